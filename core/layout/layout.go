@@ -1,0 +1,192 @@
+// Package layout turns a scale on a neck into boxes: the sets of notes that
+// lie together under the hand.
+//
+// Each layout system is one file with one function of one signature, and one
+// line in the table Systems. A system says which places belong to a box; it
+// knows nothing of fingers. Every box comes out in playing order, lowest note
+// first, and says which pitches fell off the neck.
+package layout
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"evenladder/core/neck"
+	"evenladder/core/pitch"
+	"evenladder/core/scale"
+)
+
+// Layer tells the notes of a pentatonic core from those laid over it.
+type Layer string
+
+const (
+	Core  Layer = "core"
+	Added Layer = "added"
+)
+
+// Request is what a system needs to know.
+type Request struct {
+	Neck     neck.Neck
+	Scale    scale.Scale
+	Strings  []int // string numbers in playing order, lowest open string first
+	LowFret  int   // first fret that may be used; 0 allows open strings
+	HighFret int   // last fret that may be used
+}
+
+// Note is one place of a box.
+type Note struct {
+	neck.Place
+	MIDI   int
+	Degree int // index in the scale, 0 is the tonic
+	Layer  Layer
+}
+
+// Correction is a crossing where neighbouring strings are tuned unlike the
+// rest, so that a shape moves by Frets (positive towards the bridge).
+type Correction struct {
+	FromString, ToString int
+	Frets                int
+}
+
+// Box is one hand's worth of a scale.
+type Box struct {
+	Name        string // "E form", "string 4", "from ♭3"
+	Degree      int    // scale index of the note that the box starts from
+	Form        string // chord form, where there is one
+	Notes       []Note
+	Missing     []pitch.Pitch // what fell off the neck, lowest first
+	Corrections []Correction
+}
+
+// Complete reports whether nothing fell off the neck.
+func (b Box) Complete() bool { return len(b.Missing) == 0 }
+
+// System is one way to divide the neck.
+type System struct {
+	ID     string
+	Name   string // for a picker
+	Phrase string // in a sentence, after "lay … out"
+	Why    string // when a teacher would choose it
+	Boxes  func(Request) ([]Box, error)
+}
+
+// Systems are all layout systems in picker order.
+var Systems = []System{
+	{"three-per-string", "three notes per string", "as three notes per string", "even on every string: rhythm and picking stay regular", perString(3)},
+	{"two-per-string", "two notes per string", "as two notes per string", "the narrow boxes of five-note scales", perString(2)},
+	{"four-per-string", "four notes per string", "as four notes per string", "covers most neck; moves the hand on every string", perString(4)},
+	{"five-form", "five forms", "in the five forms", "a pentatonic core with the other notes laid over it, tied to chord forms", fiveForm},
+	{"single-string", "one string at a time", "along one string at a time", "shows steps and half steps as distances; joins the boxes", singleString},
+}
+
+// Find returns the system with this id.
+func Find(id string) (System, bool) {
+	for _, s := range Systems {
+		if s.ID == id {
+			return s, true
+		}
+	}
+	return System{}, false
+}
+
+// IDs lists the ids in table order, for messages.
+func IDs() string {
+	ids := make([]string, len(Systems))
+	for i, s := range Systems {
+		ids[i] = s.ID
+	}
+	return strings.Join(ids, " ")
+}
+
+// Corrections compares each crossing between the strings, given in playing
+// order, with the usual step of the neck's rising strings.
+func Corrections(n neck.Neck, strs []int) []Correction {
+	usual := n.UsualStep(n.Rising())
+	var out []Correction
+	for i := 1; i < len(strs); i++ {
+		from, to := strs[i-1], strs[i]
+		if from-to != 1 {
+			continue
+		}
+		if d := usual - (n.Open(to).MIDI() - n.Open(from).MIDI()); d != 0 {
+			out = append(out, Correction{from, to, d})
+		}
+	}
+	return out
+}
+
+// builder gathers a box's notes, setting aside what is off the neck.
+type builder struct {
+	Request
+	notes   []Note
+	missing []int
+}
+
+func (b *builder) add(str, midi int, layer Layer) {
+	n := Note{neck.Place{String: str, Fret: midi - b.Neck.Open(str).MIDI()}, midi, b.Scale.Index(midi), layer}
+	if n.Fret < b.LowFret || n.Fret > b.HighFret {
+		b.missing = append(b.missing, midi)
+		return
+	}
+	b.notes = append(b.notes, n)
+}
+
+func (b *builder) box(degree int) Box {
+	slices.SortStableFunc(b.notes, func(x, y Note) int { return x.MIDI - y.MIDI })
+	slices.Sort(b.missing)
+	box := Box{Name: "from " + b.Scale.Formula[degree].Pretty(), Degree: degree, Notes: b.notes, Corrections: Corrections(b.Neck, b.Strings)}
+	for _, m := range b.missing {
+		box.Missing = append(box.Missing, b.Scale.Pitch(m))
+	}
+	return box
+}
+
+// eachDegree makes one box for every scale degree on the lowest string. The
+// box on the root lies as low as it is whole; the others follow it up the neck
+// and drop an octave when they would run off it. A box that is whole nowhere
+// is taken where it keeps the most notes.
+func eachDegree(r Request, degrees []int, build func(r Request, lowest int) Box) []Box {
+	out := make([]Box, 0, len(degrees))
+	from := 0
+	for i, d := range degrees {
+		box, fret := lowestWhole(r, d, from, build)
+		if i == 0 {
+			from = fret
+		}
+		out = append(out, box)
+	}
+	return out
+}
+
+func lowestWhole(r Request, degree, from int, build func(Request, int) Box) (Box, int) {
+	open := r.Neck.Open(r.Strings[0]).MIDI()
+	first := (r.Scale.Notes[degree].Class() - open%12 + 12) % 12
+	for first < r.LowFret {
+		first += 12
+	}
+	var best Box
+	bestFret, bestScore := first, -1
+	for fret := first; fret <= r.HighFret; fret += 12 {
+		b := build(r, open+fret)
+		score := 2 * len(b.Notes)
+		if b.Complete() {
+			score += 1000
+			if fret >= from {
+				score++
+			}
+		}
+		if score > bestScore {
+			best, bestFret, bestScore = b, fret, score
+		}
+	}
+	if bestScore < 0 {
+		best = build(r, open+first)
+	}
+	return best, bestFret
+}
+
+// unfit is the problem of a system that has no boxes for a scale.
+func unfit(system, why, instead string) error {
+	return fmt.Errorf("%s does not fit: %s; %s would serve instead", system, why, instead)
+}

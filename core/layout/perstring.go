@@ -1,0 +1,27 @@
+package layout
+
+// perString lays n consecutive scale notes on each string, one box from each
+// scale degree as the lowest note on the lowest string.
+func perString(n int) func(Request) ([]Box, error) {
+	return func(r Request) ([]Box, error) {
+		return eachDegree(r, upTo(r.Scale.Len()), func(r Request, lowest int) Box {
+			b := builder{Request: r, notes: make([]Note, 0, n*len(r.Strings))}
+			midi := lowest
+			for _, str := range r.Strings {
+				for range n {
+					b.add(str, midi, Core)
+					midi = r.Scale.Next(midi)
+				}
+			}
+			return b.box(r.Scale.Index(lowest))
+		}), nil
+	}
+}
+
+func upTo(n int) []int {
+	out := make([]int, n)
+	for i := range out {
+		out[i] = i
+	}
+	return out
+}

@@ -1,0 +1,73 @@
+// Package plan is the whole pipeline in one function: a Brief goes in, a Plan
+// comes out.
+//
+// A Brief says what to play, in the fields of the wire contract; only the
+// instrument and the scale are needed. Build fills in what a teacher would
+// expect, then runs scale, neck, layout, hand, run and rhythm in that order.
+// The Plan holds everything that a screen, a page or a file needs and nothing
+// that has to be worked out again.
+package plan
+
+// Brief is what to play. A nil pointer or an empty value means the default.
+type Brief struct {
+	Instrument InstrumentBrief `json:"instrument"`
+	Scale      ScaleBrief      `json:"scale"`
+	Layout     LayoutBrief     `json:"layout,omitzero"`
+	Hand       HandBrief       `json:"hand,omitzero"`
+	Run        RunBrief        `json:"run,omitzero"`
+	Rhythm     RhythmBrief     `json:"rhythm,omitzero"`
+	Picking    string          `json:"picking,omitempty"`
+}
+
+// InstrumentBrief names an instrument of the catalogue and overrides it.
+type InstrumentBrief struct {
+	ID            string   `json:"id"`
+	Tuning        []string `json:"tuning,omitempty"` // pitches, string 1 last
+	Frets         *int     `json:"frets,omitempty"`
+	ScaleLengthMM *float64 `json:"scaleLengthMm,omitempty"`
+	LeftHanded    bool     `json:"leftHanded,omitempty"` // mirrors drawings; changes no data
+}
+
+// ScaleBrief is a tonic with the catalogue id of a scale or with a formula.
+type ScaleBrief struct {
+	Tonic   string `json:"tonic"`
+	Name    string `json:"name,omitempty"`
+	Formula string `json:"formula,omitempty"`
+}
+
+// LayoutBrief chooses the boxes.
+type LayoutBrief struct {
+	System     string `json:"system,omitempty"`
+	Strings    []int  `json:"strings,omitempty"`
+	FromDegree *int   `json:"fromDegree,omitempty"`
+	Octaves    *int   `json:"octaves,omitempty"`
+	LowFret    *int   `json:"lowFret,omitempty"`
+	HighFret   *int   `json:"highFret,omitempty"`
+	Box        *int   `json:"box,omitempty"` // index of the box that the run is made on
+}
+
+// HandBrief chooses the fingering.
+type HandBrief struct {
+	School string `json:"school,omitempty"`
+	Wide   string `json:"wide,omitempty"`
+	Open   string `json:"open,omitempty"`
+}
+
+// RunBrief chooses the order of notes.
+type RunBrief struct {
+	Pattern   string `json:"pattern,omitempty"`
+	Size      *int   `json:"size,omitempty"`
+	Direction string `json:"direction,omitempty"`
+	Order     []int  `json:"order,omitempty"`
+	Repeat    *int   `json:"repeat,omitempty"`
+	Cell      string `json:"cell,omitempty"`
+	RepeatTop bool   `json:"repeatTop,omitempty"`
+	Finish    string `json:"finish,omitempty"`
+}
+
+// RhythmBrief chooses the time.
+type RhythmBrief struct {
+	PerBeat     *int `json:"perBeat,omitempty"`     // notes to the beat, 1 to 6
+	TempoBPM    *int `json:"tempoBpm,omitempty"`    // beats a minute
+	BeatsPerBar *int `json:"beatsPerBar,omitempty"` // 2 to 12
+}

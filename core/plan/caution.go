@@ -1,0 +1,89 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+
+	"evenladder/core/pitch"
+)
+
+// Caution codes.
+const (
+	CautionSpan       = "span"        // the chosen box opens the hand past its limit
+	CautionIncomplete = "incomplete"  // the chosen box lacks notes
+	CautionFrets      = "beyond-neck" // other boxes lack notes
+	CautionCare       = "care"        // goes with a span
+	CautionSpelling   = "spelling"    // the key has an easier spelling
+)
+
+func (j job) cautions(p Plan) []Caution {
+	out := []Caution{}
+	box := p.Boxes[p.Box]
+	if box.OverLimit {
+		out = append(out, Caution{CautionSpan, fmt.Sprintf(
+			"Box %s opens the hand %.0f mm, frets %d to %d; %.0f mm is comfortable on %s %s. Easier: %s.",
+			box.ID, box.SpanMM, box.spanLow, box.spanTop, j.instrument.SpanLimitMM, j.instrument.Article, j.instrument.Name, j.easier(p))},
+			Caution{CautionCare, "Warm up first, stop if it hurts, and keep it short with breaks. Pain, numbness or tingling that stays is for a doctor or physiotherapist."})
+	}
+	if !box.Complete {
+		out = append(out, Caution{CautionIncomplete, fmt.Sprintf("Box %s lacks %s: beyond frets %d to %d.",
+			box.ID, joinAnd(prettyAll(box.Missing)), j.request.LowFret, j.request.HighFret)})
+	}
+	var others []string
+	for i, b := range p.Boxes {
+		if i != p.Box && !b.Complete {
+			others = append(others, b.ID)
+		}
+	}
+	if len(others) > 0 {
+		noun, verb := "Boxes", "run"
+		if len(others) == 1 {
+			noun, verb = "Box", "runs"
+		}
+		out = append(out, Caution{CautionFrets, fmt.Sprintf("%s %s %s past the frets that are left.", noun, joinAnd(others), verb)})
+	}
+	if t, ok := j.scale.Simpler(); ok {
+		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals in its signature; %s sounds the same and reads more easily.", j.scale.Title(), t.Title())})
+	}
+	return out
+}
+
+// easier names ways to play the same with less stretch: a box of this layout
+// within the limit, and fewer notes per string.
+func (j job) easier(p Plan) string {
+	var ways []string
+	for _, b := range p.Boxes {
+		if !b.OverLimit && b.Complete {
+			ways = append(ways, fmt.Sprintf("box %s (%.0f mm)", b.ID, b.SpanMM))
+			break
+		}
+	}
+	if up := j.fretsToComfort(p.Boxes[p.Box]); up > 0 {
+		noun := "frets"
+		if up == 1 {
+			noun = "fret"
+		}
+		ways = append(ways, fmt.Sprintf("the same shape %d %s higher", up, noun))
+	}
+	ways = append(ways, "a shift of the hand", "fewer notes on each string")
+	return strings.Join(ways, ", ")
+}
+
+// fretsToComfort counts the frets a shape has to move up to come within the
+// limit, 0 when the neck ends first.
+func (j job) fretsToComfort(b Box) int {
+	for up := 1; b.HighFret+up <= j.neck.Frets; up++ {
+		if j.neck.SpanMM(b.spanLow+up, b.spanTop+up) <= j.instrument.SpanLimitMM {
+			return up
+		}
+	}
+	return 0
+}
+
+func prettyAll(words []string) []string {
+	out := make([]string, len(words))
+	for i, w := range words {
+		out[i] = pitch.Pretty(w)
+	}
+	return out
+}

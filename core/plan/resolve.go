@@ -1,0 +1,255 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"evenladder/core/hand"
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/pitch"
+	"evenladder/core/rhythm"
+	"evenladder/core/run"
+	"evenladder/core/scale"
+)
+
+// job is a brief with its words turned into values.
+type job struct {
+	brief      Brief // filled in
+	instrument neck.Instrument
+	neck       neck.Neck
+	scale      scale.Scale
+	system     layout.System
+	request    layout.Request
+	school     hand.School
+	spec       run.Spec
+	rhythm     rhythm.Rhythm
+}
+
+// Settings of the run that no pattern here reads are still checked and kept.
+const (
+	maxOctaves  = 3
+	maxRunSize  = 12
+	maxRepeat   = 8
+	maxOrderLen = 12
+	maxCellLen  = 64
+)
+
+func resolve(b Brief) (job, error) {
+	j := job{brief: b}
+	var errs Errors
+	j.resolveInstrument(&errs)
+	j.resolveScale(&errs)
+	if len(errs) > 0 {
+		j.checkWords(&errs)
+		return job{}, errs
+	}
+	j.checkWords(&errs)
+	j.resolveLayout(&errs)
+	j.resolveRun(&errs)
+	if len(errs) > 0 {
+		return job{}, errs
+	}
+	return j, nil
+}
+
+func (j *job) resolveInstrument(errs *Errors) {
+	in := &j.brief.Instrument
+	found, ok := neck.FindInstrument(in.ID)
+	if !ok {
+		errs.addf("instrument.id", "%s: give one of %s", given(in.ID, "no instrument", "no instrument is called"), neck.InstrumentIDs())
+		return
+	}
+	j.instrument = found
+	tuning := found.Tuning
+	if len(in.Tuning) > 0 {
+		t, err := neck.ParseStrings(in.Tuning)
+		if err != nil {
+			errs.add("instrument.tuning", err)
+			return
+		}
+		tuning = t
+	}
+	fill(&in.Frets, found.Frets)
+	fill(&in.ScaleLengthMM, found.ScaleLengthMM)
+	before := len(*errs)
+	between(errs, "instrument.frets", *in.Frets, neck.MinFrets, neck.MaxFrets)
+	if l := *in.ScaleLengthMM; !(l >= neck.MinScaleLengthMM && l <= neck.MaxScaleLengthMM) {
+		errs.addf("instrument.scaleLengthMm", "%g was given: give %g to %g mm", l, neck.MinScaleLengthMM, neck.MaxScaleLengthMM)
+	}
+	if len(*errs) > before {
+		return
+	}
+	n, err := neck.New(tuning, *in.Frets, *in.ScaleLengthMM)
+	errs.add("instrument", err)
+	j.neck = n
+	in.Tuning = make([]string, len(tuning))
+	for i, p := range tuning {
+		in.Tuning[i] = p.String()
+	}
+}
+
+func (j *job) resolveScale(errs *Errors) {
+	s := &j.brief.Scale
+	tonic, err := pitch.ParseName(s.Tonic)
+	if err == nil && (tonic.Accidental() < -1 || tonic.Accidental() > 1) {
+		err = fmt.Errorf("%s was given: give a tonic with at most one # or b, such as F# or Bb", s.Tonic)
+	}
+	errs.add("scale.tonic", err)
+	switch {
+	case s.Name != "" && s.Formula != "":
+		errs.addf("scale.formula", "a name (%s) and a formula were given: give one of them", clip(s.Name))
+	case s.Name == "" && s.Formula == "":
+		errs.addf("scale.name", "no scale was given: give a name, one of %s, or a formula such as 1 b3 4 5 b7", scale.IDs())
+	case s.Formula != "":
+		f, ferr := scale.ParseFormula(s.Formula)
+		errs.add("scale.formula", ferr)
+		if err == nil && ferr == nil {
+			j.scale = scale.New(tonic, f)
+			s.Formula = f.String()
+		}
+	default:
+		if _, ok := scale.Find(s.Name); !ok {
+			errs.addf("scale.name", "no scale is called %q: give one of %s, or a formula", clip(s.Name), scale.IDs())
+		} else if err == nil {
+			j.scale, _ = scale.FromCatalogue(tonic, s.Name)
+		}
+	}
+	if err == nil {
+		s.Tonic = tonic.String()
+	}
+}
+
+// word is a field whose value has to be in a table.
+type word struct {
+	field    string
+	value    *string
+	fallback string
+	accepted string
+}
+
+// checkWords fills in and checks every field that takes one of a few words.
+func (j *job) checkWords(errs *Errors) {
+	b := &j.brief
+	system := "three-per-string"
+	if n := j.scale.Len(); n > 0 && n < 7 {
+		system = "two-per-string"
+	}
+	school := j.instrument.School
+	if school == "" {
+		school = hand.Schools[0].ID
+	}
+	for _, w := range []word{
+		{"layout.system", &b.Layout.System, system, layout.IDs()},
+		{"hand.school", &b.Hand.School, school, hand.SchoolIDs()},
+		{"hand.wide", &b.Hand.Wide, "1-2-4", "1-2-4 1-3-4"},
+		{"hand.open", &b.Hand.Open, "both-ways", "both-ways closed"},
+		{"run.pattern", &b.Run.Pattern, "straight", run.PatternIDs()},
+		{"run.direction", &b.Run.Direction, "up-down", run.OptionIDs(run.Directions)},
+		{"run.finish", &b.Run.Finish, "as-written", run.OptionIDs(run.Finishes)},
+		{"picking", &b.Picking, "alternate", run.OptionIDs(run.Pickings)},
+	} {
+		if *w.value == "" {
+			*w.value = w.fallback
+		}
+		if !slices.Contains(strings.Fields(w.accepted), *w.value) {
+			errs.addf(w.field, "%q was given: give one of %s", clip(*w.value), w.accepted)
+		}
+	}
+}
+
+func (j *job) resolveLayout(errs *Errors) {
+	l := &j.brief.Layout
+	j.system, _ = layout.Find(l.System)
+	j.school, _ = hand.FindSchool(j.brief.Hand.School)
+	fill(&l.LowFret, 0)
+	fill(&l.HighFret, j.neck.Frets)
+	fill(&l.FromDegree, 1)
+	fill(&l.Octaves, 2)
+	fill(&l.Box, 0)
+	between(errs, "layout.lowFret", *l.LowFret, 0, j.neck.Frets)
+	between(errs, "layout.highFret", *l.HighFret, 1, j.neck.Frets)
+	between(errs, "layout.fromDegree", *l.FromDegree, 1, j.scale.Len())
+	between(errs, "layout.octaves", *l.Octaves, 1, maxOctaves)
+	if *l.Box < 0 {
+		errs.addf("layout.box", "%d was given: give 0 for the first box or a number above", *l.Box)
+	}
+	if *l.LowFret > *l.HighFret {
+		errs.addf("layout.lowFret", "%d lies above layout.highFret %d: give a low fret at or under it", *l.LowFret, *l.HighFret)
+	}
+	if len(l.Strings) == 0 {
+		l.Strings = j.neck.Rising()
+	}
+	for i, s := range l.Strings {
+		if s < 1 || s > j.neck.Strings() || slices.Contains(l.Strings[:i], s) {
+			errs.addf("layout.strings", "string %d was given: give each string once, from 1 to %d", s, j.neck.Strings())
+			return
+		}
+	}
+	low := *l.LowFret
+	if j.brief.Hand.Open == "closed" {
+		low = max(low, 1)
+	}
+	j.request = layout.Request{
+		Neck: j.neck, Scale: j.scale, Strings: j.neck.ByPitch(l.Strings),
+		LowFret: low, HighFret: *l.HighFret,
+	}
+}
+
+func (j *job) resolveRun(errs *Errors) {
+	r, t := &j.brief.Run, &j.brief.Rhythm
+	fill(&r.Size, 3)
+	fill(&r.Repeat, 1)
+	fill(&t.PerBeat, 2)
+	fill(&t.TempoBPM, 72)
+	fill(&t.BeatsPerBar, 4)
+	if len(r.Order) == 0 {
+		r.Order = []int{1, 3, 5}
+	}
+	between(errs, "run.size", *r.Size, 2, maxRunSize)
+	between(errs, "run.repeat", *r.Repeat, 1, maxRepeat)
+	if len(r.Order) > maxOrderLen {
+		errs.addf("run.order", "%d degrees were given: give up to %d", len(r.Order), maxOrderLen)
+	}
+	for _, d := range r.Order {
+		between(errs, "run.order", d, 1, 13)
+	}
+	if len(r.Cell) > maxCellLen {
+		errs.addf("run.cell", "%d characters were given: give up to %d", len(r.Cell), maxCellLen)
+	}
+	j.spec = run.Spec{Pattern: r.Pattern, Direction: r.Direction, RepeatTop: r.RepeatTop, Finish: r.Finish}
+	j.rhythm = rhythm.Rhythm{PerBeat: *t.PerBeat, TempoBPM: *t.TempoBPM, BeatsPerBar: *t.BeatsPerBar}
+	if field, err := j.rhythm.Validate(); err != nil {
+		errs.add("rhythm."+field, err)
+	}
+}
+
+// fill gives a field its default where the brief is silent. The pointer is
+// always fresh, so that a plan never shares memory with the caller's brief.
+func fill[T any](field **T, fallback T) {
+	if *field != nil {
+		fallback = **field
+	}
+	*field = &fallback
+}
+
+func between(errs *Errors, field string, v, low, high int) {
+	if v < low || v > high {
+		errs.addf(field, "%d was given: give %d to %d", v, low, high)
+	}
+}
+
+func given(value, none, some string) string {
+	if value == "" {
+		return none + " was given"
+	}
+	return fmt.Sprintf("%s %q", some, clip(value))
+}
+
+func clip(s string) string {
+	if r := []rune(s); len(r) > 32 {
+		return string(r[:32]) + "…"
+	}
+	return s
+}

@@ -1,0 +1,140 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"evenladder/core/pitch"
+	"evenladder/core/rhythm"
+	"evenladder/core/run"
+)
+
+// sentence says the brief in English. The words that stand for a field of the
+// brief carry its path; settings at their usual value are left unsaid.
+func (j job) sentence() []SentencePart {
+	var s sentenceBuilder
+	b := j.brief
+	article, name := j.instrument.Article, j.instrument.Name
+	if b.Instrument.LeftHanded {
+		article, name = "a", "left-handed "+name
+	}
+	s.plain("On " + article + " ")
+	s.word("instrument.id", name)
+	s.plain(" tuned ")
+	s.word("instrument.tuning", j.tuningWords())
+	s.plain(", lay ")
+	s.word("scale.tonic", j.scale.Tonic.Pretty())
+	s.plain(" ")
+	s.word("scale.name", j.scale.Name)
+	s.plain(" out ")
+	s.word("layout.system", j.system.Phrase)
+	if !slices.Equal(j.request.Strings, j.neck.Rising()) {
+		s.plain(" on ")
+		s.word("layout.strings", stringWords(j.request.Strings))
+	}
+	if low, high := *b.Layout.LowFret, *b.Layout.HighFret; low != 0 || high != j.neck.Frets {
+		s.plain(" between ")
+		s.word("layout.lowFret", fmt.Sprintf("frets %d and %d", low, high))
+	}
+	s.plain(", ")
+	s.word("hand.school", j.school.Name)
+	if b.Hand.Wide == "1-3-4" {
+		s.plain(", ")
+		s.word("hand.wide", "wide spans with 1-3-4")
+	}
+	if b.Hand.Open == "closed" {
+		s.plain(", ")
+		s.word("hand.open", "without open strings")
+	}
+	pattern, _ := run.FindPattern(b.Run.Pattern)
+	direction, _ := run.FindOption(run.Directions, b.Run.Direction)
+	s.plain(". Play it ")
+	s.word("run.pattern", pattern.Phrase)
+	s.plain(", ")
+	s.word("run.direction", direction.Phrase)
+	if b.Run.RepeatTop && b.Run.Direction == "up-down" {
+		s.plain(" with ")
+		s.word("run.repeatTop", "the top note twice")
+	}
+	if b.Run.Finish != "as-written" {
+		finish, _ := run.FindOption(run.Finishes, b.Run.Finish)
+		s.plain(", ")
+		s.word("run.finish", finish.Phrase)
+	}
+	s.plain(", in ")
+	s.word("rhythm.perBeat", rhythm.Subdivisions[j.rhythm.PerBeat-1].Name)
+	s.plain(" at ")
+	s.word("rhythm.tempoBpm", strconv.Itoa(j.rhythm.TempoBPM))
+	if j.rhythm.BeatsPerBar != 4 {
+		s.plain(", ")
+		s.word("rhythm.beatsPerBar", fmt.Sprintf("%d beats to the bar", j.rhythm.BeatsPerBar))
+	}
+	if b.Picking != "alternate" {
+		picking, _ := run.FindOption(run.Pickings, b.Picking)
+		s.plain(", with ")
+		s.word("picking", picking.Phrase)
+	}
+	s.plain(".")
+	return s
+}
+
+type sentenceBuilder []SentencePart
+
+func (s *sentenceBuilder) plain(text string)       { *s = append(*s, SentencePart{Text: text}) }
+func (s *sentenceBuilder) word(field, text string) { *s = append(*s, SentencePart{text, field}) }
+
+func (s sentenceBuilder) text() string {
+	var b strings.Builder
+	for _, p := range s {
+		b.WriteString(p.Text)
+	}
+	return b.String()
+}
+
+func (j job) tuningWords() string {
+	names := make([]string, len(j.neck.Tuning))
+	for i, p := range j.neck.Tuning {
+		names[i] = p.Name.Pretty()
+	}
+	return strings.Join(names, " ")
+}
+
+// stringWords says which strings, in playing order: "string 3", "strings 4 to
+// 1" or "strings 6, 4 and 2".
+func stringWords(strs []int) string {
+	if len(strs) == 1 {
+		return fmt.Sprintf("string %d", strs[0])
+	}
+	inRow := true
+	words := make([]string, len(strs))
+	for i, s := range strs {
+		words[i] = strconv.Itoa(s)
+		inRow = inRow && (i == 0 || strs[i-1]-s == 1)
+	}
+	if inRow && len(strs) > 2 {
+		return "strings " + words[0] + " to " + words[len(words)-1]
+	}
+	return "strings " + joinAnd(words)
+}
+
+func joinAnd(words []string) string {
+	if len(words) < 2 {
+		return strings.Join(words, "")
+	}
+	return strings.Join(words[:len(words)-1], ", ") + " and " + words[len(words)-1]
+}
+
+// fingerWords and degreeWords are what a screen reader says of a rung.
+var (
+	fingerWords = [5]string{"open string", "index finger", "middle finger", "ring finger", "little finger"}
+	degreeWords = [8]string{"", "root", "second", "third", "fourth", "fifth", "sixth", "seventh"}
+	alterWords  = map[int]string{-2: "double flat ", -1: "flat ", 1: "sharp ", 2: "double sharp "}
+)
+
+func spokenDegree(d pitch.Degree) string { return alterWords[d.Alter()] + degreeWords[d.Number()] }
+
+func spokenSentence(s string) string {
+	return strings.NewReplacer("♭", " flat", "♯", " sharp", "𝄫", " double flat", "𝄪", " double sharp", "♮", " natural", "1-3-4", "one three four").Replace(s)
+}

@@ -1,0 +1,99 @@
+package scale
+
+import "evenladder/core/pitch"
+
+// KeySignature is the signed count of sharps (positive) or flats (negative)
+// of the scale's parent key, with the altered notes in signature order.
+type KeySignature struct {
+	Fifths      int      `json:"fifths"`
+	Accidentals []string `json:"accidentals"`
+}
+
+// parents are the scales whose modes carry the parent's own signature. A minor
+// parent is signed as its natural minor: three fifths below the major on its
+// tonic.
+var parents = []struct {
+	formula Formula
+	fifths  int
+}{
+	{MustParseFormula("1 2 3 4 5 6 7"), 0},
+	{MustParseFormula("1 2 b3 4 5 b6 7"), -3},
+	{MustParseFormula("1 2 b3 4 5 6 7"), -3},
+	{MustParseFormula("1 2 3 4 5 b6 7"), 0},
+}
+
+// diatonic are the modes a shorter scale may be drawn from, the likeliest
+// parent first, with the fifths from the major key on the same tonic.
+var diatonic = []struct {
+	formula Formula
+	fifths  int
+}{
+	{MustParseFormula("1 2 3 4 5 6 7"), 0},
+	{MustParseFormula("1 2 b3 4 5 b6 b7"), -3},
+	{MustParseFormula("1 2 b3 4 5 6 b7"), -2},
+	{MustParseFormula("1 2 3 4 5 6 b7"), -1},
+	{MustParseFormula("1 b2 b3 4 5 b6 b7"), -4},
+	{MustParseFormula("1 2 3 #4 5 6 7"), 1},
+	{MustParseFormula("1 b2 b3 4 b5 b6 b7"), -5},
+}
+
+// Fifths is the signature's count. It goes past seven in theoretical keys,
+// where the signature has double accidentals.
+func (s Scale) Fifths() int {
+	tonic := s.Tonic.Fifths()
+	for _, p := range parents {
+		for i, d := range p.formula {
+			if p.formula.Rotate(i).Equal(s.Formula) {
+				return tonic - fifthsOf(d) + p.fifths
+			}
+		}
+	}
+	for _, m := range diatonic {
+		if m.formula.HasAll(s.Formula) {
+			return tonic + m.fifths
+		}
+	}
+	if s.MinorType() {
+		return tonic - 3
+	}
+	return tonic
+}
+
+// fifthsOf counts the fifths from a tonic to its degree.
+func fifthsOf(d pitch.Degree) int {
+	return pitch.MustParseName("C").Degree(d).Fifths()
+}
+
+// KeySignature spells the signature. Past seven the order begins again with
+// double sharps or flats.
+func (s Scale) KeySignature() KeySignature {
+	const sharps, flats = "FCGDAEB", "BEADGCF"
+	k := KeySignature{Fifths: s.Fifths(), Accidentals: []string{}}
+	count, order, sign := k.Fifths, sharps, "#"
+	if count < 0 {
+		count, order, sign = -count, flats, "b"
+	}
+	for i := 0; i < min(count, 7); i++ {
+		acc := sign
+		if i+7 < count {
+			acc += sign
+		}
+		k.Accidentals = append(k.Accidentals, order[i:i+1]+acc)
+	}
+	return k
+}
+
+// Simpler is the same scale on the other spelling of its tonic, when this one
+// needs a signature of more than seven; ok is false when it does not.
+func (s Scale) Simpler() (t Scale, ok bool) {
+	f := s.Fifths()
+	if f >= -7 && f <= 7 {
+		return Scale{}, false
+	}
+	turn := 12
+	if f > 0 {
+		turn = -12
+	}
+	t = s
+	return build(pitch.FromFifths(s.Tonic.Fifths()+turn), t.Formula, Entry{ID: t.ID, Name: t.Name}), true
+}
