@@ -84,3 +84,15 @@ var Wides = []Wide{
 	{"1-2-4", "wide spans with 1-2-4"},
 	{"1-3-4", "wide spans with 1-3-4"},
 }
+
+// Open is what to do with open strings.
+type Open struct {
+	ID   string
+	Name string
+}
+
+// Opens are the ways in picker order.
+var Opens = []Open{
+	{"both-ways", "open strings up and down"},
+	{"closed", "without open strings"},
+}

@@ -193,3 +193,24 @@ func (j job) stable(index int) bool {
 
 // tenth rounds millimetres for reading.
 func tenth(mm float64) float64 { return math.Round(mm*10) / 10 }
+
+// Sentence is the sentence of a brief without the plan, empty when the brief
+// cannot be met.
+func Sentence(b Brief) string {
+	j, err := resolve(b)
+	if err != nil {
+		return ""
+	}
+	return sentenceBuilder(j.sentence()).text()
+}
+
+// CheckInstrument reports what is wrong with an instrument on its own, or nil.
+func CheckInstrument(in InstrumentBrief) error {
+	j := job{brief: Brief{Instrument: in}}
+	var errs Errors
+	j.resolveInstrument(&errs)
+	if len(errs) > 0 {
+		return errs
+	}
+	return nil
+}

@@ -15,7 +15,7 @@ import (
 // JSON under the field "brief", a wrong type or an unknown field under its own
 // path.
 func ParseBrief(data []byte) (Brief, error) {
-	var b Brief
+	var b fields
 	if err := decodeOne(data, &b); err != nil {
 		var wrong *json.UnmarshalTypeError
 		if errors.As(err, &wrong) && wrong.Field != "" {
@@ -29,7 +29,16 @@ func ParseBrief(data []byte) (Brief, error) {
 			return Brief{}, unknown
 		}
 	}
-	return b, nil
+	return Brief(b), nil
+}
+
+// fields is a Brief that decodes by its fields alone.
+type fields Brief
+
+// UnmarshalJSON reads a brief as ParseBrief does, wherever it stands.
+func (b *Brief) UnmarshalJSON(data []byte) (err error) {
+	*b, err = ParseBrief(data)
+	return err
 }
 
 func decodeOne(data []byte, into any) error {

@@ -1,0 +1,40 @@
+// Command even-ladder is the whole application: the web server, the same with
+// demo data, and the plan and its files on standard output.
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"os"
+	"os/signal"
+	"syscall"
+
+	"github.com/spf13/cobra"
+
+	"evenladder/core/plan"
+)
+
+// exitBadBrief is the exit code for a brief that cannot be met.
+const exitBadBrief = 2
+
+func main() {
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	root := &cobra.Command{
+		Use:           "even-ladder",
+		Short:         "Lay scales out on the neck, finger them, play them, print them",
+		SilenceUsage:  true,
+		SilenceErrors: true,
+	}
+	root.AddCommand(serveCommand(), demoCommand(), planCommand(), documentCommand())
+	if err := root.ExecuteContext(ctx); err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		stop()
+		var bad plan.Errors
+		if errors.As(err, &bad) {
+			os.Exit(exitBadBrief)
+		}
+		os.Exit(1)
+	}
+}

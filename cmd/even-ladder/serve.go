@@ -1,0 +1,91 @@
+package main
+
+import (
+	"context"
+	"fmt"
+	"io"
+	"log/slog"
+	"net"
+	"os"
+	"path/filepath"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"evenladder/demo"
+	"evenladder/server"
+	"evenladder/store"
+	"evenladder/ui"
+)
+
+const defaultAddr = "127.0.0.1:8137"
+
+func serveCommand() *cobra.Command {
+	var addr, dir string
+	c := &cobra.Command{
+		Use:   "serve",
+		Short: "Start the web application",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			if dir == "" {
+				base, err := os.UserConfigDir()
+				if err != nil {
+					return fmt.Errorf("no data folder: give one with --data: %w", err)
+				}
+				dir = filepath.Join(base, "even-ladder")
+			}
+			return serve(cmd.Context(), cmd.OutOrStdout(), addr, dir, nil)
+		},
+	}
+	c.Flags().StringVar(&addr, "addr", defaultAddr, "address to listen on; port 0 picks a free one")
+	c.Flags().StringVar(&dir, "data", "", "folder for what is saved (default: even-ladder in the user's configuration folder)")
+	return c
+}
+
+func demoCommand() *cobra.Command {
+	var addr string
+	c := &cobra.Command{
+		Use:   "demo",
+		Short: "Start with demo data in a fresh temporary folder",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			dir, err := os.MkdirTemp("", "even-ladder-demo-")
+			if err != nil {
+				return err
+			}
+			defer os.RemoveAll(dir)
+			return serve(cmd.Context(), cmd.OutOrStdout(), addr, dir, demo.Fill)
+		},
+	}
+	c.Flags().StringVar(&addr, "addr", defaultAddr, "address to listen on; port 0 picks a free one")
+	return c
+}
+
+// serve opens the store, fills it when asked to, and answers until the context
+// ends. It prints the address once it answers.
+func serve(ctx context.Context, out io.Writer, addr, dir string, fill func(context.Context, *store.Store) error) error {
+	st, err := store.Open(ctx, dir, time.Now)
+	if err != nil {
+		return err
+	}
+	defer st.Close()
+	if fill != nil {
+		if err := fill(ctx, st); err != nil {
+			return fmt.Errorf("demo data: %w", err)
+		}
+	}
+	front, err := ui.Front()
+	if err != nil {
+		return err
+	}
+	e, err := server.New(st, front, slog.New(slog.NewTextHandler(os.Stderr, nil)))
+	if err != nil {
+		return err
+	}
+	l, err := net.Listen("tcp", addr)
+	if err != nil {
+		return fmt.Errorf("cannot listen on %s: %w", addr, err)
+	}
+	fmt.Fprintf(out, "listening on http://%s\n", l.Addr())
+	return server.Serve(ctx, e, l)
+}

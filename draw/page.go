@@ -1,0 +1,192 @@
+// Package draw puts a plan on paper. The page is drawn once, in millimetres,
+// and written as PDF, SVG or PNG with the shipped fonts.
+package draw
+
+import (
+	"fmt"
+	"strings"
+
+	"github.com/tdewolff/canvas"
+
+	"evenladder/core/pitch"
+	"evenladder/core/plan"
+)
+
+// Paper is a size of page in millimetres.
+type Paper struct {
+	ID            string
+	Width, Height float64
+}
+
+// The papers there are.
+var (
+	A4     = Paper{"a4", 210, 297}
+	Letter = Paper{"letter", 215.9, 279.4}
+)
+
+// FindPaper returns the paper with this id.
+func FindPaper(id string) (Paper, error) {
+	for _, p := range []Paper{A4, Letter} {
+		if p.ID == id {
+			return p, nil
+		}
+	}
+	return Paper{}, fmt.Errorf("%.32q was given: give a4 or letter", id)
+}
+
+const margin = 15.0
+
+// pages lays the plan out; a long run goes on over further pages.
+func pages(pl plan.Plan, paper Paper) ([]*canvas.Canvas, error) {
+	p, c, err := newPen(paper.Width, paper.Height)
+	if err != nil {
+		return nil, err
+	}
+	out := []*canvas.Canvas{c}
+	y := p.head(pl)
+	y = p.wholeNeck(pl, y)
+	y = p.chosenBox(pl, y)
+	p.foot(pl)
+
+	width := paper.Width - 2*margin
+	p.write(margin, y, letter{bold, 9, ink}, left, runTitle(pl))
+	y += 3
+	systems := tabSystems(pl.Run.Events, width)
+	longest := 0
+	for _, s := range systems {
+		longest = max(longest, len(s))
+	}
+	for _, s := range systems {
+		if y+tabHeight(pl) > paper.Height-margin-14 {
+			if p, c, err = newPen(paper.Width, paper.Height); err != nil {
+				return nil, err
+			}
+			out = append(out, c)
+			p.foot(pl)
+			y = margin + 4
+			p.write(margin, y, letter{bold, 9, ink}, left, runTitle(pl)+", continued")
+			y += 3
+		}
+		p.tabSystem(margin, y, width, pl, s, longest)
+		y += tabHeight(pl)
+	}
+	return out, nil
+}
+
+// head writes the sentence and the spelling, and returns the y below them.
+func (p *pen) head(pl plan.Plan) float64 {
+	title := letter{heading, 14.5, ink}
+	y := margin + 5
+	for _, line := range p.wrap(title, pl.Sentence, p.width-2*margin) {
+		p.write(margin, y, title, left, line)
+		y += 6.6
+	}
+	y += 1.5
+	p.write(margin, y, letter{bold, 10, ink}, left, pl.Scale.Title)
+	p.write(margin+46, y, letter{text, 10, ink}, left, pitch.Pretty(strings.Join(pl.Scale.Notes, "  ")))
+	p.write(p.width-margin, y, letter{text, 9, faint}, right, signatureWords(pl))
+	y += 4.6
+	p.write(margin+46, y, letter{text, 9, faint}, left, pitch.Pretty(strings.Join(pl.Scale.Degrees, "  ")))
+	y += 3
+	p.line(margin, y, p.width-margin, y, rule, 0.3)
+	return y + 6
+}
+
+func signatureWords(pl plan.Plan) string {
+	k := pl.Scale.KeySignature
+	if k.Fifths == 0 {
+		return "no sharps or flats in the signature"
+	}
+	return "signature " + pitch.Pretty(strings.Join(k.Accidentals, " "))
+}
+
+func (p *pen) wholeNeck(pl plan.Plan, y float64) float64 {
+	strs := len(pl.Neck.Strings)
+	v := neckView{
+		x: margin + gutter + 5, y: y + 3, gap: max(3.4, min(4.6, 26/float64(strs))), lowFret: 1, high: len(pl.Neck.Frets) - 1,
+		leftHanded: pl.Brief.Instrument.LeftHanded, strings: strs,
+	}
+	v.width = p.width - margin - v.x
+	if v.leftHanded {
+		v.x = margin
+	}
+	v.rung = v.gap * 0.92
+	p.grid(v, pl.Neck)
+	box := pl.Boxes[pl.Box]
+	p.ticks(v, pl.Neck, box)
+	for _, n := range box.Notes {
+		p.rungOf(v, n, "")
+	}
+	return v.bottom() + 13
+}
+
+// chosenBox draws the frets of the box large, with fingers on the rungs.
+func (p *pen) chosenBox(pl plan.Plan, y float64) float64 {
+	box := pl.Boxes[pl.Box]
+	p.write(margin, y, letter{bold, 9, ink}, left, boxTitle(box))
+	p.write(p.width-margin, y, letter{text, 8.5, faint}, right, handWords(box))
+	strs := len(pl.Neck.Strings)
+	last := len(pl.Neck.Frets) - 1
+	v := neckView{
+		x: margin + gutter + 5, y: y + 7, gap: max(5.2, min(8.4, 48/float64(strs))),
+		lowFret: max(1, box.LowFret), high: min(last, max(box.HighFret, box.LowFret+4)),
+		leftHanded: pl.Brief.Instrument.LeftHanded, strings: strs,
+	}
+	v.width = min(p.width-margin-v.x, float64(v.high-v.lowFret+1)*24)
+	if v.leftHanded {
+		v.x = p.width - margin - gutter - 5 - v.width
+	}
+	v.rung = v.gap * 0.78
+	p.grid(v, pl.Neck)
+	p.ticks(v, pl.Neck, box)
+	for _, n := range box.Notes {
+		p.rungOf(v, n, fingerNames[n.Finger])
+	}
+	return v.bottom() + 14
+}
+
+func boxTitle(b plan.Box) string {
+	s := "Box " + b.ID + ", " + b.Name + ", frets " + fmt.Sprintf("%d to %d", b.LowFret, b.HighFret)
+	for _, c := range b.Corrections {
+		s += fmt.Sprintf("; %+d at strings %d–%d", c.Frets, c.FromString, c.ToString)
+	}
+	if !b.Complete {
+		s += "; lacks " + pitch.Pretty(strings.Join(b.Missing, " "))
+	}
+	return s
+}
+
+func handWords(b plan.Box) string {
+	return fmt.Sprintf("widest span %.0f mm · %s · %s", b.SpanMM, count(b.Reaches, "reach", "reaches"), count(b.Shifts, "shift", "shifts"))
+}
+
+func count(n int, one, many string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %s", n, many)
+}
+
+func runTitle(pl plan.Plan) string {
+	return fmt.Sprintf("The run: %s in %s, %d notes a minute, ends on %s (%s)", count(pl.Run.Notes, "note", "notes"), count(pl.Run.Bars, "bar", "bars"),
+		pl.Run.NotesPerMinute, pitch.Pretty(pl.Run.EndsOn.Name), pitch.Pretty(pl.Run.EndsOn.Degree))
+}
+
+// foot leaves room to write the date and the tempo reached.
+func (p *pen) foot(pl plan.Plan) {
+	y := p.height - margin
+	small := letter{text, 8.5, faint}
+	for _, c := range pl.Cautions {
+		if c.Code == "span" {
+			lines := p.wrap(letter{text, 8, brick}, c.Message, p.width-2*margin)
+			for i, line := range lines {
+				p.write(margin, y-8-float64(len(lines)-1-i)*3.4, letter{text, 8, brick}, left, line)
+			}
+		}
+	}
+	p.write(margin, y, small, left, "Date")
+	p.line(margin+9, y+0.6, margin+52, y+0.6, ink, 0.25)
+	p.write(margin+58, y, small, left, "Tempo reached")
+	p.line(margin+81, y+0.6, margin+118, y+0.6, ink, 0.25)
+	p.write(p.width-margin, y, small, right, "Even Ladder")
+}

@@ -1,0 +1,19 @@
+package draw
+
+import (
+	"image/color"
+
+	"github.com/tdewolff/canvas"
+)
+
+// The colours of the printed page.
+var (
+	sheet    = canvas.Hex("#fffdf8")
+	ink      = canvas.Hex("#1f2a37")
+	faint    = canvas.Hex("#5d6570")
+	rule     = canvas.Hex("#cfc8b8")
+	marigold = canvas.Hex("#d9902f")
+	plum     = canvas.Hex("#7a3e65")
+	brick    = canvas.Hex("#b5462f")
+	none     = color.RGBA{}
+)

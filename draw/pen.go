@@ -1,0 +1,162 @@
+package draw
+
+import (
+	"image/color"
+	"strings"
+	"sync"
+
+	"github.com/tdewolff/canvas"
+
+	"evenladder/fonts"
+)
+
+// typeface is one of the shipped faces.
+type typeface int
+
+const (
+	heading typeface = iota
+	text
+	bold
+	music
+)
+
+// families are loaded once. Their shaping is not safe for use from several
+// goroutines, so drawing holds the lock in render.go.
+var families = sync.OnceValues(func() ([4]*canvas.FontFamily, error) {
+	var out [4]*canvas.FontFamily
+	for i, f := range []struct {
+		name string
+		data []byte
+	}{{"Bricolage Grotesque", fonts.Heading}, {"Atkinson Hyperlegible", fonts.Text}, {"Atkinson Hyperlegible Bold", fonts.Bold}, {"Noto Music", fonts.Music}} {
+		out[i] = canvas.NewFontFamily(f.name)
+		if err := out[i].LoadFont(f.data, 0, canvas.FontRegular); err != nil {
+			return out, err
+		}
+	}
+	return out, nil
+})
+
+// align places text against its x.
+type align float64
+
+const (
+	left   align = 0
+	center align = 0.5
+	right  align = 1
+)
+
+// pen draws on one page in millimetres from the top left corner.
+type pen struct {
+	ctx    *canvas.Context
+	fonts  [4]*canvas.FontFamily
+	width  float64
+	height float64
+}
+
+func newPen(width, height float64) (*pen, *canvas.Canvas, error) {
+	f, err := families()
+	if err != nil {
+		return nil, nil, err
+	}
+	c := canvas.New(width, height)
+	p := &pen{canvas.NewContext(c), f, width, height}
+	p.rect(0, 0, width, height, 0, sheet, none, 0)
+	return p, c, nil
+}
+
+func (p *pen) style(fill, stroke color.RGBA, width float64) {
+	p.ctx.SetFillColor(fill)
+	p.ctx.SetStrokeColor(stroke)
+	p.ctx.SetStrokeWidth(width)
+}
+
+// rect draws a rectangle with its top left corner at x, y.
+func (p *pen) rect(x, y, w, h, radius float64, fill, stroke color.RGBA, width float64) {
+	p.style(fill, stroke, width)
+	p.ctx.DrawPath(x, p.height-y-h, canvas.RoundedRectangle(w, h, radius))
+}
+
+func (p *pen) line(x1, y1, x2, y2 float64, stroke color.RGBA, width float64) {
+	p.style(none, stroke, width)
+	path := &canvas.Path{}
+	path.MoveTo(x1, p.height-y1)
+	path.LineTo(x2, p.height-y2)
+	p.ctx.DrawPath(0, 0, path)
+}
+
+func (p *pen) triangle(x1, y1, x2, y2, x3, y3 float64, fill color.RGBA) {
+	p.style(fill, none, 0)
+	path := &canvas.Path{}
+	path.MoveTo(x1, p.height-y1)
+	path.LineTo(x2, p.height-y2)
+	path.LineTo(x3, p.height-y3)
+	path.Close()
+	p.ctx.DrawPath(0, 0, path)
+}
+
+// letter is how text looks; size in points.
+type letter struct {
+	face  typeface
+	size  float64
+	color color.RGBA
+}
+
+const musicSigns = "♭♯♮𝄪𝄫"
+
+// pieces cuts text where it changes between the text face and the music face.
+func pieces(s string) []string {
+	var out []string
+	start, inMusic := 0, false
+	for i, r := range s {
+		if m := strings.ContainsRune(musicSigns, r); m != inMusic {
+			if i > start {
+				out = append(out, s[start:i])
+			}
+			start, inMusic = i, m
+		}
+	}
+	return append(out, s[start:])
+}
+
+func (p *pen) face(l letter, piece string) *canvas.FontFace {
+	family := p.fonts[l.face]
+	if piece != "" && strings.ContainsAny(piece, musicSigns) {
+		family = p.fonts[music]
+	}
+	return family.Face(l.size, l.color, canvas.FontRegular, canvas.FontNormal)
+}
+
+func (p *pen) textWidth(l letter, s string) float64 {
+	w := 0.0
+	for _, piece := range pieces(s) {
+		w += p.face(l, piece).TextWidth(piece)
+	}
+	return w
+}
+
+// write puts text with its baseline at y.
+func (p *pen) write(x, y float64, l letter, a align, s string) {
+	if a != left {
+		x -= float64(a) * p.textWidth(l, s)
+	}
+	for _, piece := range pieces(s) {
+		face := p.face(l, piece)
+		p.ctx.DrawText(x, p.height-y, canvas.NewTextLine(face, piece, canvas.Left))
+		x += face.TextWidth(piece)
+	}
+}
+
+// wrap cuts text into lines no wider than width.
+func (p *pen) wrap(l letter, s string, width float64) []string {
+	var lines []string
+	line := ""
+	for _, word := range strings.Fields(s) {
+		longer := strings.TrimSpace(line + " " + word)
+		if line != "" && p.textWidth(l, longer) > width {
+			lines, line = append(lines, line), word
+			continue
+		}
+		line = longer
+	}
+	return append(lines, line)
+}

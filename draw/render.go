@@ -1,0 +1,79 @@
+package draw
+
+import (
+	"image/png"
+	"io"
+	"sync"
+
+	"github.com/tdewolff/canvas"
+	"github.com/tdewolff/canvas/renderers/pdf"
+	"github.com/tdewolff/canvas/renderers/rasterizer"
+	"github.com/tdewolff/canvas/renderers/svg"
+
+	"evenladder/core/plan"
+)
+
+// drawing guards the shared font faces.
+var drawing sync.Mutex
+
+// pngPerMM is the resolution of pictures, about 200 dots an inch.
+const pngPerMM = 8.0
+
+// PDF writes the plan's pages.
+func PDF(w io.Writer, p plan.Plan, paper Paper) error {
+	drawing.Lock()
+	defer drawing.Unlock()
+	all, err := pages(p, paper)
+	if err != nil {
+		return err
+	}
+	out := pdf.New(w, paper.Width, paper.Height, nil)
+	out.SetInfo(p.Scale.Title, p.Sentence, "", "", "Even Ladder")
+	out.SetLang("en")
+	for i, c := range all {
+		if i > 0 {
+			out.NewPage(paper.Width, paper.Height)
+		}
+		c.RenderTo(out)
+	}
+	return out.Close()
+}
+
+// SVG writes the pages as one drawing, one below the other.
+func SVG(w io.Writer, p plan.Plan, paper Paper) error {
+	drawing.Lock()
+	defer drawing.Unlock()
+	c, err := stacked(p, paper)
+	if err != nil {
+		return err
+	}
+	out := svg.New(w, c.W, c.H, nil)
+	c.RenderTo(out)
+	return out.Close()
+}
+
+// PNG writes the pages as one picture, one below the other.
+func PNG(w io.Writer, p plan.Plan, paper Paper) error {
+	drawing.Lock()
+	defer drawing.Unlock()
+	c, err := stacked(p, paper)
+	if err != nil {
+		return err
+	}
+	return png.Encode(w, rasterizer.Draw(c, canvas.DPMM(pngPerMM), canvas.DefaultColorSpace))
+}
+
+func stacked(p plan.Plan, paper Paper) (*canvas.Canvas, error) {
+	all, err := pages(p, paper)
+	if err != nil {
+		return nil, err
+	}
+	if len(all) == 1 {
+		return all[0], nil
+	}
+	c := canvas.New(paper.Width, paper.Height*float64(len(all)))
+	for i, page := range all {
+		page.RenderViewTo(c, canvas.Identity.Translate(0, paper.Height*float64(len(all)-1-i)))
+	}
+	return c, nil
+}

@@ -1,0 +1,18 @@
+// Package fonts holds the type that ships with the application, for drawings
+// here and for the screen. All are under the SIL Open Font License (OFL.txt).
+package fonts
+
+import _ "embed"
+
+// Heading is Bricolage Grotesque; Text and Bold are Atkinson Hyperlegible;
+// Music is Noto Music, which has the ♭ ♯ ♮ 𝄪 𝄫 that the others lack.
+var (
+	//go:embed bricolage-grotesque.woff2
+	Heading []byte
+	//go:embed atkinson-regular.woff2
+	Text []byte
+	//go:embed atkinson-bold.woff2
+	Bold []byte
+	//go:embed noto-music.woff
+	Music []byte
+)

@@ -1,0 +1,74 @@
+package server
+
+import (
+	"context"
+	"fmt"
+	"strings"
+
+	"evenladder/core/hand"
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/pitch"
+	"evenladder/core/rhythm"
+	"evenladder/core/run"
+	"evenladder/core/scale"
+	"evenladder/document"
+	"evenladder/server/api"
+)
+
+// tonics are the practical ones, round the circle of fifths from the flat
+// side.
+const tonics = "Cb Gb Db Ab Eb Bb F C G D A E B F# C# G# D# A#"
+
+func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (api.GetCatalogueResponseObject, error) {
+	var c api.Catalogue
+	for _, in := range neck.Instruments() {
+		c.Instruments = append(c.Instruments, api.CatalogueInstrument{
+			Id: in.ID, Name: in.Name, Tuning: pitches(in.Tuning), Frets: in.Frets, ScaleLengthMm: float32(in.ScaleLengthMM), School: in.School,
+		})
+	}
+	for _, t := range neck.Tunings() {
+		c.Tunings = append(c.Tunings, api.CatalogueTuning{Id: t.ID, Name: t.Name, Instrument: t.Instrument, Tuning: pitches(t.Tuning)})
+	}
+	for _, t := range strings.Fields(tonics) {
+		c.Tonics = append(c.Tonics, api.CatalogueEntry{Id: t, Name: pitch.Pretty(t)})
+	}
+	for _, s := range scale.Catalogue() {
+		c.Scales = append(c.Scales, api.CatalogueScale{Id: s.ID, Name: s.Name, Formula: s.Formula.String()})
+	}
+	c.Systems = entries(layout.Systems, func(s layout.System) (string, string, string) { return s.ID, s.Name, s.Why })
+	c.Schools = entries(hand.Schools, func(s hand.School) (string, string, string) { return s.ID, s.Name, s.Why })
+	c.Wides = entries(hand.Wides, func(w hand.Wide) (string, string, string) { return w.ID, w.Name, "" })
+	c.Opens = entries(hand.Opens, func(o hand.Open) (string, string, string) { return o.ID, o.Name, "" })
+	c.Patterns = entries(run.Patterns, func(p run.Pattern) (string, string, string) { return p.ID, p.Name, "" })
+	c.Directions, c.Finishes, c.Pickings = options(run.Directions), options(run.Finishes), options(run.Pickings)
+	c.Subdivisions = entries(rhythm.Subdivisions, func(s rhythm.Subdivision) (string, string, string) {
+		return fmt.Sprint(s.PerBeat), s.Name, ""
+	})
+	c.Formats = entries(document.Formats, func(f document.Format) (string, string, string) { return f.ID, f.Name, "" })
+	return api.GetCatalogue200JSONResponse(c), nil
+}
+
+func entries[T any](rows []T, read func(T) (id, name, why string)) []api.CatalogueEntry {
+	out := make([]api.CatalogueEntry, len(rows))
+	for i, row := range rows {
+		id, name, why := read(row)
+		out[i] = api.CatalogueEntry{Id: id, Name: name}
+		if why != "" {
+			out[i].Why = &why
+		}
+	}
+	return out
+}
+
+func options(rows []run.Option) []api.CatalogueEntry {
+	return entries(rows, func(o run.Option) (string, string, string) { return o.ID, o.Phrase, "" })
+}
+
+func pitches(ps []pitch.Pitch) []string {
+	out := make([]string, len(ps))
+	for i, p := range ps {
+		out[i] = p.String()
+	}
+	return out
+}

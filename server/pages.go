@@ -1,0 +1,64 @@
+package server
+
+import (
+	"bytes"
+	"crypto/rand"
+	"errors"
+	"fmt"
+	"io/fs"
+	"mime"
+	"net/http"
+	"path"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+)
+
+// nonceMark stands in index.html where each answer puts its own nonce.
+const nonceMark = "__NONCE__"
+
+// pages serves the built front end: files as they are, and index.html for
+// every other address, as the front end reads the address itself.
+type pages struct {
+	front fs.FS
+	index []byte
+}
+
+func newPages(front fs.FS) (pages, error) {
+	index, err := fs.ReadFile(front, "index.html")
+	if errors.Is(err, fs.ErrNotExist) {
+		return pages{}, errors.New("the front end is not built: run make build")
+	}
+	return pages{front, index}, err
+}
+
+func (p pages) serve(c *echo.Context) error {
+	name := strings.TrimPrefix(path.Clean("/"+c.Request().URL.Path), "/")
+	if strings.HasPrefix(name, "api/") {
+		return echo.ErrNotFound
+	}
+	data, err := fs.ReadFile(p.front, name)
+	if err != nil || name == "index.html" {
+		if strings.HasPrefix(name, "assets/") {
+			return echo.ErrNotFound
+		}
+		return p.serveIndex(c)
+	}
+	if strings.HasPrefix(name, "assets/") {
+		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+	}
+	kind := mime.TypeByExtension(path.Ext(name))
+	if kind == "" {
+		kind = http.DetectContentType(data)
+	}
+	return c.Blob(http.StatusOK, kind, data)
+}
+
+func (p pages) serveIndex(c *echo.Context) error {
+	nonce := rand.Text()
+	h := c.Response().Header()
+	h.Set("Cache-Control", "no-store")
+	h.Set("Content-Security-Policy", fmt.Sprintf(
+		"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-%s'; font-src 'self'; img-src 'self' data: blob:; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-src 'self' blob:; frame-ancestors 'none'", nonce))
+	return c.Blob(http.StatusOK, "text/html; charset=utf-8", bytes.ReplaceAll(p.index, []byte(nonceMark), []byte(nonce)))
+}

@@ -1,0 +1,46 @@
+package server
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+
+	"evenladder/core/plan"
+	"evenladder/document"
+	"evenladder/draw"
+	"evenladder/server/api"
+)
+
+func (h handlers) MakePlan(_ context.Context, r api.MakePlanRequestObject) (api.MakePlanResponseObject, error) {
+	p, err := plan.Build(*r.Body)
+	if err != nil {
+		return nil, err
+	}
+	return api.MakePlan200JSONResponse(p), nil
+}
+
+func (h handlers) MakeDocument(_ context.Context, r api.MakeDocumentRequestObject) (api.MakeDocumentResponseObject, error) {
+	f, err := document.Find(r.Params.Format)
+	if err != nil {
+		return nil, plan.Errors{{Field: "format", Message: err.Error()}}
+	}
+	paper := draw.A4
+	if name := r.Params.Paper; name != nil {
+		if paper, err = draw.FindPaper(*name); err != nil {
+			return nil, plan.Errors{{Field: "paper", Message: err.Error()}}
+		}
+	}
+	p, err := plan.Build(*r.Body)
+	if err != nil {
+		return nil, err
+	}
+	data, err := f.Write(p, paper)
+	if err != nil {
+		return nil, err
+	}
+	disposition := fmt.Sprintf("attachment; filename=%q", f.FileName(p))
+	return api.MakeDocument200AsteriskResponse{
+		Body: bytes.NewReader(data), ContentType: f.MediaType, ContentLength: int64(len(data)),
+		Headers: api.MakeDocument200ResponseHeaders{ContentDisposition: &disposition},
+	}, nil
+}

@@ -1,0 +1,95 @@
+package server
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+
+	"evenladder/core/plan"
+	"evenladder/server/api"
+	"evenladder/store"
+)
+
+// problemHandler turns every error into a problem document (RFC 9457).
+func problemHandler(log *slog.Logger) echo.HTTPErrorHandler {
+	return func(c *echo.Context, err error) {
+		if r, _ := echo.UnwrapResponse(c.Response()); r != nil && r.Committed {
+			return
+		}
+		p := problemOf(err)
+		if p.Status >= 500 {
+			log.Error("request failed", "path", c.Request().URL.Path, "error", err)
+		}
+		body, _ := json.Marshal(p)
+		_ = c.Blob(p.Status, "application/problem+json", body)
+	}
+}
+
+func problemOf(err error) api.Problem {
+	var fields plan.Errors
+	var status echo.HTTPStatusCoder
+	switch {
+	case errors.As(err, &fields):
+		return problem(http.StatusUnprocessableEntity, "This cannot be laid out as it stands", fields)
+	case errors.Is(err, store.ErrNotFound):
+		return problem(http.StatusNotFound, "Nothing is saved under this id", plan.Errors{{Field: "id", Message: "nothing is saved under it, or it was set aside: give the id of a saved one"}})
+	case errors.As(err, &status):
+		return statusProblem(status.StatusCode(), err)
+	}
+	return problem(http.StatusInternalServerError, "The application failed", nil)
+}
+
+// statusTitles says the plain HTTP errors in words, with the field and what
+// would be accepted.
+var statusTitles = map[int]struct{ title, field, message string }{
+	http.StatusNotFound:              {"There is no such address", "path", "no such address: the addresses are those of api/openapi.yaml"},
+	http.StatusMethodNotAllowed:      {"This address does not take that method", "method", "not taken here: give one of api/openapi.yaml"},
+	http.StatusRequestEntityTooLarge: {"The body is too large", "body", fmt.Sprintf("more than %d kB were given: give at most that", MaxBodyBytes>>10)},
+	http.StatusUnsupportedMediaType:  {"The body has to be JSON", "Content-Type", "give application/json"},
+	http.StatusForbidden:             {"This request came from elsewhere", "Host", "give the address that the application printed, from its own pages"},
+}
+
+func statusProblem(status int, err error) api.Problem {
+	if t, ok := statusTitles[status]; ok {
+		return problem(status, t.title, plan.Errors{{Field: t.field, Message: t.message}})
+	}
+	return problem(status, http.StatusText(status), plan.Errors{{Field: "request", Message: err.Error()}})
+}
+
+func problem(status int, title string, fields plan.Errors) api.Problem {
+	p := api.Problem{Title: title, Status: status, Detail: fields.Error(), Errors: make([]api.FieldError, len(fields))}
+	for i, f := range fields {
+		p.Errors[i] = api.FieldError{Field: f.Field, Message: f.Message}
+	}
+	return p
+}
+
+// jsonBinder reads a body of JSON. Every fault in it names its field.
+type jsonBinder struct{}
+
+// Bind reads the body into target.
+func (jsonBinder) Bind(c *echo.Context, target any) error {
+	if kind, _, _ := strings.Cut(c.Request().Header.Get("Content-Type"), ";"); kind != "application/json" {
+		return echo.ErrUnsupportedMediaType
+	}
+	data, err := io.ReadAll(c.Request().Body)
+	if err != nil {
+		return err
+	}
+	err = json.Unmarshal(data, target)
+	var wrongType *json.UnmarshalTypeError
+	var broken *json.SyntaxError
+	switch {
+	case errors.As(err, &wrongType):
+		return plan.Errors{{Field: wrongType.Field, Message: fmt.Sprintf("a %s was given: give a %s", wrongType.Value, wrongType.Type)}}
+	case errors.As(err, &broken):
+		return plan.Errors{{Field: "body", Message: fmt.Sprintf("this is not JSON (%v at byte %d): give an object such as {\"instrument\": {\"id\": \"guitar\"}, \"scale\": {\"tonic\": \"Bb\", \"name\": \"dorian\"}}", broken, broken.Offset)}}
+	}
+	return err
+}

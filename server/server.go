@@ -1,0 +1,71 @@
+// Package server is the web application: the wire contract of
+// api/openapi.yaml over the core, the store and the drawings, and the built
+// front end.
+package server
+
+import (
+	"context"
+	"io/fs"
+	"log/slog"
+	"net"
+	"net/http"
+	"time"
+
+	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
+
+	"evenladder/server/api"
+	"evenladder/store"
+)
+
+// MaxBodyBytes is the largest body that a request may have. A brief takes
+// about one thousand.
+const MaxBodyBytes = 128 << 10
+
+// New wires the application. Front is the built front end.
+func New(st *store.Store, front fs.FS, log *slog.Logger) (*echo.Echo, error) {
+	pages, err := newPages(front)
+	if err != nil {
+		return nil, err
+	}
+	e := echo.New()
+	e.Logger = log
+	e.Binder = jsonBinder{}
+	e.HTTPErrorHandler = problemHandler(log)
+	e.Use(
+		middleware.Recover(),
+		localHostOnly,
+		securityHeaders,
+		echo.WrapMiddleware(http.NewCrossOriginProtection().Handler),
+		middleware.BodyLimit(MaxBodyBytes),
+	)
+	api.RegisterHandlers(e, api.NewStrictHandler(handlers{st}, nil))
+	e.GET("/*", pages.serve, middleware.Gzip())
+	return e, nil
+}
+
+// handlers implements the generated interface; its methods are spread over the
+// files named after what they serve.
+type handlers struct {
+	store *store.Store
+}
+
+func (h handlers) GetHealth(ctx context.Context, _ api.GetHealthRequestObject) (api.GetHealthResponseObject, error) {
+	if err := h.store.Ping(ctx); err != nil {
+		return nil, err
+	}
+	return api.GetHealth200JSONResponse{Status: "ok"}, nil
+}
+
+// Serve answers on the listener until the context ends.
+func Serve(ctx context.Context, e *echo.Echo, l net.Listener) error {
+	s := echo.StartConfig{
+		Listener: l, HideBanner: true, HidePort: true, GracefulTimeout: 3 * time.Second,
+		BeforeServeFunc: func(s *http.Server) error {
+			s.ReadHeaderTimeout, s.ReadTimeout, s.IdleTimeout = 5*time.Second, 15*time.Second, time.Minute
+			s.MaxHeaderBytes = 32 << 10
+			return nil
+		},
+	}
+	return s.Start(ctx, e)
+}

@@ -1,0 +1,80 @@
+// Package store keeps what a teacher saves, in one SQLite file.
+//
+// Everything saved has an id, a version that grows with every change, and can
+// be set aside and brought back. A change names the version it was made from;
+// when that is not the stored one any more, nothing is written and the stored
+// value comes back with the error, so that both can be read.
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"net/url"
+	"os"
+	"path/filepath"
+	"time"
+
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // registers the driver
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// ErrNotFound says that nothing, or nothing that is not set aside, has the id.
+var ErrNotFound = errors.New("not found")
+
+// Store is the open database.
+type Store struct {
+	db          *sql.DB
+	Briefs      Shelf[SavedBrief]
+	Instruments Shelf[OwnInstrument]
+}
+
+// Open opens or makes the database in a folder and brings it up to date. now
+// stamps changes.
+func Open(ctx context.Context, dir string, now func() time.Time) (*Store, error) {
+	if err := os.MkdirAll(dir, 0o700); err != nil {
+		return nil, fmt.Errorf("data folder: %w", err)
+	}
+	q := url.Values{"_pragma": {"journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)", "busy_timeout(5000)"}, "_txlock": {"immediate"}}
+	dsn := url.URL{Scheme: "file", Opaque: filepath.Join(dir, "even-ladder.db"), RawQuery: q.Encode()}
+	db, err := sql.Open("sqlite", dsn.String())
+	if err != nil {
+		return nil, err
+	}
+	if err := migrate(ctx, db); err != nil {
+		return nil, errors.Join(fmt.Errorf("data folder %s: %w", dir, err), db.Close())
+	}
+	return &Store{
+		db:          db,
+		Briefs:      Shelf[SavedBrief]{db, "brief", now},
+		Instruments: Shelf[OwnInstrument]{db, "instrument", now},
+	}, nil
+}
+
+func migrate(ctx context.Context, db *sql.DB) error {
+	sub, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub)
+	if err != nil {
+		return err
+	}
+	_, err = p.Up(ctx)
+	return err
+}
+
+// Ping reports whether the store answers.
+func (s *Store) Ping(ctx context.Context) error {
+	var one int
+	return s.db.QueryRowContext(ctx, "SELECT 1").Scan(&one)
+}
+
+// Close closes the database.
+func (s *Store) Close() error { return s.db.Close() }
