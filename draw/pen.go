@@ -27,7 +27,7 @@ var families = sync.OnceValues(func() ([4]*canvas.FontFamily, error) {
 	for i, f := range []struct {
 		name string
 		data []byte
-	}{{"Bricolage Grotesque", fonts.Heading}, {"Atkinson Hyperlegible", fonts.Text}, {"Atkinson Hyperlegible Bold", fonts.Bold}, {"Noto Music", fonts.Music}} {
+	}{{"Bricolage Grotesque", fonts.Heading}, {"Atkinson Hyperlegible", fonts.Text}, {"Atkinson Hyperlegible Bold", fonts.Bold}, {"Even Ladder Signs", fonts.Music}} {
 		out[i] = canvas.NewFontFamily(f.name)
 		if err := out[i].LoadFont(f.data, 0, canvas.FontRegular); err != nil {
 			return out, err

@@ -5,7 +5,8 @@ package fonts
 import _ "embed"
 
 // Heading is Bricolage Grotesque; Text and Bold are Atkinson Hyperlegible;
-// Music is Noto Music, which has the ♭ ♯ ♮ 𝄪 𝄫 that the others lack.
+// Music has the ♭ ♯ ♮ 𝄪 𝄫 that the others lack, cut from Noto Music by
+// ui/tools/signs.mjs.
 var (
 	//go:embed bricolage-grotesque.woff2
 	Heading []byte
@@ -13,6 +14,6 @@ var (
 	Text []byte
 	//go:embed atkinson-bold.woff2
 	Bold []byte
-	//go:embed noto-music.woff
+	//go:embed signs.otf
 	Music []byte
 )

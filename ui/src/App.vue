@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import { mdiHelpCircleOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import { computed, ref, watch } from 'vue'
+import { useTheme } from 'vuetify'
+import KeysDialog from './shell/KeysDialog.vue'
+import { keptTheme } from './shell/kept'
+import { notice, noticeOpen } from './shell/notice'
+import { useKeys } from './shell/useKeys'
+
+const theme = useTheme()
+const dark = computed(() => keptTheme.value === 'lamp')
+const keysOpen = ref(false)
+
+watch(keptTheme, (name) => theme.change(name))
+useKeys({ '?': () => (keysOpen.value = true) })
+
+function act() {
+  notice.value?.action?.run()
+  noticeOpen.value = false
+}
+</script>
+
+<template>
+  <v-app>
+    <a href="#main" class="skip">To the work</a>
+    <header>
+      <router-link to="/" class="mark">
+        <svg width="20" height="28" viewBox="0 0 20 28" aria-hidden="true">
+          <path d="M0 9h20M0 19h20" class="line" />
+          <rect x="2" y="3" width="6" height="12" rx="3" class="ink" />
+          <rect x="12" y="12" width="6" height="12" rx="3" class="root" />
+          <path d="M13.5 23v4M16.5 23v4" class="feet" />
+        </svg>
+        Even Ladder
+      </router-link>
+      <nav aria-label="Screens">
+        <router-link to="/">Bench</router-link>
+        <router-link to="/saved">Saved</router-link>
+      </nav>
+      <span class="grow" />
+      <v-btn
+        :icon="dark ? mdiWhiteBalanceSunny : mdiWeatherNight"
+        size="small"
+        :aria-label="dark ? 'Daylight colours' : 'Lamp-light colours'"
+        @click="keptTheme = dark ? 'paper' : 'lamp'"
+      />
+      <v-btn :icon="mdiHelpCircleOutline" size="small" aria-label="Keys (question mark)" @click="keysOpen = true" />
+    </header>
+    <main id="main" tabindex="-1">
+      <router-view />
+    </main>
+    <KeysDialog v-model="keysOpen" />
+    <v-snackbar v-model="noticeOpen" :timeout="9000" color="secondary" role="status">
+      {{ notice?.text }}
+      <template #actions>
+        <v-btn v-if="notice?.action" variant="outlined" @click="act">{{ notice.action.label }}</v-btn>
+        <v-btn @click="noticeOpen = false">Close</v-btn>
+      </template>
+    </v-snackbar>
+  </v-app>
+</template>
+
+<style scoped>
+header {
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+  display: flex;
+  gap: 28px;
+  padding: 4px 24px;
+}
+
+.mark {
+  align-items: center;
+  color: inherit;
+  display: flex;
+  font-family: var(--face-heading);
+  font-size: 1.1rem;
+  font-weight: 700;
+  gap: 10px;
+  text-decoration: none;
+}
+
+.mark .line {
+  stroke: var(--rule);
+}
+
+.mark .ink {
+  fill: var(--ink);
+}
+
+.mark .root {
+  fill: var(--marigold);
+}
+
+.mark .feet {
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+
+nav {
+  display: flex;
+  gap: 20px;
+}
+
+nav a {
+  border-bottom: 2px solid transparent;
+  color: inherit;
+  padding: 6px 0;
+  text-decoration: none;
+}
+
+nav a.router-link-exact-active {
+  border-bottom-color: var(--verdigris);
+}
+
+.grow {
+  flex: 1;
+}
+
+main {
+  margin: 0 auto;
+  max-width: 1500px;
+  outline: none;
+  padding: 14px 24px 32px;
+  width: 100%;
+}
+
+.skip {
+  left: -999px;
+  position: absolute;
+}
+
+.skip:focus {
+  background: var(--sheet);
+  left: 8px;
+  padding: 8px;
+  top: 4px;
+  z-index: 10;
+}
+</style>

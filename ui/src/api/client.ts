@@ -1,0 +1,47 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Brief = Schemas['Brief']
+export type Plan = Schemas['Plan']
+export type Box = Schemas['Box']
+export type BoxNote = Schemas['BoxNote']
+export type RunEvent = Schemas['Event']
+export type Catalogue = Schemas['Catalogue']
+export type SavedBrief = Schemas['SavedBrief']
+export type OwnInstrument = Schemas['OwnInstrument']
+export type FieldError = Schemas['FieldError']
+export type Problem = Schemas['Problem']
+
+export const api = createClient<paths>({ baseUrl: '/' })
+
+/** What went wrong with a call: a problem of the brief, or no answer at all. */
+export class CallError extends Error {
+  constructor(
+    message: string,
+    readonly fields: FieldError[] = [],
+    readonly status = 0,
+    readonly problem?: Problem,
+  ) {
+    super(message)
+  }
+}
+
+interface Answer<T> {
+  data?: T
+  error?: Problem
+  response: Response
+}
+
+/** Gives the data of an answer or throws a CallError. */
+export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>
+  try {
+    answer = await call
+  } catch (cause) {
+    if (cause instanceof DOMException && cause.name === 'AbortError') throw cause
+    throw new CallError('Even Ladder does not answer. Is it still running?')
+  }
+  if (answer.error) throw new CallError(answer.error.title, answer.error.errors, answer.response.status, answer.error)
+  return answer.data as T
+}

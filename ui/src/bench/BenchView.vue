@@ -1,0 +1,283 @@
+<script setup lang="ts">
+import { mdiContentSaveOutline, mdiMetronome, mdiPlay, mdiPrinterOutline, mdiStop } from '@mdi/js'
+import { useTimeoutFn } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { labelKinds, labelNames } from '../neck/labels'
+import NeckDrawing from '../neck/NeckDrawing.vue'
+import { keptClick, keptLabel, keptSpacing } from '../shell/kept'
+import { tell } from '../shell/notice'
+import { useKeys } from '../shell/useKeys'
+import BoxStrip from './BoxStrip.vue'
+import BriefSentence from './BriefSentence.vue'
+import HandPanel from './HandPanel.vue'
+import ProblemList from './ProblemList.vue'
+import RelatedPanel from './RelatedPanel.vue'
+import RunLanes from './RunLanes.vue'
+import SaveDialog from './SaveDialog.vue'
+import SheetDialog from './SheetDialog.vue'
+import SpellingPanel from './SpellingPanel.vue'
+import { useBench } from './useBench'
+import { useSaved } from './useSaved'
+import { useWalk } from './useWalk'
+
+const bench = useBench()
+const { plan, problems, failure, busy, brief, catalogue, own, change } = bench
+const saved = useSaved(bench)
+const { kept, conflict, draft, dirty } = saved
+const walk = useWalk(plan)
+const { current, note, playing } = walk
+
+const sentence = ref<InstanceType<typeof BriefSentence>>()
+const sheetOpen = ref(false)
+const saveOpen = ref(false)
+const setting = computed(() => (catalogue.value ? { catalogue: catalogue.value, own: own.value, brief: plan.value?.brief ?? brief.value, plan: plan.value } : undefined))
+
+// A wait shows only when it is long enough to be noticed.
+const slow = ref(false)
+const slowTimer = useTimeoutFn(() => (slow.value = busy.value), 300, { immediate: false })
+watch(busy, (now) => {
+  slowTimer.stop()
+  if (now) slowTimer.start()
+  else slow.value = false
+})
+
+function stepBox(by: number) {
+  const to = (plan.value?.box ?? 0) + by
+  if (plan.value && to >= 0 && to < plan.value.boxes.length) void change({ 'layout.box': to }, 'replace')
+}
+
+/** A fourth on, round the practical tonics; a fourth is one step to the flat side of the list. */
+function stepKey(by: number) {
+  const circle = catalogue.value?.tonics.map((t) => t.id).filter((id) => fourths.includes(id)) ?? []
+  const i = circle.indexOf(brief.value.scale.tonic)
+  const next = i < 0 ? undefined : circle[(i - by + circle.length) % circle.length]
+  if (next) void change({ 'scale.tonic': next, 'layout.box': undefined })
+}
+const fourths = ['C', 'F', 'Bb', 'Eb', 'Ab', 'Db', 'F#', 'B', 'E', 'A', 'D', 'G']
+
+function cycleLabel() {
+  keptLabel.value = labelKinds[(labelKinds.indexOf(keptLabel.value) + 1) % labelKinds.length] ?? 'note'
+}
+
+function toggleClick() {
+  keptClick.value = !keptClick.value
+  tell(keptClick.value ? 'Click on.' : 'Click off.')
+}
+
+async function save(work: () => Promise<boolean>) {
+  if (await work()) saveOpen.value = false
+}
+
+function takeTheirs() {
+  const theirs = conflict.value
+  if (!theirs) return
+  conflict.value = undefined
+  saveOpen.value = false
+  kept.value = theirs
+  draft.value = { title: theirs.title, notes: theirs.notes, of: theirs.id }
+  void bench.replaceBrief(theirs.brief)
+}
+
+useKeys({
+  b: () => sentence.value?.focus(),
+  ',': () => stepBox(-1),
+  '.': () => stepBox(1),
+  k: () => stepKey(1),
+  K: () => stepKey(-1),
+  l: cycleLabel,
+  e: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even'),
+  ' ': walk.toggle,
+  m: toggleClick,
+  p: () => (sheetOpen.value = true),
+})
+</script>
+
+<template>
+  <div class="bench" :aria-busy="busy">
+    <v-progress-linear v-if="slow" indeterminate color="primary" class="waiting" aria-label="Working out the plan" />
+    <div v-if="failure" class="failure" role="alert">
+      {{ failure }}
+      <v-btn color="primary" variant="outlined" @click="bench.retry">Try again</v-btn>
+    </div>
+
+    <template v-if="plan">
+      <div class="top">
+        <BriefSentence ref="sentence" :plan="plan" :setting="setting" :problems="problems" @change="change" />
+        <div class="actions">
+          <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
+          <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
+          <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
+        </div>
+      </div>
+      <ProblemList v-if="problems.length" :problems="problems" :setting="setting" @change="change" @back="bench.replaceBrief(plan.brief)" />
+
+      <div class="work">
+        <div class="play">
+          <div class="tools">
+            <v-btn-toggle v-model="keptLabel" mandatory density="compact" color="primary" aria-label="What stands on the rungs">
+              <v-btn v-for="kind in labelKinds" :key="kind" :value="kind" size="small">{{ labelNames[kind] }}</v-btn>
+            </v-btn-toggle>
+            <v-btn-toggle v-model="keptSpacing" mandatory density="compact" color="primary" aria-label="Fret spacing">
+              <v-btn value="even" size="small">even frets</v-btn>
+              <v-btn value="true" size="small">true frets</v-btn>
+            </v-btn-toggle>
+          </div>
+          <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" @choose="walk.stepToNote" />
+          <BoxStrip :plan="plan" @choose="(i) => change({ 'layout.box': i }, 'replace')" />
+          <div class="run-head">
+            <v-btn :icon="playing ? mdiStop : mdiPlay" color="primary" variant="tonal" size="small" :aria-label="playing ? 'Stop (space)' : 'Walk through the run (space)'" data-do="walk" @click="walk.toggle" />
+            <v-btn :icon="mdiMetronome" size="small" :color="keptClick ? 'primary' : undefined" :variant="keptClick ? 'tonal' : 'text'" :aria-pressed="keptClick" aria-label="Click (m)" @click="toggleClick" />
+            <span>
+              {{ plan.run.notes }} notes in {{ plan.run.bars }} bars, {{ plan.run.notesPerMinute }} notes a minute, ends on <b>{{ plan.run.endsOn.degree === '1' ? 'the root' : `degree ${plan.run.endsOn.degree}` }}</b>
+            </span>
+          </div>
+          <RunLanes :plan="plan" :current="current" @choose="walk.stepTo" />
+        </div>
+        <aside aria-label="Spelling and hand">
+          <SpellingPanel :plan="plan" />
+          <HandPanel :plan="plan" />
+          <RelatedPanel :plan="plan" @change="change" />
+        </aside>
+      </div>
+      <SheetDialog v-model="sheetOpen" :brief="plan.brief" :catalogue="catalogue" />
+      <SaveDialog
+        v-model="saveOpen"
+        v-model:title="draft.title"
+        v-model:notes="draft.notes"
+        :kept="kept"
+        :conflict="conflict"
+        :sentence="plan.sentence"
+        :failure="saved.failure.value"
+        :busy="saved.busy.value"
+        @save="save(() => saved.saveOver())"
+        @save-new="save(saved.saveNew)"
+        @keep-mine="(version) => save(() => saved.saveOver(version))"
+        @take-theirs="takeTheirs"
+      />
+    </template>
+
+    <template v-else-if="problems.length">
+      <h1>This brief cannot be laid out yet</h1>
+      <ProblemList :problems="problems" :setting="setting" @change="change" @back="bench.startAfresh" />
+    </template>
+    <div v-else-if="!failure" class="skeleton" role="status">
+      <span class="unseen">Working out the plan</span>
+      <div v-for="i in 3" :key="i" class="bone" :class="`b${i}`" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  position: relative;
+}
+
+.waiting {
+  inset-inline: 0;
+  position: absolute;
+  top: -10px;
+}
+
+.failure {
+  align-items: center;
+  border-inline-start: 4px solid var(--brick);
+  display: flex;
+  gap: 16px;
+  margin-bottom: 12px;
+  padding: 6px 14px;
+}
+
+.top {
+  align-items: start;
+  display: flex;
+  gap: 24px;
+  justify-content: space-between;
+}
+
+.actions {
+  align-items: center;
+  display: flex;
+  flex: 0 0 auto;
+  flex-wrap: wrap;
+  gap: 8px;
+  justify-content: end;
+  max-width: 260px;
+}
+
+.kept {
+  color: var(--faint);
+  font-size: 0.85rem;
+  text-align: end;
+  width: 100%;
+}
+
+.work {
+  display: grid;
+  gap: 28px;
+  grid-template-columns: minmax(0, 1fr) 290px;
+  margin-top: 10px;
+}
+
+.tools,
+.run-head {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 18px;
+}
+
+.run-head {
+  border-top: 1px solid var(--rule);
+  gap: 8px;
+  margin-top: 8px;
+  padding: 8px 0 4px;
+}
+
+aside {
+  border-inline-start: 1px solid var(--rule);
+  display: grid;
+  gap: 16px;
+  align-content: start;
+  padding-inline-start: 22px;
+}
+
+.bone {
+  background: color-mix(in srgb, var(--rule) 55%, transparent);
+  border-radius: 6px;
+  margin-bottom: 18px;
+}
+
+.b1 {
+  height: 64px;
+  width: 80%;
+}
+
+.b2 {
+  height: 240px;
+}
+
+.b3 {
+  height: 120px;
+}
+
+@media (max-width: 1000px) {
+  .work {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  aside {
+    border-inline-start: 0;
+    border-top: 1px solid var(--rule);
+    grid-template-columns: 1fr 1fr;
+    padding: 14px 0 0;
+  }
+
+  .top {
+    gap: 12px;
+  }
+
+  .actions {
+    max-width: 130px;
+  }
+}
+</style>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { mdiTuneVariant } from '@mdi/js'
+import { computed, ref } from 'vue'
+import type { FieldError, Plan } from '../api/client'
+import type { Changes } from './useBench'
+import WordPicker from './WordPicker.vue'
+import { finePoints, words, wordOf, type Setting } from './words'
+
+const props = defineProps<{ plan: Plan; setting: Setting | undefined; problems: FieldError[] }>()
+const emit = defineEmits<{ change: [changes: Changes] }>()
+
+const pickers = ref<InstanceType<typeof WordPicker>[]>([])
+const shown = computed(() => props.plan.sentenceParts.flatMap((p) => (p.field ? [p.field] : [])))
+const unsaid = computed(() => finePoints.filter((f) => !shown.value.includes(f)))
+const adding = ref<string>()
+
+function problemAt(field: string) {
+  return props.problems.find((p) => wordOf(p.field, shown.value) === field)?.message
+}
+
+function add(changes: Changes) {
+  adding.value = undefined
+  emit('change', changes)
+}
+
+defineExpose({ focus: () => pickers.value[0]?.focus() })
+</script>
+
+<template>
+  <h1 class="sentence">
+    <template v-for="(part, i) in plan.sentenceParts" :key="i">
+      <WordPicker v-if="part.field" ref="pickers" :field="part.field" :text="part.text" :setting="setting" :problem="problemAt(part.field)" @change="emit('change', $event)" />
+      <template v-else>{{ part.text }}</template>
+    </template>
+    <v-menu location="bottom end" :offset="6">
+      <template #activator="{ props: activator }">
+        <v-btn v-bind="activator" :icon="mdiTuneVariant" size="small" class="fine" aria-label="Fine points: strings, frets, open strings, ending and more" />
+      </template>
+      <v-list density="compact">
+        <v-list-item v-for="field in unsaid" :key="field" :title="words[field]?.title ?? field" :data-fine="field" @click="adding = field" />
+      </v-list>
+    </v-menu>
+  </h1>
+  <v-dialog :model-value="!!adding" max-width="420" @update:model-value="adding = undefined">
+    <v-card v-if="adding && setting" class="fine-card" border>
+      <h2>{{ words[adding]?.title }}</h2>
+      <ul>
+        <li v-for="choice in words[adding]?.choices(setting)" :key="choice.label">
+          <v-btn block class="fine-choice" color="primary" @click="add(choice.changes)">{{ choice.label }}</v-btn>
+        </li>
+      </ul>
+      <WordPicker v-if="words[adding]?.typed" :field="adding" text="another…" :setting="setting" plain @change="add" />
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.sentence {
+  font-size: clamp(1.25rem, 2.05vw, 1.65rem);
+  font-weight: 600;
+  line-height: 1.42;
+  margin: 0;
+  max-width: 62em;
+  text-wrap: pretty;
+  white-space: pre-wrap;
+}
+
+.fine {
+  margin-inline-start: 6px;
+}
+
+.fine-card {
+  padding: 16px;
+}
+
+.fine-card h2 {
+  font-size: 1.1rem;
+}
+
+.fine-card ul {
+  list-style: none;
+  max-height: 60vh;
+  overflow-y: auto;
+  padding: 8px 0;
+}
+
+.fine-choice {
+  justify-content: start;
+}
+</style>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import type { Plan } from '../api/client'
+import type { Changes } from './useBench'
+
+defineProps<{ plan: Plan }>()
+const emit = defineEmits<{ change: [changes: Changes] }>()
+
+type Related = Plan['scale']['related'][number]
+const kinds: Record<Related['relation'], string> = { relative: 'relative', parallel: 'parallel', mode: 'same notes', enharmonic: 'easier spelling' }
+
+function go(r: Related) {
+  emit('change', { 'scale.tonic': r.tonic, 'scale.name': r.name, 'scale.formula': undefined, 'layout.box': undefined })
+}
+</script>
+
+<template>
+  <section v-if="plan.scale.related.length">
+    <h2 class="panel-title">Go to</h2>
+    <div class="related">
+      <button v-for="r in plan.scale.related" :key="r.relation + r.title" type="button" @click="go(r)">
+        {{ r.title }} <span class="kind">{{ kinds[r.relation] }}</span>
+      </button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.related {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+}
+
+button {
+  color: var(--verdigris);
+  padding: 3px 0;
+  text-align: start;
+}
+
+button:hover {
+  text-decoration: underline;
+}
+
+.kind {
+  color: var(--faint);
+  font-size: 0.8rem;
+}
+</style>

@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, nextTick, ref, watch } from 'vue'
+import type { Plan } from '../api/client'
+import { pretty } from '../signs'
+import RungMark from '../neck/RungMark.vue'
+
+const props = defineProps<{ plan: Plan; current: number }>()
+const emit = defineEmits<{ choose: [event: number] }>()
+
+const frame = ref<HTMLElement>()
+const { width } = useElementSize(frame)
+const head = 24
+const names = 30
+
+const events = computed(() => props.plan.run.events)
+const strings = computed(() => props.plan.neck.strings)
+const lane = computed(() => Math.max(16, Math.min(23, 130 / strings.value.length)))
+const column = computed(() => Math.max(25, Math.min(40, (width.value - names - 12) / Math.max(events.value.length, 1))))
+const top = computed(() => head + lane.value / 2)
+const bottom = computed(() => top.value + lane.value * (strings.value.length - 1))
+const height = computed(() => bottom.value + lane.value / 2 + 58)
+const x = (i: number) => names + column.value * (i + 0.5)
+const y = (string: number) => top.value + lane.value * (string - 1)
+const rung = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
+const bars = computed(() => events.value.flatMap((e, i) => (i === 0 || e.bar !== events.value[i - 1]?.bar ? [i] : [])))
+const crossings = computed(() => events.value.flatMap((e, i) => (i > 0 && e.string !== events.value[i - 1]?.string ? [i] : [])))
+
+function stroke(i: number, name: string) {
+  const at = x(i)
+  const y0 = bottom.value + lane.value / 2 + 30
+  return name === 'down' ? `M${at} ${y0}v11m-4 -5l4 5l4 -5` : `M${at} ${y0 + 11}v-11m-4 5l4 -5l4 5`
+}
+
+watch(
+  () => props.current,
+  async (i) => {
+    if (i < 0) return
+    await nextTick()
+    const el = frame.value
+    if (el && (x(i) < el.scrollLeft + 60 || x(i) > el.scrollLeft + el.clientWidth - 60)) el.scrollLeft = x(i) - 80
+  },
+)
+</script>
+
+<template>
+  <div ref="frame" class="lanes" tabindex="0" role="group" :aria-label="`The run: ${plan.run.notes} notes in ${plan.run.bars} bars`">
+    <svg :width="Math.max(x(events.length) + 4, 0)" :height="height">
+      <g class="strings">
+        <template v-for="s in strings" :key="s.string">
+          <path :d="`M${names} ${y(s.string)}H${x(events.length - 0.5)}`" />
+          <text :x="4" :y="y(s.string)" dy="0.36em">{{ pretty(s.open.replace(/\d/, '')) }}</text>
+        </template>
+      </g>
+      <path v-for="i in bars" :key="`bar${i}`" class="bar" :d="`M${x(i - 0.5)} ${top - 6}V${bottom + 6}`" />
+      <path class="bar" :d="`M${x(events.length - 0.5)} ${top - 6}V${bottom + 6}`" />
+      <path v-for="i in crossings" :key="`cross${i}`" class="crossing" :d="`M${x(i - 0.5)} ${bottom + lane / 2 + 3}v7`"><title>to another string</title></path>
+      <g
+        v-for="(e, i) in events"
+        :key="i"
+        class="event"
+        :data-event="i"
+        :aria-current="i === current ? 'step' : undefined"
+        @click="emit('choose', i)"
+      >
+        <rect :x="x(i - 0.5)" :y="0" :width="column" :height="height" class="hit" />
+        <text :x="x(i)" :y="14" class="count" :class="{ beat: /\d/.test(e.count) }">{{ e.count }}</text>
+        <RungMark
+          :x="x(i)"
+          :y="y(e.string)"
+          :w="rung.w"
+          :h="rung.h"
+          :label="String(e.fret)"
+          :root="e.degree === '1'"
+          :added="plan.boxes[plan.box]?.notes[e.note]?.layer === 'added'"
+          :current="i === current"
+        />
+        <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`"><title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title></path>
+        <text :x="x(i)" :y="bottom + lane / 2 + 24" class="finger">{{ e.finger }}</text>
+        <path class="stroke" :d="stroke(i, e.stroke)" />
+      </g>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.lanes {
+  overflow-x: auto;
+  width: 100%;
+}
+
+svg {
+  display: block;
+}
+
+.strings path {
+  stroke: var(--rule);
+}
+
+text {
+  fill: var(--ink);
+  font-family: var(--face-text);
+  font-size: 12.5px;
+}
+
+.count,
+.finger {
+  text-anchor: middle;
+}
+
+.count {
+  fill: var(--faint);
+}
+
+.count.beat {
+  fill: var(--ink);
+  font-weight: 700;
+}
+
+.bar {
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+
+.crossing {
+  stroke: var(--faint);
+}
+
+.shift {
+  fill: var(--brick);
+}
+
+.stroke {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+
+.event {
+  cursor: pointer;
+}
+
+.hit {
+  fill: transparent;
+}
+
+.event:hover .hit,
+.event[aria-current] .hit {
+  fill: color-mix(in srgb, var(--verdigris) 12%, transparent);
+}
+</style>

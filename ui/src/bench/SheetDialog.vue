@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { mdiDownload, mdiPrinter } from '@mdi/js'
+import { ref, watch } from 'vue'
+import type { Brief, Catalogue } from '../api/client'
+import { keptPaper } from '../shell/kept'
+import { tell } from '../shell/notice'
+import { download, fetchDocument } from './sheet'
+
+const open = defineModel<boolean>({ required: true })
+const props = defineProps<{ brief: Brief; catalogue: Catalogue | undefined }>()
+
+const preview = ref('')
+const failure = ref('')
+const busy = ref('')
+
+watch([open, keptPaper, () => props.brief], async ([now]) => {
+  URL.revokeObjectURL(preview.value)
+  preview.value = ''
+  failure.value = ''
+  if (!now) return
+  try {
+    preview.value = URL.createObjectURL((await fetchDocument(props.brief, 'png', keptPaper.value)).blob)
+  } catch (cause) {
+    failure.value = (cause as Error).message
+  }
+})
+
+async function get(format: string) {
+  busy.value = format
+  try {
+    const { blob, name } = await fetchDocument(props.brief, format, keptPaper.value)
+    download(blob, name)
+    tell(`${name} is in your downloads.`)
+  } catch (cause) {
+    failure.value = (cause as Error).message
+  } finally {
+    busy.value = ''
+  }
+}
+
+/** Opens the page in the browser's own viewer, which prints it. */
+async function print() {
+  busy.value = 'print'
+  const tab = window.open('', '_blank')
+  try {
+    const { blob, name } = await fetchDocument(props.brief, 'pdf', keptPaper.value)
+    if (tab) tab.location.href = URL.createObjectURL(blob)
+    else download(blob, name)
+  } catch (cause) {
+    tab?.close()
+    failure.value = (cause as Error).message
+  } finally {
+    busy.value = ''
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="860" scrollable>
+    <v-card border class="sheet">
+      <div class="bar">
+        <h2>Sheet</h2>
+        <v-btn-toggle v-model="keptPaper" mandatory density="compact" color="primary" aria-label="Paper">
+          <v-btn value="a4">A4</v-btn>
+          <v-btn value="letter">Letter</v-btn>
+        </v-btn-toggle>
+        <span class="grow" />
+        <v-btn color="primary" variant="flat" :prepend-icon="mdiPrinter" :loading="busy === 'print'" @click="print">Print</v-btn>
+        <v-btn @click="open = false">Close</v-btn>
+      </div>
+      <div class="formats">
+        <v-btn
+          v-for="f in catalogue?.formats"
+          :key="f.id"
+          size="small"
+          color="primary"
+          variant="outlined"
+          :prepend-icon="mdiDownload"
+          :loading="busy === f.id"
+          :data-format="f.id"
+          @click="get(f.id)"
+        >
+          {{ f.name }}
+        </v-btn>
+      </div>
+      <div class="preview">
+        <p v-if="failure" class="failure">{{ failure }}</p>
+        <img v-else-if="preview" :src="preview" alt="The page as it will print" />
+        <v-progress-linear v-else indeterminate color="primary" aria-label="Drawing the page" />
+      </div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 16px;
+}
+
+.bar {
+  align-items: center;
+  display: flex;
+  gap: 16px;
+}
+
+.grow {
+  flex: 1;
+}
+
+.formats {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding: 12px 0;
+}
+
+.preview {
+  background: rgb(var(--v-theme-rule));
+  min-height: 200px;
+  overflow-y: auto;
+  padding: 16px;
+}
+
+.preview img {
+  background: white;
+  display: block;
+  margin: auto;
+  width: min(100%, 620px);
+}
+
+.failure {
+  color: var(--brick);
+}
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Plan } from '../api/client'
+import { pretty } from '../signs'
+
+const props = defineProps<{ plan: Plan }>()
+
+const signature = computed(() => {
+  const { fifths, accidentals } = props.plan.scale.keySignature
+  if (fifths === 0) return 'no sharps or flats'
+  const kind = fifths > 0 ? 'sharp' : 'flat'
+  return `${Math.abs(fifths)} ${kind}${Math.abs(fifths) === 1 ? '' : 's'}: ${accidentals.map(pretty).join(' ')}`
+})
+const stepWords: Record<number, string> = { 1: 'half', 2: 'whole', 3: 'whole + half', 4: 'two whole' }
+const stepWord = (n: number) => stepWords[n] ?? `${n} half`
+</script>
+
+<template>
+  <section>
+    <h2 class="title">{{ plan.scale.title }}</h2>
+    <table>
+      <thead class="unseen">
+        <tr><th scope="col">degree</th><th scope="col">note</th><th scope="col">step to the next</th></tr>
+      </thead>
+      <tbody>
+        <tr v-for="(note, i) in plan.scale.notes" :key="note">
+          <td class="degree" :class="{ root: i === 0 }">{{ pretty(plan.scale.degrees[i] ?? '') }}</td>
+          <td class="note">{{ pretty(note) }}</td>
+          <td class="step"><span class="bar" :class="`s${plan.scale.steps[i]}`" aria-hidden="true" />{{ stepWord(plan.scale.steps[i] ?? 0) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="signature"><span class="faint">Signature:</span> {{ signature }}</p>
+    <p v-if="plan.scale.sevenths.length" class="signature">
+      <span class="faint">Chords:</span>
+      <span v-for="(c, i) in plan.scale.sevenths" :key="c.symbol" class="chord" :title="`${plan.scale.triads[i]?.symbol}: ${c.notes.map(pretty).join(' ')}`">{{ c.symbol }}</span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.title {
+  font-size: 1.05rem;
+  margin-bottom: 4px;
+}
+
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+
+td {
+  line-height: 1.5;
+  padding: 0 6px 0 0;
+}
+
+.degree {
+  color: var(--faint);
+  text-align: end;
+  width: 2em;
+}
+
+.degree.root {
+  border-inline-start: 4px solid var(--marigold);
+}
+
+.note {
+  font-weight: 700;
+  padding-inline-start: 10px;
+  width: 3.2em;
+}
+
+.step {
+  color: var(--faint);
+  font-size: 0.82rem;
+}
+
+.bar {
+  background: var(--rule);
+  display: inline-block;
+  height: 4px;
+  margin-inline-end: 8px;
+  vertical-align: middle;
+  width: 14px;
+}
+
+.bar.s1 {
+  margin-inline-end: 22px;
+}
+
+.bar.s2 {
+  width: 28px;
+}
+
+.bar.s3 {
+  width: 42px;
+}
+
+.bar.s4 {
+  width: 56px;
+}
+
+.signature {
+  margin-top: 6px;
+}
+
+.faint {
+  color: var(--faint);
+}
+
+.chord {
+  display: inline-block;
+  margin-inline-start: 8px;
+}
+</style>

@@ -1,0 +1,209 @@
+<script setup lang="ts">
+import { mdiCheck, mdiKeyboardReturn } from '@mdi/js'
+import { computed, nextTick, ref, useId, watch } from 'vue'
+import type { Changes } from './useBench'
+import { filtered, isCurrent, words, type Choice, type Setting } from './words'
+
+const props = defineProps<{
+  field: string
+  text: string
+  setting: Setting | undefined
+  problem?: string | undefined
+  /** Drawn as a button of its own and not as a word of the sentence. */
+  plain?: boolean
+}>()
+const emit = defineEmits<{ change: [changes: Changes] }>()
+
+const open = ref(false)
+const typed = ref('')
+const marked = ref(0)
+const button = ref<HTMLButtonElement>()
+const field = ref<{ focus(): void; select(): void }>()
+const listId = useId()
+
+const word = computed(() => words[props.field])
+const choices = computed(() => (props.setting && word.value ? filtered(word.value.choices(props.setting), typed.value) : []))
+const asTyped = computed(() => (typed.value.trim() && word.value?.typed ? typed.value.trim() : ''))
+const rows = computed<Choice[]>(() => [
+  ...choices.value,
+  ...(asTyped.value && word.value?.typed ? [{ label: `take “${asTyped.value}” as typed`, changes: word.value.typed(asTyped.value) }] : []),
+])
+
+watch(typed, () => (marked.value = 0))
+watch(open, async (now) => {
+  if (!now) return
+  const current = rows.value.findIndex(isNow)
+  marked.value = typed.value ? 0 : Math.max(current, 0)
+  await nextTick()
+  setTimeout(() => {
+    field.value?.focus()
+    field.value?.select()
+    reveal()
+  }, 30)
+})
+
+function isNow(choice: Choice) {
+  return !!props.setting && isCurrent(choice, props.setting.brief, props.field)
+}
+
+function move(by: number) {
+  const n = rows.value.length
+  if (n > 0) marked.value = (marked.value + by + n) % n
+  reveal()
+}
+
+function reveal() {
+  document.getElementById(`${listId}-${marked.value}`)?.scrollIntoView({ block: 'nearest' })
+}
+
+function pick(choice: Choice | undefined) {
+  if (!choice) return
+  // What was typed stays until the answer shows that it was understood.
+  if (choices.value.includes(choice)) typed.value = ''
+  emit('change', choice.changes)
+  close()
+}
+
+function close() {
+  open.value = false
+  button.value?.focus()
+}
+
+watch(
+  () => props.text,
+  () => {
+    if (!props.problem) typed.value = ''
+  },
+)
+defineExpose({ focus: () => button.value?.focus() })
+</script>
+
+<template>
+  <span>
+    <button
+      ref="button"
+      type="button"
+      :class="plain ? 'plain' : 'word'"
+      :data-word="field"
+      :aria-label="`${word?.title}: ${text}`"
+      :aria-invalid="!!problem || undefined"
+      aria-haspopup="dialog"
+      :aria-expanded="open"
+      @click="open = !open"
+    >
+      {{ text }}
+    </button>
+    <v-menu v-model="open" :activator="button" :open-on-click="false" :close-on-content-click="false" location="bottom start" :offset="6" min-width="280" max-width="420">
+      <v-card class="picker" border role="dialog" :aria-label="`Choose: ${word?.title}`">
+        <v-text-field
+          ref="field"
+          v-model="typed"
+          :label="word?.title ?? ''"
+          :hint="word?.hint ?? 'type to find'"
+          :error-messages="problem ?? []"
+          persistent-hint
+          role="combobox"
+          :aria-controls="listId"
+          aria-expanded="true"
+          aria-autocomplete="list"
+          :aria-activedescendant="rows.length ? `${listId}-${marked}` : undefined"
+          autocomplete="off"
+          spellcheck="false"
+          @keydown.down.prevent="move(1)"
+          @keydown.up.prevent="move(-1)"
+          @keydown.enter.prevent="pick(rows[marked])"
+          @keydown.esc.prevent.stop="close"
+        />
+        <ul :id="listId" role="listbox" :aria-label="word?.title ?? ''">
+          <li
+            v-for="(row, i) in rows"
+            :id="`${listId}-${i}`"
+            :key="row.label + i"
+            role="option"
+            :aria-selected="i === marked"
+            :class="{ marked: i === marked }"
+            @click="pick(row)"
+            @mousemove="marked = i"
+          >
+            <v-icon :icon="isNow(row) ? mdiCheck : i >= choices.length ? mdiKeyboardReturn : undefined" size="18" class="tick" />
+            <span class="label">{{ row.label }}</span>
+            <span v-if="row.note" class="note">{{ row.note }}</span>
+          </li>
+        </ul>
+        <p v-if="rows.length === 0" class="empty">Nothing is called that. Clear the field to see all.</p>
+      </v-card>
+    </v-menu>
+  </span>
+</template>
+
+<style scoped>
+.word {
+  border-bottom: 2px solid var(--verdigris);
+  border-radius: 3px 3px 0 0;
+  color: var(--verdigris);
+  font: inherit;
+  letter-spacing: inherit;
+  padding: 0 1px;
+  text-align: start;
+}
+
+.word:hover,
+.word[aria-expanded='true'] {
+  background: color-mix(in srgb, var(--verdigris) 14%, transparent);
+}
+
+.word[aria-invalid='true'] {
+  border-bottom-color: var(--brick);
+  border-bottom-style: dashed;
+  color: var(--brick);
+}
+
+.plain {
+  border: 1px solid var(--verdigris);
+  border-radius: 6px;
+  color: var(--verdigris);
+  padding: 2px 10px;
+}
+
+.picker {
+  padding: 12px 12px 8px;
+}
+
+ul {
+  list-style: none;
+  margin: 8px -12px 0;
+  max-height: 320px;
+  overflow-y: auto;
+  padding: 0;
+}
+
+li {
+  align-items: baseline;
+  column-gap: 8px;
+  cursor: pointer;
+  display: grid;
+  grid-template-columns: 18px auto 1fr;
+  min-height: 36px;
+  padding: 7px 14px;
+}
+
+li.marked {
+  background: color-mix(in srgb, var(--verdigris) 14%, transparent);
+}
+
+.tick {
+  align-self: center;
+  color: var(--verdigris);
+}
+
+.note {
+  color: var(--faint);
+  font-size: 0.85rem;
+}
+
+.empty {
+  color: var(--faint);
+  font-size: 0.9rem;
+  padding: 8px 4px;
+}
+</style>

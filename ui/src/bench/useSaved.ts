@@ -1,0 +1,83 @@
+import { useLocalStorage } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, CallError, take, type SavedBrief } from '../api/client'
+import { tell } from '../shell/notice'
+import type { Bench } from './useBench'
+
+/** Keeping the brief: its title and notes, and what to do when somebody else changed it. */
+export function useSaved(bench: Bench) {
+  const kept = shallowRef<SavedBrief>()
+  const conflict = shallowRef<SavedBrief>()
+  const failure = ref('')
+  const busy = ref(false)
+  // What is typed here outlives a reload until it is saved.
+  const draft = useLocalStorage('even-ladder.draft', { title: '', notes: '', of: '' })
+
+  const dirty = computed(() => {
+    const k = kept.value
+    if (!k) return false
+    return draft.value.title !== k.title || draft.value.notes !== k.notes || sentenceOf() !== k.sentence || boxOf() !== (k.brief.layout?.box ?? 0)
+  })
+  const sentenceOf = () => bench.plan.value?.sentence
+  const boxOf = () => bench.brief.value.layout?.box ?? 0
+
+  watch(
+    bench.savedId,
+    async (id) => {
+      if (!id) {
+        kept.value = undefined
+        return
+      }
+      if (kept.value?.id === id) return
+      try {
+        kept.value = await take(api.GET('/api/v1/briefs/{id}', { params: { path: { id } } }))
+        if (draft.value.of !== id) draft.value = { title: kept.value.title, notes: kept.value.notes, of: id }
+      } catch (cause) {
+        kept.value = undefined
+        if ((cause as CallError).status === 404) void bench.attachSaved(undefined)
+      }
+    },
+    { immediate: true },
+  )
+
+  async function run(work: () => Promise<SavedBrief>, said: string) {
+    busy.value = true
+    failure.value = ''
+    try {
+      const saved = await work()
+      kept.value = saved
+      conflict.value = undefined
+      draft.value = { title: saved.title, notes: saved.notes, of: saved.id }
+      await bench.attachSaved(saved.id)
+      tell(said)
+      return true
+    } catch (cause) {
+      const error = cause as CallError
+      if (error.status === 409) conflict.value = (error.problem as unknown as { current: SavedBrief }).current
+      else failure.value = error.fields?.map((f) => `${f.field}: ${f.message}`).join('; ') || error.message
+      return false
+    } finally {
+      busy.value = false
+    }
+  }
+
+  const body = () => ({ title: draft.value.title, notes: draft.value.notes, brief: bench.brief.value })
+
+  function saveNew() {
+    return run(() => take(api.POST('/api/v1/briefs', { body: body() })), 'Saved.')
+  }
+
+  function saveOver(version = kept.value?.version) {
+    const id = kept.value?.id
+    if (!id || version === undefined) return saveNew()
+    return run(() => take(api.PUT('/api/v1/briefs/{id}', { params: { path: { id } }, body: { ...body(), version } })), 'Saved.')
+  }
+
+  function forget() {
+    draft.value = { title: '', notes: '', of: '' }
+    kept.value = undefined
+    return bench.attachSaved(undefined)
+  }
+
+  return { kept, conflict, draft, dirty, failure, busy, saveNew, saveOver, forget }
+}

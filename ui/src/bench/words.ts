@@ -1,0 +1,220 @@
+import type { Brief, Catalogue, OwnInstrument, Plan } from '../api/client'
+import { at } from '../brief/query'
+import { pretty } from '../signs'
+import type { Changes } from './useBench'
+
+/** What a picker may know. */
+export interface Setting {
+  catalogue: Catalogue
+  own: OwnInstrument[]
+  brief: Brief
+  plan: Plan | undefined
+}
+
+export interface Choice {
+  label: string
+  note?: string
+  changes: Changes
+}
+
+/** One word of the sentence: what may stand in its place. */
+export interface Word {
+  title: string
+  choices(s: Setting): Choice[]
+  /** What a text that is in no list means. */
+  typed?(text: string): Changes
+  hint?: string
+}
+
+interface Entry {
+  id: string
+  name: string
+  why?: string
+}
+
+const noBox: Changes = { 'layout.box': undefined }
+const noPlace: Changes = { ...noBox, 'layout.strings': undefined, 'layout.lowFret': undefined, 'layout.highFret': undefined }
+const ownMeasures: Changes = { ...noPlace, 'instrument.tuning': undefined, 'instrument.frets': undefined, 'instrument.scaleLengthMm': undefined }
+
+function listed(field: string, entries: Entry[], also: Changes = {}): Choice[] {
+  return entries.map((e) => ({ label: e.name, ...(e.why ? { note: e.why } : {}), changes: { ...also, [field]: e.id } }))
+}
+
+const splitWords = (text: string) => text.split(/[\s,]+/).filter(Boolean)
+const numbersIn = (text: string) => (text.match(/\d+/g) ?? []).map(Number)
+const orText = (text: string) => (text.trim() !== '' && Number.isFinite(Number(text)) ? Number(text) : text)
+
+const tempos = [40, 50, 60, 66, 72, 80, 92, 104, 120, 144]
+
+export const words: Record<string, Word> = {
+  'instrument.id': {
+    title: 'Instrument',
+    choices: ({ catalogue, own }) => [
+      ...own.map((o) => ({
+        label: o.name,
+        note: 'kept instrument',
+        changes: {
+          ...ownMeasures,
+          'instrument.id': o.instrument.id,
+          'instrument.tuning': o.instrument.tuning,
+          'instrument.frets': o.instrument.frets,
+          'instrument.scaleLengthMm': o.instrument.scaleLengthMm,
+        },
+      })),
+      ...catalogue.instruments.map((i) => ({ label: i.name, note: `${pretty(i.tuning.join(' '))} · ${i.scaleLengthMm} mm`, changes: { ...ownMeasures, 'instrument.id': i.id } })),
+    ],
+  },
+  'instrument.tuning': {
+    title: 'Tuning',
+    hint: 'or type the strings, lowest first: D2 A2 D3 G3 A3 D4',
+    choices: ({ catalogue, brief, own }) => [
+      ...catalogue.tunings
+        .filter((t) => t.instrument === brief.instrument.id)
+        .map((t) => ({ label: t.name, note: pretty(t.tuning.join(' ')), changes: { ...noPlace, 'instrument.tuning': t.tuning } })),
+      ...own
+        .filter((o) => o.instrument.id === brief.instrument.id && o.instrument.tuning)
+        .map((o) => ({ label: o.name, note: pretty((o.instrument.tuning ?? []).join(' ')), changes: { ...noPlace, 'instrument.tuning': o.instrument.tuning } })),
+    ],
+    typed: (text) => ({ ...noPlace, 'instrument.tuning': splitWords(text) }),
+  },
+  'instrument.frets': {
+    title: 'Number of frets',
+    hint: 'type a number',
+    choices: () => [12, 15, 17, 19, 20, 21, 22, 24].map((n) => ({ label: `${n} frets`, changes: { ...noPlace, 'instrument.frets': n } })),
+    typed: (text) => ({ ...noPlace, 'instrument.frets': orText(text) }),
+  },
+  'instrument.scaleLengthMm': {
+    title: 'Scale length',
+    hint: 'type millimetres',
+    choices: ({ catalogue }) =>
+      [...new Set(catalogue.instruments.map((i) => i.scaleLengthMm))]
+        .sort((a, b) => a - b)
+        .map((mm) => ({ label: `${mm} mm`, changes: { 'instrument.scaleLengthMm': mm } })),
+    typed: (text) => ({ 'instrument.scaleLengthMm': orText(text) }),
+  },
+  'instrument.leftHanded': {
+    title: 'Which hand',
+    choices: () => [
+      { label: 'right-handed', changes: { 'instrument.leftHanded': undefined } },
+      { label: 'left-handed', note: 'mirrors every drawing', changes: { 'instrument.leftHanded': true } },
+    ],
+  },
+  'scale.tonic': {
+    title: 'Key',
+    hint: 'type a letter with # or b',
+    choices: ({ catalogue }) => listed('scale.tonic', catalogue.tonics),
+    typed: (text) => ({ 'scale.tonic': text }),
+  },
+  'scale.name': {
+    title: 'Scale',
+    hint: 'or type degrees: 1 b2 4 5 b7',
+    choices: ({ catalogue }) =>
+      catalogue.scales.map((s) => ({ label: s.name, note: pretty(s.formula), changes: { ...noBox, 'scale.name': s.id, 'scale.formula': undefined } })),
+    typed: (text) =>
+      /^[#b]*\d/.test(text)
+        ? { ...noBox, 'scale.formula': text, 'scale.name': undefined }
+        : { ...noBox, 'scale.name': text, 'scale.formula': undefined },
+  },
+  'layout.system': { title: 'Layout', choices: ({ catalogue }) => listed('layout.system', catalogue.systems, noBox) },
+  'layout.strings': {
+    title: 'Strings',
+    hint: 'or type string numbers: 4 3 2',
+    choices: ({ plan }) => {
+      const count = plan?.neck.strings.length ?? 6
+      const low = Array.from({ length: count }, (_, i) => count - i)
+      const whole = { label: 'all that rise in pitch', changes: { ...noBox, 'layout.strings': undefined } }
+      const single = low.map((s) => ({ label: `string ${s}`, changes: { ...noBox, 'layout.strings': [s] } }))
+      const upper = low.slice(1, -1).map((s) => ({ label: `strings ${s} to 1`, changes: { ...noBox, 'layout.strings': low.filter((n) => n <= s) } }))
+      const lower = low.slice(1, -1).map((s) => ({ label: `strings ${count} to ${s}`, changes: { ...noBox, 'layout.strings': low.filter((n) => n >= s) } }))
+      return [whole, { label: 'every string', changes: { ...noBox, 'layout.strings': low } }, ...upper, ...lower, ...single]
+    },
+    typed: (text) => ({ ...noBox, 'layout.strings': numbersIn(text) }),
+  },
+  'layout.lowFret': {
+    title: 'Stretch of the neck',
+    hint: 'or type two frets: 5 12',
+    choices: ({ plan }) => {
+      const last = (plan?.neck.frets.length ?? 23) - 1
+      const stretch = (low: number, high: number) => ({ label: `frets ${low} to ${high}`, changes: { ...noBox, 'layout.lowFret': low, 'layout.highFret': high } })
+      const pairs = [[0, 4], [0, 7], [0, 12], [5, 12], [7, 15], [12, last]] as const
+      return [
+        { label: 'the whole neck', changes: { ...noBox, 'layout.lowFret': undefined, 'layout.highFret': undefined } },
+        ...pairs.filter(([low, high]) => low < high && high <= last).map(([low, high]) => stretch(low, high)),
+      ]
+    },
+    typed: (text) => {
+      const [low, high] = numbersIn(text)
+      return { ...noBox, 'layout.lowFret': low, 'layout.highFret': high }
+    },
+  },
+  'hand.school': { title: 'Fingering school', choices: ({ catalogue }) => listed('hand.school', catalogue.schools) },
+  'hand.wide': { title: 'Wide spans', choices: ({ catalogue }) => listed('hand.wide', catalogue.wides) },
+  'hand.open': { title: 'Open strings', choices: ({ catalogue }) => listed('hand.open', catalogue.opens, noBox) },
+  'run.pattern': { title: 'Pattern', choices: ({ catalogue }) => listed('run.pattern', catalogue.patterns) },
+  'run.direction': { title: 'Direction', choices: ({ catalogue }) => listed('run.direction', catalogue.directions) },
+  'run.repeatTop': {
+    title: 'Turning at the top',
+    choices: () => [
+      { label: 'the top note once', note: 'each string meets the other stroke on the way down', changes: { 'run.repeatTop': undefined } },
+      { label: 'the top note twice', note: 'each string meets the same stroke on the way down', changes: { 'run.repeatTop': true } },
+    ],
+  },
+  'run.finish': { title: 'Ending', choices: ({ catalogue }) => listed('run.finish', catalogue.finishes) },
+  'rhythm.perBeat': {
+    title: 'Subdivision',
+    choices: ({ catalogue }) => catalogue.subdivisions.map((s) => ({ label: s.name, note: `${s.id} to the beat`, changes: { 'rhythm.perBeat': Number(s.id) } })),
+  },
+  'rhythm.tempoBpm': {
+    title: 'Tempo',
+    hint: 'or type beats a minute',
+    choices: () => tempos.map((t) => ({ label: String(t), changes: { 'rhythm.tempoBpm': t } })),
+    typed: (text) => ({ 'rhythm.tempoBpm': orText(text) }),
+  },
+  'rhythm.beatsPerBar': {
+    title: 'Beats to the bar',
+    choices: () => [2, 3, 4, 5, 6, 7].map((n) => ({ label: `${n} beats to the bar`, changes: { 'rhythm.beatsPerBar': n } })),
+    typed: (text) => ({ 'rhythm.beatsPerBar': orText(text) }),
+  },
+  picking: { title: 'Picking', choices: ({ catalogue }) => listed('picking', catalogue.pickings) },
+}
+
+/** The settings that the sentence leaves unsaid at their usual value. */
+export const finePoints = [
+  'layout.strings', 'layout.lowFret', 'hand.open', 'hand.wide', 'run.repeatTop', 'run.finish', 'rhythm.beatsPerBar', 'picking',
+  'instrument.leftHanded', 'instrument.frets', 'instrument.scaleLengthMm',
+]
+
+/** The word of the sentence that a field's problem is shown at. */
+export function wordOf(field: string, shown: string[]): string {
+  if (shown.includes(field)) return field
+  const nearest: Record<string, string> = {
+    instrument: 'instrument.id', scale: 'scale.name', layout: 'layout.system', hand: 'hand.school', run: 'run.pattern', rhythm: 'rhythm.perBeat', picking: 'run.pattern',
+  }
+  return nearest[field.split('.')[0] ?? ''] ?? 'instrument.id'
+}
+
+const plain = (s: string) => s.toLowerCase().replaceAll('♭', 'b').replaceAll('♯', '#').replace(/[“”]/g, '')
+
+/** The choices that a typed text leaves, those beginning with it first. */
+export function filtered(choices: Choice[], text: string): Choice[] {
+  const want = plain(text.trim())
+  if (!want) return choices
+  const rank = (c: Choice) => {
+    const label = plain(c.label)
+    if (label === want) return 0
+    if (label.startsWith(want)) return 1
+    return label.includes(want) ? 2 : plain(c.note ?? '').includes(want) ? 3 : 9
+  }
+  return choices
+    .map((choice) => ({ choice, rank: rank(choice) }))
+    .filter((r) => r.rank < 9)
+    .sort((a, b) => a.rank - b.rank)
+    .map((r) => r.choice)
+}
+
+/** Whether a choice is what the brief says now. */
+export function isCurrent(choice: Choice, brief: Brief, field: string): boolean {
+  const same = (path: string) => JSON.stringify(choice.changes[path]) === JSON.stringify(at(brief, path))
+  if (field === 'instrument.id') return same('instrument.id') && (choice.changes['instrument.tuning'] === undefined || same('instrument.tuning'))
+  return Object.keys(choice.changes).filter((p) => p === field || p === 'layout.highFret').every(same)
+}

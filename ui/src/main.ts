@@ -1,0 +1,11 @@
+import './styles/reset.css'
+import 'vuetify/styles'
+import './styles/fonts.css'
+import './styles/base.css'
+import { createApp } from 'vue'
+import App from './App.vue'
+import { router } from './router'
+import { keptTheme } from './shell/kept'
+import { makeVuetify } from './theme'
+
+createApp(App).use(makeVuetify(keptTheme.value)).use(router).mount('#app')

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { capsule } from './geometry'
+
+/** The mark of a note: an upright capsule across its string. */
+const props = defineProps<{
+  x: number
+  y: number
+  w: number
+  h: number
+  label: string
+  root?: boolean
+  added?: boolean
+  /** Side that the finger reaches to on the screen: -1 left, 1 right, 0 none. */
+  wedge?: number
+  current?: boolean
+}>()
+const grown = computed(() => (props.current ? 1.28 : 1))
+const w = computed(() => props.w * grown.value)
+const h = computed(() => props.h * grown.value)
+const size = computed(() => h.value * (props.label.length > 1 ? 0.42 : 0.52))
+const wedgePath = computed(() => {
+  const side = props.wedge ?? 0
+  const at = props.x + side * (w.value / 2 + 2)
+  return `M${at} ${props.y - h.value * 0.2}L${at + side * h.value * 0.24} ${props.y}L${at} ${props.y + h.value * 0.2}z`
+})
+</script>
+
+<template>
+  <g class="rung" :class="{ root, added, current }">
+    <template v-if="root">
+      <path class="feet" :d="`M${x - w * 0.24} ${y + h * 0.4}v${h * 0.28}M${x + w * 0.24} ${y + h * 0.4}v${h * 0.28}`" />
+    </template>
+    <path class="body" :d="capsule(x, y, w, h)" />
+    <path v-if="wedge" class="wedge" :d="wedgePath" />
+    <text :x="x" :y="y" :font-size="size" dy="0.36em">{{ label }}</text>
+  </g>
+</template>
+
+<style scoped>
+.body {
+  fill: var(--ink);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+
+text {
+  fill: var(--ground);
+  font-family: var(--face-text);
+  font-weight: 700;
+  text-anchor: middle;
+}
+
+.root .body {
+  fill: var(--marigold);
+  stroke: var(--marigold);
+}
+
+.root text {
+  fill: var(--on-marigold);
+}
+
+.feet {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+
+.added .body {
+  fill: var(--sheet);
+  stroke: var(--plum);
+  stroke-width: 2;
+}
+
+.added text {
+  fill: var(--plum);
+}
+
+.wedge {
+  fill: var(--brick);
+}
+
+.current .body {
+  stroke: var(--verdigris);
+  stroke-width: 3;
+}
+</style>

@@ -1,0 +1,23 @@
+import type { BoxNote } from '../api/client'
+import { pretty } from '../signs'
+
+export const labelKinds = ['note', 'degree', 'finger', 'fret', 'step'] as const
+export type LabelKind = (typeof labelKinds)[number]
+
+export const labelNames: Record<LabelKind, string> = { note: 'notes', degree: 'degrees', finger: 'fingers', fret: 'frets', step: 'steps' }
+
+/** What stands on a rung. */
+export function labelOf(note: BoxNote, kind: LabelKind): string {
+  switch (kind) {
+    case 'note':
+      return pretty(note.name)
+    case 'degree':
+      return pretty(note.degree)
+    case 'finger':
+      return String(note.finger)
+    case 'fret':
+      return String(note.fret)
+    case 'step':
+      return note.step ? String(note.step) : ''
+  }
+}

@@ -1,0 +1,11 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import BenchView from './bench/BenchView.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'bench', component: BenchView },
+    { path: '/saved', name: 'saved', component: () => import('./library/LibraryView.vue') },
+    { path: '/:rest(.*)*', redirect: '/' },
+  ],
+})

@@ -1,0 +1,10 @@
+import { useLocalStorage, usePreferredDark } from '@vueuse/core'
+
+/** Choices of the reader that outlive a visit. */
+export const keptTheme = useLocalStorage<'paper' | 'lamp'>('even-ladder.theme', usePreferredDark().value ? 'lamp' : 'paper')
+export const keptLabel = useLocalStorage<'note' | 'degree' | 'finger' | 'fret' | 'step'>('even-ladder.label', 'finger')
+export const keptSpacing = useLocalStorage<'even' | 'true'>('even-ladder.spacing', 'even')
+export const keptPaper = useLocalStorage<'a4' | 'letter'>('even-ladder.paper', 'a4')
+export const keptClick = useLocalStorage('even-ladder.click', false)
+/** The address of the last bench, so that the bench comes back as it was left. */
+export const keptBench = useLocalStorage('even-ladder.bench', '')
