@@ -8,10 +8,12 @@ require (
 	github.com/getkin/kin-openapi v0.142.0
 	github.com/labstack/echo/v5 v5.4.4
 	github.com/oapi-codegen/runtime v1.8.0
-	github.com/pressly/goose/v3 v3.29.0
+	github.com/pressly/goose/v3 v3.27.3
 	github.com/spf13/cobra v1.10.2
+	github.com/stretchr/testify v1.12.0
 	github.com/tdewolff/canvas v0.0.0-20250728095813-50d4cb1eee71
 	modernc.org/sqlite v1.62.0
+	pgregory.net/rapid v1.3.0
 )
 
 require (

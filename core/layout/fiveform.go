@@ -3,6 +3,7 @@ package layout
 import (
 	"slices"
 
+	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
 )
@@ -39,17 +40,12 @@ func fiveForm(r Request) ([]Box, error) {
 		degrees[i] = slices.Index(r.Scale.Formula, d)
 	}
 	boxes := eachDegree(r, degrees, func(r Request, lowest int) Box {
-		coreBuilder := builder{Request: r}
-		midi := lowest
-		for _, str := range r.Strings {
-			for range 2 {
-				coreBuilder.add(str, midi, Core)
-				midi = coreScale.Next(midi)
-			}
+		laid := coreNotes(r, coreScale, lowest)
+		b := builder{Request: r, notes: make([]Note, 0, len(laid)*2)}
+		for _, n := range append(laid, addedNotes(r, coreScale, laid)...) {
+			b.add(n.String, n.MIDI, n.Layer)
 		}
-		full := builder{Request: r, notes: slices.Clone(coreBuilder.notes), missing: coreBuilder.missing}
-		addBeside(&full, coreScale)
-		return full.box(r.Scale.Index(lowest))
+		return b.box(r.Scale.Index(lowest))
 	})
 	for i := range boxes {
 		if form, ok := chordForm(r, boxes[i]); ok {
@@ -60,45 +56,49 @@ func fiveForm(r Request) ([]Box, error) {
 	return boxes, nil
 }
 
-func addBeside(b *builder, core scale.Scale) {
-	coreNotes := slices.Clone(b.notes)
-	low, high := fretRange(coreNotes)
-	byMIDI := map[int]Note{}
-	for _, n := range coreNotes {
-		for _, midi := range []int{n.MIDI - 1, n.MIDI + 1} {
-			if b.Scale.Index(midi) < 0 || core.Index(midi) >= 0 {
-				continue
-			}
-			at := n
-			at.Fret += midi - n.MIDI
-			at.MIDI = midi
-			if old, taken := byMIDI[midi]; !taken || outside(at.Fret, low, high) < outside(old.Fret, low, high) {
-				byMIDI[midi] = at
-			}
+// coreNotes are two notes of the core on each string, whether or not the neck
+// has them.
+func coreNotes(r Request, core scale.Scale, lowest int) []Note {
+	laid := make([]Note, 0, 2*len(r.Strings))
+	midi := lowest
+	for _, str := range r.Strings {
+		for range 2 {
+			laid = append(laid, Note{Place: neck.Place{String: str, Fret: midi - r.Neck.Open(str).MIDI()}, MIDI: midi, Layer: Core})
+			midi = core.Next(midi)
 		}
 	}
-	for midi := lowestOf(byMIDI); len(byMIDI) > 0; midi++ {
-		if n, ok := byMIDI[midi]; ok {
-			b.add(n.String, midi, Added)
-			delete(byMIDI, midi)
-		}
-	}
+	return laid
 }
 
-func lowestOf(m map[int]Note) int {
-	low := 1 << 20
-	for k := range m {
-		low = min(low, k)
+// addedNotes are the other notes of the scale, each beside a core note, lowest
+// first.
+func addedNotes(r Request, core scale.Scale, laid []Note) []Note {
+	low, high := fretRange(laid)
+	var added []Note
+	for _, n := range laid {
+		for _, by := range []int{-1, 1} {
+			at := Note{Place: neck.Place{String: n.String, Fret: n.Fret + by}, MIDI: n.MIDI + by, Layer: Added}
+			if r.Scale.Index(at.MIDI) < 0 || core.Index(at.MIDI) >= 0 {
+				continue
+			}
+			i := slices.IndexFunc(added, func(old Note) bool { return old.MIDI == at.MIDI })
+			switch {
+			case i < 0:
+				added = append(added, at)
+			case outside(at.Fret, low, high) < outside(added[i].Fret, low, high):
+				added[i] = at
+			}
+		}
 	}
-	return low
+	return added
 }
 
 func fretRange(notes []Note) (low, high int) {
 	for i, n := range notes {
-		if i == 0 || n.Fret < low {
-			low = n.Fret
+		if i == 0 {
+			low, high = n.Fret, n.Fret
 		}
-		high = max(high, n.Fret)
+		low, high = min(low, n.Fret), max(high, n.Fret)
 	}
 	return low, high
 }

@@ -142,48 +142,32 @@ func (b *builder) box(degree int) Box {
 	return box
 }
 
-// eachDegree makes one box for every scale degree on the lowest string. The
-// box on the root lies as low as it is whole; the others follow it up the neck
-// and drop an octave when they would run off it. A box that is whole nowhere
-// is taken where it keeps the most notes.
+// eachDegree makes one box for every scale degree on the lowest string, each as
+// low on the neck as it is whole. A box that is whole nowhere is taken where it
+// keeps the most notes; one that keeps none is left out.
 func eachDegree(r Request, degrees []int, build func(r Request, lowest int) Box) []Box {
 	out := make([]Box, 0, len(degrees))
-	from := 0
-	for i, d := range degrees {
-		box, fret := lowestWhole(r, d, from, build)
-		if i == 0 {
-			from = fret
+	for _, d := range degrees {
+		if box := lowestWhole(r, d, build); len(box.Notes) > 0 {
+			out = append(out, box)
 		}
-		out = append(out, box)
 	}
 	return out
 }
 
-func lowestWhole(r Request, degree, from int, build func(Request, int) Box) (Box, int) {
+func lowestWhole(r Request, degree int, build func(Request, int) Box) Box {
 	open := r.Neck.Open(r.Strings[0]).MIDI()
 	first := (r.Scale.Notes[degree].Class() - open%12 + 12) % 12
 	for first < r.LowFret {
 		first += 12
 	}
-	var best Box
-	bestFret, bestScore := first, -1
-	for fret := first; fret <= r.HighFret; fret += 12 {
-		b := build(r, open+fret)
-		score := 2 * len(b.Notes)
-		if b.Complete() {
-			score += 1000
-			if fret >= from {
-				score++
-			}
-		}
-		if score > bestScore {
-			best, bestFret, bestScore = b, fret, score
+	best := build(r, open+first)
+	for fret := first + 12; fret <= r.HighFret && !best.Complete(); fret += 12 {
+		if b := build(r, open+fret); b.Complete() || len(b.Notes) > len(best.Notes) {
+			best = b
 		}
 	}
-	if bestScore < 0 {
-		best = build(r, open+first)
-	}
-	return best, bestFret
+	return best
 }
 
 // unfit is the problem of a system that has no boxes for a scale.

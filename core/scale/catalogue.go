@@ -35,7 +35,7 @@ var catalogue = parseRows([][4]string{
 	{"kumoi", "kumoi", "1 2 b3 5 6", ""},
 	{"in-sen", "in-sen", "1 b2 4 5 b7", ""},
 	{"iwato", "iwato", "1 b2 4 b5 b7", ""},
-	{"whole-tone", "whole-tone", "1 2 3 #4 #5 b7", ""},
+	{"whole-tone", "whole-tone", "1 2 3 #4 #5 #6", ""},
 	{"half-whole", "half-whole diminished", "1 b2 b3 3 #4 5 6 b7", ""},
 	{"whole-half", "whole-half diminished", "1 2 b3 4 b5 b6 6 7", ""},
 	{"phrygian-dominant", "Phrygian dominant", "1 b2 3 4 5 b6 b7", ""},

@@ -78,14 +78,22 @@ func (f Formula) HasAll(g Formula) bool {
 	return true
 }
 
-// Rotate is the formula of the same notes counted from degree i instead.
+// Rotate is the formula of the same notes counted from degree i instead. A
+// second note on the new root's own letter is said as its neighbour: ♯1 as ♭2,
+// ♭1 as 7.
 func (f Formula) Rotate(i int) Formula {
 	out := make(Formula, len(f))
 	for k := range f {
-		out[k] = f[(i+k)%len(f)].Above(f[i])
+		d := f[(i+k)%len(f)].Above(f[i])
+		if d.Number() == 1 && d.Alter() != 0 {
+			d = neighbours[d.Alter() > 0]
+		}
+		out[k] = d
 	}
 	return out
 }
+
+var neighbours = map[bool]pitch.Degree{true: pitch.MustParseDegree("b2"), false: pitch.MustParseDegree("7")}
 
 // Steps are the semitones from each note to the next, the last one back to
 // the octave; they add up to 12.

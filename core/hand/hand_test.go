@@ -1,0 +1,214 @@
+package hand
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/pitch"
+	"evenladder/core/scale"
+	"evenladder/internal/coretest"
+)
+
+// exhaustive prices every way to play a path, one after the other, and returns
+// the least price.
+func exhaustive(m model, school School, places []neck.Place) price {
+	best, found := price{}, false
+	var try func(i int, last grip, so price)
+	try = func(i int, last grip, so price) {
+		if i == len(places) {
+			if !found || so.less(best) {
+				best, found = so, true
+			}
+			return
+		}
+		if places[i].Fret == 0 {
+			try(i+1, grip{Stance{}, last.position}, so)
+			return
+		}
+		school.grips(places[i].Fret, func(g grip) {
+			p := so.plus(m.grip(g, places[i].Fret))
+			if i > 0 {
+				p = p.plus(m.step(last, places[i-1], g, places[i], len(places)-i))
+			}
+			try(i+1, g, p)
+		})
+	}
+	try(0, grip{}, price{})
+	return best
+}
+
+// priceOf prices the fingering that Path chose.
+func priceOf(m model, places []neck.Place, touches []Touch) price {
+	var sum price
+	var last grip
+	for i, t := range touches {
+		g := grip{position: t.Position}
+		if t.Finger != OpenString {
+			g.stance = Stance{t.Finger, places[i].Fret - t.Position, t.Reach}
+			sum = sum.plus(m.grip(g, places[i].Fret))
+		}
+		if i > 0 {
+			sum = sum.plus(m.step(last, places[i-1], g, places[i], len(places)-i))
+		}
+		last = g
+	}
+	return sum
+}
+
+func realBox(t *rapid.T) (neck.Neck, []neck.Place) {
+	in := rapid.SampledFrom(neck.Instruments()).Draw(t, "instrument")
+	n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
+	require.NoError(t, err)
+	r := layout.Request{Neck: n, Scale: coretest.Scale(t), Strings: n.Rising(), HighFret: n.Frets}
+	boxes, err := rapid.SampledFrom(layout.Systems).Draw(t, "system").Boxes(r)
+	if err != nil || len(boxes) == 0 {
+		t.Skip("no box")
+	}
+	box := rapid.SampledFrom(boxes).Draw(t, "box")
+	var places []neck.Place
+	for _, note := range box.Notes {
+		places = append(places, note.Place)
+	}
+	return n, places
+}
+
+// The fingering is the cheapest there is: equal to exhaustive search on every
+// short path drawn from real boxes, up or down.
+func TestPathEqualsExhaustiveSearch(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n, places := realBox(t)
+		length := min(len(places), rapid.IntRange(1, 7).Draw(t, "length"))
+		from := rapid.IntRange(0, len(places)-length).Draw(t, "from")
+		path := append([]neck.Place(nil), places[from:from+length]...)
+		if rapid.Bool().Draw(t, "down") {
+			for i, j := 0, len(path)-1; i < j; i, j = i+1, j-1 {
+				path[i], path[j] = path[j], path[i]
+			}
+		}
+		wide := rapid.SampledFrom(Wides).Draw(t, "wide").ID
+		for _, school := range Schools {
+			m := newModel(n, school, wide)
+			got := Path(n, school, wide, path)
+			assert.Equal(t, exhaustive(m, school, path), priceOf(m, path, got), "%v %v", path, got)
+		}
+	})
+}
+
+// Every fingering can be played: fingers stay in order within a position, no
+// finger is asked for behind the nut, open strings need none.
+func TestFingeringsArePlayable(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n, places := realBox(t)
+		touches := Path(n, Schools[0], "1-2-4", places)
+		require.Len(t, touches, len(places))
+		shifts := 0
+		for i, touch := range touches {
+			if places[i].Fret == 0 {
+				assert.Equal(t, OpenString, touch.Finger)
+				continue
+			}
+			assert.GreaterOrEqual(t, touch.Position, 1)
+			assert.InDelta(t, places[i].Fret-touch.Position, touch.Finger-1, 1, "a finger is at home or reaches by one fret")
+			if touch.Shift != 0 {
+				shifts++
+			}
+			if i > 0 && touches[i-1].Finger > 0 && touch.Shift == 0 && places[i-1].String == places[i].String && places[i].Fret > places[i-1].Fret {
+				assert.GreaterOrEqual(t, touch.Finger, touches[i-1].Finger, "fingers do not cross on a string")
+			}
+		}
+		assert.Equal(t, shifts, Summarize(n, places, touches).Shifts)
+		assert.Equal(t, touches, Path(n, Schools[0], "1-2-4", places), "the same every time")
+	})
+}
+
+func fretted(str int, frets ...int) []neck.Place {
+	out := make([]neck.Place, len(frets))
+	for i, f := range frets {
+		out[i] = neck.Place{String: str, Fret: f}
+	}
+	return out
+}
+
+func neckOf(t require.TestingT, id string) neck.Neck {
+	in, ok := neck.FindInstrument(id)
+	require.True(t, ok)
+	n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
+	require.NoError(t, err)
+	return n
+}
+
+func fingers(touches []Touch) string {
+	s := ""
+	for _, t := range touches {
+		s += fmt.Sprint(t.Finger)
+	}
+	return s
+}
+
+// Common practice on one string: a half step inside a span gives 1-3-4 or
+// 1-2-4, two whole steps 1-2-4, or 1-3-4 in the other school.
+func TestSpansOnOneString(t *testing.T) {
+	n := neckOf(t, "guitar")
+	for fret := 1; fret+4 <= n.Frets; fret++ {
+		for want, by := range map[string][2]int{"134": {2, 3}, "124": {1, 3}, "123": {1, 2}} {
+			assert.Equal(t, want, fingers(Path(n, Schools[0], "1-2-4", fretted(4, fret, fret+by[0], fret+by[1]))), "from fret %d", fret)
+		}
+		whole := fretted(4, fret, fret+2, fret+4)
+		assert.Equal(t, "124", fingers(Path(n, Schools[0], "1-2-4", whole)), "from fret %d", fret)
+		assert.Equal(t, "134", fingers(Path(n, Schools[0], "1-3-4", whole)), "from fret %d", fret)
+	}
+}
+
+// On a long scale the hand shifts where a short one reaches.
+func TestMillimetresDecide(t *testing.T) {
+	low := fretted(3, 1, 3, 5)
+	for id, shifts := range map[string]int{"mandolin": 0, "ukulele": 0, "guitar": 0, "bass": 1, "upright-bass": 1} {
+		n := neckOf(t, id)
+		assert.Equal(t, shifts, Summarize(n, low, Path(n, Schools[0], "1-2-4", low)).Shifts, id)
+	}
+}
+
+func TestSummarize(t *testing.T) {
+	n := neckOf(t, "guitar")
+	places := append(fretted(6, 3, 5), fretted(5, 0, 9)...)
+	touches := []Touch{{1, 3, Home, 0}, {3, 3, Home, 0}, {0, 3, Home, 0}, {4, 5, Forward, 2}}
+	r := Summarize(n, places, touches)
+	assert.Equal(t, 1, r.Shifts)
+	assert.Equal(t, 1, r.Reaches)
+	assert.InDelta(t, n.FretMM(5)-n.FretMM(3), r.SpanMM, 1e-9)
+	assert.Equal(t, [2]int{3, 5}, [2]int{r.SpanLow, r.SpanTop})
+	assert.Nil(t, Path(n, Schools[0], "1-2-4", nil))
+}
+
+// Of equally cheap ways, the one that moves the hand latest: three notes that
+// fit two positions stay in the first.
+func TestShiftsAsLateAsPossible(t *testing.T) {
+	n := neckOf(t, "guitar")
+	path := append(fretted(5, 5, 8), fretted(4, 6, 12)...)
+	touches := Path(n, Schools[0], "1-2-4", path)
+	assert.Zero(t, touches[2].Shift)
+	assert.NotZero(t, touches[3].Shift)
+}
+
+func Example() {
+	tuning, _ := neck.ParseTuning("E1 A1 D2 G2")
+	bass, _ := neck.New(tuning, 20, 864)
+	s := scale.New(pitch.MustParseName("F"), scale.MustParseFormula("1 2 3 4 5 6 7"))
+	system, _ := layout.Find("three-per-string")
+	boxes, _ := system.Boxes(layout.Request{Neck: bass, Scale: s, Strings: []int{3, 2}, HighFret: 20})
+	var places []neck.Place
+	for _, n := range boxes[0].Notes {
+		places = append(places, n.Place)
+	}
+	school, _ := FindSchool("per-fret")
+	for i, t := range Path(bass, school, "1-2-4", places) {
+		fmt.Printf("%d(%d) ", places[i].Fret, t.Finger)
+	}
+	// Output: 8(1) 10(2) 12(4) 8(1) 10(2) 12(4)
+}

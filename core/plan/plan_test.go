@@ -1,0 +1,252 @@
+package plan_test
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/plan"
+	"evenladder/core/run"
+	"evenladder/core/scale"
+)
+
+func TestDefaultsAreFilledIn(t *testing.T) {
+	p := build(t, short("guitar | Bb dorian"))
+	data, err := json.Marshal(p.Brief)
+	require.NoError(t, err)
+	assert.JSONEq(t, `{
+		"instrument": {"id": "guitar", "tuning": ["E2","A2","D3","G3","B3","E4"], "frets": 22, "scaleLengthMm": 648},
+		"scale": {"tonic": "Bb", "name": "dorian"},
+		"layout": {"system": "three-per-string", "strings": [6,5,4,3,2,1], "fromDegree": 1, "octaves": 2, "lowFret": 0, "highFret": 22, "box": 0},
+		"hand": {"school": "per-fret", "wide": "1-2-4", "open": "both-ways"},
+		"run": {"pattern": "straight", "size": 3, "direction": "up-down", "order": [1,3,5], "repeat": 1, "finish": "as-written"},
+		"rhythm": {"perBeat": 2, "tempoBpm": 72, "beatsPerBar": 4}, "picking": "alternate"}`, string(data))
+	assert.Equal(t, "two-per-string", build(t, short("guitar | Bb kumoi")).Brief.Layout.System, "five notes lie two to a string")
+	assert.Equal(t, []int{3, 2, 1}, build(t, short("ukulele | Bb dorian")).Brief.Layout.Strings, "the re-entrant string is left out")
+	again, err := plan.Build(p.Brief)
+	require.NoError(t, err)
+	assert.Equal(t, p, again, "a filled-in brief gives the same plan")
+}
+
+func TestPlanSaysEverything(t *testing.T) {
+	p := build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "dorian"}, "layout": {"box": 2}, "run": {"finish": "root"}, "rhythm": {"perBeat": 3, "tempoBpm": 66, "beatsPerBar": 3}}`)
+	assert.Equal(t, []string{"Bb", "C", "Db", "Eb", "F", "G", "Ab"}, p.Scale.Notes)
+	assert.Equal(t, []string{"1", "2", "b3", "4", "5", "6", "b7"}, p.Scale.Degrees)
+	assert.Equal(t, []int{2, 1, 2, 2, 2, 1, 2}, p.Scale.Steps)
+	assert.Equal(t, scale.KeySignature{Fifths: -4, Accidentals: []string{"Bb", "Eb", "Ab", "Db"}}, p.Scale.KeySignature)
+	assert.Equal(t, plan.Fret{Fret: 1, MM: 36.4}, p.Neck.Frets[1])
+	assert.Equal(t, plan.OpenString{String: 6, Open: "E2"}, p.Neck.Strings[0])
+	box := p.Boxes[2]
+	assert.Equal(t, "3", box.ID)
+	assert.Equal(t, "b3", box.Degree)
+	first := box.Notes[0]
+	assert.Equal(t, plan.NeckNote{String: 6, Fret: 9, MIDI: 49, Name: "Db", Degree: "b3"}, first.NeckNote)
+	assert.Equal(t, "string 6, fret 9, D flat, flat third, index finger", first.Spoken)
+	last := p.Run.Events[len(p.Run.Events)-1]
+	assert.Equal(t, plan.EndsOn{Name: "Bb", Degree: "1"}, p.Run.EndsOn)
+	assert.Equal(t, "Bb", last.Name)
+	assert.Equal(t, 198, p.Run.NotesPerMinute)
+	assert.Equal(t, last.Bar, p.Run.Bars)
+	assert.Equal(t, []any{"&", 1, 2, 1 + 1.0/3, 1.0 / 3, "up"}, []any{p.Run.Events[1].Count, p.Run.Events[1].Bar, p.Run.Events[1].N, p.Run.Events[1].Beat, p.Run.Events[1].Beats, p.Run.Events[1].Stroke})
+}
+
+func TestProblemsNameTheFieldAndWhatIsAccepted(t *testing.T) {
+	for brief, want := range map[string]string{
+		`{"instrument": {"id": "banjolele"}, "scale": {"tonic": "C", "name": "major"}}`:                                       `instrument.id: no instrument is called "banjolele": give one of guitar`,
+		`{"scale": {"tonic": "C", "name": "major"}}`:                                                                          "instrument.id: no instrument was given: give one of guitar",
+		`{"instrument": {"id": "guitar", "tuning": ["E2", "H2", "D3"]}, "scale": {"tonic": "C", "name": "major"}}`:            `instrument.tuning: string 2: "H2" is not a pitch`,
+		`{"instrument": {"id": "guitar", "tuning": ["E2", "H2"]}, "scale": {"tonic": "C", "name": "major"}}`:                  "instrument.tuning: a tuning of 2 strings: give 3 to 12",
+		`{"instrument": {"id": "guitar", "frets": 0}, "scale": {"tonic": "C", "name": "major"}}`:                              "instrument.frets: 0 was given: give 1 to 36",
+		`{"instrument": {"id": "guitar", "scaleLengthMm": 3}, "scale": {"tonic": "C", "name": "major"}}`:                      "instrument.scaleLengthMm: 3 was given",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "majr"}}`:                                           `scale.name: no scale is called "majr": give one of major natural-minor`,
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C"}}`:                                                           "scale.name: no scale was given",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major", "formula": "1 2 3"}}`:                      "scale.formula: a name (major) and a formula were given: give one of them",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "formula": "2 3 4"}}`:                                       "scale.formula: the formula begins with 2: it has to begin with the root, 1",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C##", "name": "major"}}`:                                        "scale.tonic: C## was given: give a tonic with at most one",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"system": "spiral"}}`:          `layout.system: "spiral" was given: give one of three-per-string`,
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "iwato"}, "layout": {"system": "five-form"}}`:       "layout.system: five-form does not fit",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"box": 9}}`:                    "layout.box: 9 was given: this layout has boxes 0 to 6",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"strings": [1, 1]}}`:           "layout.strings: string 1 was given: give each string once, from 1 to 6",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"lowFret": 9, "highFret": 3}}`: "layout.lowFret: 9 lies above layout.highFret 3",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "rhythm": {"perBeat": 9}}`:                "rhythm.perBeat: 9 was given: give 1 to 6",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "picking": "bow"}`:                        `picking: "bow" was given: give one of alternate down`,
+		`{"instrument": {"id": "guitar", "frets": "many"}, "scale": {"tonic": "C", "name": "major"}}`:                         "instrument.frets: a string was given: give a whole number",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"stings": [1]}}`:               "layout.stings: no such field: the fields here are system strings",
+		`{"instrument": {"id": "guitar"}`: "brief: this is not a brief in JSON (it ends too early)",
+		`[]`:                              "brief: this is not a brief in JSON",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}} x`: "brief: this is not a brief in JSON",
+	} {
+		b, err := plan.ParseBrief([]byte(brief))
+		if err == nil {
+			_, err = plan.Build(b)
+		}
+		var errs plan.Errors
+		require.ErrorAs(t, err, &errs, brief)
+		assert.Contains(t, err.Error(), want)
+	}
+}
+
+func TestAllProblemsComeAtOnce(t *testing.T) {
+	_, err := plan.Build(plan.Brief{Instrument: plan.InstrumentBrief{ID: "x"}, Scale: plan.ScaleBrief{Tonic: "H", Name: "y"}, Picking: "z"})
+	assert.Len(t, strings.Split(err.Error(), "\n"), 4)
+}
+
+// The sentence reads well for every instrument, system, direction, ending and
+// subdivision: the right article, no doubled or missing space, one full stop
+// at the end.
+func TestSentence(t *testing.T) {
+	assert.Equal(t, "On a guitar tuned D A D G B E, lay B♭ Dorian out as three notes per string, one finger per fret. Play it straight, up and down, in eighths at 72.",
+		build(t, `{"instrument": {"id": "guitar", "tuning": ["D2","A2","D3","G3","B3","E4"]}, "scale": {"tonic": "Bb", "name": "dorian"}}`).Sentence)
+	for _, in := range neck.Instruments() {
+		for _, s := range layout.Systems {
+			for _, d := range run.Directions {
+				for _, f := range run.Finishes {
+					p := build(t, fmt.Sprintf(`{"instrument": {"id": %q, "leftHanded": %v}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "layout": {"system": %q}, "run": {"direction": %q, "finish": %q, "repeatTop": true}, "hand": {"open": "closed", "wide": "1-3-4"}, "picking": "down", "rhythm": {"beatsPerBar": 3}}`,
+						in.ID, len(d.ID)%2 == 0, s.ID, d.ID, f.ID))
+					for _, wrong := range []string{"a 8", "a up", "an 7", "a a ", "  ", " ,", " .", "..", ",,", "%!", "an left", "strings 3 to 1,  "} {
+						assert.NotContains(t, p.Sentence, wrong)
+					}
+					assert.Regexp(t, `^On an? .+ tuned .+, lay E♭ Mixolydian out .+\. Play it .+\.$`, p.Sentence)
+					assert.Contains(t, p.Spoken, "E flat Mixolydian")
+					assert.NotContains(t, p.Spoken, "♭")
+				}
+			}
+		}
+	}
+}
+
+func TestSentenceNamesWhatIsUnusual(t *testing.T) {
+	for layout, want := range map[string]string{
+		`"strings": [4, 3, 2]`: " on strings 4 to 2,", `"strings": [2]`: " on string 2,", `"strings": [6, 1]`: " on strings 6 and 1,",
+		`"lowFret": 5, "highFret": 12`: " between frets 5 and 12,",
+	} {
+		assert.Contains(t, build(t, short("guitar | D lydian | "+layout)).Sentence, want)
+	}
+	fields := map[string]bool{}
+	for _, part := range build(t, short("guitar | D lydian")).SentenceParts {
+		fields[part.Field] = true
+	}
+	for _, f := range []string{"instrument.id", "instrument.tuning", "scale.tonic", "scale.name", "layout.system", "hand.school", "run.pattern", "run.direction", "rhythm.perBeat", "rhythm.tempoBpm"} {
+		assert.True(t, fields[f], f)
+	}
+}
+
+func TestCautions(t *testing.T) {
+	codes := func(p plan.Plan) (out []string) {
+		for _, c := range p.Cautions {
+			out = append(out, c.Code)
+		}
+		return out
+	}
+	wide := build(t, short("guitar | Gb lydian"))
+	assert.Equal(t, []string{"span", "care"}, codes(wide))
+	assert.Contains(t, wide.Cautions[0].Message, "Box 1 opens the hand 119 mm, frets 2 to 6; 115 mm is comfortable on a guitar.")
+	assert.Contains(t, wide.Cautions[0].Message, "the same shape 1 fret higher")
+	assert.Empty(t, codes(build(t, short("ukulele | Gb lydian"))), "the same frets on a short neck")
+	assert.Equal(t, []string{"incomplete", "beyond-neck"}, codes(build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
+	assert.Contains(t, codes(build(t, short("ukulele | Db phrygian"))), "spelling")
+}
+
+func TestLeftHandedChangesNoData(t *testing.T) {
+	right, left := build(t, short("mandolin | F# dorian")), build(t, `{"instrument": {"id": "mandolin", "leftHanded": true}, "scale": {"tonic": "F#", "name": "dorian"}}`)
+	assert.Equal(t, right.Boxes, left.Boxes)
+	assert.Equal(t, right.Run, left.Run)
+	assert.Contains(t, left.Sentence, "On a left-handed mandolin")
+}
+
+func TestClosedUsesNoOpenString(t *testing.T) {
+	open := build(t, short("guitar | E natural-minor"))
+	assert.Zero(t, open.Boxes[0].Notes[0].Fret)
+	for _, b := range build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "natural-minor"}, "hand": {"open": "closed"}}`).Boxes {
+		for _, n := range b.Notes {
+			assert.Positive(t, n.Fret)
+		}
+	}
+}
+
+// The run plays notes of its box, strokes alternate, and building shares no
+// memory with the brief.
+func TestRunProperties(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		perBeat, box := rapid.IntRange(1, 6).Draw(t, "per beat"), 0
+		b := plan.Brief{
+			Instrument: plan.InstrumentBrief{ID: rapid.SampledFrom(neck.Instruments()).Draw(t, "instrument").ID},
+			Scale:      plan.ScaleBrief{Tonic: rapid.SampledFrom(strings.Fields("C Db D Eb E F F# G Ab A Bb B")).Draw(t, "tonic"), Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
+			Layout:     plan.LayoutBrief{System: rapid.SampledFrom(layout.Systems).Draw(t, "system").ID, Box: &box},
+			Run:        plan.RunBrief{Direction: rapid.SampledFrom(run.Directions).Draw(t, "direction").ID, Finish: rapid.SampledFrom(run.Finishes).Draw(t, "finish").ID},
+			Rhythm:     plan.RhythmBrief{PerBeat: &perBeat},
+		}
+		p, err := plan.Build(b)
+		if err != nil {
+			var errs plan.Errors
+			require.True(t, errors.As(err, &errs))
+			return
+		}
+		notes := p.Boxes[0].Notes
+		for i, e := range p.Run.Events {
+			assert.Equal(t, notes[e.Note].NeckNote, e.NeckNote)
+			assert.Equal(t, i+1, e.N)
+			assert.Equal(t, []string{"down", "up"}[i%2], e.Stroke)
+		}
+		if b.Run.Finish == "root" && hasRoot(notes) {
+			assert.Equal(t, "1", p.Run.EndsOn.Degree)
+		}
+		*p.Brief.Layout.Box = 99
+		assert.Zero(t, box)
+	})
+}
+
+func hasRoot(notes []plan.BoxNote) bool {
+	for _, n := range notes {
+		if n.Root {
+			return true
+		}
+	}
+	return false
+}
+
+func FuzzParseBrief(f *testing.F) {
+	f.Add([]byte(short("guitar | Bb dorian")))
+	f.Add([]byte(`{"instrument": {"id": "bass", "tuning": ["E1","A1","D2"], "frets": 9, "scaleLengthMm": 700}, "scale": {"tonic": "F", "formula": "1 b3 5"}, "layout": {"strings": [3,1], "box": 1}, "rhythm": {"perBeat": 6}}`))
+	f.Add([]byte(`{"instrument": {"id": 4}}`))
+	f.Fuzz(func(t *testing.T, data []byte) {
+		b, err := plan.ParseBrief(data)
+		if err == nil {
+			_, err = plan.Build(b)
+		}
+		var errs plan.Errors
+		if err != nil && !errors.As(err, &errs) {
+			t.Fatalf("an error without a field: %v", err)
+		}
+		for _, e := range errs {
+			if e.Field == "" || e.Message == "" {
+				t.Fatalf("an empty problem: %+v", e)
+			}
+		}
+	})
+}
+
+func Example() {
+	b, _ := plan.ParseBrief([]byte(`{"instrument": {"id": "ukulele"}, "scale": {"tonic": "F", "name": "major-pentatonic"}}`))
+	p, _ := plan.Build(b)
+	fmt.Println(p.Sentence)
+	for _, n := range p.Boxes[0].Notes {
+		fmt.Printf("string %d fret %d finger %d: %s\n", n.String, n.Fret, n.Finger, n.Name)
+	}
+	// Output:
+	// On a ukulele tuned G C E A, lay F major pentatonic out as two notes per string, one finger per fret. Play it straight, up and down, in eighths at 72.
+	// string 3 fret 5 finger 1: F
+	// string 3 fret 7 finger 3: G
+	// string 2 fret 5 finger 1: A
+	// string 2 fret 8 finger 4: C
+	// string 1 fret 5 finger 1: D
+	// string 1 fret 8 finger 4: F
+}

@@ -1,0 +1,76 @@
+package scale_test
+
+import (
+	"encoding/json"
+	"os/exec"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/scale"
+)
+
+// tonalNames are the names that the reference has for a scale where it is not
+// the id with spaces.
+var tonalNames = map[string]string{
+	"natural-minor": "minor", "mixolydian-b6": "mixolydian b6", "half-whole": "half-whole diminished", "whole-half": "diminished", "dorian-b2": "dorian b2",
+	"locrian-2": "locrian #2", "in-sen": "insen", "whole-tone": "whole tone",
+}
+
+// otherSpelling are scales that the reference spells by sound: there the
+// pitches are compared.
+var otherSpelling = map[string]bool{"altered": true}
+
+// Reference: the npm library tonal, run live.
+func TestAgainstTonal(t *testing.T) {
+	var tonics []string
+	for _, s := range signatures {
+		tonics = append(tonics, s.major, s.minor)
+	}
+	cmd := exec.Command("node", append([]string{"reference/scales.mjs"}, tonics...)...)
+	cmd.Dir = "../../ui"
+	data, err := cmd.Output()
+	require.NoError(t, err, "the reference needs Node and make's front-end packages")
+	var known map[string]struct {
+		Intervals []string
+		Notes     map[string][]string
+	}
+	require.NoError(t, json.Unmarshal(data, &known))
+
+	compared := 0
+	for _, e := range scale.Catalogue() {
+		name, ok := tonalNames[e.ID]
+		if !ok {
+			name = strings.ReplaceAll(e.ID, "-", " ")
+		}
+		ref, ok := known[name]
+		if !ok {
+			t.Logf("the reference does not know %s", e.ID)
+			continue
+		}
+		compared++
+		for _, tonic := range tonics {
+			s := on(t, tonic, e.ID)
+			if otherSpelling[e.ID] {
+				continue
+			}
+			assert.Equal(t, strings.Join(ref.Notes[tonic], " "), spelled(s), s.Title())
+		}
+		if !otherSpelling[e.ID] {
+			assert.Equal(t, degreesOf(ref.Intervals), e.Formula.String(), e.ID)
+		}
+	}
+	assert.GreaterOrEqual(t, compared, 25, "scales that both know")
+}
+
+// degreesOf turns tonal's intervals (1P 3m 5d 4A) into degrees.
+func degreesOf(intervals []string) string {
+	signs := map[byte]string{'P': "", 'M': "", 'm': "b", 'A': "#", 'd': "b"}
+	out := make([]string, len(intervals))
+	for i, v := range intervals {
+		out[i] = signs[v[1]] + v[:1]
+	}
+	return strings.Join(out, " ")
+}
