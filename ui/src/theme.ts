@@ -39,7 +39,8 @@ export function makeVuetify(name: 'paper' | 'lamp') {
       VTextField: { variant: 'outlined', density: 'compact', color: 'primary' },
       VTextarea: { variant: 'outlined', density: 'compact', color: 'primary' },
       VCard: { rounded: 'md', elevation: 0 },
-      VTooltip: { openDelay: 500 },
+      VMenu: { transition: 'fade-transition' },
+      VDialog: { transition: 'fade-transition' },
     },
   })
 }

@@ -51,16 +51,17 @@ watch(
         type="button"
         class="box"
         :aria-current="i === plan.box"
-        :aria-label="`Box ${box.id}, ${title(box)}, frets ${box.lowFret} to ${box.highFret}, span ${Math.round(box.spanMm)} millimetres${box.overLimit ? ', past the limit of the hand' : ''}${box.complete ? '' : ', incomplete'}`"
         @click="emit('choose', i)"
       >
         <svg :width="wide" :height="tall" aria-hidden="true">
           <path v-for="(mark, k) in small(box)" :key="k" :d="mark.d" class="mark" :class="{ root: mark.root, added: mark.added }" />
         </svg>
-        <span class="name"><b>{{ box.id }}</b> {{ title(box) }}</span>
+        <span class="name"><span class="unseen">Box </span><b>{{ box.id }}</b> {{ title(box) }}</span>
         <span class="facts">
-          {{ box.lowFret }}–{{ box.highFret }} · {{ Math.round(box.spanMm) }} mm
+          <span class="unseen">frets </span>{{ box.lowFret }}–{{ box.highFret }} · {{ Math.round(box.spanMm) }} mm
           <v-icon v-if="box.overLimit || !box.complete" :icon="mdiAlertOutline" size="14" class="warn" />
+          <span v-if="box.overLimit" class="unseen">past the limit of the hand</span>
+          <span v-if="!box.complete" class="unseen">incomplete</span>
         </span>
       </button>
     </div>

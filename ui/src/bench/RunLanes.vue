@@ -44,7 +44,15 @@ watch(
 </script>
 
 <template>
-  <div ref="frame" class="lanes" tabindex="0" role="group" :aria-label="`The run: ${plan.run.notes} notes in ${plan.run.bars} bars`">
+  <div
+    ref="frame"
+    class="lanes"
+    tabindex="0"
+    role="group"
+    :aria-label="`The run: ${plan.run.notes} notes in ${plan.run.bars} bars; arrow keys go from note to note`"
+    @keydown.right.prevent="emit('choose', current + 1)"
+    @keydown.left.prevent="emit('choose', current - 1)"
+  >
     <svg :width="Math.max(x(events.length) + 4, 0)" :height="height">
       <g class="strings">
         <template v-for="s in strings" :key="s.string">

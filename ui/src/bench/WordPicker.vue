@@ -18,7 +18,7 @@ const open = ref(false)
 const typed = ref('')
 const marked = ref(0)
 const button = ref<HTMLButtonElement>()
-const field = ref<{ focus(): void; select(): void }>()
+const input = ref<HTMLInputElement>()
 const listId = useId()
 
 const word = computed(() => words[props.field])
@@ -36,8 +36,8 @@ watch(open, async (now) => {
   marked.value = typed.value ? 0 : Math.max(current, 0)
   await nextTick()
   setTimeout(() => {
-    field.value?.focus()
-    field.value?.select()
+    input.value?.focus()
+    input.value?.select()
     reveal()
   }, 30)
 })
@@ -64,9 +64,18 @@ function pick(choice: Choice | undefined) {
   close()
 }
 
+let closedAt = 0
+
 function close() {
   open.value = false
+  closedAt = performance.now()
   button.value?.focus()
+}
+
+function toggle(event: MouseEvent) {
+  // The rest of the key press that took a choice falls on the word: not a new press.
+  const echo = event.detail === 0 && performance.now() - closedAt < 250
+  if (!echo) open.value = !open.value
 }
 
 watch(
@@ -89,24 +98,24 @@ defineExpose({ focus: () => button.value?.focus() })
       :aria-invalid="!!problem || undefined"
       aria-haspopup="dialog"
       :aria-expanded="open"
-      @click="open = !open"
+      @click="toggle"
     >
       {{ text }}
     </button>
     <v-menu v-model="open" :activator="button" :open-on-click="false" :close-on-content-click="false" location="bottom start" :offset="6" min-width="280" max-width="420">
       <v-card class="picker" border role="dialog" :aria-label="`Choose: ${word?.title}`">
-        <v-text-field
-          ref="field"
+        <label :for="`${listId}-input`">{{ word?.title }}</label>
+        <input
+          :id="`${listId}-input`"
+          ref="input"
           v-model="typed"
-          :label="word?.title ?? ''"
-          :hint="word?.hint ?? 'type to find'"
-          :error-messages="problem ?? []"
-          persistent-hint
           role="combobox"
           :aria-controls="listId"
           aria-expanded="true"
           aria-autocomplete="list"
           :aria-activedescendant="rows.length ? `${listId}-${marked}` : undefined"
+          :aria-describedby="`${listId}-hint`"
+          :aria-invalid="!!problem || undefined"
           autocomplete="off"
           spellcheck="false"
           @keydown.down.prevent="move(1)"
@@ -114,6 +123,7 @@ defineExpose({ focus: () => button.value?.focus() })
           @keydown.enter.prevent="pick(rows[marked])"
           @keydown.esc.prevent.stop="close"
         />
+        <p :id="`${listId}-hint`" class="hint" :class="{ problem }">{{ problem ?? word?.hint ?? 'type to find' }}</p>
         <ul :id="listId" role="listbox" :aria-label="word?.title ?? ''">
           <li
             v-for="(row, i) in rows"
@@ -167,6 +177,28 @@ defineExpose({ focus: () => button.value?.focus() })
 
 .picker {
   padding: 12px 12px 8px;
+}
+
+.picker label,
+.hint {
+  color: var(--faint);
+  font-size: 0.85rem;
+}
+
+.picker input {
+  background: var(--ground);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  display: block;
+  font: inherit;
+  margin: 2px 0;
+  padding: 7px 10px;
+  width: 100%;
+}
+
+.hint.problem {
+  color: var(--brick);
 }
 
 ul {

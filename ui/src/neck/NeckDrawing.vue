@@ -81,15 +81,33 @@ function step(by: number) {
         :class="{ root: t.degree === '1' }"
         :d="`M${g.rungX(t.fret)} ${g.stringY(t.string) - g.rung.h * 0.26}v${g.rung.h * 0.52}`"
       />
-      <g
+      <RungMark
         v-for="(n, i) in box?.notes"
         :key="`${plan.box}-${i}`"
+        :x="g.rungX(n.fret)"
+        :y="g.stringY(n.string)"
+        :w="g.rung.w"
+        :h="g.rung.h"
+        :label="labelOf(n, label)"
+        :root="n.root"
+        :added="n.layer === 'added'"
+        :wedge="wedge(n.reach)"
+        :current="i === current"
+      />
+      <rect
+        v-for="(n, i) in box?.notes"
+        :key="`press ${plan.box}-${i}`"
+        class="press"
         role="button"
         :tabindex="i === focused ? 0 : -1"
         :data-note="i"
         :aria-label="n.spoken"
         :aria-current="i === current ? 'step' : undefined"
-        class="note"
+        :x="g.rungX(n.fret) - g.rung.w * 0.75"
+        :y="g.stringY(n.string) - g.rung.h / 2"
+        :width="g.rung.w * 1.5"
+        :height="g.rung.h"
+        :rx="g.rung.w * 0.75"
         @click="emit('choose', i)"
         @keydown.enter.prevent="emit('choose', i)"
         @keydown.right.prevent="step(1)"
@@ -99,18 +117,7 @@ function step(by: number) {
         @focus="focused = i"
       >
         <title>{{ n.spoken }}</title>
-        <RungMark
-          :x="g.rungX(n.fret)"
-          :y="g.stringY(n.string)"
-          :w="g.rung.w"
-          :h="g.rung.h"
-          :label="labelOf(n, label)"
-          :root="n.root"
-          :added="n.layer === 'added'"
-          :wedge="wedge(n.reach)"
-          :current="i === current"
-        />
-      </g>
+      </rect>
     </svg>
   </div>
 </template>
@@ -176,7 +183,8 @@ svg {
   stroke-width: 2.5;
 }
 
-.note {
+.press {
+  fill: transparent;
   cursor: pointer;
 }
 </style>

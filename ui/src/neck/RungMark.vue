@@ -27,7 +27,7 @@ const wedgePath = computed(() => {
 </script>
 
 <template>
-  <g class="rung" :class="{ root, added, current }">
+  <g class="rung" aria-hidden="true" :class="{ root, added, current }">
     <template v-if="root">
       <path class="feet" :d="`M${x - w * 0.24} ${y + h * 0.4}v${h * 0.28}M${x + w * 0.24} ${y + h * 0.4}v${h * 0.28}`" />
     </template>
