@@ -2,6 +2,7 @@ package hand
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -17,44 +18,44 @@ import (
 
 // exhaustive prices every way to play a path, one after the other, and returns
 // the least price.
-func exhaustive(m model, school School, places []neck.Place) price {
-	best, found := price{}, false
+func exhaustive(m *model, places []neck.Place) price {
+	best, found := price(0), false
 	var try func(i int, last grip, so price)
 	try = func(i int, last grip, so price) {
 		if i == len(places) {
-			if !found || so.less(best) {
+			if !found || so < best {
 				best, found = so, true
 			}
 			return
 		}
 		if places[i].Fret == 0 {
-			try(i+1, grip{Stance{}, last.position}, so)
+			try(i+1, grip{last.position, noStance}, so)
 			return
 		}
-		school.grips(places[i].Fret, func(g grip) {
-			p := so.plus(m.grip(g, places[i].Fret))
+		m.grips(places[i].Fret, func(g grip) {
+			p := so + m.grip(g, places[i].Fret)
 			if i > 0 {
-				p = p.plus(m.step(last, places[i-1], g, places[i], len(places)-i))
+				p += m.step(last, places[i-1], g, places[i], len(places)-i)
 			}
 			try(i+1, g, p)
 		})
 	}
-	try(0, grip{}, price{})
+	try(0, grip{stance: noStance}, 0)
 	return best
 }
 
 // priceOf prices the fingering that Path chose.
-func priceOf(m model, places []neck.Place, touches []Touch) price {
+func priceOf(m *model, places []neck.Place, touches []Touch) price {
 	var sum price
 	var last grip
 	for i, t := range touches {
-		g := grip{position: t.Position}
+		g := grip{int16(t.Position), noStance}
 		if t.Finger != OpenString {
-			g.stance = Stance{t.Finger, places[i].Fret - t.Position, t.Reach}
-			sum = sum.plus(m.grip(g, places[i].Fret))
+			g.stance = int8(slices.Index(m.stances, Stance{t.Finger, places[i].Fret - t.Position, t.Reach}))
+			sum += m.grip(g, places[i].Fret)
 		}
 		if i > 0 {
-			sum = sum.plus(m.step(last, places[i-1], g, places[i], len(places)-i))
+			sum += m.step(last, places[i-1], g, places[i], len(places)-i)
 		}
 		last = g
 	}
@@ -95,7 +96,7 @@ func TestPathEqualsExhaustiveSearch(t *testing.T) {
 		for _, school := range Schools {
 			m := newModel(n, school, wide)
 			got := Path(n, school, wide, path)
-			assert.Equal(t, exhaustive(m, school, path), priceOf(m, path, got), "%v %v", path, got)
+			assert.Equal(t, exhaustive(m, path), priceOf(m, path, got), "%v %v", path, got)
 		}
 	})
 }

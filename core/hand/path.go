@@ -14,20 +14,14 @@ type Touch struct {
 	Shift    int // frets the hand moves before the note, towards the bridge positive
 }
 
-// maxStances bounds the stances of a school, so that a path needs one slice.
-const maxStances = 16
-
 type cell struct {
-	grip grip
 	best price
+	grip
 	from int8 // cell of the note before
 }
 
-// layer holds the ways to play one note.
-type layer struct {
-	cells [maxStances]cell
-	n     int
-}
+// layer holds the ways to play one note, at most one a stance.
+type layer []cell
 
 // Path fingers the places in the order played, at the least cost. The 1-3-4
 // way of wide spans is chosen by wide. The result is the same for the same
@@ -37,86 +31,73 @@ func Path(n neck.Neck, school School, wide string, places []neck.Place) []Touch 
 		return nil
 	}
 	m := newModel(n, school, wide)
-	layers := make([]layer, len(places))
-	for i, p := range places {
-		l := &layers[i]
-		if i == 0 {
-			l.start(school, p)
-			for c := range l.n {
-				l.cells[c].best = m.grip(l.cells[c].grip, p.Fret)
-			}
-			continue
-		}
-		l.follow(m, &layers[i-1], places[i-1], p, len(places)-i)
+	layers := newLayers(len(places), max(len(school.Stances), 1))
+	layers[0].start(m, places[0])
+	for i := 1; i < len(places); i++ {
+		layers[i].follow(m, layers[i-1], places[i-1], places[i], len(places)-i)
 	}
-	return trace(layers)
+	return trace(m, layers)
 }
 
-func newModel(n neck.Neck, school School, wide string) model {
-	c := costs
-	if wide == "1-3-4" {
-		c = c.exchanged()
+// newLayers makes empty layers over one stretch of memory.
+func newLayers(n, width int) []layer {
+	cells := make([]cell, n*width)
+	layers := make([]layer, n)
+	for i := range layers {
+		layers[i] = cells[i*width : i*width : (i+1)*width]
 	}
-	return model{n, school, c}
+	return layers
 }
 
-// grips lists the ways to stop a fret; an open string leaves the hand where
-// it was.
-func (s School) grips(fret int, yield func(grip)) {
-	for _, st := range s.Stances {
-		if p := fret - st.Offset; p >= 1 {
-			yield(grip{st, p})
-		}
-	}
-}
+func (l *layer) put(c cell) { *l = append(*l, c) }
 
-func (l *layer) start(s School, p neck.Place) {
+func (l *layer) start(m *model, p neck.Place) {
 	if p.Fret == 0 {
-		l.put(cell{})
+		l.put(cell{grip: grip{stance: noStance}})
 		return
 	}
-	s.grips(p.Fret, func(g grip) { l.put(cell{grip: g}) })
+	m.grips(p.Fret, func(g grip) { l.put(cell{grip: g, best: m.grip(g, p.Fret)}) })
 }
 
-func (l *layer) put(c cell) {
-	l.cells[l.n] = c
-	l.n++
-}
-
-func (l *layer) follow(m model, before *layer, a, b neck.Place, remaining int) {
+// follow finds the cheapest way to each grip of note b; an open string leaves
+// the hand where it was.
+func (l *layer) follow(m *model, before layer, a, b neck.Place, remaining int) {
 	if b.Fret == 0 {
-		for k := range before.n {
-			c := before.cells[k]
-			l.put(cell{grip{Stance{}, c.grip.position}, c.best, int8(k)})
+		for k := range before {
+			c := &before[k]
+			l.put(cell{c.best, grip{c.position, noStance}, int8(k)})
 		}
 		return
 	}
-	m.school.grips(b.Fret, func(g grip) {
-		own := m.grip(g, b.Fret)
-		best := cell{grip: g, best: price{math.MaxInt64, 0}}
-		for k := range before.n {
-			c := &before.cells[k]
-			if p := c.best.plus(own).plus(m.step(c.grip, a, g, b, remaining)); p.less(best.best) {
+	m.grips(b.Fret, func(g grip) {
+		best := cell{grip: g, best: math.MaxInt64}
+		for k := range before {
+			c := &before[k]
+			if c.best >= best.best { // no step has a price below zero
+				continue
+			}
+			if p := c.best + m.step(c.grip, a, g, b, remaining); p < best.best {
 				best.best, best.from = p, int8(k)
 			}
 		}
+		best.best += m.grip(g, b.Fret)
 		l.put(best)
 	})
 }
 
 // trace walks back from the cheapest last grip.
-func trace(layers []layer) []Touch {
-	last := &layers[len(layers)-1]
+func trace(m *model, layers []layer) []Touch {
+	last := layers[len(layers)-1]
 	at := 0
-	for k := range last.n {
-		if last.cells[k].best.less(last.cells[at].best) {
+	for k := range last {
+		if last[k].best < last[at].best {
 			at = k
 		}
 	}
 	out := make([]Touch, len(layers))
 	for i := len(layers) - 1; i >= 0; i-- {
-		c := layers[i].cells[at]
-		out[i] = Touch{Finger: c.grip.stance.Finger, Position: c.grip.position, Reach: c.grip.stance.Reach}
+		c := layers[i][at]
+		out[i] = m.touch(c.grip)
 		at = int(c.from)
 	}
 	for i := 1; i < len(out); i++ {

@@ -77,7 +77,7 @@ func (j job) scalePlan() ScalePlan {
 		s.Degrees = append(s.Degrees, j.scale.Formula[i].String())
 	}
 	for _, r := range j.scale.Related() {
-		s.Related = append(s.Related, Related{r.Relation, r.Scale.Title(), r.Scale.Tonic.String(), r.Scale.ID})
+		s.Related = append(s.Related, Related{r.Relation, r.Title(), r.Tonic.String(), r.Entry.ID})
 	}
 	return s
 }

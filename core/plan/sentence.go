@@ -135,6 +135,6 @@ var (
 
 func spokenDegree(d pitch.Degree) string { return alterWords[d.Alter()] + degreeWords[d.Number()] }
 
-func spokenSentence(s string) string {
-	return strings.NewReplacer("♭", " flat", "♯", " sharp", "𝄫", " double flat", "𝄪", " double sharp", "♮", " natural", "1-3-4", "one three four").Replace(s)
-}
+var spokenSigns = strings.NewReplacer("♭", " flat", "♯", " sharp", "𝄫", " double flat", "𝄪", " double sharp", "♮", " natural", "1-3-4", "one three four")
+
+func spokenSentence(s string) string { return spokenSigns.Replace(s) }

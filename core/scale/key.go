@@ -12,22 +12,32 @@ type KeySignature struct {
 // parents are the scales whose modes carry the parent's own signature. A minor
 // parent is signed as its natural minor: three fifths below the major on its
 // tonic.
-var parents = []struct {
-	formula Formula
-	fifths  int
-}{
+var parents = []keyedFormula{
 	{MustParseFormula("1 2 3 4 5 6 7"), 0},
 	{MustParseFormula("1 2 b3 4 5 b6 7"), -3},
 	{MustParseFormula("1 2 b3 4 5 6 7"), -3},
 	{MustParseFormula("1 2 3 4 5 b6 7"), 0},
 }
 
-// diatonic are the modes a shorter scale may be drawn from, the likeliest
-// parent first, with the fifths from the major key on the same tonic.
-var diatonic = []struct {
+// parentModes are all modes of the parents, with the fifths from the major key
+// on the mode's tonic.
+var parentModes = func() (out []keyedFormula) {
+	for _, p := range parents {
+		for i, d := range p.formula {
+			out = append(out, keyedFormula{p.formula.Rotate(i), p.fifths - fifthsOf(d)})
+		}
+	}
+	return out
+}()
+
+type keyedFormula struct {
 	formula Formula
 	fifths  int
-}{
+}
+
+// diatonic are the modes a shorter scale may be drawn from, the likeliest
+// parent first, with the fifths from the major key on the same tonic.
+var diatonic = []keyedFormula{
 	{MustParseFormula("1 2 3 4 5 6 7"), 0},
 	{MustParseFormula("1 2 b3 4 5 b6 b7"), -3},
 	{MustParseFormula("1 2 b3 4 5 6 b7"), -2},
@@ -41,11 +51,9 @@ var diatonic = []struct {
 // where the signature has double accidentals.
 func (s Scale) Fifths() int {
 	tonic := s.Tonic.Fifths()
-	for _, p := range parents {
-		for i, d := range p.formula {
-			if p.formula.Rotate(i).Equal(s.Formula) {
-				return tonic - fifthsOf(d) + p.fifths
-			}
+	for _, m := range parentModes {
+		if m.formula.Equal(s.Formula) {
+			return tonic + m.fifths
 		}
 	}
 	for _, m := range diatonic {

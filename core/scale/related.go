@@ -15,35 +15,44 @@ const (
 // Related is one scale to go to from here.
 type Related struct {
 	Relation Relation
-	Scale    Scale
+	Tonic    pitch.Name
+	Entry    Entry
 }
+
+// Title is the related scale's name with its tonic, for readers.
+func (r Related) Title() string { return r.Tonic.Pretty() + " " + r.Entry.Name }
 
 // Related lists the relative and the parallel scale, then every catalogue
 // scale that has the same notes from another root, in scale order.
 func (s Scale) Related() []Related {
-	var out []Related
+	out := make([]Related, 0, s.Len()+2)
 	if easier, ok := s.Simpler(); ok {
-		out = append(out, Related{Enharmonic, easier})
+		out = append(out, Related{Enharmonic, easier.Tonic, Entry{ID: easier.ID, Name: easier.Name, Formula: easier.Formula}})
 	}
-	relative := Scale{}
+	var relative Related
 	if own, ok := Find(s.ID); ok && own.Counterpart != "" {
 		other, _ := Find(own.Counterpart)
-		relative = build(s.Tonic.Degree(s.relativeDegree()), other.Formula, other)
-		out = append(out, Related{Relative, relative}, Related{Parallel, build(s.Tonic, other.Formula, other)})
+		relative = Related{Relative, s.Tonic.Degree(s.relativeDegree()), other}
+		out = append(out, relative, Related{Parallel, s.Tonic, other})
 	}
 	for i := 1; i < s.Len(); i++ {
 		e, ok := Named(s.Formula.Rotate(i))
-		if !ok || e.ID == relative.ID && s.Notes[i] == relative.Tonic {
+		if !ok || e.ID == relative.Entry.ID && s.Notes[i] == relative.Tonic {
 			continue
 		}
-		out = append(out, Related{Mode, build(s.Notes[i], e.Formula, e)})
+		out = append(out, Related{Mode, s.Notes[i], e})
 	}
 	return out
 }
 
+var (
+	minorThird = pitch.MustParseDegree("b3")
+	majorSixth = pitch.MustParseDegree("6")
+)
+
 func (s Scale) relativeDegree() pitch.Degree {
 	if s.MinorType() {
-		return pitch.MustParseDegree("b3")
+		return minorThird
 	}
-	return pitch.MustParseDegree("6")
+	return majorSixth
 }

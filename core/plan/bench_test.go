@@ -1,0 +1,93 @@
+package plan_test
+
+import (
+	"fmt"
+	"slices"
+	"testing"
+	"time"
+
+	"evenladder/core/hand"
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/pitch"
+	"evenladder/core/plan"
+	"evenladder/core/scale"
+)
+
+// BenchmarkPlan is one plan: guitar, three per string, run up and down.
+func BenchmarkPlan(b *testing.B) {
+	brief := plan.Brief{Instrument: plan.InstrumentBrief{ID: "guitar"}, Scale: plan.ScaleBrief{Tonic: "Eb", Name: "mixolydian"}}
+	p, err := plan.Build(brief)
+	if err != nil {
+		b.Fatal(err)
+	}
+	b.ReportAllocs()
+	var took []time.Duration
+	for b.Loop() {
+		start := time.Now()
+		if _, err := plan.Build(brief); err != nil {
+			b.Fatal(err)
+		}
+		took = append(took, time.Since(start))
+	}
+	slices.Sort(took)
+	b.ReportMetric(float64(took[len(took)/2].Microseconds()), "µs-median")
+	allocs := testing.AllocsPerRun(20, func() { _, _ = plan.Build(brief) })
+	b.ReportMetric(allocs/float64(len(p.Boxes)), "allocs/box")
+}
+
+// BenchmarkWholeBook lays out and fingers every key, every catalogue scale,
+// every system and every box on the guitar.
+func BenchmarkWholeBook(b *testing.B) {
+	in, _ := neck.FindInstrument("guitar")
+	n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
+	if err != nil {
+		b.Fatal(err)
+	}
+	school, _ := hand.FindSchool("per-fret")
+	tonics := []string{"C", "F", "Bb", "Eb", "Ab", "Db", "F#", "B", "E", "A", "D", "G"}
+	b.ReportAllocs()
+	boxes := 0
+	for b.Loop() {
+		boxes = 0
+		for _, tonic := range tonics {
+			for _, e := range scale.Catalogue() {
+				s := scale.New(pitch.MustParseName(tonic), e.Formula)
+				for _, system := range layout.Systems {
+					made, err := system.Boxes(layout.Request{Neck: n, Scale: s, Strings: n.Rising(), HighFret: n.Frets})
+					if err != nil {
+						continue // the scale has no pentatonic core
+					}
+					for _, box := range made {
+						places := make([]neck.Place, len(box.Notes))
+						for i, note := range box.Notes {
+							places[i] = note.Place
+						}
+						hand.Path(n, school, "1-2-4", places)
+						boxes++
+					}
+				}
+			}
+		}
+	}
+	b.ReportMetric(float64(boxes), "boxes")
+}
+
+// BenchmarkLongRun grows with the notes: a long path of fingering.
+func BenchmarkLongRun(b *testing.B) {
+	in, _ := neck.FindInstrument("guitar")
+	n, _ := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
+	school, _ := hand.FindSchool("per-fret")
+	for _, length := range []int{125, 250, 500, 1000} {
+		places := make([]neck.Place, length)
+		for i := range places {
+			places[i] = neck.Place{String: 1 + i/3%6, Fret: 5 + i*2%5}
+		}
+		b.Run(fmt.Sprintf("%d-notes", length), func(b *testing.B) {
+			b.ReportAllocs()
+			for b.Loop() {
+				hand.Path(n, school, "1-2-4", places)
+			}
+		})
+	}
+}
