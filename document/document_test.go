@@ -12,6 +12,7 @@ import (
 	"strings"
 	"sync"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -109,12 +110,17 @@ func TestJSONIsThePlan(t *testing.T) {
 
 func TestDrawingIsSafeAtOnceAndTheSameEachTime(t *testing.T) {
 	p := build(t, flat)
-	want := write(t, "svg", p, draw.A4)
-	var wait sync.WaitGroup
-	for range 4 {
-		wait.Go(func() { assert.Equal(t, want, write(t, "svg", p, draw.A4)) })
+	for _, format := range []string{"svg", "pdf"} {
+		want := write(t, format, p, draw.A4)
+		if format == "pdf" {
+			time.Sleep(time.Until(time.Now().Truncate(time.Second).Add(time.Second))) // another second on the clock
+		}
+		var wait sync.WaitGroup
+		for range 6 {
+			wait.Go(func() { assert.True(t, bytes.Equal(want, write(t, format, p, draw.A4)), format) })
+		}
+		wait.Wait()
 	}
-	wait.Wait()
 }
 
 func TestNames(t *testing.T) {

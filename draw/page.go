@@ -83,10 +83,13 @@ func (p *pen) head(pl plan.Plan) float64 {
 	}
 	y += 1.5
 	p.write(margin, y, letter{bold, 10, ink}, left, pl.Scale.Title)
-	p.write(margin+46, y, letter{text, 10, ink}, left, pitch.Pretty(strings.Join(pl.Scale.Notes, "  ")))
 	p.write(p.width-margin, y, letter{text, 9, faint}, right, signatureWords(pl))
+	for i, note := range pl.Scale.Notes {
+		x := margin + 50 + float64(i)*min(9, 70/float64(len(pl.Scale.Notes)))
+		p.write(x, y, letter{bold, 10, ink}, center, pitch.Pretty(note))
+		p.write(x, y+4.6, letter{text, 9, faint}, center, pitch.Pretty(pl.Scale.Degrees[i]))
+	}
 	y += 4.6
-	p.write(margin+46, y, letter{text, 9, faint}, left, pitch.Pretty(strings.Join(pl.Scale.Degrees, "  ")))
 	y += 3
 	p.line(margin, y, p.width-margin, y, rule, 0.3)
 	return y + 6

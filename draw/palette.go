@@ -8,7 +8,7 @@ import (
 
 // The colours of the printed page.
 var (
-	sheet    = canvas.Hex("#fffdf8")
+	sheet    = canvas.White // paper is what it is printed on
 	ink      = canvas.Hex("#1f2a37")
 	faint    = canvas.Hex("#5d6570")
 	rule     = canvas.Hex("#cfc8b8")

@@ -20,14 +20,22 @@ const (
 	music
 )
 
+// shipped are the faces in the order of their typefaces. weight is the one that
+// a variable face is drawn at.
+var shipped = [4]struct {
+	name, kind string
+	weight     int
+	data       []byte
+}{
+	{"Bricolage Grotesque", "woff2", 800, fonts.Heading}, {"Atkinson Hyperlegible", "woff2", 400, fonts.Text},
+	{"Atkinson Hyperlegible Bold", "woff2", 400, fonts.Bold}, {"Even Ladder Signs", "otf", 400, fonts.Music},
+}
+
 // families are loaded once. Their shaping is not safe for use from several
 // goroutines, so drawing holds the lock in render.go.
 var families = sync.OnceValues(func() ([4]*canvas.FontFamily, error) {
 	var out [4]*canvas.FontFamily
-	for i, f := range []struct {
-		name string
-		data []byte
-	}{{"Bricolage Grotesque", fonts.Heading}, {"Atkinson Hyperlegible", fonts.Text}, {"Atkinson Hyperlegible Bold", fonts.Bold}, {"Even Ladder Signs", fonts.Music}} {
+	for i, f := range shipped {
 		out[i] = canvas.NewFontFamily(f.name)
 		if err := out[i].LoadFont(f.data, 0, canvas.FontRegular); err != nil {
 			return out, err
@@ -141,8 +149,11 @@ func (p *pen) write(x, y float64, l letter, a align, s string) {
 	}
 	for _, piece := range pieces(s) {
 		face := p.face(l, piece)
-		p.ctx.DrawText(x, p.height-y, canvas.NewTextLine(face, piece, canvas.Left))
-		x += face.TextWidth(piece)
+		// Viewers of SVG drop a space that begins a text.
+		word := strings.TrimLeft(piece, " ")
+		x += face.TextWidth(piece) - face.TextWidth(word)
+		p.ctx.DrawText(x, p.height-y, canvas.NewTextLine(face, word, canvas.Left))
+		x += face.TextWidth(word)
 	}
 }
 

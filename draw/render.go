@@ -1,8 +1,14 @@
 package draw
 
 import (
+	"bytes"
+	"encoding/base64"
+	"fmt"
 	"image/png"
 	"io"
+	"regexp"
+	"strconv"
+	"strings"
 	"sync"
 
 	"github.com/tdewolff/canvas"
@@ -27,7 +33,8 @@ func PDF(w io.Writer, p plan.Plan, paper Paper) error {
 	if err != nil {
 		return err
 	}
-	out := pdf.New(w, paper.Width, paper.Height, nil)
+	var page bytes.Buffer
+	out := pdf.New(&page, paper.Width, paper.Height, nil)
 	out.SetInfo(p.Scale.Title, p.Sentence, "", "", "Even Ladder")
 	out.SetLang("en")
 	for i, c := range all {
@@ -36,8 +43,16 @@ func PDF(w io.Writer, p plan.Plan, paper Paper) error {
 		}
 		c.RenderTo(out)
 	}
-	return out.Close()
+	if err := out.Close(); err != nil {
+		return err
+	}
+	_, err = w.Write(creationDate.ReplaceAll(page.Bytes(), []byte("/CreationDate(D:20000101000000Z)")))
+	return err
 }
+
+// creationDate is the renderer's clock; the same plan is to give the same file.
+// What replaces it is as long, as the file's index counts bytes.
+var creationDate = regexp.MustCompile(`/CreationDate\(D:\d{14}Z\)`)
 
 // SVG writes the pages as one drawing, one below the other.
 func SVG(w io.Writer, p plan.Plan, paper Paper) error {
@@ -47,9 +62,20 @@ func SVG(w io.Writer, p plan.Plan, paper Paper) error {
 	if err != nil {
 		return err
 	}
-	out := svg.New(w, c.W, c.H, nil)
+	out := svg.New(w, c.W, c.H, &svg.Options{SizeUnits: "mm"})
+	out.SetCustomStyle(fontStyle())
 	c.RenderTo(out)
 	return out.Close()
+}
+
+// fontStyle embeds the shipped fonts in the order of the table, as the
+// renderer's own embedding has no order.
+func fontStyle() string {
+	var b strings.Builder
+	for _, f := range shipped {
+		fmt.Fprintf(&b, "@font-face{font-family:%s;font-weight:%d;src:url(data:font/%s;base64,%s)}", strconv.Quote(f.name), f.weight, f.kind, base64.StdEncoding.EncodeToString(f.data))
+	}
+	return b.String()
 }
 
 // PNG writes the pages as one picture, one below the other.

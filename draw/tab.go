@@ -7,8 +7,8 @@ import (
 )
 
 const (
-	tabGap    = 3.2  // between strings
-	tabHead   = 5.0  // count
+	tabGap    = 3.7  // between strings
+	tabHead   = 6.5  // count
 	tabFoot   = 11.0 // fingers, strokes and room below
 	tabColumn = 7.0  // least width of a note
 )
@@ -69,7 +69,7 @@ func (p *pen) tabSystem(x, y, width float64, pl plan.Plan, events []plan.Event, 
 			p.line(cx-w*0.35, sy+1.75, cx+w*0.35, sy+1.75, marigold, 0.6)
 		}
 		p.write(cx, sy+1.15, letter{bold, 9, colour}, center, fret)
-		p.write(cx, top-2.6, letter{text, 7.5, faint}, center, e.Count)
+		p.write(cx, top-3.2, letter{text, 7.5, faint}, center, e.Count)
 		p.write(cx, bottom+4.2, letter{text, 7.5, ink}, center, fingerNames[e.Finger])
 		p.stroke(cx, bottom+5.6, e.Stroke)
 		if e.Shift != 0 {

@@ -77,7 +77,7 @@ var Systems = []System{
 	{"two-per-string", "two notes per string", "as two notes per string", "the narrow boxes of five-note scales", perString(2)},
 	{"four-per-string", "four notes per string", "as four notes per string", "covers most neck; moves the hand on every string", perString(4)},
 	{"five-form", "five forms", "in the five forms", "a pentatonic core with the other notes laid over it, tied to chord forms", fiveForm},
-	{"single-string", "one string at a time", "along one string at a time", "shows steps and half steps as distances; joins the boxes", singleString},
+	{"single-string", "one string at a time", "one string at a time", "shows steps and half steps as distances; joins the boxes", singleString},
 }
 
 // Find returns the system with this id.

@@ -31,11 +31,11 @@ func (j job) sentence() []SentencePart {
 	s.plain(" out ")
 	s.word("layout.system", j.system.Phrase)
 	if !slices.Equal(j.request.Strings, j.neck.Rising()) {
-		s.plain(" on ")
+		s.plain(", on ")
 		s.word("layout.strings", stringWords(j.request.Strings))
 	}
 	if low, high := *b.Layout.LowFret, *b.Layout.HighFret; low != 0 || high != j.neck.Frets {
-		s.plain(" between ")
+		s.plain(", between ")
 		s.word("layout.lowFret", fmt.Sprintf("frets %d and %d", low, high))
 	}
 	s.plain(", ")

@@ -4,11 +4,13 @@ import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { labelKinds, labelNames } from '../neck/labels'
 import NeckDrawing from '../neck/NeckDrawing.vue'
+import { pretty } from '../signs'
 import { keptClick, keptLabel, keptSpacing } from '../shell/kept'
 import { tell } from '../shell/notice'
 import { useKeys } from '../shell/useKeys'
 import BoxStrip from './BoxStrip.vue'
 import BriefSentence from './BriefSentence.vue'
+import KeepInstrument from './KeepInstrument.vue'
 import HandPanel from './HandPanel.vue'
 import ProblemList from './ProblemList.vue'
 import RelatedPanel from './RelatedPanel.vue'
@@ -30,6 +32,7 @@ const { current, note, playing } = walk
 const sentence = ref<InstanceType<typeof BriefSentence>>()
 const sheetOpen = ref(false)
 const saveOpen = ref(false)
+const keepOpen = ref(false)
 const setting = computed(() => (catalogue.value ? { catalogue: catalogue.value, own: own.value, brief: plan.value?.brief ?? brief.value, plan: plan.value } : undefined))
 
 // A wait shows only when it is long enough to be noticed.
@@ -102,7 +105,7 @@ useKeys({
 
     <template v-if="plan">
       <div class="top">
-        <BriefSentence ref="sentence" :plan="plan" :setting="setting" :problems="problems" @change="change" />
+        <BriefSentence ref="sentence" :plan="plan" :setting="setting" :problems="problems" @change="change" @keep="keepOpen = true" />
         <div class="actions">
           <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
           <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
@@ -128,7 +131,7 @@ useKeys({
             <v-btn :icon="playing ? mdiStop : mdiPlay" color="primary" variant="tonal" size="small" :aria-label="playing ? 'Stop (space)' : 'Walk through the run (space)'" data-do="walk" @click="walk.toggle" />
             <v-btn :icon="mdiMetronome" size="small" :color="keptClick ? 'primary' : undefined" :variant="keptClick ? 'tonal' : 'text'" :aria-pressed="keptClick" aria-label="Click (m)" @click="toggleClick" />
             <span>
-              {{ plan.run.notes }} notes in {{ plan.run.bars }} bars, {{ plan.run.notesPerMinute }} notes a minute, ends on <b>{{ plan.run.endsOn.degree === '1' ? 'the root' : `degree ${plan.run.endsOn.degree}` }}</b>
+              {{ plan.run.notes }} notes in {{ plan.run.bars }} bars, {{ plan.run.notesPerMinute }} notes a minute, ends on <b>{{ plan.run.endsOn.degree === '1' ? 'the root' : `the ${pretty(plan.run.endsOn.degree)}` }}</b>
             </span>
           </div>
           <RunLanes :plan="plan" :current="current" @choose="walk.stepTo" />
@@ -139,6 +142,7 @@ useKeys({
           <RelatedPanel :plan="plan" @change="change" />
         </aside>
       </div>
+      <KeepInstrument v-model="keepOpen" :instrument="plan.brief.instrument" @kept="bench.loadOwn" />
       <SheetDialog v-model="sheetOpen" :brief="plan.brief" :catalogue="catalogue" />
       <SaveDialog
         v-model="saveOpen"
@@ -269,7 +273,12 @@ aside {
     border-inline-start: 0;
     border-top: 1px solid var(--rule);
     grid-template-columns: 1fr 1fr;
+    grid-template-rows: max-content 1fr;
     padding: 14px 0 0;
+  }
+
+  aside > :first-child {
+    grid-row: span 2;
   }
 
   .top {

@@ -7,7 +7,7 @@ import WordPicker from './WordPicker.vue'
 import { finePoints, words, wordOf, type Setting } from './words'
 
 const props = defineProps<{ plan: Plan; setting: Setting | undefined; problems: FieldError[] }>()
-const emit = defineEmits<{ change: [changes: Changes] }>()
+const emit = defineEmits<{ change: [changes: Changes]; keep: [] }>()
 
 const pickers = ref<InstanceType<typeof WordPicker>[]>([])
 const shown = computed(() => props.plan.sentenceParts.flatMap((p) => (p.field ? [p.field] : [])))
@@ -27,7 +27,7 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
 </script>
 
 <template>
-  <h1 class="sentence">
+  <h1 class="sentence" :aria-label="plan.spoken">
     <template v-for="(part, i) in plan.sentenceParts" :key="i">
       <WordPicker v-if="part.field" ref="pickers" :field="part.field" :text="part.text" :setting="setting" :problem="problemAt(part.field)" @change="emit('change', $event)" />
       <template v-else>{{ part.text }}</template>
@@ -38,6 +38,8 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
       </template>
       <v-list density="compact">
         <v-list-item v-for="field in unsaid" :key="field" :title="words[field]?.title ?? field" :data-fine="field" @click="adding = field" />
+        <v-divider />
+        <v-list-item title="Keep this instrument…" data-fine="keep" @click="emit('keep')" />
       </v-list>
     </v-menu>
   </h1>

@@ -5,7 +5,7 @@ import type { Plan } from '../api/client'
 
 const props = defineProps<{ plan: Plan }>()
 const box = computed(() => props.plan.boxes[props.plan.box])
-const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`
+const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ? one : more}`
 </script>
 
 <template>

@@ -21,9 +21,10 @@ const emit = defineEmits<{ change: [changes: Changes]; back: [] }>()
 <style scoped>
 .problems {
   border-inline-start: 4px solid var(--brick);
-  display: grid;
-  gap: 6px;
-  justify-items: start;
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
   margin-top: 8px;
   padding: 4px 14px;
 }

@@ -192,7 +192,7 @@ defineExpose({ focus: () => button.value?.focus() })
   color: inherit;
   display: block;
   font: inherit;
-  margin: 2px 0;
+  margin: 4px 0 8px;
   padding: 7px 10px;
   width: 100%;
 }

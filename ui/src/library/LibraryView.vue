@@ -1,23 +1,25 @@
 <script setup lang="ts">
-import { mdiContentCopy, mdiMagnify, mdiPencilOutline, mdiTrashCanOutline } from '@mdi/js'
+import { mdiMagnify } from '@mdi/js'
 import { refDebounced } from '@vueuse/core'
-import { nextTick, ref, shallowRef, watch } from 'vue'
-import { useRouter } from 'vue-router'
-import { api, CallError, take, type SavedBrief } from '../api/client'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, CallError, take, type OwnInstrument, type SavedBrief } from '../api/client'
 import { toQuery } from '../brief/query'
 import { tell } from '../shell/notice'
+import { pretty } from '../signs'
+import ShelfRow from './ShelfRow.vue'
 
-const router = useRouter()
 const briefs = shallowRef<SavedBrief[]>()
+const instruments = shallowRef<OwnInstrument[]>([])
 const search = ref('')
 const searched = refDebounced(search, 150)
 const failure = ref('')
-const renaming = ref<string>()
-const newTitle = ref('')
+
+const shownInstruments = computed(() => instruments.value.filter((i) => i.name.toLowerCase().includes((searched.value ?? '').toLowerCase())))
 
 async function load() {
   try {
-    briefs.value = (await take(api.GET('/api/v1/briefs', { params: { query: { q: searched.value } } }))).briefs
+    briefs.value = (await take(api.GET('/api/v1/briefs', { params: { query: { q: searched.value ?? '' } } }))).briefs
+    instruments.value = (await take(api.GET('/api/v1/instruments'))).instruments
     failure.value = ''
   } catch (cause) {
     failure.value = (cause as Error).message
@@ -25,9 +27,11 @@ async function load() {
 }
 watch(searched, load, { immediate: true })
 
-const path = (b: SavedBrief) => ({ params: { path: { id: b.id } } })
-const address = (b: SavedBrief) => ({ name: 'bench', query: { ...toQuery(b.brief), saved: b.id } })
+const at = (kept: { id: string }) => ({ params: { path: { id: kept.id } } })
+const briefAddress = (b: SavedBrief) => ({ name: 'bench', query: { ...toQuery(b.brief), saved: b.id } })
+const instrumentAddress = (i: OwnInstrument) => ({ name: 'bench', query: toQuery({ instrument: i.instrument, scale: { tonic: 'E', name: 'dorian' } }) })
 
+/** Does one thing and shows the shelf as it is then; says what went wrong. */
 async function act(work: () => Promise<unknown>) {
   try {
     await work()
@@ -35,34 +39,27 @@ async function act(work: () => Promise<unknown>) {
     return true
   } catch (cause) {
     const error = cause as CallError
-    tell(error.status === 409 ? 'It was changed somewhere else in between; here is the list as it is now.' : error.fields[0]?.message ?? error.message)
+    tell(error.status === 409 ? 'It was changed somewhere else in between; here it is as it is now.' : (error.fields[0]?.message ?? error.message))
     if (error.status === 409) await load()
     return false
   }
 }
 
-async function startRename(b: SavedBrief) {
-  renaming.value = b.id
-  newTitle.value = b.title
-  await nextTick()
-  document.querySelector<HTMLInputElement>('[data-rename] input')?.select()
+async function remove(name: string, work: () => Promise<unknown>, restore: () => Promise<unknown>) {
+  if (await act(work)) tell(`“${name}” is deleted.`, { label: 'Undo', run: () => void act(restore) })
 }
 
-async function rename(b: SavedBrief) {
-  const done = await act(() => take(api.PUT('/api/v1/briefs/{id}', { ...path(b), body: { title: newTitle.value, notes: b.notes, brief: b.brief, version: b.version } })))
-  if (done) renaming.value = undefined
-}
+const renameBrief = (b: SavedBrief) => (title: string) =>
+  act(() => take(api.PUT('/api/v1/briefs/{id}', { ...at(b), body: { title, notes: b.notes, brief: b.brief, version: b.version } })))
+const removeBrief = (b: SavedBrief) =>
+  remove(b.title, () => take(api.DELETE('/api/v1/briefs/{id}', at(b))), () => take(api.POST('/api/v1/briefs/{id}/restore', at(b))))
+const copyBrief = (b: SavedBrief) => act(() => take(api.POST('/api/v1/briefs/{id}/duplicate', at(b))))
 
-async function remove(b: SavedBrief) {
-  const done = await act(() => take(api.DELETE('/api/v1/briefs/{id}', path(b))))
-  if (done) tell(`“${b.title}” is deleted.`, { label: 'Undo', run: () => void act(() => take(api.POST('/api/v1/briefs/{id}/restore', path(b)))) })
-}
-
-async function copy(b: SavedBrief) {
-  if (await act(() => take(api.POST('/api/v1/briefs/{id}/duplicate', path(b))))) tell('A copy stands on top.')
-}
-
-const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+const renameInstrument = (i: OwnInstrument) => (name: string) =>
+  act(() => take(api.PUT('/api/v1/instruments/{id}', { ...at(i), body: { name, instrument: i.instrument, version: i.version } })))
+const removeInstrument = (i: OwnInstrument) =>
+  remove(i.name, () => take(api.DELETE('/api/v1/instruments/{id}', at(i))), () => take(api.POST('/api/v1/instruments/{id}/restore', at(i))))
+const copyInstrument = (i: OwnInstrument) => act(() => take(api.POST('/api/v1/instruments', { body: { name: `${i.name} (copy)`, instrument: i.instrument } })))
 </script>
 
 <template>
@@ -84,26 +81,19 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
       </template>
     </div>
     <ul v-else aria-label="Saved briefs">
-      <li v-for="b in briefs" :key="b.id">
-        <div class="what">
-          <form v-if="renaming === b.id" class="rename" data-rename @submit.prevent="rename(b)">
-            <v-text-field v-model="newTitle" label="Title" maxlength="160" hide-details @keydown.esc="renaming = undefined" />
-            <v-btn type="submit" color="primary" variant="flat" :disabled="!newTitle.trim()">Rename</v-btn>
-            <v-btn @click="renaming = undefined">Leave</v-btn>
-          </form>
-          <router-link v-else :to="address(b)" class="title">{{ b.title }}</router-link>
-          <p class="sentence">{{ b.sentence }}</p>
-          <p v-if="b.notes" class="notes">{{ b.notes }}</p>
-        </div>
-        <time :datetime="b.updatedAt">{{ day.format(new Date(b.updatedAt)) }}</time>
-        <div class="actions">
-          <v-btn color="primary" variant="tonal" size="small" @click="router.push(address(b))">Open</v-btn>
-          <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Rename ${b.title}`" @click="startRename(b)" />
-          <v-btn :icon="mdiContentCopy" size="small" :aria-label="`Copy ${b.title}`" @click="copy(b)" />
-          <v-btn :icon="mdiTrashCanOutline" size="small" :aria-label="`Delete ${b.title}`" @click="remove(b)" />
-        </div>
-      </li>
+      <ShelfRow v-for="b in briefs" :key="b.id" :name="b.title" :to="briefAddress(b)" :date="b.updatedAt" :rename="renameBrief(b)" @copy="copyBrief(b)" @remove="removeBrief(b)">
+        <p class="sentence">{{ b.sentence }}</p>
+        <p v-if="b.notes" class="notes">{{ b.notes }}</p>
+      </ShelfRow>
     </ul>
+    <template v-if="shownInstruments.length">
+      <h2>Kept instruments</h2>
+      <ul aria-label="Kept instruments">
+        <ShelfRow v-for="i in shownInstruments" :key="i.id" :name="i.name" :to="instrumentAddress(i)" :rename="renameInstrument(i)" @copy="copyInstrument(i)" @remove="removeInstrument(i)">
+          <p class="sentence">{{ i.instrument.id }}<template v-if="i.instrument.tuning">, {{ pretty(i.instrument.tuning.join(' ')) }}</template><template v-if="i.instrument.scaleLengthMm">, {{ i.instrument.scaleLengthMm }} mm</template></p>
+        </ShelfRow>
+      </ul>
+    </template>
   </div>
 </template>
 
@@ -125,6 +115,11 @@ h1 {
   font-size: 1.5rem;
 }
 
+h2 {
+  font-size: 1.2rem;
+  padding: 28px 0 8px;
+}
+
 .search {
   max-width: 420px;
   min-width: 260px;
@@ -135,37 +130,8 @@ ul {
   padding: 0;
 }
 
-li {
-  align-items: start;
-  border-top: 1px solid var(--rule);
-  display: grid;
-  gap: 4px 20px;
-  grid-template-columns: minmax(0, 1fr) max-content max-content;
-  padding: 10px 0;
-}
-
-.title {
-  color: inherit;
-  font-family: var(--face-heading);
-  font-size: 1.08rem;
-  font-weight: 600;
-  overflow-wrap: anywhere;
-}
-
-.rename {
-  align-items: center;
-  display: flex;
-  gap: 8px;
-}
-
-.sentence,
-time {
+.sentence {
   color: var(--faint);
-}
-
-time {
-  font-size: 0.85rem;
-  padding-top: 4px;
 }
 
 .notes {
@@ -185,25 +151,5 @@ time {
 
 .failure {
   color: var(--brick);
-}
-
-.actions {
-  display: flex;
-  gap: 4px;
-}
-
-@media (max-width: 900px) {
-  li {
-    grid-template-columns: minmax(0, 1fr) max-content;
-  }
-
-  time {
-    grid-row: 2;
-  }
-
-  .actions {
-    grid-column: 2;
-    grid-row: 1;
-  }
 }
 </style>

@@ -1,0 +1,96 @@
+// Command screenshots takes the pictures of docs/screenshots from the built
+// application with demo data.
+package main
+
+import (
+	"context"
+	"flag"
+	"fmt"
+	"net/url"
+	"os"
+	"path/filepath"
+	"time"
+
+	"github.com/chromedp/chromedp"
+
+	"evenladder/internal/browser"
+)
+
+// picture is one view: where, in which theme and size, and what to do first.
+type picture struct {
+	name, path, theme string
+	width, height     int64
+	then              []chromedp.Action[chromedp.Void]
+}
+
+func bench(fields string) string { return "/?" + fields }
+
+func q(s string) string { return url.QueryEscape(s) }
+
+func click(selector string) chromedp.Action[chromedp.Void] {
+	return chromedp.Click(chromedp.CSS(selector))
+}
+
+var pictures = []picture{
+	{"bench", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=dorian&rhythm.perBeat=3&rhythm.tempoBpm=58"), "paper", 1280, 800, nil},
+	{"bench-lamp-light", bench("instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian&layout.system=five-form&layout.box=2"), "lamp", 1280, 800, nil},
+	{"bench-tablet", bench("instrument.id=mandolin&scale.tonic=E&scale.name=harmonic-minor&rhythm.perBeat=3&rhythm.tempoBpm=70"), "paper", 820, 1180, nil},
+	{"bench-picker", bench("instrument.id=bass&scale.tonic=Ab&scale.name=major"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{click(`[data-word="scale.name"]`)}},
+	{"bench-problem", bench("instrument.id=ukulele&scale.tonic=Bb&scale.name=mixolydian"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
+		click(`[data-word="instrument.tuning"]`), chromedp.Sleep(400 * time.Millisecond), chromedp.KeyEvent("G4 H4 E4 A4\r"),
+	}},
+	{"saved", "/saved", "paper", 1280, 800, nil},
+	{"sheet", bench("instrument.id=guitar&scale.tonic=E&scale.name=mixolydian&layout.system=five-form&layout.box=1"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
+		click(`[data-do=sheet]`), chromedp.WaitVisible(chromedp.CSS(`.preview img`)),
+	}},
+}
+
+func main() {
+	dir := flag.String("dir", "docs/screenshots", "folder for the pictures")
+	binary := flag.String("binary", "bin/even-ladder", "the built application")
+	only := flag.String("only", "", "the name of one picture")
+	flag.Parse()
+	if err := takeAll(*binary, *dir, *only); err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(1)
+	}
+}
+
+func takeAll(binary, dir, only string) error {
+	app, err := browser.Start(context.Background(), binary, "demo")
+	if err != nil {
+		return err
+	}
+	defer app.Stop()
+	for _, p := range pictures {
+		if only != "" && only != p.name {
+			continue
+		}
+		if err := take(app.URL, dir, p); err != nil {
+			return fmt.Errorf("%s: %w", p.name, err)
+		}
+	}
+	return nil
+}
+
+func take(base, dir string, p picture) error {
+	ctx, cancel := browser.Open(context.Background(), int(p.width), int(p.height))
+	defer cancel()
+	steps := []chromedp.Action[chromedp.Void]{
+		chromedp.EmulateViewport(p.width, p.height),
+		chromedp.Navigate(base + "/healthz"),
+		chromedp.Evaluate[chromedp.Void](fmt.Sprintf(`localStorage.setItem('even-ladder.theme', %q)`, p.theme)),
+		chromedp.Navigate(base + p.path),
+		chromedp.WaitVisible(chromedp.CSS("h1")),
+		chromedp.Sleep(700 * time.Millisecond),
+	}
+	steps = append(append(steps, p.then...), chromedp.Sleep(600*time.Millisecond))
+	if err := chromedp.Do(ctx, steps...); err != nil {
+		return err
+	}
+	data, err := chromedp.Run(ctx, chromedp.CaptureScreenshot())
+	if err != nil {
+		return err
+	}
+	return os.WriteFile(filepath.Join(dir, p.name+".png"), data, 0o644)
+}
