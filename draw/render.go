@@ -1,12 +1,10 @@
 package draw
 
 import (
-	"bytes"
 	"encoding/base64"
 	"fmt"
 	"image/png"
 	"io"
-	"regexp"
 	"strconv"
 	"strings"
 	"sync"
@@ -33,8 +31,7 @@ func PDF(w io.Writer, p plan.Plan, paper Paper) error {
 	if err != nil {
 		return err
 	}
-	var page bytes.Buffer
-	out := pdf.New(&page, paper.Width, paper.Height, nil)
+	out := pdf.New(w, paper.Width, paper.Height, nil)
 	out.SetInfo(p.Scale.Title, p.Sentence, "", "", "Even Ladder")
 	out.SetLang("en")
 	for i, c := range all {
@@ -43,16 +40,8 @@ func PDF(w io.Writer, p plan.Plan, paper Paper) error {
 		}
 		c.RenderTo(out)
 	}
-	if err := out.Close(); err != nil {
-		return err
-	}
-	_, err = w.Write(creationDate.ReplaceAll(page.Bytes(), []byte("/CreationDate(D:20000101000000Z)")))
-	return err
+	return out.Close()
 }
-
-// creationDate is the renderer's clock; the same plan is to give the same file.
-// What replaces it is as long, as the file's index counts bytes.
-var creationDate = regexp.MustCompile(`/CreationDate\(D:\d{14}Z\)`)
 
 // SVG writes the pages as one drawing, one below the other.
 func SVG(w io.Writer, p plan.Plan, paper Paper) error {

@@ -305,7 +305,7 @@ func TestThePrintedPage(t *testing.T) {
 	)
 	file := filepath.Join(dir, "g-flat-mixolydian-mandolin.pdf")
 	require.Eventually(t, func() bool { s, err := os.Stat(file); return err == nil && s.Size() > 0 }, 10*time.Second, 50*time.Millisecond)
-	out, err := exec.Command("pdftotext", file, "-").Output()
+	out, err := exec.Command("pdftotext", "-layout", file, "-").Output()
 	require.NoError(t, err)
 	text := strings.Join(strings.Fields(string(out)), " ")
 	assert.Contains(t, text, "On a mandolin tuned G D A E, lay G♭ Mixolydian out as three notes per string")
