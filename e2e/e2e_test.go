@@ -191,7 +191,9 @@ func TestAPlanByKeyboardOnly(t *testing.T) {
 	p.eventually("h1", "lay E♭ in-sen out")
 	p.do(press("K", "K"))
 	p.eventually("h1", "lay F in-sen out")
-	labels := func() string { return value[string](p, `[...document.querySelectorAll('.neck .rung text')].map(e => e.textContent).join(' ')`) }
+	labels := func() string {
+		return value[string](p, `[...document.querySelectorAll('.neck .rung text')].map(e => e.textContent).join(' ')`)
+	}
 	fingers := labels()
 	assert.Regexp(t, `^[0-4]( [0-4])+$`, fingers)
 	p.do(press("l"))
