@@ -15,6 +15,7 @@ import (
 
 	cdpbrowser "github.com/chromedp/cdproto/browser"
 	"github.com/chromedp/cdproto/log"
+	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -53,7 +54,7 @@ func open(t *testing.T, path string, expectRefusals bool) page {
 		case *runtime.EventExceptionThrown:
 			complaints = append(complaints, e.ExceptionDetails.Text)
 		case *log.EventEntryAdded:
-			if e.Entry.Level == log.EntryLevelError && !(expectRefusals && strings.Contains(e.Entry.Text, "responded with a status of")) {
+			if e.Entry.Level == log.EntryLevelError && !(expectRefusals && (strings.Contains(e.Entry.Text, "responded with a status of") || strings.Contains(e.Entry.Text, "net::ERR"))) {
 				complaints = append(complaints, e.Entry.Text+" "+e.Entry.URL)
 			}
 		}
@@ -289,8 +290,77 @@ func TestBadInputKeepsTheLastGoodPlan(t *testing.T) {
 	// A bad address helps too, without a plan to fall back on.
 	p.do(chromedp.Navigate(p.url + "/?instrument.id=harp&scale.tonic=E&scale.name=dorian"))
 	p.eventually("[role=alert]", `no instrument is called "harp"`)
-	p.do(chromedp.Click(`//button[contains(., "Back to what worked")]`))
+	p.do(chromedp.Click(`//button[contains(., "Start afresh")]`))
 	p.eventually("h1", "lay E Dorian out")
+}
+
+func TestLooksAreKept(t *testing.T) {
+	p := open(t, start, false)
+	p.eventually("h1", "lay E Dorian out")
+	p.do(press("e"))
+	require.Eventually(t, func() bool { return value[bool](p, `!!document.querySelector('.ruler .mm')`) }, 5*time.Second, 20*time.Millisecond, "the ruler is in millimetres")
+	width := func(fret int) float64 {
+		return value[float64](p, fmt.Sprintf(`(() => { const w = [...document.querySelectorAll('.wires path:not(.nut)')].map(e => e.getBoundingClientRect().x); return w[%d] - w[%d] })()`, fret, fret-1))
+	}
+	// Reference: frets an octave apart stand twice as close.
+	assert.InDelta(t, 2, width(2)/width(14), 0.1, "true spacing keeps the proportions of the string")
+	p.do(chromedp.Click(css(`button[aria-label="Lamp-light colours"]`)), chromedp.Reload())
+	p.eventually("h1", "lay E Dorian out")
+	require.Eventually(t, func() bool { return value[bool](p, `!!document.querySelector('.ruler .mm')`) }, 5*time.Second, 20*time.Millisecond, "the ruler is in millimetres")
+	assert.Equal(t, "rgb(33, 31, 27)", value[string](p, `getComputedStyle(document.querySelector('.v-application')).backgroundColor`), "lamp-light outlives a reload")
+	p.do(press("e"))
+	assert.InDelta(t, 1, width(2)/width(14), 0.05, "even spacing")
+
+	p.do(chromedp.Navigate(p.url + "/?instrument.id=guitar&instrument.leftHanded=true&scale.tonic=E&scale.name=dorian"))
+	p.eventually("h1", "left-handed guitar")
+	nutIsRight := value[bool](p, `document.querySelector('.wires .nut').getBoundingClientRect().x > document.querySelector('.neck').getBoundingClientRect().right - 80`)
+	assert.True(t, nutIsRight, "left-handed mirrors the neck")
+
+	p.do(chromedp.Navigate(p.url + "/saved"))
+	p.eventually("main", "Saved briefs")
+	p.do(chromedp.Click(`//nav//a[contains(., "Bench")]`))
+	p.eventually("h1", "left-handed guitar")
+}
+
+// When the application has gone, the plan stays on screen, the page says so,
+// and trying again works once it is back.
+func TestTheApplicationGoesAway(t *testing.T) {
+	p := open(t, start, true)
+	p.eventually("h1", "lay E Dorian out")
+	before := p.rungs()
+	offline := func(off bool) {
+		blocked := network.SetBlockedURLsParams{URLPatterns: []*network.BlockPattern{{URLPattern: p.url + "/api/*", Block: off}}}
+		_, err := chromedp.Call(p.ctx, network.SetBlockedURLs, blocked)
+		require.NoError(t, err)
+	}
+	offline(true)
+	p.do(press("k"))
+	p.eventually("[role=alert]", "does not answer")
+	assert.Equal(t, before, p.rungs())
+	offline(false)
+	p.do(chromedp.Click(`//button[contains(., "Try again")]`))
+	p.eventually("h1", "lay A Dorian out")
+	assert.Empty(t, p.text("[role=alert]"))
+}
+
+func TestFinePointsAndAKeptInstrument(t *testing.T) {
+	p := open(t, start+"&instrument.frets=19&instrument.scaleLengthMm=590", false)
+	p.eventually("h1", "lay E Dorian out")
+	fine := func(item string) {
+		p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css(`[data-fine="`+item+`"]`)), chromedp.Sleep(200*time.Millisecond), chromedp.Click(css(`[data-fine="`+item+`"]`)), chromedp.Sleep(300*time.Millisecond))
+	}
+	fine("hand.open")
+	p.do(chromedp.Click(`//button[contains(., "without open strings")]`))
+	p.eventually("h1", "without open strings")
+	p.do(chromedp.WaitNotPresent(css(".v-overlay__scrim")), pick("hand.open", "open strings up and down"))
+	require.Eventually(t, func() bool { return !strings.Contains(p.text("h1"), "open strings") }, 5*time.Second, 20*time.Millisecond)
+	fine("keep")
+	p.do(chromedp.KeyEvent("Attic guitar\r"))
+	p.eventually(".v-snackbar", "Attic guitar is kept")
+	p.do(chromedp.Navigate(p.url + start))
+	p.eventually("h1", "lay E Dorian out")
+	p.do(pick("instrument.id", "Attic guitar"))
+	require.Eventually(t, func() bool { return strings.Contains(p.address(), "scaleLengthMm=590") }, 5*time.Second, 20*time.Millisecond)
 }
 
 func TestThePrintedPage(t *testing.T) {

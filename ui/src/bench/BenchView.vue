@@ -112,7 +112,7 @@ useKeys({
           <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
         </div>
       </div>
-      <ProblemList v-if="problems.length" :problems="problems" :setting="setting" @change="change" @back="bench.replaceBrief(plan.brief)" />
+      <ProblemList v-if="problems.length" back="Back to what worked" :problems="problems" :setting="setting" @change="change" @back="bench.replaceBrief(plan.brief)" />
 
       <div class="work">
         <div class="play">
@@ -162,7 +162,7 @@ useKeys({
 
     <template v-else-if="problems.length">
       <h1>This brief cannot be laid out yet</h1>
-      <ProblemList :problems="problems" :setting="setting" @change="change" @back="bench.startAfresh" />
+      <ProblemList back="Start afresh" :problems="problems" :setting="setting" @change="change" @back="bench.startAfresh" />
     </template>
     <div v-else-if="!failure" class="skeleton" role="status">
       <span class="unseen">Working out the plan</span>

@@ -16,9 +16,15 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
       {{ many(box.reaches, 'reach', 'reaches') }}, {{ many(box.shifts, 'shift', 'shifts') }} on the way up;
       {{ many(plan.run.crossings, 'string crossing', 'string crossings') }} in the run
     </p>
-    <p v-for="c in box.corrections" :key="c.fromString" class="fact">
-      From string {{ c.fromString }} to {{ c.toString }} the shape moves {{ many(Math.abs(c.frets), 'fret', 'frets') }} {{ c.frets > 0 ? 'towards the bridge' : 'towards the nut' }}.
+    <p v-if="box.corrections.length > 2" class="fact">
+      The shape moves, in frets towards the bridge, at strings
+      <span v-for="c in box.corrections" :key="c.fromString" class="crossing">{{ c.fromString }}–{{ c.toString }} by {{ c.frets > 0 ? '+' : '−' }}{{ Math.abs(c.frets) }} </span>
     </p>
+    <template v-else>
+      <p v-for="c in box.corrections" :key="c.fromString" class="fact">
+        From string {{ c.fromString }} to {{ c.toString }} the shape moves {{ many(Math.abs(c.frets), 'fret', 'frets') }} {{ c.frets > 0 ? 'towards the bridge' : 'towards the nut' }}.
+      </p>
+    </template>
     <ul v-if="plan.cautions.length" class="cautions">
       <li v-for="c in plan.cautions" :key="c.code" :class="c.code">
         <v-icon v-if="c.code !== 'care'" :icon="mdiAlertOutline" size="16" /> {{ c.message }}
@@ -49,6 +55,10 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
   font-size: 0.92rem;
   line-height: 1.4;
   margin-top: 4px;
+}
+
+.crossing {
+  white-space: nowrap;
 }
 
 .cautions {

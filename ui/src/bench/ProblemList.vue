@@ -4,7 +4,7 @@ import type { Changes } from './useBench'
 import WordPicker from './WordPicker.vue'
 import { words, type Setting } from './words'
 
-defineProps<{ problems: FieldError[]; setting: Setting | undefined }>()
+defineProps<{ problems: FieldError[]; setting: Setting | undefined; back: string }>()
 const emit = defineEmits<{ change: [changes: Changes]; back: [] }>()
 </script>
 
@@ -14,7 +14,7 @@ const emit = defineEmits<{ change: [changes: Changes]; back: [] }>()
       <b>{{ words[p.field]?.title ?? p.field }}:</b> {{ p.message }}
       <WordPicker v-if="words[p.field]" :field="p.field" text="choose another" :setting="setting" plain @change="emit('change', $event)" />
     </p>
-    <v-btn color="primary" variant="outlined" size="small" @click="emit('back')">Back to what worked</v-btn>
+    <v-btn color="primary" variant="outlined" size="small" @click="emit('back')">{{ back }}</v-btn>
   </div>
 </template>
 

@@ -1,0 +1,127 @@
+package draw
+
+import (
+	"bytes"
+	"fmt"
+	"image/color"
+	"image/png"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/plan"
+)
+
+func build(t *testing.T, brief string) plan.Plan {
+	t.Helper()
+	b, err := plan.ParseBrief([]byte(brief))
+	require.NoError(t, err)
+	p, err := plan.Build(b)
+	require.NoError(t, err)
+	return p
+}
+
+func TestTabSystemsKeepEveryNoteAndWholeBars(t *testing.T) {
+	for _, rhythm := range []string{`{"perBeat": 2}`, `{"perBeat": 3, "beatsPerBar": 3}`, `{"perBeat": 6, "beatsPerBar": 12}`, `{"perBeat": 1, "beatsPerBar": 2}`} {
+		p := build(t, `{"instrument": {"id": "guitar-7"}, "scale": {"tonic": "Db", "name": "lydian"}, "layout": {"system": "four-per-string"}, "rhythm": `+rhythm+`}`)
+		n := 0
+		systems := tabSystems(p.Run.Events, 180)
+		for i, s := range systems {
+			assert.LessOrEqual(t, float64(len(s))*tabColumn, 180.0)
+			for _, e := range s {
+				n++
+				assert.Equal(t, n, e.N, "in order, none left out")
+			}
+			if i > 0 && s[0].Bar == systems[i-1][len(systems[i-1])-1].Bar {
+				perBar := *p.Brief.Rhythm.PerBeat * *p.Brief.Rhythm.BeatsPerBar
+				assert.Greater(t, float64(perBar)*tabColumn, 180.0, "only a bar longer than a line is cut")
+			}
+		}
+		assert.Equal(t, p.Run.Notes, n)
+	}
+}
+
+func TestPiecesCutAtTheSigns(t *testing.T) {
+	for text, want := range map[string][]string{
+		"B♭ Dorian": {"B", "♭", " Dorian"}, "♯4": {"♯", "4"}, "plain": {"plain"}, "F𝄪♮": {"F", "𝄪♮"}, "": {""},
+	} {
+		assert.Equal(t, want, pieces(text))
+	}
+}
+
+// Every sign that the text faces lack is in the face of the signs, and every
+// character of a page is in some face.
+func TestTheFacesHaveEveryCharacter(t *testing.T) {
+	p, _, err := newPen(100, 100)
+	require.NoError(t, err)
+	for _, r := range musicSigns {
+		assert.NotZero(t, p.face(letter{text, 10, ink}, string(r)).Font.GlyphIndex(r), "%c", r)
+	}
+	for _, name := range []string{"half-whole", "in", "locrian-2"} {
+		pl := build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "F#", "name": "`+name+`"}, "layout": {"highFret": 7}}`)
+		for _, s := range []string{pl.Sentence, boxTitle(pl.Boxes[0]), handWords(pl.Boxes[0]), runTitle(pl), signatureWords(pl)} {
+			for _, face := range []typeface{heading, text, bold} {
+				for _, piece := range pieces(s) {
+					for _, r := range piece {
+						assert.NotZero(t, p.face(letter{face, 10, ink}, piece).Font.GlyphIndex(r), "%q in face %d of %q", r, face, s)
+					}
+				}
+			}
+		}
+	}
+}
+
+func TestWrapLosesNoWord(t *testing.T) {
+	p, _, err := newPen(100, 100)
+	require.NoError(t, err)
+	l := letter{heading, 14, ink}
+	text := "On a guitar tuned E A D G B E, lay F♯ Dorian out as three notes per string"
+	lines := p.wrap(l, text, 60)
+	assert.Greater(t, len(lines), 2)
+	assert.Equal(t, text, strings.Join(lines, " "))
+	for _, line := range lines {
+		assert.LessOrEqual(t, p.textWidth(l, line), 60.0)
+	}
+}
+
+func TestLeftHandedMirrorsTheNeck(t *testing.T) {
+	right := neckView{x: 20, y: 10, width: 150, gap: 5, lowFret: 1, high: 22, strings: 6, rung: 4}
+	left := right
+	left.leftHanded = true
+	for fret := range 23 {
+		assert.InDelta(t, 2*20+150-right.rungX(fret), left.rungX(fret), 1e-9, "fret %d", fret)
+		if fret > 0 {
+			assert.Less(t, right.rungX(fret), right.fretX(float64(fret)), "behind the fret")
+			assert.Greater(t, right.rungX(fret), right.fretX(float64(fret-1)))
+		}
+	}
+	assert.Less(t, right.rungX(0), right.x, "an open string stands left of the nut")
+}
+
+// The picture has the colours that the marks have: roots marigold, added notes
+// plum, reaches brick.
+func TestMarksHaveTheirColours(t *testing.T) {
+	has := func(brief string, colour color.RGBA) bool {
+		var b bytes.Buffer
+		require.NoError(t, PNG(&b, build(t, brief), A4))
+		img, err := png.Decode(&b)
+		require.NoError(t, err)
+		for y := range img.Bounds().Dy() {
+			for x := range img.Bounds().Dx() {
+				if r, g, bl, _ := img.At(x, y).RGBA(); uint8(r>>8) == colour.R && uint8(g>>8) == colour.G && uint8(bl>>8) == colour.B {
+					return true
+				}
+			}
+		}
+		return false
+	}
+	brief := func(layout string) string {
+		return fmt.Sprintf(`{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "layout": {"system": %q}}`, layout)
+	}
+	assert.True(t, has(brief("five-form"), plum))
+	assert.False(t, has(brief("two-per-string"), plum))
+	assert.True(t, has(brief("two-per-string"), marigold))
+	assert.True(t, has(brief("three-per-string"), brick))
+}
