@@ -2,6 +2,7 @@ package plan
 
 import (
 	"bytes"
+	"cmp"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -96,7 +97,7 @@ func unknownFields(path string, given map[string]any, t reflect.Type) Errors {
 	for _, k := range keys {
 		ft, ok := known[strings.ToLower(k)]
 		if !ok {
-			out.addf(path+k, "no such field: the fields here are %s", strings.Join(names, " "))
+			out.addf(path+cmp.Or(clip(k), `""`), "no such field: the fields here are %s", strings.Join(names, " "))
 			continue
 		}
 		if inner, isObject := given[k].(map[string]any); isObject && ft.Kind() == reflect.Struct {

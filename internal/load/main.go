@@ -1,5 +1,6 @@
 // Command load measures the built binary: the time to its first answer, plans
-// over HTTP at a steady rate, and its memory after many plans. It talks to
+// over HTTP at a steady rate, its memory after many plans, and a change of key on
+// screen. It talks to
 // loopback only and stops by itself.
 package main
 
@@ -73,7 +74,10 @@ func measure(binary string) error {
 	}
 	fmt.Printf("%d plans at %d a second: median %v, p99 %v, worst %v\n", len(took), rate,
 		took[len(took)/2].Round(10*time.Microsecond), took[len(took)*99/100].Round(10*time.Microsecond), took[len(took)-1].Round(10*time.Microsecond))
-	return memory(binary)
+	if err := memory(binary); err != nil {
+		return err
+	}
+	return drawing(binary)
 }
 
 // steady sends plans at the rate, each on its own time, so that a slow answer

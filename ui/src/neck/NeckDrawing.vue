@@ -75,8 +75,8 @@ function step(by: number) {
         <text v-if="spacing === 'true'" class="mm" :x="g.nut" :y="g.bottom + g.rung.h / 2 + 33">mm</text>
       </g>
       <path
-        v-for="t in ticks"
-        :key="`${t.string}/${t.fret}`"
+        v-for="(t, i) in ticks"
+        :key="i"
         class="tick"
         :class="{ root: t.degree === '1' }"
         :d="`M${g.rungX(t.fret)} ${g.stringY(t.string) - g.rung.h * 0.26}v${g.rung.h * 0.52}`"
