@@ -38,8 +38,8 @@ func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (
 	}
 	c.Systems = entries(layout.Systems, func(s layout.System) (string, string, string) { return s.ID, s.Name, s.Why })
 	c.Schools = entries(hand.Schools, func(s hand.School) (string, string, string) { return s.ID, s.Name, s.Why })
-	c.Wides = entries(hand.Wides, func(w hand.Wide) (string, string, string) { return w.ID, w.Name, "" })
-	c.Opens = entries(hand.Opens, func(o hand.Open) (string, string, string) { return o.ID, o.Name, "" })
+	choice := func(c hand.Choice) (string, string, string) { return c.ID, c.Name, "" }
+	c.Wides, c.Opens = entries(hand.Wides, choice), entries(hand.Opens, choice)
 	c.Patterns = entries(run.Patterns, func(p run.Pattern) (string, string, string) { return p.ID, p.Name, "" })
 	c.Directions, c.Finishes, c.Pickings = options(run.Directions), options(run.Finishes), options(run.Pickings)
 	c.Subdivisions = entries(rhythm.Subdivisions, func(s rhythm.Subdivision) (string, string, string) {

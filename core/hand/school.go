@@ -73,26 +73,32 @@ func SchoolIDs() string {
 	return strings.Join(ids, " ")
 }
 
-// Wide is the way to finger a span of two whole steps.
-type Wide struct {
+// Choice is one way of a setting of the hand.
+type Choice struct {
 	ID   string
 	Name string
 }
 
-// Wides are the ways in picker order.
-var Wides = []Wide{
+// Wides are the ways to finger a span of two whole steps, in picker order.
+var Wides = []Choice{
 	{"1-2-4", "wide spans with 1-2-4"},
 	{"1-3-4", "wide spans with 1-3-4"},
 }
 
-// Open is what to do with open strings.
-type Open struct {
-	ID   string
-	Name string
-}
-
-// Opens are the ways in picker order.
-var Opens = []Open{
+// Opens are the ways with open strings, in picker order.
+var Opens = []Choice{
 	{"both-ways", "open strings up and down"},
 	{"closed", "without open strings"},
+}
+
+// WideIDs and OpenIDs list the ids, for messages.
+func WideIDs() string { return choiceIDs(Wides) }
+func OpenIDs() string { return choiceIDs(Opens) }
+
+func choiceIDs(choices []Choice) string {
+	ids := make([]string, len(choices))
+	for i, c := range choices {
+		ids[i] = c.ID
+	}
+	return strings.Join(ids, " ")
 }

@@ -135,7 +135,7 @@ func (b *builder) add(str, midi int, layer Layer) {
 func (b *builder) box(degree int) Box {
 	slices.SortStableFunc(b.notes, func(x, y Note) int { return x.MIDI - y.MIDI })
 	slices.Sort(b.missing)
-	box := Box{Name: "from " + b.Scale.Formula[degree].Pretty(), Degree: degree, Notes: b.notes, Corrections: Corrections(b.Neck, b.Strings)}
+	box := Box{Name: "from " + b.Scale.Formula[degree].Pretty(), Degree: degree, Notes: b.notes}
 	for _, m := range b.missing {
 		box.Missing = append(box.Missing, b.Scale.Pitch(m))
 	}
@@ -147,8 +147,10 @@ func (b *builder) box(degree int) Box {
 // keeps the most notes; one that keeps none is left out.
 func eachDegree(r Request, degrees []int, build func(r Request, lowest int) Box) []Box {
 	out := make([]Box, 0, len(degrees))
+	corrections := Corrections(r.Neck, r.Strings)
 	for _, d := range degrees {
 		if box := lowestWhole(r, d, build); len(box.Notes) > 0 {
+			box.Corrections = corrections
 			out = append(out, box)
 		}
 	}

@@ -19,7 +19,6 @@ func singleString(r Request) ([]Box, error) {
 		}
 		box := b.box(b.notes[0].Degree)
 		box.Name = fmt.Sprintf("string %d", str)
-		box.Corrections = nil
 		out = append(out, box)
 	}
 	return out, nil

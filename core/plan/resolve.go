@@ -126,7 +126,7 @@ type word struct {
 	field    string
 	value    *string
 	fallback string
-	accepted string
+	accepted func() string
 }
 
 // checkWords fills in and checks every field that takes one of a few words.
@@ -141,20 +141,21 @@ func (j *job) checkWords(errs *Errors) {
 		school = hand.Schools[0].ID
 	}
 	for _, w := range []word{
-		{"layout.system", &b.Layout.System, system, layout.IDs()},
-		{"hand.school", &b.Hand.School, school, hand.SchoolIDs()},
-		{"hand.wide", &b.Hand.Wide, "1-2-4", "1-2-4 1-3-4"},
-		{"hand.open", &b.Hand.Open, "both-ways", "both-ways closed"},
-		{"run.pattern", &b.Run.Pattern, "straight", run.PatternIDs()},
-		{"run.direction", &b.Run.Direction, "up-down", run.OptionIDs(run.Directions)},
-		{"run.finish", &b.Run.Finish, "as-written", run.OptionIDs(run.Finishes)},
-		{"picking", &b.Picking, "alternate", run.OptionIDs(run.Pickings)},
+		{"layout.system", &b.Layout.System, system, layout.IDs},
+		{"hand.school", &b.Hand.School, school, hand.SchoolIDs},
+		{"hand.wide", &b.Hand.Wide, "1-2-4", hand.WideIDs},
+		{"hand.open", &b.Hand.Open, "both-ways", hand.OpenIDs},
+		{"run.pattern", &b.Run.Pattern, "straight", run.PatternIDs},
+		{"run.direction", &b.Run.Direction, "up-down", optionIDs(run.Directions)},
+		{"run.finish", &b.Run.Finish, "as-written", optionIDs(run.Finishes)},
+		{"picking", &b.Picking, "alternate", optionIDs(run.Pickings)},
 	} {
-		if *w.value == "" {
+		if *w.value == "" || *w.value == w.fallback {
 			*w.value = w.fallback
+			continue
 		}
-		if !slices.Contains(strings.Fields(w.accepted), *w.value) {
-			errs.addf(w.field, "%q was given: give one of %s", clip(*w.value), w.accepted)
+		if ids := w.accepted(); !slices.Contains(strings.Fields(ids), *w.value) {
+			errs.addf(w.field, "%q was given: give one of %s", clip(*w.value), ids)
 		}
 	}
 }
@@ -232,6 +233,10 @@ func fill[T any](field **T, fallback T) {
 		fallback = **field
 	}
 	*field = &fallback
+}
+
+func optionIDs(options []run.Option) func() string {
+	return func() string { return run.OptionIDs(options) }
 }
 
 func between(errs *Errors, field string, v, low, high int) {
