@@ -6,6 +6,7 @@ import (
 	_ "embed"
 	"encoding/json"
 	"fmt"
+	"time"
 
 	"evenladder/core/plan"
 	"evenladder/store"
@@ -14,9 +15,10 @@ import (
 //go:embed demo.json
 var data []byte
 
-// Fill saves the demo data, the first of the list last, so that it is the
-// latest.
+// Fill saves the demo data. The first brief of the list is the latest; each one
+// after it was saved two days earlier.
 func Fill(ctx context.Context, st *store.Store) error {
+	latest := time.Now()
 	var room struct {
 		Briefs      []store.SavedBrief
 		Instruments []store.OwnInstrument
@@ -32,12 +34,12 @@ func Fill(ctx context.Context, st *store.Store) error {
 			return err
 		}
 	}
-	for i := len(room.Briefs) - 1; i >= 0; i-- {
-		b := room.Briefs[i]
+	for i, b := range room.Briefs {
+		saved := latest.AddDate(0, 0, -2*i)
 		if _, err := plan.Build(b.Brief); err != nil {
 			return fmt.Errorf("%s: %w", b.Title, err)
 		}
-		if _, err := st.Briefs.Create(ctx, b); err != nil {
+		if _, err := st.Briefs.At(func() time.Time { return saved }).Create(ctx, b); err != nil {
 			return err
 		}
 	}

@@ -250,6 +250,8 @@ func TestDemoFillsTheStore(t *testing.T) {
 	briefs, err := st.Briefs.List(t.Context(), "")
 	require.NoError(t, err)
 	assert.GreaterOrEqual(t, len(briefs), 12)
+	assert.Equal(t, "Ottoline: first modal week", briefs[0].Value.Title, "the latest first")
+	assert.True(t, briefs[0].UpdatedAt.After(briefs[1].UpdatedAt))
 	seen := map[string]bool{}
 	for _, b := range briefs {
 		seen[b.Value.Brief.Instrument.ID] = true

@@ -48,6 +48,12 @@ type Shelf[T Kept] struct {
 	now  func() time.Time
 }
 
+// At is the shelf with another clock, for values from another time.
+func (s Shelf[T]) At(now func() time.Time) Shelf[T] {
+	s.now = now
+	return s
+}
+
 const columns = "id, body, version, created_at, updated_at"
 
 // List returns the values whose text holds every word of the query, the latest
