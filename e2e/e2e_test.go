@@ -116,7 +116,7 @@ func (p page) text(selector string) string {
 // eventually waits until the text at a selector holds what is wanted.
 func (p page) eventually(selector, want string) {
 	p.t.Helper()
-	require.Eventually(p.t, func() bool { return strings.Contains(p.text(selector), want) }, 5*time.Second, 20*time.Millisecond, "%s should say %q, says %q", selector, want, p.text(selector))
+	require.Eventually(p.t, func() bool { return strings.Contains(p.text(selector), want) }, patience, 20*time.Millisecond, "%s should say %q, says %q", selector, want, p.text(selector))
 }
 
 func (p page) address() string {
@@ -134,7 +134,7 @@ func pick(field, choice string) chromedp.Action[chromedp.Void] {
 	return chromedp.Steps(
 		chromedp.Click(css(fmt.Sprintf(`[data-word=%q]`, field))),
 		chromedp.WaitVisible(option),
-		chromedp.Sleep(150*time.Millisecond), // the menu opens with a movement
+		focused(".picker input"), // and the list has scrolled to the present choice
 		chromedp.Click(option),
 	)
 }
@@ -146,6 +146,14 @@ func press(keys ...string) chromedp.Action[chromedp.Void] {
 	}
 	return chromedp.Steps(steps...)
 }
+
+// focused waits until what is typed goes to a field.
+func focused(field string) chromedp.Action[chromedp.Void] {
+	return chromedp.WaitReady(css(field + ":focus"))
+}
+
+// settled is time for a closing picker to stop taking a held key for a press.
+const settled = 300 * time.Millisecond
 
 const start = "/?instrument.id=guitar&scale.tonic=E&scale.name=dorian"
 
@@ -178,13 +186,13 @@ func TestAPlanByPressingWordsOnly(t *testing.T) {
 func TestAPlanByKeyboardOnly(t *testing.T) {
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
-	p.do(press("b", kb.Tab, kb.Tab, kb.Enter), chromedp.Sleep(300*time.Millisecond), press("b", "b", kb.Enter))
+	p.do(press("b", kb.Tab, kb.Tab, kb.Enter), focused(".picker input"), press("b", "b", kb.Enter))
 	p.eventually("h1", "lay B♭ Dorian out")
-	p.do(chromedp.Sleep(300*time.Millisecond), press(kb.Tab, kb.Enter), chromedp.Sleep(300*time.Millisecond), press("k", "u", "m", kb.Enter))
+	p.do(chromedp.Sleep(settled), press(kb.Tab, kb.Enter), focused(".picker input"), press("k", "u", "m", kb.Enter))
 	p.eventually("h1", "lay B♭ kumoi out")
-	p.do(chromedp.Sleep(300*time.Millisecond), press(kb.Enter), chromedp.Sleep(300*time.Millisecond), press(kb.ArrowDown, kb.Enter))
+	p.do(chromedp.Sleep(settled), press(kb.Enter), focused(".picker input"), press(kb.ArrowDown, kb.Enter))
 	p.eventually("h1", "lay B♭ in-sen out")
-	p.do(chromedp.Sleep(300*time.Millisecond), press(".", "."))
+	p.do(chromedp.Sleep(settled), press(".", "."))
 	p.eventually("aside", "Hand, box 3")
 	p.do(press(","))
 	p.eventually("aside", "Hand, box 2")
@@ -212,7 +220,7 @@ func TestTheWalkMovesAlong(t *testing.T) {
 		return value[string](p, `document.querySelector('.lanes [aria-current=step]')?.getAttribute('data-event') ?? ''`)
 	}
 	p.do(press(" "))
-	require.Eventually(t, func() bool { return len(current()) == 2 }, 5*time.Second, 20*time.Millisecond, "the mark goes on")
+	require.Eventually(t, func() bool { return len(current()) == 2 }, patience, 20*time.Millisecond, "the mark goes on")
 	p.do(press(" "))
 	at := current()
 	p.do(chromedp.Sleep(300 * time.Millisecond))
@@ -225,11 +233,11 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 	p := open(t, start+"&layout.box=3", false)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(
-		chromedp.Click(css(`[data-do=save]`)), chromedp.WaitVisible(css(`.save input`)), chromedp.Sleep(200*time.Millisecond),
+		chromedp.Click(css(`[data-do=save]`)), focused(".save input"),
 		press("W", "e", "t"), chromedp.Reload(),
 	)
 	p.eventually("h1", "lay E Dorian out")
-	p.do(chromedp.Click(css(`[data-do=save]`)), chromedp.Sleep(400*time.Millisecond), press(kb.End, " ", "d", "a", "y", kb.Enter))
+	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), press(kb.End, " ", "d", "a", "y", kb.Enter))
 	p.eventually(".kept", "Wet day")
 	assert.Contains(t, p.address(), "saved=")
 
@@ -253,7 +261,7 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 func TestAChangeFromElsewhereLosesNothing(t *testing.T) {
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
-	p.do(chromedp.Click(css(`[data-do=save]`)), chromedp.Sleep(400*time.Millisecond), press("M", "i", "n", "e", kb.Enter))
+	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), press("M", "i", "n", "e", kb.Enter))
 	p.eventually(".kept", "Mine")
 	p.do(chromedp.WaitNotPresent(css(`.v-overlay .save`)))
 	value[bool](p, `(async () => {
@@ -261,7 +269,7 @@ func TestAChangeFromElsewhereLosesNothing(t *testing.T) {
 		await fetch('/api/v1/briefs/' + id, {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({title: 'Theirs', version: 1, brief: {instrument: {id: 'bass'}, scale: {tonic: 'F', name: 'major'}}})})
 		return true
 	})()`)
-	p.do(chromedp.Click(css(`[data-do=save]`)), chromedp.Sleep(400*time.Millisecond), press(kb.End, "r", kb.Enter))
+	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), press(kb.End, "r", kb.Enter))
 	p.eventually("[role=dialog]", "was changed somewhere else")
 	both := p.text("[role=dialog]")
 	assert.Contains(t, both, "Miner")
@@ -277,11 +285,11 @@ func TestBadInputKeepsTheLastGoodPlan(t *testing.T) {
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
 	before := p.rungs()
-	p.do(chromedp.Click(css(`[data-word="instrument.tuning"]`)), chromedp.Sleep(300*time.Millisecond), chromedp.KeyEvent("E2 H2 A2"), press(kb.Enter))
+	p.do(chromedp.Click(css(`[data-word="instrument.tuning"]`)), focused(".picker input"), chromedp.KeyEvent("E2 H2 A2"), press(kb.Enter))
 	p.eventually("[role=alert]", `"H2" is not a pitch`)
 	assert.Equal(t, before, p.rungs(), "the last good plan stays on screen")
 	assert.Equal(t, "instrument.tuning", value[string](p, `document.querySelector('[aria-invalid=true]').dataset.word`), "the problem stands at its word")
-	p.do(chromedp.Click(css(`[data-word="instrument.tuning"]`)), chromedp.Sleep(300*time.Millisecond))
+	p.do(chromedp.Click(css(`[data-word="instrument.tuning"]`)), focused(".picker input"))
 	assert.Equal(t, "E2 H2 A2", value[string](p, `document.querySelector('.picker input').value`), "what was typed is still there")
 	p.do(press(kb.Backspace), chromedp.KeyEvent("E2 B2 A3"), press(kb.Enter))
 	p.eventually("h1", "tuned E B A")
@@ -298,7 +306,7 @@ func TestLooksAreKept(t *testing.T) {
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(press("e"))
-	require.Eventually(t, func() bool { return value[bool](p, `!!document.querySelector('.ruler .mm')`) }, 5*time.Second, 20*time.Millisecond, "the ruler is in millimetres")
+	require.Eventually(t, func() bool { return value[bool](p, `!!document.querySelector('.ruler .mm')`) }, patience, 20*time.Millisecond, "the ruler is in millimetres")
 	width := func(fret int) float64 {
 		return value[float64](p, fmt.Sprintf(`(() => { const w = [...document.querySelectorAll('.wires path:not(.nut)')].map(e => e.getBoundingClientRect().x); return w[%d] - w[%d] })()`, fret, fret-1))
 	}
@@ -306,7 +314,7 @@ func TestLooksAreKept(t *testing.T) {
 	assert.InDelta(t, 2, width(2)/width(14), 0.1, "true spacing keeps the proportions of the string")
 	p.do(chromedp.Click(css(`button[aria-label="Lamp-light colours"]`)), chromedp.Reload())
 	p.eventually("h1", "lay E Dorian out")
-	require.Eventually(t, func() bool { return value[bool](p, `!!document.querySelector('.ruler .mm')`) }, 5*time.Second, 20*time.Millisecond, "the ruler is in millimetres")
+	require.Eventually(t, func() bool { return value[bool](p, `!!document.querySelector('.ruler .mm')`) }, patience, 20*time.Millisecond, "the ruler is in millimetres")
 	assert.Equal(t, "rgb(33, 31, 27)", value[string](p, `getComputedStyle(document.querySelector('.v-application')).backgroundColor`), "lamp-light outlives a reload")
 	p.do(press("e"))
 	assert.InDelta(t, 1, width(2)/width(14), 0.05, "even spacing")
@@ -353,14 +361,14 @@ func TestFinePointsAndAKeptInstrument(t *testing.T) {
 	p.do(chromedp.Click(`//button[contains(., "without open strings")]`))
 	p.eventually("h1", "without open strings")
 	p.do(chromedp.WaitNotPresent(css(".v-overlay__scrim")), pick("hand.open", "open strings up and down"))
-	require.Eventually(t, func() bool { return !strings.Contains(p.text("h1"), "open strings") }, 5*time.Second, 20*time.Millisecond)
+	require.Eventually(t, func() bool { return !strings.Contains(p.text("h1"), "open strings") }, patience, 20*time.Millisecond)
 	fine("keep")
-	p.do(chromedp.KeyEvent("Attic guitar\r"))
+	p.do(focused(".keep input"), chromedp.KeyEvent("Attic guitar\r"))
 	p.eventually(".v-snackbar", "Attic guitar is kept")
 	p.do(chromedp.Navigate(p.url + start))
 	p.eventually("h1", "lay E Dorian out")
 	p.do(pick("instrument.id", "Attic guitar"))
-	require.Eventually(t, func() bool { return strings.Contains(p.address(), "scaleLengthMm=590") }, 5*time.Second, 20*time.Millisecond)
+	require.Eventually(t, func() bool { return strings.Contains(p.address(), "scaleLengthMm=590") }, patience, 20*time.Millisecond)
 }
 
 func TestThePrintedPage(t *testing.T) {
