@@ -20,16 +20,8 @@ import (
 	"evenladder/core/plan"
 	"evenladder/document"
 	"evenladder/draw"
+	"evenladder/internal/plantest"
 )
-
-func build(t testing.TB, brief string) plan.Plan {
-	t.Helper()
-	b, err := plan.ParseBrief([]byte(brief))
-	require.NoError(t, err)
-	p, err := plan.Build(b)
-	require.NoError(t, err)
-	return p
-}
 
 func write(t testing.TB, format string, p plan.Plan, paper draw.Paper) []byte {
 	t.Helper()
@@ -53,7 +45,7 @@ func pdfText(t *testing.T, data []byte) string {
 }
 
 func TestPDFReads(t *testing.T) {
-	p := build(t, flat)
+	p := plantest.Build(t, flat)
 	text := strings.Join(strings.Fields(pdfText(t, write(t, "pdf", p, draw.A4))), " ")
 	for _, want := range []string{"lay E♭ Mixolydian out in the five forms", "E♭ F G A♭ B♭ C D♭", "1 2 3 4 5 6 ♭7", "signature B♭ E♭ A♭ D♭", "Box 2, D form", "+1 at strings 3–2", "Date", "Tempo reached"} {
 		assert.Contains(t, text, want)
@@ -69,11 +61,11 @@ func TestPaperAndPages(t *testing.T) {
 		require.NoError(t, err)
 		return string(out)
 	}
-	p := build(t, flat)
+	p := plantest.Build(t, flat)
 	assert.Regexp(t, `Page size: +595\.\d+ x 841\.\d+ pts \(A4\)`, info(write(t, "pdf", p, draw.A4)))
 	assert.Regexp(t, `Page size: +612 x 792 pts \(letter\)`, info(write(t, "pdf", p, draw.Letter)))
 	assert.Regexp(t, `Pages: +1\n`, info(write(t, "pdf", p, draw.A4)))
-	long := build(t, `{"instrument": {"id": "guitar-8"}, "scale": {"tonic": "B", "name": "half-whole"}, "layout": {"system": "four-per-string"}}`)
+	long := plantest.Build(t, `{"instrument": {"id": "guitar-8"}, "scale": {"tonic": "B", "name": "half-whole"}, "layout": {"system": "four-per-string"}}`)
 	data := write(t, "pdf", long, draw.Letter)
 	assert.Regexp(t, `Pages: +2\n`, info(data), "a long run goes on over the page")
 	assert.Contains(t, pdfText(t, data), "continued")
@@ -81,7 +73,7 @@ func TestPaperAndPages(t *testing.T) {
 
 func TestPicturesAreWellFormed(t *testing.T) {
 	for _, in := range neck.Instruments() {
-		p := build(t, `{"instrument": {"id": "`+in.ID+`", "leftHanded": true}, "scale": {"tonic": "F#", "name": "melodic-minor"}, "layout": {"box": 3}}`)
+		p := plantest.Build(t, `{"instrument": {"id": "`+in.ID+`", "leftHanded": true}, "scale": {"tonic": "F#", "name": "melodic-minor"}, "layout": {"box": 3}}`)
 		d := xml.NewDecoder(bytes.NewReader(write(t, "svg", p, draw.A4)))
 		for {
 			if _, err := d.Token(); errors.Is(err, io.EOF) {
@@ -91,13 +83,13 @@ func TestPicturesAreWellFormed(t *testing.T) {
 			}
 		}
 	}
-	img, err := png.DecodeConfig(bytes.NewReader(write(t, "png", build(t, flat), draw.A4)))
+	img, err := png.DecodeConfig(bytes.NewReader(write(t, "png", plantest.Build(t, flat), draw.A4)))
 	require.NoError(t, err)
 	assert.Equal(t, []int{1680, 2376}, []int{img.Width, img.Height})
 }
 
 func TestJSONIsThePlan(t *testing.T) {
-	p := build(t, flat)
+	p := plantest.Build(t, flat)
 	var got plan.Plan
 	require.NoError(t, json.Unmarshal(write(t, "json", p, draw.A4), &got))
 	want, err := json.Marshal(p)
@@ -108,7 +100,7 @@ func TestJSONIsThePlan(t *testing.T) {
 }
 
 func TestDrawingIsSafeAtOnceAndTheSameEachTime(t *testing.T) {
-	p := build(t, flat)
+	p := plantest.Build(t, flat)
 	for _, format := range []string{"svg", "png"} {
 		want := write(t, format, p, draw.A4)
 		var wait sync.WaitGroup
@@ -121,11 +113,11 @@ func TestDrawingIsSafeAtOnceAndTheSameEachTime(t *testing.T) {
 
 func TestNames(t *testing.T) {
 	for _, f := range document.Formats {
-		assert.Regexp(t, `^[a-z0-9-]+\.[a-z]+$`, f.FileName(build(t, flat)))
+		assert.Regexp(t, `^[a-z0-9-]+\.[a-z]+$`, f.FileName(plantest.Build(t, flat)))
 	}
 	f, _ := document.Find("tab")
-	assert.Equal(t, "f-sharp-dorian-bass.txt", f.FileName(build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "F#", "name": "dorian"}}`)))
-	assert.Equal(t, "c-own-scale-bass.txt", f.FileName(build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "C", "formula": "1 3 5"}}`)))
+	assert.Equal(t, "f-sharp-dorian-bass.txt", f.FileName(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "F#", "name": "dorian"}}`)))
+	assert.Equal(t, "c-own-scale-bass.txt", f.FileName(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "C", "formula": "1 3 5"}}`)))
 	_, err := document.Find("docx")
 	assert.EqualError(t, err, `"docx" was given: give one of pdf svg png tab json`)
 	_, err = draw.FindPaper(filepath.Join("a", "4"))
@@ -137,7 +129,7 @@ func BenchmarkSVG(b *testing.B) { benchmark(b, "svg") }
 func BenchmarkPNG(b *testing.B) { benchmark(b, "png") }
 
 func benchmark(b *testing.B, format string) {
-	p := build(b, flat)
+	p := plantest.Build(b, flat)
 	b.ReportAllocs()
 	for b.Loop() {
 		write(b, format, p, draw.A4)

@@ -11,21 +11,12 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/plan"
+	"evenladder/internal/plantest"
 )
-
-func build(t *testing.T, brief string) plan.Plan {
-	t.Helper()
-	b, err := plan.ParseBrief([]byte(brief))
-	require.NoError(t, err)
-	p, err := plan.Build(b)
-	require.NoError(t, err)
-	return p
-}
 
 func TestTabSystemsKeepEveryNoteAndWholeBars(t *testing.T) {
 	for _, rhythm := range []string{`{"perBeat": 2}`, `{"perBeat": 3, "beatsPerBar": 3}`, `{"perBeat": 6, "beatsPerBar": 12}`, `{"perBeat": 1, "beatsPerBar": 2}`} {
-		p := build(t, `{"instrument": {"id": "guitar-7"}, "scale": {"tonic": "Db", "name": "lydian"}, "layout": {"system": "four-per-string"}, "rhythm": `+rhythm+`}`)
+		p := plantest.Build(t, `{"instrument": {"id": "guitar-7"}, "scale": {"tonic": "Db", "name": "lydian"}, "layout": {"system": "four-per-string"}, "rhythm": `+rhythm+`}`)
 		n := 0
 		systems := tabSystems(p.Run.Events, 180)
 		for i, s := range systems {
@@ -60,7 +51,7 @@ func TestTheFacesHaveEveryCharacter(t *testing.T) {
 		assert.NotZero(t, p.face(letter{text, 10, ink}, string(r)).Font.GlyphIndex(r), "%c", r)
 	}
 	for _, name := range []string{"half-whole", "in", "locrian-2"} {
-		pl := build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "F#", "name": "`+name+`"}, "layout": {"highFret": 7}}`)
+		pl := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "F#", "name": "`+name+`"}, "layout": {"highFret": 7}}`)
 		for _, s := range []string{pl.Sentence, boxTitle(pl.Boxes[0]), handWords(pl.Boxes[0]), runTitle(pl), signatureWords(pl)} {
 			for _, face := range []typeface{heading, text, bold} {
 				for _, piece := range pieces(s) {
@@ -105,7 +96,7 @@ func TestLeftHandedMirrorsTheNeck(t *testing.T) {
 func TestMarksHaveTheirColours(t *testing.T) {
 	has := func(brief string, colour color.RGBA) bool {
 		var b bytes.Buffer
-		require.NoError(t, PNG(&b, build(t, brief), A4))
+		require.NoError(t, PNG(&b, plantest.Build(t, brief), A4))
 		img, err := png.Decode(&b)
 		require.NoError(t, err)
 		for y := range img.Bounds().Dy() {

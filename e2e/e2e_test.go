@@ -258,6 +258,32 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 	assert.NotContains(t, p.text("main"), "Wet day")
 }
 
+func TestTheShelf(t *testing.T) {
+	p := open(t, "/saved", false)
+	p.eventually("main", "Wenna: high and narrow")
+	button := func(name string) chromedp.Action[chromedp.Void] {
+		return chromedp.Click(css(`button[aria-label="` + name + `"]`))
+	}
+	p.do(button("Rename Wenna: high and narrow"), focused(".rename input"), press("W", "e", "n", kb.Enter))
+	p.eventually("main", "Wen")
+	require.Eventually(t, func() bool { return !strings.Contains(p.text("main"), "high and narrow") }, patience, 20*time.Millisecond)
+	p.do(button("Copy Wen"))
+	p.eventually("li", "Wen (copy)")
+
+	// Kept instruments have a shelf of their own below, with the same actions.
+	const shelf = `ul[aria-label="Kept instruments"]`
+	p.eventually(shelf, "Loft-room slack tuning")
+	p.do(button("Copy Loft-room slack tuning"))
+	p.eventually(shelf, "Loft-room slack tuning (copy)")
+	p.do(button("Delete Loft-room slack tuning"))
+	p.eventually(".v-snackbar", "is deleted")
+	require.Eventually(t, func() bool { return strings.Count(p.text(shelf), "Loft-room") == 1 }, patience, 20*time.Millisecond)
+	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
+	require.Eventually(t, func() bool { return strings.Count(p.text(shelf), "Loft-room") == 2 }, patience, 20*time.Millisecond)
+	p.do(chromedp.Click(`//a[normalize-space()="Loft-room slack tuning"]`))
+	p.eventually("h1", "On a guitar tuned C G D G B D")
+}
+
 func TestAChangeFromElsewhereLosesNothing(t *testing.T) {
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")

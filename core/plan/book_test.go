@@ -10,6 +10,7 @@ import (
 	"evenladder/core/neck"
 	"evenladder/core/plan"
 	"evenladder/core/scale"
+	"evenladder/internal/plantest"
 )
 
 // The whole book: every key, every catalogue scale, every system, every
@@ -70,7 +71,7 @@ func TestFingersMoveWithTheKey(t *testing.T) {
 	keys := []string{"F#", "G", "Ab", "A", "Bb", "B", "C", "Db", "D", "Eb"}
 	var first string
 	for _, key := range keys {
-		p := build(t, `{"instrument": {"id": "guitar", "frets": 24}, "scale": {"tonic": "`+key+`", "name": "dorian"}}`)
+		p := plantest.Build(t, `{"instrument": {"id": "guitar", "frets": 24}, "scale": {"tonic": "`+key+`", "name": "dorian"}}`)
 		fingers := ""
 		for _, n := range p.Boxes[0].Notes {
 			fingers += string(rune('0' + n.Finger))

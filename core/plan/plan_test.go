@@ -16,10 +16,11 @@ import (
 	"evenladder/core/plan"
 	"evenladder/core/run"
 	"evenladder/core/scale"
+	"evenladder/internal/plantest"
 )
 
 func TestDefaultsAreFilledIn(t *testing.T) {
-	p := build(t, short("guitar | Bb dorian"))
+	p := plantest.Build(t, short("guitar | Bb dorian"))
 	data, err := json.Marshal(p.Brief)
 	require.NoError(t, err)
 	assert.JSONEq(t, `{
@@ -29,15 +30,15 @@ func TestDefaultsAreFilledIn(t *testing.T) {
 		"hand": {"school": "per-fret", "wide": "1-2-4", "open": "both-ways"},
 		"run": {"pattern": "straight", "size": 3, "direction": "up-down", "order": [1,3,5], "repeat": 1, "finish": "as-written"},
 		"rhythm": {"perBeat": 2, "tempoBpm": 72, "beatsPerBar": 4}, "picking": "alternate"}`, string(data))
-	assert.Equal(t, "two-per-string", build(t, short("guitar | Bb kumoi")).Brief.Layout.System, "five notes lie two to a string")
-	assert.Equal(t, []int{3, 2, 1}, build(t, short("ukulele | Bb dorian")).Brief.Layout.Strings, "the re-entrant string is left out")
+	assert.Equal(t, "two-per-string", plantest.Build(t, short("guitar | Bb kumoi")).Brief.Layout.System, "five notes lie two to a string")
+	assert.Equal(t, []int{3, 2, 1}, plantest.Build(t, short("ukulele | Bb dorian")).Brief.Layout.Strings, "the re-entrant string is left out")
 	again, err := plan.Build(p.Brief)
 	require.NoError(t, err)
 	assert.Equal(t, p, again, "a filled-in brief gives the same plan")
 }
 
 func TestPlanSaysEverything(t *testing.T) {
-	p := build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "dorian"}, "layout": {"box": 2}, "run": {"finish": "root"}, "rhythm": {"perBeat": 3, "tempoBpm": 66, "beatsPerBar": 3}}`)
+	p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "dorian"}, "layout": {"box": 2}, "run": {"finish": "root"}, "rhythm": {"perBeat": 3, "tempoBpm": 66, "beatsPerBar": 3}}`)
 	assert.Equal(t, []string{"Bb", "C", "Db", "Eb", "F", "G", "Ab"}, p.Scale.Notes)
 	assert.Equal(t, []string{"1", "2", "b3", "4", "5", "6", "b7"}, p.Scale.Degrees)
 	assert.Equal(t, []int{2, 1, 2, 2, 2, 1, 2}, p.Scale.Steps)
@@ -104,12 +105,12 @@ func TestAllProblemsComeAtOnce(t *testing.T) {
 // at the end.
 func TestSentence(t *testing.T) {
 	assert.Equal(t, "On a guitar tuned D A D G B E, lay B♭ Dorian out as three notes per string, one finger per fret. Play it straight, up and down, in eighths at 72.",
-		build(t, `{"instrument": {"id": "guitar", "tuning": ["D2","A2","D3","G3","B3","E4"]}, "scale": {"tonic": "Bb", "name": "dorian"}}`).Sentence)
+		plantest.Build(t, `{"instrument": {"id": "guitar", "tuning": ["D2","A2","D3","G3","B3","E4"]}, "scale": {"tonic": "Bb", "name": "dorian"}}`).Sentence)
 	for _, in := range neck.Instruments() {
 		for _, s := range layout.Systems {
 			for _, d := range run.Directions {
 				for _, f := range run.Finishes {
-					p := build(t, fmt.Sprintf(`{"instrument": {"id": %q, "leftHanded": %v}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "layout": {"system": %q}, "run": {"direction": %q, "finish": %q, "repeatTop": true}, "hand": {"open": "closed", "wide": "1-3-4"}, "picking": "down", "rhythm": {"beatsPerBar": 3}}`,
+					p := plantest.Build(t, fmt.Sprintf(`{"instrument": {"id": %q, "leftHanded": %v}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "layout": {"system": %q}, "run": {"direction": %q, "finish": %q, "repeatTop": true}, "hand": {"open": "closed", "wide": "1-3-4"}, "picking": "down", "rhythm": {"beatsPerBar": 3}}`,
 						in.ID, len(d.ID)%2 == 0, s.ID, d.ID, f.ID))
 					for _, wrong := range []string{"a 8", "a up", "an 7", "a a ", "  ", " ,", " .", "..", ",,", "%!", "an left", "strings 3 to 1,  "} {
 						assert.NotContains(t, p.Sentence, wrong)
@@ -128,10 +129,10 @@ func TestSentenceNamesWhatIsUnusual(t *testing.T) {
 		`"strings": [4, 3, 2]`: " on strings 4 to 2,", `"strings": [2]`: " on string 2,", `"strings": [6, 1]`: " on strings 6 and 1,",
 		`"lowFret": 5, "highFret": 12`: " between frets 5 and 12,",
 	} {
-		assert.Contains(t, build(t, short("guitar | D lydian | "+layout)).Sentence, want)
+		assert.Contains(t, plantest.Build(t, short("guitar | D lydian | "+layout)).Sentence, want)
 	}
 	fields := map[string]bool{}
-	for _, part := range build(t, short("guitar | D lydian")).SentenceParts {
+	for _, part := range plantest.Build(t, short("guitar | D lydian")).SentenceParts {
 		fields[part.Field] = true
 	}
 	for _, f := range []string{"instrument.id", "instrument.tuning", "scale.tonic", "scale.name", "layout.system", "hand.school", "run.pattern", "run.direction", "rhythm.perBeat", "rhythm.tempoBpm"} {
@@ -146,26 +147,26 @@ func TestCautions(t *testing.T) {
 		}
 		return out
 	}
-	wide := build(t, short("guitar | Gb lydian"))
+	wide := plantest.Build(t, short("guitar | Gb lydian"))
 	assert.Equal(t, []string{"span", "care"}, codes(wide))
 	assert.Contains(t, wide.Cautions[0].Message, "Box 1 opens the hand 119 mm, frets 2 to 6; 115 mm is comfortable on a guitar.")
 	assert.Contains(t, wide.Cautions[0].Message, "the same shape 1 fret higher")
-	assert.Empty(t, codes(build(t, short("ukulele | Gb lydian"))), "the same frets on a short neck")
-	assert.Equal(t, []string{"incomplete", "beyond-neck"}, codes(build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
-	assert.Contains(t, codes(build(t, short("ukulele | Db phrygian"))), "spelling")
+	assert.Empty(t, codes(plantest.Build(t, short("ukulele | Gb lydian"))), "the same frets on a short neck")
+	assert.Equal(t, []string{"incomplete", "beyond-neck"}, codes(plantest.Build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
+	assert.Contains(t, codes(plantest.Build(t, short("ukulele | Db phrygian"))), "spelling")
 }
 
 func TestLeftHandedChangesNoData(t *testing.T) {
-	right, left := build(t, short("mandolin | F# dorian")), build(t, `{"instrument": {"id": "mandolin", "leftHanded": true}, "scale": {"tonic": "F#", "name": "dorian"}}`)
+	right, left := plantest.Build(t, short("mandolin | F# dorian")), plantest.Build(t, `{"instrument": {"id": "mandolin", "leftHanded": true}, "scale": {"tonic": "F#", "name": "dorian"}}`)
 	assert.Equal(t, right.Boxes, left.Boxes)
 	assert.Equal(t, right.Run, left.Run)
 	assert.Contains(t, left.Sentence, "On a left-handed mandolin")
 }
 
 func TestClosedUsesNoOpenString(t *testing.T) {
-	open := build(t, short("guitar | E natural-minor"))
+	open := plantest.Build(t, short("guitar | E natural-minor"))
 	assert.Zero(t, open.Boxes[0].Notes[0].Fret)
-	for _, b := range build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "natural-minor"}, "hand": {"open": "closed"}}`).Boxes {
+	for _, b := range plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "natural-minor"}, "hand": {"open": "closed"}}`).Boxes {
 		for _, n := range b.Notes {
 			assert.Positive(t, n.Fret)
 		}

@@ -9,21 +9,12 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/plan"
 	"evenladder/format/tab"
+	"evenladder/internal/plantest"
 )
 
-func build(t *testing.T, brief string) plan.Plan {
-	t.Helper()
-	b, err := plan.ParseBrief([]byte(brief))
-	require.NoError(t, err)
-	p, err := plan.Build(b)
-	require.NoError(t, err)
-	return p
-}
-
 func TestTab(t *testing.T) {
-	got := tab.Write(build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "major-pentatonic"}, "run": {"direction": "up"}, "rhythm": {"perBeat": 3, "beatsPerBar": 2}}`))
+	got := tab.Write(plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "major-pentatonic"}, "run": {"direction": "up"}, "rhythm": {"perBeat": 3, "beatsPerBar": 2}}`))
 	assert.Equal(t, `On a ukulele tuned G C E A, lay E♭ major pentatonic out as two notes per string, one finger per fret. Play it straight, up, in triplets at 72, 2 beats to the bar.
 
 E♭ major pentatonic: E♭ F G B♭ C
@@ -49,7 +40,7 @@ func TestTabHoldsTheWholeRun(t *testing.T) {
 		`{"instrument": {"id": "bass"}, "scale": {"tonic": "B", "name": "dorian"}, "rhythm": {"perBeat": 6, "beatsPerBar": 12}}`,
 		`{"instrument": {"id": "mandolin", "frets": 30}, "scale": {"tonic": "Db", "name": "whole-half"}, "layout": {"system": "single-string"}, "rhythm": {"perBeat": 5}}`,
 	} {
-		p := build(t, brief)
+		p := plantest.Build(t, brief)
 		byColumn := map[[2]int]int{} // system and column to fret
 		system := -1
 		text := tab.Write(p)

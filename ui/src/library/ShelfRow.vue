@@ -15,7 +15,9 @@ async function start() {
   newName.value = props.name
   renaming.value = true
   await nextTick()
-  form.value?.querySelector('input')?.select()
+  const input = form.value?.querySelector('input')
+  input?.focus()
+  input?.select()
 }
 
 async function finish() {
