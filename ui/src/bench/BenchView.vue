@@ -131,7 +131,7 @@ useKeys({
             <v-btn :icon="playing ? mdiStop : mdiPlay" color="primary" variant="tonal" size="small" :aria-label="playing ? 'Stop (space)' : 'Walk through the run (space)'" data-do="walk" @click="walk.toggle" />
             <v-btn :icon="mdiMetronome" size="small" :color="keptClick ? 'primary' : undefined" :variant="keptClick ? 'tonal' : 'text'" :aria-pressed="keptClick" aria-label="Click (m)" @click="toggleClick" />
             <span>
-              {{ plan.run.notes }} notes in {{ plan.run.bars }} bars, {{ plan.run.notesPerMinute }} notes a minute, ends on <b>{{ plan.run.endsOn.degree === '1' ? 'the root' : `the ${pretty(plan.run.endsOn.degree)}` }}</b>
+              {{ plan.run.notes }} {{ plan.run.notes === 1 ? 'note' : 'notes' }} in {{ plan.run.bars }} {{ plan.run.bars === 1 ? 'bar' : 'bars' }}, {{ plan.run.notesPerMinute }} notes a minute, ends on <b>{{ plan.run.endsOn.degree === '1' ? 'the root' : `degree ${pretty(plan.run.endsOn.degree)}` }}</b>
             </span>
           </div>
           <RunLanes :plan="plan" :current="current" @choose="walk.stepTo" />
