@@ -23,7 +23,6 @@ ui/node_modules/.stamp: ui/package.json ui/package-lock.json
 
 ui/dist/index.html: ui/node_modules/.stamp $(UI_SOURCES)
 	cd ui && $(NPM) run -s build -- --logLevel warn
-	@touch ui/dist/.gitkeep
 
 generate: ui/node_modules/.stamp
 	go generate ./...
