@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
 import { ref } from 'vue'
 import { api, CallError, take, type Plan } from '../api/client'
 import { tell } from '../shell/notice'
@@ -8,7 +9,8 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ instrument: Plan['brief']['instrument'] }>()
 const emit = defineEmits<{ kept: [] }>()
 
-const name = ref('')
+// What is typed here outlives a reload until it is kept.
+const name = useLocalStorage('even-ladder.keep', '')
 const failure = ref('')
 
 async function keep() {
