@@ -173,6 +173,10 @@ func TestMillimetresDecide(t *testing.T) {
 		n := neckOf(t, id)
 		assert.Equal(t, shifts, Summarize(n, low, Path(n, Schools[0], "1-2-4", low)).Shifts, id)
 	}
+	bass := neckOf(t, "bass")
+	for fret := 5; fret+4 <= bass.Frets; fret++ {
+		assert.Equal(t, "124", fingers(Path(bass, Schools[0], "1-2-4", fretted(3, fret, fret+2, fret+4))), "the bass reaches from fret %d", fret)
+	}
 }
 
 func TestSummarize(t *testing.T) {

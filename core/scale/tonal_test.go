@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/pitch"
 	"evenladder/core/scale"
 )
 
@@ -54,6 +55,7 @@ func TestAgainstTonal(t *testing.T) {
 		for _, tonic := range tonics {
 			s := on(t, tonic, e.ID)
 			if otherSpelling[e.ID] {
+				assert.Equal(t, classes(t, ref.Notes[tonic]), classes(t, strings.Fields(spelled(s))), s.Title())
 				continue
 			}
 			assert.Equal(t, strings.Join(ref.Notes[tonic], " "), spelled(s), s.Title())
@@ -63,6 +65,17 @@ func TestAgainstTonal(t *testing.T) {
 		}
 	}
 	assert.GreaterOrEqual(t, compared, 25, "scales that both know")
+}
+
+// classes are the pitch classes of note names, with any number of accidentals.
+func classes(t *testing.T, names []string) []int {
+	t.Helper()
+	out := make([]int, len(names))
+	for i, name := range names {
+		n := pitch.MustParseName(name[:1])
+		out[i] = (n.Class() + strings.Count(name, "#") - strings.Count(name[1:], "b") + 24) % 12
+	}
+	return out
 }
 
 // degreesOf turns tonal's intervals (1P 3m 5d 4A) into degrees.
