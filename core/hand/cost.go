@@ -1,11 +1,5 @@
 package hand
 
-import (
-	"math"
-
-	"evenladder/core/neck"
-)
-
 // Costs is the price list of the model. Lengths are millimetres, prices have
 // no unit: only their proportions matter.
 type Costs struct {
@@ -35,11 +29,11 @@ var costs = Costs{
 	BackPerMM:    0.25,
 	Forward:      14,
 	ForwardPerMM: 0.6,
-	Pivot:        1,
+	Pivot:        4,
 	Crossing:     9,
 	BesideOpen:   6,
 	WithinString: 38,
-	SameFinger:   40,
+	SameFinger:   34,
 	ShiftPerMM:   0.12,
 }
 
@@ -53,152 +47,18 @@ func (c Costs) exchanged() Costs {
 	return c
 }
 
-// price is a cost in thousandths, exact to add and compare, with the earliness
-// of its shifts as the second measure in the low bits: the sum over shifts of
-// the notes still to come. The low bits hold paths of some 5000 notes.
-type price int64
-
-const earlyBits = 24
-
-func priced(thousandths int64, early int) price { return price(thousandths<<earlyBits + int64(early)) }
-
-func thousandths(cost float64) int64 { return int64(math.Round(cost * 1000)) }
-
-// grip is the hand as it plays one note: one of the school's stances, or none
-// on an open string, at a position. Position 0 says that no finger has been
-// put down yet.
-type grip struct {
-	position int16
-	stance   int8
-}
-
-// noStance is the grip's stance on an open string.
-const noStance = -1
-
-// model prices grips and the way from one to the next on one neck.
-type model struct {
-	stances []Stance
-	fingers [maxStances]int8 // of the stances
-	costs   Costs
-	mm      []float64 // fret distances from the nut, past the last fret by a hand's width
-	along   []int64   // the same in thousandths of the price of moving the hand
-	flat    flat
-	within  [5]uint32 // frets a finger takes from a position, by finger, a bit an offset
-}
-
-// flat holds the flat prices of a shift in thousandths.
-type flat struct{ besideOpen, pivot, crossing, sameFinger, withinString int64 }
-
-// maxStances bounds the stances of a school.
-const maxStances = 32
-
-// handFrets is more than any stance reaches from its position.
-const handFrets = 8
-
-func newModel(n neck.Neck, school School, wide string) *model {
-	m := &model{stances: school.Stances, costs: costs, mm: make([]float64, n.Frets+handFrets), along: make([]int64, n.Frets+handFrets)}
-	if wide == "1-3-4" {
-		m.costs = costs.exchanged()
-	}
-	m.flat = flat{
-		thousandths(m.costs.BesideOpen), thousandths(m.costs.Pivot), thousandths(m.costs.Crossing),
-		thousandths(m.costs.SameFinger), thousandths(m.costs.WithinString),
-	}
-	for f := range m.mm {
-		m.mm[f] = n.FretMM(f)
-		m.along[f] = thousandths(m.costs.ShiftPerMM * m.mm[f])
-	}
-	for i, s := range school.Stances {
-		m.fingers[i] = int8(s.Finger)
-		m.within[s.Finger] |= 1 << (s.Offset + handFrets)
-	}
-	return m
-}
-
-// grips calls yield with every way to stop a fret.
-func (m *model) grips(fret int, yield func(grip)) {
-	for i, st := range m.stances {
-		if p := fret - st.Offset; p >= 1 {
-			yield(grip{int16(p), int8(i)})
+// preferring weighs reaches against shifts.
+func (c Costs) preferring(prefer string) Costs {
+	const weight = 2.5
+	switch prefer {
+	case "reach":
+		for _, p := range []*float64{&c.Crossing, &c.BesideOpen, &c.WithinString, &c.SameFinger, &c.ShiftPerMM} {
+			*p *= weight
+		}
+	case "shift":
+		for _, p := range []*float64{&c.Back, &c.BackPerMM, &c.Forward, &c.ForwardPerMM} {
+			*p *= weight
 		}
 	}
-}
-
-// touch is the grip as others see it.
-func (m *model) touch(g grip) Touch {
-	t := Touch{Position: int(g.position)}
-	if g.stance != noStance {
-		st := m.stances[g.stance]
-		t.Finger, t.Reach = st.Finger, st.Reach
-	}
-	return t
-}
-
-// grip prices the note itself: its reach.
-func (m *model) grip(g grip, fret int) price {
-	switch m.stances[g.stance].Reach {
-	case Back:
-		return priced(thousandths(m.costs.Back+m.costs.BackPerMM*(m.mm[g.position]-m.mm[fret])), 0)
-	case Forward:
-		return priced(thousandths(m.costs.Forward+m.costs.ForwardPerMM*(m.mm[fret]-m.mm[fret-1])), 0)
-	}
-	return 0
-}
-
-// step prices going from one note to the next; remaining counts the notes from
-// the second one to the end of the path.
-func (m *model) step(from grip, a neck.Place, to grip, b neck.Place, remaining int) price {
-	if b.Fret == 0 || from.position == 0 {
-		return 0
-	}
-	if from.position == to.position {
-		if a.Fret == 0 || a.Fret == b.Fret {
-			return 0
-		}
-		return priced(thousandths(m.hold(from, a, to, b)), 0)
-	}
-	way := m.along[to.position] - m.along[from.position]
-	return priced(m.shift(from, a, to, b)+max(way, -way), remaining)
-}
-
-// shift is the flat price of moving the hand between two notes.
-func (m *model) shift(from grip, a neck.Place, to grip, b neck.Place) int64 {
-	finger := m.fingers[to.stance&(maxStances-1)]
-	switch {
-	case a.Fret == 0:
-		return m.flat.besideOpen
-	case a.String != b.String && m.takes(finger, b.Fret-int(from.position)):
-		return m.flat.pivot
-	case a.String != b.String:
-		return m.flat.crossing
-	case m.fingers[from.stance&(maxStances-1)] == finger:
-		return m.flat.sameFinger
-	}
-	return m.flat.withinString
-}
-
-// takes reports whether the finger can take a fret at this offset without the
-// hand moving.
-func (m *model) takes(finger int8, offset int) bool {
-	bit := uint(offset + handFrets)
-	return bit < 32 && m.within[finger]&(1<<bit) != 0
-}
-
-// hold prices two notes under one hand: the opening between their fingers.
-func (m *model) hold(from grip, a neck.Place, to grip, b neck.Place) float64 {
-	low, high := m.fingers[from.stance], m.fingers[to.stance]
-	if low == high {
-		if a.String == b.String {
-			return m.costs.SameFinger
-		}
-		return 0
-	}
-	low, high = min(low, high), max(low, high)
-	easy, weight := 0.0, 0.0
-	for f := low; f < high; f++ {
-		easy += m.costs.EasyMM[f-1]
-		weight += m.costs.StrainPerMM[f-1]
-	}
-	strain := math.Abs(m.mm[a.Fret]-m.mm[b.Fret]) - easy
-	return max(strain, 0) * weight / float64(high-low)
+	return c
 }

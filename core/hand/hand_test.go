@@ -16,36 +16,8 @@ import (
 	"evenladder/internal/coretest"
 )
 
-// exhaustive prices every way to play a path, one after the other, and returns
-// the least price.
-func exhaustive(m *model, places []neck.Place) price {
-	best, found := price(0), false
-	var try func(i int, last grip, so price)
-	try = func(i int, last grip, so price) {
-		if i == len(places) {
-			if !found || so < best {
-				best, found = so, true
-			}
-			return
-		}
-		if places[i].Fret == 0 {
-			try(i+1, grip{last.position, noStance}, so)
-			return
-		}
-		m.grips(places[i].Fret, func(g grip) {
-			p := so + m.grip(g, places[i].Fret)
-			if i > 0 {
-				p += m.step(last, places[i-1], g, places[i], len(places)-i)
-			}
-			try(i+1, g, p)
-		})
-	}
-	try(0, grip{stance: noStance}, 0)
-	return best
-}
-
 // priceOf prices the fingering that Path chose.
-func priceOf(m *model, places []neck.Place, touches []Touch) price {
+func priceOf(m *model, places []neck.Place, touches []Touch, strict bool) price {
 	var sum price
 	var last grip
 	for i, t := range touches {
@@ -55,48 +27,125 @@ func priceOf(m *model, places []neck.Place, touches []Touch) price {
 			sum += m.grip(g, places[i].Fret)
 		}
 		if i > 0 {
-			sum += m.step(last, places[i-1], g, places[i], len(places)-i)
+			sum += m.step(last, places[i-1], g, places[i], len(places)-i, strict)
 		}
 		last = g
 	}
 	return sum
 }
 
+func requestFor(in neck.Instrument, n neck.Neck, school School, s scale.Scale) layout.Request {
+	return layout.Request{
+		Neck: n, Scale: s, Strings: n.Rising(), HighFret: n.Frets, Octaves: 1,
+		Frame: school.Frame(), Positions: school.Positions, SpanMM: DefaultLimits(in.Family).SpanMM(),
+	}
+}
+
+func placesOf(b layout.Box) []neck.Place {
+	out := make([]neck.Place, len(b.Notes))
+	for i, n := range b.Notes {
+		out[i] = n.Place
+	}
+	return out
+}
+
 func realBox(t *rapid.T) (neck.Neck, []neck.Place) {
 	in := rapid.SampledFrom(neck.Instruments()).Draw(t, "instrument")
 	n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
 	require.NoError(t, err)
-	r := layout.Request{Neck: n, Scale: coretest.Scale(t), Strings: n.Rising(), HighFret: n.Frets}
-	boxes, err := rapid.SampledFrom(layout.Systems).Draw(t, "system").Boxes(r)
+	school := rapid.SampledFrom(Schools).Draw(t, "school of the layout")
+	boxes, err := rapid.SampledFrom(layout.Systems).Draw(t, "system").Boxes(requestFor(in, n, school, coretest.Scale(t)))
 	if err != nil || len(boxes) == 0 {
 		t.Skip("no box")
 	}
-	box := rapid.SampledFrom(boxes).Draw(t, "box")
-	var places []neck.Place
-	for _, note := range box.Notes {
-		places = append(places, note.Place)
-	}
-	return n, places
+	return n, placesOf(rapid.SampledFrom(boxes).Draw(t, "box"))
 }
 
-// The fingering is the cheapest there is: equal to exhaustive search on every
-// short path drawn from real boxes, up or down.
-func TestPathEqualsExhaustiveSearch(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		n, places := realBox(t)
-		length := min(len(places), rapid.IntRange(1, 7).Draw(t, "length"))
-		from := rapid.IntRange(0, len(places)-length).Draw(t, "from")
-		path := append([]neck.Place(nil), places[from:from+length]...)
-		if rapid.Bool().Draw(t, "down") {
-			for i, j := 0, len(path)-1; i < j; i, j = i+1, j-1 {
-				path[i], path[j] = path[j], path[i]
+// cheaper looks through every way to play a path, one after the other, for one
+// with a lower price.
+func cheaper(m *model, places []neck.Place, than price, strict bool) bool {
+	var try func(i int, last grip, so price) bool
+	try = func(i int, last grip, so price) bool {
+		if so >= than { // no step has a price below zero
+			return false
+		}
+		if i == len(places) {
+			return true
+		}
+		if places[i].Fret == 0 {
+			return try(i+1, grip{last.position, noStance}, so)
+		}
+		for s := range m.stances {
+			g, ok := m.gripOf(s, places[i].Fret)
+			if !ok {
+				continue
+			}
+			p := so + m.grip(g, places[i].Fret)
+			if i > 0 {
+				p += m.step(last, places[i-1], g, places[i], len(places)-i, strict)
+			}
+			if try(i+1, g, p) {
+				return true
 			}
 		}
-		wide := rapid.SampledFrom(Wides).Draw(t, "wide").ID
+		return false
+	}
+	return try(0, grip{stance: noStance}, 0)
+}
+
+// checkLeast compares the fingering of a path, up and down, with all others.
+func checkLeast(t require.TestingT, h *Hand, path []neck.Place, strict bool) {
+	for range 2 {
+		got := h.Path(path, Ask{Strict: strict})
+		if cheaper(h.model, path, priceOf(h.model, path, got, strict), strict) {
+			require.Fail(t, "there is a cheaper way", "%v %v", path, got)
+		}
+		path = slices.Clone(path)
+		slices.Reverse(path)
+	}
+}
+
+const exhaustiveNotes = 9
+
+// The fingering is the cheapest there is: equal to exhaustive search on every
+// path of nine notes in the boxes of every layout, on every instrument, in
+// every school.
+func TestPathEqualsExhaustiveSearch(t *testing.T) {
+	dorian, _ := scale.FromCatalogue(pitch.MustParseName("F#"), "dorian")
+	for _, in := range neck.Instruments() {
+		n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
+		require.NoError(t, err)
 		for _, school := range Schools {
-			m := newModel(n, school, wide)
-			got := Path(n, school, wide, path)
-			assert.Equal(t, exhaustive(m, path), priceOf(m, path, got), "%v %v", path, got)
+			h := New(n, Style{School: school, Limits: DefaultLimits(in.Family)})
+			for _, system := range layout.Systems {
+				boxes, err := system.Boxes(requestFor(in, n, school, dorian))
+				require.NoError(t, err)
+				for _, box := range boxes {
+					path := placesOf(box)
+					for from := 0; from == 0 || from+exhaustiveNotes <= len(path); from += 4 {
+						checkLeast(t, h, path[from:min(from+exhaustiveNotes, len(path))], from%8 == 0)
+					}
+				}
+			}
+		}
+	}
+}
+
+// The same for any scale, any way of wide spans, any preference, tight limits.
+func TestPathEqualsExhaustiveSearchAnywhere(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n, places := realBox(t)
+		length := min(len(places), rapid.IntRange(1, exhaustiveNotes).Draw(t, "length"))
+		from := rapid.IntRange(0, len(places)-length).Draw(t, "from")
+		style := Style{
+			School: rapid.SampledFrom(Schools).Draw(t, "school"), Wide: rapid.SampledFrom(Wides).Draw(t, "wide").ID,
+			Prefer: rapid.SampledFrom(Prefers).Draw(t, "prefer").ID, Limits: Limits{GreatestMM: [3]float64{60, 45, 40}},
+		}
+		strict := rapid.Bool().Draw(t, "strict")
+		checkLeast(t, New(n, style), places[from:from+length], strict)
+		if strict {
+			touches := New(n, style).Path(places, Ask{Strict: true})
+			assert.LessOrEqual(t, Widest(n, style.Limits.GreatestMM, places, touches).Over(), 0.0, "no opening past the greatest")
 		}
 	})
 }
@@ -106,7 +155,7 @@ func TestPathEqualsExhaustiveSearch(t *testing.T) {
 func TestFingeringsArePlayable(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		n, places := realBox(t)
-		touches := Path(n, Schools[0], "1-2-4", places)
+		touches := pathOf(n, "1-2-4", places)
 		require.Len(t, touches, len(places))
 		shifts := 0
 		for i, touch := range touches {
@@ -124,8 +173,12 @@ func TestFingeringsArePlayable(t *testing.T) {
 			}
 		}
 		assert.Equal(t, shifts, Summarize(n, places, touches).Shifts)
-		assert.Equal(t, touches, Path(n, Schools[0], "1-2-4", places), "the same every time")
+		assert.Equal(t, touches, pathOf(n, "1-2-4", places), "the same every time")
 	})
+}
+
+func pathOf(n neck.Neck, wide string, places []neck.Place) []Touch {
+	return New(n, Style{School: Schools[0], Wide: wide}).Path(places, Ask{})
 }
 
 func fretted(str int, frets ...int) []neck.Place {
@@ -158,11 +211,11 @@ func TestSpansOnOneString(t *testing.T) {
 	n := neckOf(t, "guitar")
 	for fret := 1; fret+4 <= n.Frets; fret++ {
 		for want, by := range map[string][2]int{"134": {2, 3}, "124": {1, 3}, "123": {1, 2}} {
-			assert.Equal(t, want, fingers(Path(n, Schools[0], "1-2-4", fretted(4, fret, fret+by[0], fret+by[1]))), "from fret %d", fret)
+			assert.Equal(t, want, fingers(pathOf(n, "1-2-4", fretted(4, fret, fret+by[0], fret+by[1]))), "from fret %d", fret)
 		}
 		whole := fretted(4, fret, fret+2, fret+4)
-		assert.Equal(t, "124", fingers(Path(n, Schools[0], "1-2-4", whole)), "from fret %d", fret)
-		assert.Equal(t, "134", fingers(Path(n, Schools[0], "1-3-4", whole)), "from fret %d", fret)
+		assert.Equal(t, "124", fingers(pathOf(n, "1-2-4", whole)), "from fret %d", fret)
+		assert.Equal(t, "134", fingers(pathOf(n, "1-3-4", whole)), "from fret %d", fret)
 	}
 }
 
@@ -171,11 +224,11 @@ func TestMillimetresDecide(t *testing.T) {
 	low := fretted(3, 1, 3, 5)
 	for id, shifts := range map[string]int{"mandolin": 0, "ukulele": 0, "guitar": 0, "bass": 1, "upright-bass": 1} {
 		n := neckOf(t, id)
-		assert.Equal(t, shifts, Summarize(n, low, Path(n, Schools[0], "1-2-4", low)).Shifts, id)
+		assert.Equal(t, shifts, Summarize(n, low, pathOf(n, "1-2-4", low)).Shifts, id)
 	}
 	bass := neckOf(t, "bass")
 	for fret := 5; fret+4 <= bass.Frets; fret++ {
-		assert.Equal(t, "124", fingers(Path(bass, Schools[0], "1-2-4", fretted(3, fret, fret+2, fret+4))), "the bass reaches from fret %d", fret)
+		assert.Equal(t, "124", fingers(pathOf(bass, "1-2-4", fretted(3, fret, fret+2, fret+4))), "the bass reaches from fret %d", fret)
 	}
 }
 
@@ -188,7 +241,7 @@ func TestSummarize(t *testing.T) {
 	assert.Equal(t, 1, r.Reaches)
 	assert.InDelta(t, n.FretMM(5)-n.FretMM(3), r.SpanMM, 1e-9)
 	assert.Equal(t, [2]int{3, 5}, [2]int{r.SpanLow, r.SpanTop})
-	assert.Nil(t, Path(n, Schools[0], "1-2-4", nil))
+	assert.Nil(t, pathOf(n, "1-2-4", nil))
 }
 
 // Of equally cheap ways, the one that moves the hand latest: three notes that
@@ -196,7 +249,7 @@ func TestSummarize(t *testing.T) {
 func TestShiftsAsLateAsPossible(t *testing.T) {
 	n := neckOf(t, "guitar")
 	path := append(fretted(5, 5, 8), fretted(4, 6, 12)...)
-	touches := Path(n, Schools[0], "1-2-4", path)
+	touches := pathOf(n, "1-2-4", path)
 	assert.Zero(t, touches[2].Shift)
 	assert.NotZero(t, touches[3].Shift)
 }
@@ -212,7 +265,7 @@ func Example() {
 		places = append(places, n.Place)
 	}
 	school, _ := FindSchool("per-fret")
-	for i, t := range Path(bass, school, "1-2-4", places) {
+	for i, t := range New(bass, Style{School: school}).Path(places, Ask{}) {
 		fmt.Printf("%d(%d) ", places[i].Fret, t.Finger)
 	}
 	// Output: 8(1) 10(2) 12(4) 8(1) 10(2) 12(4)

@@ -1,10 +1,6 @@
 package hand
 
-import (
-	"math"
-
-	"evenladder/core/neck"
-)
+import "evenladder/core/neck"
 
 // Touch is how one note of a path is stopped.
 type Touch struct {
@@ -12,6 +8,36 @@ type Touch struct {
 	Position int // fret of the index finger at rest; 0 before any finger is down
 	Reach    Reach
 	Shift    int // frets the hand moves before the note, towards the bridge positive
+}
+
+// Style is one player's way: the school, the ways that teachers differ in, and
+// the limits of the hand.
+type Style struct {
+	School School
+	Wide   string // id of Wides
+	Prefer string // id of Prefers
+	Limits Limits
+}
+
+// Hand fingers paths in one style on one neck. It remembers prices from path
+// to path and is not for use by several goroutines at once.
+type Hand struct {
+	*model
+	frets int
+	// rows remembers the prices from each stance to each stance between two
+	// frets, by the frets, by whether the string is the same, and by strictness.
+	rows []row
+}
+
+// row holds the price from stance i to stance j at i*len(stances)+j; the
+// lowest bit says that the hand moves.
+type row []price
+
+const moves = 1
+
+// New makes a hand for a neck.
+func New(n neck.Neck, style Style) *Hand {
+	return &Hand{model: newModel(n, style), frets: n.Frets + 1, rows: make([]row, 4*(n.Frets+1)*(n.Frets+1))}
 }
 
 type cell struct {
@@ -23,20 +49,48 @@ type cell struct {
 // layer holds the ways to play one note, at most one a stance.
 type layer []cell
 
-// Path fingers the places in the order played, at the least cost. The 1-3-4
-// way of wide spans is chosen by wide. The result is the same for the same
-// input.
-func Path(n neck.Neck, school School, wide string, places []neck.Place) []Touch {
+// Ask is what is wanted of a path beyond the least cost.
+type Ask struct {
+	// Strict lets no two fingers open past the hand's greatest limits; where
+	// nothing else is left the hand moves.
+	Strict bool
+	// Hold names the notes that have to follow the one before under one hand
+	// and with another finger; nil for none. Where that cannot be, it is given up.
+	Hold []bool
+
+	at     int // from 1: note that must not take the banned finger; 0 for none
+	banned int
+}
+
+// Path fingers the places in the order played, at the least cost. The result
+// is the same for the same input.
+func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
 	if len(places) == 0 {
 		return nil
 	}
-	m := newModel(n, school, wide)
-	layers := newLayers(len(places), max(len(school.Stances), 1))
-	layers[0].start(m, places[0])
+	layers := newLayers(len(places), max(len(h.stances), 1))
+	h.start(&layers[0], places[0], a.on(0))
 	for i := 1; i < len(places); i++ {
-		layers[i].follow(m, layers[i-1], places[i-1], places[i], len(places)-i)
+		l := link{places[i-1], places[i], len(places) - i, a.Strict, a.Hold != nil && a.Hold[i], a.on(i)}
+		h.follow(&layers[i], layers[i-1], l)
 	}
-	return trace(m, layers)
+	return h.trace(layers)
+}
+
+// link is two neighbours of a path and what is asked of them.
+type link struct {
+	a, b         neck.Place
+	remaining    int // notes from b to the end
+	strict, hold bool
+	banned       int // finger that b must not take, -1 for none
+}
+
+// on is the finger that is banned on note i, -1 for none.
+func (a Ask) on(i int) int {
+	if i+1 == a.at {
+		return a.banned
+	}
+	return -1
 }
 
 // newLayers makes empty layers over one stretch of memory.
@@ -49,45 +103,96 @@ func newLayers(n, width int) []layer {
 	return layers
 }
 
-func (l *layer) put(c cell) { *l = append(*l, c) }
-
-func (l *layer) start(m *model, p neck.Place) {
+func (h *Hand) start(l *layer, p neck.Place, banned int) {
 	if p.Fret == 0 {
-		l.put(cell{grip: grip{stance: noStance}})
+		*l = append(*l, cell{grip: grip{stance: noStance}})
 		return
 	}
-	m.grips(p.Fret, func(g grip) { l.put(cell{grip: g, best: m.grip(g, p.Fret)}) })
+	for s := range h.stances {
+		if g, ok := h.gripOf(s, p.Fret); ok && int(h.fingers[s]) != banned {
+			*l = append(*l, cell{grip: g, best: h.grip(g, p.Fret)})
+		}
+	}
 }
 
 // follow finds the cheapest way to each grip of note b; an open string leaves
 // the hand where it was.
-func (l *layer) follow(m *model, before layer, a, b neck.Place, remaining int) {
-	if b.Fret == 0 {
-		for k := range before {
-			c := &before[k]
-			l.put(cell{c.best, grip{c.position, noStance}, int8(k)})
+func (h *Hand) follow(l *layer, before layer, k link) {
+	if k.b.Fret == 0 {
+		for i := range before {
+			c := &before[i]
+			*l = append(*l, cell{c.best, grip{c.position, noStance}, int8(i)})
 		}
 		return
 	}
-	m.grips(b.Fret, func(g grip) {
-		best := cell{grip: g, best: math.MaxInt64}
-		for k := range before {
-			c := &before[k]
-			if c.best >= best.best { // no step has a price below zero
-				continue
+	var prices row
+	if k.a.Fret > 0 {
+		prices = h.row(k.a, k.b, k.strict)
+	}
+	width, early := len(h.stances), price(k.remaining-moves)
+	for s := range h.stances {
+		g, ok := h.gripOf(s, k.b.Fret)
+		if !ok || int(h.fingers[s]) == k.banned {
+			continue
+		}
+		best := cell{grip: g, best: 1 << 62}
+		for i := range before {
+			c := &before[i]
+			var p price
+			if prices != nil {
+				p = prices[int(c.stance)*width+s]
+				p += (p & moves) * early
+				if k.hold && (c.position != g.position || h.fingers[c.stance] == h.fingers[s]) {
+					p += givenUp
+				}
+			} else {
+				p = h.step(c.grip, k.a, g, k.b, k.remaining, k.strict)
 			}
-			if p := c.best + m.step(c.grip, a, g, b, remaining); p < best.best {
-				best.best, best.from = p, int8(k)
+			if p += c.best; p < best.best {
+				best.best, best.from = p, int8(i)
 			}
 		}
-		best.best += m.grip(g, b.Fret)
-		l.put(best)
-	})
+		best.best += h.grip(g, k.b.Fret)
+		*l = append(*l, best)
+	}
+}
+
+// row gives the prices between two stopped frets.
+func (h *Hand) row(a, b neck.Place, strict bool) row {
+	key := (a.Fret*h.frets+b.Fret)*4 + bit(a.String == b.String)*2 + bit(strict)
+	if r := h.rows[key]; r != nil {
+		return r
+	}
+	width := len(h.stances)
+	r := make(row, width*width)
+	for i := range h.stances {
+		from, ok := h.gripOf(i, a.Fret)
+		if !ok {
+			continue
+		}
+		for j := range h.stances {
+			if to, ok := h.gripOf(j, b.Fret); ok {
+				r[i*width+j] = h.step(from, a, to, b, moves, strict)
+			}
+		}
+	}
+	h.rows[key] = r
+	return r
+}
+
+func bit(b bool) int {
+	if b {
+		return 1
+	}
+	return 0
 }
 
 // trace walks back from the cheapest last grip.
-func trace(m *model, layers []layer) []Touch {
+func (h *Hand) trace(layers []layer) []Touch {
 	last := layers[len(layers)-1]
+	if len(last) == 0 {
+		return nil
+	}
 	at := 0
 	for k := range last {
 		if last[k].best < last[at].best {
@@ -97,7 +202,7 @@ func trace(m *model, layers []layer) []Touch {
 	out := make([]Touch, len(layers))
 	for i := len(layers) - 1; i >= 0; i-- {
 		c := layers[i][at]
-		out[i] = m.touch(c.grip)
+		out[i] = h.touch(c.grip)
 		at = int(c.from)
 	}
 	for i := 1; i < len(out); i++ {

@@ -7,6 +7,7 @@ type Report struct {
 	SpanMM           float64 // widest opening held without moving the hand
 	SpanLow, SpanTop int     // the frets of that opening
 	Shifts           int     // times the hand moves
+	WithinString     int     // of these, between two notes of one string
 	Reaches          int     // fingers off their home fret
 }
 
@@ -19,6 +20,9 @@ func Summarize(n neck.Neck, places []neck.Place, touches []Touch) Report {
 		if t.Shift != 0 {
 			r.Shifts++
 			low, top = 0, 0
+			if places[i].String == places[i-1].String && places[i-1].Fret > 0 {
+				r.WithinString++
+			}
 		}
 		if t.Reach != Home {
 			r.Reaches++

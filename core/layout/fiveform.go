@@ -4,33 +4,15 @@ import (
 	"slices"
 
 	"evenladder/core/neck"
-	"evenladder/core/pitch"
 	"evenladder/core/scale"
 )
-
-// cores are the two pentatonics that a mode can be built over.
-var cores = []scale.Formula{
-	scale.MustParseFormula("1 2 3 5 6"),
-	scale.MustParseFormula("1 b3 4 5 b7"),
-}
-
-// CoreOf is the pentatonic core of a formula: 1 2 3 5 6 if it has that, or
-// else 1 ♭3 4 5 ♭7; ok is false when it has neither.
-func CoreOf(f scale.Formula) (core scale.Formula, ok bool) {
-	for _, c := range cores {
-		if f.HasAll(c) {
-			return c, true
-		}
-	}
-	return nil, false
-}
 
 // fiveForm lays the core out two per string and adds each remaining degree
 // beside the core note a semitone away, on that note's string. A degree a
 // semitone from two core notes goes where the hand has least far to reach;
 // when both are as near, on the lower one's string.
 func fiveForm(r Request) ([]Box, error) {
-	core, ok := CoreOf(r.Scale.Formula)
+	core, ok := scale.CoreOf(r.Scale.Formula)
 	if !ok {
 		return nil, unfit("five-form", "this scale holds neither 1 2 3 5 6 nor 1 ♭3 4 5 ♭7", "three-per-string or single-string")
 	}
@@ -45,15 +27,33 @@ func fiveForm(r Request) ([]Box, error) {
 		for _, n := range append(laid, addedNotes(r, coreScale, laid)...) {
 			b.add(n.String, n.MIDI, n.Layer)
 		}
-		return b.box(r.Scale.Index(lowest))
+		box := b.box(r.Scale.Index(lowest))
+		if r.sameCore(box.Notes) {
+			box.Notes = r.alike(box.Notes)
+		}
+		return box
 	})
 	for i := range boxes {
-		if form, ok := chordForm(r, boxes[i]); ok {
-			boxes[i].Form = form
-			boxes[i].Name = form + " form"
+		if form, name := r.chordForm(boxes[i]); name != "" {
+			boxes[i].Form, boxes[i].Name = form, name
 		}
 	}
 	return boxes, nil
+}
+
+// sameCore reports whether the core lies on the same frets of the lowest and
+// the highest string.
+func (r Request) sameCore(notes []Note) bool {
+	var low, high []int
+	for _, n := range notes {
+		switch {
+		case n.Layer == Core && n.String == r.Strings[0]:
+			low = append(low, n.Fret)
+		case n.Layer == Core && n.String == r.Strings[len(r.Strings)-1]:
+			high = append(high, n.Fret)
+		}
+	}
+	return slices.Equal(low, high)
 }
 
 // coreNotes are two notes of the core on each string, whether or not the neck
@@ -105,46 +105,3 @@ func fretRange(notes []Note) (low, high int) {
 
 // outside counts the frets by which a fret lies beyond a range.
 func outside(fret, low, high int) int { return max(low-fret, fret-high, 0) }
-
-// formRoots names the five movable chord forms by the strings that carry
-// their roots on a guitar in standard tuning.
-var formRoots = []struct {
-	form    string
-	strings []int
-}{
-	{"E", []int{6, 4, 1}}, {"D", []int{4, 2}}, {"C", []int{5, 2}}, {"A", []int{5, 3}}, {"G", []int{6, 3, 1}},
-}
-
-// chordForm names a box by the strings its roots lie on. Only the standard
-// steps between six strings have these names, whatever pitch they start from.
-func chordForm(r Request, b Box) (string, bool) {
-	if !standardSteps(r) {
-		return "", false
-	}
-	var roots []int
-	for _, n := range b.Notes {
-		if n.Degree == 0 {
-			roots = append(roots, n.String)
-		}
-	}
-	for _, f := range formRoots {
-		if slices.Equal(f.strings, roots) {
-			return f.form, true
-		}
-	}
-	return "", false
-}
-
-func standardSteps(r Request) bool {
-	if !slices.Equal(r.Strings, []int{6, 5, 4, 3, 2, 1}) {
-		return false
-	}
-	standard := []string{"E2", "A2", "D3", "G3", "B3", "E4"}
-	for i, s := range standard {
-		step := pitch.MustParse(s).MIDI() - pitch.MustParse(standard[0]).MIDI()
-		if r.Neck.Open(6-i).MIDI()-r.Neck.Open(6).MIDI() != step {
-			return false
-		}
-	}
-	return true
-}

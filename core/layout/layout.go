@@ -2,15 +2,14 @@
 // lie together under the hand.
 //
 // Each layout system is one file with one function of one signature, and one
-// line in the table Systems. A system says which places belong to a box; it
-// knows nothing of fingers. Every box comes out in playing order, lowest note
+// line in the table Systems. A system says which places belong to a box; of the
+// hand it knows only the stretch of frets that lies under it, the Frame. Every box comes out in playing order, lowest note
 // first, and says which pitches fell off the neck.
 package layout
 
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
@@ -27,11 +26,27 @@ const (
 
 // Request is what a system needs to know.
 type Request struct {
-	Neck     neck.Neck
-	Scale    scale.Scale
-	Strings  []int // string numbers in playing order, lowest open string first
-	LowFret  int   // first fret that may be used; 0 allows open strings
-	HighFret int   // last fret that may be used
+	Neck       neck.Neck
+	Scale      scale.Scale
+	Strings    []int // string numbers in playing order, lowest open string first
+	LowFret    int   // first fret that may be used; 0 allows open strings
+	HighFret   int   // last fret that may be used
+	Frame      Frame
+	Positions  []Position // low positions of the hand that have names, the usual one first
+	SpanMM     float64    // what the hand holds open from index to little finger
+	FromDegree int        // scale index to start from, where a system asks for one
+	Octaves    int        // how far to go from there, 1 to 3
+}
+
+// Frame is the stretch of frets under one hand, counted from the fret of the
+// index finger at rest: First to Last with a reach either way, FirstHome to
+// LastHome without.
+type Frame struct{ First, FirstHome, LastHome, Last int }
+
+// Position is a named place of the hand low on the neck: the frets it covers.
+type Position struct {
+	Name      string
+	Low, High int
 }
 
 // Note is one place of a box.
@@ -55,49 +70,19 @@ type Box struct {
 	Degree      int    // scale index of the note that the box starts from
 	Form        string // chord form, where there is one
 	Notes       []Note
-	Missing     []pitch.Pitch // what fell off the neck, lowest first
+	Missing     []pitch.Pitch // what fell off the neck or out of the hand, lowest first
 	Corrections []Correction
+	Links       []Link
+}
+
+// Link leads on from one box to another through a root that both have.
+type Link struct {
+	Box      int        // index of the box that goes on
+	From, To neck.Place // the root in this box and in the next
 }
 
 // Complete reports whether nothing fell off the neck.
 func (b Box) Complete() bool { return len(b.Missing) == 0 }
-
-// System is one way to divide the neck.
-type System struct {
-	ID     string
-	Name   string // for a picker
-	Phrase string // in a sentence, after "lay … out"
-	Why    string // when a teacher would choose it
-	Boxes  func(Request) ([]Box, error)
-}
-
-// Systems are all layout systems in picker order.
-var Systems = []System{
-	{"three-per-string", "three notes per string", "as three notes per string", "even on every string: rhythm and picking stay regular", perString(3)},
-	{"two-per-string", "two notes per string", "as two notes per string", "the narrow boxes of five-note scales", perString(2)},
-	{"four-per-string", "four notes per string", "as four notes per string", "covers most neck; moves the hand on every string", perString(4)},
-	{"five-form", "five forms", "in the five forms", "a pentatonic core with the other notes laid over it, tied to chord forms", fiveForm},
-	{"single-string", "one string at a time", "one string at a time", "shows steps and half steps as distances; joins the boxes", singleString},
-}
-
-// Find returns the system with this id.
-func Find(id string) (System, bool) {
-	for _, s := range Systems {
-		if s.ID == id {
-			return s, true
-		}
-	}
-	return System{}, false
-}
-
-// IDs lists the ids in table order, for messages.
-func IDs() string {
-	ids := make([]string, len(Systems))
-	for i, s := range Systems {
-		ids[i] = s.ID
-	}
-	return strings.Join(ids, " ")
-}
 
 // Corrections compares each crossing between the strings, given in playing
 // order, with the usual step of the neck's rising strings.
@@ -164,8 +149,9 @@ func lowestWhole(r Request, degree int, build func(Request, int) Box) Box {
 		first += 12
 	}
 	best := build(r, open+first)
-	for fret := first + 12; fret <= r.HighFret && !best.Complete(); fret += 12 {
-		if b := build(r, open+fret); b.Complete() || len(b.Notes) > len(best.Notes) {
+	whole := func(b Box) bool { return b.Complete() && len(b.Notes) > 0 }
+	for fret := first + 12; fret <= r.HighFret && !whole(best); fret += 12 {
+		if b := build(r, open+fret); whole(b) || len(b.Notes) > len(best.Notes) {
 			best = b
 		}
 	}

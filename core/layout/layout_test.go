@@ -53,7 +53,7 @@ func TestEveryBoxIsWholeOrSaysWhatIsMissing(t *testing.T) {
 		}
 		made, err := system.Boxes(r)
 		if err != nil {
-			_, hasCore := layout.CoreOf(s.Formula)
+			_, hasCore := scale.CoreOf(s.Formula)
 			assert.Equal(t, "five-form", system.ID)
 			assert.False(t, hasCore)
 			return

@@ -121,24 +121,9 @@ func (n Neck) UsualStep(strs []int) int {
 }
 
 // ParseTuning reads pitches apart by spaces or commas, lowest-numbered string
-// last: "E2 A2 D3 G3 B3 E4".
+// last: "E2 A2 D3 G3 B3 E4". Octaves that are left out are inferred as
+// InferTuning does, rising from the octave below middle C.
 func ParseTuning(s string) ([]pitch.Pitch, error) {
 	words := strings.FieldsFunc(s, func(r rune) bool { return r == ' ' || r == ',' || r == '\t' || r == '\n' })
-	return ParseStrings(words)
-}
-
-// ParseStrings reads one pitch a string.
-func ParseStrings(words []string) ([]pitch.Pitch, error) {
-	if len(words) < MinStrings || len(words) > MaxStrings {
-		return nil, fmt.Errorf("a tuning of %d strings: give %d to %d, such as E2 A2 D3 G3 B3 E4", len(words), MinStrings, MaxStrings)
-	}
-	out := make([]pitch.Pitch, len(words))
-	for i, w := range words {
-		p, err := pitch.Parse(w)
-		if err != nil {
-			return nil, fmt.Errorf("string %d: %w", len(words)-i, err)
-		}
-		out[i] = p
-	}
-	return out, nil
+	return InferTuning(words, nil)
 }

@@ -7,11 +7,8 @@ import (
 	"time"
 
 	"evenladder/core/hand"
-	"evenladder/core/layout"
 	"evenladder/core/neck"
-	"evenladder/core/pitch"
 	"evenladder/core/plan"
-	"evenladder/core/scale"
 )
 
 // BenchmarkPlan is one plan: guitar, three per string, run up and down.
@@ -36,49 +33,12 @@ func BenchmarkPlan(b *testing.B) {
 	b.ReportMetric(allocs/float64(len(p.Boxes)), "allocs/box")
 }
 
-// BenchmarkWholeBook lays out and fingers every key, every catalogue scale,
-// every system and every box on the guitar.
-func BenchmarkWholeBook(b *testing.B) {
-	in, _ := neck.FindInstrument("guitar")
-	n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
-	if err != nil {
-		b.Fatal(err)
-	}
-	school, _ := hand.FindSchool("per-fret")
-	tonics := []string{"C", "F", "Bb", "Eb", "Ab", "Db", "F#", "B", "E", "A", "D", "G"}
-	b.ReportAllocs()
-	boxes := 0
-	for b.Loop() {
-		boxes = 0
-		for _, tonic := range tonics {
-			for _, e := range scale.Catalogue() {
-				s := scale.New(pitch.MustParseName(tonic), e.Formula)
-				for _, system := range layout.Systems {
-					made, err := system.Boxes(layout.Request{Neck: n, Scale: s, Strings: n.Rising(), HighFret: n.Frets})
-					if err != nil {
-						continue // the scale has no pentatonic core
-					}
-					for _, box := range made {
-						places := make([]neck.Place, len(box.Notes))
-						for i, note := range box.Notes {
-							places[i] = note.Place
-						}
-						hand.Path(n, school, "1-2-4", places)
-						boxes++
-					}
-				}
-			}
-		}
-	}
-	b.ReportMetric(float64(boxes), "boxes")
-}
-
 // BenchmarkLongRun grows with the notes: a long path of fingering.
 func BenchmarkLongRun(b *testing.B) {
 	in, _ := neck.FindInstrument("guitar")
 	n, _ := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
 	school, _ := hand.FindSchool("per-fret")
-	for _, length := range []int{125, 250, 500, 1000} {
+	for _, length := range []int{125, 250, 500, 1000, 2000, 4000} {
 		places := make([]neck.Place, length)
 		for i := range places {
 			places[i] = neck.Place{String: 1 + i/3%6, Fret: 5 + i*2%5}
@@ -86,7 +46,7 @@ func BenchmarkLongRun(b *testing.B) {
 		b.Run(fmt.Sprintf("%d-notes", length), func(b *testing.B) {
 			b.ReportAllocs()
 			for b.Loop() {
-				hand.Path(n, school, "1-2-4", places)
+				hand.New(n, hand.Style{School: school}).Path(places, hand.Ask{})
 			}
 		})
 	}

@@ -17,15 +17,18 @@ type Brief struct {
 	Run        RunBrief        `json:"run,omitzero"`
 	Rhythm     RhythmBrief     `json:"rhythm,omitzero"`
 	Picking    string          `json:"picking,omitempty"`
+	Names      string          `json:"names,omitempty"` // how notes are said to readers; data stays English
 }
 
 // InstrumentBrief names an instrument of the catalogue and overrides it.
 type InstrumentBrief struct {
 	ID            string   `json:"id"`
-	Tuning        []string `json:"tuning,omitempty"` // pitches, string 1 last
+	Tuning        []string `json:"tuning,omitempty"` // pitches, string 1 last; an octave left out is inferred
 	Frets         *int     `json:"frets,omitempty"`
 	ScaleLengthMM *float64 `json:"scaleLengthMm,omitempty"`
 	LeftHanded    bool     `json:"leftHanded,omitempty"` // mirrors drawings; changes no data
+	Courses       *bool    `json:"courses,omitempty"`    // strings stand in pairs
+	Capo          int      `json:"capo,omitempty"`       // fret; all other frets are counted from it
 }
 
 // ScaleBrief is a tonic with the catalogue id of a scale or with a formula.
@@ -51,6 +54,17 @@ type HandBrief struct {
 	School string `json:"school,omitempty"`
 	Wide   string `json:"wide,omitempty"`
 	Open   string `json:"open,omitempty"`
+	Prefer string `json:"prefer,omitempty"` // a reach or a shift
+	Four   string `json:"four,omitempty"`   // fingers of four notes on a string
+	// LimitsMM are the hand's own openings between index and middle, middle
+	// and ring, ring and little finger.
+	LimitsMM LimitsBrief `json:"limitsMm,omitzero"`
+}
+
+// LimitsBrief are the openings of a hand in mm, three each.
+type LimitsBrief struct {
+	Comfortable []float64 `json:"comfortable,omitempty"` // past this a caution
+	Greatest    []float64 `json:"greatest,omitempty"`    // past this another way is taken
 }
 
 // RunBrief chooses the order of notes.

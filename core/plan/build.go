@@ -2,55 +2,75 @@ package plan
 
 import (
 	"math"
+	"slices"
 	"strconv"
 
 	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
+	"evenladder/core/pitch"
 	"evenladder/core/run"
+	"evenladder/core/scale"
 )
 
 // Build works the plan out. A brief that cannot be met gives Errors, one for
 // each field concerned.
 func Build(b Brief) (Plan, error) {
-	j, err := resolve(b)
+	j, boxes, err := lay(b)
 	if err != nil {
 		return Plan{}, err
 	}
-	boxes, err := j.system.Boxes(j.request)
-	if err != nil {
-		return Plan{}, Errors{{"layout.system", err.Error()}}
-	}
-	if len(boxes) == 0 {
-		return Plan{}, Errors{{"layout.highFret", "no note of the scale lies within these frets: give a wider stretch of the neck"}}
-	}
 	at := *j.brief.Layout.Box
-	if at >= len(boxes) {
-		return Plan{}, Errors{{"layout.box", strconv.Itoa(at) + " was given: this layout has boxes 0 to " + strconv.Itoa(len(boxes)-1)}}
-	}
 	names := newNaming(j)
 	parts := j.sentence()
 	p := Plan{
 		Brief:         j.brief,
 		Sentence:      sentenceBuilder(parts).text(),
 		SentenceParts: parts,
-		Scale:         j.scalePlan(),
+		Scale:         j.scalePlan(names),
 		Neck:          j.neckPlan(names),
 		Boxes:         make([]Box, len(boxes)),
 		Box:           at,
 	}
 	p.Spoken = spokenSentence(p.Sentence)
+	var chosen fingered
 	for i, box := range boxes {
-		p.Boxes[i] = j.box(i, box, names)
+		f := j.finger(box)
+		p.Boxes[i] = j.planBox(i, f, names)
+		if i == at {
+			chosen = f
+		}
 	}
-	p.Run = j.run(boxes[at], names)
-	p.Cautions = j.cautions(p)
+	p.Comfort = j.comfort(chosen, p.Boxes[at].LowFret)
+	p.Run = j.run(chosen, names)
+	p.Cautions = j.cautions(p, chosen)
 	return p, nil
+}
+
+// lay resolves a brief and lays its boxes out, as far as fingers are not
+// needed.
+func lay(b Brief) (job, []layout.Box, error) {
+	j, err := resolve(b)
+	if err != nil {
+		return job{}, nil, err
+	}
+	boxes, err := j.system.Boxes(j.request)
+	if err != nil {
+		return job{}, nil, Errors{{"layout.system", err.Error()}}
+	}
+	if len(boxes) == 0 {
+		return job{}, nil, Errors{{"layout.highFret", "no note of the scale lies within these frets: give a wider stretch of the neck"}}
+	}
+	if at := *j.brief.Layout.Box; at >= len(boxes) {
+		return job{}, nil, Errors{{"layout.box", strconv.Itoa(at) + " was given: this layout has boxes 0 to " + strconv.Itoa(len(boxes)-1)}}
+	}
+	return j, boxes, nil
 }
 
 // naming spells scale indexes once for the whole plan.
 type naming struct {
 	names, degrees, spoken []string
+	labels                 []string // as the brief asks to say notes
 }
 
 func newNaming(j job) naming {
@@ -58,7 +78,12 @@ func newNaming(j job) naming {
 	for i, name := range j.scale.Notes {
 		n.names = append(n.names, name.String())
 		n.degrees = append(n.degrees, j.scale.Formula[i].String())
-		n.spoken = append(n.spoken, name.Spoken()+", "+spokenDegree(j.scale.Formula[i]))
+		n.labels = append(n.labels, j.naming.Label(name, j.scale.Formula[i]))
+		said := name.Spoken()
+		if j.naming.ID != "english" {
+			said = spokenSentence(n.labels[i])
+		}
+		n.spoken = append(n.spoken, said+", "+spokenDegree(j.scale.Formula[i]))
 	}
 	return n
 }
@@ -67,25 +92,55 @@ func (n naming) note(p neck.Place, midi, index int) NeckNote {
 	return NeckNote{String: p.String, Fret: p.Fret, MIDI: midi, Name: n.names[index], Degree: n.degrees[index]}
 }
 
-func (j job) scalePlan() ScalePlan {
+func (j job) scalePlan(names naming) ScalePlan {
 	s := ScalePlan{
-		Title: j.scale.Title(), Steps: j.scale.Formula.Steps(), KeySignature: j.scale.KeySignature(),
-		Related: []Related{}, Triads: j.chords(3), Sevenths: j.chords(4),
+		Title: j.title(j.scale.Tonic, j.scale.Name), Steps: j.scale.Formula.Steps(), KeySignature: j.scale.KeySignature(),
+		Labels: names.labels, Related: []Related{}, Triads: j.chords(3), Sevenths: j.chords(4), Core: j.corePlan(),
 	}
 	for i, n := range j.scale.Notes {
 		s.Notes = append(s.Notes, n.String())
 		s.Degrees = append(s.Degrees, j.scale.Formula[i].String())
 	}
 	for _, r := range j.scale.Related() {
-		s.Related = append(s.Related, Related{r.Relation, r.Title(), r.Tonic.String(), r.Entry.ID})
+		s.Related = append(s.Related, Related{r.Relation, j.title(r.Tonic, r.Entry.Name), r.Tonic.String(), r.Entry.ID})
 	}
 	return s
+}
+
+// title is a key as the brief asks to say notes.
+func (j job) title(tonic pitch.Name, name string) string {
+	return j.naming.Absolute(tonic) + " " + name
+}
+
+// corePlan is the scale as a pentatonic with other notes laid over it, beside
+// the scales over the same core; nil where it is none.
+func (j job) corePlan() *CorePlan {
+	core, ok := scale.CoreOf(j.scale.Formula)
+	if !ok || len(j.scale.Formula) == len(core) {
+		return nil
+	}
+	named, _ := scale.Named(core)
+	c := &CorePlan{Title: j.title(j.scale.Tonic, named.Name), Formula: core.String(), Added: degreeStrings(scale.Beyond(j.scale.Formula, core)), Siblings: []Sibling{}}
+	for _, s := range scale.Siblings(core) {
+		if !s.Entry.Formula.Equal(j.scale.Formula) {
+			c.Siblings = append(c.Siblings, Sibling{j.title(j.scale.Tonic, s.Entry.Name), s.Entry.ID, degreeStrings(s.Added)})
+		}
+	}
+	return c
+}
+
+func degreeStrings(degrees []pitch.Degree) []string {
+	out := []string{}
+	for _, d := range degrees {
+		out = append(out, d.String())
+	}
+	return out
 }
 
 func (j job) chords(size int) []Chord {
 	out := []Chord{}
 	for _, c := range j.scale.Chords(size) {
-		chord := Chord{Degree: c.Degree.String(), Symbol: c.Symbol, Notes: make([]string, size)}
+		chord := Chord{Degree: c.Degree.String(), Symbol: j.naming.Absolute(c.Notes[0]) + c.Quality, Notes: make([]string, size)}
 		for i, n := range c.Notes {
 			chord.Notes[i] = n.String()
 		}
@@ -95,14 +150,15 @@ func (j job) chords(size int) []Chord {
 }
 
 func (j job) neckPlan(names naming) NeckPlan {
-	n := NeckPlan{Courses: j.instrument.Courses, Frets: make([]Fret, j.neck.Frets+1)}
+	n := NeckPlan{Courses: *j.brief.Instrument.Courses, Frets: make([]Fret, j.neck.Frets+1)}
 	for f := range n.Frets {
 		n.Frets[f] = Fret{f, tenth(j.neck.FretMM(f))}
 	}
 	count := j.neck.Strings()
 	n.Notes = make([]NeckNote, 0, count*(j.neck.Frets+1)*(j.scale.Len()+1)/12+count)
 	for str := count; str >= 1; str-- {
-		n.Strings = append(n.Strings, OpenString{str, j.neck.Open(str).String()})
+		open := j.neck.Open(str)
+		n.Strings = append(n.Strings, OpenString{str, open.String(), j.naming.Absolute(open.Name)})
 		for f := range n.Frets {
 			place := neck.Place{String: str, Fret: f}
 			midi := j.neck.MIDI(place)
@@ -114,53 +170,10 @@ func (j job) neckPlan(names naming) NeckPlan {
 	return n
 }
 
-func (j job) box(i int, b layout.Box, names naming) Box {
-	places := make([]neck.Place, len(b.Notes))
-	for k, n := range b.Notes {
-		places[k] = n.Place
-	}
-	touches := hand.Path(j.neck, j.school, j.brief.Hand.Wide, places)
-	report := hand.Summarize(j.neck, places, touches)
-	out := Box{
-		ID: strconv.Itoa(i + 1), Name: b.Name, Degree: names.degrees[b.Degree], Form: b.Form,
-		Complete: b.Complete(), Missing: []string{}, Corrections: []Correction{},
-		SpanMM: tenth(report.SpanMM), Shifts: report.Shifts, Reaches: report.Reaches,
-		OverLimit: report.SpanMM > j.instrument.SpanLimitMM,
-		Notes:     make([]BoxNote, len(b.Notes)),
-		spanLow:   report.SpanLow, spanTop: report.SpanTop,
-	}
-	for _, m := range b.Missing {
-		out.Missing = append(out.Missing, m.String())
-	}
-	for _, c := range b.Corrections {
-		out.Corrections = append(out.Corrections, Correction{c.FromString, c.ToString, c.Frets})
-	}
-	for k, n := range b.Notes {
-		if k == 0 || n.Fret < out.LowFret {
-			out.LowFret = n.Fret
-		}
-		out.HighFret = max(out.HighFret, n.Fret)
-		t := touches[k]
-		note := BoxNote{
-			NeckNote: names.note(n.Place, n.MIDI, n.Degree),
-			Finger:   t.Finger, Root: n.Degree == 0, Layer: string(n.Layer), Reach: string(t.Reach), Shift: t.Shift,
-			Spoken: "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + names.spoken[n.Degree] + ", " + fingerWords[t.Finger],
-		}
-		if k+1 < len(b.Notes) {
-			note.Step = b.Notes[k+1].MIDI - n.MIDI
-		}
-		out.Notes[k] = note
-	}
-	return out
-}
-
-func (j job) run(b layout.Box, names naming) Run {
+func (j job) run(b fingered, names naming) Run {
 	order := run.Order(len(b.Notes), j.spec, func(i int) bool { return j.stable(b.Notes[i].Degree) })
-	places := make([]neck.Place, len(order))
-	for k, i := range order {
-		places[k] = b.Notes[i].Place
-	}
-	touches := hand.Path(j.neck, j.school, j.brief.Hand.Wide, places)
+	places := j.places(b.Box, order)
+	touches := j.handOf(b.school).Path(places, j.ask(b, order))
 	report := hand.Summarize(j.neck, places, touches)
 	r := Run{
 		Events: make([]Event, len(order)), Bars: j.rhythm.Bars(len(order)), Notes: len(order),
@@ -169,9 +182,9 @@ func (j job) run(b layout.Box, names naming) Run {
 	for k, i := range order {
 		n, t, slot := b.Notes[i], touches[k], j.rhythm.Slot(k)
 		r.Events[k] = Event{
-			N: k + 1, NeckNote: names.note(n.Place, n.MIDI, n.Degree),
+			N: k + 1, NeckNote: names.note(places[k], n.MIDI, n.Degree),
 			Finger: t.Finger, Bar: slot.Bar, Beat: slot.Beat, Beats: slot.Beats, Count: slot.Count,
-			Stroke: run.Stroke(j.brief.Picking, k), Reach: string(t.Reach), Shift: t.Shift, Note: i,
+			Stroke: j.stroke(k, places[k].String), Reach: string(t.Reach), Shift: t.Shift, Note: i,
 		}
 		if k > 0 && places[k].String != places[k-1].String {
 			r.Crossings++
@@ -179,6 +192,11 @@ func (j job) run(b layout.Box, names naming) Run {
 		r.EndsOn = EndsOn{names.names[n.Degree], names.degrees[n.Degree]}
 	}
 	return r
+}
+
+// stroke is the stroke of the k-th note of the run, on a string.
+func (j job) stroke(k, str int) string {
+	return run.Stroke(j.brief.Picking, k, slices.Index(j.request.Strings, str), len(j.request.Strings))
 }
 
 // stable reports whether a run may end on this scale note: the root, or with

@@ -9,20 +9,24 @@ import (
 
 // Caution codes.
 const (
-	CautionSpan       = "span"        // the chosen box opens the hand past its limit
+	CautionSpan       = "span"        // the chosen box opens the hand past its comfortable limit
+	CautionRefit      = "refit"       // the chosen box was changed to keep within the hand's greatest opening
 	CautionIncomplete = "incomplete"  // the chosen box lacks notes
 	CautionFrets      = "beyond-neck" // other boxes lack notes
 	CautionCare       = "care"        // goes with a span
 	CautionSpelling   = "spelling"    // the key has an easier spelling
 )
 
-func (j job) cautions(p Plan) []Caution {
+func (j job) cautions(p Plan, chosen fingered) []Caution {
 	out := []Caution{}
 	box := p.Boxes[p.Box]
-	if box.OverLimit {
+	if box.Refit != "" {
+		out = append(out, Caution{CautionRefit, box.Refit})
+	}
+	if w := chosen.widest; w.Over() > 0 {
 		out = append(out, Caution{CautionSpan, fmt.Sprintf(
-			"Box %s opens the hand %.0f mm, frets %d to %d; %.0f mm is comfortable on %s %s. Easier: %s.",
-			box.ID, box.SpanMM, box.spanLow, box.spanTop, j.instrument.SpanLimitMM, j.instrument.Article, j.instrument.Name, j.easier(p))},
+			"Box %s opens %s and %s %.0f mm, frets %d to %d; %.0f mm is comfortable for this hand. Easier: %s.",
+			box.ID, fingerNames[w.Low], fingerNames[w.High], w.MM, w.LowFret, w.HighFret, w.LimitMM, j.easier(p))},
 			Caution{CautionCare, "Warm up first, stop if it hurts, and keep it short with breaks. Pain, numbness or tingling that stays is for a doctor or physiotherapist."})
 	}
 	if !box.Complete {
@@ -58,26 +62,11 @@ func (j job) easier(p Plan) string {
 			break
 		}
 	}
-	if up := j.fretsToComfort(p.Boxes[p.Box]); up > 0 {
-		noun := "frets"
-		if up == 1 {
-			noun = "fret"
-		}
-		ways = append(ways, fmt.Sprintf("the same shape %d %s higher", up, noun))
+	if p.Comfort != nil && p.Comfort.Fret > 0 {
+		ways = append(ways, "the same shape "+count(p.Comfort.Frets, "fret", "frets")+" higher")
 	}
 	ways = append(ways, "a shift of the hand", "fewer notes on each string")
 	return strings.Join(ways, ", ")
-}
-
-// fretsToComfort counts the frets a shape has to move up to come within the
-// limit, 0 when the neck ends first.
-func (j job) fretsToComfort(b Box) int {
-	for up := 1; b.HighFret+up <= j.neck.Frets; up++ {
-		if j.neck.SpanMM(b.spanLow+up, b.spanTop+up) <= j.instrument.SpanLimitMM {
-			return up
-		}
-	}
-	return 0
 }
 
 func prettyAll(words []string) []string {

@@ -11,7 +11,8 @@ type Plan struct {
 	Scale         ScalePlan      `json:"scale"`
 	Neck          NeckPlan       `json:"neck"`
 	Boxes         []Box          `json:"boxes"`
-	Box           int            `json:"box"` // index of the box that the run is made on
+	Box           int            `json:"box"`               // index of the box that the run is made on
+	Comfort       *Comfort       `json:"comfort,omitempty"` // of the chosen box, where it is past the comfortable
 	Run           Run            `json:"run"`
 	Cautions      []Caution      `json:"cautions"`
 }
@@ -30,9 +31,26 @@ type ScalePlan struct {
 	Degrees      []string           `json:"degrees"`
 	Steps        []int              `json:"steps"` // semitones to the next note, the last to the octave
 	KeySignature scale.KeySignature `json:"keySignature"`
+	Labels       []string           `json:"labels"` // the notes as the brief asks to say them
+	Core         *CorePlan          `json:"core,omitempty"`
 	Related      []Related          `json:"related"`
 	Triads       []Chord            `json:"triads"`
 	Sevenths     []Chord            `json:"sevenths"`
+}
+
+// CorePlan is a mode seen as a pentatonic plus other notes.
+type CorePlan struct {
+	Title    string    `json:"title"`
+	Formula  string    `json:"formula"`
+	Added    []string  `json:"added"` // degrees
+	Siblings []Sibling `json:"siblings"`
+}
+
+// Sibling is another scale on the same tonic over the same core.
+type Sibling struct {
+	Title string   `json:"title"`
+	Name  string   `json:"name"` // catalogue id
+	Added []string `json:"added"`
 }
 
 // Related is a scale to go to from this one, as a brief says it.
@@ -62,6 +80,7 @@ type NeckPlan struct {
 type OpenString struct {
 	String int    `json:"string"`
 	Open   string `json:"open"`
+	Label  string `json:"label"` // as the brief asks to say notes
 }
 
 // Fret is a fret with its distance from the nut.
@@ -93,10 +112,24 @@ type Box struct {
 	SpanMM      float64      `json:"spanMm"` // widest opening of the hand between shifts
 	Shifts      int          `json:"shifts"`
 	Reaches     int          `json:"reaches"`
-	OverLimit   bool         `json:"overLimit"` // SpanMM is past the hand's limit
+	OverLimit   bool         `json:"overLimit"` // a pair of fingers opens past its comfortable limit
+	School      string       `json:"school"`    // that it is fingered by
+	Refit       string       `json:"refit"`     // what was changed so that the hand can hold it, or empty
+	Links       []Link       `json:"links"`
 	Notes       []BoxNote    `json:"notes"`
+}
 
-	spanLow, spanTop int
+// Link leads on to another box through a root that both have.
+type Link struct {
+	Box  int   `json:"box"` // index
+	From Place `json:"from"`
+	To   Place `json:"to"`
+}
+
+// Place is a spot on the neck.
+type Place struct {
+	String int `json:"string"`
+	Fret   int `json:"fret"`
 }
 
 // Correction is a crossing where the shape moves.
@@ -114,7 +147,8 @@ type BoxNote struct {
 	Layer  string `json:"layer"`
 	Reach  string `json:"reach"`
 	Shift  int    `json:"shift"`
-	Step   int    `json:"step"` // semitones to the next note of the box, 0 at its top
+	Step   int    `json:"step"`           // semitones to the next note of the box, 0 at its top
+	Ring   int    `json:"ring,omitempty"` // notes that sound until it is cut, in a campanella
 	Spoken string `json:"spoken"`
 }
 

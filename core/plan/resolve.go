@@ -20,11 +20,14 @@ type job struct {
 	instrument neck.Instrument
 	neck       neck.Neck
 	scale      scale.Scale
+	naming     pitch.Naming
 	system     layout.System
 	request    layout.Request
-	school     hand.School
+	style      hand.Style
 	spec       run.Spec
 	rhythm     rhythm.Rhythm
+
+	hands []*hand.Hand // by school, made when asked for
 }
 
 // Settings of the run that no pattern here reads are still checked and kept.
@@ -46,48 +49,14 @@ func resolve(b Brief) (job, error) {
 		return job{}, errs
 	}
 	j.checkWords(&errs)
+	j.naming, _ = pitch.FindNaming(j.brief.Names)
+	j.resolveHand(&errs)
 	j.resolveLayout(&errs)
 	j.resolveRun(&errs)
 	if len(errs) > 0 {
 		return job{}, errs
 	}
 	return j, nil
-}
-
-func (j *job) resolveInstrument(errs *Errors) {
-	in := &j.brief.Instrument
-	found, ok := neck.FindInstrument(in.ID)
-	if !ok {
-		errs.addf("instrument.id", "%s: give one of %s", given(in.ID, "no instrument", "no instrument is called"), neck.InstrumentIDs())
-		return
-	}
-	j.instrument = found
-	tuning := found.Tuning
-	if len(in.Tuning) > 0 {
-		t, err := neck.ParseStrings(in.Tuning)
-		if err != nil {
-			errs.add("instrument.tuning", err)
-			return
-		}
-		tuning = t
-	}
-	fill(&in.Frets, found.Frets)
-	fill(&in.ScaleLengthMM, found.ScaleLengthMM)
-	before := len(*errs)
-	between(errs, "instrument.frets", *in.Frets, neck.MinFrets, neck.MaxFrets)
-	if l := *in.ScaleLengthMM; !(l >= neck.MinScaleLengthMM && l <= neck.MaxScaleLengthMM) {
-		errs.addf("instrument.scaleLengthMm", "%g was given: give %g to %g mm", l, neck.MinScaleLengthMM, neck.MaxScaleLengthMM)
-	}
-	if len(*errs) > before {
-		return
-	}
-	n, err := neck.New(tuning, *in.Frets, *in.ScaleLengthMM)
-	errs.add("instrument", err)
-	j.neck = n
-	in.Tuning = make([]string, len(tuning))
-	for i, p := range tuning {
-		in.Tuning[i] = p.String()
-	}
 }
 
 func (j *job) resolveScale(errs *Errors) {
@@ -140,15 +109,25 @@ func (j *job) checkWords(errs *Errors) {
 	if school == "" {
 		school = hand.Schools[0].ID
 	}
+	if b.Layout.System == fourPerString && b.Hand.Four == "1-2-3-4" {
+		school = "two-fret" // a finger for each scale step
+	}
+	picking := "alternate"
+	if b.Layout.System == "campanella" {
+		picking = "thumb-index-middle"
+	}
 	for _, w := range []word{
 		{"layout.system", &b.Layout.System, system, layout.IDs},
 		{"hand.school", &b.Hand.School, school, hand.SchoolIDs},
-		{"hand.wide", &b.Hand.Wide, "1-2-4", hand.WideIDs},
-		{"hand.open", &b.Hand.Open, "both-ways", hand.OpenIDs},
+		{"hand.wide", &b.Hand.Wide, "1-2-4", choiceIDs(hand.Wides)},
+		{"hand.open", &b.Hand.Open, "both-ways", choiceIDs(hand.Opens)},
+		{"hand.prefer", &b.Hand.Prefer, "either", choiceIDs(hand.Prefers)},
+		{"hand.four", &b.Hand.Four, "1-2-3-shift", choiceIDs(hand.Fours)},
 		{"run.pattern", &b.Run.Pattern, "straight", run.PatternIDs},
 		{"run.direction", &b.Run.Direction, "up-down", optionIDs(run.Directions)},
 		{"run.finish", &b.Run.Finish, "as-written", optionIDs(run.Finishes)},
-		{"picking", &b.Picking, "alternate", optionIDs(run.Pickings)},
+		{"picking", &b.Picking, picking, optionIDs(run.Pickings)},
+		{"names", &b.Names, "english", pitch.NamingIDs},
 	} {
 		if *w.value == "" || *w.value == w.fallback {
 			*w.value = w.fallback
@@ -157,44 +136,6 @@ func (j *job) checkWords(errs *Errors) {
 		if ids := w.accepted(); !slices.Contains(strings.Fields(ids), *w.value) {
 			errs.addf(w.field, "%q was given: give one of %s", clip(*w.value), ids)
 		}
-	}
-}
-
-func (j *job) resolveLayout(errs *Errors) {
-	l := &j.brief.Layout
-	j.system, _ = layout.Find(l.System)
-	j.school, _ = hand.FindSchool(j.brief.Hand.School)
-	fill(&l.LowFret, 0)
-	fill(&l.HighFret, j.neck.Frets)
-	fill(&l.FromDegree, 1)
-	fill(&l.Octaves, 2)
-	fill(&l.Box, 0)
-	between(errs, "layout.lowFret", *l.LowFret, 0, j.neck.Frets)
-	between(errs, "layout.highFret", *l.HighFret, 1, j.neck.Frets)
-	between(errs, "layout.fromDegree", *l.FromDegree, 1, j.scale.Len())
-	between(errs, "layout.octaves", *l.Octaves, 1, maxOctaves)
-	if *l.Box < 0 {
-		errs.addf("layout.box", "%d was given: give 0 for the first box or a number above", *l.Box)
-	}
-	if *l.LowFret > *l.HighFret {
-		errs.addf("layout.lowFret", "%d lies above layout.highFret %d: give a low fret at or under it", *l.LowFret, *l.HighFret)
-	}
-	if len(l.Strings) == 0 {
-		l.Strings = j.neck.Rising()
-	}
-	for i, s := range l.Strings {
-		if s < 1 || s > j.neck.Strings() || slices.Contains(l.Strings[:i], s) {
-			errs.addf("layout.strings", "string %d was given: give each string once, from 1 to %d", s, j.neck.Strings())
-			return
-		}
-	}
-	low := *l.LowFret
-	if j.brief.Hand.Open == "closed" {
-		low = max(low, 1)
-	}
-	j.request = layout.Request{
-		Neck: j.neck, Scale: j.scale, Strings: j.neck.ByPitch(l.Strings),
-		LowFret: low, HighFret: *l.HighFret,
 	}
 }
 
@@ -237,6 +178,10 @@ func fill[T any](field **T, fallback T) {
 
 func optionIDs(options []run.Option) func() string {
 	return func() string { return run.OptionIDs(options) }
+}
+
+func choiceIDs(choices []hand.Choice) func() string {
+	return func() string { return hand.ChoiceIDs(choices) }
 }
 
 func between(errs *Errors, field string, v, low, high int) {

@@ -6,6 +6,7 @@ import (
 	"strconv"
 	"strings"
 
+	"evenladder/core/hand"
 	"evenladder/core/pitch"
 	"evenladder/core/rhythm"
 	"evenladder/core/run"
@@ -24,13 +25,23 @@ func (j job) sentence() []SentencePart {
 	s.word("instrument.id", name)
 	s.plain(" tuned ")
 	s.word("instrument.tuning", j.tuningWords())
+	if b.Instrument.Capo > 0 {
+		s.plain(" with a ")
+		s.word("instrument.capo", fmt.Sprintf("capo at fret %d", b.Instrument.Capo))
+	}
 	s.plain(", lay ")
-	s.word("scale.tonic", j.scale.Tonic.Pretty())
+	s.word("scale.tonic", j.naming.Absolute(j.scale.Tonic))
 	s.plain(" ")
 	s.word("scale.name", j.scale.Name)
 	s.plain(" out ")
 	s.word("layout.system", j.system.Phrase)
-	if !slices.Equal(j.request.Strings, j.neck.Rising()) {
+	if j.system.Uses.Span {
+		s.plain(", ")
+		s.word("layout.octaves", octaveWords[*b.Layout.Octaves])
+		s.plain(" from ")
+		s.word("layout.fromDegree", "the "+spokenDegree(j.scale.Formula[*b.Layout.FromDegree-1]))
+	}
+	if !slices.Equal(j.request.Strings, j.neck.ByPitch(j.usualStrings())) {
 		s.plain(", on ")
 		s.word("layout.strings", stringWords(j.request.Strings))
 	}
@@ -39,14 +50,15 @@ func (j job) sentence() []SentencePart {
 		s.word("layout.lowFret", fmt.Sprintf("frets %d and %d", low, high))
 	}
 	s.plain(", ")
-	s.word("hand.school", j.school.Name)
-	if b.Hand.Wide == "1-3-4" {
-		s.plain(", ")
-		s.word("hand.wide", "wide spans with 1-3-4")
-	}
-	if b.Hand.Open == "closed" {
-		s.plain(", ")
-		s.word("hand.open", "without open strings")
+	s.word("hand.school", j.style.School.Name)
+	for _, w := range []struct {
+		field, id string
+		choices   []hand.Choice
+	}{{"hand.wide", b.Hand.Wide, hand.Wides}, {"hand.prefer", b.Hand.Prefer, hand.Prefers}, {"hand.open", b.Hand.Open, hand.Opens}, {"hand.four", b.Hand.Four, hand.Fours}} {
+		if c, _ := hand.FindChoice(w.choices, w.id); c.Phrase != "" {
+			s.plain(", ")
+			s.word(w.field, c.Phrase)
+		}
 	}
 	pattern, _ := run.FindPattern(b.Run.Pattern)
 	direction, _ := run.FindOption(run.Directions, b.Run.Direction)
@@ -94,9 +106,11 @@ func (s sentenceBuilder) text() string {
 }
 
 func (j job) tuningWords() string {
-	names := make([]string, len(j.neck.Tuning))
-	for i, p := range j.neck.Tuning {
-		names[i] = p.Name.Pretty()
+	tuning := j.brief.Instrument.Tuning // without the capo
+	names := make([]string, len(tuning))
+	for i, w := range tuning {
+		p := pitch.MustParse(w)
+		names[i] = j.naming.Absolute(p.Name)
 	}
 	return strings.Join(names, " ")
 }
@@ -125,6 +139,8 @@ func joinAnd(words []string) string {
 	}
 	return strings.Join(words[:len(words)-1], ", ") + " and " + words[len(words)-1]
 }
+
+var octaveWords = [maxOctaves + 1]string{"", "one octave", "two octaves", "three octaves"}
 
 // fingerWords and degreeWords are what a screen reader says of a rung.
 var (

@@ -48,7 +48,7 @@ var Finishes = []Option{
 
 // Pickings are the ways to sound a run.
 var Pickings = []Option{
-	{"alternate", "alternate picking"}, {"down", "all downstrokes"},
+	{"alternate", "alternate picking"}, {"down", "all downstrokes"}, {"thumb-index-middle", "a finger for each string"},
 }
 
 // FindPattern returns the pattern with this id.
@@ -124,10 +124,24 @@ func finish(order []int, n int, stable func(int) bool) []int {
 	return order
 }
 
-// Stroke is the stroke of the i-th note of a run, counted from 0.
-func Stroke(picking string, i int) string {
-	if picking == "alternate" && i%2 == 1 {
+// Stroke sounds the i-th note of a run, counted from 0, on the rank-th of the
+// strings in use, counted from the lowest.
+func Stroke(picking string, i, rank, strings int) string {
+	switch {
+	case picking == "thumb-index-middle":
+		return pluck(rank, strings)
+	case picking == "alternate" && i%2 == 1:
 		return "up"
 	}
 	return "down"
+}
+
+// pluck gives the highest strings a finger each, ring finger first where there
+// are more than three, and all lower ones to the thumb.
+func pluck(rank, strings int) string {
+	fingers := []string{"p", "i", "m", "a"}
+	if strings <= 3 {
+		fingers = fingers[:3]
+	}
+	return fingers[max(rank-max(strings-len(fingers), 0), 0)]
 }

@@ -67,11 +67,23 @@ func TestStrokesAtTheTurn(t *testing.T) {
 		for str := range strings - 1 {
 			up := slices.Index(order, str*each)
 			down := turn + slices.Index(order[turn:], str*each+each-1)
-			same := run.Stroke("alternate", up) == run.Stroke("alternate", down)
+			same := run.Stroke("alternate", up, 0, 6) == run.Stroke("alternate", down, 0, 6)
 			assert.Equal(t, repeat, same, "string %d, top note twice: %v", str, repeat)
 		}
 	}
-	assert.Equal(t, "down", run.Stroke("down", 3))
+	assert.Equal(t, "down", run.Stroke("down", 3, 0, 6))
+}
+
+// Common practice: thumb, index and middle pluck strings 3, 2 and 1; on more
+// strings the thumb has the low ones.
+func TestPluckingByString(t *testing.T) {
+	for strings, want := range map[int]string{1: "p", 3: "pim", 4: "pima", 6: "pppima"} {
+		got := ""
+		for rank := range strings {
+			got += run.Stroke("thumb-index-middle", rank%2, rank, strings)
+		}
+		assert.Equal(t, want, got)
+	}
 }
 
 func ExampleOrder() {

@@ -4,9 +4,9 @@ import "evenladder/core/pitch"
 
 // Chord is a chord built in thirds on one degree of a seven-note scale.
 type Chord struct {
-	Degree pitch.Degree
-	Notes  []pitch.Name
-	Symbol string // "Dm7"; only the root where the quality has no usual name
+	Degree  pitch.Degree
+	Notes   []pitch.Name
+	Quality string // "m7" after the root; empty for a major triad and where there is no usual name
 }
 
 // qualities names chords by the semitones of their notes above the root, one
@@ -32,7 +32,7 @@ func (s Scale) Chords(size int) []Chord {
 			c.Notes[k] = n
 			key[k] = byte('a' + (n.Class()-s.Notes[i].Class()+12)%12)
 		}
-		c.Symbol = c.Notes[0].Pretty() + qualities[string(key)]
+		c.Quality = qualities[string(key)]
 		out[i] = c
 	}
 	return out

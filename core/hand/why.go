@@ -1,0 +1,103 @@
+package hand
+
+import (
+	"math"
+	"slices"
+
+	"evenladder/core/neck"
+)
+
+// Kind is what a fingering asks of the hand at one note.
+type Kind int
+
+// Kinds of demand.
+const (
+	ReachBack Kind = iota
+	ReachForward
+	Shift    // the hand moves before the note
+	Slide    // one finger goes to another fret of its string under one hand
+	Stretch  // two fingers open past what is easy
+	Pressing // nothing but the finger on its home fret
+)
+
+// Demand is one thing a fingering asks for.
+type Demand struct {
+	Kind  Kind
+	Note  int     // index in the path
+	MM    float64 // how far
+	Frets int     // for a shift, towards the bridge positive
+
+	cost price
+}
+
+// Reason compares the finger chosen for one note with the next best one.
+type Reason struct {
+	Finger, Instead int
+	Chosen, Other   []Demand // what only the chosen, only the other way asks for; the dearest first
+}
+
+// Why weighs the finger of one note of a path against the cheapest way to play
+// the path that puts another finger there. ok is false on an open string and
+// where no other finger can take the note.
+func (h *Hand) Why(places []neck.Place, touches []Touch, note int, a Ask) (r Reason, ok bool) {
+	finger := touches[note].Finger
+	if finger == OpenString {
+		return Reason{}, false
+	}
+	a.at, a.banned = note+1, finger
+	other := h.Path(places, a)
+	if other == nil {
+		return Reason{}, false
+	}
+	mine, theirs := h.demands(places, touches), h.demands(places, other)
+	return Reason{finger, other[note].Finger, without(mine, theirs), without(theirs, mine)}, true
+}
+
+// demands lists what a fingered path asks for, beyond fingers on their homes.
+func (h *Hand) demands(places []neck.Place, touches []Touch) []Demand {
+	var out []Demand
+	for i, t := range touches {
+		fret := places[i].Fret
+		if fret == 0 {
+			continue
+		}
+		g := h.gripFor(t, fret)
+		switch t.Reach {
+		case Back:
+			out = append(out, Demand{ReachBack, i, h.mm[t.Position] - h.mm[fret], 0, h.grip(g, fret)})
+		case Forward:
+			out = append(out, Demand{ReachForward, i, h.mm[fret] - h.mm[fret-1], 0, h.grip(g, fret)})
+		}
+		if i == 0 || touches[i-1].Position == 0 {
+			continue
+		}
+		before := h.gripFor(touches[i-1], places[i-1].Fret)
+		cost := h.step(before, places[i-1], g, places[i], moves, false)
+		switch {
+		case t.Shift != 0:
+			out = append(out, Demand{Shift, i, math.Abs(h.mm[t.Position] - h.mm[touches[i-1].Position]), t.Shift, cost})
+		case cost > 0 && touches[i-1].Finger == t.Finger:
+			out = append(out, Demand{Slide, i, math.Abs(h.mm[fret] - h.mm[places[i-1].Fret]), 0, cost})
+		case cost > 0:
+			out = append(out, Demand{Stretch, i, math.Abs(h.mm[fret] - h.mm[places[i-1].Fret]), 0, cost})
+		}
+	}
+	return out
+}
+
+func (h *Hand) gripFor(t Touch, fret int) grip {
+	stance := slices.Index(h.stances, Stance{t.Finger, fret - t.Position, t.Reach})
+	return grip{int16(t.Position), int8(stance)}
+}
+
+// without leaves the demands that are not in the other list, the dearest first.
+func without(list, other []Demand) []Demand {
+	var out []Demand
+	for _, d := range list {
+		if !slices.Contains(other, d) {
+			out = append(out, d)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Demand) int { return int(min(max(b.cost-a.cost, -1), 1)) })
+	return out
+}

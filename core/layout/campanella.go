@@ -1,0 +1,221 @@
+package layout
+
+import (
+	"math"
+	"slices"
+
+	"evenladder/core/neck"
+)
+
+// Prices of a campanella: what cuts a ring short, against what the hand has to
+// do. Our own; only their proportions matter.
+const (
+	sameString   = 1e6  // two neighbours on one string: never
+	cutRing      = 10.0 // a note cut after ringing through one more
+	liftHand     = 30.0 // a stopped note given up because the hand has to move on
+	stopped      = 4.0  // a note that keeps a finger busy, against an open string
+	movePerMM    = 0.2  // of the way between the two
+	lowHandPerMM = 0.12 // keeps the hand low on the neck
+)
+
+// campanella plays the octaves from the chosen degree with no two neighbours
+// on one string, each note ringing as long as it can within the hand's span.
+// It has one box for each octave of the neck that the start lies in.
+func campanella(r Request) ([]Box, error) {
+	var out []Box
+	var partial Box
+	for _, row := range r.rows() {
+		notes := r.ring(row)
+		if len(notes) == 0 {
+			continue
+		}
+		box := r.placed("from "+r.Scale.Pitch(notes[0].MIDI).Pretty(), notes, row[len(notes):]...)
+		box.Corrections = nil // the order of the strings is not that of a shape
+		if box.Complete() {
+			out = append(out, box)
+		} else if len(notes) > len(partial.Notes) {
+			partial = box
+		}
+	}
+	if len(out) == 0 && len(partial.Notes) > 0 {
+		out = append(out, partial)
+	}
+	return out, nil
+}
+
+// rows are the pitches to play, once for each start in range.
+func (r Request) rows() [][]int {
+	low, high := math.MaxInt, 0
+	for _, str := range r.Strings {
+		open := r.Neck.Open(str).MIDI()
+		low, high = min(low, open+r.LowFret), max(high, open+r.HighFret)
+	}
+	var out [][]int
+	for m := low; m <= high; m++ {
+		if r.Scale.Index(m) != r.FromDegree {
+			continue
+		}
+		row := []int{m}
+		for next := r.Scale.Next(m); next <= m+12*r.Octaves; next = r.Scale.Next(next) {
+			row = append(row, next)
+		}
+		out = append(out, row)
+	}
+	return out
+}
+
+// ringWay is the best way to reach a pair of places: the note before and the
+// last one.
+type ringWay struct {
+	cost float64
+	from int // place of the note two before
+}
+
+// ring places a row of pitches by dynamic programming over the last two
+// places, up to the first pitch that lies nowhere or only on the string of its
+// neighbour.
+func (r Request) ring(row []int) []Note {
+	places := make([][]neck.Place, 0, len(row))
+	for _, midi := range row {
+		at := r.placesOf(midi)
+		if len(at) == 0 {
+			break
+		}
+		places = append(places, at)
+	}
+	if len(places) < 2 {
+		return nil
+	}
+	ways := make([][][]ringWay, len(places))
+	for i := 1; i < len(places); i++ {
+		ways[i] = make([][]ringWay, len(places[i-1]))
+		for b, before := range places[i-1] {
+			ways[i][b] = make([]ringWay, len(places[i]))
+			for c, last := range places[i] {
+				ways[i][b][c] = r.ringStep(ways, places, i, b, before, last)
+			}
+		}
+		if leastOf(ways[i]) >= sameString {
+			places = places[:i]
+			break
+		}
+	}
+	if len(places) < 2 {
+		return nil
+	}
+	return r.ringTrace(row, places, ways)
+}
+
+func leastOf(ways [][]ringWay) float64 {
+	least := math.Inf(1)
+	for _, row := range ways {
+		for _, w := range row {
+			least = min(least, w.cost)
+		}
+	}
+	return least
+}
+
+func (r Request) ringStep(ways [][][]ringWay, places [][]neck.Place, i, b int, before, last neck.Place) ringWay {
+	price := r.touchPrice(last) + r.besidePrice(before, last)
+	if i == 1 {
+		return ringWay{price + r.touchPrice(before), -1}
+	}
+	best := ringWay{math.Inf(1), -1}
+	for a, first := range places[i-2] {
+		if c := ways[i-1][a][b].cost + r.ringPrice(first, last); c < best.cost {
+			best = ringWay{c, a}
+		}
+	}
+	best.cost += price
+	return best
+}
+
+func (r Request) ringTrace(row []int, places [][]neck.Place, ways [][][]ringWay) []Note {
+	n := len(places)
+	b, c := 0, 0
+	for i := range ways[n-1] {
+		for k := range ways[n-1][i] {
+			if ways[n-1][i][k].cost < ways[n-1][b][c].cost {
+				b, c = i, k
+			}
+		}
+	}
+	notes := make([]Note, n)
+	for i := n - 1; i >= 0; i-- {
+		notes[i] = Note{places[i][c], row[i], r.Scale.Index(row[i]), Core}
+		if i > 0 {
+			b, c = ways[i][b][c].from, b
+		}
+	}
+	return notes
+}
+
+// placesOf lists where a pitch lies, lowest string first.
+func (r Request) placesOf(midi int) []neck.Place {
+	var out []neck.Place
+	for _, str := range r.Strings {
+		if fret := midi - r.Neck.Open(str).MIDI(); fret >= r.LowFret && fret <= r.HighFret {
+			out = append(out, neck.Place{String: str, Fret: fret})
+		}
+	}
+	return out
+}
+
+func (r Request) touchPrice(p neck.Place) float64 {
+	if p.Fret == 0 {
+		return 0
+	}
+	return stopped + lowHandPerMM*r.Neck.FretMM(p.Fret)
+}
+
+// besidePrice is the price of two neighbours.
+func (r Request) besidePrice(a, b neck.Place) float64 {
+	if a.String == b.String {
+		return sameString
+	}
+	return r.apart(a, b)
+}
+
+// ringPrice is the price of a note and the next but one.
+func (r Request) ringPrice(a, c neck.Place) float64 {
+	if a.String == c.String {
+		return cutRing
+	}
+	return r.apart(a, c)
+}
+
+// apart prices two stopped notes that one hand cannot hold.
+func (r Request) apart(a, b neck.Place) float64 {
+	if r.holdsBoth(a, b) {
+		return 0
+	}
+	return liftHand + movePerMM*r.Neck.SpanMM(a.Fret, b.Fret)
+}
+
+// holdsBoth reports whether one hand holds two places: an open string needs
+// none, two stopped ones have to lie within the home frets and one reach, and
+// within the hand's span.
+func (r Request) holdsBoth(a, b neck.Place) bool {
+	if a.Fret == 0 || b.Fret == 0 {
+		return true
+	}
+	return max(a.Fret-b.Fret, b.Fret-a.Fret) <= r.Frame.LastHome-r.Frame.FirstHome+1 && r.Neck.SpanMM(a.Fret, b.Fret) <= r.SpanMM
+}
+
+// RingNotes counts, for each note of a box, the notes that sound until its
+// string is struck again or the hand has to give it up; the note itself is the
+// first.
+func (r Request) RingNotes(b Box) []int {
+	out := make([]int, len(b.Notes))
+	for i, n := range b.Notes {
+		end := slices.IndexFunc(b.Notes[i+1:], func(m Note) bool {
+			return m.String == n.String || !r.holdsBoth(n.Place, m.Place)
+		})
+		if end < 0 {
+			end = len(b.Notes) - i - 1
+		}
+		out[i] = end + 1
+	}
+	return out
+}

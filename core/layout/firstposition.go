@@ -1,0 +1,103 @@
+package layout
+
+import (
+	"slices"
+
+	"evenladder/core/neck"
+)
+
+// firstPosition has everything that lies under the hand in first position,
+// with the open strings where the scale and the request have them. Keys and
+// schools without open strings have the other named positions too.
+func firstPosition(r Request) ([]Box, error) {
+	var out []Box
+	for i, p := range r.Positions {
+		if i > 0 && r.anyOpen() {
+			break
+		}
+		notes := r.inPosition(p)
+		known := slices.ContainsFunc(out, func(b Box) bool { return slices.Equal(b.Notes, notes) })
+		if len(notes) > 0 && !known {
+			out = append(out, r.placed(p.Name, notes))
+		}
+	}
+	return out, nil
+}
+
+// anyOpen reports whether an open string may sound.
+func (r Request) anyOpen() bool {
+	for _, str := range r.Strings {
+		if r.LowFret == 0 && r.Scale.Index(r.Neck.Open(str).MIDI()) >= 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// inPosition takes each string from its lowest note up to the lowest of the
+// next string, the last one to the end of the position.
+func (r Request) inPosition(p Position) []Note {
+	var notes []Note
+	for i, str := range r.Strings {
+		open := r.Neck.Open(str).MIDI()
+		end := open + p.High
+		if i+1 < len(r.Strings) {
+			next := r.Strings[i+1]
+			if fret, ok := r.lowestIn(p, next); ok {
+				end = r.Neck.Open(next).MIDI() + fret - 1
+			}
+		}
+		first, ok := r.lowestIn(p, str)
+		for fret := first; ok && fret <= min(end-open, r.HighFret); fret++ {
+			inside := fret == first || fret >= p.Low
+			if degree := r.Scale.Index(open + fret); degree >= 0 && inside {
+				notes = append(notes, Note{neck.Place{String: str, Fret: fret}, open + fret, degree, Core})
+			}
+		}
+	}
+	return notes
+}
+
+// lowestIn is the lowest fret of a scale note on a string in a position.
+func (r Request) lowestIn(p Position, str int) (fret int, ok bool) {
+	open := r.Neck.Open(str).MIDI()
+	if r.LowFret == 0 && r.Scale.Index(open) >= 0 {
+		return 0, true
+	}
+	for fret := max(p.Low, r.LowFret); fret <= min(p.High, r.HighFret); fret++ {
+		if r.Scale.Index(open+fret) >= 0 {
+			return fret, true
+		}
+	}
+	return 0, false
+}
+
+// FourthFinger finds where an open note of a box lies for the school that
+// takes the fourth finger coming down: on the next lower string, under the
+// same hand. ok is false where the hand does not reach it.
+func (r Request) FourthFinger(b Box, n Note) (at neck.Place, ok bool) {
+	if n.Fret != 0 {
+		return neck.Place{}, false
+	}
+	limit := max(1+r.Frame.LastHome, r.position0())
+	for i, str := range r.Strings {
+		if str != n.String || i == 0 {
+			continue
+		}
+		lower := r.Strings[i-1]
+		fret := n.MIDI - r.Neck.Open(lower).MIDI()
+		for _, m := range b.Notes {
+			limit = max(limit, m.Fret)
+		}
+		return neck.Place{String: lower, Fret: fret}, fret > 0 && fret <= min(limit, r.HighFret)
+	}
+	return neck.Place{}, false
+}
+
+// position0 is the last fret of the usual low position, 0 where none is named.
+func (r Request) position0() int {
+	if len(r.Positions) == 0 {
+		return 0
+	}
+	return r.Positions[0].High
+}

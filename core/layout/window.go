@@ -1,0 +1,150 @@
+package layout
+
+import (
+	"slices"
+
+	"evenladder/core/neck"
+)
+
+// Ranks of a place under the hand: the lower is taken where a pitch lies on
+// two strings.
+const (
+	atHome = iota + 1
+	openString
+	reachBack
+	reachForward
+	outOfHand
+
+	openAtOnce = 0 // an open string where open strings come first
+)
+
+// rank says what a fret asks of a hand at a position.
+func (r Request) rank(fret, position int, openFirst bool) int {
+	offset := fret - position
+	switch {
+	case fret < r.LowFret || fret > r.HighFret:
+		return outOfHand
+	case fret == 0 && openFirst:
+		return openAtOnce
+	case offset >= r.Frame.FirstHome && offset <= r.Frame.LastHome:
+		return atHome
+	case fret == 0 && position+r.Frame.First <= 1:
+		return openString
+	case offset < r.Frame.FirstHome && offset >= r.Frame.First:
+		return reachBack
+	case offset > r.Frame.LastHome && offset <= r.Frame.Last:
+		return reachForward
+	}
+	return outOfHand
+}
+
+// under lists the scale notes that lie under a hand at a position, lowest
+// first, each pitch once at the place that asks least of the hand; of equal
+// places the one on the lower string. Open strings sound with the first
+// positions.
+func (r Request) under(position int, openFirst bool) []Note {
+	type candidate struct {
+		Note
+		rank int
+	}
+	var found []candidate
+	for _, str := range r.Strings {
+		open := r.Neck.Open(str).MIDI()
+		consider := func(fret int) {
+			degree := r.Scale.Index(open + fret)
+			rank := r.rank(fret, position, openFirst)
+			if degree < 0 || rank == outOfHand {
+				return
+			}
+			n := candidate{Note{neck.Place{String: str, Fret: fret}, open + fret, degree, Core}, rank}
+			i, taken := slices.BinarySearchFunc(found, n.MIDI, func(c candidate, midi int) int { return c.MIDI - midi })
+			switch {
+			case !taken:
+				found = slices.Insert(found, i, n)
+			case n.rank < found[i].rank:
+				found[i] = n
+			}
+		}
+		first := position + r.Frame.First
+		if first > 0 && first <= 1 {
+			consider(0)
+		}
+		for fret := max(first, 0); fret <= min(position+r.Frame.Last, r.Neck.Frets); fret++ {
+			consider(fret)
+		}
+	}
+	notes := make([]Note, len(found))
+	for i, c := range found {
+		notes[i] = c.Note
+	}
+	return notes
+}
+
+// gaps are the scale pitches between two notes of a rising row that the row
+// passes over.
+func (r Request) gaps(notes []Note) []int {
+	var out []int
+	for i := 1; i < len(notes); i++ {
+		for m := r.Scale.Next(notes[i-1].MIDI); m < notes[i].MIDI; m = r.Scale.Next(m) {
+			out = append(out, m)
+		}
+	}
+	return out
+}
+
+// alike completes the highest string as the lowest one where both have the
+// same letter, so that the two E strings of a guitar carry the same frets.
+func (r Request) alike(notes []Note) []Note {
+	low, high := r.Strings[0], r.Strings[len(r.Strings)-1]
+	apart := r.Neck.Open(high).MIDI() - r.Neck.Open(low).MIDI()
+	if low == high || apart == 0 || apart%12 != 0 {
+		return notes
+	}
+	frets := map[int]Layer{}
+	for _, n := range notes {
+		if n.String == low {
+			frets[n.Fret] = n.Layer
+		}
+	}
+	if len(frets) == 0 {
+		return notes
+	}
+	out := notes[:0:0]
+	for _, n := range notes {
+		_, same := frets[n.MIDI-r.Neck.Open(high).MIDI()]
+		if n.String != high && !same {
+			out = append(out, n)
+		}
+	}
+	for _, n := range notes {
+		if n.String == low {
+			out = append(out, Note{neck.Place{String: high, Fret: n.Fret}, n.MIDI + apart, n.Degree, n.Layer})
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Note) int { return a.MIDI - b.MIDI })
+	return out
+}
+
+// placed makes a box of notes in rising order, naming what lies between them
+// and is not there.
+func (r Request) placed(name string, notes []Note, missing ...int) Box {
+	b := Box{Name: name, Degree: notes[0].Degree, Notes: notes}
+	missing = append(r.gaps(notes), missing...)
+	slices.Sort(missing)
+	for _, m := range slices.Compact(missing) {
+		b.Missing = append(b.Missing, r.Scale.Pitch(m))
+	}
+	b.Corrections = Corrections(r.Neck, r.stringsOf(notes))
+	return b
+}
+
+// stringsOf are the strings that notes lie on, in playing order.
+func (r Request) stringsOf(notes []Note) []int {
+	var out []int
+	for _, str := range r.Strings {
+		if slices.ContainsFunc(notes, func(n Note) bool { return n.String == str }) {
+			out = append(out, str)
+		}
+	}
+	return out
+}

@@ -1,0 +1,199 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+
+	"evenladder/core/hand"
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+)
+
+// fingered is a box with its fingers on the way up.
+type fingered struct {
+	layout.Box
+	places  []neck.Place
+	school  int  // index in hand.Schools
+	strict  bool // no opening past the greatest limit
+	touches []hand.Touch
+	report  hand.Report
+	widest  hand.Opening // against the comfortable limits
+	refit   string       // what was changed so that the hand can hold it
+}
+
+// handOf is the hand of a school, in the style of the brief.
+func (j job) handOf(school int) *hand.Hand {
+	if j.hands[school] == nil {
+		style := j.style
+		style.School = hand.Schools[school]
+		j.hands[school] = hand.New(j.neck, style)
+	}
+	return j.hands[school]
+}
+
+func (j job) schoolIndex() int {
+	return slices.IndexFunc(hand.Schools, func(s hand.School) bool { return s.ID == j.style.School.ID })
+}
+
+// finger fingers a box, and fits it to the hand where it asks for more than
+// the hand's greatest opening.
+func (j job) finger(b layout.Box) fingered {
+	f := j.fingerBy(b, j.schoolIndex(), false)
+	past := hand.Widest(j.neck, j.style.Limits.GreatestMM, f.places, f.touches)
+	if past.Over() <= 0 {
+		return f
+	}
+	return j.refit(f, past)
+}
+
+func (j job) fingerBy(b layout.Box, school int, strict bool) fingered {
+	f := fingered{Box: b, school: school, strict: strict, places: make([]neck.Place, len(b.Notes))}
+	for k, n := range b.Notes {
+		f.places[k] = n.Place
+	}
+	f.touches = j.handOf(school).Path(f.places, j.ask(f, upTo(len(b.Notes))))
+	f.report = hand.Summarize(j.neck, f.places, f.touches)
+	f.widest = hand.Widest(j.neck, j.style.Limits.ComfortableMM, f.places, f.touches)
+	return f
+}
+
+// ask is what is wanted of the fingers when the notes of a box are played in
+// an order. Four on a string are held in the way that the brief chooses.
+func (j job) ask(f fingered, order []int) hand.Ask {
+	a := hand.Ask{Strict: f.strict}
+	if j.system.ID != fourPerString {
+		return a
+	}
+	held := 3
+	if j.brief.Hand.Four == "1-2-3-4" {
+		held = 4
+	}
+	rank := make([]int, len(f.Notes)) // of each note on its string, from 1
+	for i, n := range f.Notes {
+		rank[i] = 1
+		if i > 0 && f.Notes[i-1].String == n.String {
+			rank[i] += rank[i-1]
+		}
+	}
+	a.Hold = make([]bool, len(order))
+	for k := 1; k < len(order); k++ {
+		from, to := order[k-1], order[k]
+		a.Hold[k] = f.Notes[from].String == f.Notes[to].String && max(rank[from], rank[to]) <= held
+	}
+	return a
+}
+
+const fourPerString = "four-per-string"
+
+func upTo(n int) []int {
+	out := make([]int, n)
+	for i := range out {
+		out[i] = i
+	}
+	return out
+}
+
+// refit looks for the least change that keeps within the hand's greatest
+// opening: shifts in the same school, another school, fewer notes on each
+// string. Of these the one with the fewest shifts in the middle of a string
+// wins; fewer notes are taken only where the others shift on every string.
+func (j job) refit(f fingered, past hand.Opening) fingered {
+	best := j.fingerBy(f.Box, f.school, true)
+	how := "the hand shifts instead"
+	for i, s := range hand.Schools {
+		if i == f.school {
+			continue
+		}
+		if other := j.fingerBy(f.Box, i, true); other.report.WithinString < best.report.WithinString {
+			best, how = other, "fingered with "+s.Name
+		}
+	}
+	if fewer, words, ok := j.fewerNotes(f.Box); ok && best.report.WithinString >= len(j.request.Strings) && fewer.report.WithinString < best.report.WithinString {
+		best, how = fewer, "laid out "+words
+	}
+	best.refit = fmt.Sprintf("%s %s to %s from fret %d to %d is %.0f mm, past the %.0f mm that this hand can open: %s.",
+		capital(j.schoolName()), fingerNames[past.Low], fingerNames[past.High], past.LowFret, past.HighFret, past.MM, past.LimitMM, how)
+	return best
+}
+
+func (j job) schoolName() string { return "with " + j.style.School.Name + "," }
+
+// fewerNotes is the box that starts on the same degree with a note less on
+// each string.
+func (j job) fewerNotes(b layout.Box) (f fingered, words string, ok bool) {
+	system, ok := layout.Fewer(j.system)
+	if !ok {
+		return fingered{}, "", false
+	}
+	boxes, err := system.Boxes(j.request)
+	if err != nil {
+		return fingered{}, "", false
+	}
+	for _, other := range boxes {
+		if other.Degree == b.Degree {
+			return j.fingerBy(other, j.schoolIndex(), true), system.Phrase, true
+		}
+	}
+	return fingered{}, "", false
+}
+
+var fingerNames = [5]string{"open string", "index", "middle", "ring", "little finger"}
+
+func (j job) planBox(i int, f fingered, names naming) Box {
+	out := Box{
+		ID: strconv.Itoa(i + 1), Name: f.Name, Degree: names.degrees[f.Degree], Form: f.Form,
+		Complete: f.Complete(), Missing: []string{}, Corrections: []Correction{}, Links: []Link{},
+		SpanMM: tenth(f.report.SpanMM), Shifts: f.report.Shifts, Reaches: f.report.Reaches,
+		OverLimit: f.widest.Over() > 0, School: hand.Schools[f.school].ID, Refit: f.refit,
+		Notes: make([]BoxNote, len(f.Notes)),
+	}
+	for _, m := range f.Missing {
+		out.Missing = append(out.Missing, m.String())
+	}
+	for _, c := range f.Corrections {
+		out.Corrections = append(out.Corrections, Correction{c.FromString, c.ToString, c.Frets})
+	}
+	for _, l := range f.Links {
+		out.Links = append(out.Links, Link{l.Box, Place(l.From), Place(l.To)})
+	}
+	var ring []int
+	if j.system.ID == "campanella" {
+		ring = j.request.RingNotes(f.Box)
+	}
+	for k, n := range f.Notes {
+		if k == 0 || n.Fret < out.LowFret {
+			out.LowFret = n.Fret
+		}
+		out.HighFret = max(out.HighFret, n.Fret)
+		t := f.touches[k]
+		note := BoxNote{
+			NeckNote: names.note(n.Place, n.MIDI, n.Degree),
+			Finger:   t.Finger, Root: n.Degree == 0, Layer: string(n.Layer), Reach: string(t.Reach), Shift: t.Shift,
+			Spoken: "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + names.spoken[n.Degree] + ", " + fingerWords[t.Finger],
+		}
+		if k+1 < len(f.Notes) {
+			note.Step = f.Notes[k+1].MIDI - n.MIDI
+		}
+		if ring != nil {
+			note.Ring = ring[k]
+		}
+		out.Notes[k] = note
+	}
+	return out
+}
+
+// places are where a run stops its notes. Coming down, the school of the
+// fourth finger takes open notes on the next lower string.
+func (j job) places(b layout.Box, order []int) []neck.Place {
+	places := make([]neck.Place, len(order))
+	for k, i := range order {
+		places[k] = b.Notes[i].Place
+		if down := k > 0 && i < order[k-1]; down && j.brief.Hand.Open == "ascending" {
+			if at, ok := j.request.FourthFinger(b, b.Notes[i]); ok {
+				places[k] = at
+			}
+		}
+	}
+	return places
+}

@@ -1,0 +1,77 @@
+package plan
+
+import (
+	"fmt"
+	"strconv"
+	"strings"
+
+	"evenladder/core/hand"
+)
+
+// Why tells in one sentence why a note of a box is played with its finger: a
+// brief's chosen box, the note counted from 0.
+func Why(b Brief, note int) (string, error) {
+	j, boxes, err := lay(b)
+	if err != nil {
+		return "", err
+	}
+	f := j.finger(boxes[*j.brief.Layout.Box])
+	if note < 0 || note >= len(f.touches) {
+		return "", Errors{{"note", strconv.Itoa(note) + " was given: this box has notes 0 to " + strconv.Itoa(len(f.touches)-1)}}
+	}
+	if f.touches[note].Finger == hand.OpenString {
+		return "An open string: no finger, and time for the hand to move.", nil
+	}
+	r, ok := j.handOf(f.school).Why(f.places, f.touches, note, j.ask(f, upTo(len(f.places))))
+	if !ok {
+		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", capital(fingerWords[f.touches[note].Finger]), f.places[note].Fret), nil
+	}
+	return j.reason(f, r, note), nil
+}
+
+func (j job) reason(f fingered, r hand.Reason, note int) string {
+	mine, other := demandWords(f, r.Chosen, note), demandWords(f, r.Other, note)
+	finger, instead := capital(fingerWords[r.Finger]), "the "+fingerWords[r.Instead]
+	switch {
+	case mine == "" && other == "":
+		return fmt.Sprintf("%s: %s would ask as much, and the hand that moves latest is taken.", finger, instead)
+	case mine == "":
+		return fmt.Sprintf("%s, at rest: %s would ask for %s.", finger, instead, other)
+	case other == "":
+		return fmt.Sprintf("%s with %s: less in all than moving the hand for %s.", finger, mine, instead)
+	}
+	return fmt.Sprintf("%s with %s, against %s for %s.", finger, mine, other, instead)
+}
+
+// demandWords says the two dearest demands and where they fall, if not on the
+// note itself.
+func demandWords(f fingered, demands []hand.Demand, note int) string {
+	var words []string
+	for i, d := range demands {
+		if i == 2 {
+			break
+		}
+		w := demandWord(d)
+		if d.Note != note {
+			w += fmt.Sprintf(" at string %d, fret %d", f.places[d.Note].String, f.places[d.Note].Fret)
+		}
+		words = append(words, w)
+	}
+	return strings.Join(words, " and ")
+}
+
+func demandWord(d hand.Demand) string {
+	switch d.Kind {
+	case hand.ReachBack:
+		return fmt.Sprintf("a reach back of %.0f mm", d.MM)
+	case hand.ReachForward:
+		return fmt.Sprintf("a reach forward of %.0f mm", d.MM)
+	case hand.Shift:
+		return "a shift of " + count(max(d.Frets, -d.Frets), "fret", "frets")
+	case hand.Slide:
+		return fmt.Sprintf("a slide of %.0f mm", d.MM)
+	}
+	return fmt.Sprintf("a stretch of %.0f mm", d.MM)
+}
+
+func capital(s string) string { return strings.ToUpper(s[:1]) + s[1:] }

@@ -1,0 +1,85 @@
+package scale
+
+import "evenladder/core/pitch"
+
+// cores are the two pentatonics that a mode can be built over.
+var cores = []Formula{
+	MustParseFormula("1 2 3 5 6"),
+	MustParseFormula("1 b3 4 5 b7"),
+}
+
+// CoreOf is the pentatonic core of a formula: 1 2 3 5 6 if it has that, or
+// else 1 ♭3 4 5 ♭7; ok is false when it has neither.
+func CoreOf(f Formula) (core Formula, ok bool) {
+	for _, c := range cores {
+		if f.HasAll(c) {
+			return c, true
+		}
+	}
+	return nil, false
+}
+
+// Beyond lists the degrees of a formula that are not in its core.
+func Beyond(f, core Formula) []pitch.Degree {
+	var out []pitch.Degree
+	for _, d := range f {
+		if !core.Has(d) {
+			out = append(out, d)
+		}
+	}
+	return out
+}
+
+// Sibling is a catalogue scale over the same pentatonic core.
+type Sibling struct {
+	Entry Entry
+	Added []pitch.Degree
+}
+
+// Siblings are the seven-note scales of the catalogue over the core, each
+// formula once.
+func Siblings(core Formula) []Sibling {
+	var out []Sibling
+	for _, e := range catalogue {
+		c, ok := CoreOf(e.Formula)
+		first, _ := Named(e.Formula)
+		if ok && c.Equal(core) && len(e.Formula) == 7 && first.ID == e.ID {
+			out = append(out, Sibling{e, Beyond(e.Formula, core)})
+		}
+	}
+	return out
+}
+
+// Likeness is a catalogue scale that a formula is, or is a mode of.
+type Likeness struct {
+	Entry  Entry
+	Degree pitch.Degree // of that scale, on which the mode begins; 1 where they are one scale
+}
+
+// Recognise tells which catalogue scales a formula sounds like: the same scale
+// first, then those that it is a mode of. Spelling does not matter.
+func Recognise(f Formula) []Likeness {
+	var same, modes []Likeness
+	want := soundOf(f, 0)
+	for _, e := range catalogue {
+		for i, d := range e.Formula {
+			if len(e.Formula) != len(f) || soundOf(e.Formula, i) != want {
+				continue
+			}
+			if i == 0 {
+				same = append(same, Likeness{e, d})
+			} else {
+				modes = append(modes, Likeness{e, d})
+			}
+		}
+	}
+	return append(same, modes...)
+}
+
+// soundOf is the set of semitones above degree i, a bit each.
+func soundOf(f Formula, i int) (bits uint16) {
+	for _, d := range f {
+		bits |= 1 << ((d.Semitones() - f[i].Semitones() + 12) % 12)
+	}
+	return bits
+}
