@@ -145,7 +145,7 @@ func TestPathEqualsExhaustiveSearchAnywhere(t *testing.T) {
 		checkLeast(t, New(n, style), places[from:from+length], strict)
 		if strict {
 			touches := New(n, style).Path(places, Ask{Strict: true})
-			assert.LessOrEqual(t, Widest(n, style.Limits.GreatestMM, places, touches).Over(), 0.0, "no opening past the greatest")
+			assert.LessOrEqual(t, Summarize(n, style.Limits, places, touches).Greatest.Over(), 0.0, "no opening past the greatest")
 		}
 	})
 }
@@ -172,7 +172,7 @@ func TestFingeringsArePlayable(t *testing.T) {
 				assert.GreaterOrEqual(t, touch.Finger, touches[i-1].Finger, "fingers do not cross on a string")
 			}
 		}
-		assert.Equal(t, shifts, Summarize(n, places, touches).Shifts)
+		assert.Equal(t, shifts, Summarize(n, Limits{}, places, touches).Shifts)
 		assert.Equal(t, touches, pathOf(n, "1-2-4", places), "the same every time")
 	})
 }
@@ -224,7 +224,7 @@ func TestMillimetresDecide(t *testing.T) {
 	low := fretted(3, 1, 3, 5)
 	for id, shifts := range map[string]int{"mandolin": 0, "ukulele": 0, "guitar": 0, "bass": 1, "upright-bass": 1} {
 		n := neckOf(t, id)
-		assert.Equal(t, shifts, Summarize(n, low, pathOf(n, "1-2-4", low)).Shifts, id)
+		assert.Equal(t, shifts, Summarize(n, Limits{}, low, pathOf(n, "1-2-4", low)).Shifts, id)
 	}
 	bass := neckOf(t, "bass")
 	for fret := 5; fret+4 <= bass.Frets; fret++ {
@@ -236,11 +236,11 @@ func TestSummarize(t *testing.T) {
 	n := neckOf(t, "guitar")
 	places := append(fretted(6, 3, 5), fretted(5, 0, 9)...)
 	touches := []Touch{{1, 3, Home, 0}, {3, 3, Home, 0}, {0, 3, Home, 0}, {4, 5, Forward, 2}}
-	r := Summarize(n, places, touches)
+	r := Summarize(n, Limits{}, places, touches)
 	assert.Equal(t, 1, r.Shifts)
 	assert.Equal(t, 1, r.Reaches)
 	assert.InDelta(t, n.FretMM(5)-n.FretMM(3), r.SpanMM, 1e-9)
-	assert.Equal(t, [2]int{3, 5}, [2]int{r.SpanLow, r.SpanTop})
+	assert.Equal(t, [2]int{3, 5}, [2]int{r.Comfortable.LowFret, r.Comfortable.HighFret})
 	assert.Nil(t, pathOf(n, "1-2-4", nil))
 }
 

@@ -28,7 +28,9 @@ func DefaultLimits(f neck.Family) Limits { return familyLimits[f] }
 // SpanMM is what the hand holds open from index to little finger in comfort.
 func (l Limits) SpanMM() float64 { return between(l.ComfortableMM, Index, Little) }
 
-// Opening is what two fingers are asked to hold under one hand.
+// Opening is what two fingers that follow one another under one hand are asked
+// to hold. As limits add up from finger to finger, every pair that a hand holds
+// along one string is within them when its neighbours are.
 type Opening struct {
 	Low, High         int // fingers, Low the one nearer to the nut
 	LowFret, HighFret int
@@ -49,28 +51,4 @@ func between(mm [3]float64, low, high int) float64 {
 		sum += mm[f-1]
 	}
 	return sum
-}
-
-// Widest is the opening of a fingered path that goes furthest past the given
-// limits, or comes nearest to them, between fingers that follow one another
-// under one hand. As limits add up from finger to finger, every pair that a
-// hand holds along one string is then within them too. The zero Opening says
-// that no two fingers follow one another under one hand.
-func Widest(n neck.Neck, limit [3]float64, places []neck.Place, touches []Touch) Opening {
-	var widest Opening
-	found := false
-	for i := 1; i < len(touches); i++ {
-		a, b := touches[i-1], touches[i]
-		if b.Shift != 0 || a.Finger == OpenString || b.Finger == OpenString || a.Finger == b.Finger {
-			continue
-		}
-		o := Opening{a.Finger, b.Finger, places[i-1].Fret, places[i].Fret, n.SpanMM(places[i-1].Fret, places[i].Fret), between(limit, a.Finger, b.Finger)}
-		if o.LowFret > o.HighFret {
-			o.Low, o.High, o.LowFret, o.HighFret = o.High, o.Low, o.HighFret, o.LowFret
-		}
-		if !found || o.Over() > widest.Over() {
-			widest, found = o, true
-		}
-	}
-	return widest
 }

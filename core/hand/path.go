@@ -27,6 +27,11 @@ type Hand struct {
 	// rows remembers the prices from each stance to each stance between two
 	// frets, by the frets, by whether the string is the same, and by strictness.
 	rows []row
+	// reaching holds the price of each stance on each fret.
+	reaching []price
+
+	cells  []cell // memory for the layers of a path
+	layers []layer
 }
 
 // row holds the price from stance i to stance j at i*len(stances)+j; the
@@ -37,7 +42,16 @@ const moves = 1
 
 // New makes a hand for a neck.
 func New(n neck.Neck, style Style) *Hand {
-	return &Hand{model: newModel(n, style), frets: n.Frets + 1, rows: make([]row, 4*(n.Frets+1)*(n.Frets+1))}
+	h := &Hand{model: newModel(n, style), frets: n.Frets + 1, rows: make([]row, 4*(n.Frets+1)*(n.Frets+1))}
+	h.reaching = make([]price, len(h.stances)*h.frets)
+	for s := range h.stances {
+		for fret := 1; fret < h.frets; fret++ {
+			if g, ok := h.gripOf(s, fret); ok {
+				h.reaching[s*h.frets+fret] = h.grip(g, fret)
+			}
+		}
+	}
+	return h
 }
 
 type cell struct {
@@ -68,7 +82,7 @@ func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
 	if len(places) == 0 {
 		return nil
 	}
-	layers := newLayers(len(places), max(len(h.stances), 1))
+	layers := h.newLayers(len(places))
 	h.start(&layers[0], places[0], a.on(0))
 	for i := 1; i < len(places); i++ {
 		l := link{places[i-1], places[i], len(places) - i, a.Strict, a.Hold != nil && a.Hold[i], a.on(i)}
@@ -93,14 +107,16 @@ func (a Ask) on(i int) int {
 	return -1
 }
 
-// newLayers makes empty layers over one stretch of memory.
-func newLayers(n, width int) []layer {
-	cells := make([]cell, n*width)
-	layers := make([]layer, n)
-	for i := range layers {
-		layers[i] = cells[i*width : i*width : (i+1)*width]
+// newLayers makes empty layers over the memory of the path before.
+func (h *Hand) newLayers(n int) []layer {
+	width := max(len(h.stances), 1)
+	if n > len(h.layers) {
+		h.cells, h.layers = make([]cell, n*width), make([]layer, n)
 	}
-	return layers
+	for i := range n {
+		h.layers[i] = h.cells[i*width : i*width : (i+1)*width]
+	}
+	return h.layers[:n]
 }
 
 func (h *Hand) start(l *layer, p neck.Place, banned int) {
@@ -129,31 +145,45 @@ func (h *Hand) follow(l *layer, before layer, k link) {
 	if k.a.Fret > 0 {
 		prices = h.row(k.a, k.b, k.strict)
 	}
-	width, early := len(h.stances), price(k.remaining-moves)
 	for s := range h.stances {
 		g, ok := h.gripOf(s, k.b.Fret)
 		if !ok || int(h.fingers[s]) == k.banned {
 			continue
 		}
 		best := cell{grip: g, best: 1 << 62}
-		for i := range before {
-			c := &before[i]
-			var p price
-			if prices != nil {
-				p = prices[int(c.stance)*width+s]
-				p += (p & moves) * early
-				if k.hold && (c.position != g.position || h.fingers[c.stance] == h.fingers[s]) {
-					p += givenUp
-				}
-			} else {
-				p = h.step(c.grip, k.a, g, k.b, k.remaining, k.strict)
-			}
-			if p += c.best; p < best.best {
-				best.best, best.from = p, int8(i)
-			}
+		if prices == nil {
+			h.cheapestOpen(&best, before, k)
+		} else {
+			h.cheapest(&best, before, prices, k)
 		}
-		best.best += h.grip(g, k.b.Fret)
+		best.best += h.reaching[s*h.frets+k.b.Fret]
 		*l = append(*l, best)
+	}
+}
+
+// cheapest finds the cheapest way to a grip from a stopped note.
+func (h *Hand) cheapest(best *cell, before layer, prices row, k link) {
+	width, early := len(h.stances), price(k.remaining-moves)
+	for i := range before {
+		c := &before[i]
+		p := prices[int(c.stance)*width+int(best.stance)]
+		p += (p&moves)*early + c.best
+		if k.hold && (c.position != best.position || h.fingers[c.stance] == h.fingers[best.stance]) {
+			p += givenUp
+		}
+		if p < best.best {
+			best.best, best.from = p, int8(i)
+		}
+	}
+}
+
+// cheapestOpen finds the cheapest way to a grip from an open string.
+func (h *Hand) cheapestOpen(best *cell, before layer, k link) {
+	for i := range before {
+		c := &before[i]
+		if p := c.best + h.step(c.grip, k.a, best.grip, k.b, k.remaining, k.strict); p < best.best {
+			best.best, best.from = p, int8(i)
+		}
 	}
 }
 

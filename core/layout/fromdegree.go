@@ -13,10 +13,10 @@ import (
 // asked for. Where one hand does not hold them the next octave goes on from
 // the note an octave up with the least travel. Lowest string first, then
 // lowest fret, then the fewest reaches.
-func fromDegree(r Request) ([]Box, error) {
+func fromDegree(request Request) ([]Box, error) {
+	r := climber{Request: request, seen: make([][]Note, 2*(request.Neck.Frets+2-request.Frame.FirstHome))}
 	var whole []Box
 	var partial Box
-	seen := map[string]bool{}
 	for _, str := range r.Strings {
 		open := r.Neck.Open(str).MIDI()
 		for fret := r.LowFret; fret <= r.HighFret; fret++ {
@@ -30,8 +30,7 @@ func fromDegree(r Request) ([]Box, error) {
 					}
 					continue
 				}
-				if key := fmt.Sprint(s.places()); !seen[key] {
-					seen[key] = true
+				if !slices.ContainsFunc(whole, func(b Box) bool { return slices.Equal(b.Notes, s.notes) }) {
 					whole = append(whole, r.startBox(s))
 				}
 			}
@@ -43,6 +42,20 @@ func fromDegree(r Request) ([]Box, error) {
 	return whole, nil
 }
 
+// climber is a request that remembers what lies under the hand.
+type climber struct {
+	Request
+	seen [][]Note // by position and whether open strings come first
+}
+
+func (r *climber) under(position int, openFirst bool) []Note {
+	at := 2*position + count(openFirst)
+	if r.seen[at] == nil {
+		r.seen[at] = r.Request.under(position, openFirst)
+	}
+	return r.seen[at]
+}
+
 // start is a way to play octaves from one place.
 type start struct {
 	notes    []Note
@@ -52,18 +65,10 @@ type start struct {
 	travelMM float64
 }
 
-func (s start) places() []neck.Place {
-	out := make([]neck.Place, len(s.notes))
-	for i, n := range s.notes {
-		out[i] = n.Place
-	}
-	return out
-}
-
 // starts are the ways to begin at a place, one for each finger at rest, the
 // fewest reaches first. A way with more than a reach an octave is left out
 // where there is a better one.
-func (r Request) starts(at neck.Place) []start {
+func (r *climber) starts(at neck.Place) []start {
 	var out []start
 	for _, position := range r.positionsOn(at) {
 		out = append(out, r.climb(at, position, r.Octaves))
@@ -84,7 +89,7 @@ func (r Request) starts(at neck.Place) []start {
 
 // positionsOn are the positions of the hand that have a place under a finger
 // at rest.
-func (r Request) positionsOn(at neck.Place) []int {
+func (r *climber) positionsOn(at neck.Place) []int {
 	if at.Fret == 0 {
 		return []int{1}
 	}
@@ -99,10 +104,11 @@ func (r Request) positionsOn(at neck.Place) []int {
 
 // climb plays as many of the octaves as it can from a place with the hand at a
 // position, and goes on from there where the hand has least to travel.
-func (r Request) climb(at neck.Place, position, octaves int) start {
+func (r *climber) climb(at neck.Place, position, octaves int) start {
 	first := Note{at, r.Neck.MIDI(at), r.Scale.Index(r.Neck.MIDI(at)), Core}
 	under := r.under(position, at.Fret == 0)
-	s := start{notes: []Note{first}, position: position}
+	s := start{notes: make([]Note, 1, r.Scale.Len()*octaves+1), position: position}
+	s.notes[0] = first
 	for want := r.Scale.Next(first.MIDI); want <= first.MIDI+12*octaves; want = r.Scale.Next(want) {
 		i, ok := slices.BinarySearchFunc(under, want, func(n Note, midi int) int { return n.MIDI - midi })
 		if !ok {
@@ -121,7 +127,7 @@ func (r Request) climb(at neck.Place, position, octaves int) start {
 }
 
 // goOn continues a climb from its last whole octave.
-func (r Request) goOn(s start, octaves int) start {
+func (r *climber) goOn(s start, octaves int) start {
 	turn := s.octaves * r.Scale.Len()
 	root := s.notes[turn]
 	best, found := start{}, false
@@ -145,7 +151,7 @@ func (r Request) goOn(s start, octaves int) start {
 	return start{notes, s.octaves + best.octaves, s.position, s.reaches + best.reaches, s.travelMM + best.travelMM}
 }
 
-func (r Request) startBox(s start) Box {
+func (r *climber) startBox(s start) Box {
 	first := s.notes[0]
 	var missing []int
 	for m := r.Scale.Next(s.notes[len(s.notes)-1].MIDI); m <= first.MIDI+12*r.Octaves; m = r.Scale.Next(m) {

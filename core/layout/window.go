@@ -43,42 +43,43 @@ func (r Request) rank(fret, position int, openFirst bool) int {
 // places the one on the lower string. Open strings sound with the first
 // positions.
 func (r Request) under(position int, openFirst bool) []Note {
-	type candidate struct {
-		Note
-		rank int
-	}
-	var found []candidate
+	var places [maxMIDI + 1]struct{ str, rank int8 }
+	found, low, high := 0, maxMIDI, 0
+	first, last := position+r.Frame.First, min(position+r.Frame.Last, r.Neck.Frets)
 	for _, str := range r.Strings {
 		open := r.Neck.Open(str).MIDI()
-		consider := func(fret int) {
-			degree := r.Scale.Index(open + fret)
-			rank := r.rank(fret, position, openFirst)
-			if degree < 0 || rank == outOfHand {
-				return
-			}
-			n := candidate{Note{neck.Place{String: str, Fret: fret}, open + fret, degree, Core}, rank}
-			i, taken := slices.BinarySearchFunc(found, n.MIDI, func(c candidate, midi int) int { return c.MIDI - midi })
-			switch {
-			case !taken:
-				found = slices.Insert(found, i, n)
-			case n.rank < found[i].rank:
-				found[i] = n
-			}
+		from := max(first, 0)
+		if first == 1 {
+			from = 0 // the open strings beside the second position
 		}
-		first := position + r.Frame.First
-		if first > 0 && first <= 1 {
-			consider(0)
-		}
-		for fret := max(first, 0); fret <= min(position+r.Frame.Last, r.Neck.Frets); fret++ {
-			consider(fret)
+		for fret := from; fret <= last; fret++ {
+			midi := open + fret
+			if r.Scale.Index(midi) < 0 {
+				continue
+			}
+			rank := int8(r.rank(fret, position, openFirst))
+			p := &places[midi]
+			if rank == outOfHand || p.str != 0 && p.rank <= rank {
+				continue
+			}
+			if p.str == 0 {
+				found++
+			}
+			p.str, p.rank = int8(str), rank
+			low, high = min(low, midi), max(high, midi)
 		}
 	}
-	notes := make([]Note, len(found))
-	for i, c := range found {
-		notes[i] = c.Note
+	notes := make([]Note, 0, found)
+	for midi := low; midi <= high; midi++ {
+		if str := int(places[midi].str); str != 0 {
+			notes = append(notes, Note{neck.Place{String: str, Fret: midi - r.Neck.Open(str).MIDI()}, midi, r.Scale.Index(midi), Core})
+		}
 	}
 	return notes
 }
+
+// maxMIDI is past the highest pitch on any neck: B8 and 36 frets.
+const maxMIDI = 160
 
 // gaps are the scale pitches between two notes of a rising row that the row
 // passes over.

@@ -108,16 +108,20 @@ func (n Neck) ByPitch(strs []int) []int {
 // UsualStep is the commonest number of semitones between neighbouring strings
 // among those given in playing order; of equally common ones the widest.
 func (n Neck) UsualStep(strs []int) int {
-	count := map[int]int{}
-	best := 0
+	step := func(i int) int { return n.Open(strs[i]).MIDI() - n.Open(strs[i-1]).MIDI() }
+	usual, most := 0, 0
 	for i := 1; i < len(strs); i++ {
-		step := n.Open(strs[i]).MIDI() - n.Open(strs[i-1]).MIDI()
-		count[step]++
-		if c := count[step]; c > count[best] || c == count[best] && step > best {
-			best = step
+		count := 0
+		for k := 1; k < len(strs); k++ {
+			if step(k) == step(i) {
+				count++
+			}
+		}
+		if count > most || count == most && step(i) > usual {
+			usual, most = step(i), count
 		}
 	}
-	return best
+	return usual
 }
 
 // ParseTuning reads pitches apart by spaces or commas, lowest-numbered string

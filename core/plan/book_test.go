@@ -92,7 +92,7 @@ func checkFingered(j job, f fingered) string {
 			return "fingers crossed on a string"
 		}
 	}
-	if o := hand.Widest(j.neck, j.style.Limits.GreatestMM, f.places, f.touches); o.Over() > 0 {
+	if f.report.Greatest.Over() > 0 {
 		return "past the greatest opening"
 	}
 	return ""

@@ -174,7 +174,7 @@ func (j job) run(b fingered, names naming) Run {
 	order := run.Order(len(b.Notes), j.spec, func(i int) bool { return j.stable(b.Notes[i].Degree) })
 	places := j.places(b.Box, order)
 	touches := j.handOf(b.school).Path(places, j.ask(b, order))
-	report := hand.Summarize(j.neck, places, touches)
+	report := hand.Summarize(j.neck, j.style.Limits, places, touches)
 	r := Run{
 		Events: make([]Event, len(order)), Bars: j.rhythm.Bars(len(order)), Notes: len(order),
 		NotesPerMinute: j.rhythm.NotesPerMinute(), SpanMM: tenth(report.SpanMM), Shifts: report.Shifts,

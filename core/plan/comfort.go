@@ -30,7 +30,7 @@ const daysOfWeek = 7
 // comfort moves the box up until no pair of fingers opens past its comfortable
 // limit. It is nil where the box is comfortable as it stands or cannot move.
 func (j job) comfort(f fingered, low int) *Comfort {
-	if f.widest.Over() <= 0 || low == 0 {
+	if f.report.Comfortable.Over() <= 0 || low == 0 {
 		return nil
 	}
 	top := 0
@@ -50,7 +50,7 @@ func (j job) openingAt(f fingered, up int) hand.Opening {
 	for i, p := range f.places {
 		moved[i] = neck.Place{String: p.String, Fret: p.Fret + up}
 	}
-	return hand.Widest(j.neck, j.style.Limits.ComfortableMM, moved, f.touches)
+	return hand.Summarize(j.neck, j.style.Limits, moved, f.touches).Comfortable
 }
 
 func (j job) comfortPlan(f fingered, low, up int) *Comfort {

@@ -18,8 +18,7 @@ type fingered struct {
 	strict  bool // no opening past the greatest limit
 	touches []hand.Touch
 	report  hand.Report
-	widest  hand.Opening // against the comfortable limits
-	refit   string       // what was changed so that the hand can hold it
+	refit   string // what was changed so that the hand can hold it
 }
 
 // handOf is the hand of a school, in the style of the brief.
@@ -40,11 +39,10 @@ func (j job) schoolIndex() int {
 // the hand's greatest opening.
 func (j job) finger(b layout.Box) fingered {
 	f := j.fingerBy(b, j.schoolIndex(), false)
-	past := hand.Widest(j.neck, j.style.Limits.GreatestMM, f.places, f.touches)
-	if past.Over() <= 0 {
+	if f.report.Greatest.Over() <= 0 {
 		return f
 	}
-	return j.refit(f, past)
+	return j.refit(f, f.report.Greatest)
 }
 
 func (j job) fingerBy(b layout.Box, school int, strict bool) fingered {
@@ -52,14 +50,14 @@ func (j job) fingerBy(b layout.Box, school int, strict bool) fingered {
 	for k, n := range b.Notes {
 		f.places[k] = n.Place
 	}
-	f.touches = j.handOf(school).Path(f.places, j.ask(f, upTo(len(b.Notes))))
-	f.report = hand.Summarize(j.neck, f.places, f.touches)
-	f.widest = hand.Widest(j.neck, j.style.Limits.ComfortableMM, f.places, f.touches)
+	f.touches = j.handOf(school).Path(f.places, j.ask(f, nil))
+	f.report = hand.Summarize(j.neck, j.style.Limits, f.places, f.touches)
 	return f
 }
 
 // ask is what is wanted of the fingers when the notes of a box are played in
-// an order. Four on a string are held in the way that the brief chooses.
+// an order, or as they stand where that is nil. Four on a string are held in
+// the way that the brief chooses.
 func (j job) ask(f fingered, order []int) hand.Ask {
 	a := hand.Ask{Strict: f.strict}
 	if j.system.ID != fourPerString {
@@ -75,6 +73,9 @@ func (j job) ask(f fingered, order []int) hand.Ask {
 		if i > 0 && f.Notes[i-1].String == n.String {
 			rank[i] += rank[i-1]
 		}
+	}
+	if order == nil {
+		order = upTo(len(f.Notes))
 	}
 	a.Hold = make([]bool, len(order))
 	for k := 1; k < len(order); k++ {
@@ -145,7 +146,7 @@ func (j job) planBox(i int, f fingered, names naming) Box {
 		ID: strconv.Itoa(i + 1), Name: f.Name, Degree: names.degrees[f.Degree], Form: f.Form,
 		Complete: f.Complete(), Missing: []string{}, Corrections: []Correction{}, Links: []Link{},
 		SpanMM: tenth(f.report.SpanMM), Shifts: f.report.Shifts, Reaches: f.report.Reaches,
-		OverLimit: f.widest.Over() > 0, School: hand.Schools[f.school].ID, Refit: f.refit,
+		OverLimit: f.report.Comfortable.Over() > 0, School: hand.Schools[f.school].ID, Refit: f.refit,
 		Notes: make([]BoxNote, len(f.Notes)),
 	}
 	for _, m := range f.Missing {

@@ -22,7 +22,7 @@ func Why(b Brief, note int) (string, error) {
 	if f.touches[note].Finger == hand.OpenString {
 		return "An open string: no finger, and time for the hand to move.", nil
 	}
-	r, ok := j.handOf(f.school).Why(f.places, f.touches, note, j.ask(f, upTo(len(f.places))))
+	r, ok := j.handOf(f.school).Why(f.places, f.touches, note, j.ask(f, nil))
 	if !ok {
 		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", capital(fingerWords[f.touches[note].Finger]), f.places[note].Fret), nil
 	}
