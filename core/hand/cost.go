@@ -33,7 +33,7 @@ var costs = Costs{
 	Crossing:     9,
 	BesideOpen:   6,
 	WithinString: 38,
-	SameFinger:   34,
+	SameFinger:   40,
 	ShiftPerMM:   0.12,
 }
 

@@ -32,9 +32,23 @@ func TestFingeringFacts(t *testing.T) {
 		{"D major pentatonic on the ukulele, first of five", `ukulele | D major-pentatonic`, "3: 2(1) 4(3) | 2: 2(1) 5(4) | 1: 2(1) 5(4)"},
 		{"C minor pentatonic on the bass, index first", `bass | C minor-pentatonic | "strings": [3, 2, 1]`, "3: 3(1) 6(4) | 2: 3(1) 5(3) | 1: 3(1) 5(3)"},
 		{"the first octave of A natural minor from string 6 is 3 + 3 + 2", `guitar | A natural-minor | "strings": [6, 5]`, "6: 5(1) 7(3) 8(4) | 5: 5(1) 7(3) 8(4)"},
+		{"G major, one octave, middle finger first", `guitar | G major | "system": "from-degree", "octaves": 1`, "6: 3(2) 5(4) | 5: 2(1) 3(2) 5(4) | 4: 2(1) 4(3) 5(4)"},
+		{"C major on the bass, middle finger first", `bass | C major | "system": "from-degree", "lowFret": 2, "highFret": 7`, "3: 3(2) 5(4) | 2: 2(1) 3(2) 5(4) | 1: 2(1) 4(3) 5(4)"},
+		{"C minor pentatonic on the bass, from its root", `bass | C minor-pentatonic | "system": "from-degree", "highFret": 7, "lowFret": 2`, "3: 3(1) 6(4) | 2: 3(1) 5(3) | 1: 3(1) 5(3)"},
+		{"C major on the ukulele from the open string", `ukulele | C major | "system": "from-degree"`, "3: 0 2(2) | 2: 0 1(1) 3(3) | 1: 0 2(2) 3(3)"},
+		{"D major on the ukulele, movable", `ukulele | D major | "system": "from-degree"`, "3: 2(1) 4(3) | 2: 2(1) 3(2) 5(4) | 1: 2(1) 4(3) 5(4)"},
+		{"C major on the upright bass, a shift on string 1", `upright-bass | C major | "system": "from-degree", "highFret": 7`, "3: 3(2) | 2: 0 2(1) 3(2) | 1: 0 2(1) 4(2) 5(4)"},
+		{"G major on the mandolin in first position", `mandolin | G major | "system": "first-position"`,
+			"4: 0 2(1) 4(2) 5(3) | 3: 0 2(1) 4(2) 5(3) | 2: 0 2(1) 3(2) 5(3) | 1: 0 2(1) 3(2) 5(3) 7(4)"},
+		{"C major in position, the index reaching back", `guitar | C major | "system": "seven-position", "box": 5`,
+			"6: 5(1) 7(3) 8(4) | 5: 5(1) 7(3) 8(4) | 4: 5(1) 7(3) | 3: 4(1) 5(2) 7(4) | 2: 5(1) 6(2) 8(4) | 1: 5(1) 7(3) 8(4)"},
+		{"an octave of A natural minor from string 4", `guitar | A natural-minor | "system": "pocket", "box": 4`, "4: 7(1) 9(3) 10(4) | 3: 7(1) 9(3) 10(4) | 2: 8(2) 10(4)"},
 	} {
 		p := plantest.Build(t, short(c.brief))
 		assert.Equal(t, c.want, notation(p.Boxes[p.Box].Notes), c.what)
+	}
+	for _, brief := range []string{`guitar | G major | "system": "from-degree", "octaves": 1`, `bass | C major | "system": "from-degree", "lowFret": 2, "highFret": 7`, `bass | C minor-pentatonic | "strings": [3, 2, 1]`} {
+		assert.Zero(t, plantest.Build(t, short(brief)).Boxes[0].Shifts, "no shift: %s", brief)
 	}
 	wide := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "A", "name": "natural-minor"}, "hand": {"wide": "1-3-4"}}`)
 	assert.Contains(t, notation(wide.Boxes[0].Notes), "4: 5(1) 7(3) 9(4) | 3: 5(1) 7(3) 9(4) | 2: 6(1) 8(3) 10(4)", "the school that plays two whole steps 1-3-4")
@@ -78,4 +92,155 @@ func TestBluesBox(t *testing.T) {
 	assert.Equal(t, "6: 5 8 | 5: 5 6 7 | 4: 5 7 | 3: 5 7 8 | 2: 5 8 | 1: 5 8", frets(p.Boxes[0].Notes))
 	assert.Equal(t, "added", p.Boxes[0].Notes[3].Layer)
 	assert.Equal(t, "E form", p.Boxes[0].Name)
+}
+
+// Common practice: octaves of three, three and two notes from any root; one
+// correction, at the crossing from string 3 to string 2; chained root to root
+// they cover the neck.
+func TestPocketFacts(t *testing.T) {
+	p := plantest.Build(t, short(`guitar | A natural-minor | "system": "pocket"`))
+	for box, want := range map[int]string{0: "6: 5 7 8 | 5: 5 7 8 | 4: 5 7", 4: "4: 7 9 10 | 3: 7 9 10 | 2: 8 10", 6: "3: 2 4 5 | 2: 3 5 6 | 1: 3 5"} {
+		assert.Equal(t, want, frets(p.Boxes[box].Notes))
+	}
+	assert.Empty(t, p.Boxes[0].Corrections, "none before string 3")
+	for _, box := range []int{4, 6} {
+		assert.Equal(t, []plan.Correction{{FromString: 3, ToString: 2, Frets: 1}}, p.Boxes[box].Corrections)
+	}
+	assert.Equal(t, []plan.Link{{Box: 4, From: plan.Place{String: 4, Fret: 7}, To: plan.Place{String: 4, Fret: 7}}}, p.Boxes[0].Links)
+	assert.Equal(t, []string{"G5", "A5"}, p.Boxes[8].Missing, "cut short where strings run out, and said")
+}
+
+// Common practice: D major as a campanella on strings 3, 2 and 1, plucked by
+// thumb, index and middle.
+func TestCampanellaFacts(t *testing.T) {
+	p := plantest.Build(t, short(`ukulele | D major | "system": "campanella", "strings": [3, 2, 1]`))
+	assert.Equal(t, "3: 2 | 2: 0 | 3: 6 | 2: 3 | 1: 0 | 2: 7 | 1: 4 | 2: 10", frets(p.Boxes[0].Notes))
+	strokes := ""
+	for _, e := range p.Run.Events[:8] {
+		strokes += e.Stroke
+	}
+	assert.Equal(t, "pipimimi", strokes)
+}
+
+// Common practice: the first position of the mandolin ends at fret 7; C major
+// has notes below its lowest root and its upper root is out of reach; D♭ has no
+// open string; coming down, the fourth finger may take the open notes.
+func TestMandolinFirstPosition(t *testing.T) {
+	c := plantest.Build(t, short(`mandolin | C major | "system": "first-position"`)).Boxes[0]
+	assert.Equal(t, []any{4, 0, "G"}, []any{c.Notes[0].String, c.Notes[0].Fret, c.Notes[0].Name})
+	last := c.Notes[len(c.Notes)-1]
+	assert.Equal(t, []any{1, 7, "B"}, []any{last.String, last.Fret, last.Name})
+	root := c.Notes[3]
+	assert.Equal(t, []any{4, 5, true}, []any{root.String, root.Fret, root.Root})
+
+	for tonic, open := range map[string]int{"G": 4, "C": 4, "F": 4, "Bb": 3, "Eb": 2, "Ab": 1, "Db": 0} {
+		n := 0
+		for _, note := range plantest.Build(t, short("mandolin | "+tonic+` major | "system": "first-position"`)).Boxes[0].Notes {
+			if note.Fret == 0 {
+				n++
+			}
+		}
+		assert.Equal(t, open, n, "keys lose their open strings one by one: %s", tonic)
+	}
+
+	down := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}, "hand": {"open": "ascending"}, "run": {"direction": "up-down"}}`)
+	turn := len(down.Boxes[0].Notes)
+	var up, coming []int
+	for i, e := range down.Run.Events {
+		if e.Name == "D" && e.MIDI == 62 {
+			up, coming = append(up, e.String, e.Fret, e.Finger), []int{e.String, e.Fret, e.Finger}
+			assert.Equal(t, i >= turn, e.Fret == 7)
+		}
+	}
+	assert.Equal(t, []int{3, 0, 0}, up[:3])
+	assert.Equal(t, []int{4, 7, 4}, coming, "the fourth finger coming down")
+}
+
+// Common practice: moving a key on by a fourth moves the same fingering one
+// string towards the ceiling; a shape moved up n frets adds n to each.
+func TestShapesMoveByStringAndByFret(t *testing.T) {
+	g := plantest.Build(t, short(`bass | G major | "system": "from-degree", "lowFret": 2, "highFret": 7`))
+	assert.Equal(t, "4: 3(2) 5(4) | 3: 2(1) 3(2) 5(4) | 2: 2(1) 4(3) 5(4)", notation(g.Boxes[0].Notes), "as C major from string 3")
+	for up, tonic := range map[int]string{2: "D", 5: "F", 7: "G"} {
+		p := plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "`+tonic+`", "name": "major"}, "layout": {"system": "from-degree"}, "hand": {"open": "closed"}}`)
+		assert.Equal(t, []int{up, up + 2, up, up + 1, up + 3, up, up + 2, up + 3}, fretsOf(p.Boxes[0]), tonic)
+	}
+}
+
+func fretsOf(b plan.Box) (out []int) {
+	for _, n := range b.Notes {
+		out = append(out, n.Fret)
+	}
+	return out
+}
+
+// Common practice: on a guitar in standard tuning the five boxes are the chord
+// forms C, A, G, E and D; what is done on string 6 is done on string 1.
+func TestFormsAndOuterStrings(t *testing.T) {
+	for _, key := range []string{"C major", "Ab lydian", "F# minor-pentatonic", "B aeolian", "Db mixolydian"} {
+		p := plantest.Build(t, short("guitar | "+key+` | "system": "five-form"`))
+		forms := map[string]bool{}
+		for _, b := range p.Boxes {
+			forms[b.Form] = true
+			if b.Complete {
+				assert.Equal(t, onString(b, 6), onString(b, 1), "%s box %s", key, b.ID)
+			}
+		}
+		assert.Equal(t, map[string]bool{"C": true, "A": true, "G": true, "E": true, "D": true}, forms, key)
+	}
+	uke := plantest.Build(t, short(`ukulele | Eb major | "system": "five-form"`))
+	var forms []string
+	for _, b := range uke.Boxes {
+		forms = append(forms, b.Form)
+	}
+	assert.ElementsMatch(t, []string{"C", "A", "G", "F", "D"}, forms, "the ukulele's own open chords")
+	bass := plantest.Build(t, short(`bass | Eb major | "system": "five-form"`))
+	assert.Equal(t, "chord 1 3 5 1 3", bass.Boxes[0].Name, "elsewhere the chord notes that the box holds")
+	for _, b := range plantest.Build(t, short(`guitar | Ab major | "system": "seven-position"`)).Boxes {
+		assert.Equal(t, onString(b, 6), onString(b, 1), "box %s", b.ID)
+	}
+}
+
+func onString(b plan.Box, str int) (out []int) {
+	for _, n := range b.Notes {
+		if n.String == str {
+			out = append(out, n.Fret)
+		}
+	}
+	return out
+}
+
+// Common practice: a mode is a pentatonic plus two notes, beside its siblings.
+func TestPentatonicPlusTwoNotes(t *testing.T) {
+	core := plantest.Build(t, short(`guitar | F# dorian | "system": "five-form"`)).Scale.Core
+	assert.Equal(t, "F♯ minor pentatonic", core.Title)
+	assert.Equal(t, []string{"2", "6"}, core.Added)
+	added := map[string][]string{}
+	for _, s := range core.Siblings {
+		added[s.Name] = s.Added
+	}
+	assert.Equal(t, []string{"b2", "b6"}, added["phrygian"])
+	assert.Equal(t, []string{"2", "b6"}, added["natural-minor"])
+	assert.Nil(t, plantest.Build(t, short("guitar | F# kumoi")).Scale.Core)
+}
+
+// Common practice: four on a string is three under one hand and a shift, in
+// two overlapping groups of three; or a finger each.
+func TestFourOnAString(t *testing.T) {
+	for four, shifted := range map[string]bool{"1-2-3-shift": true, "1-2-3-4": false} {
+		p := plantest.Build(t, `{"instrument": {"id": "guitar", "frets": 24}, "scale": {"tonic": "Ab", "name": "major"}, "layout": {"system": "four-per-string", "lowFret": 3}, "hand": {"four": "`+four+`"}}`)
+		notes := p.Boxes[0].Notes
+		for i := 0; i+3 < len(notes); i += 4 {
+			a, b, c, d := notes[i], notes[i+1], notes[i+2], notes[i+3]
+			assert.Zero(t, b.Shift, "three under one hand")
+			assert.Zero(t, c.Shift, "three under one hand")
+			assert.Less(t, a.Finger, b.Finger)
+			assert.Less(t, b.Finger, c.Finger)
+			if shifted {
+				assert.True(t, d.Shift > 0 || d.Finger == c.Finger, "the fourth by a shift or the same finger")
+			} else {
+				assert.Equal(t, []int{1, 2, 3, 4}, []int{a.Finger, b.Finger, c.Finger, d.Finger})
+			}
+		}
+	}
 }

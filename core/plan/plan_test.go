@@ -24,10 +24,11 @@ func TestDefaultsAreFilledIn(t *testing.T) {
 	data, err := json.Marshal(p.Brief)
 	require.NoError(t, err)
 	assert.JSONEq(t, `{
-		"instrument": {"id": "guitar", "tuning": ["E2","A2","D3","G3","B3","E4"], "frets": 22, "scaleLengthMm": 648},
-		"scale": {"tonic": "Bb", "name": "dorian"},
+		"instrument": {"id": "guitar", "tuning": ["E2","A2","D3","G3","B3","E4"], "frets": 22, "scaleLengthMm": 648, "courses": false},
+		"scale": {"tonic": "Bb", "name": "dorian"}, "names": "english",
 		"layout": {"system": "three-per-string", "strings": [6,5,4,3,2,1], "fromDegree": 1, "octaves": 2, "lowFret": 0, "highFret": 22, "box": 0},
-		"hand": {"school": "per-fret", "wide": "1-2-4", "open": "both-ways"},
+		"hand": {"school": "per-fret", "wide": "1-2-4", "open": "both-ways", "prefer": "either", "four": "1-2-3-shift",
+			"limitsMm": {"comfortable": [55, 40, 38], "greatest": [80, 58, 54]}},
 		"run": {"pattern": "straight", "size": 3, "direction": "up-down", "order": [1,3,5], "repeat": 1, "finish": "as-written"},
 		"rhythm": {"perBeat": 2, "tempoBpm": 72, "beatsPerBar": 4}, "picking": "alternate"}`, string(data))
 	assert.Equal(t, "two-per-string", plantest.Build(t, short("guitar | Bb kumoi")).Brief.Layout.System, "five notes lie two to a string")
@@ -44,7 +45,7 @@ func TestPlanSaysEverything(t *testing.T) {
 	assert.Equal(t, []int{2, 1, 2, 2, 2, 1, 2}, p.Scale.Steps)
 	assert.Equal(t, scale.KeySignature{Fifths: -4, Accidentals: []string{"Bb", "Eb", "Ab", "Db"}}, p.Scale.KeySignature)
 	assert.Equal(t, plan.Fret{Fret: 1, MM: 36.4}, p.Neck.Frets[1])
-	assert.Equal(t, plan.OpenString{String: 6, Open: "E2"}, p.Neck.Strings[0])
+	assert.Equal(t, plan.OpenString{String: 6, Open: "E2", Label: "E"}, p.Neck.Strings[0])
 	box := p.Boxes[2]
 	assert.Equal(t, "3", box.ID)
 	assert.Equal(t, "b3", box.Degree)
@@ -149,8 +150,8 @@ func TestCautions(t *testing.T) {
 	}
 	wide := plantest.Build(t, short("guitar | Gb lydian"))
 	assert.Equal(t, []string{"span", "care"}, codes(wide))
-	assert.Contains(t, wide.Cautions[0].Message, "Box 1 opens the hand 119 mm, frets 2 to 6; 115 mm is comfortable on a guitar.")
-	assert.Contains(t, wide.Cautions[0].Message, "the same shape 1 fret higher")
+	assert.Contains(t, wide.Cautions[0].Message, "Box 1 opens index and middle 63 mm, frets 2 to 4; 55 mm is comfortable for this hand.")
+	assert.Contains(t, wide.Cautions[0].Message, "the same shape 3 frets higher")
 	assert.Empty(t, codes(plantest.Build(t, short("ukulele | Gb lydian"))), "the same frets on a short neck")
 	assert.Equal(t, []string{"incomplete", "beyond-neck"}, codes(plantest.Build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
 	assert.Contains(t, codes(plantest.Build(t, short("ukulele | Db phrygian"))), "spelling")
@@ -195,7 +196,11 @@ func TestRunProperties(t *testing.T) {
 		for i, e := range p.Run.Events {
 			assert.Equal(t, notes[e.Note].NeckNote, e.NeckNote)
 			assert.Equal(t, i+1, e.N)
-			assert.Equal(t, []string{"down", "up"}[i%2], e.Stroke)
+			if b.Layout.System == "campanella" {
+				assert.Contains(t, "pima", e.Stroke, "a ringing run is plucked")
+			} else {
+				assert.Equal(t, []string{"down", "up"}[i%2], e.Stroke)
+			}
 		}
 		if b.Run.Finish == "root" && hasRoot(notes) {
 			assert.Equal(t, "1", p.Run.EndsOn.Degree)
