@@ -3,7 +3,6 @@ package draw
 import (
 	"strconv"
 
-	"evenladder/core/pitch"
 	"evenladder/core/plan"
 )
 
@@ -71,7 +70,7 @@ func (p *pen) grid(v neckView, n plan.NeckPlan) {
 		if v.leftHanded {
 			a = left
 		}
-		p.write(v.mirror(v.x-gutter-1), y+1, letter{bold, 7.5, ink}, a, pitch.MustParse(s.Open).Name.Pretty())
+		p.write(v.mirror(v.x-gutter-1), y+1, letter{bold, 7.5, ink}, a, s.Label)
 	}
 }
 

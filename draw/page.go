@@ -84,9 +84,9 @@ func (p *pen) head(pl plan.Plan) float64 {
 	y += 1.5
 	p.write(margin, y, letter{bold, 10, ink}, left, pl.Scale.Title)
 	p.write(p.width-margin, y, letter{text, 9, faint}, right, signatureWords(pl))
-	for i, note := range pl.Scale.Notes {
+	for i := range pl.Scale.Notes {
 		x := margin + 50 + float64(i)*min(9, 70/float64(len(pl.Scale.Notes)))
-		p.write(x, y, letter{bold, 10, ink}, center, pitch.Pretty(note))
+		p.write(x, y, letter{bold, 10, ink}, center, pl.Scale.Labels[i])
 		p.write(x, y+4.6, letter{text, 9, faint}, center, pitch.Pretty(pl.Scale.Degrees[i]))
 	}
 	y += 4.6

@@ -24,15 +24,8 @@ func (h handlers) ListBriefs(ctx context.Context, r api.ListBriefsRequestObject)
 	if utf8.RuneCountInString(query) > maxQuery {
 		return nil, plan.Errors{{Field: "q", Message: fmt.Sprintf("more than %d characters were given: give fewer", maxQuery)}}
 	}
-	records, err := h.store.Briefs.List(ctx, query)
-	if err != nil {
-		return nil, err
-	}
-	out := api.SavedBriefList{Briefs: make([]api.SavedBrief, len(records))}
-	for i, rec := range records {
-		out.Briefs[i] = savedBrief(rec)
-	}
-	return api.ListBriefs200JSONResponse(out), nil
+	briefs, err := listed(ctx, h.store.Briefs, query, savedBrief)
+	return api.ListBriefs200JSONResponse{Briefs: briefs}, err
 }
 
 func (h handlers) CreateBrief(ctx context.Context, r api.CreateBriefRequestObject) (api.CreateBriefResponseObject, error) {
@@ -54,16 +47,10 @@ func (h handlers) UpdateBrief(ctx context.Context, r api.UpdateBriefRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	version, err := checkedVersion(r.Body.Version)
-	if err != nil {
-		return nil, err
-	}
-	rec, err := h.store.Briefs.Update(ctx, r.Id, version, v)
-	var stale *store.Conflict[store.SavedBrief]
-	if errors.As(err, &stale) {
-		p := conflictProblem(stale.Given, stale.Current.Version)
+	rec, stale, err := replaced(ctx, h.store.Briefs, r.Id, r.Body.Version, v)
+	if stale != nil {
 		return api.UpdateBrief409ApplicationProblemPlusJSONResponse{
-			Title: p.Title, Status: p.Status, Detail: p.Detail, Errors: p.Errors, Current: savedBrief(stale.Current),
+			Title: stale.Title, Status: stale.Status, Detail: stale.Detail, Errors: stale.Errors, Current: savedBrief(rec),
 		}, nil
 	}
 	return api.UpdateBrief200JSONResponse{OneBriefJSONResponse: api.OneBriefJSONResponse(savedBrief(rec))}, err

@@ -9,6 +9,7 @@ import (
 	"evenladder/core/layout"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
+	"evenladder/core/plan"
 	"evenladder/core/rhythm"
 	"evenladder/core/run"
 	"evenladder/core/scale"
@@ -24,7 +25,8 @@ func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (
 	var c api.Catalogue
 	for _, in := range neck.Instruments() {
 		c.Instruments = append(c.Instruments, api.CatalogueInstrument{
-			Id: in.ID, Name: in.Name, Tuning: pitches(in.Tuning), Frets: in.Frets, ScaleLengthMm: float32(in.ScaleLengthMM), School: in.School,
+			Id: in.ID, Name: in.Name, Family: string(in.Family), Tuning: pitches(in.Tuning), Frets: in.Frets, ScaleLengthMm: float32(in.ScaleLengthMM),
+			Courses: in.Courses, School: in.School, LimitsMm: limits(hand.DefaultLimits(in.Family)),
 		})
 	}
 	for _, t := range neck.Tunings() {
@@ -36,10 +38,14 @@ func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (
 	for _, s := range scale.Catalogue() {
 		c.Scales = append(c.Scales, api.CatalogueScale{Id: s.ID, Name: s.Name, Formula: s.Formula.String()})
 	}
-	c.Systems = entries(layout.Systems, func(s layout.System) (string, string, string) { return s.ID, s.Name, s.Why })
+	for _, s := range layout.Systems {
+		c.Systems = append(c.Systems, api.CatalogueSystem{Id: s.ID, Name: s.Name, Why: s.Why, Span: s.Uses.Span, Links: s.Uses.Links})
+	}
 	c.Schools = entries(hand.Schools, func(s hand.School) (string, string, string) { return s.ID, s.Name, s.Why })
-	choice := func(c hand.Choice) (string, string, string) { return c.ID, c.Name, "" }
+	choice := func(c hand.Choice) (string, string, string) { return c.ID, c.Name, c.Why }
 	c.Wides, c.Opens = entries(hand.Wides, choice), entries(hand.Opens, choice)
+	c.Prefers, c.Fours = entries(hand.Prefers, choice), entries(hand.Fours, choice)
+	c.Namings = entries(pitch.Namings, func(n pitch.Naming) (string, string, string) { return n.ID, n.Name, n.Why })
 	c.Patterns = entries(run.Patterns, func(p run.Pattern) (string, string, string) { return p.ID, p.Name, "" })
 	c.Directions, c.Finishes, c.Pickings = options(run.Directions), options(run.Finishes), options(run.Pickings)
 	c.Subdivisions = entries(rhythm.Subdivisions, func(s rhythm.Subdivision) (string, string, string) {
@@ -63,6 +69,10 @@ func entries[T any](rows []T, read func(T) (id, name, why string)) []api.Catalog
 
 func options(rows []run.Option) []api.CatalogueEntry {
 	return entries(rows, func(o run.Option) (string, string, string) { return o.ID, o.Phrase, "" })
+}
+
+func limits(l hand.Limits) plan.LimitsBrief {
+	return plan.LimitsBrief{Comfortable: l.ComfortableMM[:], Greatest: l.GreatestMM[:]}
 }
 
 func pitches(ps []pitch.Pitch) []string {

@@ -11,15 +11,8 @@ import (
 )
 
 func (h handlers) ListInstruments(ctx context.Context, _ api.ListInstrumentsRequestObject) (api.ListInstrumentsResponseObject, error) {
-	records, err := h.store.Instruments.List(ctx, "")
-	if err != nil {
-		return nil, err
-	}
-	out := api.OwnInstrumentList{Instruments: make([]api.OwnInstrument, len(records))}
-	for i, rec := range records {
-		out.Instruments[i] = ownInstrument(rec)
-	}
-	return api.ListInstruments200JSONResponse(out), nil
+	instruments, err := listed(ctx, h.store.Instruments, "", ownInstrument)
+	return api.ListInstruments200JSONResponse{Instruments: instruments}, err
 }
 
 func (h handlers) CreateInstrument(ctx context.Context, r api.CreateInstrumentRequestObject) (api.CreateInstrumentResponseObject, error) {
@@ -36,16 +29,10 @@ func (h handlers) UpdateInstrument(ctx context.Context, r api.UpdateInstrumentRe
 	if err != nil {
 		return nil, err
 	}
-	version, err := checkedVersion(r.Body.Version)
-	if err != nil {
-		return nil, err
-	}
-	rec, err := h.store.Instruments.Update(ctx, r.Id, version, v)
-	var stale *store.Conflict[store.OwnInstrument]
-	if errors.As(err, &stale) {
-		p := conflictProblem(stale.Given, stale.Current.Version)
+	rec, stale, err := replaced(ctx, h.store.Instruments, r.Id, r.Body.Version, v)
+	if stale != nil {
 		return api.UpdateInstrument409ApplicationProblemPlusJSONResponse{
-			Title: p.Title, Status: p.Status, Detail: p.Detail, Errors: p.Errors, Current: ownInstrument(stale.Current),
+			Title: stale.Title, Status: stale.Status, Detail: stale.Detail, Errors: stale.Errors, Current: ownInstrument(rec),
 		}, nil
 	}
 	return api.UpdateInstrument200JSONResponse{OneInstrumentJSONResponse: api.OneInstrumentJSONResponse(ownInstrument(rec))}, err

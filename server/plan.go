@@ -19,6 +19,26 @@ func (h handlers) MakePlan(_ context.Context, r api.MakePlanRequestObject) (api.
 	return api.MakePlan200JSONResponse(p), nil
 }
 
+func (h handlers) ExplainFinger(_ context.Context, r api.ExplainFingerRequestObject) (api.ExplainFingerResponseObject, error) {
+	why, err := plan.Why(*r.Body, r.Params.Note)
+	return api.ExplainFinger200JSONResponse{Why: why}, err
+}
+
+func (h handlers) ComparePlans(_ context.Context, r api.ComparePlansRequestObject) (api.ComparePlansResponseObject, error) {
+	c, err := plan.Compare(r.Body.First, r.Body.Second)
+	return api.ComparePlans200JSONResponse(c), err
+}
+
+func (h handlers) FindPockets(_ context.Context, r api.FindPocketsRequestObject) (api.FindPocketsResponseObject, error) {
+	stops, err := plan.Pockets(r.Body.Brief, r.Body.Changes)
+	return api.FindPockets200JSONResponse{Stops: stops}, err
+}
+
+func (h handlers) ReadFormula(_ context.Context, r api.ReadFormulaRequestObject) (api.ReadFormulaResponseObject, error) {
+	report, err := plan.ReadFormula(r.Params.Text)
+	return api.ReadFormula200JSONResponse(report), err
+}
+
 func (h handlers) MakeDocument(_ context.Context, r api.MakeDocumentRequestObject) (api.MakeDocumentResponseObject, error) {
 	f, err := document.Find(r.Params.Format)
 	if err != nil {

@@ -33,6 +33,7 @@ type Store struct {
 	db          *sql.DB
 	Briefs      Shelf[SavedBrief]
 	Instruments Shelf[OwnInstrument]
+	Scales      Shelf[OwnScale]
 }
 
 // Open opens or makes the database in a folder and brings it up to date. now
@@ -54,6 +55,7 @@ func Open(ctx context.Context, dir string, now func() time.Time) (*Store, error)
 		db:          db,
 		Briefs:      Shelf[SavedBrief]{db, "brief", now},
 		Instruments: Shelf[OwnInstrument]{db, "instrument", now},
+		Scales:      Shelf[OwnScale]{db, "scale", now},
 	}, nil
 }
 

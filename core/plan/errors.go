@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"errors"
 	"fmt"
 	"strings"
 )
@@ -32,4 +33,14 @@ func (e *Errors) add(field string, err error) {
 
 func (e *Errors) addf(field, format string, args ...any) {
 	e.add(field, fmt.Errorf(format, args...))
+}
+
+// under adds the errors of a brief that stands under a field of its own.
+func (e *Errors) under(prefix string, err error) {
+	var inner Errors
+	if errors.As(err, &inner) {
+		for _, f := range inner {
+			*e = append(*e, FieldError{prefix + f.Field, f.Message})
+		}
+	}
 }

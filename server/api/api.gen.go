@@ -47,14 +47,17 @@ type Catalogue struct {
 	Directions   []CatalogueEntry      `json:"directions"`
 	Finishes     []CatalogueEntry      `json:"finishes"`
 	Formats      []CatalogueEntry      `json:"formats"`
+	Fours        []CatalogueEntry      `json:"fours"`
 	Instruments  []CatalogueInstrument `json:"instruments"`
+	Namings      []CatalogueEntry      `json:"namings"`
 	Opens        []CatalogueEntry      `json:"opens"`
 	Patterns     []CatalogueEntry      `json:"patterns"`
 	Pickings     []CatalogueEntry      `json:"pickings"`
+	Prefers      []CatalogueEntry      `json:"prefers"`
 	Scales       []CatalogueScale      `json:"scales"`
 	Schools      []CatalogueEntry      `json:"schools"`
 	Subdivisions []CatalogueEntry      `json:"subdivisions"`
-	Systems      []CatalogueEntry      `json:"systems"`
+	Systems      []CatalogueSystem     `json:"systems"`
 	Tonics       []CatalogueEntry      `json:"tonics"`
 	Tunings      []CatalogueTuning     `json:"tunings"`
 	Wides        []CatalogueEntry      `json:"wides"`
@@ -71,8 +74,13 @@ type CatalogueEntry struct {
 
 // CatalogueInstrument defines model for CatalogueInstrument.
 type CatalogueInstrument struct {
-	Frets         int      `json:"frets"`
-	Id            string   `json:"id"`
+	Courses bool   `json:"courses"`
+	Family  string `json:"family"`
+	Frets   int    `json:"frets"`
+	Id      string `json:"id"`
+
+	// LimitsMm Openings of the hand in mm between index and middle, middle and ring, ring and little finger.
+	LimitsMm      Limits   `json:"limitsMm"`
 	Name          string   `json:"name"`
 	ScaleLengthMm float32  `json:"scaleLengthMm"`
 	School        string   `json:"school"`
@@ -84,6 +92,21 @@ type CatalogueScale struct {
 	Formula string `json:"formula"`
 	Id      string `json:"id"`
 	Name    string `json:"name"`
+}
+
+// CatalogueSystem defines model for CatalogueSystem.
+type CatalogueSystem struct {
+	Id string `json:"id"`
+
+	// Links Its boxes lead on to one another.
+	Links bool   `json:"links"`
+	Name  string `json:"name"`
+
+	// Span It reads layout.fromDegree and layout.octaves.
+	Span bool `json:"span"`
+
+	// Why When a teacher would choose it.
+	Why string `json:"why"`
 }
 
 // CatalogueTuning defines model for CatalogueTuning.
@@ -99,6 +122,9 @@ type CatalogueTuning struct {
 // Chord defines model for Chord.
 type Chord = plan.Chord
 
+// Comparison defines model for Comparison.
+type Comparison = plan.Comparison
+
 // Event defines model for Event.
 type Event = plan.Event
 
@@ -110,6 +136,12 @@ type FieldError struct {
 	// Message What was given and what would be accepted.
 	Message string `json:"message"`
 }
+
+// FormulaMatch defines model for FormulaMatch.
+type FormulaMatch = plan.FormulaMatch
+
+// FormulaReport defines model for FormulaReport.
+type FormulaReport = plan.FormulaReport
 
 // Health defines model for Health.
 type Health struct {
@@ -127,6 +159,9 @@ type InstrumentConflict struct {
 	Status  int           `json:"status"`
 	Title   string        `json:"title"`
 }
+
+// Limits Openings of the hand in mm between index and middle, middle and ring, ring and little finger.
+type Limits = plan.LimitsBrief
 
 // OwnInstrument defines model for OwnInstrument.
 type OwnInstrument struct {
@@ -150,8 +185,37 @@ type OwnInstrumentList struct {
 	Instruments []OwnInstrument `json:"instruments"`
 }
 
+// OwnScale defines model for OwnScale.
+type OwnScale struct {
+	Formula string `json:"formula"`
+	Id      string `json:"id"`
+	Name    string `json:"name"`
+	Version int    `json:"version"`
+}
+
+// OwnScaleInput defines model for OwnScaleInput.
+type OwnScaleInput struct {
+	// Formula Degrees against the major scale, such as 1 b2 4 5 b7.
+	Formula string `json:"formula"`
+	Name    string `json:"name"`
+
+	// Version The version that was read; needed to change one.
+	Version *int `json:"version,omitempty"`
+}
+
+// OwnScaleList defines model for OwnScaleList.
+type OwnScaleList struct {
+	Scales []OwnScale `json:"scales"`
+}
+
+// Place defines model for Place.
+type Place = plan.Place
+
 // Plan defines model for Plan.
 type Plan = plan.Plan
+
+// PocketStop defines model for PocketStop.
+type PocketStop = plan.PocketStop
 
 // Problem A problem document (RFC 9457).
 type Problem struct {
@@ -188,6 +252,18 @@ type SavedBriefList struct {
 	Briefs []SavedBrief `json:"briefs"`
 }
 
+// ScaleBrief defines model for ScaleBrief.
+type ScaleBrief = plan.ScaleBrief
+
+// ScaleConflict defines model for ScaleConflict.
+type ScaleConflict struct {
+	Current OwnScale     `json:"current"`
+	Detail  string       `json:"detail"`
+	Errors  []FieldError `json:"errors"`
+	Status  int          `json:"status"`
+	Title   string       `json:"title"`
+}
+
 // ID defines model for ID.
 type ID = string
 
@@ -200,6 +276,9 @@ type OneBrief = SavedBrief
 // OneInstrument defines model for OneInstrument.
 type OneInstrument = OwnInstrument
 
+// OneScale defines model for OneScale.
+type OneScale = OwnScale
+
 // GivenBrief defines model for GivenBrief.
 type GivenBrief = Brief
 
@@ -209,10 +288,25 @@ type GivenInstrument = OwnInstrumentInput
 // GivenSavedBrief defines model for GivenSavedBrief.
 type GivenSavedBrief = SavedBriefInput
 
+// GivenScale defines model for GivenScale.
+type GivenScale = OwnScaleInput
+
 // ListBriefsParams defines parameters for ListBriefs.
 type ListBriefsParams struct {
 	// Q Words that the title, the sentence or the notes hold.
 	Q *string `form:"q,omitempty" json:"q,omitempty"`
+}
+
+// ComparePlansJSONBody defines parameters for ComparePlans.
+type ComparePlansJSONBody struct {
+	First  Brief `json:"first"`
+	Second Brief `json:"second"`
+}
+
+// ReadFormulaParams defines parameters for ReadFormula.
+type ReadFormulaParams struct {
+	// Text Degrees against the major scale, such as 1 b2 4 5 b7.
+	Text string `form:"text" json:"text"`
 }
 
 // MakeDocumentParams defines parameters for MakeDocument.
@@ -224,11 +318,26 @@ type MakeDocumentParams struct {
 	Paper *string `form:"paper,omitempty" json:"paper,omitempty"`
 }
 
+// ExplainFingerParams defines parameters for ExplainFinger.
+type ExplainFingerParams struct {
+	// Note Index into the notes of the box.
+	Note int `form:"note" json:"note"`
+}
+
+// FindPocketsJSONBody defines parameters for FindPockets.
+type FindPocketsJSONBody struct {
+	Brief   Brief        `json:"brief"`
+	Changes []ScaleBrief `json:"changes"`
+}
+
 // CreateBriefJSONRequestBody defines body for CreateBrief for application/json ContentType.
 type CreateBriefJSONRequestBody = SavedBriefInput
 
 // UpdateBriefJSONRequestBody defines body for UpdateBrief for application/json ContentType.
 type UpdateBriefJSONRequestBody = SavedBriefInput
+
+// ComparePlansJSONRequestBody defines body for ComparePlans for application/json ContentType.
+type ComparePlansJSONRequestBody ComparePlansJSONBody
 
 // CreateInstrumentJSONRequestBody defines body for CreateInstrument for application/json ContentType.
 type CreateInstrumentJSONRequestBody = OwnInstrumentInput
@@ -241,6 +350,18 @@ type MakePlanJSONRequestBody = Brief
 
 // MakeDocumentJSONRequestBody defines body for MakeDocument for application/json ContentType.
 type MakeDocumentJSONRequestBody = Brief
+
+// ExplainFingerJSONRequestBody defines body for ExplainFinger for application/json ContentType.
+type ExplainFingerJSONRequestBody = Brief
+
+// FindPocketsJSONRequestBody defines body for FindPockets for application/json ContentType.
+type FindPocketsJSONRequestBody FindPocketsJSONBody
+
+// CreateScaleJSONRequestBody defines body for CreateScale for application/json ContentType.
+type CreateScaleJSONRequestBody = OwnScaleInput
+
+// UpdateScaleJSONRequestBody defines body for UpdateScale for application/json ContentType.
+type UpdateScaleJSONRequestBody = OwnScaleInput
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
@@ -269,6 +390,12 @@ type ServerInterface interface {
 	// (GET /api/v1/catalogue)
 	GetCatalogue(ctx *echo.Context) error
 
+	// (POST /api/v1/compare)
+	ComparePlans(ctx *echo.Context) error
+
+	// (GET /api/v1/formula)
+	ReadFormula(ctx *echo.Context, params ReadFormulaParams) error
+
 	// (GET /api/v1/instruments)
 	ListInstruments(ctx *echo.Context) error
 
@@ -289,6 +416,27 @@ type ServerInterface interface {
 
 	// (POST /api/v1/plan/document)
 	MakeDocument(ctx *echo.Context, params MakeDocumentParams) error
+
+	// (POST /api/v1/plan/why)
+	ExplainFinger(ctx *echo.Context, params ExplainFingerParams) error
+
+	// (POST /api/v1/pockets)
+	FindPockets(ctx *echo.Context) error
+
+	// (GET /api/v1/scales)
+	ListScales(ctx *echo.Context) error
+
+	// (POST /api/v1/scales)
+	CreateScale(ctx *echo.Context) error
+
+	// (DELETE /api/v1/scales/{id})
+	DeleteScale(ctx *echo.Context, id ID) error
+
+	// (PUT /api/v1/scales/{id})
+	UpdateScale(ctx *echo.Context, id ID) error
+
+	// (POST /api/v1/scales/{id}/restore)
+	RestoreScale(ctx *echo.Context, id ID) error
 
 	// (GET /healthz)
 	GetHealth(ctx *echo.Context) error
@@ -415,6 +563,33 @@ func (w *ServerInterfaceWrapper) GetCatalogue(ctx *echo.Context) error {
 	return err
 }
 
+// ComparePlans converts echo context to params.
+func (w *ServerInterfaceWrapper) ComparePlans(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ComparePlans(ctx)
+	return err
+}
+
+// ReadFormula converts echo context to params.
+func (w *ServerInterfaceWrapper) ReadFormula(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ReadFormulaParams
+	// ------------- Required query parameter "text" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "text", ctx.QueryParams(), &params.Text, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter text: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReadFormula(ctx, params)
+	return err
+}
+
 // ListInstruments converts echo context to params.
 func (w *ServerInterfaceWrapper) ListInstruments(ctx *echo.Context) error {
 	var err error
@@ -515,6 +690,99 @@ func (w *ServerInterfaceWrapper) MakeDocument(ctx *echo.Context) error {
 	return err
 }
 
+// ExplainFinger converts echo context to params.
+func (w *ServerInterfaceWrapper) ExplainFinger(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExplainFingerParams
+	// ------------- Required query parameter "note" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "note", ctx.QueryParams(), &params.Note, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter note: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExplainFinger(ctx, params)
+	return err
+}
+
+// FindPockets converts echo context to params.
+func (w *ServerInterfaceWrapper) FindPockets(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.FindPockets(ctx)
+	return err
+}
+
+// ListScales converts echo context to params.
+func (w *ServerInterfaceWrapper) ListScales(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListScales(ctx)
+	return err
+}
+
+// CreateScale converts echo context to params.
+func (w *ServerInterfaceWrapper) CreateScale(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CreateScale(ctx)
+	return err
+}
+
+// DeleteScale converts echo context to params.
+func (w *ServerInterfaceWrapper) DeleteScale(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeleteScale(ctx, id)
+	return err
+}
+
+// UpdateScale converts echo context to params.
+func (w *ServerInterfaceWrapper) UpdateScale(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.UpdateScale(ctx, id)
+	return err
+}
+
+// RestoreScale converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreScale(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreScale(ctx, id)
+	return err
+}
+
 // GetHealth converts echo context to params.
 func (w *ServerInterfaceWrapper) GetHealth(ctx *echo.Context) error {
 	var err error
@@ -574,6 +842,10 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/healthz", wrapper.GetHealth, options.OperationMiddlewares["getHealth"]...)
 	router.GET(options.BaseURL+"/api/v1/catalogue", wrapper.GetCatalogue, options.OperationMiddlewares["getCatalogue"]...)
 	router.POST(options.BaseURL+"/api/v1/plan", wrapper.MakePlan, options.OperationMiddlewares["makePlan"]...)
+	router.POST(options.BaseURL+"/api/v1/plan/why", wrapper.ExplainFinger, options.OperationMiddlewares["explainFinger"]...)
+	router.POST(options.BaseURL+"/api/v1/compare", wrapper.ComparePlans, options.OperationMiddlewares["comparePlans"]...)
+	router.POST(options.BaseURL+"/api/v1/pockets", wrapper.FindPockets, options.OperationMiddlewares["findPockets"]...)
+	router.GET(options.BaseURL+"/api/v1/formula", wrapper.ReadFormula, options.OperationMiddlewares["readFormula"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/document", wrapper.MakeDocument, options.OperationMiddlewares["makeDocument"]...)
 	router.GET(options.BaseURL+"/api/v1/briefs", wrapper.ListBriefs, options.OperationMiddlewares["listBriefs"]...)
 	router.POST(options.BaseURL+"/api/v1/briefs", wrapper.CreateBrief, options.OperationMiddlewares["createBrief"]...)
@@ -587,6 +859,11 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.DELETE(options.BaseURL+"/api/v1/instruments/:id", wrapper.DeleteInstrument, options.OperationMiddlewares["deleteInstrument"]...)
 	router.PUT(options.BaseURL+"/api/v1/instruments/:id", wrapper.UpdateInstrument, options.OperationMiddlewares["updateInstrument"]...)
 	router.POST(options.BaseURL+"/api/v1/instruments/:id/restore", wrapper.RestoreInstrument, options.OperationMiddlewares["restoreInstrument"]...)
+	router.GET(options.BaseURL+"/api/v1/scales", wrapper.ListScales, options.OperationMiddlewares["listScales"]...)
+	router.POST(options.BaseURL+"/api/v1/scales", wrapper.CreateScale, options.OperationMiddlewares["createScale"]...)
+	router.DELETE(options.BaseURL+"/api/v1/scales/:id", wrapper.DeleteScale, options.OperationMiddlewares["deleteScale"]...)
+	router.PUT(options.BaseURL+"/api/v1/scales/:id", wrapper.UpdateScale, options.OperationMiddlewares["updateScale"]...)
+	router.POST(options.BaseURL+"/api/v1/scales/:id/restore", wrapper.RestoreScale, options.OperationMiddlewares["restoreScale"]...)
 
 }
 
@@ -595,6 +872,8 @@ type AnyProblemApplicationProblemPlusJSONResponse Problem
 type OneBriefJSONResponse SavedBrief
 
 type OneInstrumentJSONResponse OwnInstrument
+
+type OneScaleJSONResponse OwnScale
 
 type ListBriefsRequestObject struct {
 	Params ListBriefsParams
@@ -916,6 +1195,84 @@ func (response GetCataloguedefaultApplicationProblemPlusJSONResponse) VisitGetCa
 	return err
 }
 
+type ComparePlansRequestObject struct {
+	Body *ComparePlansJSONRequestBody
+}
+
+type ComparePlansResponseObject interface {
+	VisitComparePlansResponse(w http.ResponseWriter) error
+}
+
+type ComparePlans200JSONResponse Comparison
+
+func (response ComparePlans200JSONResponse) VisitComparePlansResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ComparePlansdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ComparePlansdefaultApplicationProblemPlusJSONResponse) VisitComparePlansResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadFormulaRequestObject struct {
+	Params ReadFormulaParams
+}
+
+type ReadFormulaResponseObject interface {
+	VisitReadFormulaResponse(w http.ResponseWriter) error
+}
+
+type ReadFormula200JSONResponse FormulaReport
+
+func (response ReadFormula200JSONResponse) VisitReadFormulaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadFormuladefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadFormuladefaultApplicationProblemPlusJSONResponse) VisitReadFormulaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListInstrumentsRequestObject struct {
 }
 
@@ -1213,6 +1570,292 @@ func (response MakeDocumentdefaultApplicationProblemPlusJSONResponse) VisitMakeD
 	return err
 }
 
+type ExplainFingerRequestObject struct {
+	Params ExplainFingerParams
+	Body   *ExplainFingerJSONRequestBody
+}
+
+type ExplainFingerResponseObject interface {
+	VisitExplainFingerResponse(w http.ResponseWriter) error
+}
+
+type ExplainFinger200JSONResponse struct {
+	Why string `json:"why"`
+}
+
+func (response ExplainFinger200JSONResponse) VisitExplainFingerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExplainFingerdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExplainFingerdefaultApplicationProblemPlusJSONResponse) VisitExplainFingerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FindPocketsRequestObject struct {
+	Body *FindPocketsJSONRequestBody
+}
+
+type FindPocketsResponseObject interface {
+	VisitFindPocketsResponse(w http.ResponseWriter) error
+}
+
+type FindPockets200JSONResponse struct {
+	Stops []PocketStop `json:"stops"`
+}
+
+func (response FindPockets200JSONResponse) VisitFindPocketsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FindPocketsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FindPocketsdefaultApplicationProblemPlusJSONResponse) VisitFindPocketsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListScalesRequestObject struct {
+}
+
+type ListScalesResponseObject interface {
+	VisitListScalesResponse(w http.ResponseWriter) error
+}
+
+type ListScales200JSONResponse OwnScaleList
+
+func (response ListScales200JSONResponse) VisitListScalesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListScalesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListScalesdefaultApplicationProblemPlusJSONResponse) VisitListScalesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateScaleRequestObject struct {
+	Body *CreateScaleJSONRequestBody
+}
+
+type CreateScaleResponseObject interface {
+	VisitCreateScaleResponse(w http.ResponseWriter) error
+}
+
+type CreateScale201JSONResponse struct{ OneScaleJSONResponse }
+
+func (response CreateScale201JSONResponse) VisitCreateScaleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateScaledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreateScaledefaultApplicationProblemPlusJSONResponse) VisitCreateScaleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteScaleRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type DeleteScaleResponseObject interface {
+	VisitDeleteScaleResponse(w http.ResponseWriter) error
+}
+
+type DeleteScale204Response struct {
+}
+
+func (response DeleteScale204Response) VisitDeleteScaleResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteScaledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteScaledefaultApplicationProblemPlusJSONResponse) VisitDeleteScaleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateScaleRequestObject struct {
+	Id   ID `json:"id"`
+	Body *UpdateScaleJSONRequestBody
+}
+
+type UpdateScaleResponseObject interface {
+	VisitUpdateScaleResponse(w http.ResponseWriter) error
+}
+
+type UpdateScale200JSONResponse struct{ OneScaleJSONResponse }
+
+func (response UpdateScale200JSONResponse) VisitUpdateScaleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateScale409ApplicationProblemPlusJSONResponse ScaleConflict
+
+func (response UpdateScale409ApplicationProblemPlusJSONResponse) VisitUpdateScaleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateScaledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response UpdateScaledefaultApplicationProblemPlusJSONResponse) VisitUpdateScaleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreScaleRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type RestoreScaleResponseObject interface {
+	VisitRestoreScaleResponse(w http.ResponseWriter) error
+}
+
+type RestoreScale200JSONResponse struct{ OneScaleJSONResponse }
+
+func (response RestoreScale200JSONResponse) VisitRestoreScaleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreScaledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreScaledefaultApplicationProblemPlusJSONResponse) VisitRestoreScaleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetHealthRequestObject struct {
 }
 
@@ -1278,6 +1921,12 @@ type StrictServerInterface interface {
 	// (GET /api/v1/catalogue)
 	GetCatalogue(ctx context.Context, request GetCatalogueRequestObject) (GetCatalogueResponseObject, error)
 
+	// (POST /api/v1/compare)
+	ComparePlans(ctx context.Context, request ComparePlansRequestObject) (ComparePlansResponseObject, error)
+
+	// (GET /api/v1/formula)
+	ReadFormula(ctx context.Context, request ReadFormulaRequestObject) (ReadFormulaResponseObject, error)
+
 	// (GET /api/v1/instruments)
 	ListInstruments(ctx context.Context, request ListInstrumentsRequestObject) (ListInstrumentsResponseObject, error)
 
@@ -1298,6 +1947,27 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/plan/document)
 	MakeDocument(ctx context.Context, request MakeDocumentRequestObject) (MakeDocumentResponseObject, error)
+
+	// (POST /api/v1/plan/why)
+	ExplainFinger(ctx context.Context, request ExplainFingerRequestObject) (ExplainFingerResponseObject, error)
+
+	// (POST /api/v1/pockets)
+	FindPockets(ctx context.Context, request FindPocketsRequestObject) (FindPocketsResponseObject, error)
+
+	// (GET /api/v1/scales)
+	ListScales(ctx context.Context, request ListScalesRequestObject) (ListScalesResponseObject, error)
+
+	// (POST /api/v1/scales)
+	CreateScale(ctx context.Context, request CreateScaleRequestObject) (CreateScaleResponseObject, error)
+
+	// (DELETE /api/v1/scales/{id})
+	DeleteScale(ctx context.Context, request DeleteScaleRequestObject) (DeleteScaleResponseObject, error)
+
+	// (PUT /api/v1/scales/{id})
+	UpdateScale(ctx context.Context, request UpdateScaleRequestObject) (UpdateScaleResponseObject, error)
+
+	// (POST /api/v1/scales/{id}/restore)
+	RestoreScale(ctx context.Context, request RestoreScaleRequestObject) (RestoreScaleResponseObject, error)
 
 	// (GET /healthz)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
@@ -1551,6 +2221,77 @@ func (sh *strictHandler) GetCatalogue(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(GetCatalogueResponseObject); ok {
 		return validResponse.VisitGetCatalogueResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ComparePlans operation middleware
+func (sh *strictHandler) ComparePlans(ctx *echo.Context) error {
+	var request ComparePlansRequestObject
+
+	var body ComparePlansJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ComparePlans(ctx.Request().Context(), request.(ComparePlansRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ComparePlans")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ComparePlansResponseObject); ok {
+		return validResponse.VisitComparePlansResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReadFormula operation middleware
+func (sh *strictHandler) ReadFormula(ctx *echo.Context, params ReadFormulaParams) error {
+	var request ReadFormulaRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadFormula(ctx.Request().Context(), request.(ReadFormulaRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadFormula")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReadFormulaResponseObject); ok {
+		return validResponse.VisitReadFormulaResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -1818,6 +2559,267 @@ func (sh *strictHandler) MakeDocument(ctx *echo.Context, params MakeDocumentPara
 	return nil
 }
 
+// ExplainFinger operation middleware
+func (sh *strictHandler) ExplainFinger(ctx *echo.Context, params ExplainFingerParams) error {
+	var request ExplainFingerRequestObject
+
+	request.Params = params
+
+	var body ExplainFingerJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExplainFinger(ctx.Request().Context(), request.(ExplainFingerRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExplainFinger")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExplainFingerResponseObject); ok {
+		return validResponse.VisitExplainFingerResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// FindPockets operation middleware
+func (sh *strictHandler) FindPockets(ctx *echo.Context) error {
+	var request FindPocketsRequestObject
+
+	var body FindPocketsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FindPockets(ctx.Request().Context(), request.(FindPocketsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FindPockets")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(FindPocketsResponseObject); ok {
+		return validResponse.VisitFindPocketsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListScales operation middleware
+func (sh *strictHandler) ListScales(ctx *echo.Context) error {
+	var request ListScalesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListScales(ctx.Request().Context(), request.(ListScalesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListScales")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListScalesResponseObject); ok {
+		return validResponse.VisitListScalesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CreateScale operation middleware
+func (sh *strictHandler) CreateScale(ctx *echo.Context) error {
+	var request CreateScaleRequestObject
+
+	var body CreateScaleJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreateScale(ctx.Request().Context(), request.(CreateScaleRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreateScale")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CreateScaleResponseObject); ok {
+		return validResponse.VisitCreateScaleResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DeleteScale operation middleware
+func (sh *strictHandler) DeleteScale(ctx *echo.Context, id ID) error {
+	var request DeleteScaleRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteScale(ctx.Request().Context(), request.(DeleteScaleRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteScale")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeleteScaleResponseObject); ok {
+		return validResponse.VisitDeleteScaleResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// UpdateScale operation middleware
+func (sh *strictHandler) UpdateScale(ctx *echo.Context, id ID) error {
+	var request UpdateScaleRequestObject
+
+	request.Id = id
+
+	var body UpdateScaleJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.UpdateScale(ctx.Request().Context(), request.(UpdateScaleRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "UpdateScale")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(UpdateScaleResponseObject); ok {
+		return validResponse.VisitUpdateScaleResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreScale operation middleware
+func (sh *strictHandler) RestoreScale(ctx *echo.Context, id ID) error {
+	var request RestoreScaleRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreScale(ctx.Request().Context(), request.(RestoreScaleRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreScale")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreScaleResponseObject); ok {
+		return validResponse.VisitRestoreScaleResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // GetHealth operation middleware
 func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 	var request GetHealthRequestObject
@@ -1846,56 +2848,77 @@ func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5Dxfc+Q08l9FZX4Pv+O8M7OQ44rkiWwWSNXCpti9ugfYqpWtnrGILRlJnslA5btfSfJ/S4498bDU3Qts",
-	"LKnV/7vVLc0fQcyznDNgSgaXfwQ5FjgDBcL8dXuj/0tZcBnkWCVBGDCcQXAZUBKEgYDfCiqABJdKFBAG",
-	"Mk4gw3pFhh/eANupJLj86iIM1DHXi6QSlO2Cx8dHuxakuuaEgtnqO7oHdi0obPVfMWcKmNL/xHme0hgr",
-	"ytn6V8mZ/tbs9H9CLwg+WzdkrO2oXFto9XYNqo+h3e6WSSWKrNxokT3fHlpQb1leqDEE3uE9kGWJbkD6",
-	"dzdfZM6ZtLz/hh3vBI9SyEbQyO2Mv89Dp4Jr0CAgY0FzDS64DP6dYIWoRAfB2S5E0RFtKaRkFTyGwVsG",
-	"52KLC5X3CSCpZ6BIT6lQOLd++FDhB4ZoPWsV6FklAA3/mj8YJAihehFO7wTPQShjSVucSgiDvPXJ2ngK",
-	"CvS/S2OMOE8BM01pzIWAWIMyk6mCTM7cYCvA+o8SOmUKdiA09K3g2Ttr+c5xxf2jHdX9uQ2qtS4sd/9Q",
-	"Oxoe/QqxMsDtBywEPgaG1zsBbTZUPikMtlxkzoGE7pJvBSg3+pQ4F6X84F+TUSlLimtmDyD0Ubee1zGR",
-	"cQVdwY06Rf7wI1fg2oHvQbyhGVVuNRGA4wQ8UpYJ3fo0QOaY/dDmLSuyyCFeE1QMmbWgSrE0/GyJI2zU",
-	"umFpV5vrvWsEGzLa9FZMHKhQGDy82PEX5cc8xWylra/1+QXNci6UjZ064AWwB5ZiQkCsYy5grVcZWivW",
-	"zzOtMZWlTLPYY3Y+7Uvx0S4CVmSa7xrLINQ4AWmxoNkno4S6YXmV0nC5vUkQBhGO761ED1i4dxKce7TP",
-	"yM+nX/wemBMNqSD3LJrqdGTbywQlMxx6amVRklBxuWJEhX+JUY3zRIUzanOi0lVhdIbKJZiRmUt47pNA",
-	"nHCeOocOlLiU59Hhx2knEo/5tya6ltHeiIIXaiZBkQ2y7nh207fJ1vh4uBiNCzxWeO/1sIY90hU02tG0",
-	"59PlUSrIJnI5p/F91yhalpkcVZLNZSJgJe9AXGOPl8pBXAP2sENBlvPrPPMY6QB9UbC5eRGkbtUktIwh",
-	"Pr9LZeIc4oJY5zpDRjlWCgTz+NHcyx879p7nHo9Jf4eprJMxTucGJh2ZixS7cxJfXFCc0ditjm2na6cN",
-	"M7p+xtC4hYqGSR7VeIZn+NNXnG1TGtsFXY0qhJjgpdrHER1EFKZuRQQhuJie3X2rT1Cv9RqnM1BYFT6l",
-	"pCqFCYIx02pQNe41pmHNAlc+/gornPJdAUPO1SY3ndoa2mumxNFFsbVUWBQkFxlWS0JstPgEqO3TpCOl",
-	"z2FRfpaualGQNugsCdJ4ghMAvjMexAlQJzGLolhEhO6pXFjfbbhfEqLxxIsCLNhp4n5vFrpA6kRyORS9",
-	"MUY7twr7mjG1tjXMb/SlQq0yxJYBhW2H13JULYPoaUnjekY9q6Vq4F49dQpvoD4kR3v67JbsgCGMlDlC",
-	"C3TgRUqQplUComoVhE9Ej+aEP0pCt+42udI0l0QjOFundpYnRg8vVhHmlHBGqh0lsKqS1UetRmSUa++q",
-	"HG56mjaPYyMEVJuMIvi+Ztkk1eye+YZV0mYcUVNILmSBU8SZQw/HMtIlBdlJSEvITp4kXJDlCkHDEuCT",
-	"5UR5zCKnaveoqwsc5YI5pTJL5Wl59ut9VWufcdz0HTOj7hmqMXBzQHWOxLxgyn02XLogN1Jem1l1Y2V5",
-	"sWsst4zAA6JMcaQSQEZ+iG/NHxF/aJlL53B5UgFvrEw30gSQSvD7CT6HBeGgIFdX3jyVOa0VpQpUAq83",
-	"rOQ8rNMZVk5Rcquopyl567g29Nt6bCjMb5AGimQRJwhLZALFyuQiTreXgZR4B65QjhU6YIl2dK+DOiPo",
-	"YD6ZmB4BwnEMuQLydFS3mDZ7uRze94BTlQypHBxJPXuU81yg+xW/xTpXvtYObNX3mBEgnrrLk2nFEiFn",
-	"imr2OXOakjZQnl326HU//5cqH13ST8uBZta9vWFiD0J2a5u+5oc3t6lAPEmqvYUwpPfchA3zxXIQqcrz",
-	"CcDkCjEAAgQpjuIEsx0gzsAVEvuRaMCUJ1nxhspRTkxX9oEdTT7BupC805a+UHck4g/zmtEua40qPz7h",
-	"dk8YxLh41t2FmBO3NrVi57hrMBDG49+gmw/x/Ww8CyE73aFW0KnD2Km3Nzyp6YS2fdUXzaYRPjiqLNQL",
-	"PyW99lYGFm0OT2GLq7u3SPt1NiUG1NMoO5fLVgnDCjqs1fbDIh27CAtPGI8FN1dAPMPAiHzLFjxyT6qR",
-	"PK0IOu2a4fntaWPMrhxqrofuQPxAWaHgfPd3SlJCK6RGA3r717Jw3c5ppPhhoTal5f3M6sg9HN/RHcOq",
-	"EHP3w3FMCTCF05l7bulWJXLKNTg7Mexs5WLXCWUhASlW9mRzih8auQ+U4qqfXlUU7Lc9mLK4wGkKOpvO",
-	"bDAFlmCR9drALbw9SfvkDnONUFhn9nblSIF64LSNxiczWg+mIOZ0/5DPvdoxwgJBMXk2Vp7zT2XVlV1V",
-	"yPeMplGlGp8Ww5zGDUwBiz0RuRy8w+IZeU5VUhlyDB7UhCOgnjVJMXw30noAo/JYXpPeJ7QGVfm+MnOs",
-	"Em3z/8AG0lYmPKU4YLL+0yoCrcvig+KUHUKEx7Y0//8/ffsKfX3xj3/+TR+q+q75v+f071KL7vX+XiIz",
-	"74wjQNvSN6rq6GAVXAYEK3ihqG0hTe3t9PKEoYm5DcTrbIqczEVtZv2h73kcVlNBbHOqjdq4dDw1inki",
-	"8jPWz7s/sV5RMdESNc4Pd6HCrJxukt0rTqOhpYTsuO5lSmBb7vI0ZhHacZCIshBhpN0TinkGEvFCrdAN",
-	"VhhRiWQOaQoEHahK0MfPPppa98fo4xWygkAv9SyVAEqxVNVHvkUY2ULt1S9MH2rQRs/Tx6MrZHsOzUrK",
-	"CDyE6MKCoUqlUM4J0QZhZpaVoFe/NEnHpelzoTfGy7b0+DJ4WV3fwTkNLoMvV5vVl/b+gM031jin6/3L",
-	"dSOVnT0Aa5GZzOaWBJeBFuW1nRJ2Hnf9PGgIcEGkVTZNhMEvNP+s7Axx0WogJTw1vQHzOuy3AsSxeR72",
-	"W+B5DfbFZjPsJnzoPUf6YrM5w7sfo9SOBzfvmnc/MizVQIFUlXltqZBqZYvVW1yk3oJlTcO69Z7KbJhz",
-	"6RDNK+Opqsp88yDu6N+g9WZu3X9A9jjg4sunMa3fWZ1O3mPY08X1H5Q8Wout3hz1OA5KIqoQlpTAFRIg",
-	"FRegRcB2ZiDC8f3KliJa/Lox4Bp+dWi9cG5jt3ie8Jxm9R0oDyKbP4XpA1t2LW6mrG9vAm1mZZjzxxrb",
-	"DEyw1PElAmv+WjpEh5krxFUC4kAloIvN16F1qa051icXjIBAH8tuyMehJP9l4vIZNX+mEC42Xy/+8LF7",
-	"T9jld3gGESfH0s8Qc4mFoQjUAYCt0I9cJToQ6ch/EFQpYKvFzXRNCkso9B//Ttcpp3O7qeB6zORT+qZ1",
-	"6XEWJvknC/WT+oUWwXH7qrXPiTX3sc8Yg5tNHGbweg/iaDXd5B64dCIxZkhnEwvpfK/L5s2Vbju3Pc/G",
-	"kmFf0MGat51nwNLkreX9U/Nc+rnsGU9Mbtvt3tN8dLdHeZIH6F8XWFAPzpun9Nj3JyUrf8msoHVRc2Jq",
-	"cG7d25yge+dIEhxXa/5SmULfWs4bOcdMZvNJvEVe3oxwo/0Dvoeyinqajo6mr4vEmTtbsnX+yoSpAi/H",
-	"p3VV8h1n2E0164lyxFsGiG+R3O9QznYoJ1ukcIQ0+b6qQ1l8nPjDNC+/ctxr7GOBLxAXKAWlQFyhLRca",
-	"kdBgpaNxznY+ZHKcm4rO5L0/nFuLPl9/3lWculgbUYYN7o4f6nHrDcISYbSlqSk9JoBJ+YtBr+x+L26o",
-	"zLmkVcuv2XSwxfMUMDH3Sn8fy3HLq6dntLJyB98Py5isATN5ACGfZXCPj/8JAAD//w==",
+	"5F3rj9w2kv9XCO0Bd7cnT4+z3l1k/Cnjx8ZAHBsZH/bDrgGzpeoWMxKpkNT0dIL53w986UmqJY16HFy+",
+	"JHZLKhaLvyrWi/RvUcKKklGgUkRXv0Ul5rgACVz/7d1r9V9Co6uoxDKL4ojiAqKriKRRHHH4pSIc0uhK",
+	"8griSCQZFFh9UeD7H4DuZRZd/e1FHMljqT4SkhO6jx4eHsy3IOQ1Swnoof5B7oBecwI79beEUQlUqj/i",
+	"ssxJgiVhdPOzYFT91oz0H1x9EP1p00xjY56KjaFWD9ew+hCb4d5RIXlV2IFWGfPDoUX1HS0rOcbADb6D",
+	"dN1JNyRPj57gHNacuSYYHlb/IkpGhVny7+jxI2fbHIoRJkrzxv/MY8bR1WykIBJOSkUuuor+mWGJiEAH",
+	"zug+Rtsj2hHI04voIY4+UDjXavhY+ZQBEuoNtFWvOBbODcsQK+xAEanfctycByVjPAj1wkWkXrCfKarX",
+	"7F4PnaZEvY/zj5yVwKW2HzucC4ijsvWTsWw5SM28NUFbxnLAVE0tYZxDokjpl4mEQswcYMfBWE1LnVAJ",
+	"e+CK+o6z4sbYO+9zycJPO5rzrzap1nexHf1zbV7Z9mdIpCZufsCc42Okxbzn0BaDs8RxtGO88D7IyD57",
+	"y0H62Sep96Oc0NvF0tyaBfbL8qTC5zgBI9iJr/akrEa3Q2kiU+Sas0NYRAURwi5wLY2BwPoUzfbqeZEy",
+	"CV3Jju587P5HJsE3ArsD/gMpiPRrBQecZBAANYdd57uGPZFkjOX+RxnZhbRElJi+b+OPVsXWowLa3dCy",
+	"qcFsodssQguycaP6zTp0Nb4eu2awmXtbSPXU3OwdyN2SDHASR/fP9uyZ/bHMMb241tiqf35GipJxadwt",
+	"5SNFcAc0x2kKfJMwDhv1lRaCW8h5mjSm74Qq2Qf0LITlHB/NR0CrQi2I4jKKFU+QtkTQjFOQlPhpBSGu",
+	"xd8eJIqjLU5uzVIfMPeP5Kxody9RUhNIqr1esIqmqKKS5IjorT+pZIwIRRgluCgxhTzHF1HsQzxjAUXR",
+	"qAmhmt0C9SuDhDLw0dTtQLTtf2Ql7dEOs9B2Cm4JnZQd/5ajmueJaNaYXIho51/NwHOGaTp3a2YVD2xR",
+	"BZHi/ckNRau/0BazDCxmyWEHfK49PJDUh/8Hz35DOo7gGLeNc2edTb3grJJr7sGv+2al9XzcXRjdKFki",
+	"8V1oyzHiEb5dtO1N9TY5cRQSiolSVpojhhbke3ZA2sQjzJWbTlIkGeKAU+DiJUqxxEhIfBToDd3nRGQt",
+	"C9LCCEluu3rdslzZUWbF3BUCLMVH4Nc4YMVL4NeAA7KWUJTsuiwCdmYgG17RuU435H7cp8RuvqF9iYjM",
+	"+4jx1GjZDACUWErgNLDPlEH5mGefWBkw+uRXmCo64eKm0fhQveTiw57P0yi/IzbJOmtij7DNrxjd5SQx",
+	"H3SXtuJ8gi1qx7xqQ5KY+BEBnDM+3al9q8L0N+obr8pLLKsQOojMAza3LXHzWk2q5r3mNK5F4IsOXmGJ",
+	"c7avYCi5GvvTZ1tTe0MlP/pmbFQGViXJeIHluhQrvia9RisWUG2nQLyx12CreRyzynNYk561aquSNPvT",
+	"qiS1W7QmRW39FhC0mSYfQeWercpitU3JHREr67hxZJZM3XhAHpKSUZKsyaOs6DIEfdIf+kgqH3k9FoMb",
+	"q7LojvtaMDXcGuk3gHGsOd1u0O5MXWNHWvoat3eAluVu6V8PQo0tHt1qzIwH+00gPRcMvQ/ZcegA/zMD",
+	"FSJLnRXh6MCqPEVKDgIQkR5vN5i0GZ1CN9vdz+BWXHRCg5YztsMFyY9+bzKcmA1mLueGhUFhaviY8pc3",
+	"tzUaHRo4zkkajqTKrIRqqk4wfR7jWtCtdFctkdHVq6sD/fCbF1WOvezPA+fY9Owg4wzWoeAkFakz2F1d",
+	"eCcF2rJ7ECgHnCJGVSzIKCBMmcyAt7ShhdAwREpMfYPo8FIgE7pfNDE3wjR1v9pw2T/imRXZDGD5d8Ia",
+	"Ff+nGs+TxN/NeAzLQ81zm8qrRIVzxKg3+A7Kf1Ut6wRqlrJXJhnj6XqZ3GFF4GR1QRyLrdfu9GZXJxHt",
+	"B3Ny3WaWy+LPV6woMSe2oDgn20e4kBPqPlpHGM2Pb90H04WnPruBhJlU5Ayh199MYU5kmEP644K11R/q",
+	"2tZ0z6mpmo2B3Ui3nklvrC7PbfF2ZDYJO836LwPQmztXoJ6RUAsl0rbdLFGzfesUnPdJwirqL5CtXpIZ",
+	"KbDMrLtQW2DqbUY0hXtEqGRIZmAzoWyn/7Jl94FyybISzlgtZaSGLiRntxN8BhrFg6pJXR4JlE8UKiwE",
+	"3ILXA7p1HhZTtCinIN0AdRnIW3mwod+lng0X8zukiCJRJRnCwjZY6HjHu28WIATeg8+TwBIdsEB7cqd8",
+	"Cpqig/5JuxRbQDhJoJSQnnYqDKfNWL4d861x8N5jaVC1zsa5mv9px5iy3p2ZLFx2Q+IncB/MqoaF3fGC",
+	"zYm1OxPxJdEW7FxW8KuMLySU86pFfVxaUbmpOJKWTyevGYtuV2zZqn8POJfZUNEH6e4AXu17Pu3q1wxn",
+	"1nlwyfziHQ/a50fmsJPfY5pCGqjJnAy31/D2p6x3X6DLVryh8uhKTK/r749UjLF5mlOY7m5vH0rQyUDn",
+	"52RqgyMUFQXagjwAUES0W6R+L0ia5hDb/+uf1ERi/V8TsBMpc0DG1biIPO2JO8Yl3ubgw2YLvz3p7jlg",
+	"Cf74JfTVwwT8Gpk9BrtdwC0L+me2OQTd2jvgolttDnXUBIN5R8IHME+j93C+557YMEFiH5rOJ+WpccDp",
+	"S0QBUtANDEmG6R4Qo+Bz4fue80AoJ0XxAxGjkphuYgbWa3JWP8Dk2XOVS0HX+BwnENdqsB+bRhcWJoUo",
+	"EN5jJSRt2Qr8M+MmDojrsOA52n6DXqC/ou3f56XTnh6RY6lfJyc/EmfWEpt+9RP4s3R9DJksy/zW8lUb",
+	"Bac4MIbRZaZfJ7BWajbTmfY5zc6+XXLrnNoJR4TiKMHVo44CJCz160Yrlh53eDSF8Xi4P0XrQcwNjfFx",
+	"8TRTfJybqGIl0JBjzihJJqSj8bFJ3JhvarJTxBTmbSQambxuLqFkK2vuu9jI2ccfheR2NrymxFRLz7AE",
+	"JDChMd/1IE9biGFyYKWm9iVZ0mBtbtVG7Cli8fW4zhBMjrfgj+mCncvz56hJxXas05PykhEtNXHJFQfs",
+	"z6s0n24xD6hzwpk+BhJ4DDQVH+iKxblJycTTUFHb7QyX2aSVxzTPowjq0Ufg7wmtZKC7e40zPHYqsVmk",
+	"BgG98eu18J3QaVbx81jH7SzDyud+Yg69zEpxjoUYgmzzx6j/AnbCdfF5uRmL3/4poLClm0m/iYvMEC1h",
+	"+UYzejQz+3wLxxuyp1hW84GQJCQFKnE+c8wd2clMTDn6aV6MO0P5pq7tsvAHYPYQgzClO+XwIixuhQq9",
+	"BD6qXwsVeM2Az/wcP4ccyx5MZ0h65MxYjt2ZAldzNL/dgW7A4zjPIbdpe21cMswL7UP6KpEhgE72VWuG",
+	"4hrFzmMNtsINOwaUqcxmNEDqnotVqiGjIuAEp4/mKmRL7HbglLipu1hs91S1wVTNWEty3u0BqASaBLw+",
+	"+/Aj5o/wpV31dSg6uJcT7J56axJCQicM+4eabS63nnp/ojUpt3va6MTF4LE9F61csVaQPDGZsLSN4yNL",
+	"bkHeSHMMZ6WMwo8hGzJ+TcAjDrbNO7Md6MVpuTUrWCulK/gO8ikOW12BscBwdswgwkn09AHsesQ5bWQt",
+	"CCzEUHOzyKAXwjxCKUtMK+F//fT2Ffr2xV///t/DKs3/p5KZz7R0r6DpqdO8FJouS6XfSZeNxjK6ilIs",
+	"4ZkkGimT0+u9aGVopmeqQ1Wmc1mbmcnvb2Mey+sotiXVZm18dQJZ/3lLFBZsWHZPmNx3QjSTGpeHP7uv",
+	"v5yukt2jiqN+iqXsZao5xLleW044RpvmiMqejxs2tS32l5laTWCNZoW60vJH6VN40NXvHfPtUiZS2zMQ",
+	"iNAYYaTkjRJWgECskhfoNZYYEYFECXkOKToQmaEvf/qiew++bL+8RIZl9Fy9pYK/HAvpfmQ7hJHpjHn5",
+	"b7rjINGleo+VQF/anoXmS932EKMXhky7ryFGlwhT/ZklffHvJvq50i256AcNm5YNvIqeuwQlLkl0Ff3l",
+	"4vLiL+bIlAl8Nrgkm7vnm0aj98bPUtDSIda7NLqKlBm4Nq/Encvr/jXoXWQ8tTeCqElo/mL9R2ejEeOt",
+	"XteM5bqNUd9+90sF/Nhcf/dLFLjt7pvLy2Hj4+fevWffXF6e4YIxbRA9t2rdNBeMidjCQIKQzjTr7u4L",
+	"o3U7XOVBRa3nsGld3KYHLJnwLM0rvcs5w9Jc+HcMD9C6E3DTvyDvYSDF56c5rS90Wz69h7iHxc1vJH0w",
+	"GuvChp7EQQpEJMKCpPAScRCScZ16oXv9YIuT2wuTVG/J67Um18irM9cX3mHMEI9bPK9a/QNkgJHLJxH6",
+	"QJd9HzevbN69jpSaWRcp7KeYvuUM6+zXFoz6q9VJlYvyEunDXAciAL24/DY2JrX1jrHJFU2Boy/WrH8Z",
+	"ruT/ap/ujMifuQgvLr9d/YbF7l0RPrvDCtiy9GjtTKoPbFHXSHeBfmQyUxuR8hoPnEgJ9GJ1Nd2klZko",
+	"9C83nY4pr3F77egG1ORr2qaNtTgrT/knQ/Wr2oXWhJP2dRshI9bcyXHGPbgZxKMGb+6AHw3Ste+BrRFJ",
+	"MEXKm1gJ84k+OmWW3L8bmxc+5piKoVGaLIcF5+7qNZ92Es5/G07vDJrflR5cc3u+JW9OqnnW/JrJTLvr",
+	"ojkiIzM4In1SbqUVbwWPXvT/BDh9WxfQRl3jpR2CPtdY57An3g395N5y90RG6HJgNX0rXUTESsvV64AN",
+	"BjPvOrdTnE0Sw55djzQ+dC4ENmC292Xoi5Mfa7/GI4d37VbsZU5Ut3940RbdP0CxIg7OG0j0xPdE0cTv",
+	"0m1v3Row0Xc/N/YuF2DvHF6857DR78qV72vLeV3bMZW5/CrWorRd1X623+NbsGXWZRgdjS9X2WfMvQb+",
+	"u9519nk9OW1cPW9cYK/dWyecog8UENshcbdHJd2jMt0hibdITT/k+9jK0kTv5/nfPGek+1zgF4hxlIOU",
+	"wF8qr0QxEmuu1G5c0n2ImRKXOuU6eezP50bRnzd/7gKnrsRtCcWad8+/FOLHjfJGMdqRXNeVMnMrq6L5",
+	"yoz37DURJRPENQc1gw6GWA+A9vYdh72+a3lEWOeW3fHCJGMCKNqye0SEmtXRZfGJFK1jg10Mv7kvc0zo",
+	"W3eBwSiIJ9zi4MMONfc7h2E8KOR9/romqBuW2nUYL9yol/xh5NAOuArBWtZKNzeIMFY0yvVLarEAJxm6",
+	"haO5slwoGdIEmlKGPqZqL69vfJ8csArldPPFEEVvCU0/WjbWygbMbBfQvsSMWm3rqtwptdqoGeIpsgX9",
+	"4/msnNH60zS7nO6kV4Sn4PaT6/b8T6H/VRWDJ10BovrqMrWZaGgZMa2E7eZ8XTDEvXH3K54zum2OAAYC",
+	"W8PoE8SxN7Z/amEdwNXEF0WvrYr6Ogt73pi1EdUfOVzVkp4aqZ4HXZfz0HWO0LTbVfK7ikpbqnDegDSg",
+	"D5dPpvuZvn7m17ESi72h5ozW3I4Q+gfUtH3BVByAPy5Z+/DwfwEAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -52,6 +52,72 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plan/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Why a note of the chosen box is played with its finger. */
+        post: operations["explainFinger"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["comparePlans"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pockets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The pocket of each key in a sequence that the hand reaches with the least travel. */
+        post: operations["findPockets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/formula": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readFormula"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plan/document": {
         parameters: {
             query?: never;
@@ -194,6 +260,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listScales"];
+        put?: never;
+        post: operations["createScale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scales/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description The version given has to be the stored one; otherwise 409, with the stored scale under `current`. */
+        put: operations["updateScale"];
+        post?: never;
+        /** @description Sets it aside; restore brings it back. */
+        delete: operations["deleteScale"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scales/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreScale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -227,6 +347,13 @@ export interface components {
             detail: string;
             errors: components["schemas"]["FieldError"][];
             current: components["schemas"]["OwnInstrument"];
+        };
+        ScaleConflict: {
+            title: string;
+            status: number;
+            detail: string;
+            errors: components["schemas"]["FieldError"][];
+            current: components["schemas"]["OwnScale"];
         };
         SavedBriefInput: {
             title: string;
@@ -265,15 +392,34 @@ export interface components {
         OwnInstrumentList: {
             instruments: components["schemas"]["OwnInstrument"][];
         };
+        OwnScaleInput: {
+            name: string;
+            /** @description Degrees against the major scale, such as 1 b2 4 5 b7. */
+            formula: string;
+            /** @description The version that was read; needed to change one. */
+            version?: number;
+        };
+        OwnScale: {
+            id: string;
+            name: string;
+            formula: string;
+            version: number;
+        };
+        OwnScaleList: {
+            scales: components["schemas"]["OwnScale"][];
+        };
         Catalogue: {
             instruments: components["schemas"]["CatalogueInstrument"][];
             tunings: components["schemas"]["CatalogueTuning"][];
             tonics: components["schemas"]["CatalogueEntry"][];
             scales: components["schemas"]["CatalogueScale"][];
-            systems: components["schemas"]["CatalogueEntry"][];
+            systems: components["schemas"]["CatalogueSystem"][];
             schools: components["schemas"]["CatalogueEntry"][];
             wides: components["schemas"]["CatalogueEntry"][];
             opens: components["schemas"]["CatalogueEntry"][];
+            prefers: components["schemas"]["CatalogueEntry"][];
+            fours: components["schemas"]["CatalogueEntry"][];
+            namings: components["schemas"]["CatalogueEntry"][];
             patterns: components["schemas"]["CatalogueEntry"][];
             directions: components["schemas"]["CatalogueEntry"][];
             finishes: components["schemas"]["CatalogueEntry"][];
@@ -286,6 +432,16 @@ export interface components {
             name: string;
             /** @description When a teacher would choose it. */
             why?: string;
+        };
+        CatalogueSystem: {
+            id: string;
+            name: string;
+            /** @description When a teacher would choose it. */
+            why: string;
+            /** @description It reads layout.fromDegree and layout.octaves. */
+            span: boolean;
+            /** @description Its boxes lead on to one another. */
+            links: boolean;
         };
         CatalogueScale: {
             id: string;
@@ -302,6 +458,9 @@ export interface components {
         CatalogueInstrument: {
             id: string;
             name: string;
+            family: string;
+            courses: boolean;
+            limitsMm: components["schemas"]["Limits"];
             tuning: string[];
             frets: number;
             scaleLengthMm: number;
@@ -309,11 +468,7 @@ export interface components {
         };
         Brief: {
             instrument: components["schemas"]["InstrumentBrief"];
-            scale: {
-                tonic: string;
-                name?: string;
-                formula?: string;
-            };
+            scale: components["schemas"]["ScaleBrief"];
             layout?: {
                 system?: string;
                 strings?: number[];
@@ -327,6 +482,9 @@ export interface components {
                 school?: string;
                 wide?: string;
                 open?: string;
+                prefer?: string;
+                four?: string;
+                limitsMm?: components["schemas"]["Limits"];
             };
             run?: {
                 pattern?: string;
@@ -344,6 +502,18 @@ export interface components {
                 beatsPerBar?: number;
             };
             picking?: string;
+            /** @description How notes are said to readers; data stays English. */
+            names?: string;
+        };
+        /** @description Openings of the hand in mm between index and middle, middle and ring, ring and little finger. */
+        Limits: {
+            comfortable?: number[];
+            greatest?: number[];
+        };
+        ScaleBrief: {
+            tonic: string;
+            name?: string;
+            formula?: string;
         };
         InstrumentBrief: {
             id: string;
@@ -351,6 +521,44 @@ export interface components {
             frets?: number;
             scaleLengthMm?: number;
             leftHanded?: boolean;
+            courses?: boolean;
+            capo?: number;
+        };
+        Comparison: {
+            first: components["schemas"]["Plan"];
+            second: components["schemas"]["Plan"];
+            sharedPlaces: components["schemas"]["Place"][];
+            sharedNotes: string[];
+            onlyFirst: string[];
+            onlySecond: string[];
+        };
+        Place: {
+            string: number;
+            fret: number;
+        };
+        PocketStop: {
+            title: string;
+            scale: string;
+            tonic: string;
+            box: number;
+            boxName: string;
+            lowFret: number;
+            highFret: number;
+            complete: boolean;
+            travelMm: number;
+            notes: components["schemas"]["Place"][];
+        };
+        FormulaReport: {
+            formula: string;
+            notes: string[];
+            steps: number[];
+            same: components["schemas"]["FormulaMatch"][];
+            modes: components["schemas"]["FormulaMatch"][];
+        };
+        FormulaMatch: {
+            id: string;
+            name: string;
+            degree: string;
         };
         Plan: {
             brief: components["schemas"]["Brief"];
@@ -365,6 +573,18 @@ export interface components {
                 notes: string[];
                 degrees: string[];
                 steps: number[];
+                /** @description The notes as the brief asks to say them. */
+                labels: string[];
+                core?: {
+                    title: string;
+                    formula: string;
+                    added: string[];
+                    siblings: {
+                        title: string;
+                        name: string;
+                        added: string[];
+                    }[];
+                };
                 keySignature: {
                     fifths: number;
                     accidentals: string[];
@@ -384,6 +604,7 @@ export interface components {
                 strings: {
                     string: number;
                     open: string;
+                    label: string;
                 }[];
                 frets: {
                     fret: number;
@@ -399,6 +620,17 @@ export interface components {
             };
             boxes: components["schemas"]["Box"][];
             box: number;
+            comfort?: {
+                fret: number;
+                frets: number;
+                message: string;
+                days: {
+                    day: number;
+                    fret: number;
+                    tonic: string;
+                    openMm: number;
+                }[];
+            };
             run: {
                 events: components["schemas"]["Event"][];
                 bars: number;
@@ -440,6 +672,13 @@ export interface components {
             shifts: number;
             reaches: number;
             overLimit: boolean;
+            school: string;
+            refit: string;
+            links: {
+                box: number;
+                from: components["schemas"]["Place"];
+                to: components["schemas"]["Place"];
+            }[];
             notes: components["schemas"]["BoxNote"][];
         };
         BoxNote: {
@@ -456,6 +695,8 @@ export interface components {
             reach: "" | "back" | "forward";
             shift: number;
             step: number;
+            /** @description Notes that sound until it is cut, in a campanella. */
+            ring?: number;
             spoken: string;
         };
         Event: {
@@ -506,6 +747,15 @@ export interface components {
                 "application/json": components["schemas"]["OwnInstrument"];
             };
         };
+        /** @description The own scale. */
+        OneScale: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/json": components["schemas"]["OwnScale"];
+            };
+        };
     };
     parameters: {
         ID: string;
@@ -524,6 +774,11 @@ export interface components {
         GivenInstrument: {
             content: {
                 "application/json": components["schemas"]["OwnInstrumentInput"];
+            };
+        };
+        GivenScale: {
+            content: {
+                "application/json": components["schemas"]["OwnScaleInput"];
             };
         };
     };
@@ -590,6 +845,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    explainFinger: {
+        parameters: {
+            query: {
+                /** @description Index into the notes of the box. */
+                note: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description One sentence. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        why: string;
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    comparePlans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    first: components["schemas"]["Brief"];
+                    second: components["schemas"]["Brief"];
+                };
+            };
+        };
+        responses: {
+            /** @description Both plans and what they share. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    findPockets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    brief: components["schemas"]["Brief"];
+                    changes: components["schemas"]["ScaleBrief"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The brief's own pocket, then one for each change. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        stops: components["schemas"]["PocketStop"][];
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    readFormula: {
+        parameters: {
+            query: {
+                /** @description Degrees against the major scale, such as 1 b2 4 5 b7. */
+                text: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What the formula is. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaReport"];
                 };
             };
             default: components["responses"]["AnyProblem"];
@@ -840,6 +1203,100 @@ export interface operations {
         requestBody?: never;
         responses: {
             200: components["responses"]["OneInstrument"];
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listScales: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own scales, by name. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnScaleList"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    createScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenScale"];
+        responses: {
+            201: components["responses"]["OneScale"];
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    updateScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenScale"];
+        responses: {
+            200: components["responses"]["OneScale"];
+            /** @description Somebody changed it in between. Nothing was written. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ScaleConflict"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    deleteScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Set aside. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    restoreScale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["OneScale"];
             default: components["responses"]["AnyProblem"];
         };
     };
