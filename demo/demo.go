@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"evenladder/core/plan"
+	"evenladder/core/scale"
 	"evenladder/store"
 )
 
@@ -22,6 +23,7 @@ func Fill(ctx context.Context, st *store.Store) error {
 	var room struct {
 		Briefs      []store.SavedBrief
 		Instruments []store.OwnInstrument
+		Scales      []store.OwnScale
 	}
 	if err := json.Unmarshal(data, &room); err != nil {
 		return err
@@ -31,6 +33,14 @@ func Fill(ctx context.Context, st *store.Store) error {
 			return fmt.Errorf("%s: %w", in.Name, err)
 		}
 		if _, err := st.Instruments.Create(ctx, in); err != nil {
+			return err
+		}
+	}
+	for _, sc := range room.Scales {
+		if _, err := scale.ParseFormula(sc.Formula); err != nil {
+			return fmt.Errorf("%s: %w", sc.Name, err)
+		}
+		if _, err := st.Scales.Create(ctx, sc); err != nil {
 			return err
 		}
 	}

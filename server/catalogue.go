@@ -32,6 +32,9 @@ func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (
 	for _, t := range neck.Tunings() {
 		c.Tunings = append(c.Tunings, api.CatalogueTuning{Id: t.ID, Name: t.Name, Instrument: t.Instrument, Tuning: pitches(t.Tuning)})
 	}
+	for midi := neck.LowestMIDI; midi <= neck.HighestMIDI; midi++ {
+		c.Pitches = append(c.Pitches, api.CataloguePitch{Midi: midi, Name: neck.PlainPitch(midi).String()})
+	}
 	for _, t := range strings.Fields(tonics) {
 		c.Tonics = append(c.Tonics, api.CatalogueEntry{Id: t, Name: pitch.Pretty(t)})
 	}

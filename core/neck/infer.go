@@ -71,6 +71,12 @@ var plainNames = func() (out [12]pitch.Name) {
 	return out
 }()
 
+// PlainPitch spells a MIDI number where no key says how.
+func PlainPitch(midi int) pitch.Pitch { return pitch.FromMIDI(midi, plainNames[midi%12]) }
+
+// LowestMIDI and HighestMIDI bound the open strings that can be written.
+const LowestMIDI, HighestMIDI = 12, 119
+
 // Capo is the neck above a capo at a fret: shorter, and every string higher.
 // Frets are counted from the capo, as players count them.
 func (n Neck) Capo(fret int) (Neck, error) {
@@ -82,8 +88,7 @@ func (n Neck) Capo(fret int) (Neck, error) {
 	}
 	tuning := make([]pitch.Pitch, len(n.Tuning))
 	for i, p := range n.Tuning {
-		midi := p.MIDI() + fret
-		tuning[i] = pitch.FromMIDI(midi, plainNames[midi%12])
+		tuning[i] = PlainPitch(p.MIDI() + fret)
 	}
 	return New(tuning, n.Frets-fret, n.ScaleLengthMM-n.FretMM(fret))
 }

@@ -158,7 +158,7 @@ func (j job) neckPlan(names naming) NeckPlan {
 	n.Notes = make([]NeckNote, 0, count*(j.neck.Frets+1)*(j.scale.Len()+1)/12+count)
 	for str := count; str >= 1; str-- {
 		open := j.neck.Open(str)
-		n.Strings = append(n.Strings, OpenString{str, open.String(), j.naming.Absolute(open.Name)})
+		n.Strings = append(n.Strings, OpenString{str, open.String(), open.MIDI(), j.naming.Absolute(open.Name)})
 		for f := range n.Frets {
 			place := neck.Place{String: str, Fret: f}
 			midi := j.neck.MIDI(place)

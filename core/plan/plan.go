@@ -80,6 +80,7 @@ type NeckPlan struct {
 type OpenString struct {
 	String int    `json:"string"`
 	Open   string `json:"open"`
+	MIDI   int    `json:"midi"`
 	Label  string `json:"label"` // as the brief asks to say notes
 }
 

@@ -45,7 +45,7 @@ func TestPlanSaysEverything(t *testing.T) {
 	assert.Equal(t, []int{2, 1, 2, 2, 2, 1, 2}, p.Scale.Steps)
 	assert.Equal(t, scale.KeySignature{Fifths: -4, Accidentals: []string{"Bb", "Eb", "Ab", "Db"}}, p.Scale.KeySignature)
 	assert.Equal(t, plan.Fret{Fret: 1, MM: 36.4}, p.Neck.Frets[1])
-	assert.Equal(t, plan.OpenString{String: 6, Open: "E2", Label: "E"}, p.Neck.Strings[0])
+	assert.Equal(t, plan.OpenString{String: 6, Open: "E2", MIDI: 40, Label: "E"}, p.Neck.Strings[0])
 	box := p.Boxes[2]
 	assert.Equal(t, "3", box.ID)
 	assert.Equal(t, "b3", box.Degree)

@@ -44,23 +44,26 @@ type BriefConflict struct {
 
 // Catalogue defines model for Catalogue.
 type Catalogue struct {
-	Directions   []CatalogueEntry      `json:"directions"`
-	Finishes     []CatalogueEntry      `json:"finishes"`
-	Formats      []CatalogueEntry      `json:"formats"`
-	Fours        []CatalogueEntry      `json:"fours"`
-	Instruments  []CatalogueInstrument `json:"instruments"`
-	Namings      []CatalogueEntry      `json:"namings"`
-	Opens        []CatalogueEntry      `json:"opens"`
-	Patterns     []CatalogueEntry      `json:"patterns"`
-	Pickings     []CatalogueEntry      `json:"pickings"`
-	Prefers      []CatalogueEntry      `json:"prefers"`
-	Scales       []CatalogueScale      `json:"scales"`
-	Schools      []CatalogueEntry      `json:"schools"`
-	Subdivisions []CatalogueEntry      `json:"subdivisions"`
-	Systems      []CatalogueSystem     `json:"systems"`
-	Tonics       []CatalogueEntry      `json:"tonics"`
-	Tunings      []CatalogueTuning     `json:"tunings"`
-	Wides        []CatalogueEntry      `json:"wides"`
+	Directions  []CatalogueEntry      `json:"directions"`
+	Finishes    []CatalogueEntry      `json:"finishes"`
+	Formats     []CatalogueEntry      `json:"formats"`
+	Fours       []CatalogueEntry      `json:"fours"`
+	Instruments []CatalogueInstrument `json:"instruments"`
+	Namings     []CatalogueEntry      `json:"namings"`
+	Opens       []CatalogueEntry      `json:"opens"`
+	Patterns    []CatalogueEntry      `json:"patterns"`
+	Pickings    []CatalogueEntry      `json:"pickings"`
+
+	// Pitches Every pitch that an open string may have, rising.
+	Pitches      []CataloguePitch  `json:"pitches"`
+	Prefers      []CatalogueEntry  `json:"prefers"`
+	Scales       []CatalogueScale  `json:"scales"`
+	Schools      []CatalogueEntry  `json:"schools"`
+	Subdivisions []CatalogueEntry  `json:"subdivisions"`
+	Systems      []CatalogueSystem `json:"systems"`
+	Tonics       []CatalogueEntry  `json:"tonics"`
+	Tunings      []CatalogueTuning `json:"tunings"`
+	Wides        []CatalogueEntry  `json:"wides"`
 }
 
 // CatalogueEntry defines model for CatalogueEntry.
@@ -85,6 +88,12 @@ type CatalogueInstrument struct {
 	ScaleLengthMm float32  `json:"scaleLengthMm"`
 	School        string   `json:"school"`
 	Tuning        []string `json:"tuning"`
+}
+
+// CataloguePitch defines model for CataloguePitch.
+type CataloguePitch struct {
+	Midi int    `json:"midi"`
+	Name string `json:"name"`
 }
 
 // CatalogueScale defines model for CatalogueScale.
@@ -2848,77 +2857,78 @@ func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5F3rj9w2kv9XCO0Bd7cnT4+z3l1k/Cnjx8ZAHBsZH/bDrgGzpeoWMxKpkNT0dIL53w986UmqJY16HFy+",
-	"JHZLKhaLvyrWi/RvUcKKklGgUkRXv0Ul5rgACVz/7d1r9V9Co6uoxDKL4ojiAqKriKRRHHH4pSIc0uhK",
-	"8griSCQZFFh9UeD7H4DuZRZd/e1FHMljqT4SkhO6jx4eHsy3IOQ1Swnoof5B7oBecwI79beEUQlUqj/i",
-	"ssxJgiVhdPOzYFT91oz0H1x9EP1p00xjY56KjaFWD9ew+hCb4d5RIXlV2IFWGfPDoUX1HS0rOcbADb6D",
-	"dN1JNyRPj57gHNacuSYYHlb/IkpGhVny7+jxI2fbHIoRJkrzxv/MY8bR1WykIBJOSkUuuor+mWGJiEAH",
-	"zug+Rtsj2hHI04voIY4+UDjXavhY+ZQBEuoNtFWvOBbODcsQK+xAEanfctycByVjPAj1wkWkXrCfKarX",
-	"7F4PnaZEvY/zj5yVwKW2HzucC4ijsvWTsWw5SM28NUFbxnLAVE0tYZxDokjpl4mEQswcYMfBWE1LnVAJ",
-	"e+CK+o6z4sbYO+9zycJPO5rzrzap1nexHf1zbV7Z9mdIpCZufsCc42Okxbzn0BaDs8RxtGO88D7IyD57",
-	"y0H62Sep96Oc0NvF0tyaBfbL8qTC5zgBI9iJr/akrEa3Q2kiU+Sas0NYRAURwi5wLY2BwPoUzfbqeZEy",
-	"CV3Jju587P5HJsE3ArsD/gMpiPRrBQecZBAANYdd57uGPZFkjOX+RxnZhbRElJi+b+OPVsXWowLa3dCy",
-	"qcFsodssQguycaP6zTp0Nb4eu2awmXtbSPXU3OwdyN2SDHASR/fP9uyZ/bHMMb241tiqf35GipJxadwt",
-	"5SNFcAc0x2kKfJMwDhv1lRaCW8h5mjSm74Qq2Qf0LITlHB/NR0CrQi2I4jKKFU+QtkTQjFOQlPhpBSGu",
-	"xd8eJIqjLU5uzVIfMPeP5Kxody9RUhNIqr1esIqmqKKS5IjorT+pZIwIRRgluCgxhTzHF1HsQzxjAUXR",
-	"qAmhmt0C9SuDhDLw0dTtQLTtf2Ql7dEOs9B2Cm4JnZQd/5ajmueJaNaYXIho51/NwHOGaTp3a2YVD2xR",
-	"BZHi/ckNRau/0BazDCxmyWEHfK49PJDUh/8Hz35DOo7gGLeNc2edTb3grJJr7sGv+2al9XzcXRjdKFki",
-	"8V1oyzHiEb5dtO1N9TY5cRQSiolSVpojhhbke3ZA2sQjzJWbTlIkGeKAU+DiJUqxxEhIfBToDd3nRGQt",
-	"C9LCCEluu3rdslzZUWbF3BUCLMVH4Nc4YMVL4NeAA7KWUJTsuiwCdmYgG17RuU435H7cp8RuvqF9iYjM",
-	"+4jx1GjZDACUWErgNLDPlEH5mGefWBkw+uRXmCo64eKm0fhQveTiw57P0yi/IzbJOmtij7DNrxjd5SQx",
-	"H3SXtuJ8gi1qx7xqQ5KY+BEBnDM+3al9q8L0N+obr8pLLKsQOojMAza3LXHzWk2q5r3mNK5F4IsOXmGJ",
-	"c7avYCi5GvvTZ1tTe0MlP/pmbFQGViXJeIHluhQrvia9RisWUG2nQLyx12CreRyzynNYk561aquSNPvT",
-	"qiS1W7QmRW39FhC0mSYfQeWercpitU3JHREr67hxZJZM3XhAHpKSUZKsyaOs6DIEfdIf+kgqH3k9FoMb",
-	"q7LojvtaMDXcGuk3gHGsOd1u0O5MXWNHWvoat3eAluVu6V8PQo0tHt1qzIwH+00gPRcMvQ/ZcegA/zMD",
-	"FSJLnRXh6MCqPEVKDgIQkR5vN5i0GZ1CN9vdz+BWXHRCg5YztsMFyY9+bzKcmA1mLueGhUFhaviY8pc3",
-	"tzUaHRo4zkkajqTKrIRqqk4wfR7jWtCtdFctkdHVq6sD/fCbF1WOvezPA+fY9Owg4wzWoeAkFakz2F1d",
-	"eCcF2rJ7ECgHnCJGVSzIKCBMmcyAt7ShhdAwREpMfYPo8FIgE7pfNDE3wjR1v9pw2T/imRXZDGD5d8Ia",
-	"Ff+nGs+TxN/NeAzLQ81zm8qrRIVzxKg3+A7Kf1Ut6wRqlrJXJhnj6XqZ3GFF4GR1QRyLrdfu9GZXJxHt",
-	"B3Ny3WaWy+LPV6woMSe2oDgn20e4kBPqPlpHGM2Pb90H04WnPruBhJlU5Ayh199MYU5kmEP644K11R/q",
-	"2tZ0z6mpmo2B3Ui3nklvrC7PbfF2ZDYJO836LwPQmztXoJ6RUAsl0rbdLFGzfesUnPdJwirqL5CtXpIZ",
-	"KbDMrLtQW2DqbUY0hXtEqGRIZmAzoWyn/7Jl94FyybISzlgtZaSGLiRntxN8BhrFg6pJXR4JlE8UKiwE",
-	"3ILXA7p1HhZTtCinIN0AdRnIW3mwod+lng0X8zukiCJRJRnCwjZY6HjHu28WIATeg8+TwBIdsEB7cqd8",
-	"Cpqig/5JuxRbQDhJoJSQnnYqDKfNWL4d861x8N5jaVC1zsa5mv9px5iy3p2ZLFx2Q+IncB/MqoaF3fGC",
-	"zYm1OxPxJdEW7FxW8KuMLySU86pFfVxaUbmpOJKWTyevGYtuV2zZqn8POJfZUNEH6e4AXu17Pu3q1wxn",
-	"1nlwyfziHQ/a50fmsJPfY5pCGqjJnAy31/D2p6x3X6DLVryh8uhKTK/r749UjLF5mlOY7m5vH0rQyUDn",
-	"52RqgyMUFQXagjwAUES0W6R+L0ia5hDb/+uf1ERi/V8TsBMpc0DG1biIPO2JO8Yl3ubgw2YLvz3p7jlg",
-	"Cf74JfTVwwT8Gpk9BrtdwC0L+me2OQTd2jvgolttDnXUBIN5R8IHME+j93C+557YMEFiH5rOJ+WpccDp",
-	"S0QBUtANDEmG6R4Qo+Bz4fue80AoJ0XxAxGjkphuYgbWa3JWP8Dk2XOVS0HX+BwnENdqsB+bRhcWJoUo",
-	"EN5jJSRt2Qr8M+MmDojrsOA52n6DXqC/ou3f56XTnh6RY6lfJyc/EmfWEpt+9RP4s3R9DJksy/zW8lUb",
-	"Bac4MIbRZaZfJ7BWajbTmfY5zc6+XXLrnNoJR4TiKMHVo44CJCz160Yrlh53eDSF8Xi4P0XrQcwNjfFx",
-	"8TRTfJybqGIl0JBjzihJJqSj8bFJ3JhvarJTxBTmbSQambxuLqFkK2vuu9jI2ccfheR2NrymxFRLz7AE",
-	"JDChMd/1IE9biGFyYKWm9iVZ0mBtbtVG7Cli8fW4zhBMjrfgj+mCncvz56hJxXas05PykhEtNXHJFQfs",
-	"z6s0n24xD6hzwpk+BhJ4DDQVH+iKxblJycTTUFHb7QyX2aSVxzTPowjq0Ufg7wmtZKC7e40zPHYqsVmk",
-	"BgG98eu18J3QaVbx81jH7SzDyud+Yg69zEpxjoUYgmzzx6j/AnbCdfF5uRmL3/4poLClm0m/iYvMEC1h",
-	"+UYzejQz+3wLxxuyp1hW84GQJCQFKnE+c8wd2clMTDn6aV6MO0P5pq7tsvAHYPYQgzClO+XwIixuhQq9",
-	"BD6qXwsVeM2Az/wcP4ccyx5MZ0h65MxYjt2ZAldzNL/dgW7A4zjPIbdpe21cMswL7UP6KpEhgE72VWuG",
-	"4hrFzmMNtsINOwaUqcxmNEDqnotVqiGjIuAEp4/mKmRL7HbglLipu1hs91S1wVTNWEty3u0BqASaBLw+",
-	"+/Aj5o/wpV31dSg6uJcT7J56axJCQicM+4eabS63nnp/ojUpt3va6MTF4LE9F61csVaQPDGZsLSN4yNL",
-	"bkHeSHMMZ6WMwo8hGzJ+TcAjDrbNO7Md6MVpuTUrWCulK/gO8ikOW12BscBwdswgwkn09AHsesQ5bWQt",
-	"CCzEUHOzyKAXwjxCKUtMK+F//fT2Ffr2xV///t/DKs3/p5KZz7R0r6DpqdO8FJouS6XfSZeNxjK6ilIs",
-	"4ZkkGimT0+u9aGVopmeqQ1Wmc1mbmcnvb2Mey+sotiXVZm18dQJZ/3lLFBZsWHZPmNx3QjSTGpeHP7uv",
-	"v5yukt2jiqN+iqXsZao5xLleW044RpvmiMqejxs2tS32l5laTWCNZoW60vJH6VN40NXvHfPtUiZS2zMQ",
-	"iNAYYaTkjRJWgECskhfoNZYYEYFECXkOKToQmaEvf/qiew++bL+8RIZl9Fy9pYK/HAvpfmQ7hJHpjHn5",
-	"b7rjINGleo+VQF/anoXmS932EKMXhky7ryFGlwhT/ZklffHvJvq50i256AcNm5YNvIqeuwQlLkl0Ff3l",
-	"4vLiL+bIlAl8Nrgkm7vnm0aj98bPUtDSIda7NLqKlBm4Nq/Encvr/jXoXWQ8tTeCqElo/mL9R2ejEeOt",
-	"XteM5bqNUd9+90sF/Nhcf/dLFLjt7pvLy2Hj4+fevWffXF6e4YIxbRA9t2rdNBeMidjCQIKQzjTr7u4L",
-	"o3U7XOVBRa3nsGld3KYHLJnwLM0rvcs5w9Jc+HcMD9C6E3DTvyDvYSDF56c5rS90Wz69h7iHxc1vJH0w",
-	"GuvChp7EQQpEJMKCpPAScRCScZ16oXv9YIuT2wuTVG/J67Um18irM9cX3mHMEI9bPK9a/QNkgJHLJxH6",
-	"QJd9HzevbN69jpSaWRcp7KeYvuUM6+zXFoz6q9VJlYvyEunDXAciAL24/DY2JrX1jrHJFU2Boy/WrH8Z",
-	"ruT/ap/ujMifuQgvLr9d/YbF7l0RPrvDCtiy9GjtTKoPbFHXSHeBfmQyUxuR8hoPnEgJ9GJ1Nd2klZko",
-	"9C83nY4pr3F77egG1ORr2qaNtTgrT/knQ/Wr2oXWhJP2dRshI9bcyXHGPbgZxKMGb+6AHw3Ste+BrRFJ",
-	"MEXKm1gJ84k+OmWW3L8bmxc+5piKoVGaLIcF5+7qNZ92Es5/G07vDJrflR5cc3u+JW9OqnnW/JrJTLvr",
-	"ojkiIzM4In1SbqUVbwWPXvT/BDh9WxfQRl3jpR2CPtdY57An3g395N5y90RG6HJgNX0rXUTESsvV64AN",
-	"BjPvOrdTnE0Sw55djzQ+dC4ENmC292Xoi5Mfa7/GI4d37VbsZU5Ut3940RbdP0CxIg7OG0j0xPdE0cTv",
-	"0m1v3Row0Xc/N/YuF2DvHF6857DR78qV72vLeV3bMZW5/CrWorRd1X623+NbsGXWZRgdjS9X2WfMvQb+",
-	"u9519nk9OW1cPW9cYK/dWyecog8UENshcbdHJd2jMt0hibdITT/k+9jK0kTv5/nfPGek+1zgF4hxlIOU",
-	"wF8qr0QxEmuu1G5c0n2ImRKXOuU6eezP50bRnzd/7gKnrsRtCcWad8+/FOLHjfJGMdqRXNeVMnMrq6L5",
-	"yoz37DURJRPENQc1gw6GWA+A9vYdh72+a3lEWOeW3fHCJGMCKNqye0SEmtXRZfGJFK1jg10Mv7kvc0zo",
-	"W3eBwSiIJ9zi4MMONfc7h2E8KOR9/romqBuW2nUYL9yol/xh5NAOuArBWtZKNzeIMFY0yvVLarEAJxm6",
-	"haO5slwoGdIEmlKGPqZqL69vfJ8csArldPPFEEVvCU0/WjbWygbMbBfQvsSMWm3rqtwptdqoGeIpsgX9",
-	"4/msnNH60zS7nO6kV4Sn4PaT6/b8T6H/VRWDJ10BovrqMrWZaGgZMa2E7eZ8XTDEvXH3K54zum2OAAYC",
-	"W8PoE8SxN7Z/amEdwNXEF0WvrYr6Ogt73pi1EdUfOVzVkp4aqZ4HXZfz0HWO0LTbVfK7ikpbqnDegDSg",
-	"D5dPpvuZvn7m17ESi72h5ozW3I4Q+gfUtH3BVByAPy5Z+/DwfwEAAP//",
+	"5F1bj9w2lv4rhGaB3Z2Vu9oZzwzSfkr7MjEQx43Yi3mYMWCWdKrEtEQqJNXVlaD/+4I3XUmVpFa1g81L",
+	"Ypck8vDwO/dD+rcoYUXJKFApoqvfohJzXIAErv/27rX6L6HRVVRimUVxRHEB0VVE0iiOOPxSEQ5pdCV5",
+	"BXEkkgwKrL4o8P0PQPcyi67+9iKO5LFUHwnJCd1HDw8P5lsQ8pqlBPRU/yB3QK85gZ36W8KoBCrVH3FZ",
+	"5iTBkjC6+Vkwqn5rZvoPrj6I/rRplrExT8XGjFZP15D6EJvp3lEheVXYiVaZ88OhNeo7WlZyjICP+A7S",
+	"dRfdDHl69gTnsObK9YDhafUvomRUmC3/jh5vONvmUIwQUZo3/mceMW5cTUYKIuGkVMNFV9E/MywREejA",
+	"Gd3HaHtEOwJ5ehE9xNEHCufaDR8pnzJAQr2BtuoVR8K5YRkihR0oIvVbjprzoGSMBqFeuIjUC/YzNeo1",
+	"u9dTpylR7+P8hrMSuNT6Y4dzAXFUtn4ymi0HqYm3KmjLWA6YqqUljHNI1FD6ZSKhEDMn2HEwWtOOTqiE",
+	"PXA1+o6z4qPRd97nkoWfdiTnX+2hWt/FdvbPtXpl258hkXpw8wPmHB8jzeY9hzYbnCaOox3jhfdBRvbZ",
+	"Ww7STz5JvR/lhN4u5ubWbLCflycFPscJGMZOfLXHZTW7nUoPMoWvOTuEWVQQIewG19wYMKw/ojGvnhcp",
+	"k9Dl7KjlY/c/Mgm+Gdgd8B9IQaRfKjjgJIMAqDnsOt815IkkYyz3P8rILiQlosT0fRt/tCq2HhHQ7obm",
+	"TQ1mC91mE1qQjRvRb/ahK/H13DWBzdrbTKqX5lbvQO62ZICTOLp/tmfP7I9ljunFtcZW/fMzUpSMS+Nu",
+	"KR8pgjugOU5T4JuEcdiorzQT3EbOk6QxeSdU8T4gZyEs5/hoPgJaFWpDFJVRrGiCtMWCZp6CpMQ/VhDi",
+	"mv3tSaI42uLk1mz1AXP/TE6Ldm2J4ppAUtl6wSqaoopKkiOiTX9SyRgRijBKcFFiCnmOL6LYh3jGAoKi",
+	"URNCNbsF6hcGCWXgo6nmQLT1f2Q57ZEOs9F2CW4LHZcd/ZaimuaJaNaYXIho51/NwHOGaTrXNLOKB0xU",
+	"QaR4f9KgaPEXWmOWgc0sOeyAz9WHB5L68P/gsTek4wiOUds4d9bZ1BvOKrmmDX7dVyut5+PuwqihZInE",
+	"dyGTY9gjfFa07U31jJw4CgnFRC4ryRFDDfI9OyCt4hHmyk0nKZIMccApcPESpVhiJCQ+CvSG7nMispYG",
+	"aWGEJLdduW5pruwos2LuDgGW4gb4NQ5o8RL4NeAAryUUJbsui4CeGfCGV3Su0w25H/cpscY3ZJeIyLyP",
+	"GE+NlM0AQImlBE4DdqYM8sc8+8TKgNInv8JU1gkXN43Gh+olFx/2fJ5G+N1gk7SzHuwRuvkVo7ucJOaD",
+	"7tZWnE/QRe2YVxkkiYkfEcA549Od2rcqTH+jvvGKvMSyCqGDyDygc9scN6/VQ9W015TGNQt80cErLHHO",
+	"9hUMOVdjf/pq69HeUMmPvhUbkYFVh2S8wHLdESu+5niNVCwYtZ0C8cZeA1PzOGKV57DmeFarrTqksU/r",
+	"DildCNm1qG/ugB+Rfmw8c0yRYhEy8ogKfEQZvoMYcaJCNmVQ59F0o8b20qRdtTVXqTXyggFt9ss3oHIZ",
+	"VyWx2qbkjoiV9Y5xrpYs3XhlniEloyRZk0ZZ0WWo/qQ/9A2p/Pb1SAwae2VlHPWNLNUsqoHX7EMDHUek",
+	"0zwN7p0ibrRcS5vEbfvUsist7dADU2MpRg2hWfvAGgaSh8HEwCE7DpXJPzNQAbzUORuODqzKU6T4IAAR",
+	"6fHFgyml0SV0c/H9/HLFRSdwabmKO1yQ/Oj3dcNp42BedW7QGmSmho8pznkzb6OxqwHmnJTmSCLPcqge",
+	"1TGmT2NcM7qVjKs5Mrp7xh4MNm52cqq3inbKZXT+unbST07wosqxl33zhGOMvXaScQLrQHmSiNb5/a4s",
+	"vpMCbdk9CJQDThGjKlJmFBCmTGbAW9LYkpAwREtMfZPo4Fsgk9i4aDISCNPU/WqTCf4Zz6xIzASWfses",
+	"UfZ/quVpEvu7+aBh8ax5bhOdlahwjhj1piaC/F9VyjthrB3Zy5OM8XS9PPewXnKy9iKOxdar93qrq1Os",
+	"9oM5lQCzymXR+StWlJgTW26dkwslXMgJVTEtI4zmx7fug+nMU599hISZRO0MptffTCFOZJhD+uOCvdUf",
+	"6srfdB+uqSmOgd1wt15Jb64uzW32dng2CTvN/i8D0Js7V76fkW4MpRm33Rxa4z7oBKX3ScIq6i8frl6w",
+	"GrHwM6tS1JbfesaIpnCPCJUMyQxsnpjt9F+27D5QTFpW4BqrNI10GAjJ2e0En4FG8aCmVBePAsUlhQoL",
+	"Abfh9YRun4elJs3KKUg3QF0G8laWcOh3qWfDzfwOqUGRqJIMYWHbT3S85bWbBQiB9+DzJLBEByzQntwp",
+	"n4Km6KB/0i7FFhBOEiglpKedCkNpM5fPYr41Dt57bH3cdQznav6nnWPKfndWsnDbzRA/gftgVq0w7I4X",
+	"bE7U31mIL8W4wHJZxq8yv5BQzqul9XFpWeWW4oa0dDp+zdh0u2PLdv17wLn0BHiDYkAAr/Y9n3T1K6oz",
+	"q2C4ZH72jicN5mcGYCe/xzSFNFCxOhnur+HtT9nvPkOX7XgzyqPrVL2eyD9SqcrmiU5humvePpSg05LO",
+	"z8mUgSMUFQXagjwAUES0W6R+L0ia5hDb/+uf1EJi/V8TsBMpc0DG1biIPM2bO8Yl3ubgw2YLvz3u7jlg",
+	"Cf74JfTVwwT8Gp49BrtdwC0L+mc2gQTd2jvgoluLD/UbBYN5N4QPYJ42+OF6z72wYYLEPjTVJ+WpccDp",
+	"S0QBUtDtHUmG6R4Qo+Bz4fue84ApJ1nxAxGjnJiuYgbaa3J9IUDk2XOVS0HX+BwnENc6fjC2jC4sTApR",
+	"ILzHiklasxX4Z8ZNHBDXYcFztP0GvUB/Rdu/z0unPT0ix1K/jk9+JM6sajbd/CfwZ8f1EWSyLPMb71dt",
+	"o5ziwBhCl6l+ncBaqRVPZ9rntIL7rOTWObUTDlDFUYKrRx2USFjql41WLD3u8OgRxuPh/hKtBzE3NMbH",
+	"xctM8XFuooqVQEOOOaMkmZCOxscmcWO+qYedwqYwbSPRyOR9cwklW9lz38WGzz76KCS3s+E1JaZaesIn",
+	"wIEJxxZch/a0jRgmB1Zq+V+SJQ3W5lZtU5/CFl8H8AzG5HgL/pguvPpgx/f81euh6tUbYk6v2juaaMmR",
+	"y7445H9epXd3i3lA3hPO9CmawGOgqfhAV6zeTco2nsaSssczfGqTdx4TTY+kqEc3wN8TWslAc/waR6Ds",
+	"UmKzSQ0CevPXe+E74NTs4uexhuVZmpfP/cScGZqVAx2LQQTZ5o/RDwvICRfO5yVvLH77h6jCqnDm+E3g",
+	"ZKZoMcs3m5GjmenpWzh+JHuKZTUfCElCUqAS5zPn3JGdzMSUk7PmxbgzlW/pWi8Lf4Rmz4AIU9tTHjHC",
+	"4lao2Ezgo/q16DSqnobP/CIAhxzLHkxncHrkyF2O3ZEMV5Q0v92B7hDkOM8ht3l9rVwyzAvtZPpKlSGA",
+	"TnZma4LiGsXOpQ12Ww1bCpSqzGb0auqmjFXKJaMs4ASnj6YqpEusOXBC3BRmLLZ7otpgqiasxTmveQAq",
+	"gSYBt9A+vMH8Ec62K88OWQf3coLeU29NQkjogGb/TLhN9tZL7y+0HspZTxu+uCA9tsfKlSvWiqInZhuW",
+	"9nncsOQW5EdpTjGtlHL4MaRDxm9ZeMS5wHlH3gPNOi23ZgVtpWQF30E+xWGrSzQWGE6PGUQ4jp4+v17P",
+	"OKfPrAWBhRhqLmYZNEuYRyhliek1/K+f3r5C377469//e1jG+f9UU/Oplu4NPj1xmpdj03Wr9Dvp0tVY",
+	"RldRiiU8k0QjZXL+vRetDNX0THGoynQuaTNT/X0z5tG8bsQ2p9qkje9OoCwwb4vCjA3z7gmz/46JZlHj",
+	"/PCn//WX00Wye9Jz1E+xI3uJas7Arte3E47RpjmisufjhlVti/xlqlYPsEY3Q12K+aM0Mjzo8viO+ayU",
+	"idT2DAQiNEYYKX6jhBUgEKvkBXqNJUZEIFFCnkOKDkRm6MufvujmhC/bLy/dscTn6i0V/OVYSPcj2yGM",
+	"TOvMy3/THQeJLtV7rAT60jY1NF/qvogYvTDDtBsfYnTZOwZ58e8m+tFnJin6QcOmpQOvoucuT4lLEl1F",
+	"f7m4vPiLOdNlAp8NLsnm7vmmkei98bMUtHSI9S6NriKlBq7NK3Hn7r9/DZobGU/thSpqEZq+WP/R6WjE",
+	"eKsZNmO57nPUlwf+UgE/NrcH/hIFLgv85vJy2Bn5uXdt3DeXl2e4n00rRM+lZB+b+9lEbGEgQUinmnX7",
+	"94WRuh2u8qCg1mvYtO690xOWTHi25pW2ck6xNPclHsMTtK5U3PTvF3wYcPH5aUrr+/CWL+8h7mFx8xtJ",
+	"H4zEurChx3GQAhGJsCApvEQchGRcp17oXj/Y4uT2wuTWW/x6rYdr+NVZ6wvvNGaKx22eV6z+ATJAyOWT",
+	"MH0gy76Pm1c2715HSsysixT2U0xjc4Z19msLRvzV7qTKRXmJ9GmvAxGAXlx+GxuV2nrH6OSKpsDRF6vW",
+	"vwx38n+1T3dG5M/chBeX365+QWX3qg2f3mEFbFl6tHom1Se6qOu0u0A/MpkpQ6S8xgMnUgK9WF1MN2ll",
+	"Fgr9u2GnY8qr3F67cQNi8jV108ZqnJWX/JMZ9avqhdaCk/ZtJSEl1lxpckYb3EziEQN9Z4RBurkywiqR",
+	"BFOkvImVMJ/os1Vmy/3W2Lxwk2MqhkppMh8WHMyr93zaUTn/ZUK9Q2p+V3pwS/D5trw5yubZ82smM+2u",
+	"i+YMjczgiPRRupV2vBU8etH/E+D0bV1AG3WNl7YQ+lxjncOeeLX2k3vL3SMbobuV1fItdxERK21Xr0U2",
+	"GMy861ykcTZODJt6Pdz40LlP2YDZXu2h751+rP4ajxzetXu1lzlR3QbjRSa6f8JiRRycN5Dose+Joonf",
+	"pdveulZgou9+buxdLsDeObx4z2mk35Ur35eW87q2YyJz+VW0RWnbrv1kv8e3YMusyzA6Gl+uYmfMxQf+",
+	"q/J19nk9Pm1cPW+cYa/dWyecog8UENshcbdHJd2jMt0hibdILT/k+9jK0kTv5/nfPIeo+1TgF4hxlIOU",
+	"wF8qr0QREmuqlDUu7SVzHmJKXOqU6+S5P58bRX/e/LkLnLoStyUUa9o9/9CKHzfKG8VoR3JdV8rMpbZq",
+	"zFdmvmeviSiZIK45qJl0MMV6ALTX8zjs9V3LI8I6t+zOHyYZE0DRlt0jItSqji6LT6RonSvsYvjNfZlj",
+	"Qt+6Gw5GQTzhmgcfdqi5HjsM40Eh7/PXVUHdsNTuw3jhRr3kDyOHesBVCNbSVrq5QYSxolGuX1KbBTjJ",
+	"0C0czY3vQvGQJtCUMvQ5Vnv3f+P75IBVKKebL4YoektoemPJWCsbMLNdQPsSM2q1rZuGp9Rqo2aKp8gW",
+	"9M/vs3JG60/T7HK6k14NPAW3n1y3538K/Y/SGDzpChDVd5spY6KhZdi0ErabA3jBEPejuwDynNFtc0Yw",
+	"ENgaQp8gjv1o+6cW1gFcTXxR9NqqqK+zseeNWRtW/ZHDVc3pqZHqedB1OQ9d5whNu10lv6uotCUK5w1I",
+	"A/Jw+WSyn+n7aX4dK7HYK2zOqM3tDKF/f07rF0zFAfjjkrUPD/8XAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

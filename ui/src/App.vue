@@ -35,7 +35,9 @@ function act() {
       </router-link>
       <nav aria-label="Screens">
         <router-link to="/">Bench</router-link>
+        <router-link to="/compare">Compare</router-link>
         <router-link to="/saved">Saved</router-link>
+        <router-link to="/workshop">Workshop</router-link>
       </nav>
       <span class="grow" />
       <v-btn

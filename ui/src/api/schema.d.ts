@@ -411,6 +411,8 @@ export interface components {
         Catalogue: {
             instruments: components["schemas"]["CatalogueInstrument"][];
             tunings: components["schemas"]["CatalogueTuning"][];
+            /** @description Every pitch that an open string may have, rising. */
+            pitches: components["schemas"]["CataloguePitch"][];
             tonics: components["schemas"]["CatalogueEntry"][];
             scales: components["schemas"]["CatalogueScale"][];
             systems: components["schemas"]["CatalogueSystem"][];
@@ -432,6 +434,10 @@ export interface components {
             name: string;
             /** @description When a teacher would choose it. */
             why?: string;
+        };
+        CataloguePitch: {
+            midi: number;
+            name: string;
         };
         CatalogueSystem: {
             id: string;
@@ -604,6 +610,7 @@ export interface components {
                 strings: {
                     string: number;
                     open: string;
+                    midi: number;
                     label: string;
                 }[];
                 frets: {

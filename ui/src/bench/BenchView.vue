@@ -1,14 +1,20 @@
 <script setup lang="ts">
-import { mdiContentSaveOutline, mdiMetronome, mdiPlay, mdiPrinterOutline, mdiStop } from '@mdi/js'
+import { mdiCompareHorizontal, mdiContentSaveOutline, mdiMetronome, mdiPlay, mdiPrinterOutline, mdiStop } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { labelKinds, labelNames } from '../neck/labels'
 import NeckDrawing from '../neck/NeckDrawing.vue'
+import { changed } from '../brief/query'
+import { toPair } from '../brief/pair'
 import { pretty } from '../signs'
 import { keptClick, keptLabel, keptSpacing } from '../shell/kept'
 import { tell } from '../shell/notice'
 import { useKeys } from '../shell/useKeys'
 import BoxStrip from './BoxStrip.vue'
+import CorePanel from './CorePanel.vue'
+import LinksPanel from './LinksPanel.vue'
+import PocketChanges from './PocketChanges.vue'
+import WhyLine from './WhyLine.vue'
 import BriefSentence from './BriefSentence.vue'
 import KeepInstrument from './KeepInstrument.vue'
 import HandPanel from './HandPanel.vue'
@@ -23,17 +29,24 @@ import { useSaved } from './useSaved'
 import { useWalk } from './useWalk'
 
 const bench = useBench()
-const { plan, problems, failure, busy, brief, catalogue, own, change } = bench
+const { plan, problems, failure, busy, brief, catalogue, own, ownScales, change } = bench
 const saved = useSaved(bench)
 const { kept, conflict, draft, dirty } = saved
 const walk = useWalk(plan)
 const { current, note, playing } = walk
 
+/** The same key in the next layout, side by side: both can then be changed. */
+const compareWith = computed(() => {
+  const systems = catalogue.value?.systems.map((s) => s.id) ?? []
+  const next = systems[(systems.indexOf(plan.value?.brief.layout?.system ?? '') + 1) % Math.max(systems.length, 1)]
+  return { name: 'compare', query: toPair(brief.value, changed(brief.value, { 'layout.system': next, 'layout.box': undefined })) }
+})
+
 const sentence = ref<InstanceType<typeof BriefSentence>>()
 const sheetOpen = ref(false)
 const saveOpen = ref(false)
 const keepOpen = ref(false)
-const setting = computed(() => (catalogue.value ? { catalogue: catalogue.value, own: own.value, brief: plan.value?.brief ?? brief.value, plan: plan.value } : undefined))
+const setting = computed(() => (catalogue.value ? { catalogue: catalogue.value, own: own.value, ownScales: ownScales.value, brief: plan.value?.brief ?? brief.value, plan: plan.value } : undefined))
 
 // A wait shows only when it is long enough to be noticed.
 const slow = ref(false)
@@ -44,10 +57,19 @@ watch(busy, (now) => {
   else slow.value = false
 })
 
-function stepBox(by: number) {
-  const to = (plan.value?.box ?? 0) + by
-  if (plan.value && to >= 0 && to < plan.value.boxes.length) void change({ 'layout.box': to }, 'replace')
+const strip = ref<InstanceType<typeof BoxStrip>>()
+const stepBox = (by: number) => strip.value?.step(by)
+
+// The rung last pressed; a new box has none.
+const pressed = ref(-1)
+watch(plan, () => (pressed.value = -1))
+
+function pressRung(note: number) {
+  pressed.value = note
+  walk.stepToNote(note)
 }
+
+const systemLinks = computed(() => catalogue.value?.systems.find((s) => s.id === plan.value?.brief.layout?.system)?.links ?? false)
 
 /** A fourth on, round the practical tonics; a fourth is one step to the flat side of the list. */
 function stepKey(by: number) {
@@ -109,10 +131,11 @@ useKeys({
         <div class="actions">
           <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
           <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
+          <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">Compare</v-btn>
           <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
         </div>
       </div>
-      <ProblemList v-if="problems.length" back="Back to what worked" :problems="problems" :setting="setting" @change="change" @back="bench.replaceBrief(plan.brief)" />
+      <ProblemList v-if="problems.length" back="Back to what worked" :problems="problems" :setting="setting" @change="change" @back="bench.replaceBrief(bench.worked.value ?? plan.brief)" />
 
       <div class="work">
         <div class="play">
@@ -125,8 +148,9 @@ useKeys({
               <v-btn value="true" size="small">true frets</v-btn>
             </v-btn-toggle>
           </div>
-          <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" @choose="walk.stepToNote" />
-          <BoxStrip :plan="plan" @choose="(i) => change({ 'layout.box': i }, 'replace')" />
+          <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" @choose="pressRung" />
+          <WhyLine :plan="plan" :note="pressed" />
+          <BoxStrip ref="strip" :plan="plan" @choose="(i) => change({ 'layout.box': i }, 'replace')" />
           <div class="run-head">
             <v-btn :icon="playing ? mdiStop : mdiPlay" color="primary" variant="tonal" size="small" :aria-label="playing ? 'Stop (space)' : 'Walk through the run (space)'" data-do="walk" @click="walk.toggle" />
             <v-btn :icon="mdiMetronome" size="small" :color="keptClick ? 'primary' : undefined" :variant="keptClick ? 'tonal' : 'text'" :aria-pressed="keptClick" aria-label="Click (m)" @click="toggleClick" />
@@ -139,6 +163,9 @@ useKeys({
         <aside aria-label="Spelling and hand">
           <SpellingPanel :plan="plan" />
           <HandPanel :plan="plan" />
+          <CorePanel v-if="plan.scale.core && plan.brief.layout?.system === 'five-form'" :core="plan.scale.core" :title="plan.scale.title" @change="change" />
+          <LinksPanel v-if="systemLinks" :plan="plan" @change="change" />
+          <PocketChanges v-if="plan.brief.layout?.system === 'pocket'" :plan="plan" :catalogue="catalogue" @change="change" />
           <RelatedPanel :plan="plan" @change="change" />
         </aside>
       </div>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { mdiAlertOutline, mdiChevronLeft, mdiChevronRight } from '@mdi/js'
-import { nextTick, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import type { Box, Plan } from '../api/client'
 import { capsule } from '../neck/geometry'
 import { pretty } from '../signs'
+import { keptOrder } from '../shell/kept'
+import { boxOrders, sorted } from './boxOrder'
 
 const props = defineProps<{ plan: Plan }>()
 const emit = defineEmits<{ choose: [box: number] }>()
@@ -11,6 +13,9 @@ const strip = ref<HTMLElement>()
 
 const tall = 46
 const wide = 92
+const shown = computed(() => sorted(props.plan.boxes, keptOrder.value))
+const place = computed(() => shown.value.findIndex((s) => s.index === props.plan.box))
+const widest = computed(() => Math.max(...props.plan.boxes.map((b) => b.spanMm), 1))
 
 /** A box in small: where its notes lie, without labels. */
 function small(box: Box) {
@@ -29,29 +34,42 @@ function small(box: Box) {
 }
 
 function title(box: Box) {
-  return box.form || !box.name.startsWith('from') ? box.name : `from ${pretty(box.degree)}`
+  return box.form || !box.name.startsWith('from') || /\d$/.test(box.name) ? box.name : `from ${pretty(box.degree)}`
+}
+
+function step(by: number) {
+  const to = shown.value[place.value + by]
+  if (to) emit('choose', to.index)
 }
 
 watch(
-  () => props.plan.box,
+  () => [props.plan.box, keptOrder.value],
   async () => {
     await nextTick()
     strip.value?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
   },
 )
+defineExpose({ step })
 </script>
 
 <template>
+  <div class="strip-head">
+    <span id="order">{{ plan.boxes.length }} {{ plan.boxes.length === 1 ? 'box' : 'boxes' }}, in order of</span>
+    <v-btn-toggle v-model="keptOrder" mandatory density="compact" color="primary" aria-labelledby="order">
+      <v-btn v-for="(o, id) in boxOrders" :key="id" :value="id" size="x-small" :data-order="id">{{ o.name }}</v-btn>
+    </v-btn-toggle>
+  </div>
   <div class="row" role="group" aria-label="Boxes">
-    <v-btn :icon="mdiChevronLeft" size="small" aria-label="Box before (comma)" :disabled="plan.box === 0" @click="emit('choose', plan.box - 1)" />
+    <v-btn :icon="mdiChevronLeft" size="small" aria-label="Box before (comma)" :disabled="place <= 0" @click="step(-1)" />
     <div ref="strip" class="strip">
       <button
-        v-for="(box, i) in plan.boxes"
+        v-for="{ box, index } in shown"
         :key="box.id"
         type="button"
         class="box"
-        :aria-current="i === plan.box"
-        @click="emit('choose', i)"
+        :data-box="index"
+        :aria-current="index === plan.box"
+        @click="emit('choose', index)"
       >
         <svg :width="wide" :height="tall" aria-hidden="true">
           <path v-for="(mark, k) in small(box)" :key="k" :d="mark.d" class="mark" :class="{ root: mark.root, added: mark.added }" />
@@ -59,17 +77,35 @@ watch(
         <span class="name"><span class="unseen">Box </span><b>{{ box.id }}</b> {{ title(box) }}</span>
         <span class="facts">
           <span class="unseen">frets </span>{{ box.lowFret }}–{{ box.highFret }} · {{ Math.round(box.spanMm) }} mm
-          <v-icon v-if="box.overLimit || !box.complete" :icon="mdiAlertOutline" size="14" class="warn" />
-          <span v-if="box.overLimit" class="unseen">past the limit of the hand</span>
+          <v-icon v-if="box.overLimit || box.refit || !box.complete" :icon="mdiAlertOutline" size="14" class="warn" />
+          <span v-if="box.overLimit" class="unseen">past what is comfortable</span>
           <span v-if="!box.complete" class="unseen">incomplete</span>
+        </span>
+        <span class="gauge" aria-hidden="true"><span :class="{ over: box.overLimit }" :style="{ inlineSize: `${(box.spanMm / widest) * 100}%` }" /></span>
+        <span class="facts">
+          {{ box.reaches }} {{ box.reaches === 1 ? 'reach' : 'reaches' }} · {{ box.shifts }} {{ box.shifts === 1 ? 'shift' : 'shifts' }} · {{ box.notes.length }} notes
         </span>
       </button>
     </div>
-    <v-btn :icon="mdiChevronRight" size="small" aria-label="Next box (full stop)" :disabled="plan.box === plan.boxes.length - 1" @click="emit('choose', plan.box + 1)" />
+    <v-btn :icon="mdiChevronRight" size="small" aria-label="Next box (full stop)" :disabled="place === shown.length - 1" @click="step(1)" />
   </div>
 </template>
 
 <style scoped>
+.strip-head {
+  align-items: center;
+  color: var(--faint);
+  display: flex;
+  flex-wrap: wrap;
+  font-size: 0.85rem;
+  gap: 4px 10px;
+  padding-inline-start: 40px;
+}
+
+.strip-head :deep(.v-btn-group) {
+  height: 26px;
+}
+
 .row {
   align-items: center;
   display: flex;
@@ -123,6 +159,24 @@ watch(
 .facts {
   color: var(--faint);
   font-size: 0.78rem;
+  white-space: nowrap;
+}
+
+.gauge {
+  background: color-mix(in srgb, var(--rule) 50%, transparent);
+  block-size: 3px;
+  inline-size: 100%;
+  margin-block: 2px;
+}
+
+.gauge span {
+  background: var(--faint);
+  block-size: 3px;
+  display: block;
+}
+
+.gauge .over {
+  background: var(--brick);
 }
 
 .warn {

@@ -6,12 +6,12 @@ import type { Changes } from './useBench'
 import WordPicker from './WordPicker.vue'
 import { finePoints, words, wordOf, type Setting } from './words'
 
-const props = defineProps<{ plan: Plan; setting: Setting | undefined; problems: FieldError[] }>()
+const props = defineProps<{ plan: Plan; setting: Setting | undefined; problems: FieldError[]; small?: boolean }>()
 const emit = defineEmits<{ change: [changes: Changes]; keep: [] }>()
 
 const pickers = ref<InstanceType<typeof WordPicker>[]>([])
 const shown = computed(() => props.plan.sentenceParts.flatMap((p) => (p.field ? [p.field] : [])))
-const unsaid = computed(() => finePoints.filter((f) => !shown.value.includes(f)))
+const unsaid = computed(() => finePoints.filter((f) => !shown.value.includes(f) && props.setting && (words[f]?.matters?.(props.setting) ?? true)))
 const adding = ref<string>()
 
 function problemAt(field: string) {
@@ -27,7 +27,7 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
 </script>
 
 <template>
-  <h1 class="sentence" :aria-label="plan.spoken">
+  <component :is="small ? 'h2' : 'h1'" class="sentence" :class="{ small }" :aria-label="plan.spoken">
     <template v-for="(part, i) in plan.sentenceParts" :key="i">
       <WordPicker v-if="part.field" ref="pickers" :field="part.field" :text="part.text" :setting="setting" :problem="problemAt(part.field)" @change="emit('change', $event)" />
       <template v-else>{{ part.text }}</template>
@@ -38,17 +38,19 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
       </template>
       <v-list density="compact">
         <v-list-item v-for="field in unsaid" :key="field" :title="words[field]?.title ?? field" :data-fine="field" @click="adding = field" />
-        <v-divider />
-        <v-list-item title="Keep this instrument…" data-fine="keep" @click="emit('keep')" />
+        <v-divider v-if="!small" />
+        <v-list-item v-if="!small" title="Keep this instrument…" data-fine="keep" @click="emit('keep')" />
       </v-list>
     </v-menu>
-  </h1>
+  </component>
   <v-dialog :model-value="!!adding" max-width="420" @update:model-value="adding = undefined">
     <v-card v-if="adding && setting" class="fine-card" border>
       <h2>{{ words[adding]?.title }}</h2>
       <ul>
         <li v-for="choice in words[adding]?.choices(setting)" :key="choice.label">
-          <v-btn block class="fine-choice" color="primary" @click="add(choice.changes)">{{ choice.label }}</v-btn>
+          <v-btn block class="fine-choice" color="primary" @click="add(choice.changes)">
+            {{ choice.label }}<span v-if="choice.note" class="choice-note">{{ choice.note }}</span>
+          </v-btn>
         </li>
       </ul>
       <WordPicker v-if="words[adding]?.typed" :field="adding" text="another…" :setting="setting" plain @change="add" />
@@ -65,6 +67,10 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
   max-width: 62em;
   text-wrap: pretty;
   white-space: pre-wrap;
+}
+
+.sentence.small {
+  font-size: 1.12rem;
 }
 
 .fine {
@@ -87,6 +93,17 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
 }
 
 .fine-choice {
+  height: auto;
   justify-content: start;
+  min-height: 36px;
+  padding-block: 4px;
+  text-align: start;
+  white-space: normal;
+}
+
+.choice-note {
+  color: var(--faint);
+  font-size: 0.85rem;
+  margin-inline-start: 10px;
 }
 </style>

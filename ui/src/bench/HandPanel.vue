@@ -2,6 +2,7 @@
 import { mdiAlertOutline } from '@mdi/js'
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
+import { pretty } from '../signs'
 
 const props = defineProps<{ plan: Plan }>()
 const box = computed(() => props.plan.boxes[props.plan.box])
@@ -25,6 +26,17 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
         From string {{ c.fromString }} to {{ c.toString }} the shape moves {{ many(Math.abs(c.frets), 'fret', 'frets') }} {{ c.frets > 0 ? 'towards the bridge' : 'towards the nut' }}.
       </p>
     </template>
+    <details v-if="plan.comfort" class="fact">
+      <summary>{{ plan.comfort.message }}</summary>
+      <table v-if="plan.comfort.days.length" class="days">
+        <thead><tr><th scope="col">day</th><th scope="col">lowest fret</th><th scope="col">key</th><th scope="col">opening</th></tr></thead>
+        <tbody>
+          <tr v-for="d in plan.comfort.days" :key="d.day">
+            <td>{{ d.day }}</td><td>{{ d.fret }}</td><td>{{ pretty(d.tonic) }}</td><td>{{ Math.round(d.openMm) }} mm</td>
+          </tr>
+        </tbody>
+      </table>
+    </details>
     <ul v-if="plan.cautions.length" class="cautions">
       <li v-for="c in plan.cautions" :key="c.code" :class="c.code">
         <v-icon v-if="c.code !== 'care'" :icon="mdiAlertOutline" size="16" /> {{ c.message }}
@@ -55,6 +67,28 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
   font-size: 0.92rem;
   line-height: 1.4;
   margin-top: 4px;
+}
+
+summary {
+  color: var(--verdigris);
+  cursor: pointer;
+}
+
+.days {
+  border-collapse: collapse;
+  font-size: 0.85rem;
+  margin-top: 4px;
+}
+
+.days th {
+  color: var(--faint);
+  font-weight: 400;
+}
+
+.days th,
+.days td {
+  padding: 1px 12px 1px 0;
+  text-align: start;
 }
 
 .crossing {

@@ -2,7 +2,6 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Plan } from '../api/client'
-import { pretty } from '../signs'
 import RungMark from '../neck/RungMark.vue'
 
 const props = defineProps<{ plan: Plan; current: number }>()
@@ -57,7 +56,7 @@ watch(
       <g class="strings">
         <template v-for="s in strings" :key="s.string">
           <path :d="`M${names} ${y(s.string)}H${x(events.length - 0.5)}`" />
-          <text :x="4" :y="y(s.string)" dy="0.36em">{{ pretty(s.open.replace(/\d/, '')) }}</text>
+          <text :x="4" :y="y(s.string)" dy="0.36em">{{ s.label }}</text>
         </template>
       </g>
       <path v-for="i in bars" :key="`bar${i}`" class="bar" :d="`M${x(i - 0.5)} ${top - 6}V${bottom + 6}`" />
@@ -85,7 +84,8 @@ watch(
         />
         <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`"><title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title></path>
         <text :x="x(i)" :y="bottom + lane / 2 + 24" class="finger">{{ e.finger }}</text>
-        <path class="stroke" :d="stroke(i, e.stroke)" />
+        <path v-if="e.stroke === 'down' || e.stroke === 'up'" class="stroke" :d="stroke(i, e.stroke)" />
+        <text v-else :x="x(i)" :y="bottom + lane / 2 + 41" class="finger pluck">{{ e.stroke }}</text>
       </g>
     </svg>
   </div>
@@ -123,6 +123,10 @@ text {
 .count.beat {
   fill: var(--ink);
   font-weight: 700;
+}
+
+.pluck {
+  font-style: italic;
 }
 
 .bar {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
+import { noteLabel } from '../neck/labels'
 import { pretty } from '../signs'
 
 const props = defineProps<{ plan: Plan }>()
@@ -9,7 +10,7 @@ const signature = computed(() => {
   const { fifths, accidentals } = props.plan.scale.keySignature
   if (fifths === 0) return 'no sharps or flats'
   const kind = fifths > 0 ? 'sharp' : 'flat'
-  return `${Math.abs(fifths)} ${kind}${Math.abs(fifths) === 1 ? '' : 's'}: ${accidentals.map(pretty).join(' ')}`
+  return `${Math.abs(fifths)} ${kind}${Math.abs(fifths) === 1 ? '' : 's'}: ${accidentals.map((a) => noteLabel(props.plan.scale, a)).join(' ')}`
 })
 const stepWords: Record<number, string> = { 1: 'half', 2: 'whole', 3: 'whole + half', 4: 'two whole' }
 const stepWord = (n: number) => stepWords[n] ?? `${n} half`
@@ -25,7 +26,7 @@ const stepWord = (n: number) => stepWords[n] ?? `${n} half`
       <tbody>
         <tr v-for="(note, i) in plan.scale.notes" :key="note">
           <td class="degree" :class="{ root: i === 0 }">{{ pretty(plan.scale.degrees[i] ?? '') }}</td>
-          <td class="note">{{ pretty(note) }}</td>
+          <td class="note">{{ plan.scale.labels[i] }}</td>
           <td class="step"><span class="bar" :class="`s${plan.scale.steps[i]}`" aria-hidden="true" />{{ stepWord(plan.scale.steps[i] ?? 0) }}</td>
         </tr>
       </tbody>
@@ -33,7 +34,7 @@ const stepWord = (n: number) => stepWords[n] ?? `${n} half`
     <p class="signature"><span class="faint">Signature:</span> {{ signature }}</p>
     <p v-if="plan.scale.sevenths.length" class="signature">
       <span class="faint">Chords:</span>
-      <span v-for="(c, i) in plan.scale.sevenths" :key="c.symbol" class="chord" :title="`${plan.scale.triads[i]?.symbol}: ${c.notes.map(pretty).join(' ')}`">{{ c.symbol }}</span>
+      <span v-for="(c, i) in plan.scale.sevenths" :key="c.symbol" class="chord" :title="`${plan.scale.triads[i]?.symbol}: ${c.notes.map((n) => noteLabel(plan.scale, n)).join(' ')}`">{{ c.symbol }}</span>
     </p>
   </section>
 </template>

@@ -1,8 +1,9 @@
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, CallError, take, type Brief, type Catalogue, type FieldError, type OwnInstrument, type Plan } from '../api/client'
+import { api, CallError, take, type Brief, type FieldError, type Plan } from '../api/client'
 import { changed, fromQuery, toQuery, type Value } from '../brief/query'
 import { keptBench } from '../shell/kept'
+import { useCatalogue } from './useCatalogue'
 
 export type Changes = Record<string, Value | undefined>
 
@@ -16,11 +17,12 @@ export function useBench() {
   const brief = computed<Brief>(() => fromQuery(route.query) ?? starter)
   const savedId = computed(() => (typeof route.query.saved === 'string' ? route.query.saved : undefined))
 
-  const catalogue = shallowRef<Catalogue>()
-  const own = shallowRef<OwnInstrument[]>([])
+  const { catalogue, own, ownScales, failure: noChoices, loadOwn, loadChoices } = useCatalogue()
   const plan = shallowRef<Plan>()
+  const worked = shallowRef<Brief>()
   const problems = ref<FieldError[]>([])
-  const failure = ref('')
+  const planFailure = ref('')
+  const failure = computed(() => planFailure.value || noChoices.value)
   const busy = ref(false)
   let running: AbortController | undefined
 
@@ -28,31 +30,20 @@ export function useBench() {
     running?.abort()
     const mine = (running = new AbortController())
     busy.value = true
+    const asked = brief.value
     try {
-      plan.value = await take(api.POST('/api/v1/plan', { body: brief.value, signal: mine.signal }))
+      plan.value = await take(api.POST('/api/v1/plan', { body: asked, signal: mine.signal }))
+      worked.value = asked
       problems.value = []
-      failure.value = ''
+      planFailure.value = ''
     } catch (cause) {
       if (mine.signal.aborted) return
       const error = cause as CallError
       problems.value = error.fields ?? []
-      failure.value = problems.value.length > 0 ? '' : error.message
+      planFailure.value = problems.value.length > 0 ? '' : error.message
     } finally {
       if (running === mine) busy.value = false
     }
-  }
-
-  async function loadChoices() {
-    try {
-      catalogue.value = await take(api.GET('/api/v1/catalogue'))
-      await loadOwn()
-    } catch (cause) {
-      failure.value = (cause as Error).message
-    }
-  }
-
-  async function loadOwn() {
-    own.value = (await take(api.GET('/api/v1/instruments'))).instruments
   }
 
   async function retry() {
@@ -94,10 +85,9 @@ export function useBench() {
     },
     { immediate: true },
   )
-  void loadChoices()
   onScopeDispose(() => running?.abort())
 
-  return { brief, savedId, catalogue, own, plan, problems, failure, busy, change, retry, loadOwn, attachSaved, replaceBrief, startAfresh }
+  return { brief, savedId, catalogue, own, ownScales, plan, worked, problems, failure, busy, change, retry, loadOwn, attachSaved, replaceBrief, startAfresh }
 }
 
 export type Bench = ReturnType<typeof useBench>

@@ -1,4 +1,4 @@
-import type { Brief, Catalogue, OwnInstrument, Plan } from '../api/client'
+import type { Brief, Catalogue, OwnInstrument, OwnScale, Plan } from '../api/client'
 import { at } from '../brief/query'
 import { pretty } from '../signs'
 import type { Changes } from './useBench'
@@ -7,6 +7,7 @@ import type { Changes } from './useBench'
 export interface Setting {
   catalogue: Catalogue
   own: OwnInstrument[]
+  ownScales: OwnScale[]
   brief: Brief
   plan: Plan | undefined
 }
@@ -24,6 +25,8 @@ export interface Word {
   /** What a text that is in no list means. */
   typed?(text: string): Changes
   hint?: string
+  /** Whether the setting changes anything here; always, where this is not given. */
+  matters?(s: Setting): boolean
 }
 
 interface Entry {
@@ -33,8 +36,9 @@ interface Entry {
 }
 
 const noBox: Changes = { 'layout.box': undefined }
+const noDegree: Changes = { 'layout.fromDegree': undefined }
 const noPlace: Changes = { ...noBox, 'layout.strings': undefined, 'layout.lowFret': undefined, 'layout.highFret': undefined }
-const ownMeasures: Changes = { ...noPlace, 'instrument.tuning': undefined, 'instrument.frets': undefined, 'instrument.scaleLengthMm': undefined }
+const ownMeasures: Changes = { ...noPlace, 'instrument.tuning': undefined, 'instrument.frets': undefined, 'instrument.scaleLengthMm': undefined, 'instrument.courses': undefined, 'instrument.capo': undefined, 'hand.school': undefined }
 
 function listed(field: string, entries: Entry[], also: Changes = {}): Choice[] {
   return entries.map((e) => ({ label: e.name, ...(e.why ? { note: e.why } : {}), changes: { ...also, [field]: e.id } }))
@@ -59,6 +63,8 @@ export const words: Record<string, Word> = {
           'instrument.tuning': o.instrument.tuning,
           'instrument.frets': o.instrument.frets,
           'instrument.scaleLengthMm': o.instrument.scaleLengthMm,
+          'instrument.courses': o.instrument.courses,
+          'instrument.leftHanded': o.instrument.leftHanded,
         },
       })),
       ...catalogue.instruments.map((i) => ({ label: i.name, note: `${pretty(i.tuning.join(' '))} · ${i.scaleLengthMm} mm`, changes: { ...ownMeasures, 'instrument.id': i.id } })),
@@ -66,7 +72,7 @@ export const words: Record<string, Word> = {
   },
   'instrument.tuning': {
     title: 'Tuning',
-    hint: 'or type the strings, lowest first: D2 A2 D3 G3 A3 D4',
+    hint: 'or type the strings, string 1 last: D A D G A D',
     choices: ({ catalogue, brief, own }) => [
       ...catalogue.tunings
         .filter((t) => t.instrument === brief.instrument.id)
@@ -99,6 +105,22 @@ export const words: Record<string, Word> = {
       { label: 'left-handed', note: 'mirrors every drawing', changes: { 'instrument.leftHanded': true } },
     ],
   },
+  'instrument.courses': {
+    title: 'Strings in pairs',
+    choices: () => [
+      { label: 'single strings', changes: { 'instrument.courses': false } },
+      { label: 'courses: strings in pairs', changes: { 'instrument.courses': true } },
+    ],
+  },
+  'instrument.capo': {
+    title: 'Capo',
+    hint: 'or type a fret',
+    choices: () => [
+      { label: 'no capo', changes: { ...noPlace, 'instrument.capo': undefined } },
+      ...[1, 2, 3, 4, 5, 6, 7].map((n) => ({ label: `at fret ${n}`, changes: { ...noPlace, 'instrument.capo': n } })),
+    ],
+    typed: (text) => ({ ...noPlace, 'instrument.capo': orText(text) }),
+  },
   'scale.tonic': {
     title: 'Key',
     hint: 'type a letter with # or b',
@@ -108,14 +130,27 @@ export const words: Record<string, Word> = {
   'scale.name': {
     title: 'Scale',
     hint: 'or type degrees: 1 b2 4 5 b7',
-    choices: ({ catalogue }) =>
-      catalogue.scales.map((s) => ({ label: s.name, note: pretty(s.formula), changes: { ...noBox, 'scale.name': s.id, 'scale.formula': undefined } })),
+    choices: ({ catalogue, ownScales }) => [
+      ...ownScales.map((s) => ({ label: s.name, note: `own · ${pretty(s.formula)}`, changes: { ...noBox, ...noDegree, 'scale.name': undefined, 'scale.formula': s.formula } })),
+      ...catalogue.scales.map((s) => ({ label: s.name, note: pretty(s.formula), changes: { ...noBox, ...noDegree, 'scale.name': s.id, 'scale.formula': undefined } })),
+    ],
     typed: (text) =>
       /^[#b]*\d/.test(text)
         ? { ...noBox, 'scale.formula': text, 'scale.name': undefined }
         : { ...noBox, 'scale.name': text, 'scale.formula': undefined },
   },
   'layout.system': { title: 'Layout', choices: ({ catalogue }) => listed('layout.system', catalogue.systems, noBox) },
+  'layout.octaves': {
+    title: 'How far',
+    matters: spans,
+    choices: () => ['one octave', 'two octaves', 'three octaves'].map((label, i) => ({ label, changes: { ...noBox, 'layout.octaves': i + 1 } })),
+  },
+  'layout.fromDegree': {
+    title: 'Starting on',
+    matters: spans,
+    choices: ({ plan }) =>
+      (plan?.scale.degrees ?? ['1']).map((d, i) => ({ label: `degree ${pretty(d)}`, note: plan?.scale.labels[i] ?? '', changes: { ...noBox, 'layout.fromDegree': i + 1 } })),
+  },
   'layout.strings': {
     title: 'Strings',
     hint: 'or type string numbers: 4 3 2',
@@ -148,8 +183,27 @@ export const words: Record<string, Word> = {
     },
   },
   'hand.school': { title: 'Fingering school', choices: ({ catalogue }) => listed('hand.school', catalogue.schools) },
-  'hand.wide': { title: 'Wide spans', choices: ({ catalogue }) => listed('hand.wide', catalogue.wides) },
+  'hand.wide': { title: 'Wide spans', matters: ({ brief }) => brief.hand?.school !== 'two-fret', choices: ({ catalogue }) => listed('hand.wide', catalogue.wides) },
+  'hand.prefer': { title: 'Reach or shift', choices: ({ catalogue }) => listed('hand.prefer', catalogue.prefers) },
   'hand.open': { title: 'Open strings', choices: ({ catalogue }) => listed('hand.open', catalogue.opens, noBox) },
+  'hand.four': {
+    title: 'Four on a string',
+    matters: ({ brief }) => brief.layout?.system === 'four-per-string',
+    choices: ({ catalogue }) => listed('hand.four', catalogue.fours, { 'hand.school': undefined }),
+  },
+  'hand.limitsMm.comfortable': {
+    title: 'What is comfortable for this hand',
+    hint: 'or type three openings in mm: index–middle, middle–ring, ring–little',
+    choices: (s) => handSizes(s, 'hand.limitsMm.comfortable'),
+    typed: (text) => ({ 'hand.limitsMm.comfortable': numbersIn(text) }),
+  },
+  'hand.limitsMm.greatest': {
+    title: 'The most this hand can open',
+    hint: 'or type three openings in mm: index–middle, middle–ring, ring–little',
+    choices: (s) => handSizes(s, 'hand.limitsMm.greatest'),
+    typed: (text) => ({ 'hand.limitsMm.greatest': numbersIn(text) }),
+  },
+  names: { title: 'Note names', choices: ({ catalogue }) => listed('names', catalogue.namings) },
   'run.pattern': { title: 'Pattern', choices: ({ catalogue }) => listed('run.pattern', catalogue.patterns) },
   'run.direction': { title: 'Direction', choices: ({ catalogue }) => listed('run.direction', catalogue.directions) },
   'run.repeatTop': {
@@ -178,10 +232,26 @@ export const words: Record<string, Word> = {
   picking: { title: 'Picking', choices: ({ catalogue }) => listed('picking', catalogue.pickings) },
 }
 
+/** Settings that read the start and the length of what is laid out. */
+function spans({ catalogue, brief }: Setting): boolean {
+  return catalogue.systems.find((s) => s.id === brief.layout?.system)?.span ?? false
+}
+
+/** An average hand on this kind of instrument, and smaller and larger ones in proportion. */
+function handSizes({ catalogue, brief }: Setting, field: 'hand.limitsMm.comfortable' | 'hand.limitsMm.greatest'): Choice[] {
+  const usual = catalogue.instruments.find((i) => i.id === brief.instrument.id)?.limitsMm[field === 'hand.limitsMm.greatest' ? 'greatest' : 'comfortable'] ?? []
+  const size = (label: string, share: number): Choice => {
+    const mm = usual.map((v) => Math.round(v * share))
+    return { label, note: `${mm.join(' · ')} mm`, changes: { [field]: share === 1 ? undefined : mm } }
+  }
+  return [size('an average adult hand', 1), size('a large hand', 1.12), size('a small hand', 0.85), size("a child's hand", 0.7)]
+}
+
 /** The settings that the sentence leaves unsaid at their usual value. */
 export const finePoints = [
-  'layout.strings', 'layout.lowFret', 'hand.open', 'hand.wide', 'run.repeatTop', 'run.finish', 'rhythm.beatsPerBar', 'picking',
-  'instrument.leftHanded', 'instrument.frets', 'instrument.scaleLengthMm',
+  'layout.strings', 'layout.lowFret', 'hand.open', 'hand.prefer', 'hand.wide', 'hand.four', 'hand.limitsMm.comfortable', 'hand.limitsMm.greatest',
+  'run.repeatTop', 'run.finish', 'rhythm.beatsPerBar', 'picking', 'names',
+  'instrument.capo', 'instrument.leftHanded', 'instrument.courses', 'instrument.frets', 'instrument.scaleLengthMm',
 ]
 
 /** The word of the sentence that a field's problem is shown at. */

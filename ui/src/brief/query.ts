@@ -10,6 +10,8 @@ const kinds: Record<string, Kind> = {
   'instrument.frets': 'number',
   'instrument.scaleLengthMm': 'number',
   'instrument.leftHanded': 'flag',
+  'instrument.courses': 'flag',
+  'instrument.capo': 'number',
   'scale.tonic': 'text',
   'scale.name': 'text',
   'scale.formula': 'text',
@@ -23,6 +25,10 @@ const kinds: Record<string, Kind> = {
   'hand.school': 'text',
   'hand.wide': 'text',
   'hand.open': 'text',
+  'hand.prefer': 'text',
+  'hand.four': 'text',
+  'hand.limitsMm.comfortable': 'numbers',
+  'hand.limitsMm.greatest': 'numbers',
   'run.pattern': 'text',
   'run.size': 'number',
   'run.direction': 'text',
@@ -35,6 +41,7 @@ const kinds: Record<string, Kind> = {
   'rhythm.tempoBpm': 'number',
   'rhythm.beatsPerBar': 'number',
   picking: 'text',
+  names: 'text',
 }
 
 export type Value = string | number | boolean | string[] | number[]
@@ -62,9 +69,9 @@ export function at(brief: Brief, path: string): Value | undefined {
 export function changed(brief: Brief, changes: Record<string, Value | undefined>): Brief {
   const out = structuredClone(brief) as unknown as Record<string, unknown>
   for (const [path, value] of Object.entries(changes)) {
-    const [group, key] = path.split('.') as [string, string | undefined]
-    if (key === undefined) put(out, group, value)
-    else put((out[group] ??= {}) as Record<string, unknown>, key, value)
+    const keys = path.split('.')
+    const last = keys.pop() as string
+    put(keys.reduce((o, key) => (o[key] ??= {}) as Record<string, unknown>, out), last, value)
   }
   return out as unknown as Brief
 }
@@ -79,7 +86,7 @@ export function toQuery(brief: Brief): LocationQueryRaw {
   const out: Record<string, string> = {}
   for (const path of Object.keys(kinds)) {
     const value = at(brief, path)
-    if (value !== undefined && value !== false) out[path] = String(value)
+    if (value !== undefined && (value !== false || path === 'instrument.courses')) out[path] = String(value)
   }
   return out
 }

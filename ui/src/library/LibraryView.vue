@@ -1,25 +1,20 @@
 <script setup lang="ts">
 import { mdiMagnify } from '@mdi/js'
 import { refDebounced } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { api, CallError, take, type OwnInstrument, type SavedBrief } from '../api/client'
+import { ref, shallowRef, watch } from 'vue'
+import { api, CallError, take, type SavedBrief } from '../api/client'
 import { toQuery } from '../brief/query'
 import { tell } from '../shell/notice'
-import { pretty } from '../signs'
 import ShelfRow from './ShelfRow.vue'
 
 const briefs = shallowRef<SavedBrief[]>()
-const instruments = shallowRef<OwnInstrument[]>([])
 const search = ref('')
 const searched = refDebounced(search, 150)
 const failure = ref('')
 
-const shownInstruments = computed(() => instruments.value.filter((i) => i.name.toLowerCase().includes((searched.value ?? '').toLowerCase())))
-
 async function load() {
   try {
     briefs.value = (await take(api.GET('/api/v1/briefs', { params: { query: { q: searched.value ?? '' } } }))).briefs
-    instruments.value = (await take(api.GET('/api/v1/instruments'))).instruments
     failure.value = ''
   } catch (cause) {
     failure.value = (cause as Error).message
@@ -29,7 +24,6 @@ watch(searched, load, { immediate: true })
 
 const at = (kept: { id: string }) => ({ params: { path: { id: kept.id } } })
 const briefAddress = (b: SavedBrief) => ({ name: 'bench', query: { ...toQuery(b.brief), saved: b.id } })
-const instrumentAddress = (i: OwnInstrument) => ({ name: 'bench', query: toQuery({ instrument: i.instrument, scale: { tonic: 'E', name: 'dorian' } }) })
 
 /** Does one thing and shows the shelf as it is then; says what went wrong. */
 async function act(work: () => Promise<unknown>) {
@@ -54,12 +48,6 @@ const renameBrief = (b: SavedBrief) => (title: string) =>
 const removeBrief = (b: SavedBrief) =>
   remove(b.title, () => take(api.DELETE('/api/v1/briefs/{id}', at(b))), () => take(api.POST('/api/v1/briefs/{id}/restore', at(b))))
 const copyBrief = (b: SavedBrief) => act(() => take(api.POST('/api/v1/briefs/{id}/duplicate', at(b))))
-
-const renameInstrument = (i: OwnInstrument) => (name: string) =>
-  act(() => take(api.PUT('/api/v1/instruments/{id}', { ...at(i), body: { name, instrument: i.instrument, version: i.version } })))
-const removeInstrument = (i: OwnInstrument) =>
-  remove(i.name, () => take(api.DELETE('/api/v1/instruments/{id}', at(i))), () => take(api.POST('/api/v1/instruments/{id}/restore', at(i))))
-const copyInstrument = (i: OwnInstrument) => act(() => take(api.POST('/api/v1/instruments', { body: { name: `${i.name} (copy)`, instrument: i.instrument } })))
 </script>
 
 <template>
@@ -86,14 +74,6 @@ const copyInstrument = (i: OwnInstrument) => act(() => take(api.POST('/api/v1/in
         <p v-if="b.notes" class="notes">{{ b.notes }}</p>
       </ShelfRow>
     </ul>
-    <template v-if="shownInstruments.length">
-      <h2>Kept instruments</h2>
-      <ul aria-label="Kept instruments">
-        <ShelfRow v-for="i in shownInstruments" :key="i.id" :name="i.name" :to="instrumentAddress(i)" :rename="renameInstrument(i)" @copy="copyInstrument(i)" @remove="removeInstrument(i)">
-          <p class="sentence">{{ i.instrument.id }}<template v-if="i.instrument.tuning">, {{ pretty(i.instrument.tuning.join(' ')) }}</template><template v-if="i.instrument.scaleLengthMm">, {{ i.instrument.scaleLengthMm }} mm</template></p>
-        </ShelfRow>
-      </ul>
-    </template>
   </div>
 </template>
 
@@ -113,11 +93,6 @@ const copyInstrument = (i: OwnInstrument) => act(() => take(api.POST('/api/v1/in
 
 h1 {
   font-size: 1.5rem;
-}
-
-h2 {
-  font-size: 1.2rem;
-  padding: 28px 0 8px;
 }
 
 .search {

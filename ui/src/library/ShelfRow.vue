@@ -40,6 +40,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
     </div>
     <time v-if="date" :datetime="date">{{ day.format(new Date(date)) }}</time>
     <div class="actions">
+      <slot name="more" />
       <v-btn color="primary" variant="tonal" size="small" :to="to" :aria-label="`Open ${name}`">Open</v-btn>
       <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Rename ${name}`" @click="start" />
       <v-btn :icon="mdiContentCopy" size="small" :aria-label="`Copy ${name}`" @click="emit('copy')" />

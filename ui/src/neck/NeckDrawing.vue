@@ -2,7 +2,6 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Plan } from '../api/client'
-import { pretty } from '../signs'
 import { geometry } from './geometry'
 import { labelOf, type LabelKind } from './labels'
 import RungMark from './RungMark.vue'
@@ -13,6 +12,8 @@ const props = defineProps<{
   label: LabelKind
   /** Index of the box's note that is being played, -1 for none. */
   current: number
+  /** Places that another plan has too, as "string/fret". */
+  shared?: Set<string>
 }>()
 const emit = defineEmits<{ choose: [note: number] }>()
 
@@ -63,7 +64,7 @@ function step(by: number) {
           :stroke-width="(plan.neck.courses ? 0.7 : 0.8) + s.string * 0.22"
           :d="`M${g.nut} ${g.stringY(s.string) + o}H${g.fretX(plan.neck.frets.length - 1)}`"
         />
-        <text :x="left ? g.width - 2 : 2" :y="g.stringY(s.string)" dy="0.36em" :text-anchor="left ? 'end' : 'start'">{{ pretty(s.open.replace(/\d/, '')) }}</text>
+        <text :x="left ? g.width - 2 : 2" :y="g.stringY(s.string)" dy="0.36em" :text-anchor="left ? 'end' : 'start'">{{ s.label }}</text>
       </g>
       <g class="ruler" aria-hidden="true">
         <path :d="`M${g.nut} ${g.bottom + g.rung.h / 2 + 6}H${g.fretX(plan.neck.frets.length - 1)}`" />
@@ -88,11 +89,12 @@ function step(by: number) {
         :y="g.stringY(n.string)"
         :w="g.rung.w"
         :h="g.rung.h"
-        :label="labelOf(n, label)"
+        :label="labelOf(n, label, plan.scale)"
         :root="n.root"
         :added="n.layer === 'added'"
         :wedge="wedge(n.reach)"
         :current="i === current"
+        :shared="shared?.has(`${n.string}/${n.fret}`) ?? false"
       />
       <rect
         v-for="(n, i) in box?.notes"
@@ -101,7 +103,7 @@ function step(by: number) {
         role="button"
         :tabindex="i === focused ? 0 : -1"
         :data-note="i"
-        :aria-label="n.spoken"
+        :aria-label="n.spoken + (shared?.has(`${n.string}/${n.fret}`) ? ', in both' : '')"
         :aria-current="i === current ? 'step' : undefined"
         :x="g.rungX(n.fret) - g.rung.w * 0.75"
         :y="g.stringY(n.string) - g.rung.h / 2"

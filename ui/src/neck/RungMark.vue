@@ -14,11 +14,13 @@ const props = defineProps<{
   /** Side that the finger reaches to on the screen: -1 left, 1 right, 0 none. */
   wedge?: number
   current?: boolean
+  /** Another plan has this place too: a frame around the rung. */
+  shared?: boolean
 }>()
 const grown = computed(() => (props.current ? 1.28 : 1))
 const w = computed(() => props.w * grown.value)
 const h = computed(() => props.h * grown.value)
-const size = computed(() => h.value * (props.label.length > 1 ? 0.42 : 0.52))
+const size = computed(() => Math.min(h.value * (props.label.length > 1 ? 0.42 : 0.52), (w.value * 1.75) / Math.max(props.label.length, 1)))
 const wedgePath = computed(() => {
   const side = props.wedge ?? 0
   const at = props.x + side * (w.value / 2 + 2)
@@ -31,6 +33,7 @@ const wedgePath = computed(() => {
     <template v-if="root">
       <path class="feet" :d="`M${x - w * 0.24} ${y + h * 0.4}v${h * 0.28}M${x + w * 0.24} ${y + h * 0.4}v${h * 0.28}`" />
     </template>
+    <path v-if="shared" class="frame" :d="capsule(x, y, w + 7, h + 6)" />
     <path class="body" :d="capsule(x, y, w, h)" />
     <path v-if="wedge" class="wedge" :d="wedgePath" />
     <text :x="x" :y="y" :font-size="size" dy="0.36em">{{ label }}</text>
@@ -73,6 +76,12 @@ text {
 
 .added text {
   fill: var(--plum);
+}
+
+.frame {
+  fill: none;
+  stroke: var(--verdigris);
+  stroke-width: 1.6;
 }
 
 .wedge {

@@ -1,4 +1,4 @@
-import type { BoxNote } from '../api/client'
+import type { BoxNote, Plan } from '../api/client'
 import { pretty } from '../signs'
 
 export const labelKinds = ['note', 'degree', 'finger', 'fret', 'step'] as const
@@ -6,11 +6,16 @@ export type LabelKind = (typeof labelKinds)[number]
 
 export const labelNames: Record<LabelKind, string> = { note: 'notes', degree: 'degrees', finger: 'fingers', fret: 'frets', step: 'steps' }
 
+/** A note of the scale as the brief asks to say it. */
+export function noteLabel(scale: Plan['scale'], name: string): string {
+  return scale.labels[scale.notes.indexOf(name)] ?? pretty(name)
+}
+
 /** What stands on a rung. */
-export function labelOf(note: BoxNote, kind: LabelKind): string {
+export function labelOf(note: BoxNote, kind: LabelKind, scale: Plan['scale']): string {
   switch (kind) {
     case 'note':
-      return pretty(note.name)
+      return noteLabel(scale, note.name)
     case 'degree':
       return pretty(note.degree)
     case 'finger':

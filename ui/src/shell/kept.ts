@@ -8,3 +8,5 @@ export const keptPaper = useLocalStorage<'a4' | 'letter'>('even-ladder.paper', '
 export const keptClick = useLocalStorage('even-ladder.click', false)
 /** The address of the last bench, so that the bench comes back as it was left. */
 export const keptBench = useLocalStorage('even-ladder.bench', '')
+/** What the boxes of the strip are in order of. */
+export const keptOrder = useLocalStorage<'layout' | 'neck' | 'span' | 'reaches' | 'shifts' | 'notes'>('even-ladder.order', 'layout')

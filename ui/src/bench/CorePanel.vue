@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import type { Plan } from '../api/client'
+import { pretty } from '../signs'
+import type { Changes } from './useBench'
+
+/** The mode as a pentatonic plus other notes, beside the modes over the same core. */
+defineProps<{ core: NonNullable<Plan['scale']['core']>; title: string }>()
+const emit = defineEmits<{ change: [changes: Changes] }>()
+</script>
+
+<template>
+  <section>
+    <h2 class="panel-title">The same core</h2>
+    <p>{{ core.title }}, {{ pretty(core.formula) }}, plus</p>
+    <ul>
+      <li class="this"><span class="added">{{ core.added.map(pretty).join(' ') }}</span> {{ title }}</li>
+      <li v-for="s in core.siblings" :key="s.name">
+        <span class="added">{{ s.added.map(pretty).join(' ') }}</span>
+        <button type="button" @click="emit('change', { 'scale.name': s.name, 'scale.formula': undefined })">{{ s.title }}</button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  padding: 0;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 3.6em 1fr;
+}
+
+.this {
+  font-weight: 700;
+}
+
+.added {
+  color: var(--plum);
+  font-weight: 700;
+}
+
+button {
+  color: var(--verdigris);
+  text-align: start;
+}
+
+button:hover {
+  text-decoration: underline;
+}
+</style>

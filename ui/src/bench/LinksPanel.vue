@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Plan } from '../api/client'
+import type { Changes } from './useBench'
+
+/** The chain of boxes that lead on from the chosen one, root to root. */
+const props = defineProps<{ plan: Plan }>()
+const emit = defineEmits<{ change: [changes: Changes] }>()
+
+const chain = computed(() => {
+  const out = []
+  const seen = new Set([props.plan.box])
+  for (let at = props.plan.box; ; ) {
+    const link = props.plan.boxes[at]?.links[0]
+    if (!link || seen.has(link.box)) return out
+    seen.add(link.box)
+    out.push({ ...link, same: link.from.string === link.to.string && link.from.fret === link.to.fret, box: props.plan.boxes[link.box], index: link.box })
+    at = link.box
+  }
+})
+</script>
+
+<template>
+  <section>
+    <h2 class="panel-title">Root to root</h2>
+    <p v-if="chain.length === 0">No box of this layout goes on from the top of this one.</p>
+    <ol v-else>
+      <li v-for="link in chain" :key="link.index">
+        <template v-if="link.same">at string {{ link.to.string }}, fret {{ link.to.fret }}, </template>
+        <template v-else>from string {{ link.from.string }}, fret {{ link.from.fret }} to string {{ link.to.string }}, fret {{ link.to.fret }}, </template>
+        <button type="button" @click="emit('change', { 'layout.box': link.index })">box {{ link.box?.id }}</button>
+      </li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+ol {
+  padding-inline-start: 1.3em;
+}
+
+p,
+li {
+  font-size: 0.92rem;
+  line-height: 1.45;
+}
+
+button {
+  color: var(--verdigris);
+}
+
+button:hover {
+  text-decoration: underline;
+}
+</style>

@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { ref, watch } from 'vue'
+import { api, CallError, take, type Catalogue, type Plan, type PocketStop } from '../api/client'
+import { pretty } from '../signs'
+import type { Changes } from './useBench'
+import { readKeys } from './readKeys'
+
+/** Which pocket is nearest as the key changes under a hand that wants to stay. */
+const props = defineProps<{ plan: Plan; catalogue: Catalogue | undefined }>()
+const emit = defineEmits<{ change: [changes: Changes] }>()
+
+const typed = useLocalStorage('even-ladder.changes', '')
+const stops = ref<PocketStop[]>([])
+const trouble = ref('')
+
+async function find() {
+  if (!props.catalogue || !typed.value.trim()) {
+    stops.value = []
+    trouble.value = ''
+    return
+  }
+  const keys = readKeys(typed.value, props.catalogue, props.plan.brief.scale)
+  try {
+    stops.value = (await take(api.POST('/api/v1/pockets', { body: { brief: props.plan.brief, changes: keys } }))).stops
+    trouble.value = ''
+  } catch (cause) {
+    const error = cause as CallError
+    trouble.value = error.fields?.map((f) => f.message).join('; ') || error.message
+  }
+}
+watch(() => [props.plan, props.catalogue], find, { immediate: true })
+
+const open = (s: PocketStop) =>
+  emit('change', { 'scale.tonic': s.tonic, ...(s.scale ? { 'scale.name': s.scale, 'scale.formula': undefined } : {}), 'layout.box': s.box })
+</script>
+
+<template>
+  <section>
+    <h2 class="panel-title">As the key changes</h2>
+    <form @submit.prevent="find">
+      <v-text-field v-model="typed" label="Keys, apart by commas" placeholder="Eb mixolydian, Ab dorian" hide-details autocomplete="off" spellcheck="false" @change="find" />
+    </form>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <ol v-else-if="stops.length">
+      <li v-for="(s, i) in stops" :key="i">
+        <button type="button" @click="open(s)">{{ s.title }}</button>
+        {{ s.boxName }}<template v-if="i > 0">, the hand goes {{ Math.round(s.travelMm) }} mm</template><template v-if="!s.complete">, cut short</template>
+      </li>
+    </ol>
+    <p v-else class="faint">Type the keys of the tune: each gets the pocket that the hand reaches with the least travel from {{ pretty(plan.scale.title) }}.</p>
+  </section>
+</template>
+
+<style scoped>
+form {
+  padding: 4px 0 8px;
+}
+
+ol {
+  padding-inline-start: 1.3em;
+}
+
+li,
+p {
+  font-size: 0.92rem;
+  line-height: 1.45;
+}
+
+button {
+  color: var(--verdigris);
+  font-weight: 700;
+}
+
+.trouble {
+  color: var(--brick);
+}
+
+.faint {
+  color: var(--faint);
+}
+</style>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { RouteLocationRaw } from 'vue-router'
+import type { FieldError, Plan } from '../api/client'
+import BriefSentence from '../bench/BriefSentence.vue'
+import type { Changes } from '../bench/useBench'
+import type { Setting } from '../bench/words'
+import NeckDrawing from '../neck/NeckDrawing.vue'
+import { keptLabel, keptSpacing } from '../shell/kept'
+
+const props = defineProps<{ plan: Plan; setting: Setting | undefined; problems: FieldError[]; shared: Set<string>; open: RouteLocationRaw }>()
+const emit = defineEmits<{ change: [changes: Changes] }>()
+const box = computed(() => props.plan.boxes[props.plan.box])
+const figures = computed(() => {
+  const b = box.value
+  return b ? { notes: b.notes.length, 'widest span': `${Math.round(b.spanMm)} mm`, reaches: b.reaches, shifts: b.shifts, frets: `${b.lowFret}–${b.highFret}` } : {}
+})
+</script>
+
+<template>
+  <section>
+    <BriefSentence :plan="plan" :setting="setting" :problems="problems" small @change="emit('change', $event)" />
+    <div class="line">
+      <label>
+        Box
+        <select :value="plan.box" @change="emit('change', { 'layout.box': Number(($event.target as HTMLSelectElement).value) })">
+          <option v-for="(b, i) in plan.boxes" :key="b.id" :value="i">{{ b.id }}: {{ b.name }}, {{ Math.round(b.spanMm) }} mm</option>
+        </select>
+      </label>
+      <dl>
+        <template v-for="(value, name) in figures" :key="name">
+          <div><dt>{{ name }}</dt><dd>{{ value }}</dd></div>
+        </template>
+        <div v-if="box?.overLimit" class="over"><dt>hand</dt><dd>past what is comfortable</dd></div>
+      </dl>
+      <v-btn color="primary" variant="tonal" size="small" :to="open">Open on the bench</v-btn>
+    </div>
+    <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="-1" :shared="shared" />
+  </section>
+</template>
+
+<style scoped>
+section {
+  border-top: 1px solid var(--rule);
+  padding-top: 10px;
+}
+
+.line {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 24px;
+  padding: 6px 0 4px;
+}
+
+select {
+  background: var(--sheet);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  font: inherit;
+  margin-inline-start: 6px;
+  max-width: 18em;
+  padding: 3px 6px;
+}
+
+dl {
+  display: flex;
+  flex: 1;
+  flex-wrap: wrap;
+  gap: 2px 22px;
+  margin: 0;
+}
+
+dl div {
+  display: flex;
+  gap: 6px;
+}
+
+dt {
+  color: var(--faint);
+}
+
+dd {
+  font-weight: 700;
+  margin: 0;
+}
+
+.over dd {
+  color: var(--brick);
+}
+</style>

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { mdiMinus, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, CallError, take, type Catalogue, type FieldError, type OwnInstrument, type Plan } from '../api/client'
+import NeckDrawing from '../neck/NeckDrawing.vue'
+import { pretty } from '../signs'
+
+/** An instrument being made or changed: what is typed, what it comes to, and the neck it gives. */
+export interface InstrumentDraft {
+  id?: string
+  version?: number
+  name: string
+  base: string
+  strings: string
+  frets: string
+  scaleLengthMm: string
+  courses: boolean
+  leftHanded: boolean
+}
+
+const draft = defineModel<InstrumentDraft>({ required: true })
+const props = defineProps<{ catalogue: Catalogue }>()
+const emit = defineEmits<{ kept: [instrument: OwnInstrument]; leave: [] }>()
+
+const plan = shallowRef<Plan>()
+const problems = ref<FieldError[]>([])
+const busy = ref(false)
+
+const numberOr = (text: string) => (text.trim() === '' ? undefined : Number(text))
+const instrument = computed(() => {
+  const d = draft.value
+  const frets = numberOr(d.frets)
+  const length = numberOr(d.scaleLengthMm)
+  const tuning = d.strings.split(/[\s,]+/).filter(Boolean).map((w) => w.replaceAll('♭', 'b').replaceAll('♯', '#'))
+  return {
+    id: d.base,
+    courses: d.courses,
+    ...(tuning.length ? { tuning } : {}),
+    ...(frets !== undefined ? { frets } : {}),
+    ...(length !== undefined ? { scaleLengthMm: length } : {}),
+    ...(d.leftHanded ? { leftHanded: true } : {}),
+  }
+})
+const settled = refDebounced(instrument, 200)
+
+watch(
+  settled,
+  async (now, _before, onCleanup) => {
+    const going = new AbortController()
+    onCleanup(() => going.abort())
+    try {
+      plan.value = await take(api.POST('/api/v1/plan', { body: { instrument: now, scale: { tonic: 'C', name: 'major' }, layout: { system: 'single-string' } }, signal: going.signal }))
+      problems.value = []
+    } catch (cause) {
+      if (!going.signal.aborted) problems.value = (cause as CallError).fields ?? []
+    }
+  },
+  { immediate: true },
+)
+
+const base = computed(() => props.catalogue.instruments.find((i) => i.id === draft.value.base))
+const strings = computed(() => plan.value?.neck.strings ?? [])
+const problemAt = (field: string) => problems.value.filter((p) => p.field === field || (field === 'tuning' && p.field.includes('tuning')) || p.field === `instrument.${field}`).map((p) => p.message)
+
+function chooseBase(id: string) {
+  const b = props.catalogue.instruments.find((i) => i.id === id)
+  if (b) draft.value = { ...draft.value, base: id, strings: b.tuning.join(' '), frets: String(b.frets), scaleLengthMm: String(b.scaleLengthMm), courses: b.courses }
+}
+
+/** Pressing writes the strings as they stand now, with their octaves. */
+function write(pitches: (string | undefined)[]) {
+  draft.value.strings = pitches.filter(Boolean).join(' ')
+}
+
+const openNames = computed(() => strings.value.map((s) => s.open))
+const pitchAt = (midi: number) => props.catalogue.pitches.find((p) => p.midi === midi)?.name
+
+function retune(i: number, by: number) {
+  const to = pitchAt((strings.value[i]?.midi ?? 0) + by)
+  if (to) write(openNames.value.map((name, k) => (k === i ? to : name)))
+}
+
+function drop(i: number) {
+  write(openNames.value.filter((_, k) => k !== i))
+}
+
+function add(where: 'low' | 'high') {
+  const list = strings.value
+  const edge = where === 'low' ? list[0] : list[list.length - 1]
+  if (!edge) return
+  const made = pitchAt(edge.midi + (where === 'low' ? -5 : 5))
+  write(where === 'low' ? [made, ...openNames.value] : [...openNames.value, made])
+}
+
+async function keep() {
+  busy.value = true
+  const d = draft.value
+  // Octaves that were inferred are kept as they were shown.
+  const body = { name: d.name, instrument: { ...instrument.value, ...(problems.value.length === 0 ? { tuning: openNames.value } : {}) } }
+  try {
+    const kept = d.id
+      ? await take(api.PUT('/api/v1/instruments/{id}', { params: { path: { id: d.id } }, body: { ...body, version: d.version ?? 0 } }))
+      : await take(api.POST('/api/v1/instruments', { body }))
+    emit('kept', kept)
+  } catch (cause) {
+    const error = cause as CallError
+    problems.value = error.fields?.length ? error.fields : [{ field: 'name', message: error.message }]
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="editor" @submit.prevent="keep">
+    <h3>{{ draft.id ? `Change ${draft.name || 'this instrument'}` : 'A new instrument' }}</h3>
+    <div class="fields">
+      <v-text-field v-model="draft.name" label="Name" maxlength="160" :error-messages="problemAt('name')" hide-details="auto" class="wide" />
+      <v-select
+        :model-value="draft.base"
+        label="Held and fingered as"
+        :items="catalogue.instruments"
+        item-title="name"
+        item-value="id"
+        variant="outlined"
+        density="compact"
+        hide-details="auto"
+        :error-messages="problemAt('id')"
+        class="wide"
+        @update:model-value="chooseBase"
+      />
+      <v-text-field v-model="draft.strings" label="Strings, string 1 last" placeholder="D A D G B E" spellcheck="false" autocomplete="off" :error-messages="problemAt('tuning')" hide-details="auto" class="whole" data-field="strings" />
+    </div>
+    <ul class="strings" aria-label="Strings as they are understood">
+      <li><v-btn size="small" :icon="mdiPlus" aria-label="Another string below" @click="add('low')" /></li>
+      <li v-for="(s, i) in strings" :key="s.string">
+        <v-btn size="x-small" :icon="mdiPlus" :aria-label="`String ${s.string} a half step up`" @click="retune(i, 1)" />
+        <b>{{ pretty(s.open) }}</b>
+        <v-btn size="x-small" :icon="mdiMinus" :aria-label="`String ${s.string} a half step down`" @click="retune(i, -1)" />
+        <v-btn v-if="strings.length > 3" size="x-small" :icon="mdiTrashCanOutline" :aria-label="`Take string ${s.string} off`" @click="drop(i)" />
+      </li>
+      <li><v-btn size="small" :icon="mdiPlus" aria-label="Another string above" @click="add('high')" /></li>
+    </ul>
+    <div class="fields">
+      <v-text-field v-model="draft.frets" label="Frets" inputmode="numeric" :placeholder="String(base?.frets ?? '')" :error-messages="problemAt('frets')" hide-details="auto" />
+      <v-text-field v-model="draft.scaleLengthMm" label="Scale length in mm" inputmode="decimal" :placeholder="String(base?.scaleLengthMm ?? '')" :error-messages="problemAt('scaleLengthMm')" hide-details="auto" />
+      <v-checkbox v-model="draft.courses" label="Strings in pairs" color="primary" density="compact" hide-details />
+      <v-checkbox v-model="draft.leftHanded" label="Left-handed" color="primary" density="compact" hide-details />
+    </div>
+    <p v-for="p in problems.filter((p) => p.field === 'instrument')" :key="p.message" class="problem" role="alert">{{ p.message }}</p>
+    <NeckDrawing v-if="plan" :plan="plan" spacing="true" label="note" :current="-1" />
+    <div class="buttons">
+      <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="!draft.name.trim()">{{ draft.id ? 'Keep the changes' : 'Keep it' }}</v-btn>
+      <v-btn @click="emit('leave')">Leave</v-btn>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.editor {
+  border-inline-start: 3px solid var(--verdigris);
+  display: grid;
+  gap: 12px;
+  margin: 6px 0 18px;
+  padding: 4px 0 4px 18px;
+}
+
+h3 {
+  font-size: 1.05rem;
+}
+
+.fields {
+  align-items: start;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+}
+
+.wide {
+  grid-column: span 2;
+}
+
+.whole {
+  grid-column: 1 / -1;
+}
+
+.strings {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  list-style: none;
+  padding: 0;
+}
+
+.strings li {
+  display: grid;
+  justify-items: center;
+}
+
+.problem {
+  color: var(--brick);
+}
+
+.buttons {
+  display: flex;
+  gap: 8px;
+}
+
+@media (max-width: 800px) {
+  .fields {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, CallError, take, type FormulaReport, type OwnScale } from '../api/client'
+import { pretty } from '../signs'
+
+/** A scale being made or changed, with what it is told at once. */
+export interface ScaleDraft {
+  id?: string
+  version?: number
+  name: string
+  formula: string
+}
+
+const draft = defineModel<ScaleDraft>({ required: true })
+const emit = defineEmits<{ kept: [scale: OwnScale]; leave: [] }>()
+
+const report = shallowRef<FormulaReport>()
+const problem = ref('')
+const failure = ref('')
+const busy = ref(false)
+const formula = computed(() => draft.value.formula.replaceAll('♭', 'b').replaceAll('♯', '#').trim())
+const settled = refDebounced(formula, 150)
+
+watch(
+  settled,
+  async (text, _before, onCleanup) => {
+    const going = new AbortController()
+    onCleanup(() => going.abort())
+    problem.value = ''
+    if (!text) {
+      report.value = undefined
+      return
+    }
+    try {
+      report.value = await take(api.GET('/api/v1/formula', { params: { query: { text } }, signal: going.signal }))
+    } catch (cause) {
+      if (going.signal.aborted) return
+      report.value = undefined
+      problem.value = (cause as CallError).fields?.[0]?.message ?? (cause as Error).message
+    }
+  },
+  { immediate: true },
+)
+
+const known = computed(() => {
+  const r = report.value
+  if (!r) return ''
+  const same = r.same.map((s) => s.name)
+  const modes = r.modes.map((m) => `${m.name} from its ${pretty(m.degree)}`)
+  if (same.length > 0) return `This is ${same.join(', also called ')}.${modes.length > 0 ? ` It is ${modes.slice(0, 3).join(', ')}.` : ''}`
+  return modes.length > 0 ? `This is ${modes.slice(0, 4).join(', ')}.` : 'No scale of the catalogue has these notes.'
+})
+
+async function keep() {
+  busy.value = true
+  const d = draft.value
+  const body = { name: d.name, formula: formula.value }
+  try {
+    const kept = d.id
+      ? await take(api.PUT('/api/v1/scales/{id}', { params: { path: { id: d.id } }, body: { ...body, version: d.version ?? 0 } }))
+      : await take(api.POST('/api/v1/scales', { body }))
+    failure.value = ''
+    emit('kept', kept)
+  } catch (cause) {
+    const error = cause as CallError
+    failure.value = error.fields?.map((f) => f.message).join('; ') || error.message
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="editor" @submit.prevent="keep">
+    <h3>{{ draft.id ? `Change ${draft.name || 'this scale'}` : 'A new scale' }}</h3>
+    <div class="fields">
+      <v-text-field v-model="draft.name" label="Name" maxlength="160" hide-details="auto" />
+      <v-text-field v-model="draft.formula" label="Degrees against the major scale" placeholder="1 b2 4 5 b7" maxlength="120" spellcheck="false" autocomplete="off" :error-messages="problem" hide-details="auto" data-field="formula" />
+    </div>
+    <div v-if="report" class="report" role="status">
+      <p class="known">{{ known }}</p>
+      <p>On C: <b>{{ report.notes.map(pretty).join(' ') }}</b>; steps {{ report.steps.join(' ') }}</p>
+    </div>
+    <p v-if="failure" class="problem" role="alert">{{ failure }}</p>
+    <div class="buttons">
+      <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="!draft.name.trim() || !report">{{ draft.id ? 'Keep the changes' : 'Keep it' }}</v-btn>
+      <v-btn @click="emit('leave')">Leave</v-btn>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.editor {
+  border-inline-start: 3px solid var(--verdigris);
+  display: grid;
+  gap: 12px;
+  margin: 6px 0 18px;
+  padding: 4px 0 4px 18px;
+}
+
+h3 {
+  font-size: 1.05rem;
+}
+
+.fields {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: 1fr 1.6fr;
+}
+
+.known {
+  font-weight: 700;
+}
+
+.problem {
+  color: var(--brick);
+}
+
+.buttons {
+  display: flex;
+  gap: 8px;
+}
+</style>
