@@ -270,8 +270,9 @@ func TestTheShelf(t *testing.T) {
 	p.do(button("Copy Wen"))
 	p.eventually("li", "Wen (copy)")
 
-	// Kept instruments have a shelf of their own below, with the same actions.
-	const shelf = `ul[aria-label="Kept instruments"]`
+	// Own instruments stand in the workshop, with the same actions.
+	p.do(chromedp.Navigate(p.url + "/workshop"))
+	const shelf = `ul[aria-label="Own instruments"]`
 	p.eventually(shelf, "Loft-room slack tuning")
 	p.do(button("Copy Loft-room slack tuning"))
 	p.eventually(shelf, "Loft-room slack tuning (copy)")
@@ -432,6 +433,11 @@ func TestAccessible(t *testing.T) {
 		{"bench by lamp", start, "lamp", 1280, nil},
 		{"bench on a tablet, with cautions and added notes", "/?instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian&layout.system=five-form", "lamp", 820, nil},
 		{"a picker", start, "paper", 1280, chromedp.Click(css(`[data-word="scale.name"]`))},
+		{"pockets, by lamp", "/?instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian&layout.system=pocket", "lamp", 1280, chromedp.Click(css(`[data-note="2"]`))},
+		{"two plans", "/compare", "paper", 1280, nil},
+		{"two plans by lamp", "/compare", "lamp", 820, nil},
+		{"workshop by day", "/workshop", "paper", 820, chromedp.Click(css("[data-do=new-instrument]"))},
+		{"workshop by lamp", "/workshop", "lamp", 1280, chromedp.Click(css("[data-do=new-scale]"))},
 		{"saved by day", "/saved", "paper", 1280, nil},
 		{"saved by lamp", "/saved", "lamp", 820, nil},
 	} {

@@ -73,8 +73,8 @@ func link(boxes []Box, whole int) {
 func (l Link) frets() int { return max(l.From.Fret-l.To.Fret, l.To.Fret-l.From.Fret) }
 
 // Nearest chooses one box of each list, so that the hand travels least from
-// each to the next; of equal ways the one with whole boxes, then the earlier
-// boxes. It returns the choice and the travel before each in mm.
+// each to the next, whole boxes before all; of equal ways the one that moves
+// the hand latest. It returns the choice and the travel before each in mm.
 func Nearest(n neck.Neck, lists [][]Box) (choice []int, travelMM []float64) {
 	type way struct {
 		cost float64
@@ -88,7 +88,8 @@ func Nearest(n neck.Neck, lists [][]Box) (choice []int, travelMM []float64) {
 			if i > 0 {
 				w.cost = math.Inf(1)
 				for j, before := range lists[i-1] {
-					if c := ways[i-1][j].cost + n.SpanMM(handFret(before), handFret(b)); c < w.cost {
+					early := 1 + float64(len(lists)-i)*1e-6
+					if c := ways[i-1][j].cost + early*n.SpanMM(handFret(before), handFret(b)); c < w.cost {
 						w = way{c, j}
 					}
 				}

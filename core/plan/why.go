@@ -46,16 +46,14 @@ func (j job) reason(f fingered, r hand.Reason, note int) string {
 // demandWords says the two dearest demands and where they fall, if not on the
 // note itself.
 func demandWords(f fingered, demands []hand.Demand, note int) string {
-	var words []string
+	demands = demands[:min(len(demands), 2)]
+	words := make([]string, len(demands))
 	for i, d := range demands {
-		if i == 2 {
-			break
+		words[i] = demandWord(d)
+		more := i+1 < len(demands) && demands[i+1].Note == d.Note
+		if d.Note != note && !more {
+			words[i] += fmt.Sprintf(" at string %d, fret %d", f.places[d.Note].String, f.places[d.Note].Fret)
 		}
-		w := demandWord(d)
-		if d.Note != note {
-			w += fmt.Sprintf(" at string %d, fret %d", f.places[d.Note].String, f.places[d.Note].Fret)
-		}
-		words = append(words, w)
 	}
 	return strings.Join(words, " and ")
 }

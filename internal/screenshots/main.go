@@ -42,10 +42,11 @@ var pictures = []picture{
 	{"bench-pocket", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=natural-minor&layout.system=pocket&layout.box=4"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		chromedp.Click(chromedp.CSS(`[data-note="4"]`)),
 		click(`aside input`), chromedp.KeyEvent("B dorian, E mixolydian, A lydian\r"),
+		chromedp.Sleep(300 * time.Millisecond), chromedp.Evaluate[chromedp.Void](`document.activeElement.blur(), window.scrollTo(0, 140)`),
 	}},
 	{"compare", "/compare?" + url.Values{
 		"first":  {"instrument.id=guitar&scale.tonic=Eb&scale.name=lydian&layout.system=seven-position&layout.box=2"},
-		"second": {"instrument.id=guitar&scale.tonic=Eb&scale.name=lydian&layout.system=five-form&layout.box=2"},
+		"second": {"instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&layout.system=seven-position&layout.box=2"},
 	}.Encode(), "paper", 1280, 800, nil},
 	{"workshop", "/workshop", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		click(`[data-do=new-scale]`), chromedp.Sleep(300 * time.Millisecond), click(`[data-field=formula] input`), chromedp.KeyEvent("1 2 3 #4 5 b6 7"),

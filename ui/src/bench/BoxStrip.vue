@@ -75,16 +75,14 @@ defineExpose({ step })
           <path v-for="(mark, k) in small(box)" :key="k" :d="mark.d" class="mark" :class="{ root: mark.root, added: mark.added }" />
         </svg>
         <span class="name"><span class="unseen">Box </span><b>{{ box.id }}</b> {{ title(box) }}</span>
+        <span class="facts">{{ box.notes.length }} {{ box.notes.length === 1 ? 'note' : 'notes' }}, <span class="unseen">frets </span>{{ box.lowFret }}–{{ box.highFret }}</span>
         <span class="facts">
-          <span class="unseen">frets </span>{{ box.lowFret }}–{{ box.highFret }} · {{ Math.round(box.spanMm) }} mm
+          {{ Math.round(box.spanMm) }} mm<template v-if="box.reaches">, {{ box.reaches }} {{ box.reaches === 1 ? 'reach' : 'reaches' }}</template><template v-if="box.shifts">, {{ box.shifts }} {{ box.shifts === 1 ? 'shift' : 'shifts' }}</template>
           <v-icon v-if="box.overLimit || box.refit || !box.complete" :icon="mdiAlertOutline" size="14" class="warn" />
           <span v-if="box.overLimit" class="unseen">past what is comfortable</span>
           <span v-if="!box.complete" class="unseen">incomplete</span>
         </span>
         <span class="gauge" aria-hidden="true"><span :class="{ over: box.overLimit }" :style="{ inlineSize: `${(box.spanMm / widest) * 100}%` }" /></span>
-        <span class="facts">
-          {{ box.reaches }} {{ box.reaches === 1 ? 'reach' : 'reaches' }} · {{ box.shifts }} {{ box.shifts === 1 ? 'shift' : 'shifts' }} · {{ box.notes.length }} notes
-        </span>
       </button>
     </div>
     <v-btn :icon="mdiChevronRight" size="small" aria-label="Next box (full stop)" :disabled="place === shown.length - 1" @click="step(1)" />
@@ -126,6 +124,7 @@ defineExpose({ step })
   display: grid;
   flex: 0 0 auto;
   justify-items: start;
+  min-width: 108px;
   padding: 4px 8px 5px;
 }
 

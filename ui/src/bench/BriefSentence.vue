@@ -12,6 +12,8 @@ const emit = defineEmits<{ change: [changes: Changes]; keep: [] }>()
 const pickers = ref<InstanceType<typeof WordPicker>[]>([])
 const shown = computed(() => props.plan.sentenceParts.flatMap((p) => (p.field ? [p.field] : [])))
 const unsaid = computed(() => finePoints.filter((f) => !shown.value.includes(f) && props.setting && (words[f]?.matters?.(props.setting) ?? true)))
+// The last word keeps its full stop on its line.
+const groups = computed(() => [props.plan.sentenceParts.slice(0, -2), props.plan.sentenceParts.slice(-2)])
 const adding = ref<string>()
 
 function problemAt(field: string) {
@@ -28,10 +30,12 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
 
 <template>
   <component :is="small ? 'h2' : 'h1'" class="sentence" :class="{ small }" :aria-label="plan.spoken">
-    <template v-for="(part, i) in plan.sentenceParts" :key="i">
-      <WordPicker v-if="part.field" ref="pickers" :field="part.field" :text="part.text" :setting="setting" :problem="problemAt(part.field)" @change="emit('change', $event)" />
-      <template v-else>{{ part.text }}</template>
-    </template>
+    <span v-for="(group, g) in groups" :key="g" :class="{ whole: g === 1 }">
+      <template v-for="(part, i) in group" :key="i">
+        <WordPicker v-if="part.field" ref="pickers" :field="part.field" :text="part.text" :setting="setting" :problem="problemAt(part.field)" @change="emit('change', $event)" />
+        <template v-else>{{ part.text }}</template>
+      </template>
+    </span>
     <v-menu location="bottom end" :offset="6">
       <template #activator="{ props: activator }">
         <v-btn v-bind="activator" :icon="mdiTuneVariant" size="small" class="fine" aria-label="Fine points: strings, frets, open strings, ending and more" />
@@ -70,7 +74,12 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
 }
 
 .sentence.small {
-  font-size: 1.12rem;
+  font-size: 1.08rem;
+  max-width: none;
+}
+
+.whole {
+  white-space: nowrap;
 }
 
 .fine {

@@ -45,7 +45,7 @@ const open = (s: PocketStop) =>
     <ol v-else-if="stops.length">
       <li v-for="(s, i) in stops" :key="i">
         <button type="button" @click="open(s)">{{ s.title }}</button>
-        {{ s.boxName }}<template v-if="i > 0">, the hand goes {{ Math.round(s.travelMm) }} mm</template><template v-if="!s.complete">, cut short</template>
+        {{ s.boxName }}<template v-if="i > 0">, {{ s.travelMm < 1 ? 'the hand stays' : `the hand goes ${Math.round(s.travelMm)} mm` }}</template><template v-if="!s.complete">, cut short</template>
       </li>
     </ol>
     <p v-else class="faint">Type the keys of the tune: each gets the pocket that the hand reaches with the least travel from {{ pretty(plan.scale.title) }}.</p>

@@ -35,7 +35,7 @@ const figures = computed(() => {
       </dl>
       <v-btn color="primary" variant="tonal" size="small" :to="open">Open on the bench</v-btn>
     </div>
-    <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="-1" :shared="shared" />
+    <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="-1" :shared="shared" close />
   </section>
 </template>
 

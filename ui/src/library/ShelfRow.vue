@@ -4,7 +4,7 @@ import { nextTick, ref } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 
 /** One kept thing: its name that opens it, what it is, and what can be done with it. */
-const props = defineProps<{ name: string; to: RouteLocationRaw; date?: string; rename: (name: string) => Promise<boolean> }>()
+const props = defineProps<{ name: string; to: RouteLocationRaw; date?: string; rename?: (name: string) => Promise<boolean> }>()
 const emit = defineEmits<{ copy: []; remove: [] }>()
 
 const renaming = ref(false)
@@ -21,7 +21,7 @@ async function start() {
 }
 
 async function finish() {
-  if (await props.rename(newName.value)) renaming.value = false
+  if (await props.rename?.(newName.value)) renaming.value = false
 }
 
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
@@ -40,9 +40,9 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
     </div>
     <time v-if="date" :datetime="date">{{ day.format(new Date(date)) }}</time>
     <div class="actions">
-      <slot name="more" />
       <v-btn color="primary" variant="tonal" size="small" :to="to" :aria-label="`Open ${name}`">Open</v-btn>
-      <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Rename ${name}`" @click="start" />
+      <v-btn v-if="rename" :icon="mdiPencilOutline" size="small" :aria-label="`Rename ${name}`" @click="start" />
+      <slot name="more" />
       <v-btn :icon="mdiContentCopy" size="small" :aria-label="`Copy ${name}`" @click="emit('copy')" />
       <v-btn :icon="mdiTrashCanOutline" size="small" :aria-label="`Delete ${name}`" @click="emit('remove')" />
     </div>

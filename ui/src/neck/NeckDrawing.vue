@@ -14,6 +14,8 @@ const props = defineProps<{
   current: number
   /** Places that another plan has too, as "string/fret". */
   shared?: Set<string>
+  /** Strings closer together, where two necks share a screen. */
+  close?: boolean
 }>()
 const emit = defineEmits<{ choose: [note: number] }>()
 
@@ -22,7 +24,7 @@ const { width } = useElementSize(frame)
 
 const left = computed(() => props.plan.brief.instrument.leftHanded ?? false)
 const strings = computed(() => props.plan.neck.strings)
-const gap = computed(() => Math.max(18, Math.min(33, 190 / strings.value.length)))
+const gap = computed(() => Math.max(18, Math.min(props.close ? 26 : 33, (props.close ? 156 : 190) / strings.value.length)))
 const g = computed(() => geometry(props.plan.neck, Math.max(width.value, 320), props.spacing, left.value, gap.value))
 const box = computed(() => props.plan.boxes[props.plan.box])
 const inBox = computed(() => new Set(box.value?.notes.map((n) => `${n.string}/${n.fret}`)))
@@ -34,9 +36,14 @@ const rulerLabels = computed(() =>
     x: (g.value.fretX(f.fret - 1) + g.value.fretX(f.fret)) / 2,
     wire: g.value.fretX(f.fret),
     mm: f.mm,
-    roomy: Math.abs(g.value.fretX(f.fret) - g.value.fretX(f.fret - 1)) > 30,
+    roomy: gapAt(f.fret) > 30,
+    readable: gapAt(f.fret) > 15 || f.fret % (gapAt(f.fret) > 8 ? 2 : 4) === 0,
   })),
 )
+
+function gapAt(fret: number) {
+  return Math.abs(g.value.fretX(fret) - g.value.fretX(fret - 1))
+}
 
 function wedge(reach: string) {
   if (!reach) return 0
@@ -70,7 +77,7 @@ function step(by: number) {
         <path :d="`M${g.nut} ${g.bottom + g.rung.h / 2 + 6}H${g.fretX(plan.neck.frets.length - 1)}`" />
         <template v-for="f in rulerLabels" :key="f.fret">
           <path :d="`M${f.wire} ${g.bottom + g.rung.h / 2 + 2}v8`" />
-          <text :x="f.x" :y="g.bottom + g.rung.h / 2 + 22">{{ f.fret }}</text>
+          <text v-if="f.readable" :x="f.x" :y="g.bottom + g.rung.h / 2 + 22">{{ f.fret }}</text>
           <text v-if="spacing === 'true' && f.roomy" class="mm" :x="f.wire" :y="g.bottom + g.rung.h / 2 + 33">{{ Math.round(f.mm) }}</text>
         </template>
         <text v-if="spacing === 'true'" class="mm" :x="g.nut" :y="g.bottom + g.rung.h / 2 + 33">mm</text>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiDownload, mdiPlus, mdiUpload } from '@mdi/js'
+import { mdiDownload, mdiPencilOutline, mdiPlus, mdiUpload } from '@mdi/js'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, CallError, take, type OwnInstrument, type OwnScale } from '../api/client'
@@ -59,13 +59,10 @@ async function remove(name: string, work: () => Promise<unknown>, restore: () =>
   if (await act(work)) tell(`“${name}” is deleted.`, { label: 'Undo', run: () => void act(restore) })
 }
 
-const renameInstrument = (i: OwnInstrument) => (name: string) =>
-  act(() => take(api.PUT('/api/v1/instruments/{id}', { ...at(i), body: { name, instrument: i.instrument, version: i.version } })))
 const copyInstrument = (i: OwnInstrument) => act(() => take(api.POST('/api/v1/instruments', { body: { name: `${i.name} (copy)`, instrument: i.instrument } })))
 const removeInstrument = (i: OwnInstrument) =>
   remove(i.name, () => take(api.DELETE('/api/v1/instruments/{id}', at(i))), () => take(api.POST('/api/v1/instruments/{id}/restore', at(i))))
 
-const renameScale = (s: OwnScale) => (name: string) => act(() => take(api.PUT('/api/v1/scales/{id}', { ...at(s), body: { name, formula: s.formula, version: s.version } })))
 const copyScale = (s: OwnScale) => act(() => take(api.POST('/api/v1/scales', { body: { name: `${s.name} (copy)`, formula: s.formula } })))
 const removeScale = (s: OwnScale) => remove(s.name, () => take(api.DELETE('/api/v1/scales/{id}', at(s))), () => take(api.POST('/api/v1/scales/{id}/restore', at(s))))
 
@@ -122,12 +119,12 @@ async function takeFile(event: Event) {
       <InstrumentEditor v-if="instrument" v-model="instrument" :catalogue="catalogue" @kept="keptInstrument" @leave="instrument = null" />
       <p v-if="own.length === 0 && !instrument" class="empty">No instruments of your own yet. The usual ones are on the bench; keep here what is measured or tuned otherwise.</p>
       <ul aria-label="Own instruments">
-        <ShelfRow v-for="i in own" :key="i.id" :name="i.name" :to="instrumentAddress(i)" :rename="renameInstrument(i)" @copy="copyInstrument(i)" @remove="removeInstrument(i)">
+        <ShelfRow v-for="i in own" :key="i.id" :name="i.name" :to="instrumentAddress(i)" @copy="copyInstrument(i)" @remove="removeInstrument(i)">
           <p class="what">
             {{ catalogue.instruments.find((c) => c.id === i.instrument.id)?.name }}<template v-if="i.instrument.tuning">, {{ pretty(i.instrument.tuning.join(' ')) }}</template><template v-if="i.instrument.frets">, {{ i.instrument.frets }} frets</template><template v-if="i.instrument.scaleLengthMm">, {{ i.instrument.scaleLengthMm }} mm</template><template v-if="i.instrument.leftHanded">, left-handed</template>
           </p>
           <template #more>
-            <v-btn size="small" color="primary" :aria-label="`Change ${i.name}`" @click="editInstrument(i)">Change</v-btn>
+            <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Change ${i.name}`" @click="editInstrument(i)" />
             <v-btn :icon="mdiDownload" size="small" :aria-label="`Export ${i.name}`" @click="exportFile(i.name, [i], [])" />
           </template>
         </ShelfRow>
@@ -142,10 +139,10 @@ async function takeFile(event: Event) {
       <ScaleEditor v-if="scale" v-model="scale" @kept="keptScale" @leave="scale = null" />
       <p v-if="ownScales.length === 0 && !scale" class="empty">No scales of your own yet. Type degrees, and the workshop says at once which known scale they are.</p>
       <ul aria-label="Own scales">
-        <ShelfRow v-for="s in ownScales" :key="s.id" :name="s.name" :to="scaleAddress(s)" :rename="renameScale(s)" @copy="copyScale(s)" @remove="removeScale(s)">
+        <ShelfRow v-for="s in ownScales" :key="s.id" :name="s.name" :to="scaleAddress(s)" @copy="copyScale(s)" @remove="removeScale(s)">
           <p class="what">{{ pretty(s.formula) }}</p>
           <template #more>
-            <v-btn size="small" color="primary" :aria-label="`Change ${s.name}`" @click="scale = { ...s }">Change</v-btn>
+            <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Change ${s.name}`" @click="scale = { ...s }" />
             <v-btn :icon="mdiDownload" size="small" :aria-label="`Export ${s.name}`" @click="exportFile(s.name, [], [s])" />
           </template>
         </ShelfRow>

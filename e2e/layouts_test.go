@@ -1,0 +1,174 @@
+package e2e
+
+import (
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// boxOrder is the strip as it stands: the boxes' own numbers.
+func (p page) boxOrder() []string {
+	return value[[]string](p, `[...document.querySelectorAll('.box .name b')].map(e => e.innerText)`)
+}
+
+func TestEveryLayoutByTheSentence(t *testing.T) {
+	p := open(t, start, false)
+	p.eventually("h1", "lay E Dorian out")
+	for layout, words := range map[string]string{
+		"seven positions": "in seven positions", "pockets of one octave": "in pockets of one octave", "first position": "in first position",
+		"from one degree, all starts": "two octaves from the root", "campanella": "as campanella, two octaves from the root",
+	} {
+		p.do(pick("layout.system", layout))
+		p.eventually("h1", words)
+	}
+	p.do(pick("layout.system", "from one degree, all starts"))
+	p.eventually("h1", "from one degree, all starts, two octaves")
+	p.do(pick("layout.octaves", "one octave"), pick("layout.fromDegree", "degree 5"))
+	p.eventually("h1", "one octave from the fifth")
+	assert.True(t, strings.HasPrefix(p.rungs()[0], "string 6, fret 7, B, fifth"), p.rungs()[0])
+
+	// An option shows only where it matters.
+	fine := func() string {
+		p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css("[data-fine=names]")))
+		said := p.text(".v-overlay .v-list")
+		p.do(chromedp.KeyEvent(kb.Escape), chromedp.WaitNotPresent(css("[data-fine=names]")), chromedp.Sleep(settled))
+		return said
+	}
+	assert.NotContains(t, fine(), "Four on a string")
+	p.do(pick("layout.system", "four notes per string"))
+	p.eventually("h1", "as four notes per string")
+	assert.Contains(t, fine(), "Four on a string")
+}
+
+func TestTheStripComparesBoxes(t *testing.T) {
+	p := open(t, "/?instrument.id=guitar&scale.tonic=Ab&scale.name=lydian&layout.box=1", false)
+	p.eventually("h1", "lay A♭ Lydian out")
+	assert.Equal(t, "1 2 3 4 5 6 7", strings.Join(p.boxOrder(), " "))
+	p.do(chromedp.Click(css("[data-order=span]")))
+	require.Eventually(t, func() bool { return strings.Join(p.boxOrder(), " ") != "1 2 3 4 5 6 7" }, patience, 20*time.Millisecond)
+	spans := value[[]float64](p, `(async () => {
+		const plan = await (await fetch('/api/v1/plan', {method: 'POST', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({instrument: {id: 'guitar'}, scale: {tonic: 'Ab', name: 'lydian'}})})).json()
+		return [...document.querySelectorAll('.box')].map(e => plan.boxes[e.dataset.box].spanMm)
+	})()`)
+	assert.IsNonDecreasing(t, spans, "the easiest box stands first")
+	assert.Equal(t, "2", value[string](p, `document.querySelector('.box[aria-current=true] b').innerText`), "the chosen box stays chosen")
+
+	// Keys step in the order that is shown.
+	want := p.boxOrder()
+	at := 0
+	for i, id := range want {
+		if id == "2" {
+			at = i
+		}
+	}
+	key, to := ".", at+1
+	if to == len(want) {
+		key, to = ",", at-1
+	}
+	p.do(press(key))
+	p.eventually("aside", "Hand, box "+want[to])
+}
+
+func TestWhyAFingerAndWhereItIsComfortable(t *testing.T) {
+	p := open(t, "/?instrument.id=guitar&scale.tonic=Gb&scale.name=lydian", false)
+	p.eventually("h1", "lay G♭ Lydian out")
+	p.do(chromedp.Click(css(`[data-note="2"]`)))
+	p.eventually(".why", "Little finger with a reach")
+	assert.Contains(t, p.text(".why"), "mm")
+	assert.Contains(t, p.text("aside"), "bring it down a fret a day")
+	p.do(chromedp.Click(css("aside summary")))
+	p.eventually(".days", "1 5")
+	p.do(press("."))
+	p.eventually(".why", "Press a rung")
+}
+
+func TestTheKeyChangesUnderAStillHand(t *testing.T) {
+	p := open(t, "/?instrument.id=bass&scale.tonic=Eb&scale.name=mixolydian&layout.system=pocket", true)
+	p.eventually("aside", "Root to root")
+	p.do(chromedp.SendKeys(css("aside input"), "Ab dorian, Eb mixolydian"), chromedp.KeyEvent(kb.Enter))
+	p.eventually("aside", "A♭ Dorian")
+	assert.Contains(t, p.text("aside"), "the hand stays", "the key comes back to where it was")
+	p.do(chromedp.Click(`//aside//button[contains(., "A♭ Dorian")]`))
+	p.eventually("h1", "lay A♭ Dorian out in pockets")
+	p.do(chromedp.SendKeys(css("aside input"), ", H dorian"), chromedp.KeyEvent(kb.Enter))
+	p.eventually(".trouble", `"H" is not a note name`)
+}
+
+func TestTwoPlansSideBySide(t *testing.T) {
+	p := open(t, start+"&layout.system=seven-position", true)
+	p.eventually("h1", "lay E Dorian out")
+	p.do(chromedp.Click(css("[data-do=compare]")))
+	p.eventually(".shared", "Notes in both: E F♯ G A B C♯ D")
+	second := `(//section//button[@data-word="scale.name"])[2]`
+	p.do(chromedp.Click(second), focused(".picker input"), press("p", "h", "r", "y", "g", "i", "a", "n", kb.Enter))
+	p.eventually(".shared", "only in the second: F")
+	framed := value[int](p, `document.querySelectorAll('section:first-of-type .rung .frame').length`)
+	assert.Equal(t, framed, value[int](p, `[...document.querySelectorAll('section:first-of-type [data-note]')].filter(e => e.getAttribute('aria-label').endsWith('in both')).length`))
+	assert.Contains(t, p.text(".shared"), "places in both boxes")
+	assert.Positive(t, framed)
+
+	// A problem stands at its own side and leaves both plans.
+	p.do(chromedp.Sleep(settled), chromedp.Click(`(//section//button[@data-word="instrument.tuning"])[1]`), focused(".picker input"), press("X", kb.Enter))
+	p.eventually(".problems", "2")
+	p.do(chromedp.Click(`//button[contains(., "Back to what worked")]`))
+	p.eventually(".shared", "only in the second: F")
+}
+
+func TestTheWorkshop(t *testing.T) {
+	p := open(t, "/workshop", true)
+	p.eventually("main", "Loft six")
+	p.do(chromedp.Click(css("[data-do=new-instrument]")), chromedp.WaitVisible(css(".editor")))
+	p.do(chromedp.SendKeys(css(`.editor input[maxlength]`), "Attic seven"))
+	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`), focused("[data-field=strings] input"), press("A", " ", "D", " ", "G", " ", "C"))
+	p.eventually(".strings", "C")
+	require.Eventually(t, func() bool { return strings.Count(p.text(".strings"), " ") == 3 }, patience, 20*time.Millisecond)
+	before := p.text(".strings")
+	p.do(chromedp.Click(css(`button[aria-label="String 4 a half step down"]`)))
+	require.Eventually(t, func() bool { return p.text(".strings") != before }, patience, 20*time.Millisecond)
+	assert.True(t, strings.HasPrefix(p.text(".strings"), "A♭"), p.text(".strings"))
+
+	// What is typed outlives a reload; a problem stands at its field.
+	p.do(chromedp.Reload(), chromedp.WaitVisible(css(".editor")))
+	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`), focused("[data-field=strings] input"), press("A", " ", "H"))
+	p.eventually(".editor", "give 3 to 12")
+	p.do(press(" ", "D", " ", "G"))
+	p.eventually(".editor", `"H" is not a pitch`)
+	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`), press("G", "3", " ", "D", "4", " ", "A", "4", " ", "D", "5"))
+	p.eventually(".strings", "D5")
+	p.do(chromedp.Click(`//button[contains(., "Keep it")]`))
+	p.eventually(`ul[aria-label="Own instruments"]`, "Attic seven")
+
+	// A scale is told at once which known one it is.
+	p.do(chromedp.Click(css("[data-do=new-scale]")), chromedp.SendKeys(css("[data-field=formula] input"), "1 b2 3 4 5 b6 b7"))
+	p.eventually(".report", "This is Phrygian dominant")
+	assert.Contains(t, p.text(".report"), "harmonic minor from its 5")
+	p.do(chromedp.SendKeys(css(`section:last-of-type .editor input[maxlength="160"]`), "Gate"), chromedp.Click(`//button[contains(., "Keep it")]`))
+	p.eventually(`ul[aria-label="Own scales"]`, "Gate")
+
+	// A file is taken whole or not at all, and can be taken back.
+	good, bad := filepath.Join(t.TempDir(), "good.json"), filepath.Join(t.TempDir(), "bad.json")
+	require.NoError(t, os.WriteFile(good, []byte(`{"instruments": [{"name": "From a file", "instrument": {"id": "ukulele"}}], "scales": []}`), 0o600))
+	require.NoError(t, os.WriteFile(bad, []byte(`{"instruments": [{"name": "Half", "instrument": {"id": "ukulele"}}], "scales": [{"name": "x", "formula": "2 1"}]}`), 0o600))
+	p.do(chromedp.SetUploadFiles(css("input[type=file]"), []string{bad}))
+	p.eventually(".failure", "bad.json: formula:")
+	assert.NotContains(t, p.text("main"), "Half")
+	p.do(chromedp.SetUploadFiles(css("input[type=file]"), []string{good}))
+	p.eventually("main", "From a file")
+	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
+	require.Eventually(t, func() bool { return !strings.Contains(p.text("main"), "From a file") }, patience, 20*time.Millisecond)
+
+	// Both are on the bench.
+	p.do(chromedp.Navigate(p.url + start))
+	p.eventually("h1", "lay E Dorian out")
+	p.do(pick("scale.name", "Gate"))
+	p.eventually("h1", "lay E Phrygian dominant out")
+	p.do(pick("instrument.id", "Attic seven"))
+	p.eventually("h1", "tuned G D A D")
+}
