@@ -1,0 +1,190 @@
+package layout_test
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/internal/coretest"
+)
+
+// perFret is the frame of one finger per fret.
+var perFret = layout.Frame{First: -1, FirstHome: 0, LastHome: 3, Last: 4}
+
+func underHand(r layout.Request) layout.Request {
+	r.Frame, r.SpanMM, r.Octaves = perFret, 133, 1
+	r.Positions = []layout.Position{{Name: "first position", Low: 1, High: 4}, {Name: "second position", Low: 2, High: 5}}
+	return r
+}
+
+// Any tuning, any scale: no two neighbours of a campanella on one string.
+func TestCampanellaChangesStrings(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n, s := coretest.Neck(t), coretest.Scale(t)
+		all := make([]int, n.Strings())
+		for i := range all {
+			all[i] = i + 1
+		}
+		r := underHand(layout.Request{Neck: n, Scale: s, Strings: n.ByPitch(all), HighFret: n.Frets})
+		for _, b := range boxes(t, "campanella", r) {
+			for i := 1; i < len(b.Notes); i++ {
+				assert.NotEqual(t, b.Notes[i-1].String, b.Notes[i].String)
+			}
+			for i, ring := range r.RingNotes(b) {
+				assert.GreaterOrEqual(t, ring, 1)
+				assert.LessOrEqual(t, ring, len(b.Notes)-i)
+			}
+		}
+	})
+}
+
+// On a re-entrant tuning its fourth string and the open strings ring: no note
+// of an open ukulele scale need be cut early.
+func TestCampanellaUsesReentrantAndOpenStrings(t *testing.T) {
+	r := underHand(request(t, "G4 C4 E4 A4", 15, "D", "major"))
+	r.Strings = r.Neck.ByPitch([]int{4, 3, 2, 1})
+	b := boxes(t, "campanella", r)[0]
+	used, open := map[int]bool{}, 0
+	for _, n := range b.Notes {
+		used[n.String] = true
+		if n.Fret == 0 {
+			open++
+		}
+	}
+	assert.Len(t, used, 4)
+	assert.GreaterOrEqual(t, open, 3)
+	three := r
+	three.Strings = []int{3, 2, 1}
+	assert.Greater(t, total(r.RingNotes(b)), total(three.RingNotes(boxes(t, "campanella", three)[0])), "the fourth string lets notes ring longer")
+}
+
+func total(list []int) (sum int) {
+	for _, v := range list {
+		sum += v
+	}
+	return sum
+}
+
+// Pockets chained root to root go on from where the one before ends, and the
+// pockets of a key cover every note of it up to the last octave of the neck.
+func TestPocketsChainOverTheNeck(t *testing.T) {
+	for _, key := range []string{"F#", "Bb", "D"} {
+		r := underHand(request(t, standard, 22, key, "dorian"))
+		made := boxes(t, "pocket", r)
+		covered := map[neck.Place]bool{}
+		for _, b := range made {
+			for _, n := range b.Notes {
+				covered[n.Place] = true
+			}
+			for _, l := range b.Links {
+				assert.Equal(t, b.Notes[len(b.Notes)-1].Place, l.From)
+				assert.Equal(t, made[l.Box].Notes[0].Place, l.To)
+				assert.Equal(t, r.Neck.MIDI(l.From), r.Neck.MIDI(l.To), "one root in both")
+			}
+		}
+		chain := 0
+		for at := 0; len(made[at].Links) > 0; at = made[at].Links[0].Box {
+			chain++
+		}
+		assert.Positive(t, chain, "the lowest pocket leads on")
+		roots := 0
+		for _, str := range r.Strings {
+			for fret := 0; fret <= 22; fret++ {
+				if r.Scale.Index(r.Neck.Open(str).MIDI()+fret) == 0 {
+					roots++
+				}
+			}
+		}
+		assert.Len(t, made, roots, "one from every root on every string")
+	}
+}
+
+// A string's link goes to the string where the root an octave up is lowest.
+func TestSingleStringsLinkAnOctaveUp(t *testing.T) {
+	r := underHand(request(t, standard, 22, "Ab", "mixolydian"))
+	made := boxes(t, "single-string", r)
+	require.Len(t, made[0].Links, 1)
+	l := made[0].Links[0]
+	assert.Equal(t, neck.Place{String: 6, Fret: 16}, l.From, "string 6: the root an octave above fret 4")
+	assert.Equal(t, neck.Place{String: 5, Fret: 11}, l.To, "its lowest root on the next string")
+	assert.Equal(t, "string 5", made[l.Box].Name)
+}
+
+// From any degree, one to three octaves: every start is whole, begins on the
+// degree, and lies in order of strings.
+func TestFromDegreeStarts(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		r := underHand(request(t, standard, 24, rapid.SampledFrom([]string{"C", "Eb", "F#", "B"}).Draw(t, "tonic"), rapid.SampledFrom([]string{"major", "harmonic-minor", "kumoi", "half-whole"}).Draw(t, "scale")))
+		r.FromDegree = rapid.IntRange(0, r.Scale.Len()-1).Draw(t, "degree")
+		r.Octaves = rapid.IntRange(1, 3).Draw(t, "octaves")
+		made := boxes(t, "from-degree", r)
+		require.NotEmpty(t, made)
+		for i, b := range made {
+			assert.Equal(t, r.FromDegree, b.Degree)
+			if !b.Complete() {
+				assert.Len(t, made, 1, "cut short only where nothing is whole")
+				continue
+			}
+			require.Len(t, b.Notes, r.Octaves*r.Scale.Len()+1)
+			assert.Equal(t, 12*r.Octaves, b.Notes[len(b.Notes)-1].MIDI-b.Notes[0].MIDI)
+			if i > 0 {
+				assert.LessOrEqual(t, b.Notes[0].String, made[i-1].Notes[0].String, "lowest string first")
+			}
+		}
+	})
+}
+
+// Everything in a position lies within the frame of the hand, outer strings
+// of one letter are alike, and a half-step neighbour shares its notes.
+func TestSevenPositions(t *testing.T) {
+	for _, key := range []string{"C", "F#", "Ab"} {
+		r := underHand(request(t, standard, 24, key, "melodic-minor"))
+		made := boxes(t, "seven-position", r)
+		assert.Len(t, made, 7, "one for each degree")
+		for _, b := range made {
+			position := lowestOf(r, b)
+			for _, n := range b.Notes {
+				assert.GreaterOrEqual(t, n.Fret, max(position-1, 0))
+				assert.LessOrEqual(t, n.Fret, position+4)
+			}
+		}
+	}
+}
+
+func lowestOf(r layout.Request, b layout.Box) int {
+	for _, n := range b.Notes {
+		if n.String == r.Strings[0] && n.Degree == b.Degree {
+			return n.Fret
+		}
+	}
+	return math.MaxInt
+}
+
+// In a dropped or open tuning every crossing that differs is said.
+func TestCorrectionsOfEachCrossing(t *testing.T) {
+	r := underHand(request(t, "D2 A2 D3 G3 B3 E4", 22, "D", "major"))
+	assert.Equal(t, []layout.Correction{{FromString: 6, ToString: 5, Frets: -2}, {FromString: 3, ToString: 2, Frets: 1}}, boxes(t, "three-per-string", r)[0].Corrections)
+	open := underHand(request(t, "D2 A2 D3 F#3 A3 D4", 22, "D", "major"))
+	assert.Len(t, boxes(t, "seven-position", open)[0].Corrections, 3, "5 is the usual step, twice")
+}
+
+func TestFirstPositionNeedsOpenStringsOrOffersOthers(t *testing.T) {
+	names := func(tonic string, low int) (out []string) {
+		r := underHand(request(t, "G3 D4 A4 E5", 20, tonic, "major"))
+		r.LowFret = low
+		r.Frame = layout.Frame{First: -1, FirstHome: -1, LastHome: 5, Last: 6}
+		r.Positions = []layout.Position{{Name: "first position", Low: 1, High: 7}, {Name: "half position", Low: 1, High: 6}, {Name: "second position", Low: 3, High: 9}}
+		for _, b := range boxes(t, "first-position", r) {
+			out = append(out, b.Name)
+		}
+		return out
+	}
+	assert.Equal(t, []string{"first position"}, names("A", 0))
+	assert.Equal(t, []string{"first position", "half position", "second position"}, names("A", 1), "without open strings")
+	assert.Equal(t, []string{"first position", "second position"}, names("Db", 0), "first and half position have the same notes")
+}

@@ -1,0 +1,241 @@
+package plan_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/plan"
+	"evenladder/internal/plantest"
+)
+
+func brief(t require.TestingT, text string) plan.Brief {
+	b, err := plan.ParseBrief([]byte(text))
+	require.NoError(t, err)
+	return b
+}
+
+// A small hand cannot hold what an average one can: the box is refitted by a
+// shift and says so. The limits asked for are kept.
+func TestRefitToASmallHand(t *testing.T) {
+	const small = `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "major"}, "hand": {"limitsMm": {"comfortable": [40, 30, 28], "greatest": [60, 42, 40]}}}`
+	p := plantest.Build(t, small)
+	usual := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "major"}}`)
+	refits := 0
+	for i, b := range p.Boxes {
+		if b.Refit == "" {
+			continue
+		}
+		refits++
+		assert.Regexp(t, `^With one finger per fret, .* is \d+ mm, past the \d+ mm that this hand can open: .+\.$`, b.Refit)
+		if b.School == "per-fret" && len(b.Notes) == len(usual.Boxes[i].Notes) {
+			assert.GreaterOrEqual(t, b.Shifts, usual.Boxes[i].Shifts, "box %s shifts instead", b.ID)
+		}
+	}
+	assert.Positive(t, refits)
+	for _, b := range usual.Boxes {
+		assert.Empty(t, b.Refit, "an average hand needs none")
+	}
+}
+
+// Where every string would need a shift in its middle, a layout with fewer
+// notes on each string is taken, and said.
+func TestRefitWithFewerNotes(t *testing.T) {
+	p := plantest.Build(t, `{"instrument": {"id": "upright-bass"}, "scale": {"tonic": "F#", "name": "lydian"}, "layout": {"system": "three-per-string", "highFret": 12}, "hand": {"school": "per-fret", "limitsMm": {"comfortable": [30, 25, 25], "greatest": [40, 30, 30]}}}`)
+	said := ""
+	for _, b := range p.Boxes {
+		said += b.Refit
+	}
+	assert.Contains(t, said, "laid out as two notes per string")
+}
+
+func TestReachOrShiftPreferred(t *testing.T) {
+	count := func(prefer string) (reaches, shifts int) {
+		for _, b := range plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Db", "name": "dorian"}, "hand": {"prefer": "`+prefer+`"}}`).Boxes {
+			reaches, shifts = reaches+b.Reaches, shifts+b.Shifts
+		}
+		return reaches, shifts
+	}
+	reachR, reachS := count("reach")
+	shiftR, shiftS := count("shift")
+	assert.Greater(t, reachR, shiftR)
+	assert.Less(t, reachS, shiftS)
+}
+
+// The shape is comfortable from the fret that is told on, and not one lower;
+// the week brings it down a fret a day.
+func TestComfort(t *testing.T) {
+	const at = `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Gb", "name": "lydian"}}`
+	c := plantest.Build(t, at).Comfort
+	require.NotNil(t, c)
+	assert.Equal(t, c.Frets+1, len(c.Days))
+	for i, d := range c.Days {
+		assert.Equal(t, i+1, d.Day)
+		assert.Equal(t, c.Fret-i, d.Fret)
+	}
+	assert.Equal(t, "Gb", plantest.Build(t, at).Brief.Scale.Tonic)
+	assert.Equal(t, "F#", c.Days[len(c.Days)-1].Tonic, "back where it began, spelled practically")
+
+	limit := plantest.Build(t, at).Brief.Hand.LimitsMM.Comfortable[0]
+	assert.LessOrEqual(t, c.Days[0].OpenMM, limit)
+	assert.Greater(t, c.Days[1].OpenMM, limit, "not a fret earlier")
+	assert.Nil(t, plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Gb", "name": "lydian"}}`).Comfort, "comfortable as it stands")
+	short := plantest.Build(t, `{"instrument": {"id": "bass", "frets": 7}, "scale": {"tonic": "F#", "name": "major"}, "hand": {"limitsMm": {"comfortable": [20, 20, 20]}}}`)
+	require.NotNil(t, short.Comfort)
+	assert.Contains(t, short.Comfort.Message, "Nowhere on this neck")
+}
+
+func TestWhy(t *testing.T) {
+	b := brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Gb", "name": "lydian"}}`)
+	for note, want := range map[int]string{
+		0: `^Index finger with a reach back of 32 mm and a stretch of 63 mm at string 6, fret 4, against a shift of 2 frets`,
+		2: `^Little finger with a reach .*, against a shift of 2 frets .* for the ring finger\.$`,
+	} {
+		why, err := plan.Why(b, note)
+		require.NoError(t, err)
+		assert.Regexp(t, want, why)
+	}
+	rest, err := plan.Why(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "F#", "name": "natural-minor"}, "layout": {"system": "pocket", "box": 4}}`), 4)
+	require.NoError(t, err)
+	assert.Equal(t, "Ring finger, at rest: the middle finger would ask for a reach back of 29 mm and a shift of 1 fret at string 3, fret 4.", rest)
+	open, err := plan.Why(brief(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}}`), 0)
+	require.NoError(t, err)
+	assert.Contains(t, open, "An open string")
+	_, err = plan.Why(b, 99)
+	assert.ErrorContains(t, err, "note: 99 was given: this box has notes 0 to 17")
+
+	// Every note of every box has its sentence.
+	for note := range plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Gb", "name": "lydian"}}`).Boxes[0].Notes {
+		why, err := plan.Why(b, note)
+		require.NoError(t, err)
+		assert.Regexp(t, `^[A-Z].*\.$`, why)
+	}
+}
+
+func TestLimitsAreChecked(t *testing.T) {
+	for limits, want := range map[string]string{
+		`{"comfortable": [50, 40]}`:                               "hand.limitsMm.comfortable: 2 openings were given: give three",
+		`{"comfortable": [50, 40, 5]}`:                            "hand.limitsMm.comfortable: 5 was given: give 15 to 150 mm",
+		`{"comfortable": [90, 40, 38], "greatest": [80, 58, 54]}`: "hand.limitsMm.greatest: 80 mm stands under the comfortable 90 mm",
+	} {
+		_, err := plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "dorian"}, "hand": {"limitsMm": `+limits+`}}`))
+		assert.ErrorContains(t, err, want)
+	}
+}
+
+func TestCompare(t *testing.T) {
+	dorian := brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "dorian"}}`)
+	phrygian := brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "phrygian"}}`)
+	c, err := plan.Compare(dorian, phrygian)
+	require.NoError(t, err)
+	assert.Equal(t, []string{"E", "G", "A", "B", "D"}, c.SharedNotes)
+	assert.Equal(t, []string{"F♯", "C♯"}, c.OnlyFirst)
+	assert.Equal(t, []string{"F", "C"}, c.OnlySecond)
+	for _, p := range c.SharedPlaces {
+		for _, side := range []plan.Plan{c.First, c.Second} {
+			assert.Contains(t, placesOf(side.Boxes[side.Box]), p)
+		}
+	}
+	same, err := plan.Compare(dorian, dorian)
+	require.NoError(t, err)
+	assert.Equal(t, placesOf(same.First.Boxes[0]), same.SharedPlaces)
+	_, err = plan.Compare(plan.Brief{}, dorian)
+	assert.ErrorContains(t, err, "first.instrument.id")
+}
+
+func placesOf(b plan.Box) (out []plan.Place) {
+	for _, n := range b.Notes {
+		out = append(out, plan.Place{String: n.String, Fret: n.Fret})
+	}
+	return out
+}
+
+// The hand goes no further than any other choice of pockets would take it.
+func TestPocketsTravelLeast(t *testing.T) {
+	b := brief(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "layout": {"box": 1}}`)
+	changes := []plan.ScaleBrief{{Tonic: "Ab", Name: "dorian"}, {Tonic: "Db", Name: "mixolydian"}, {Tonic: "Eb", Name: "mixolydian"}}
+	stops, err := plan.Pockets(b, changes)
+	require.NoError(t, err)
+	require.Len(t, stops, 4)
+	assert.Equal(t, 1, stops[0].Box, "from the pocket on the bench")
+	total := 0.0
+	for _, s := range stops {
+		total += s.TravelMM
+		assert.True(t, s.Complete)
+	}
+	assert.InDelta(t, leastTravel(t, b, changes), total, 0.3)
+	for _, s := range stops[1:] {
+		own := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "`+s.Tonic+`", "name": "`+s.Scale+`"}, "layout": {"system": "pocket"}}`)
+		assert.Equal(t, placesOf(own.Boxes[s.Box]), s.Notes, "the box of its own plan")
+	}
+	_, err = plan.Pockets(b, []plan.ScaleBrief{{Tonic: "H", Name: "dorian"}})
+	assert.ErrorContains(t, err, "changes.0.scale.tonic")
+	_, err = plan.Pockets(b, nil)
+	assert.ErrorContains(t, err, "0 keys were given: give 1 to 32")
+}
+
+// leastTravel tries every sequence of whole pockets.
+func leastTravel(t *testing.T, b plan.Brief, changes []plan.ScaleBrief) float64 {
+	low := func(box plan.Box) int {
+		at := 99
+		for _, n := range box.Notes {
+			if n.Fret > 0 {
+				at = min(at, n.Fret)
+			}
+		}
+		return at
+	}
+	b.Layout.System = "pocket"
+	first, err := plan.Build(b)
+	require.NoError(t, err)
+	mm := func(fret int) float64 { return first.Neck.Frets[fret].MM }
+	reached := map[int]float64{low(first.Boxes[1]): 0}
+	for _, c := range changes {
+		zero := 0
+		b.Scale, b.Layout.Box = c, &zero
+		p, err := plan.Build(b)
+		require.NoError(t, err)
+		next := map[int]float64{}
+		for _, box := range p.Boxes {
+			if !box.Complete {
+				continue
+			}
+			for from, so := range reached {
+				to := low(box)
+				d := so + max(mm(from)-mm(to), mm(to)-mm(from))
+				if old, ok := next[to]; !ok || d < old {
+					next[to] = d
+				}
+			}
+		}
+		reached = next
+	}
+	best := 1e9
+	for _, d := range reached {
+		best = min(best, d)
+	}
+	return best
+}
+
+func TestCapoAndNames(t *testing.T) {
+	p := plantest.Build(t, `{"instrument": {"id": "guitar", "capo": 3}, "scale": {"tonic": "Bb", "name": "major"}, "names": "german"}`)
+	assert.Contains(t, p.Sentence, "On a guitar tuned E A D G H E with a capo at fret 3, lay B major out")
+	assert.Equal(t, "G2", p.Neck.Strings[0].Open)
+	assert.Equal(t, []string{"B", "C", "D", "Es", "F", "G", "A"}, p.Scale.Labels)
+	assert.Equal(t, []string{"Bb", "C", "D", "Eb", "F", "G", "A"}, p.Scale.Notes, "data stays English")
+	assert.Len(t, p.Neck.Frets, 20)
+	assert.Equal(t, "Bmaj7", p.Scale.Sevenths[0].Symbol)
+	inferred := plantest.Build(t, `{"instrument": {"id": "guitar", "tuning": ["D","A","D","G","B","E"]}, "scale": {"tonic": "D", "name": "major"}}`)
+	assert.Equal(t, []string{"D2", "A2", "D3", "G3", "B3", "E4"}, inferred.Brief.Instrument.Tuning)
+}
+
+func TestReadFormula(t *testing.T) {
+	r, err := plan.ReadFormula("1 b2 3 4 5 b6 b7")
+	require.NoError(t, err)
+	assert.Equal(t, []string{"C", "Db", "E", "F", "G", "Ab", "Bb"}, r.Notes)
+	assert.Equal(t, "phrygian-dominant", r.Same[0].ID)
+	assert.Contains(t, r.Modes, plan.FormulaMatch{ID: "harmonic-minor", Name: "harmonic minor", Degree: "5"})
+	_, err = plan.ReadFormula("2 1 3")
+	assert.ErrorContains(t, err, "formula: ")
+}
