@@ -52,7 +52,7 @@ type model struct {
 type flat struct{ besideOpen, pivot, crossing, sameFinger, withinString int64 }
 
 // maxStances bounds the stances of a school.
-const maxStances = 32
+const maxStances = 9
 
 // handFrets is more than any stance reaches from its position.
 const handFrets = 8
@@ -136,7 +136,7 @@ func (m *model) pastGreatest(from grip, a neck.Place, to grip, b neck.Place) boo
 
 // shift is the flat price of moving the hand between two notes.
 func (m *model) shift(from grip, a neck.Place, to grip, b neck.Place) int64 {
-	finger := m.fingers[to.stance&(maxStances-1)]
+	finger := m.fingers[to.stance]
 	switch {
 	case a.Fret == 0:
 		return m.flat.besideOpen
@@ -144,7 +144,7 @@ func (m *model) shift(from grip, a neck.Place, to grip, b neck.Place) int64 {
 		return m.flat.pivot
 	case a.String != b.String:
 		return m.flat.crossing
-	case m.fingers[from.stance&(maxStances-1)] == finger:
+	case m.fingers[from.stance] == finger:
 		return m.flat.sameFinger
 	}
 	return m.flat.withinString

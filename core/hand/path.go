@@ -26,23 +26,22 @@ type Hand struct {
 	frets int
 	// rows remembers the prices from each stance to each stance between two
 	// frets, by the frets, by whether the string is the same, and by strictness.
-	rows []row
+	rows []*row
 	// reaching holds the price of each stance on each fret.
 	reaching []price
 
-	cells  []cell // memory for the layers of a path
-	layers []layer
+	layers []layer // memory of the path before
 }
 
-// row holds the price from stance i to stance j at i*len(stances)+j; the
-// lowest bit says that the hand moves.
-type row []price
+// row holds the prices from stance i to stance j at [j][i]; the lowest bit says
+// that the hand moves.
+type row [maxStances][maxStances]price
 
 const moves = 1
 
 // New makes a hand for a neck.
 func New(n neck.Neck, style Style) *Hand {
-	h := &Hand{model: newModel(n, style), frets: n.Frets + 1, rows: make([]row, 4*(n.Frets+1)*(n.Frets+1))}
+	h := &Hand{model: newModel(n, style), frets: n.Frets + 1, rows: make([]*row, 4*(n.Frets+1)*(n.Frets+1))}
 	h.reaching = make([]price, len(h.stances)*h.frets)
 	for s := range h.stances {
 		for fret := 1; fret < h.frets; fret++ {
@@ -54,14 +53,18 @@ func New(n neck.Neck, style Style) *Hand {
 	return h
 }
 
-type cell struct {
-	best price
-	grip
-	from int8 // cell of the note before
+// layer holds the ways to play one note: one a stance, or on an open string
+// the ways of the note before.
+type layer struct {
+	best     [maxStances]price // outOfReach where there is none
+	position [maxStances]int16
+	from     [maxStances]int8 // way of the note before
+	ways     int
+	open     bool
 }
 
-// layer holds the ways to play one note, at most one a stance.
-type layer []cell
+// outOfReach is dearer than any path.
+const outOfReach price = 1 << 61
 
 // Ask is what is wanted of a path beyond the least cost.
 type Ask struct {
@@ -82,11 +85,14 @@ func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
 	if len(places) == 0 {
 		return nil
 	}
-	layers := h.newLayers(len(places))
+	if len(places) > len(h.layers) {
+		h.layers = make([]layer, len(places))
+	}
+	layers := h.layers[:len(places)]
 	h.start(&layers[0], places[0], a.on(0))
 	for i := 1; i < len(places); i++ {
 		l := link{places[i-1], places[i], len(places) - i, a.Strict, a.Hold != nil && a.Hold[i], a.on(i)}
-		h.follow(&layers[i], layers[i-1], l)
+		h.follow(&layers[i], &layers[i-1], l)
 	}
 	return h.trace(layers)
 }
@@ -107,94 +113,97 @@ func (a Ask) on(i int) int {
 	return -1
 }
 
-// newLayers makes empty layers over the memory of the path before.
-func (h *Hand) newLayers(n int) []layer {
-	width := max(len(h.stances), 1)
-	if n > len(h.layers) {
-		h.cells, h.layers = make([]cell, n*width), make([]layer, n)
-	}
-	for i := range n {
-		h.layers[i] = h.cells[i*width : i*width : (i+1)*width]
-	}
-	return h.layers[:n]
-}
-
 func (h *Hand) start(l *layer, p neck.Place, banned int) {
 	if p.Fret == 0 {
-		*l = append(*l, cell{grip: grip{stance: noStance}})
+		l.ways, l.open, l.best[0], l.position[0] = 1, true, 0, 0
 		return
 	}
+	l.ways, l.open = len(h.stances), false
 	for s := range h.stances {
+		l.best[s] = outOfReach
 		if g, ok := h.gripOf(s, p.Fret); ok && int(h.fingers[s]) != banned {
-			*l = append(*l, cell{grip: g, best: h.grip(g, p.Fret)})
+			l.best[s], l.position[s] = h.reaching[s*h.frets+p.Fret], g.position
 		}
 	}
 }
 
 // follow finds the cheapest way to each grip of note b; an open string leaves
 // the hand where it was.
-func (h *Hand) follow(l *layer, before layer, k link) {
+func (h *Hand) follow(l, before *layer, k link) {
 	if k.b.Fret == 0 {
-		for i := range before {
-			c := &before[i]
-			*l = append(*l, cell{c.best, grip{c.position, noStance}, int8(i)})
+		*l = *before
+		l.open = true
+		for i := range l.ways {
+			l.from[i] = int8(i)
 		}
 		return
 	}
-	var prices row
-	if k.a.Fret > 0 {
+	l.ways, l.open = len(h.stances), false
+	var prices *row
+	if !before.open {
 		prices = h.row(k.a, k.b, k.strict)
 	}
 	for s := range h.stances {
 		g, ok := h.gripOf(s, k.b.Fret)
-		if !ok || int(h.fingers[s]) == k.banned {
+		l.best[s], l.position[s] = outOfReach, g.position
+		switch {
+		case !ok || int(h.fingers[s]) == k.banned:
 			continue
+		case before.open:
+			h.cheapestOpen(l, before, g, k)
+		case k.hold:
+			h.cheapestHeld(l, before, &prices[s], s, k)
+		default:
+			l.cheapest(before, &prices[s], s, price(k.remaining-moves))
 		}
-		best := cell{grip: g, best: 1 << 62}
-		if prices == nil {
-			h.cheapestOpen(&best, before, k)
-		} else {
-			h.cheapest(&best, before, prices, k)
-		}
-		best.best += h.reaching[s*h.frets+k.b.Fret]
-		*l = append(*l, best)
+		l.best[s] = min(l.best[s]+h.reaching[s*h.frets+k.b.Fret], outOfReach)
 	}
 }
 
-// cheapest finds the cheapest way to a grip from a stopped note.
-func (h *Hand) cheapest(best *cell, before layer, prices row, k link) {
-	width, early := len(h.stances), price(k.remaining-moves)
-	for i := range before {
-		c := &before[i]
-		p := prices[int(c.stance)*width+int(best.stance)]
-		p += (p&moves)*early + c.best
-		if k.hold && (c.position != best.position || h.fingers[c.stance] == h.fingers[best.stance]) {
-			p += givenUp
-		}
-		if p < best.best {
-			best.best, best.from = p, int8(i)
+// cheapest finds the cheapest way to a stance from a stopped note.
+func (l *layer) cheapest(before *layer, to *[maxStances]price, s int, early price) {
+	best, from := outOfReach, 0
+	for i := range before.ways {
+		p := to[i]
+		if p += (p&moves)*early + before.best[i]; p < best {
+			best, from = p, i
 		}
 	}
+	l.best[s], l.from[s] = best, int8(from)
+}
+
+// cheapestHeld is cheapest where the hand ought to stay and the finger to
+// change.
+func (h *Hand) cheapestHeld(l, before *layer, to *[maxStances]price, s int, k link) {
+	held := *to
+	for i := range before.ways {
+		if before.position[i] != l.position[s] || h.fingers[i] == h.fingers[s] {
+			held[i] += givenUp
+		}
+	}
+	l.cheapest(before, &held, s, price(k.remaining-moves))
 }
 
 // cheapestOpen finds the cheapest way to a grip from an open string.
-func (h *Hand) cheapestOpen(best *cell, before layer, k link) {
-	for i := range before {
-		c := &before[i]
-		if p := c.best + h.step(c.grip, k.a, best.grip, k.b, k.remaining, k.strict); p < best.best {
-			best.best, best.from = p, int8(i)
+func (h *Hand) cheapestOpen(l, before *layer, g grip, k link) {
+	for i := range before.ways {
+		if before.best[i] >= outOfReach {
+			continue
+		}
+		from := grip{before.position[i], noStance}
+		if p := before.best[i] + h.step(from, k.a, g, k.b, k.remaining, k.strict); p < l.best[g.stance] {
+			l.best[g.stance], l.from[g.stance] = p, int8(i)
 		}
 	}
 }
 
 // row gives the prices between two stopped frets.
-func (h *Hand) row(a, b neck.Place, strict bool) row {
+func (h *Hand) row(a, b neck.Place, strict bool) *row {
 	key := (a.Fret*h.frets+b.Fret)*4 + bit(a.String == b.String)*2 + bit(strict)
 	if r := h.rows[key]; r != nil {
 		return r
 	}
-	width := len(h.stances)
-	r := make(row, width*width)
+	r := new(row)
 	for i := range h.stances {
 		from, ok := h.gripOf(i, a.Fret)
 		if !ok {
@@ -202,7 +211,7 @@ func (h *Hand) row(a, b neck.Place, strict bool) row {
 		}
 		for j := range h.stances {
 			if to, ok := h.gripOf(j, b.Fret); ok {
-				r[i*width+j] = h.step(from, a, to, b, moves, strict)
+				r[j][i] = h.step(from, a, to, b, moves, strict)
 			}
 		}
 	}
@@ -219,21 +228,25 @@ func bit(b bool) int {
 
 // trace walks back from the cheapest last grip.
 func (h *Hand) trace(layers []layer) []Touch {
-	last := layers[len(layers)-1]
-	if len(last) == 0 {
-		return nil
-	}
+	last := &layers[len(layers)-1]
 	at := 0
-	for k := range last {
-		if last[k].best < last[at].best {
+	for k := range last.ways {
+		if last.best[k] < last.best[at] {
 			at = k
 		}
 	}
+	if last.best[at] >= outOfReach {
+		return nil
+	}
 	out := make([]Touch, len(layers))
 	for i := len(layers) - 1; i >= 0; i-- {
-		c := layers[i][at]
-		out[i] = h.touch(c.grip)
-		at = int(c.from)
+		l := &layers[i]
+		g := grip{l.position[at], int8(at)}
+		if l.open {
+			g.stance = noStance
+		}
+		out[i] = h.touch(g)
+		at = int(l.from[at])
 	}
 	for i := 1; i < len(out); i++ {
 		if before := out[i-1].Position; before > 0 {

@@ -28,13 +28,16 @@ const (
 )
 
 // Reach is a finger off its home fret while the hand stays.
-type Reach string
+type Reach uint8
 
 const (
-	Home    Reach = ""
-	Back    Reach = "back"    // the index towards the nut
-	Forward Reach = "forward" // the little finger towards the bridge
+	Home    Reach = iota
+	Back          // the index towards the nut
+	Forward       // the little finger towards the bridge
 )
+
+// String is "back", "forward" or empty.
+func (r Reach) String() string { return [...]string{"", "back", "forward"}[r] }
 
 // Stance is one fret that a finger can take, counted from the position.
 type Stance struct {

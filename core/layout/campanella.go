@@ -76,26 +76,27 @@ type ringWay struct {
 // neighbour.
 func (r Request) ring(row []int) []Note {
 	places := make([][]neck.Place, 0, len(row))
+	all := make([]neck.Place, 0, len(row)*len(r.Strings))
 	for _, midi := range row {
-		at := r.placesOf(midi)
-		if len(at) == 0 {
+		before := len(all)
+		all = r.appendPlaces(all, midi)
+		if len(all) == before {
 			break
 		}
-		places = append(places, at)
+		places = append(places, all[before:])
 	}
 	if len(places) < 2 {
 		return nil
 	}
-	ways := make([][][]ringWay, len(places))
+	ways := make([]pairWays, len(places))
 	for i := 1; i < len(places); i++ {
-		ways[i] = make([][]ringWay, len(places[i-1]))
+		ways[i] = newPairWays(len(places[i-1]), len(places[i]))
 		for b, before := range places[i-1] {
-			ways[i][b] = make([]ringWay, len(places[i]))
 			for c, last := range places[i] {
-				ways[i][b][c] = r.ringStep(ways, places, i, b, before, last)
+				*ways[i].at(b, c) = r.ringStep(ways, places, i, b, before, last)
 			}
 		}
-		if leastOf(ways[i]) >= sameString {
+		if ways[i].least().cost >= sameString {
 			places = places[:i]
 			break
 		}
@@ -106,24 +107,39 @@ func (r Request) ring(row []int) []Note {
 	return r.ringTrace(row, places, ways)
 }
 
-func leastOf(ways [][]ringWay) float64 {
-	least := math.Inf(1)
-	for _, row := range ways {
-		for _, w := range row {
-			least = min(least, w.cost)
-		}
-	}
-	return least
+// pairWays are the ways to each pair of places of two neighbours.
+type pairWays struct {
+	ways  []ringWay
+	width int
 }
 
-func (r Request) ringStep(ways [][][]ringWay, places [][]neck.Place, i, b int, before, last neck.Place) ringWay {
+func newPairWays(before, last int) pairWays { return pairWays{make([]ringWay, before*last), last} }
+
+func (p pairWays) at(before, last int) *ringWay { return &p.ways[before*p.width+last] }
+
+// least is the first of the cheapest ways.
+func (p pairWays) least() (least ringWay) {
+	return p.ways[p.leastAt()]
+}
+
+func (p pairWays) leastAt() int {
+	at := 0
+	for i, w := range p.ways {
+		if w.cost < p.ways[at].cost {
+			at = i
+		}
+	}
+	return at
+}
+
+func (r Request) ringStep(ways []pairWays, places [][]neck.Place, i, b int, before, last neck.Place) ringWay {
 	price := r.touchPrice(last) + r.besidePrice(before, last)
 	if i == 1 {
 		return ringWay{price + r.touchPrice(before), -1}
 	}
 	best := ringWay{math.Inf(1), -1}
 	for a, first := range places[i-2] {
-		if c := ways[i-1][a][b].cost + r.ringPrice(first, last); c < best.cost {
+		if c := ways[i-1].at(a, b).cost + r.ringPrice(first, last); c < best.cost {
 			best = ringWay{c, a}
 		}
 	}
@@ -131,29 +147,22 @@ func (r Request) ringStep(ways [][][]ringWay, places [][]neck.Place, i, b int, b
 	return best
 }
 
-func (r Request) ringTrace(row []int, places [][]neck.Place, ways [][][]ringWay) []Note {
+func (r Request) ringTrace(row []int, places [][]neck.Place, ways []pairWays) []Note {
 	n := len(places)
-	b, c := 0, 0
-	for i := range ways[n-1] {
-		for k := range ways[n-1][i] {
-			if ways[n-1][i][k].cost < ways[n-1][b][c].cost {
-				b, c = i, k
-			}
-		}
-	}
+	least := ways[n-1].leastAt()
+	b, c := least/ways[n-1].width, least%ways[n-1].width
 	notes := make([]Note, n)
 	for i := n - 1; i >= 0; i-- {
 		notes[i] = Note{places[i][c], row[i], r.Scale.Index(row[i]), Core}
 		if i > 0 {
-			b, c = ways[i][b][c].from, b
+			b, c = ways[i].at(b, c).from, b
 		}
 	}
 	return notes
 }
 
-// placesOf lists where a pitch lies, lowest string first.
-func (r Request) placesOf(midi int) []neck.Place {
-	var out []neck.Place
+// appendPlaces adds where a pitch lies, lowest string first.
+func (r Request) appendPlaces(out []neck.Place, midi int) []neck.Place {
 	for _, str := range r.Strings {
 		if fret := midi - r.Neck.Open(str).MIDI(); fret >= r.LowFret && fret <= r.HighFret {
 			out = append(out, neck.Place{String: str, Fret: fret})

@@ -1,9 +1,8 @@
 package layout
 
 import (
-	"fmt"
-	"math"
 	"slices"
+	"strconv"
 
 	"evenladder/core/neck"
 )
@@ -24,14 +23,15 @@ func fromDegree(request Request) ([]Box, error) {
 				continue
 			}
 			for _, s := range r.starts(neck.Place{String: str, Fret: fret}) {
-				if s.octaves < r.Octaves {
-					if len(s.notes) > len(partial.Notes) {
-						partial = r.startBox(s)
+				notes := s.notes(r.Scale.Len())
+				if s.whole() < r.Octaves {
+					if len(notes) > len(partial.Notes) {
+						partial = r.startBox(notes)
 					}
 					continue
 				}
-				if !slices.ContainsFunc(whole, func(b Box) bool { return slices.Equal(b.Notes, s.notes) }) {
-					whole = append(whole, r.startBox(s))
+				if !slices.ContainsFunc(whole, func(b Box) bool { return slices.Equal(b.Notes, notes) }) {
+					whole = append(whole, r.startBox(notes))
 				}
 			}
 		}
@@ -56,26 +56,51 @@ func (r *climber) under(position int, openFirst bool) []Note {
 	return r.seen[at]
 }
 
-// start is a way to play octaves from one place.
+// start is a way to play octaves from one place: some under one hand, and
+// where that ends the way it goes on.
 type start struct {
-	notes    []Note
-	octaves  int // whole ones
+	first    Note
+	rest     []Note // what follows under the hand; shared, not to be changed
+	octaves  int    // whole ones under this hand
 	position int
 	reaches  int
-	travelMM float64
+	travelMM float64 // of the hand, to the ways that follow
+	next     *start
+}
+
+// whole counts the octaves of a way and of those that follow.
+func (s *start) whole() int {
+	if s.next == nil {
+		return s.octaves
+	}
+	return s.octaves + s.next.whole()
+}
+
+// notes writes a way out, on a scale of the given length.
+func (s *start) notes(length int) []Note {
+	out := make([]Note, 0, len(s.rest)+2*length+1)
+	for ; s != nil; s = s.next {
+		out = append(out, s.first)
+		if s.next == nil {
+			return append(out, s.rest...)
+		}
+		out = append(out, s.rest[:s.octaves*length-1]...) // the root is the next way's first
+	}
+	return out
 }
 
 // starts are the ways to begin at a place, one for each finger at rest, the
 // fewest reaches first. A way with more than a reach an octave is left out
 // where there is a better one.
 func (r *climber) starts(at neck.Place) []start {
-	var out []start
-	for _, position := range r.positionsOn(at) {
+	low, high := r.positionsOn(at)
+	out := make([]start, 0, high-low+1)
+	for position := high; position >= low; position-- {
 		out = append(out, r.climb(at, position, r.Octaves))
 	}
 	slices.SortStableFunc(out, func(a, b start) int {
-		if a.octaves != b.octaves {
-			return b.octaves - a.octaves
+		if d := b.whole() - a.whole(); d != 0 {
+			return d
 		}
 		return a.reaches - b.reaches
 	})
@@ -87,80 +112,87 @@ func (r *climber) starts(at neck.Place) []start {
 	return out
 }
 
-// positionsOn are the positions of the hand that have a place under a finger
-// at rest.
-func (r *climber) positionsOn(at neck.Place) []int {
+// positionsOn are the first and the last position of the hand that have a place
+// under a finger at rest.
+func (r *climber) positionsOn(at neck.Place) (low, high int) {
 	if at.Fret == 0 {
-		return []int{1}
+		return 1, 1
 	}
-	var out []int
-	for offset := r.Frame.FirstHome; offset <= r.Frame.LastHome; offset++ {
-		if p := at.Fret - offset; p >= 1 {
-			out = append(out, p)
-		}
-	}
-	return out
+	return max(at.Fret-r.Frame.LastHome, 1), at.Fret - r.Frame.FirstHome
 }
 
 // climb plays as many of the octaves as it can from a place with the hand at a
 // position, and goes on from there where the hand has least to travel.
 func (r *climber) climb(at neck.Place, position, octaves int) start {
-	first := Note{at, r.Neck.MIDI(at), r.Scale.Index(r.Neck.MIDI(at)), Core}
-	under := r.under(position, at.Fret == 0)
-	s := start{notes: make([]Note, 1, r.Scale.Len()*octaves+1), position: position}
-	s.notes[0] = first
-	for want := r.Scale.Next(first.MIDI); want <= first.MIDI+12*octaves; want = r.Scale.Next(want) {
-		i, ok := slices.BinarySearchFunc(under, want, func(n Note, midi int) int { return n.MIDI - midi })
-		if !ok {
-			break
-		}
-		if rank := r.rank(under[i].Fret, position, false); rank >= reachBack {
-			s.reaches++
-		}
-		s.notes = append(s.notes, under[i])
-	}
-	s.octaves = (len(s.notes) - 1) / r.Scale.Len()
+	s := r.underOneHand(at, position, octaves)
 	if s.octaves == 0 || s.octaves >= octaves {
 		return s
 	}
-	return r.goOn(s, octaves)
+	r.goOn(&s, octaves-s.octaves)
+	return s
+}
+
+// underOneHand is a climb as far as one hand goes.
+func (r *climber) underOneHand(at neck.Place, position, octaves int) start {
+	midi := r.Neck.MIDI(at)
+	s := start{first: Note{at, midi, r.Scale.Index(midi), Core}, position: position}
+	under := r.under(position, at.Fret == 0)
+	from := 0
+	for from < len(under) && under[from].MIDI <= midi {
+		from++
+	}
+	last, end := s.first, from
+	for end < len(under) && under[end].MIDI <= midi+12*octaves && r.follows(last, under[end]) {
+		last = under[end]
+		s.reaches += count(r.rank(last.Fret, position, false) >= reachBack)
+		end++
+	}
+	s.rest = under[from:end]
+	s.octaves = len(s.rest) / r.Scale.Len()
+	return s
+}
+
+// follows reports whether b is the scale note above a.
+func (r *climber) follows(a, b Note) bool {
+	return b.MIDI-a.MIDI <= 12 && b.Degree == (a.Degree+1)%r.Scale.Len()
 }
 
 // goOn continues a climb from its last whole octave.
-func (r *climber) goOn(s start, octaves int) start {
-	turn := s.octaves * r.Scale.Len()
-	root := s.notes[turn]
-	best, found := start{}, false
+func (r *climber) goOn(s *start, octaves int) {
+	root := s.rest[s.octaves*r.Scale.Len()-1]
+	var best start
 	for _, str := range r.Strings {
 		at := neck.Place{String: str, Fret: root.MIDI - r.Neck.Open(str).MIDI()}
 		if at.Fret < max(r.LowFret, 1) || at.Fret > r.HighFret {
 			continue
 		}
-		for _, position := range r.positionsOn(at) {
-			next := r.climb(at, position, octaves-s.octaves)
-			next.travelMM += math.Abs(r.Neck.FretMM(position) - r.Neck.FretMM(s.position))
-			if !found || next.octaves > best.octaves || next.octaves == best.octaves && next.travelMM < best.travelMM {
-				best, found = next, true
+		low, high := r.positionsOn(at)
+		for position := high; position >= low; position-- {
+			next := r.climb(at, position, octaves)
+			next.travelMM += r.Neck.SpanMM(position, s.position)
+			if more := next.whole() - best.whole(); more > 0 || more == 0 && next.travelMM < best.travelMM {
+				best = next
 			}
 		}
 	}
-	if !found || best.octaves == 0 {
-		return s
+	if best.octaves == 0 {
+		return
 	}
-	notes := append(slices.Clone(s.notes[:turn]), best.notes...)
-	return start{notes, s.octaves + best.octaves, s.position, s.reaches + best.reaches, s.travelMM + best.travelMM}
+	s.next = &best
+	s.reaches += best.reaches
+	s.travelMM += best.travelMM
 }
 
-func (r *climber) startBox(s start) Box {
-	first := s.notes[0]
+func (r *climber) startBox(notes []Note) Box {
+	first := notes[0]
 	var missing []int
-	for m := r.Scale.Next(s.notes[len(s.notes)-1].MIDI); m <= first.MIDI+12*r.Octaves; m = r.Scale.Next(m) {
+	for m := r.Scale.Next(notes[len(notes)-1].MIDI); m <= first.MIDI+12*r.Octaves; m = r.Scale.Next(m) {
 		missing = append(missing, m)
 	}
-	box := r.placed(fmt.Sprintf("string %d, fret %d", first.String, first.Fret), s.notes, missing...)
-	if form, ok := r.growsOutOf(s.notes); ok {
+	box := r.placed(placeName(first.String, first.Fret), notes, missing...)
+	if form, ok := r.growsOutOf(notes); ok {
 		box.Form = form
-		box.Name = fmt.Sprintf("%s form, string %d", form, first.String)
+		box.Name = form + " form, string " + strconv.Itoa(first.String)
 	}
 	return box
 }

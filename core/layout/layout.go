@@ -17,12 +17,15 @@ import (
 )
 
 // Layer tells the notes of a pentatonic core from those laid over it.
-type Layer string
+type Layer uint8
 
 const (
-	Core  Layer = "core"
-	Added Layer = "added"
+	Core Layer = iota
+	Added
 )
+
+// String is "core" or "added".
+func (l Layer) String() string { return [...]string{"core", "added"}[l] }
 
 // Request is what a system needs to know.
 type Request struct {
@@ -87,7 +90,7 @@ func (b Box) Complete() bool { return len(b.Missing) == 0 }
 // Corrections compares each crossing between the strings, given in playing
 // order, with the usual step of the neck's rising strings.
 func Corrections(n neck.Neck, strs []int) []Correction {
-	usual := n.UsualStep(n.Rising())
+	usual := n.RisingStep()
 	var out []Correction
 	for i := 1; i < len(strs); i++ {
 		from, to := strs[i-1], strs[i]

@@ -1,8 +1,8 @@
 package layout
 
 import (
-	"fmt"
 	"math"
+	"strconv"
 
 	"evenladder/core/neck"
 )
@@ -41,9 +41,13 @@ func (r Request) pocketFrom(at, root, each int) Box {
 		midi = r.Scale.Next(midi)
 	}
 	box := b.box(0)
-	box.Name = fmt.Sprintf("string %d, fret %d", r.Strings[at], root-r.Neck.Open(r.Strings[at]).MIDI())
-	box.Corrections = Corrections(r.Neck, r.stringsOf(box.Notes))
+	box.Name = placeName(r.Strings[at], root-r.Neck.Open(r.Strings[at]).MIDI())
+	box.Corrections = r.corrections(box.Notes)
 	return box
+}
+
+func placeName(str, fret int) string {
+	return "string " + strconv.Itoa(str) + ", fret " + strconv.Itoa(fret)
 }
 
 // link leads each whole box on to one that begins with the root it ends with:

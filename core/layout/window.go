@@ -135,17 +135,23 @@ func (r Request) placed(name string, notes []Note, missing ...int) Box {
 	for _, m := range slices.Compact(missing) {
 		b.Missing = append(b.Missing, r.Scale.Pitch(m))
 	}
-	b.Corrections = Corrections(r.Neck, r.stringsOf(notes))
+	b.Corrections = r.corrections(notes)
 	return b
 }
 
-// stringsOf are the strings that notes lie on, in playing order.
-func (r Request) stringsOf(notes []Note) []int {
-	var out []int
+// corrections are those of the crossings between the strings that notes lie on.
+func (r Request) corrections(notes []Note) []Correction {
+	var used [neck.MaxStrings + 1]bool
+	for _, n := range notes {
+		used[n.String] = true
+	}
+	var strs [neck.MaxStrings]int
+	count := 0
 	for _, str := range r.Strings {
-		if slices.ContainsFunc(notes, func(n Note) bool { return n.String == str }) {
-			out = append(out, str)
+		if used[str] {
+			strs[count] = str
+			count++
 		}
 	}
-	return out
+	return Corrections(r.Neck, strs[:count])
 }

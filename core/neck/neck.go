@@ -37,7 +37,9 @@ type Neck struct {
 	Frets         int
 	ScaleLengthMM float64
 
-	mm []float64 // distance of each fret from the nut
+	mm         []float64 // distance of each fret from the nut
+	rising     []int
+	risingStep int // usual step between the rising strings
 }
 
 // New checks the measures and works out the frets.
@@ -54,6 +56,8 @@ func New(tuning []pitch.Pitch, frets int, scaleLengthMM float64) (Neck, error) {
 	for f := range n.mm {
 		n.mm[f] = scaleLengthMM * (1 - math.Exp2(-float64(f)/12))
 	}
+	n.rising = n.findRising()
+	n.risingStep = n.UsualStep(n.rising)
 	return n, nil
 }
 
@@ -81,7 +85,12 @@ func (n Neck) MIDI(p Place) int { return n.Open(p.String).MIDI() + p.Fret }
 // Rising lists the strings that lie from low to high without going back,
 // lowest first. It starts from string 1, so a re-entrant string (a ukulele's
 // high fourth string) is left out.
-func (n Neck) Rising() []int {
+func (n Neck) Rising() []int { return slices.Clone(n.rising) }
+
+// RisingStep is the usual step between the rising strings.
+func (n Neck) RisingStep() int { return n.risingStep }
+
+func (n Neck) findRising() []int {
 	var out []int
 	for s := 1; s <= n.Strings(); s++ {
 		if len(out) == 0 || n.Open(s).MIDI() < n.Open(out[len(out)-1]).MIDI() {

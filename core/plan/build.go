@@ -184,7 +184,7 @@ func (j job) run(b fingered, names naming) Run {
 		r.Events[k] = Event{
 			N: k + 1, NeckNote: names.note(places[k], n.MIDI, n.Degree),
 			Finger: t.Finger, Bar: slot.Bar, Beat: slot.Beat, Beats: slot.Beats, Count: slot.Count,
-			Stroke: j.stroke(k, places[k].String), Reach: string(t.Reach), Shift: t.Shift, Note: i,
+			Stroke: j.stroke(k, places[k].String), Reach: t.Reach.String(), Shift: t.Shift, Note: i,
 		}
 		if k > 0 && places[k].String != places[k-1].String {
 			r.Crossings++

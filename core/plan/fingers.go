@@ -170,7 +170,7 @@ func (j job) planBox(i int, f fingered, names naming) Box {
 		t := f.touches[k]
 		note := BoxNote{
 			NeckNote: names.note(n.Place, n.MIDI, n.Degree),
-			Finger:   t.Finger, Root: n.Degree == 0, Layer: string(n.Layer), Reach: string(t.Reach), Shift: t.Shift,
+			Finger:   t.Finger, Root: n.Degree == 0, Layer: n.Layer.String(), Reach: t.Reach.String(), Shift: t.Shift,
 			Spoken: "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + names.spoken[n.Degree] + ", " + fingerWords[t.Finger],
 		}
 		if k+1 < len(f.Notes) {
