@@ -46,6 +46,7 @@ test: tools
 
 bench: build
 	go test -run '^$$' -bench . -benchmem ./core/... ./document
+	go run ./internal/growth
 	go run ./internal/load -binary bin/even-ladder
 
 fuzz:

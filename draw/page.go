@@ -160,7 +160,11 @@ func boxTitle(b plan.Box) string {
 }
 
 func handWords(b plan.Box) string {
-	return fmt.Sprintf("widest span %.0f mm · %s · %s", b.SpanMM, count(b.Reaches, "reach", "reaches"), count(b.Shifts, "shift", "shifts"))
+	s := fmt.Sprintf("widest span %.0f mm · %s · %s", b.SpanMM, count(b.Reaches, "reach", "reaches"), count(b.Shifts, "shift", "shifts"))
+	if b.Refit != "" {
+		s += " · fitted to the hand"
+	}
+	return s
 }
 
 func count(n int, one, many string) string {

@@ -89,5 +89,7 @@ func (p *pen) stroke(x, y float64, name string) {
 	case "up":
 		p.line(x, y+h, x, y+h*0.4, ink, 0.3)
 		p.triangle(x-0.8, y+h*0.5, x+0.8, y+h*0.5, x, y, ink)
+	default:
+		p.write(x, y+h, letter{text, 7.5, ink}, center, name) // a plucking finger
 	}
 }

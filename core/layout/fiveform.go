@@ -14,7 +14,7 @@ import (
 func fiveForm(r Request) ([]Box, error) {
 	core, ok := scale.CoreOf(r.Scale.Formula)
 	if !ok {
-		return nil, unfit("five-form", "this scale holds neither 1 2 3 5 6 nor 1 ♭3 4 5 ♭7", "three-per-string or single-string")
+		return nil, unfit("five-form", "this scale holds neither 1 2 3 5 6 nor 1 ♭3 4 5 ♭7", "two-per-string, three-per-string or seven-position")
 	}
 	coreScale := scale.New(r.Scale.Tonic, core)
 	degrees := make([]int, len(core))

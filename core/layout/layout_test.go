@@ -184,7 +184,7 @@ func TestChordForms(t *testing.T) {
 func TestFiveFormNeedsACore(t *testing.T) {
 	s, _ := layout.Find("five-form")
 	_, err := s.Boxes(request(t, standard, 22, "E", "whole-tone"))
-	assert.ErrorContains(t, err, "three-per-string or single-string would serve instead")
+	assert.ErrorContains(t, err, "two-per-string, three-per-string or seven-position would serve instead")
 }
 
 func TestCorrections(t *testing.T) {

@@ -2,7 +2,6 @@ package plan
 
 import (
 	"math"
-	"slices"
 	"strconv"
 
 	"evenladder/core/hand"
@@ -194,9 +193,16 @@ func (j job) run(b fingered, names naming) Run {
 	return r
 }
 
-// stroke is the stroke of the k-th note of the run, on a string.
+// stroke is the stroke of the k-th note of the run, on a string. Fingers pluck
+// the strings as they lie, whatever their pitch.
 func (j job) stroke(k, str int) string {
-	return run.Stroke(j.brief.Picking, k, slices.Index(j.request.Strings, str), len(j.request.Strings))
+	towardsCeiling := 0
+	for _, other := range j.request.Strings {
+		if other > str {
+			towardsCeiling++
+		}
+	}
+	return run.Stroke(j.brief.Picking, k, towardsCeiling, len(j.request.Strings))
 }
 
 // stable reports whether a run may end on this scale note: the root, or with

@@ -22,6 +22,8 @@ func TestRefitToASmallHand(t *testing.T) {
 	const small = `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "major"}, "hand": {"limitsMm": {"comfortable": [40, 30, 28], "greatest": [60, 42, 40]}}}`
 	p := plantest.Build(t, small)
 	usual := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "major"}}`)
+	assert.Contains(t, p.Sentence, ", for a hand that opens 40, 30 and 28 mm")
+	assert.NotContains(t, usual.Sentence, "hand that opens")
 	refits := 0
 	for i, b := range p.Boxes {
 		if b.Refit == "" {

@@ -27,6 +27,8 @@ type job struct {
 	spec       run.Spec
 	rhythm     rhythm.Rhythm
 
+	ownHand bool // the limits are the brief's own
+
 	hands []*hand.Hand // by school, made when asked for
 }
 

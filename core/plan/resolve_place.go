@@ -64,6 +64,7 @@ func (j *job) resolveHand(errs *Errors) {
 			errs.addf("hand.limitsMm.greatest", "%g mm stands under the comfortable %g mm: give that much or more", limits.GreatestMM[i], limits.ComfortableMM[i])
 		}
 	}
+	j.ownHand = limits != hand.DefaultLimits(j.instrument.Family)
 	j.style = hand.Style{School: school, Wide: h.Wide, Prefer: h.Prefer, Limits: limits}
 	j.hands = make([]*hand.Hand, len(hand.Schools))
 }

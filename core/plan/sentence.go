@@ -60,6 +60,11 @@ func (j job) sentence() []SentencePart {
 			s.word(w.field, c.Phrase)
 		}
 	}
+	if j.ownHand {
+		mm := j.style.Limits.ComfortableMM
+		s.plain(", for a hand that opens ")
+		s.word("hand.limitsMm.comfortable", fmt.Sprintf("%g, %g and %g mm", mm[0], mm[1], mm[2]))
+	}
 	pattern, _ := run.FindPattern(b.Run.Pattern)
 	direction, _ := run.FindOption(run.Directions, b.Run.Direction)
 	s.plain(". Play it ")

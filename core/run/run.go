@@ -125,7 +125,7 @@ func finish(order []int, n int, stable func(int) bool) []int {
 }
 
 // Stroke sounds the i-th note of a run, counted from 0, on the rank-th of the
-// strings in use, counted from the lowest.
+// strings in use, counted from the one nearest to the ceiling.
 func Stroke(picking string, i, rank, strings int) string {
 	switch {
 	case picking == "thumb-index-middle":
@@ -136,8 +136,8 @@ func Stroke(picking string, i, rank, strings int) string {
 	return "down"
 }
 
-// pluck gives the highest strings a finger each, ring finger first where there
-// are more than three, and all lower ones to the thumb.
+// pluck gives the strings nearest to the floor a finger each, the ring finger
+// too where there are more than three, and all others to the thumb.
 func pluck(rank, strings int) string {
 	fingers := []string{"p", "i", "m", "a"}
 	if strings <= 3 {

@@ -17,7 +17,7 @@ const lineWidth = 76
 // column is the width of one note: two digits and a dash.
 const column = 3
 
-var strokeMarks = map[string]string{"down": "d", "up": "u"}
+var strokeMarks = map[string]string{"down": "d", "up": "u", "p": "p", "i": "i", "m": "m", "a": "a"}
 
 // Write writes the sentence, the spelling and the run.
 func Write(p plan.Plan) string {
