@@ -42,7 +42,8 @@ fmt:
 test: tools
 	@scripts/need.sh chromium=chromium pdftotext=poppler-utils
 	@$(MAKE) --no-print-directory lint
-	go test ./...
+	go test $$(go list ./... | grep -v /e2e$$)
+	go test ./e2e
 
 bench: build
 	go test -run '^$$' -bench . -benchmem ./core/... ./document

@@ -44,7 +44,7 @@ func campanella(r Request) ([]Box, error) {
 }
 
 // rows are the pitches to play, once for each start in range.
-func (r Request) rows() [][]int {
+func (r *Request) rows() [][]int {
 	low, high := math.MaxInt, 0
 	for _, str := range r.Strings {
 		open := r.Neck.Open(str).MIDI()
@@ -74,7 +74,7 @@ type ringWay struct {
 // ring places a row of pitches by dynamic programming over the last two
 // places, up to the first pitch that lies nowhere or only on the string of its
 // neighbour.
-func (r Request) ring(row []int) []Note {
+func (r *Request) ring(row []int) []Note {
 	places := make([][]neck.Place, 0, len(row))
 	all := make([]neck.Place, 0, len(row)*len(r.Strings))
 	for _, midi := range row {
@@ -132,7 +132,7 @@ func (p pairWays) leastAt() int {
 	return at
 }
 
-func (r Request) ringStep(ways []pairWays, places [][]neck.Place, i, b int, before, last neck.Place) ringWay {
+func (r *Request) ringStep(ways []pairWays, places [][]neck.Place, i, b int, before, last neck.Place) ringWay {
 	price := r.touchPrice(last) + r.besidePrice(before, last)
 	if i == 1 {
 		return ringWay{price + r.touchPrice(before), -1}
@@ -147,7 +147,7 @@ func (r Request) ringStep(ways []pairWays, places [][]neck.Place, i, b int, befo
 	return best
 }
 
-func (r Request) ringTrace(row []int, places [][]neck.Place, ways []pairWays) []Note {
+func (r *Request) ringTrace(row []int, places [][]neck.Place, ways []pairWays) []Note {
 	n := len(places)
 	least := ways[n-1].leastAt()
 	b, c := least/ways[n-1].width, least%ways[n-1].width
@@ -162,7 +162,7 @@ func (r Request) ringTrace(row []int, places [][]neck.Place, ways []pairWays) []
 }
 
 // appendPlaces adds where a pitch lies, lowest string first.
-func (r Request) appendPlaces(out []neck.Place, midi int) []neck.Place {
+func (r *Request) appendPlaces(out []neck.Place, midi int) []neck.Place {
 	for _, str := range r.Strings {
 		if fret := midi - r.Neck.Open(str).MIDI(); fret >= r.LowFret && fret <= r.HighFret {
 			out = append(out, neck.Place{String: str, Fret: fret})
@@ -171,7 +171,7 @@ func (r Request) appendPlaces(out []neck.Place, midi int) []neck.Place {
 	return out
 }
 
-func (r Request) touchPrice(p neck.Place) float64 {
+func (r *Request) touchPrice(p neck.Place) float64 {
 	if p.Fret == 0 {
 		return 0
 	}
@@ -179,7 +179,7 @@ func (r Request) touchPrice(p neck.Place) float64 {
 }
 
 // besidePrice is the price of two neighbours.
-func (r Request) besidePrice(a, b neck.Place) float64 {
+func (r *Request) besidePrice(a, b neck.Place) float64 {
 	if a.String == b.String {
 		return sameString
 	}
@@ -187,7 +187,7 @@ func (r Request) besidePrice(a, b neck.Place) float64 {
 }
 
 // ringPrice is the price of a note and the next but one.
-func (r Request) ringPrice(a, c neck.Place) float64 {
+func (r *Request) ringPrice(a, c neck.Place) float64 {
 	if a.String == c.String {
 		return cutRing
 	}
@@ -195,7 +195,7 @@ func (r Request) ringPrice(a, c neck.Place) float64 {
 }
 
 // apart prices two stopped notes that one hand cannot hold.
-func (r Request) apart(a, b neck.Place) float64 {
+func (r *Request) apart(a, b neck.Place) float64 {
 	if r.holdsBoth(a, b) {
 		return 0
 	}
@@ -205,7 +205,7 @@ func (r Request) apart(a, b neck.Place) float64 {
 // holdsBoth reports whether one hand holds two places: an open string needs
 // none, two stopped ones have to lie within the home frets and one reach, and
 // within the hand's span.
-func (r Request) holdsBoth(a, b neck.Place) bool {
+func (r *Request) holdsBoth(a, b neck.Place) bool {
 	if a.Fret == 0 || b.Fret == 0 {
 		return true
 	}
@@ -215,7 +215,7 @@ func (r Request) holdsBoth(a, b neck.Place) bool {
 // RingNotes counts, for each note of a box, the notes that sound until its
 // string is struck again or the hand has to give it up; the note itself is the
 // first.
-func (r Request) RingNotes(b Box) []int {
+func (r *Request) RingNotes(b Box) []int {
 	out := make([]int, len(b.Notes))
 	for i, n := range b.Notes {
 		end := slices.IndexFunc(b.Notes[i+1:], func(m Note) bool {

@@ -33,7 +33,7 @@ var tonicTriads = [][3]int{{0, 4, 7}, {0, 3, 7}}
 
 // triad is the tonic chord of the scale in semitones; ok is false where the
 // scale has no perfect fifth with a third.
-func (r Request) triad() (t [3]int, ok bool) {
+func (r *Request) triad() (t [3]int, ok bool) {
 	tonic := r.Scale.Tonic.Class()
 	for _, t := range tonicTriads {
 		if r.Scale.Index(tonic+t[1]) >= 0 && r.Scale.Index(tonic+t[2]) >= 0 {
@@ -52,7 +52,7 @@ type form struct {
 
 // bestForm finds the chord form that most strings of the notes hold; ok is
 // false on tunings whose boxes are not named after chords.
-func (r Request) bestForm(notes []Note) (best form, ok bool) {
+func (r *Request) bestForm(notes []Note) (best form, ok bool) {
 	triad, ok := r.triad()
 	if !ok {
 		return form{}, false
@@ -90,7 +90,7 @@ func transposed(a, b []pitch.Pitch) (up int, same bool) {
 // holds counts the strings on which the notes hold the open chord of a letter
 // moved to the tonic, all at one distance up the neck. A string that the layout
 // leaves out counts where the chord on it lies among the frets of the notes.
-func (r Request) holds(notes []Note, tuning []pitch.Pitch, letter pitch.Name, triad [3]int, up int) int {
+func (r *Request) holds(notes []Note, tuning []pitch.Pitch, letter pitch.Name, triad [3]int, up int) int {
 	low, high := fretRange(notes)
 	most := 0
 	shift := ((r.Scale.Tonic.Class()-letter.Class()-up)%12 + 12) % 12
@@ -123,7 +123,7 @@ func count(b bool) int {
 
 // chordForm names a whole box: every string of it holds the form. On other
 // tunings the name is the notes of the tonic chord that it holds, lowest first.
-func (r Request) chordForm(b Box) (formName, boxName string) {
+func (r *Request) chordForm(b Box) (formName, boxName string) {
 	if best, ok := r.bestForm(b.Notes); ok {
 		if best.held == r.Neck.Strings() {
 			return best.letter, best.letter + " form"
@@ -144,7 +144,7 @@ func (r Request) chordForm(b Box) (formName, boxName string) {
 }
 
 // growsOutOf names the form that most of a row's strings hold, at least two.
-func (r Request) growsOutOf(notes []Note) (string, bool) {
+func (r *Request) growsOutOf(notes []Note) (string, bool) {
 	best, ok := r.bestForm(notes)
 	return best.letter, ok && best.held >= 2
 }

@@ -25,7 +25,7 @@ func firstPosition(r Request) ([]Box, error) {
 }
 
 // anyOpen reports whether an open string may sound.
-func (r Request) anyOpen() bool {
+func (r *Request) anyOpen() bool {
 	for _, str := range r.Strings {
 		if r.LowFret == 0 && r.Scale.Index(r.Neck.Open(str).MIDI()) >= 0 {
 			return true
@@ -36,7 +36,7 @@ func (r Request) anyOpen() bool {
 
 // inPosition takes each string from its lowest note up to the lowest of the
 // next string, the last one to the end of the position.
-func (r Request) inPosition(p Position) []Note {
+func (r *Request) inPosition(p Position) []Note {
 	var notes []Note
 	for i, str := range r.Strings {
 		open := r.Neck.Open(str).MIDI()
@@ -59,7 +59,7 @@ func (r Request) inPosition(p Position) []Note {
 }
 
 // lowestIn is the lowest fret of a scale note on a string in a position.
-func (r Request) lowestIn(p Position, str int) (fret int, ok bool) {
+func (r *Request) lowestIn(p Position, str int) (fret int, ok bool) {
 	open := r.Neck.Open(str).MIDI()
 	if r.LowFret == 0 && r.Scale.Index(open) >= 0 {
 		return 0, true
@@ -75,7 +75,7 @@ func (r Request) lowestIn(p Position, str int) (fret int, ok bool) {
 // FourthFinger finds where an open note of a box lies for the school that
 // takes the fourth finger coming down: on the next lower string, under the
 // same hand. ok is false where the hand does not reach it.
-func (r Request) FourthFinger(b Box, n Note) (at neck.Place, ok bool) {
+func (r *Request) FourthFinger(b Box, n Note) (at neck.Place, ok bool) {
 	if n.Fret != 0 {
 		return neck.Place{}, false
 	}
@@ -95,7 +95,7 @@ func (r Request) FourthFinger(b Box, n Note) (at neck.Place, ok bool) {
 }
 
 // position0 is the last fret of the usual low position, 0 where none is named.
-func (r Request) position0() int {
+func (r *Request) position0() int {
 	if len(r.Positions) == 0 {
 		return 0
 	}

@@ -21,7 +21,7 @@ func fiveForm(r Request) ([]Box, error) {
 	for i, d := range core {
 		degrees[i] = slices.Index(r.Scale.Formula, d)
 	}
-	boxes := eachDegree(r, degrees, func(r Request, lowest int) Box {
+	boxes := eachDegree(&r, degrees, func(r *Request, lowest int) Box {
 		laid := coreNotes(r, coreScale, lowest)
 		b := builder{Request: r, notes: make([]Note, 0, len(laid)*2)}
 		for _, n := range append(laid, addedNotes(r, coreScale, laid)...) {
@@ -43,7 +43,7 @@ func fiveForm(r Request) ([]Box, error) {
 
 // sameCore reports whether the core lies on the same frets of the lowest and
 // the highest string.
-func (r Request) sameCore(notes []Note) bool {
+func (r *Request) sameCore(notes []Note) bool {
 	var low, high []int
 	for _, n := range notes {
 		switch {
@@ -58,7 +58,7 @@ func (r Request) sameCore(notes []Note) bool {
 
 // coreNotes are two notes of the core on each string, whether or not the neck
 // has them.
-func coreNotes(r Request, core scale.Scale, lowest int) []Note {
+func coreNotes(r *Request, core scale.Scale, lowest int) []Note {
 	laid := make([]Note, 0, 2*len(r.Strings))
 	midi := lowest
 	for _, str := range r.Strings {
@@ -72,7 +72,7 @@ func coreNotes(r Request, core scale.Scale, lowest int) []Note {
 
 // addedNotes are the other notes of the scale, each beside a core note, lowest
 // first.
-func addedNotes(r Request, core scale.Scale, laid []Note) []Note {
+func addedNotes(r *Request, core scale.Scale, laid []Note) []Note {
 	low, high := fretRange(laid)
 	var added []Note
 	for _, n := range laid {

@@ -106,7 +106,7 @@ func Corrections(n neck.Neck, strs []int) []Correction {
 
 // builder gathers a box's notes, setting aside what is off the neck.
 type builder struct {
-	Request
+	*Request
 	notes   []Note
 	missing []int
 }
@@ -133,7 +133,7 @@ func (b *builder) box(degree int) Box {
 // eachDegree makes one box for every scale degree on the lowest string, each as
 // low on the neck as it is whole. A box that is whole nowhere is taken where it
 // keeps the most notes; one that keeps none is left out.
-func eachDegree(r Request, degrees []int, build func(r Request, lowest int) Box) []Box {
+func eachDegree(r *Request, degrees []int, build func(r *Request, lowest int) Box) []Box {
 	out := make([]Box, 0, len(degrees))
 	corrections := Corrections(r.Neck, r.Strings)
 	for _, d := range degrees {
@@ -145,7 +145,7 @@ func eachDegree(r Request, degrees []int, build func(r Request, lowest int) Box)
 	return out
 }
 
-func lowestWhole(r Request, degree int, build func(Request, int) Box) Box {
+func lowestWhole(r *Request, degree int, build func(*Request, int) Box) Box {
 	open := r.Neck.Open(r.Strings[0]).MIDI()
 	first := (r.Scale.Notes[degree].Class() - open%12 + 12) % 12
 	for first < r.LowFret {

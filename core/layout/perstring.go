@@ -4,7 +4,7 @@ package layout
 // scale degree as the lowest note on the lowest string.
 func perString(n int) func(Request) ([]Box, error) {
 	return func(r Request) ([]Box, error) {
-		return eachDegree(r, upTo(r.Scale.Len()), func(r Request, lowest int) Box {
+		return eachDegree(&r, upTo(r.Scale.Len()), func(r *Request, lowest int) Box {
 			b := builder{Request: r, notes: make([]Note, 0, n*len(r.Strings))}
 			midi := lowest
 			for _, str := range r.Strings {

@@ -29,7 +29,7 @@ func pocket(r Request) ([]Box, error) {
 	return out, nil
 }
 
-func (r Request) pocketFrom(at, root, each int) Box {
+func (r *Request) pocketFrom(at, root, each int) Box {
 	b := builder{Request: r, notes: make([]Note, 0, r.Scale.Len()+1)}
 	midi := root
 	for i := range r.Scale.Len() + 1 {

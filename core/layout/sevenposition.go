@@ -7,7 +7,7 @@ import "fmt"
 // reach either way, each pitch once. Two degrees a half step apart can have the
 // same notes under the hand.
 func sevenPosition(r Request) ([]Box, error) {
-	return eachDegree(r, upTo(r.Scale.Len()), func(r Request, lowest int) Box {
+	return eachDegree(&r, upTo(r.Scale.Len()), func(r *Request, lowest int) Box {
 		position := lowest - r.Neck.Open(r.Strings[0]).MIDI()
 		notes := r.alike(r.under(position, false))
 		if len(notes) == 0 {
@@ -25,7 +25,7 @@ func sevenPosition(r Request) ([]Box, error) {
 
 // cutByNeck are the pitches at home under the hand on the highest string that
 // lie past the last fret.
-func (r Request) cutByNeck(position int) []int {
+func (r *Request) cutByNeck(position int) []int {
 	open := r.Neck.Open(r.Strings[len(r.Strings)-1]).MIDI()
 	var out []int
 	for fret := max(r.HighFret+1, position); fret <= position+r.Frame.LastHome; fret++ {

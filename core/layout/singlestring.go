@@ -11,7 +11,7 @@ import (
 func singleString(r Request) ([]Box, error) {
 	var out []Box
 	for _, str := range r.Strings {
-		b := builder{Request: r}
+		b := builder{Request: &r}
 		open := r.Neck.Open(str).MIDI()
 		for fret := r.LowFret; fret <= r.HighFret; fret++ {
 			if r.Scale.Index(open+fret) >= 0 {

@@ -19,7 +19,7 @@ const (
 )
 
 // rank says what a fret asks of a hand at a position.
-func (r Request) rank(fret, position int, openFirst bool) int {
+func (r *Request) rank(fret, position int, openFirst bool) int {
 	offset := fret - position
 	switch {
 	case fret < r.LowFret || fret > r.HighFret:
@@ -42,7 +42,7 @@ func (r Request) rank(fret, position int, openFirst bool) int {
 // first, each pitch once at the place that asks least of the hand; of equal
 // places the one on the lower string. Open strings sound with the first
 // positions.
-func (r Request) under(position int, openFirst bool) []Note {
+func (r *Request) under(position int, openFirst bool) []Note {
 	var places [maxMIDI + 1]struct{ str, rank int8 }
 	found, low, high := 0, maxMIDI, 0
 	first, last := position+r.Frame.First, min(position+r.Frame.Last, r.Neck.Frets)
@@ -83,7 +83,7 @@ const maxMIDI = 160
 
 // gaps are the scale pitches between two notes of a rising row that the row
 // passes over.
-func (r Request) gaps(notes []Note) []int {
+func (r *Request) gaps(notes []Note) []int {
 	var out []int
 	for i := 1; i < len(notes); i++ {
 		for m := r.Scale.Next(notes[i-1].MIDI); m < notes[i].MIDI; m = r.Scale.Next(m) {
@@ -95,7 +95,7 @@ func (r Request) gaps(notes []Note) []int {
 
 // alike completes the highest string as the lowest one where both have the
 // same letter, so that the two E strings of a guitar carry the same frets.
-func (r Request) alike(notes []Note) []Note {
+func (r *Request) alike(notes []Note) []Note {
 	low, high := r.Strings[0], r.Strings[len(r.Strings)-1]
 	apart := r.Neck.Open(high).MIDI() - r.Neck.Open(low).MIDI()
 	if low == high || apart == 0 || apart%12 != 0 {
@@ -128,7 +128,7 @@ func (r Request) alike(notes []Note) []Note {
 
 // placed makes a box of notes in rising order, naming what lies between them
 // and is not there.
-func (r Request) placed(name string, notes []Note, missing ...int) Box {
+func (r *Request) placed(name string, notes []Note, missing ...int) Box {
 	b := Box{Name: name, Degree: notes[0].Degree, Notes: notes}
 	missing = append(r.gaps(notes), missing...)
 	slices.Sort(missing)
@@ -140,7 +140,7 @@ func (r Request) placed(name string, notes []Note, missing ...int) Box {
 }
 
 // corrections are those of the crossings between the strings that notes lie on.
-func (r Request) corrections(notes []Note) []Correction {
+func (r *Request) corrections(notes []Note) []Correction {
 	var used [neck.MaxStrings + 1]bool
 	for _, n := range notes {
 		used[n.String] = true

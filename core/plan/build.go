@@ -91,7 +91,7 @@ func (n naming) note(p neck.Place, midi, index int) NeckNote {
 	return NeckNote{String: p.String, Fret: p.Fret, MIDI: midi, Name: n.names[index], Degree: n.degrees[index]}
 }
 
-func (j job) scalePlan(names naming) ScalePlan {
+func (j *job) scalePlan(names naming) ScalePlan {
 	s := ScalePlan{
 		Title: j.title(j.scale.Tonic, j.scale.Name), Steps: j.scale.Formula.Steps(), KeySignature: j.scale.KeySignature(),
 		Labels: names.labels, Related: []Related{}, Triads: j.chords(3), Sevenths: j.chords(4), Core: j.corePlan(),
@@ -107,13 +107,13 @@ func (j job) scalePlan(names naming) ScalePlan {
 }
 
 // title is a key as the brief asks to say notes.
-func (j job) title(tonic pitch.Name, name string) string {
+func (j *job) title(tonic pitch.Name, name string) string {
 	return j.naming.Absolute(tonic) + " " + name
 }
 
 // corePlan is the scale as a pentatonic with other notes laid over it, beside
 // the scales over the same core; nil where it is none.
-func (j job) corePlan() *CorePlan {
+func (j *job) corePlan() *CorePlan {
 	core, ok := scale.CoreOf(j.scale.Formula)
 	if !ok || len(j.scale.Formula) == len(core) {
 		return nil
@@ -136,7 +136,7 @@ func degreeStrings(degrees []pitch.Degree) []string {
 	return out
 }
 
-func (j job) chords(size int) []Chord {
+func (j *job) chords(size int) []Chord {
 	out := []Chord{}
 	for _, c := range j.scale.Chords(size) {
 		chord := Chord{Degree: c.Degree.String(), Symbol: j.naming.Absolute(c.Notes[0]) + c.Quality, Notes: make([]string, size)}
@@ -148,7 +148,7 @@ func (j job) chords(size int) []Chord {
 	return out
 }
 
-func (j job) neckPlan(names naming) NeckPlan {
+func (j *job) neckPlan(names naming) NeckPlan {
 	n := NeckPlan{Courses: *j.brief.Instrument.Courses, Frets: make([]Fret, j.neck.Frets+1)}
 	for f := range n.Frets {
 		n.Frets[f] = Fret{f, tenth(j.neck.FretMM(f))}
@@ -169,7 +169,7 @@ func (j job) neckPlan(names naming) NeckPlan {
 	return n
 }
 
-func (j job) run(b fingered, names naming) Run {
+func (j *job) run(b fingered, names naming) Run {
 	order := run.Order(len(b.Notes), j.spec, func(i int) bool { return j.stable(b.Notes[i].Degree) })
 	places := j.places(b.Box, order)
 	touches := j.handOf(b.school).Path(places, j.ask(b, order))
@@ -195,7 +195,7 @@ func (j job) run(b fingered, names naming) Run {
 
 // stroke is the stroke of the k-th note of the run, on a string. Fingers pluck
 // the strings as they lie, whatever their pitch.
-func (j job) stroke(k, str int) string {
+func (j *job) stroke(k, str int) string {
 	towardsCeiling := 0
 	for _, other := range j.request.Strings {
 		if other > str {
@@ -207,7 +207,7 @@ func (j job) stroke(k, str int) string {
 
 // stable reports whether a run may end on this scale note: the root, or with
 // chord-tone also the third and the fifth.
-func (j job) stable(index int) bool {
+func (j *job) stable(index int) bool {
 	if j.spec.Finish == "root" {
 		return index == 0
 	}

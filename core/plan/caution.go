@@ -17,7 +17,7 @@ const (
 	CautionSpelling   = "spelling"    // the key has an easier spelling
 )
 
-func (j job) cautions(p Plan, chosen fingered) []Caution {
+func (j *job) cautions(p Plan, chosen fingered) []Caution {
 	out := []Caution{}
 	box := p.Boxes[p.Box]
 	if box.Refit != "" {
@@ -54,7 +54,7 @@ func (j job) cautions(p Plan, chosen fingered) []Caution {
 
 // easier names ways to play the same with less stretch: a box of this layout
 // within the limit, and fewer notes per string.
-func (j job) easier(p Plan) string {
+func (j *job) easier(p Plan) string {
 	var ways []string
 	for _, b := range p.Boxes {
 		if !b.OverLimit && b.Complete {

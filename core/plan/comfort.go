@@ -29,7 +29,7 @@ const daysOfWeek = 7
 
 // comfort moves the box up until no pair of fingers opens past its comfortable
 // limit. It is nil where the box is comfortable as it stands or cannot move.
-func (j job) comfort(f fingered, low int) *Comfort {
+func (j *job) comfort(f fingered, low int) *Comfort {
 	if f.report.Comfortable.Over() <= 0 || low == 0 {
 		return nil
 	}
@@ -45,7 +45,7 @@ func (j job) comfort(f fingered, low int) *Comfort {
 	return &Comfort{Message: "Nowhere on this neck is it comfortable for this hand with these fingers.", Days: []ComfortDay{}}
 }
 
-func (j job) openingAt(f fingered, up int) hand.Opening {
+func (j *job) openingAt(f fingered, up int) hand.Opening {
 	moved := make([]neck.Place, len(f.places))
 	for i, p := range f.places {
 		moved[i] = neck.Place{String: p.String, Fret: p.Fret + up}
@@ -53,7 +53,7 @@ func (j job) openingAt(f fingered, up int) hand.Opening {
 	return hand.Summarize(j.neck, j.style.Limits, moved, f.touches).Comfortable
 }
 
-func (j job) comfortPlan(f fingered, low, up int) *Comfort {
+func (j *job) comfortPlan(f fingered, low, up int) *Comfort {
 	c := &Comfort{Fret: low + up, Frets: up, Days: []ComfortDay{}}
 	for day := 0; day <= up && day < daysOfWeek; day++ {
 		at := up - day

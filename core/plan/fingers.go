@@ -22,7 +22,7 @@ type fingered struct {
 }
 
 // handOf is the hand of a school, in the style of the brief.
-func (j job) handOf(school int) *hand.Hand {
+func (j *job) handOf(school int) *hand.Hand {
 	if j.hands[school] == nil {
 		style := j.style
 		style.School = hand.Schools[school]
@@ -31,13 +31,13 @@ func (j job) handOf(school int) *hand.Hand {
 	return j.hands[school]
 }
 
-func (j job) schoolIndex() int {
+func (j *job) schoolIndex() int {
 	return slices.IndexFunc(hand.Schools, func(s hand.School) bool { return s.ID == j.style.School.ID })
 }
 
 // finger fingers a box, and fits it to the hand where it asks for more than
 // the hand's greatest opening.
-func (j job) finger(b layout.Box) fingered {
+func (j *job) finger(b layout.Box) fingered {
 	f := j.fingerBy(b, j.schoolIndex(), false)
 	if f.report.Greatest.Over() <= 0 {
 		return f
@@ -45,7 +45,7 @@ func (j job) finger(b layout.Box) fingered {
 	return j.refit(f, f.report.Greatest)
 }
 
-func (j job) fingerBy(b layout.Box, school int, strict bool) fingered {
+func (j *job) fingerBy(b layout.Box, school int, strict bool) fingered {
 	f := fingered{Box: b, school: school, strict: strict, places: make([]neck.Place, len(b.Notes))}
 	for k, n := range b.Notes {
 		f.places[k] = n.Place
@@ -58,7 +58,7 @@ func (j job) fingerBy(b layout.Box, school int, strict bool) fingered {
 // ask is what is wanted of the fingers when the notes of a box are played in
 // an order, or as they stand where that is nil. Four on a string are held in
 // the way that the brief chooses.
-func (j job) ask(f fingered, order []int) hand.Ask {
+func (j *job) ask(f fingered, order []int) hand.Ask {
 	a := hand.Ask{Strict: f.strict}
 	if j.system.ID != fourPerString {
 		return a
@@ -99,7 +99,7 @@ func upTo(n int) []int {
 // opening: shifts in the same school, another school, fewer notes on each
 // string. Of these the one with the fewest shifts in the middle of a string
 // wins; fewer notes are taken only where the others shift on every string.
-func (j job) refit(f fingered, past hand.Opening) fingered {
+func (j *job) refit(f fingered, past hand.Opening) fingered {
 	best := j.fingerBy(f.Box, f.school, true)
 	how := "the hand shifts instead"
 	for i, s := range hand.Schools {
@@ -118,11 +118,11 @@ func (j job) refit(f fingered, past hand.Opening) fingered {
 	return best
 }
 
-func (j job) schoolName() string { return "with " + j.style.School.Name + "," }
+func (j *job) schoolName() string { return "with " + j.style.School.Name + "," }
 
 // fewerNotes is the box that starts on the same degree with a note less on
 // each string.
-func (j job) fewerNotes(b layout.Box) (f fingered, words string, ok bool) {
+func (j *job) fewerNotes(b layout.Box) (f fingered, words string, ok bool) {
 	system, ok := layout.Fewer(j.system)
 	if !ok {
 		return fingered{}, "", false
@@ -141,7 +141,7 @@ func (j job) fewerNotes(b layout.Box) (f fingered, words string, ok bool) {
 
 var fingerNames = [5]string{"open string", "index", "middle", "ring", "little finger"}
 
-func (j job) planBox(i int, f fingered, names naming) Box {
+func (j *job) planBox(i int, f fingered, names naming) Box {
 	out := Box{
 		ID: strconv.Itoa(i + 1), Name: f.Name, Degree: names.degrees[f.Degree], Form: f.Form,
 		Complete: f.Complete(), Missing: []string{}, Corrections: []Correction{}, Links: []Link{},
@@ -186,7 +186,7 @@ func (j job) planBox(i int, f fingered, names naming) Box {
 
 // places are where a run stops its notes. Coming down, the school of the
 // fourth finger takes open notes on the next lower string.
-func (j job) places(b layout.Box, order []int) []neck.Place {
+func (j *job) places(b layout.Box, order []int) []neck.Place {
 	places := make([]neck.Place, len(order))
 	for k, i := range order {
 		places[k] = b.Notes[i].Place

@@ -69,7 +69,7 @@ func Pockets(b Brief, changes []ScaleBrief) ([]PocketStop, error) {
 	return stops, nil
 }
 
-func (j job) pocketStop(s scale.Scale, b layout.Box, box int, travelMM float64) PocketStop {
+func (j *job) pocketStop(s scale.Scale, b layout.Box, box int, travelMM float64) PocketStop {
 	stop := PocketStop{
 		Title: j.title(s.Tonic, s.Name), Scale: s.ID, Tonic: s.Tonic.String(), Box: box, BoxName: b.Name,
 		Complete: b.Complete(), TravelMM: tenth(travelMM), LowFret: b.Notes[0].Fret, Notes: make([]Place, len(b.Notes)),

@@ -14,7 +14,7 @@ import (
 
 // sentence says the brief in English. The words that stand for a field of the
 // brief carry its path; settings at their usual value are left unsaid.
-func (j job) sentence() []SentencePart {
+func (j *job) sentence() []SentencePart {
 	var s sentenceBuilder
 	b := j.brief
 	article, name := j.instrument.Article, j.instrument.Name
@@ -110,7 +110,7 @@ func (s sentenceBuilder) text() string {
 	return b.String()
 }
 
-func (j job) tuningWords() string {
+func (j *job) tuningWords() string {
 	tuning := j.brief.Instrument.Tuning // without the capo
 	names := make([]string, len(tuning))
 	for i, w := range tuning {

@@ -29,7 +29,7 @@ func Why(b Brief, note int) (string, error) {
 	return j.reason(f, r, note), nil
 }
 
-func (j job) reason(f fingered, r hand.Reason, note int) string {
+func (j *job) reason(f fingered, r hand.Reason, note int) string {
 	mine, other := demandWords(f, r.Chosen, note), demandWords(f, r.Other, note)
 	finger, instead := capital(fingerWords[r.Finger]), "the "+fingerWords[r.Instead]
 	switch {

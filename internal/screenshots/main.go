@@ -49,7 +49,7 @@ var pictures = []picture{
 		"second": {"instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&layout.system=seven-position&layout.box=2"},
 	}.Encode(), "paper", 1280, 800, nil},
 	{"workshop", "/workshop", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
-		click(`[data-do=new-scale]`), chromedp.Sleep(300 * time.Millisecond), click(`[data-field=formula] input`), chromedp.KeyEvent("1 2 3 #4 5 b6 7"),
+		click(`[data-do=new-scale]`), chromedp.Sleep(300 * time.Millisecond), click(`[data-field=formula] input`), chromedp.KeyEvent("1 b2 3 4 5 6 b7"),
 	}},
 	{"saved", "/saved", "paper", 1280, 800, nil},
 	{"sheet", bench("instrument.id=guitar&scale.tonic=E&scale.name=mixolydian&layout.system=five-form&layout.box=1"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{

@@ -37,6 +37,11 @@ function title(box: Box) {
   return box.form || !box.name.startsWith('from') || /\d$/.test(box.name) ? box.name : `from ${pretty(box.degree)}`
 }
 
+function demands(box: Box) {
+  const many = (n: number, one: string, more: string) => (n === 0 ? [] : [`${n} ${n === 1 ? one : more}`])
+  return [...many(box.reaches, 'reach', 'reaches'), ...many(box.shifts, 'shift', 'shifts')].join(', ') || 'the hand stays'
+}
+
 function step(by: number) {
   const to = shown.value[place.value + by]
   if (to) emit('choose', to.index)
@@ -76,13 +81,14 @@ defineExpose({ step })
         </svg>
         <span class="name"><span class="unseen">Box </span><b>{{ box.id }}</b> {{ title(box) }}</span>
         <span class="facts">{{ box.notes.length }} {{ box.notes.length === 1 ? 'note' : 'notes' }}, <span class="unseen">frets </span>{{ box.lowFret }}–{{ box.highFret }}</span>
-        <span class="facts">
-          {{ Math.round(box.spanMm) }} mm<template v-if="box.reaches">, {{ box.reaches }} {{ box.reaches === 1 ? 'reach' : 'reaches' }}</template><template v-if="box.shifts">, {{ box.shifts }} {{ box.shifts === 1 ? 'shift' : 'shifts' }}</template>
+        <span class="facts span">
+          {{ Math.round(box.spanMm) }} mm
+          <span class="gauge" aria-hidden="true"><span :class="{ over: box.overLimit }" :style="{ inlineSize: `${(box.spanMm / widest) * 100}%` }" /></span>
           <v-icon v-if="box.overLimit || box.refit || !box.complete" :icon="mdiAlertOutline" size="14" class="warn" />
           <span v-if="box.overLimit" class="unseen">past what is comfortable</span>
           <span v-if="!box.complete" class="unseen">incomplete</span>
         </span>
-        <span class="gauge" aria-hidden="true"><span :class="{ over: box.overLimit }" :style="{ inlineSize: `${(box.spanMm / widest) * 100}%` }" /></span>
+        <span class="facts">{{ demands(box) }}</span>
       </button>
     </div>
     <v-btn :icon="mdiChevronRight" size="small" aria-label="Next box (full stop)" :disabled="place === shown.length - 1" @click="step(1)" />
@@ -161,16 +167,22 @@ defineExpose({ step })
   white-space: nowrap;
 }
 
+.span {
+  align-items: center;
+  display: flex;
+  gap: 6px;
+  inline-size: 100%;
+}
+
 .gauge {
   background: color-mix(in srgb, var(--rule) 50%, transparent);
-  block-size: 3px;
-  inline-size: 100%;
-  margin-block: 2px;
+  block-size: 4px;
+  flex: 1;
 }
 
 .gauge span {
   background: var(--faint);
-  block-size: 3px;
+  block-size: 4px;
   display: block;
 }
 

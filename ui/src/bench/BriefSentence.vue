@@ -11,7 +11,9 @@ const emit = defineEmits<{ change: [changes: Changes]; keep: [] }>()
 
 const pickers = ref<InstanceType<typeof WordPicker>[]>([])
 const shown = computed(() => props.plan.sentenceParts.flatMap((p) => (p.field ? [p.field] : [])))
-const unsaid = computed(() => finePoints.filter((f) => !shown.value.includes(f) && props.setting && (words[f]?.matters?.(props.setting) ?? true)))
+const unsaid = computed(() =>
+  Object.entries(finePoints).map(([about, fields]) => ({ about, fields: fields.filter((f) => !shown.value.includes(f) && props.setting && (words[f]?.matters?.(props.setting) ?? true)) })),
+)
 // The last word keeps its full stop on its line.
 const groups = computed(() => [props.plan.sentenceParts.slice(0, -2), props.plan.sentenceParts.slice(-2)])
 const adding = ref<string>()
@@ -40,8 +42,11 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
       <template #activator="{ props: activator }">
         <v-btn v-bind="activator" :icon="mdiTuneVariant" size="small" class="fine" aria-label="Fine points: strings, frets, open strings, ending and more" />
       </template>
-      <v-list density="compact">
-        <v-list-item v-for="field in unsaid" :key="field" :title="words[field]?.title ?? field" :data-fine="field" @click="adding = field" />
+      <v-list density="compact" class="points">
+        <template v-for="group in unsaid" :key="group.about">
+          <v-list-subheader class="about">{{ group.about }}</v-list-subheader>
+          <v-list-item v-for="field in group.fields" :key="field" class="point" :title="words[field]?.title ?? field" :data-fine="field" @click="adding = field" />
+        </template>
         <v-divider v-if="!small" />
         <v-list-item v-if="!small" title="Keep this instrument…" data-fine="keep" @click="emit('keep')" />
       </v-list>
@@ -84,6 +89,17 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
 
 .fine {
   margin-inline-start: 6px;
+}
+
+.about {
+  color: var(--faint);
+  font-size: 0.8rem;
+  min-height: 26px;
+  opacity: 1;
+}
+
+.point {
+  min-height: 32px;
 }
 
 .fine-card {

@@ -247,12 +247,13 @@ function handSizes({ catalogue, brief }: Setting, field: 'hand.limitsMm.comforta
   return [size('an average adult hand', 1), size('a large hand', 1.12), size('a small hand', 0.85), size("a child's hand", 0.7)]
 }
 
-/** The settings that the sentence leaves unsaid at their usual value. */
-export const finePoints = [
-  'layout.strings', 'layout.lowFret', 'hand.open', 'hand.prefer', 'hand.wide', 'hand.four', 'hand.limitsMm.comfortable', 'hand.limitsMm.greatest',
-  'run.repeatTop', 'run.finish', 'rhythm.beatsPerBar', 'picking', 'names',
-  'instrument.capo', 'instrument.leftHanded', 'instrument.courses', 'instrument.frets', 'instrument.scaleLengthMm',
-]
+/** The settings that the sentence leaves unsaid at their usual value, by what they are about. */
+export const finePoints: Record<string, string[]> = {
+  Place: ['layout.strings', 'layout.lowFret', 'instrument.capo'],
+  Hand: ['hand.open', 'hand.prefer', 'hand.wide', 'hand.four', 'hand.limitsMm.comfortable', 'hand.limitsMm.greatest'],
+  Run: ['run.repeatTop', 'run.finish', 'rhythm.beatsPerBar', 'picking'],
+  'Names and instrument': ['names', 'instrument.leftHanded', 'instrument.courses', 'instrument.frets', 'instrument.scaleLengthMm'],
+}
 
 /** The word of the sentence that a field's problem is shown at. */
 export function wordOf(field: string, shown: string[]): string {
