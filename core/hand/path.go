@@ -31,6 +31,29 @@ type Hand struct {
 	reaching []price
 
 	layers []layer // memory of the path before
+	known  map[pathKey][]Touch
+}
+
+// pathKey says a short path and what is asked of it.
+type pathKey [2*knownNotes + 2]uint8
+
+// Paths of up to knownNotes notes are remembered, up to knownPaths of them:
+// boxes share many, and a run goes up as its box does.
+const knownNotes, knownPaths = 27, 1 << 15
+
+// keyOf is the key of a path; ok is false where it is not to be remembered.
+func keyOf(places []neck.Place, a Ask) (k pathKey, ok bool) {
+	if len(places) > knownNotes || a.at > 0 {
+		return k, false
+	}
+	for i, p := range places {
+		k[2*i], k[2*i+1] = uint8(p.String), uint8(p.Fret)
+		if a.Hold != nil && a.Hold[i] {
+			k[2*i] |= 0x80
+		}
+	}
+	k[len(k)-2], k[len(k)-1] = uint8(len(places)), uint8(bit(a.Strict))
+	return k, true
 }
 
 // row holds the prices from stance i to stance j at [j][i]; the lowest bit says
@@ -41,7 +64,7 @@ const moves = 1
 
 // New makes a hand for a neck.
 func New(n neck.Neck, style Style) *Hand {
-	h := &Hand{model: newModel(n, style), frets: n.Frets + 1, rows: make([]*row, 4*(n.Frets+1)*(n.Frets+1))}
+	h := &Hand{model: newModel(n, style), frets: n.Frets + 1, rows: make([]*row, 4*(n.Frets+1)*(n.Frets+1)), known: map[pathKey][]Touch{}}
 	h.reaching = make([]price, len(h.stances)*h.frets)
 	for s := range h.stances {
 		for fret := 1; fret < h.frets; fret++ {
@@ -80,11 +103,24 @@ type Ask struct {
 }
 
 // Path fingers the places in the order played, at the least cost. The result
-// is the same for the same input.
+// is the same for the same input, shared and not to be changed; nil where a
+// finger that is asked for does not exist.
 func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
 	if len(places) == 0 {
 		return nil
 	}
+	key, remember := keyOf(places, a)
+	if known, ok := h.known[key]; ok && remember {
+		return known
+	}
+	touches := h.solve(places, a)
+	if remember && len(h.known) < knownPaths {
+		h.known[key] = touches
+	}
+	return touches
+}
+
+func (h *Hand) solve(places []neck.Place, a Ask) []Touch {
 	if len(places) > len(h.layers) {
 		h.layers = make([]layer, len(places))
 	}

@@ -91,9 +91,10 @@ func (r *Request) ring(row []int) []Note {
 	ways := make([]pairWays, len(places))
 	for i := 1; i < len(places); i++ {
 		ways[i] = newPairWays(len(places[i-1]), len(places[i]))
+		rings := r.ringPrices(places, i)
 		for b, before := range places[i-1] {
 			for c, last := range places[i] {
-				*ways[i].at(b, c) = r.ringStep(ways, places, i, b, before, last)
+				*ways[i].at(b, c) = r.ringStep(ways, rings, i, b, c, before, last)
 			}
 		}
 		if ways[i].least().cost >= sameString {
@@ -132,19 +133,35 @@ func (p pairWays) leastAt() int {
 	return at
 }
 
-func (r *Request) ringStep(ways []pairWays, places [][]neck.Place, i, b int, before, last neck.Place) ringWay {
+// ringStep finds the best way to the pair of places b and c of note i.
+func (r *Request) ringStep(ways []pairWays, rings []float64, i, b, c int, before, last neck.Place) ringWay {
 	price := r.touchPrice(last) + r.besidePrice(before, last)
 	if i == 1 {
 		return ringWay{price + r.touchPrice(before), -1}
 	}
 	best := ringWay{math.Inf(1), -1}
-	for a, first := range places[i-2] {
-		if c := ways[i-1].at(a, b).cost + r.ringPrice(first, last); c < best.cost {
-			best = ringWay{c, a}
+	width := ways[i].width
+	for a := range len(ways[i-1].ways) / ways[i-1].width {
+		if cost := ways[i-1].at(a, b).cost + rings[a*width+c]; cost < best.cost {
+			best = ringWay{cost, a}
 		}
 	}
 	best.cost += price
 	return best
+}
+
+// ringPrices are the prices between the places of note i-2 and those of note i.
+func (r *Request) ringPrices(places [][]neck.Place, i int) []float64 {
+	if i < 2 {
+		return nil
+	}
+	out := make([]float64, 0, len(places[i-2])*len(places[i]))
+	for _, first := range places[i-2] {
+		for _, last := range places[i] {
+			out = append(out, r.ringPrice(first, last))
+		}
+	}
+	return out
 }
 
 func (r *Request) ringTrace(row []int, places [][]neck.Place, ways []pairWays) []Note {

@@ -13,7 +13,7 @@ import (
 // the note an octave up with the least travel. Lowest string first, then
 // lowest fret, then the fewest reaches.
 func fromDegree(request Request) ([]Box, error) {
-	r := climber{Request: request, seen: make([][]Note, 2*(request.Neck.Frets+2-request.Frame.FirstHome))}
+	r := climber{Request: request, climbs: map[climbKey]*start{}, seen: make([][]Note, 2*(request.Neck.Frets+2-request.Frame.FirstHome))}
 	var whole []Box
 	var partial Box
 	for _, str := range r.Strings {
@@ -23,15 +23,14 @@ func fromDegree(request Request) ([]Box, error) {
 				continue
 			}
 			for _, s := range r.starts(neck.Place{String: str, Fret: fret}) {
-				notes := s.notes(r.Scale.Len())
 				if s.whole() < r.Octaves {
-					if len(notes) > len(partial.Notes) {
+					if notes := s.notes(r.Scale.Len()); len(notes) > len(partial.Notes) {
 						partial = r.startBox(notes)
 					}
 					continue
 				}
-				if !slices.ContainsFunc(whole, func(b Box) bool { return slices.Equal(b.Notes, notes) }) {
-					whole = append(whole, r.startBox(notes))
+				if !slices.ContainsFunc(whole, func(b Box) bool { return s.is(b.Notes, r.Scale.Len()) }) {
+					whole = append(whole, r.startBox(s.notes(r.Scale.Len())))
 				}
 			}
 		}
@@ -46,7 +45,11 @@ func fromDegree(request Request) ([]Box, error) {
 type climber struct {
 	Request
 	seen [][]Note // by position and whether open strings come first
+	// climbs remembers ways by place, position and octaves.
+	climbs map[climbKey]*start
 }
+
+type climbKey struct{ str, fret, position, octaves int8 }
 
 func (r *climber) under(position int, openFirst bool) []Note {
 	at := 2*position + count(openFirst)
@@ -89,16 +92,31 @@ func (s *start) notes(length int) []Note {
 	return out
 }
 
+// is reports whether a way has just these notes.
+func (s *start) is(notes []Note, length int) bool {
+	for ; s != nil; s = s.next {
+		under := s.rest
+		if s.next != nil {
+			under = s.rest[:s.octaves*length-1]
+		}
+		if len(notes) < len(under)+1 || notes[0] != s.first || !slices.Equal(notes[1:len(under)+1], under) {
+			return false
+		}
+		notes = notes[len(under)+1:]
+	}
+	return len(notes) == 0
+}
+
 // starts are the ways to begin at a place, one for each finger at rest, the
 // fewest reaches first. A way with more than a reach an octave is left out
 // where there is a better one.
-func (r *climber) starts(at neck.Place) []start {
+func (r *climber) starts(at neck.Place) []*start {
 	low, high := r.positionsOn(at)
-	out := make([]start, 0, high-low+1)
+	out := make([]*start, 0, high-low+1)
 	for position := high; position >= low; position-- {
 		out = append(out, r.climb(at, position, r.Octaves))
 	}
-	slices.SortStableFunc(out, func(a, b start) int {
+	slices.SortStableFunc(out, func(a, b *start) int {
 		if d := b.whole() - a.whole(); d != 0 {
 			return d
 		}
@@ -123,13 +141,17 @@ func (r *climber) positionsOn(at neck.Place) (low, high int) {
 
 // climb plays as many of the octaves as it can from a place with the hand at a
 // position, and goes on from there where the hand has least to travel.
-func (r *climber) climb(at neck.Place, position, octaves int) start {
-	s := r.underOneHand(at, position, octaves)
-	if s.octaves == 0 || s.octaves >= octaves {
+func (r *climber) climb(at neck.Place, position, octaves int) *start {
+	key := climbKey{int8(at.String), int8(at.Fret), int8(position), int8(octaves)}
+	if s, ok := r.climbs[key]; ok {
 		return s
 	}
-	r.goOn(&s, octaves-s.octaves)
-	return s
+	s := r.underOneHand(at, position, octaves)
+	if s.octaves > 0 && s.octaves < octaves {
+		r.goOn(&s, octaves-s.octaves)
+	}
+	r.climbs[key] = &s
+	return &s
 }
 
 // underOneHand is a climb as far as one hand goes.
@@ -160,7 +182,8 @@ func (r *climber) follows(a, b Note) bool {
 // goOn continues a climb from its last whole octave.
 func (r *climber) goOn(s *start, octaves int) {
 	root := s.rest[s.octaves*r.Scale.Len()-1]
-	var best start
+	var best *start
+	whole, travelMM := 0, 0.0
 	for _, str := range r.Strings {
 		at := neck.Place{String: str, Fret: root.MIDI - r.Neck.Open(str).MIDI()}
 		if at.Fret < max(r.LowFret, 1) || at.Fret > r.HighFret {
@@ -169,18 +192,18 @@ func (r *climber) goOn(s *start, octaves int) {
 		low, high := r.positionsOn(at)
 		for position := high; position >= low; position-- {
 			next := r.climb(at, position, octaves)
-			next.travelMM += r.Neck.SpanMM(position, s.position)
-			if more := next.whole() - best.whole(); more > 0 || more == 0 && next.travelMM < best.travelMM {
-				best = next
+			more := next.whole() - whole
+			if mm := next.travelMM + r.Neck.SpanMM(position, s.position); more > 0 || more == 0 && best != nil && mm < travelMM {
+				best, whole, travelMM = next, next.whole(), mm
 			}
 		}
 	}
-	if best.octaves == 0 {
+	if best == nil {
 		return
 	}
-	s.next = &best
+	s.next = best
 	s.reaches += best.reaches
-	s.travelMM += best.travelMM
+	s.travelMM += travelMM
 }
 
 func (r *climber) startBox(notes []Note) Box {
