@@ -46,7 +46,8 @@ test: tools
 	go test ./e2e
 
 bench: build
-	go test -run '^$$' -bench . -benchmem ./core/... ./document
+	go test -run '^$$' -bench 'Book' -cpu 1 ./core/plan
+	go test -run '^$$' -bench 'Plan|Long|PDF|SVG|PNG' -benchmem ./core/... ./document
 	go run ./internal/growth
 	go run ./internal/load -binary bin/even-ladder
 

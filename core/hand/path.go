@@ -1,6 +1,10 @@
 package hand
 
-import "evenladder/core/neck"
+import (
+	"slices"
+
+	"evenladder/core/neck"
+)
 
 // Touch is how one note of a path is stopped.
 type Touch struct {
@@ -23,6 +27,7 @@ type Style struct {
 // to path and is not for use by several goroutines at once.
 type Hand struct {
 	*model
+	neck  neck.Neck
 	frets int
 	// rows remembers the prices from each stance to each stance between two
 	// frets, by the frets, by whether the string is the same, and by strictness.
@@ -31,7 +36,7 @@ type Hand struct {
 	reaching []price
 
 	layers []layer // memory of the path before
-	known  map[pathKey][]Touch
+	known  map[pathKey]*Fingering
 }
 
 // pathKey says a short path and what is asked of it.
@@ -43,7 +48,7 @@ const knownNotes, knownPaths = 27, 1 << 15
 
 // keyOf is the key of a path; ok is false where it is not to be remembered.
 func keyOf(places []neck.Place, a Ask) (k pathKey, ok bool) {
-	if len(places) > knownNotes || a.at > 0 {
+	if len(places) > knownNotes {
 		return k, false
 	}
 	for i, p := range places {
@@ -64,7 +69,7 @@ const moves = 1
 
 // New makes a hand for a neck.
 func New(n neck.Neck, style Style) *Hand {
-	h := &Hand{model: newModel(n, style), frets: n.Frets + 1, rows: make([]*row, 4*(n.Frets+1)*(n.Frets+1)), known: map[pathKey][]Touch{}}
+	h := &Hand{model: newModel(n, style), frets: n.Frets + 1, rows: make([]*row, 4*(n.Frets+1)*(n.Frets+1)), known: map[pathKey]*Fingering{}, neck: n}
 	h.reaching = make([]price, len(h.stances)*h.frets)
 	for s := range h.stances {
 		for fret := 1; fret < h.frets; fret++ {
@@ -102,25 +107,35 @@ type Ask struct {
 	banned int
 }
 
+// Fingering is a path with its fingers and what they ask of the hand. It is
+// shared and not to be changed.
+type Fingering struct {
+	Places  []neck.Place
+	Touches []Touch
+	Report  Report
+}
+
+// Finger fingers a path and sums it up. It keeps none of the places given.
+func (h *Hand) Finger(places []neck.Place, a Ask) *Fingering {
+	key, remember := keyOf(places, a)
+	if known := h.known[key]; known != nil && remember {
+		return known
+	}
+	f := &Fingering{Places: slices.Clone(places), Touches: h.Path(places, a)}
+	f.Report = Summarize(h.neck, h.limits, f.Places, f.Touches)
+	if remember && len(h.known) < knownPaths {
+		h.known[key] = f
+	}
+	return f
+}
+
 // Path fingers the places in the order played, at the least cost. The result
-// is the same for the same input, shared and not to be changed; nil where a
-// finger that is asked for does not exist.
+// is the same for the same input; nil where a finger that is asked for does not
+// exist.
 func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
 	if len(places) == 0 {
 		return nil
 	}
-	key, remember := keyOf(places, a)
-	if known, ok := h.known[key]; ok && remember {
-		return known
-	}
-	touches := h.solve(places, a)
-	if remember && len(h.known) < knownPaths {
-		h.known[key] = touches
-	}
-	return touches
-}
-
-func (h *Hand) solve(places []neck.Place, a Ask) []Touch {
 	if len(places) > len(h.layers) {
 		h.layers = make([]layer, len(places))
 	}

@@ -22,34 +22,48 @@ const (
 // on one string, each note ringing as long as it can within the hand's span.
 // It has one box for each octave of the neck that the start lies in.
 func campanella(r Request) ([]Box, error) {
-	var out []Box
-	var partial Box
-	for _, row := range r.rows() {
-		notes := r.ring(row)
-		if len(notes) == 0 {
-			continue
-		}
-		box := r.placed("from "+r.Scale.Pitch(notes[0].MIDI).Pretty(), notes, row[len(notes):]...)
-		box.Corrections = nil // the order of the strings is not that of a shape
-		if box.Complete() {
-			out = append(out, box)
-		} else if len(notes) > len(partial.Notes) {
-			partial = box
+	low, high := r.compass()
+	var whole []Box
+	for _, row := range r.rows(low, high-12*r.Octaves) {
+		if notes := r.ring(row); len(notes) == len(row) {
+			whole = append(whole, r.ringBox(notes, row))
 		}
 	}
-	if len(out) == 0 && len(partial.Notes) > 0 {
-		out = append(out, partial)
+	if len(whole) > 0 {
+		return whole, nil
 	}
-	return out, nil
+	var notes []Note
+	var missing []int
+	for _, row := range r.rows(low, high) {
+		if longer := r.ring(row); len(longer) > len(notes) {
+			notes, missing = longer, row[len(longer):]
+		}
+	}
+	if len(notes) == 0 {
+		return nil, nil
+	}
+	return []Box{r.ringBox(notes, missing)}, nil
 }
 
-// rows are the pitches to play, once for each start in range.
-func (r *Request) rows() [][]int {
-	low, high := math.MaxInt, 0
+func (r *Request) ringBox(notes []Note, row []int) Box {
+	missing := slices.DeleteFunc(slices.Clone(row), func(midi int) bool { return midi <= notes[len(notes)-1].MIDI })
+	box := r.placed("from "+r.Scale.Pitch(notes[0].MIDI).Pretty(), notes, missing...)
+	box.Corrections = nil // the order of the strings is not that of a shape
+	return box
+}
+
+// compass is the lowest and the highest pitch within the frets.
+func (r *Request) compass() (low, high int) {
+	low = math.MaxInt
 	for _, str := range r.Strings {
 		open := r.Neck.Open(str).MIDI()
 		low, high = min(low, open+r.LowFret), max(high, open+r.HighFret)
 	}
+	return low, high
+}
+
+// rows are the pitches to play, once for each start between two pitches.
+func (r *Request) rows(low, high int) [][]int {
 	var out [][]int
 	for m := low; m <= high; m++ {
 		if r.Scale.Index(m) != r.FromDegree {

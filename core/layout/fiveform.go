@@ -21,13 +21,15 @@ func fiveForm(r Request) ([]Box, error) {
 	for i, d := range core {
 		degrees[i] = slices.Index(r.Scale.Formula, d)
 	}
+	names := r.fromNames()
 	boxes := eachDegree(&r, degrees, func(r *Request, lowest int) Box {
 		laid := coreNotes(r, coreScale, lowest)
 		b := builder{Request: r, notes: make([]Note, 0, len(laid)*2)}
 		for _, n := range append(laid, addedNotes(r, coreScale, laid)...) {
 			b.add(n.String, n.MIDI, n.Layer)
 		}
-		box := b.box(r.Scale.Index(lowest))
+		degree := r.Scale.Index(lowest)
+		box := b.box(degree, names[degree])
 		if r.sameCore(box.Notes) {
 			box.Notes = r.alike(box.Notes)
 		}

@@ -14,31 +14,50 @@ import (
 // lowest fret, then the fewest reaches.
 func fromDegree(request Request) ([]Box, error) {
 	r := climber{Request: request, climbs: map[climbKey]*start{}, seen: make([][]Note, 2*(request.Neck.Frets+2-request.Frame.FirstHome))}
-	var whole []Box
-	var partial Box
-	for _, str := range r.Strings {
-		open := r.Neck.Open(str).MIDI()
-		for fret := r.LowFret; fret <= r.HighFret; fret++ {
-			if r.Scale.Index(open+fret) != r.FromDegree {
-				continue
-			}
-			for _, s := range r.starts(neck.Place{String: str, Fret: fret}) {
-				if s.whole() < r.Octaves {
-					if notes := s.notes(r.Scale.Len()); len(notes) > len(partial.Notes) {
-						partial = r.startBox(notes)
-					}
-					continue
-				}
-				if !slices.ContainsFunc(whole, func(b Box) bool { return s.is(b.Notes, r.Scale.Len()) }) {
-					whole = append(whole, r.startBox(s.notes(r.Scale.Len())))
-				}
+	_, high := r.compass()
+	whole := []Box{}
+	for _, at := range r.placesOfDegree(high - 12*r.Octaves) {
+		for _, s := range r.starts(at) {
+			known := func(b Box) bool { return s.is(b.Notes, r.Scale.Len()) }
+			if s.whole() >= r.Octaves && !slices.ContainsFunc(whole, known) {
+				whole = append(whole, r.startBox(s.notes(r.Scale.Len())))
 			}
 		}
 	}
-	if len(whole) == 0 && len(partial.Notes) > 0 {
-		whole = append(whole, partial)
+	if len(whole) > 0 {
+		return whole, nil
 	}
-	return whole, nil
+	return r.longest(high), nil
+}
+
+// longest is the start that goes furthest, where none is whole.
+func (r *climber) longest(high int) []Box {
+	var best []Note
+	for _, at := range r.placesOfDegree(high) {
+		for _, s := range r.starts(at) {
+			if notes := s.notes(r.Scale.Len()); len(notes) > len(best) {
+				best = notes
+			}
+		}
+	}
+	if len(best) == 0 {
+		return nil
+	}
+	return []Box{r.startBox(best)}
+}
+
+// placesOfDegree are the places of the degree to start from that are no higher
+// than a pitch.
+func (r *climber) placesOfDegree(highest int) (out []neck.Place) {
+	for _, str := range r.Strings {
+		open := r.Neck.Open(str).MIDI()
+		for fret := r.LowFret; fret <= min(r.HighFret, highest-open); fret++ {
+			if r.Scale.Index(open+fret) == r.FromDegree {
+				out = append(out, neck.Place{String: str, Fret: fret})
+			}
+		}
+	}
+	return out
 }
 
 // climber is a request that remembers what lies under the hand.
@@ -142,6 +161,10 @@ func (r *climber) positionsOn(at neck.Place) (low, high int) {
 // climb plays as many of the octaves as it can from a place with the hand at a
 // position, and goes on from there where the hand has least to travel.
 func (r *climber) climb(at neck.Place, position, octaves int) *start {
+	if r.Octaves == 1 { // no way is asked for twice
+		s := r.underOneHand(at, position, octaves)
+		return &s
+	}
 	key := climbKey{int8(at.String), int8(at.Fret), int8(position), int8(octaves)}
 	if s, ok := r.climbs[key]; ok {
 		return s

@@ -120,14 +120,27 @@ func (b *builder) add(str, midi int, layer Layer) {
 	b.notes = append(b.notes, n)
 }
 
-func (b *builder) box(degree int) Box {
+// box is what was gathered, lowest first.
+func (b *builder) box(degree int, name string) Box {
 	slices.SortStableFunc(b.notes, func(x, y Note) int { return x.MIDI - y.MIDI })
-	slices.Sort(b.missing)
-	box := Box{Name: "from " + b.Scale.Formula[degree].Pretty(), Degree: degree, Notes: b.notes}
-	for _, m := range b.missing {
-		box.Missing = append(box.Missing, b.Scale.Pitch(m))
+	box := Box{Name: name, Degree: degree, Notes: b.notes}
+	if len(b.missing) > 0 {
+		slices.Sort(b.missing)
+		box.Missing = make([]pitch.Pitch, len(b.missing))
+		for i, m := range b.missing {
+			box.Missing[i] = b.Scale.Pitch(m)
+		}
 	}
 	return box
+}
+
+// fromNames name boxes after the degree that they start from.
+func (r *Request) fromNames() []string {
+	names := make([]string, r.Scale.Len())
+	for i, d := range r.Scale.Formula {
+		names[i] = "from " + d.Pretty()
+	}
+	return names
 }
 
 // eachDegree makes one box for every scale degree on the lowest string, each as

@@ -4,6 +4,7 @@ package layout
 // scale degree as the lowest note on the lowest string.
 func perString(n int) func(Request) ([]Box, error) {
 	return func(r Request) ([]Box, error) {
+		names := r.fromNames()
 		return eachDegree(&r, upTo(r.Scale.Len()), func(r *Request, lowest int) Box {
 			b := builder{Request: r, notes: make([]Note, 0, n*len(r.Strings))}
 			midi := lowest
@@ -13,7 +14,8 @@ func perString(n int) func(Request) ([]Box, error) {
 					midi = r.Scale.Next(midi)
 				}
 			}
-			return b.box(r.Scale.Index(lowest))
+			degree := r.Scale.Index(lowest)
+			return b.box(degree, names[degree])
 		}), nil
 	}
 }

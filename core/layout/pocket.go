@@ -40,8 +40,7 @@ func (r *Request) pocketFrom(at, root, each int) Box {
 		}
 		midi = r.Scale.Next(midi)
 	}
-	box := b.box(0)
-	box.Name = placeName(r.Strings[at], root-r.Neck.Open(r.Strings[at]).MIDI())
+	box := b.box(0, placeName(r.Strings[at], root-r.Neck.Open(r.Strings[at]).MIDI()))
 	box.Corrections = r.corrections(box.Notes)
 	return box
 }

@@ -1,8 +1,8 @@
 package layout
 
 import (
-	"fmt"
 	"slices"
+	"strconv"
 )
 
 // singleString has one box a string: every scale note along it, within the
@@ -21,9 +21,7 @@ func singleString(r Request) ([]Box, error) {
 		if len(b.notes) == 0 {
 			continue
 		}
-		box := b.box(b.notes[0].Degree)
-		box.Name = fmt.Sprintf("string %d", str)
-		out = append(out, box)
+		out = append(out, b.box(b.notes[0].Degree, "string "+strconv.Itoa(str)))
 	}
 	for i := range out {
 		out[i].Links = octaveLinks(out, i)

@@ -94,7 +94,8 @@ func (r *Request) gaps(notes []Note) []int {
 }
 
 // alike completes the highest string as the lowest one where both have the
-// same letter, so that the two E strings of a guitar carry the same frets.
+// same letter, so that the two E strings of a guitar carry the same frets. Where
+// that would open a gap the notes stay as they are.
 func (r *Request) alike(notes []Note) []Note {
 	low, high := r.Strings[0], r.Strings[len(r.Strings)-1]
 	apart := r.Neck.Open(high).MIDI() - r.Neck.Open(low).MIDI()
@@ -123,6 +124,9 @@ func (r *Request) alike(notes []Note) []Note {
 		}
 	}
 	slices.SortStableFunc(out, func(a, b Note) int { return a.MIDI - b.MIDI })
+	if len(r.gaps(out)) > len(r.gaps(notes)) {
+		return notes
+	}
 	return out
 }
 

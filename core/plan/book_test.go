@@ -66,7 +66,7 @@ func checkFingered(j job, f fingered) string {
 		missing[min(p.MIDI(), 127)] = true
 	}
 	for i, n := range f.Notes {
-		touch := f.touches[i]
+		touch := f.Touches[i]
 		switch {
 		case n.Degree < 0 || n.Degree != j.scale.Index(n.MIDI):
 			return "a note outside the scale"
@@ -78,7 +78,7 @@ func checkFingered(j job, f fingered) string {
 		if i == 0 {
 			continue
 		}
-		before, last := f.Notes[i-1], f.touches[i-1]
+		before, last := f.Notes[i-1], f.Touches[i-1]
 		if n.MIDI <= before.MIDI {
 			return "a pitch twice"
 		}
@@ -92,7 +92,7 @@ func checkFingered(j job, f fingered) string {
 			return "fingers crossed on a string"
 		}
 	}
-	if f.report.Greatest.Over() > 0 {
+	if f.Report.Greatest.Over() > 0 {
 		return "past the greatest opening"
 	}
 	return ""

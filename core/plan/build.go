@@ -171,7 +171,7 @@ func (j *job) neckPlan(names naming) NeckPlan {
 
 func (j *job) run(b fingered, names naming) Run {
 	order := run.Order(len(b.Notes), j.spec, func(i int) bool { return j.stable(b.Notes[i].Degree) })
-	places := j.places(b.Box, order)
+	places := j.runPlaces(b.Box, order)
 	touches := j.handOf(b.school).Path(places, j.ask(b, order))
 	report := hand.Summarize(j.neck, j.style.Limits, places, touches)
 	r := Run{

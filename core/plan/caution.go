@@ -23,7 +23,7 @@ func (j *job) cautions(p Plan, chosen fingered) []Caution {
 	if box.Refit != "" {
 		out = append(out, Caution{CautionRefit, box.Refit})
 	}
-	if w := chosen.report.Comfortable; w.Over() > 0 {
+	if w := chosen.Report.Comfortable; w.Over() > 0 {
 		out = append(out, Caution{CautionSpan, fmt.Sprintf(
 			"Box %s opens %s and %s %.0f mm, frets %d to %d; %.0f mm is comfortable for this hand. Easier: %s.",
 			box.ID, fingerNames[w.Low], fingerNames[w.High], w.MM, w.LowFret, w.HighFret, w.LimitMM, j.easier(p))},

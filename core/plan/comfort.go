@@ -30,11 +30,11 @@ const daysOfWeek = 7
 // comfort moves the box up until no pair of fingers opens past its comfortable
 // limit. It is nil where the box is comfortable as it stands or cannot move.
 func (j *job) comfort(f fingered, low int) *Comfort {
-	if f.report.Comfortable.Over() <= 0 || low == 0 {
+	if f.Report.Comfortable.Over() <= 0 || low == 0 {
 		return nil
 	}
 	top := 0
-	for _, p := range f.places {
+	for _, p := range f.Places {
 		top = max(top, p.Fret)
 	}
 	for up := 1; top+up <= j.neck.Frets; up++ {
@@ -46,11 +46,11 @@ func (j *job) comfort(f fingered, low int) *Comfort {
 }
 
 func (j *job) openingAt(f fingered, up int) hand.Opening {
-	moved := make([]neck.Place, len(f.places))
-	for i, p := range f.places {
+	moved := make([]neck.Place, len(f.Places))
+	for i, p := range f.Places {
 		moved[i] = neck.Place{String: p.String, Fret: p.Fret + up}
 	}
-	return hand.Summarize(j.neck, j.style.Limits, moved, f.touches).Comfortable
+	return hand.Summarize(j.neck, j.style.Limits, moved, f.Touches).Comfortable
 }
 
 func (j *job) comfortPlan(f fingered, low, up int) *Comfort {

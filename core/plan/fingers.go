@@ -13,12 +13,10 @@ import (
 // fingered is a box with its fingers on the way up.
 type fingered struct {
 	layout.Box
-	places  []neck.Place
-	school  int  // index in hand.Schools
-	strict  bool // no opening past the greatest limit
-	touches []hand.Touch
-	report  hand.Report
-	refit   string // what was changed so that the hand can hold it
+	*hand.Fingering
+	school int    // index in hand.Schools
+	strict bool   // no opening past the greatest limit
+	refit  string // what was changed so that the hand can hold it
 }
 
 // handOf is the hand of a school, in the style of the brief.
@@ -39,19 +37,19 @@ func (j *job) schoolIndex() int {
 // the hand's greatest opening.
 func (j *job) finger(b layout.Box) fingered {
 	f := j.fingerBy(b, j.schoolIndex(), false)
-	if f.report.Greatest.Over() <= 0 {
+	if f.Report.Greatest.Over() <= 0 {
 		return f
 	}
-	return j.refit(f, f.report.Greatest)
+	return j.refit(f, f.Report.Greatest)
 }
 
 func (j *job) fingerBy(b layout.Box, school int, strict bool) fingered {
-	f := fingered{Box: b, school: school, strict: strict, places: make([]neck.Place, len(b.Notes))}
-	for k, n := range b.Notes {
-		f.places[k] = n.Place
+	f := fingered{Box: b, school: school, strict: strict}
+	j.places = j.places[:0]
+	for _, n := range b.Notes {
+		j.places = append(j.places, n.Place)
 	}
-	f.touches = j.handOf(school).Path(f.places, j.ask(f, nil))
-	f.report = hand.Summarize(j.neck, j.style.Limits, f.places, f.touches)
+	f.Fingering = j.handOf(school).Finger(j.places, j.ask(f, nil))
 	return f
 }
 
@@ -106,11 +104,11 @@ func (j *job) refit(f fingered, past hand.Opening) fingered {
 		if i == f.school {
 			continue
 		}
-		if other := j.fingerBy(f.Box, i, true); other.report.WithinString < best.report.WithinString {
+		if other := j.fingerBy(f.Box, i, true); other.Report.WithinString < best.Report.WithinString {
 			best, how = other, "fingered with "+s.Name
 		}
 	}
-	if fewer, words, ok := j.fewerNotes(f.Box); ok && best.report.WithinString >= len(j.request.Strings) && fewer.report.WithinString < best.report.WithinString {
+	if fewer, words, ok := j.fewerNotes(f.Box); ok && best.Report.WithinString >= len(j.request.Strings) && fewer.Report.WithinString < best.Report.WithinString {
 		best, how = fewer, "laid out "+words
 	}
 	best.refit = fmt.Sprintf("%s %s to %s from fret %d to %d is %.0f mm, past the %.0f mm that this hand can open: %s.",
@@ -145,8 +143,8 @@ func (j *job) planBox(i int, f fingered, names naming) Box {
 	out := Box{
 		ID: strconv.Itoa(i + 1), Name: f.Name, Degree: names.degrees[f.Degree], Form: f.Form,
 		Complete: f.Complete(), Missing: []string{}, Corrections: []Correction{}, Links: []Link{},
-		SpanMM: tenth(f.report.SpanMM), Shifts: f.report.Shifts, Reaches: f.report.Reaches,
-		OverLimit: f.report.Comfortable.Over() > 0, School: hand.Schools[f.school].ID, Refit: f.refit,
+		SpanMM: tenth(f.Report.SpanMM), Shifts: f.Report.Shifts, Reaches: f.Report.Reaches,
+		OverLimit: f.Report.Comfortable.Over() > 0, School: hand.Schools[f.school].ID, Refit: f.refit,
 		Notes: make([]BoxNote, len(f.Notes)),
 	}
 	for _, m := range f.Missing {
@@ -167,7 +165,7 @@ func (j *job) planBox(i int, f fingered, names naming) Box {
 			out.LowFret = n.Fret
 		}
 		out.HighFret = max(out.HighFret, n.Fret)
-		t := f.touches[k]
+		t := f.Touches[k]
 		note := BoxNote{
 			NeckNote: names.note(n.Place, n.MIDI, n.Degree),
 			Finger:   t.Finger, Root: n.Degree == 0, Layer: n.Layer.String(), Reach: t.Reach.String(), Shift: t.Shift,
@@ -184,9 +182,9 @@ func (j *job) planBox(i int, f fingered, names naming) Box {
 	return out
 }
 
-// places are where a run stops its notes. Coming down, the school of the
+// runPlaces are where a run stops its notes. Coming down, the school of the
 // fourth finger takes open notes on the next lower string.
-func (j *job) places(b layout.Box, order []int) []neck.Place {
+func (j *job) runPlaces(b layout.Box, order []int) []neck.Place {
 	places := make([]neck.Place, len(order))
 	for k, i := range order {
 		places[k] = b.Notes[i].Place

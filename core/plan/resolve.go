@@ -29,7 +29,8 @@ type job struct {
 
 	ownHand bool // the limits are the brief's own
 
-	hands []*hand.Hand // by school, made when asked for
+	hands  []*hand.Hand // by school, made when asked for
+	places []neck.Place // memory for the path of a box
 }
 
 // Settings of the run that no pattern here reads are still checked and kept.
