@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"fmt"
+	"strconv"
 
 	"evenladder/core/plan"
 	"evenladder/document"
@@ -20,7 +21,11 @@ func (h handlers) MakePlan(_ context.Context, r api.MakePlanRequestObject) (api.
 }
 
 func (h handlers) ExplainFinger(_ context.Context, r api.ExplainFingerRequestObject) (api.ExplainFingerResponseObject, error) {
-	why, err := plan.Why(*r.Body, r.Params.Note)
+	note, err := strconv.Atoi(r.Params.Note)
+	if err != nil {
+		return nil, plan.Errors{{Field: "note", Message: fmt.Sprintf("%q was given: give a whole number, 0 for the first note of the box", clipped(r.Params.Note, 16))}}
+	}
+	why, err := plan.Why(*r.Body, note)
 	return api.ExplainFinger200JSONResponse{Why: why}, err
 }
 

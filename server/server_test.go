@@ -113,6 +113,15 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"POST", "/api/v1/briefs", `{"title": "x", "brief": {"instrument": {"id": "lute"}, "scale": {"tonic": "C", "name": "major"}}}`, 422, "brief.instrument.id", "give one of guitar"},
 		{"POST", "/api/v1/briefs", `{"title": 5, "brief": ` + dorian + `}`, 422, "title", "give a"},
 		{"POST", "/api/v1/instruments", `{"name": "x", "instrument": {"id": "guitar", "tuning": ["A1"]}}`, 422, "instrument.tuning", "give 3 to 12"},
+		{"POST", "/api/v1/scales", `{"name": "x", "formula": "2 1"}`, 422, "formula", "give 3 to 12"},
+		{"GET", "/api/v1/formula?text=1+2+x", "", 422, "formula", "give a number 1 to 7"},
+		{"POST", "/api/v1/plan/why?note=99", dorian, 422, "note", "this box has notes 0 to 17"},
+		{"POST", "/api/v1/plan/why?note=x", dorian, 422, "note", "give a whole number"},
+		{"POST", "/api/v1/pockets", `{"brief": ` + dorian + `, "changes": []}`, 422, "changes", "give 1 to 32"},
+		{"POST", "/api/v1/compare", `{"first": ` + dorian + `, "second": {"instrument": {"id": "lute"}, "scale": {"tonic": "C", "name": "major"}}}`, 422, "second.instrument.id", "give one of guitar"},
+		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar", "capo": 40}, "scale": {"tonic": "C", "name": "major"}}`, 422, "instrument.capo", "give 0 for none to 21"},
+		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "hand": {"limitsMm": {"greatest": [1, 2]}}}`, 422, "hand.limitsMm.greatest", "give three in mm"},
+		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "names": "latin"}`, 422, "names", "give one of english"},
 		{"GET", "/api/v1/briefs?q=" + strings.Repeat("x", 201), "", 422, "q", "give fewer"},
 		{"GET", "/api/v1/nowhere", "", 404, "path", "openapi"},
 		{"DELETE", "/api/v1/catalogue", "", 405, "method", "openapi"},
@@ -153,6 +162,16 @@ func TestAnswersKeepTheContract(t *testing.T) {
 	check("SavedBriefList", c.call("GET", "/api/v1/briefs", ""))
 	check("OwnInstrument", c.call("POST", "/api/v1/instruments", `{"name": "x", "instrument": {"id": "bass", "frets": 15}}`))
 	check("OwnInstrumentList", c.call("GET", "/api/v1/instruments", ""))
+	scale := c.call("POST", "/api/v1/scales", `{"name": "x", "formula": "1 b2 4 5"}`)
+	check("OwnScale", scale)
+	check("OwnScaleList", c.call("GET", "/api/v1/scales", ""))
+	check("ScaleConflict", c.call("PUT", "/api/v1/scales/"+into[api.OwnScale](t, scale).Id, `{"name": "y", "formula": "1 4 5", "version": 7}`))
+	check("FormulaReport", c.call("GET", "/api/v1/formula?text=1+b2+4+5+b7", ""))
+	check("Comparison", c.call("POST", "/api/v1/compare", `{"first": `+dorian+`, "second": `+dorian+`}`))
+	for _, stop := range into[struct{ Stops []json.RawMessage }](t, c.call("POST", "/api/v1/pockets", `{"brief": `+dorian+`, "changes": [{"tonic": "Eb", "name": "mixolydian"}]}`)).Stops {
+		check("PocketStop", answer{body: string(stop)})
+	}
+	assert.Regexp(t, `^\{"why":"Index finger.*"\}`, c.call("POST", "/api/v1/plan/why?note=0", dorian).body)
 	id := into[api.SavedBrief](t, saved).Id
 	check("BriefConflict", c.call("PUT", "/api/v1/briefs/"+id, `{"title": "y", "version": 7, "brief": `+dorian+`}`))
 }
@@ -199,6 +218,18 @@ func TestOwnInstruments(t *testing.T) {
 	assert.Equal(t, 204, c.call("DELETE", at, "").status)
 	assert.Empty(t, into[api.OwnInstrumentList](t, c.call("GET", "/api/v1/instruments", "")).Instruments)
 	assert.Equal(t, "Slacker", into[api.OwnInstrument](t, c.call("POST", at+"/restore", "")).Name)
+}
+
+func TestOwnScales(t *testing.T) {
+	c := start(t)
+	in := into[api.OwnScale](t, c.call("POST", "/api/v1/scales", `{"name": " Gate ", "formula": " 1  b2 3 5 "}`))
+	assert.Equal(t, []string{"Gate", "1 b2 3 5"}, []string{in.Name, in.Formula}, "written plainly")
+	at := "/api/v1/scales/" + in.Id
+	assert.Equal(t, 200, c.call("PUT", at, `{"name": "Gate", "formula": "1 b2 3 6", "version": 1}`).status)
+	assert.Equal(t, 409, c.call("PUT", at, `{"name": "Gate", "formula": "1 2 3", "version": 1}`).status)
+	assert.Equal(t, 204, c.call("DELETE", at, "").status)
+	assert.Empty(t, into[api.OwnScaleList](t, c.call("GET", "/api/v1/scales", "")).Scales)
+	assert.Equal(t, "1 b2 3 6", into[api.OwnScale](t, c.call("POST", at+"/restore", "")).Formula)
 }
 
 func TestDocuments(t *testing.T) {

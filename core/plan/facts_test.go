@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
@@ -161,6 +162,11 @@ func TestMandolinFirstPosition(t *testing.T) {
 func TestShapesMoveByStringAndByFret(t *testing.T) {
 	g := plantest.Build(t, short(`bass | G major | "system": "from-degree", "lowFret": 2, "highFret": 7`))
 	assert.Equal(t, "4: 3(2) 5(4) | 3: 2(1) 3(2) 5(4) | 2: 2(1) 4(3) 5(4)", notation(g.Boxes[0].Notes), "as C major from string 3")
+	for tonic, strs := range map[string]string{"D": "3: %s | 2: %s", "G": "4: %s | 3: %s"} {
+		p := plantest.Build(t, short("mandolin | "+tonic+` major | "system": "from-degree", "highFret": 7`))
+		const each = "0 2(1) 4(2) 5(3)"
+		assert.Equal(t, fmt.Sprintf(strs, each, each), notation(p.Boxes[0].Notes[:8]), "on by a fourth, one string towards the ceiling: %s", tonic)
+	}
 	for up, tonic := range map[int]string{2: "D", 5: "F", 7: "G"} {
 		p := plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "`+tonic+`", "name": "major"}, "layout": {"system": "from-degree"}, "hand": {"open": "closed"}}`)
 		assert.Equal(t, []int{up, up + 2, up, up + 1, up + 3, up, up + 2, up + 3}, fretsOf(p.Boxes[0]), tonic)

@@ -860,8 +860,8 @@ export interface operations {
     explainFinger: {
         parameters: {
             query: {
-                /** @description Index into the notes of the box. */
-                note: number;
+                /** @description Index into the notes of the box, from 0. */
+                note: string;
             };
             header?: never;
             path?: never;

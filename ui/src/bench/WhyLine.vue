@@ -14,7 +14,7 @@ watch(
     why.value = ''
     if (note < 0 || note >= (plan.boxes[plan.box]?.notes.length ?? 0)) return
     try {
-      why.value = (await take(api.POST('/api/v1/plan/why', { params: { query: { note } }, body: plan.brief, signal: going.signal }))).why
+      why.value = (await take(api.POST('/api/v1/plan/why', { params: { query: { note: String(note) } }, body: plan.brief, signal: going.signal }))).why
     } catch {
       why.value = ''
     }
