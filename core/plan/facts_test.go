@@ -163,9 +163,12 @@ func TestShapesMoveByStringAndByFret(t *testing.T) {
 	g := plantest.Build(t, short(`bass | G major | "system": "from-degree", "lowFret": 2, "highFret": 7`))
 	assert.Equal(t, "4: 3(2) 5(4) | 3: 2(1) 3(2) 5(4) | 2: 2(1) 4(3) 5(4)", notation(g.Boxes[0].Notes), "as C major from string 3")
 	for tonic, strs := range map[string]string{"D": "3: %s | 2: %s", "G": "4: %s | 3: %s"} {
-		p := plantest.Build(t, short("mandolin | "+tonic+` major | "system": "from-degree", "highFret": 7`))
 		const each = "0 2(1) 4(2) 5(3)"
-		assert.Equal(t, fmt.Sprintf(strs, each, each), notation(p.Boxes[0].Notes[:8]), "on by a fourth, one string towards the ceiling: %s", tonic)
+		var starts []string
+		for _, b := range plantest.Build(t, short("mandolin | "+tonic+` major | "system": "from-degree", "highFret": 7`)).Boxes {
+			starts = append(starts, notation(b.Notes))
+		}
+		assert.Contains(t, starts, fmt.Sprintf(strs, each, each), "on by a fourth, one string towards the ceiling: %s", tonic)
 	}
 	for up, tonic := range map[int]string{2: "D", 5: "F", 7: "G"} {
 		p := plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "`+tonic+`", "name": "major"}, "layout": {"system": "from-degree"}, "hand": {"open": "closed"}}`)

@@ -6,6 +6,11 @@ import { pretty } from '../signs'
 
 const props = defineProps<{ plan: Plan }>()
 const box = computed(() => props.plan.boxes[props.plan.box])
+const rings = computed(() => {
+  const notes = box.value?.notes ?? []
+  const sum = notes.reduce((total, n) => total + (n.ring ?? 0), 0)
+  return sum ? (sum / notes.length).toFixed(1) : ''
+})
 const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ? one : more}`
 </script>
 
@@ -17,6 +22,7 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
       {{ many(box.reaches, 'reach', 'reaches') }}, {{ many(box.shifts, 'shift', 'shifts') }} on the way up;
       {{ many(plan.run.crossings, 'string crossing', 'string crossings') }} in the run
     </p>
+    <p v-if="rings" class="fact">Each note rings through {{ rings }} notes on average, itself the first.</p>
     <p v-if="box.corrections.length > 2" class="fact">
       The shape moves, in frets towards the bridge, at strings
       <span v-for="c in box.corrections" :key="c.fromString" class="crossing">{{ c.fromString }}–{{ c.toString }} by {{ c.frets > 0 ? '+' : '−' }}{{ Math.abs(c.frets) }} </span>

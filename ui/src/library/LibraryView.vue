@@ -2,9 +2,9 @@
 import { mdiMagnify } from '@mdi/js'
 import { refDebounced } from '@vueuse/core'
 import { ref, shallowRef, watch } from 'vue'
-import { api, CallError, take, type SavedBrief } from '../api/client'
+import { api, take, type SavedBrief } from '../api/client'
 import { toQuery } from '../brief/query'
-import { tell } from '../shell/notice'
+import { useShelf } from '../shell/useShelf'
 import ShelfRow from './ShelfRow.vue'
 
 const briefs = shallowRef<SavedBrief[]>()
@@ -25,23 +25,7 @@ watch(searched, load, { immediate: true })
 const at = (kept: { id: string }) => ({ params: { path: { id: kept.id } } })
 const briefAddress = (b: SavedBrief) => ({ name: 'bench', query: { ...toQuery(b.brief), saved: b.id } })
 
-/** Does one thing and shows the shelf as it is then; says what went wrong. */
-async function act(work: () => Promise<unknown>) {
-  try {
-    await work()
-    await load()
-    return true
-  } catch (cause) {
-    const error = cause as CallError
-    tell(error.status === 409 ? 'It was changed somewhere else in between; here it is as it is now.' : (error.fields[0]?.message ?? error.message))
-    if (error.status === 409) await load()
-    return false
-  }
-}
-
-async function remove(name: string, work: () => Promise<unknown>, restore: () => Promise<unknown>) {
-  if (await act(work)) tell(`“${name}” is deleted.`, { label: 'Undo', run: () => void act(restore) })
-}
+const { act, remove } = useShelf(load)
 
 const renameBrief = (b: SavedBrief) => (title: string) =>
   act(() => take(api.PUT('/api/v1/briefs/{id}', { ...at(b), body: { title, notes: b.notes, brief: b.brief, version: b.version } })))

@@ -5,6 +5,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api, CallError, take, type Catalogue, type FieldError, type OwnInstrument, type Plan } from '../api/client'
 import NeckDrawing from '../neck/NeckDrawing.vue'
 import { pretty } from '../signs'
+import EditorForm from './EditorForm.vue'
 
 /** An instrument being made or changed: what is typed, what it comes to, and the neck it gives. */
 export interface InstrumentDraft {
@@ -113,8 +114,7 @@ async function keep() {
 </script>
 
 <template>
-  <form class="editor" @submit.prevent="keep">
-    <h3>{{ draft.id ? `Change ${draft.name || 'this instrument'}` : 'A new instrument' }}</h3>
+  <EditorForm :heading="draft.id ? `Change ${draft.name || 'this instrument'}` : 'A new instrument'" :changing="!!draft.id" :busy="busy" :ready="!!draft.name.trim()" @keep="keep" @leave="emit('leave')">
     <div class="fields">
       <v-text-field v-model="draft.name" label="Name" maxlength="160" :error-messages="problemAt('name')" hide-details="auto" class="wide" />
       <v-select
@@ -150,26 +150,10 @@ async function keep() {
     </div>
     <p v-for="p in problems.filter((p) => p.field === 'instrument')" :key="p.message" class="problem" role="alert">{{ p.message }}</p>
     <NeckDrawing v-if="plan" :plan="plan" spacing="true" label="note" :current="-1" />
-    <div class="buttons">
-      <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="!draft.name.trim()">{{ draft.id ? 'Keep the changes' : 'Keep it' }}</v-btn>
-      <v-btn @click="emit('leave')">Leave</v-btn>
-    </div>
-  </form>
+  </EditorForm>
 </template>
 
 <style scoped>
-.editor {
-  border-inline-start: 3px solid var(--verdigris);
-  display: grid;
-  gap: 12px;
-  margin: 6px 0 18px;
-  padding: 4px 0 4px 18px;
-}
-
-h3 {
-  font-size: 1.05rem;
-}
-
 .fields {
   align-items: start;
   display: grid;
@@ -197,15 +181,6 @@ h3 {
 .strings li {
   display: grid;
   justify-items: center;
-}
-
-.problem {
-  color: var(--brick);
-}
-
-.buttons {
-  display: flex;
-  gap: 8px;
 }
 
 @media (max-width: 800px) {

@@ -3,6 +3,7 @@ import { refDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, CallError, take, type FormulaReport, type OwnScale } from '../api/client'
 import { pretty } from '../signs'
+import EditorForm from './EditorForm.vue'
 
 /** A scale being made or changed, with what it is told at once. */
 export interface ScaleDraft {
@@ -72,8 +73,7 @@ async function keep() {
 </script>
 
 <template>
-  <form class="editor" @submit.prevent="keep">
-    <h3>{{ draft.id ? `Change ${draft.name || 'this scale'}` : 'A new scale' }}</h3>
+  <EditorForm :heading="draft.id ? `Change ${draft.name || 'this scale'}` : 'A new scale'" :changing="!!draft.id" :busy="busy" :ready="!!draft.name.trim() && !!report" @keep="keep" @leave="emit('leave')">
     <div class="fields">
       <v-text-field v-model="draft.name" label="Name" maxlength="160" hide-details="auto" />
       <v-text-field v-model="draft.formula" label="Degrees against the major scale" placeholder="1 b2 4 5 b7" maxlength="120" spellcheck="false" autocomplete="off" :error-messages="problem" hide-details="auto" data-field="formula" />
@@ -83,26 +83,10 @@ async function keep() {
       <p>On C: <b>{{ report.notes.map(pretty).join(' ') }}</b>; steps {{ report.steps.join(' ') }}</p>
     </div>
     <p v-if="failure" class="problem" role="alert">{{ failure }}</p>
-    <div class="buttons">
-      <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="!draft.name.trim() || !report">{{ draft.id ? 'Keep the changes' : 'Keep it' }}</v-btn>
-      <v-btn @click="emit('leave')">Leave</v-btn>
-    </div>
-  </form>
+  </EditorForm>
 </template>
 
 <style scoped>
-.editor {
-  border-inline-start: 3px solid var(--verdigris);
-  display: grid;
-  gap: 12px;
-  margin: 6px 0 18px;
-  padding: 4px 0 4px 18px;
-}
-
-h3 {
-  font-size: 1.05rem;
-}
-
 .fields {
   display: grid;
   gap: 12px;
@@ -111,14 +95,5 @@ h3 {
 
 .known {
   font-weight: 700;
-}
-
-.problem {
-  color: var(--brick);
-}
-
-.buttons {
-  display: flex;
-  gap: 8px;
 }
 </style>

@@ -7,6 +7,7 @@ import { useCatalogue } from '../bench/useCatalogue'
 import { toQuery } from '../brief/query'
 import ShelfRow from '../library/ShelfRow.vue'
 import { tell } from '../shell/notice'
+import { useShelf } from '../shell/useShelf'
 import { pretty } from '../signs'
 import { exportFile, importFile } from './files'
 import InstrumentEditor, { type InstrumentDraft } from './InstrumentEditor.vue'
@@ -42,22 +43,7 @@ function editInstrument(o: OwnInstrument) {
 
 const at = (kept: { id: string }) => ({ params: { path: { id: kept.id } } })
 
-async function act(work: () => Promise<unknown>) {
-  try {
-    await work()
-    await loadOwn()
-    return true
-  } catch (cause) {
-    const error = cause as CallError
-    tell(error.status === 409 ? 'It was changed somewhere else in between; here it is as it is now.' : (error.fields?.[0]?.message ?? error.message))
-    if (error.status === 409) await loadOwn()
-    return false
-  }
-}
-
-async function remove(name: string, work: () => Promise<unknown>, restore: () => Promise<unknown>) {
-  if (await act(work)) tell(`“${name}” is deleted.`, { label: 'Undo', run: () => void act(restore) })
-}
+const { act, remove } = useShelf(loadOwn)
 
 const copyInstrument = (i: OwnInstrument) => act(() => take(api.POST('/api/v1/instruments', { body: { name: `${i.name} (copy)`, instrument: i.instrument } })))
 const removeInstrument = (i: OwnInstrument) =>
