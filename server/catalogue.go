@@ -49,7 +49,11 @@ func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (
 	c.Wides, c.Opens = entries(hand.Wides, choice), entries(hand.Opens, choice)
 	c.Prefers, c.Fours = entries(hand.Prefers, choice), entries(hand.Fours, choice)
 	c.Namings = entries(pitch.Namings, func(n pitch.Naming) (string, string, string) { return n.ID, n.Name, n.Why })
-	c.Patterns = entries(run.Patterns, func(p run.Pattern) (string, string, string) { return p.ID, p.Name, "" })
+	for _, p := range run.Patterns {
+		c.Patterns = append(c.Patterns, api.CataloguePattern{Id: p.ID, Name: p.Name, Why: p.Why, Uses: p.Uses.Fields()})
+	}
+	c.Fits = options(plan.Fits)
+	c.Meters = entries(rhythm.Meters, func(m rhythm.Meter) (string, string, string) { return m.ID, m.ID, "" })
 	c.Directions, c.Finishes, c.Pickings = options(run.Directions), options(run.Finishes), options(run.Pickings)
 	c.Subdivisions = entries(rhythm.Subdivisions, func(s rhythm.Subdivision) (string, string, string) {
 		return fmt.Sprint(s.PerBeat), s.Name, ""

@@ -77,11 +77,20 @@ type RunBrief struct {
 	Cell      string `json:"cell,omitempty"`
 	RepeatTop bool   `json:"repeatTop,omitempty"`
 	Finish    string `json:"finish,omitempty"`
+	Chord     *int   `json:"chord,omitempty"`  // degree of the chord that a chord note is of
+	Chords    []int  `json:"chords,omitempty"` // degrees of the chords to run through
+	LandOn    *Place `json:"landOn,omitempty"` // the last note of the run
+	Lean      *int   `json:"lean,omitempty"`   // degree whose seventh chord is marked; 0 for none
+	Fit       string `json:"fit,omitempty"`    // how the last bar is filled
 }
 
 // RhythmBrief chooses the time.
 type RhythmBrief struct {
-	PerBeat     *int `json:"perBeat,omitempty"`     // notes to the beat, 1 to 6
-	TempoBPM    *int `json:"tempoBpm,omitempty"`    // beats a minute
-	BeatsPerBar *int `json:"beatsPerBar,omitempty"` // 2 to 12
+	PerBeat     *int   `json:"perBeat,omitempty"`     // notes to the beat, 1 to 6
+	TempoBPM    *int   `json:"tempoBpm,omitempty"`    // beats a minute
+	BeatsPerBar *int   `json:"beatsPerBar,omitempty"` // 2 to 12
+	Meter       string `json:"meter,omitempty"`       // such as 6/8; says the beats of the bar
+	PickUp      *int   `json:"pickUp,omitempty"`      // notes before the first bar
+	Swing       bool   `json:"swing,omitempty"`       // eighths long and short
+	AccentEvery *int   `json:"accentEvery,omitempty"` // notes from accent to accent; 0 for the beats
 }

@@ -4,11 +4,9 @@ import (
 	"math"
 	"strconv"
 
-	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
-	"evenladder/core/run"
 	"evenladder/core/scale"
 )
 
@@ -41,7 +39,9 @@ func Build(b Brief) (Plan, error) {
 		}
 	}
 	p.Comfort = j.comfort(chosen, p.Boxes[at].LowFret)
-	p.Run = j.run(chosen, names)
+	if p.Run, err = j.run(chosen, names); err != nil {
+		return Plan{}, err
+	}
 	p.Cautions = j.cautions(p, chosen)
 	return p, nil
 }
@@ -167,52 +167,6 @@ func (j *job) neckPlan(names naming) NeckPlan {
 		}
 	}
 	return n
-}
-
-func (j *job) run(b fingered, names naming) Run {
-	order := run.Order(len(b.Notes), j.spec, func(i int) bool { return j.stable(b.Notes[i].Degree) })
-	places := j.runPlaces(b.Box, order)
-	touches := j.handOf(b.school).Path(places, j.ask(b, order))
-	report := hand.Summarize(j.neck, j.style.Limits, places, touches)
-	r := Run{
-		Events: make([]Event, len(order)), Bars: j.rhythm.Bars(len(order)), Notes: len(order),
-		NotesPerMinute: j.rhythm.NotesPerMinute(), SpanMM: tenth(report.SpanMM), Shifts: report.Shifts,
-	}
-	for k, i := range order {
-		n, t, slot := b.Notes[i], touches[k], j.rhythm.Slot(k)
-		r.Events[k] = Event{
-			N: k + 1, NeckNote: names.note(places[k], n.MIDI, n.Degree),
-			Finger: t.Finger, Bar: slot.Bar, Beat: slot.Beat, Beats: slot.Beats, Count: slot.Count,
-			Stroke: j.stroke(k, places[k].String), Reach: t.Reach.String(), Shift: t.Shift, Note: i,
-		}
-		if k > 0 && places[k].String != places[k-1].String {
-			r.Crossings++
-		}
-		r.EndsOn = EndsOn{names.names[n.Degree], names.degrees[n.Degree]}
-	}
-	return r
-}
-
-// stroke is the stroke of the k-th note of the run, on a string. Fingers pluck
-// the strings as they lie, whatever their pitch.
-func (j *job) stroke(k, str int) string {
-	towardsCeiling := 0
-	for _, other := range j.request.Strings {
-		if other > str {
-			towardsCeiling++
-		}
-	}
-	return run.Stroke(j.brief.Picking, k, towardsCeiling, len(j.request.Strings))
-}
-
-// stable reports whether a run may end on this scale note: the root, or with
-// chord-tone also the third and the fifth.
-func (j *job) stable(index int) bool {
-	if j.spec.Finish == "root" {
-		return index == 0
-	}
-	number := j.scale.Formula[index].Number()
-	return number == 1 || number == 3 || number == 5
 }
 
 // tenth rounds millimetres for reading.

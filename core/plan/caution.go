@@ -14,6 +14,7 @@ const (
 	CautionIncomplete = "incomplete"  // the chosen box lacks notes
 	CautionFrets      = "beyond-neck" // other boxes lack notes
 	CautionCare       = "care"        // goes with a span
+	CautionEnding     = "ending"      // the run stops on a note outside the chord
 	CautionSpelling   = "spelling"    // the key has an easier spelling
 )
 
@@ -45,6 +46,9 @@ func (j *job) cautions(p Plan, chosen fingered) []Caution {
 			noun, verb = "Box", "runs"
 		}
 		out = append(out, Caution{CautionFrets, fmt.Sprintf("%s %s %s past the frets that are left.", noun, joinAnd(others), verb)})
+	}
+	if end := p.Run.EndsOn; !end.InChord && j.brief.Run.Finish == "as-written" {
+		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, degree %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", pitch.Pretty(end.Name), pitch.Pretty(end.Degree))})
 	}
 	if t, ok := j.scale.Simpler(); ok {
 		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals in its signature; %s sounds the same and reads more easily.", j.scale.Title(), t.Title())})

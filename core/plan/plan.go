@@ -163,6 +163,24 @@ type Run struct {
 	SpanMM         float64 `json:"spanMm"`
 	Shifts         int     `json:"shifts"`
 	Crossings      int     `json:"crossings"` // times the run goes to another string
+
+	RestBeats       float64       `json:"restBeats"` // after the last note, to the bar line
+	EqualTempos     []EqualTempo  `json:"equalTempos"`
+	OnStrings       []StringCount `json:"onStrings"`
+	LongestOnString int           `json:"longestOnString"` // notes in a row on one string
+	TurnStrokes     string        `json:"turnStrokes"`     // strokes on the way down against those on the way up
+}
+
+// EqualTempo plays as many notes a minute in another subdivision.
+type EqualTempo struct {
+	PerBeat  int     `json:"perBeat"`
+	TempoBPM float64 `json:"tempoBpm"`
+}
+
+// StringCount is the notes of a run on one string.
+type StringCount struct {
+	String int `json:"string"`
+	Notes  int `json:"notes"`
 }
 
 // Event is one note in time.
@@ -175,6 +193,10 @@ type Event struct {
 	Beats  float64 `json:"beats"` // length
 	Stroke string  `json:"stroke"`
 	Count  string  `json:"count"`
+	Accent bool    `json:"accent"`
+	At     float64 `json:"at"`     // beats from the start of the first bar, swing included
+	Sounds float64 `json:"sounds"` // beats that it sounds
+	Lean   bool    `json:"lean"`   // a note of the chord that the run leans on
 	Reach  string  `json:"reach"`
 	Shift  int     `json:"shift"`
 	Note   int     `json:"note"` // index into the notes of the box
@@ -182,8 +204,9 @@ type Event struct {
 
 // EndsOn is the last note of a run.
 type EndsOn struct {
-	Name   string `json:"name"`
-	Degree string `json:"degree"`
+	Name    string `json:"name"`
+	Degree  string `json:"degree"`
+	InChord bool   `json:"inChord"` // a note of the chord that the run may end on
 }
 
 // Caution is something a teacher should know before setting this.

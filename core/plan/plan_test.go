@@ -29,8 +29,8 @@ func TestDefaultsAreFilledIn(t *testing.T) {
 		"layout": {"system": "three-per-string", "strings": [6,5,4,3,2,1], "fromDegree": 1, "octaves": 2, "lowFret": 0, "highFret": 22, "box": 0},
 		"hand": {"school": "per-fret", "wide": "1-2-4", "open": "both-ways", "prefer": "either", "four": "1-2-3-shift",
 			"limitsMm": {"comfortable": [55, 40, 38], "greatest": [80, 58, 54]}},
-		"run": {"pattern": "straight", "size": 3, "direction": "up-down", "order": [1,3,5], "repeat": 1, "finish": "as-written"},
-		"rhythm": {"perBeat": 2, "tempoBpm": 72, "beatsPerBar": 4}, "picking": "alternate"}`, string(data))
+		"run": {"pattern": "straight", "size": 3, "direction": "up-down", "order": [1,3,5], "repeat": 1, "finish": "as-written", "chord": 1, "lean": 0, "fit": "as-is"},
+		"rhythm": {"perBeat": 2, "tempoBpm": 72, "beatsPerBar": 4, "pickUp": 0, "accentEvery": 0}, "picking": "alternate"}`, string(data))
 	assert.Equal(t, "two-per-string", plantest.Build(t, short("guitar | Bb kumoi")).Brief.Layout.System, "five notes lie two to a string")
 	assert.Equal(t, []int{3, 2, 1}, plantest.Build(t, short("ukulele | Bb dorian")).Brief.Layout.Strings, "the re-entrant string is left out")
 	again, err := plan.Build(p.Brief)
@@ -53,7 +53,7 @@ func TestPlanSaysEverything(t *testing.T) {
 	assert.Equal(t, plan.NeckNote{String: 6, Fret: 9, MIDI: 49, Name: "Db", Degree: "b3"}, first.NeckNote)
 	assert.Equal(t, "string 6, fret 9, D flat, flat third, index finger", first.Spoken)
 	last := p.Run.Events[len(p.Run.Events)-1]
-	assert.Equal(t, plan.EndsOn{Name: "Bb", Degree: "1"}, p.Run.EndsOn)
+	assert.Equal(t, plan.EndsOn{Name: "Bb", Degree: "1", InChord: true}, p.Run.EndsOn)
 	assert.Equal(t, "Bb", last.Name)
 	assert.Equal(t, 198, p.Run.NotesPerMinute)
 	assert.Equal(t, last.Bar, p.Run.Bars)
@@ -153,7 +153,7 @@ func TestCautions(t *testing.T) {
 	assert.Contains(t, wide.Cautions[0].Message, "Box 1 opens index and middle 63 mm, frets 2 to 4; 55 mm is comfortable for this hand.")
 	assert.Contains(t, wide.Cautions[0].Message, "the same shape 3 frets higher")
 	assert.Empty(t, codes(plantest.Build(t, short("ukulele | Gb lydian"))), "the same frets on a short neck")
-	assert.Equal(t, []string{"incomplete", "beyond-neck"}, codes(plantest.Build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
+	assert.Equal(t, []string{"incomplete", "beyond-neck", "ending"}, codes(plantest.Build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
 	assert.Contains(t, codes(plantest.Build(t, short("ukulele | Db phrygian"))), "spelling")
 }
 
@@ -196,6 +196,7 @@ func TestRunProperties(t *testing.T) {
 		for i, e := range p.Run.Events {
 			assert.Equal(t, notes[e.Note].NeckNote, e.NeckNote)
 			assert.Equal(t, i+1, e.N)
+			assert.InDelta(t, float64(i)/float64(perBeat), e.At, 1e-9)
 			if b.Layout.System == "campanella" {
 				assert.Contains(t, "pima", e.Stroke, "a ringing run is plucked")
 			} else {

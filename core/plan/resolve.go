@@ -33,15 +33,6 @@ type job struct {
 	places []neck.Place // memory for the path of a box
 }
 
-// Settings of the run that no pattern here reads are still checked and kept.
-const (
-	maxOctaves  = 3
-	maxRunSize  = 12
-	maxRepeat   = 8
-	maxOrderLen = 12
-	maxCellLen  = 64
-)
-
 func resolve(b Brief) (job, error) {
 	j := job{brief: b}
 	var errs Errors
@@ -129,6 +120,7 @@ func (j *job) checkWords(errs *Errors) {
 		{"run.pattern", &b.Run.Pattern, "straight", run.PatternIDs},
 		{"run.direction", &b.Run.Direction, "up-down", optionIDs(run.Directions)},
 		{"run.finish", &b.Run.Finish, "as-written", optionIDs(run.Finishes)},
+		{"run.fit", &b.Run.Fit, "as-is", optionIDs(Fits)},
 		{"picking", &b.Picking, picking, optionIDs(run.Pickings)},
 		{"names", &b.Names, "english", pitch.NamingIDs},
 	} {
@@ -139,34 +131,6 @@ func (j *job) checkWords(errs *Errors) {
 		if ids := w.accepted(); !slices.Contains(strings.Fields(ids), *w.value) {
 			errs.addf(w.field, "%q was given: give one of %s", clip(*w.value), ids)
 		}
-	}
-}
-
-func (j *job) resolveRun(errs *Errors) {
-	r, t := &j.brief.Run, &j.brief.Rhythm
-	fill(&r.Size, 3)
-	fill(&r.Repeat, 1)
-	fill(&t.PerBeat, 2)
-	fill(&t.TempoBPM, 72)
-	fill(&t.BeatsPerBar, 4)
-	if len(r.Order) == 0 {
-		r.Order = []int{1, 3, 5}
-	}
-	between(errs, "run.size", *r.Size, 2, maxRunSize)
-	between(errs, "run.repeat", *r.Repeat, 1, maxRepeat)
-	if len(r.Order) > maxOrderLen {
-		errs.addf("run.order", "%d degrees were given: give up to %d", len(r.Order), maxOrderLen)
-	}
-	for _, d := range r.Order {
-		between(errs, "run.order", d, 1, 13)
-	}
-	if len(r.Cell) > maxCellLen {
-		errs.addf("run.cell", "%d characters were given: give up to %d", len(r.Cell), maxCellLen)
-	}
-	j.spec = run.Spec{Pattern: r.Pattern, Direction: r.Direction, RepeatTop: r.RepeatTop, Finish: r.Finish}
-	j.rhythm = rhythm.Rhythm{PerBeat: *t.PerBeat, TempoBPM: *t.TempoBPM, BeatsPerBar: *t.BeatsPerBar}
-	if field, err := j.rhythm.Validate(); err != nil {
-		errs.add("rhythm."+field, err)
 	}
 }
 

@@ -66,27 +66,63 @@ func (j *job) sentence() []SentencePart {
 		s.word("hand.limitsMm.comfortable", fmt.Sprintf("%g, %g and %g mm", mm[0], mm[1], mm[2]))
 	}
 	pattern, _ := run.FindPattern(b.Run.Pattern)
-	direction, _ := run.FindOption(run.Directions, b.Run.Direction)
 	s.plain(". Play it ")
 	s.word("run.pattern", pattern.Phrase)
-	s.plain(", ")
-	s.word("run.direction", direction.Phrase)
-	if b.Run.RepeatTop && b.Run.Direction == "up-down" {
+	j.figure(&s, pattern)
+	if pattern.Uses.Direction {
+		direction, _ := run.FindOption(run.Directions, b.Run.Direction)
+		s.plain(", ")
+		s.word("run.direction", direction.Phrase)
+	}
+	if b.Run.RepeatTop && b.Run.Direction == "up-down" && b.Run.Pattern == "straight" {
 		s.plain(" with ")
 		s.word("run.repeatTop", "the top note twice")
 	}
-	if b.Run.Finish != "as-written" {
+	switch land := b.Run.LandOn; {
+	case land != nil:
+		s.plain(", ")
+		s.word("run.landOn", fmt.Sprintf("landing on string %d, fret %d", land.String, land.Fret))
+	case b.Run.Finish != "as-written":
 		finish, _ := run.FindOption(run.Finishes, b.Run.Finish)
 		s.plain(", ")
 		s.word("run.finish", finish.Phrase)
+		if b.Run.Finish == "chord-tone" && *b.Run.Chord != 1 {
+			s.plain(" of ")
+			s.word("run.chord", "the chord on "+j.scale.Formula[*b.Run.Chord-1].Pretty())
+		}
+	}
+	if *b.Run.Lean > 0 {
+		s.plain(", ")
+		s.word("run.lean", "leaning on the chord on "+j.scale.Formula[*b.Run.Lean-1].Pretty())
 	}
 	s.plain(", in ")
+	if j.rhythm.Swing {
+		s.word("rhythm.swing", "swung")
+		s.plain(" ")
+	}
 	s.word("rhythm.perBeat", rhythm.Subdivisions[j.rhythm.PerBeat-1].Name)
 	s.plain(" at ")
 	s.word("rhythm.tempoBpm", strconv.Itoa(j.rhythm.TempoBPM))
-	if j.rhythm.BeatsPerBar != 4 {
+	switch {
+	case j.rhythm.Compound:
+		s.plain(" in ")
+		s.word("rhythm.meter", b.Rhythm.Meter)
+	case j.rhythm.BeatsPerBar != 4:
 		s.plain(", ")
 		s.word("rhythm.beatsPerBar", fmt.Sprintf("%d beats to the bar", j.rhythm.BeatsPerBar))
+	}
+	if j.rhythm.PickUp > 0 {
+		s.plain(", with a pick-up of ")
+		s.word("rhythm.pickUp", count(j.rhythm.PickUp, "note", "notes"))
+	}
+	if j.rhythm.AccentEvery > 0 {
+		s.plain(", ")
+		s.word("rhythm.accentEvery", fmt.Sprintf("an accent on every %s note", ordinals[j.rhythm.AccentEvery]))
+	}
+	if b.Run.Fit != "as-is" {
+		fit, _ := run.FindOption(Fits, b.Run.Fit)
+		s.plain(", ")
+		s.word("run.fit", fit.Phrase)
 	}
 	if b.Picking != "alternate" {
 		picking, _ := run.FindOption(run.Pickings, b.Picking)
@@ -96,6 +132,47 @@ func (j *job) sentence() []SentencePart {
 	s.plain(".")
 	return s
 }
+
+// figure says what the pattern is made of.
+func (j *job) figure(s *sentenceBuilder, p run.Pattern) {
+	r := j.brief.Run
+	switch {
+	case p.ID == "intervals":
+		s.plain(" ")
+		s.word("run.size", intervalNames[*r.Size])
+	case p.ID == "groups":
+		s.plain(" of ")
+		s.word("run.size", strconv.Itoa(*r.Size))
+	case p.Uses.Size:
+		s.plain(" of ")
+		s.word("run.size", intervalNames[*r.Size])
+	case p.Uses.Order:
+		s.plain(" ")
+		s.word("run.order", numbers(r.Order))
+	case p.Uses.Chords:
+		s.plain(", chords on ")
+		s.word("run.chords", numbers(r.Chords))
+	case p.Uses.Cell:
+		s.plain(", ")
+		s.word("run.cell", r.Cell)
+	case p.Uses.Repeat && *r.Repeat > 1:
+		s.plain(", each ")
+		s.word("run.repeat", fmt.Sprintf("%d times", *r.Repeat))
+	}
+}
+
+func numbers(list []int) string {
+	words := make([]string, len(list))
+	for i, n := range list {
+		words[i] = strconv.Itoa(n)
+	}
+	return strings.Join(words, " ")
+}
+
+// intervalNames by the number of scale notes that an interval takes in.
+var intervalNames = [maxRunSize + 1]string{"", "", "seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "octaves", "ninths", "tenths", "elevenths", "twelfths"}
+
+var ordinals = [rhythm.MaxBeatsPerBar + 1]string{"", "single", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth"}
 
 type sentenceBuilder []SentencePart
 

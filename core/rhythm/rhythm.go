@@ -5,7 +5,10 @@
 // 240 notes a minute. NotesPerMinute is the measure that compares them.
 package rhythm
 
-import "fmt"
+import (
+	"fmt"
+	"strings"
+)
 
 // Bounds of a rhythm.
 const (
@@ -14,11 +17,135 @@ const (
 	MinBeatsPerBar, MaxBeatsPerBar = 2, 12
 )
 
-// Rhythm is an even row of notes: so many to the beat at a tempo, in bars.
+// Rhythm is an even row of notes: so many to the beat at a tempo, in bars. The
+// beat is a quarter note, or a dotted one in compound meters.
 type Rhythm struct {
 	PerBeat     int
 	TempoBPM    int
 	BeatsPerBar int
+	Compound    bool // 6/8, 9/8, 12/8: three eighths to the beat
+	PickUp      int  // notes before the first bar
+	Swing       bool // eighths long and short
+	AccentEvery int  // notes from accent to accent; 0 for the beats
+}
+
+// Meter is a time signature.
+type Meter struct {
+	ID          string // "6/8"
+	BeatsPerBar int
+	Compound    bool
+}
+
+// Meters are the usual ones, in picker order.
+var Meters = []Meter{
+	{"4/4", 4, false}, {"3/4", 3, false}, {"2/4", 2, false}, {"5/4", 5, false}, {"6/4", 6, false}, {"7/4", 7, false},
+	{"6/8", 2, true}, {"9/8", 3, true}, {"12/8", 4, true},
+}
+
+// FindMeter returns the meter with this id.
+func FindMeter(id string) (Meter, bool) {
+	for _, m := range Meters {
+		if m.ID == id {
+			return m, true
+		}
+	}
+	return Meter{}, false
+}
+
+// MeterIDs lists the ids in table order, for messages.
+func MeterIDs() string {
+	ids := make([]string, len(Meters))
+	for i, m := range Meters {
+		ids[i] = m.ID
+	}
+	return strings.Join(ids, " ")
+}
+
+// Signature is the meter as written, over which unit.
+func (r Rhythm) Signature() (beats, unit int) {
+	if r.Compound {
+		return 3 * r.BeatsPerBar, 8
+	}
+	return r.BeatsPerBar, 4
+}
+
+// Figure is how one note is written: a note value with dots, Actual of them in
+// the time of Normal.
+type Figure struct {
+	Type           string // as MusicXML names it
+	Dots           int
+	Actual, Normal int
+}
+
+// figures by notes to the beat.
+var simpleFigures = [MaxPerBeat + 1]Figure{
+	{}, {"quarter", 0, 1, 1}, {"eighth", 0, 1, 1}, {"eighth", 0, 3, 2}, {"16th", 0, 1, 1}, {"16th", 0, 5, 4}, {"16th", 0, 6, 4},
+}
+
+var compoundFigures = [MaxPerBeat + 1]Figure{
+	{}, {"quarter", 1, 1, 1}, {"eighth", 1, 1, 1}, {"eighth", 0, 1, 1}, {"16th", 1, 1, 1}, {"16th", 0, 5, 6}, {"16th", 0, 1, 1},
+}
+
+// Figure is how each note of the rhythm is written.
+func (r Rhythm) Figure() Figure {
+	if r.Compound {
+		return compoundFigures[r.PerBeat]
+	}
+	return simpleFigures[r.PerBeat]
+}
+
+// Tempo is a tempo in one subdivision.
+type Tempo struct {
+	PerBeat  int
+	TempoBPM float64
+}
+
+// EqualTempos are the tempos in the other subdivisions that play as many notes
+// a minute.
+func (r Rhythm) EqualTempos() (out []Tempo) {
+	for p := MinPerBeat; p <= MaxPerBeat; p++ {
+		if bpm := float64(r.NotesPerMinute()) / float64(p); p != r.PerBeat && bpm >= MinTempoBPM && bpm <= MaxTempoBPM {
+			out = append(out, Tempo{p, bpm})
+		}
+	}
+	return out
+}
+
+// SwingShare is the part of the beat that the first of two swung eighths has.
+const SwingShare = 2.0 / 3
+
+// Onset is when the i-th note sounds, in beats from the start of its first
+// bar, and how long. Swung eighths are written even and sound long and short.
+func (r Rhythm) Onset(i int) (beat, beats float64) {
+	at := i
+	if r.PickUp > 0 {
+		at += r.perBar() - r.PickUp
+	}
+	beat, beats = float64(at)/float64(r.PerBeat), 1/float64(r.PerBeat)
+	if r.Swing && r.PerBeat == 2 {
+		if at%2 == 0 {
+			return beat, SwingShare
+		}
+		return beat - 0.5 + SwingShare, 1 - SwingShare
+	}
+	return beat, beats
+}
+
+func (r Rhythm) perBar() int { return r.PerBeat * r.BeatsPerBar }
+
+// RestBeats is what n notes leave empty in their last bar.
+func (r Rhythm) RestBeats(n int) float64 {
+	if n == 0 {
+		return 0
+	}
+	over := (n + r.perBar() - r.PickUp) % r.perBar()
+	if r.PickUp == 0 {
+		over = n % r.perBar()
+	}
+	if over == 0 {
+		return 0
+	}
+	return float64(r.perBar()-over) / float64(r.PerBeat)
 }
 
 // Subdivision names a number of notes to the beat.
@@ -44,6 +171,9 @@ type Slot struct {
 	Beat  float64
 	Beats float64 // length
 	Count string  // as spoken
+	// Accent says that the note is struck harder: on the beats, or as the
+	// rhythm asks.
+	Accent bool
 }
 
 // Validate reports the first measure out of bounds by its brief field.
@@ -55,6 +185,8 @@ func (r Rhythm) Validate() (field string, err error) {
 		{"perBeat", r.PerBeat, MinPerBeat, MaxPerBeat},
 		{"tempoBpm", r.TempoBPM, MinTempoBPM, MaxTempoBPM},
 		{"beatsPerBar", r.BeatsPerBar, MinBeatsPerBar, MaxBeatsPerBar},
+		{"pickUp", r.PickUp, 0, max(r.perBar()-1, 0)},
+		{"accentEvery", r.AccentEvery, 0, MaxBeatsPerBar},
 	} {
 		if c.value < c.low || c.value > c.above {
 			return c.field, fmt.Errorf("%d was given: give %d to %d", c.value, c.low, c.above)
@@ -63,29 +195,52 @@ func (r Rhythm) Validate() (field string, err error) {
 	return "", nil
 }
 
-// Slot is the place of the i-th note, counted from 0.
+// Slot is the place of the i-th note, counted from 0. Notes of a pick-up stand
+// in bar 0.
 func (r Rhythm) Slot(i int) Slot {
-	perBar := r.PerBeat * r.BeatsPerBar
-	inBar := i % perBar
-	beat, part := inBar/r.PerBeat, inBar%r.PerBeat
-	s := Slot{
-		Bar:   i/perBar + 1,
-		Beat:  1 + float64(inBar)/float64(r.PerBeat),
-		Beats: 1 / float64(r.PerBeat),
-		Count: beatNumbers[beat],
+	perBar := r.perBar()
+	at, bar := i, 1
+	if r.PickUp > 0 {
+		at, bar = i+perBar-r.PickUp, 0
 	}
-	if part > 0 {
-		s.Count = Subdivisions[r.PerBeat-1].Syllables[part-1]
+	inBar := at % perBar
+	s := Slot{
+		Bar:    at/perBar + bar,
+		Beat:   1 + float64(inBar)/float64(r.PerBeat),
+		Beats:  1 / float64(r.PerBeat),
+		Count:  r.count(inBar/r.PerBeat, inBar%r.PerBeat),
+		Accent: inBar%r.PerBeat == 0,
+	}
+	if r.AccentEvery > 0 {
+		s.Accent = i%r.AccentEvery == 0
 	}
 	return s
 }
 
+// count is what is said on a part of a beat. Compound meters count their
+// eighths.
+func (r Rhythm) count(beat, part int) string {
+	if r.Compound && r.PerBeat%3 == 0 {
+		each := r.PerBeat / 3
+		if part%each != 0 {
+			return "&"
+		}
+		return beatNumbers[3*beat+part/each]
+	}
+	if part > 0 {
+		return Subdivisions[r.PerBeat-1].Syllables[part-1]
+	}
+	return beatNumbers[beat]
+}
+
 var beatNumbers = [MaxBeatsPerBar]string{"1", "2", "3", "4", "5", "6", "7", "8", "9", "10", "11", "12"}
 
-// Bars is the number of bars that n notes reach into.
+// Bars is the number of bars that n notes reach into, a pick-up not counted.
 func (r Rhythm) Bars(n int) int {
-	perBar := r.PerBeat * r.BeatsPerBar
-	return (n + perBar - 1) / perBar
+	if n == 0 {
+		return 0
+	}
+	return r.Slot(n - 1).Bar
 }
 
 // NotesPerMinute is the measure by which tempos in different subdivisions

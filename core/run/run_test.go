@@ -3,6 +3,7 @@ package run_test
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -10,6 +11,20 @@ import (
 
 	"evenladder/core/run"
 )
+
+// box makes n notes of a seven-note scale, three to a string, beginning on a
+// degree.
+func box(n, from int) []run.Note {
+	out := make([]run.Note, n)
+	for i := range out {
+		out[i] = run.Note{String: 6 - i/3, Step: from + i, Degree: (from + i) % 7}
+	}
+	return out
+}
+
+func spec(pattern, direction string) run.Spec {
+	return run.Spec{Pattern: pattern, Direction: direction, Size: 3, Order: []int{1, 3, 5}, Chords: []int{1, 4, 5, 1}, Repeat: 2, Cell: []int{0, 1, 2, 0}, ScaleLen: 7}
+}
 
 func TestStraight(t *testing.T) {
 	for _, c := range []struct {
@@ -20,40 +35,121 @@ func TestStraight(t *testing.T) {
 		{"up", false, []int{0, 1, 2, 3}}, {"down", false, []int{3, 2, 1, 0}}, {"up-down", false, []int{0, 1, 2, 3, 2, 1, 0}},
 		{"up-down", true, []int{0, 1, 2, 3, 3, 2, 1, 0}}, {"alternate", false, []int{0, 1, 2, 3, 3, 2, 1, 0}},
 	} {
-		s := run.Spec{Pattern: "straight", Direction: c.direction, RepeatTop: c.repeatTop, Finish: "as-written"}
-		assert.Equal(t, c.want, run.Order(4, s, nil), c.direction)
+		s := spec("straight", c.direction)
+		s.RepeatTop = c.repeatTop
+		assert.Equal(t, c.want, run.Order(box(4, 0), s), c.direction)
 	}
-	assert.Nil(t, run.Order(0, run.Spec{Pattern: "straight"}, nil))
-	assert.Nil(t, run.Order(4, run.Spec{Pattern: "sideways"}, nil))
+	assert.Nil(t, run.Order(nil, spec("straight", "up")))
+	assert.Nil(t, run.Order(box(4, 0), spec("sideways", "up")))
 }
 
-func TestFinishWalksToTheNearestStableNote(t *testing.T) {
-	roots := func(at ...int) func(int) bool { return func(i int) bool { return slices.Contains(at, i) } }
+// Common practice: thirds ascending, descending, and alternating (one up, the
+// next down); triads and shells in each order of their notes; stacks of
+// fourths; the notes of each string repeated, six to a string in threes.
+func TestSequences(t *testing.T) {
 	for _, c := range []struct {
-		direction string
-		stable    func(int) bool
-		want      []int
+		what string
+		s    run.Spec
+		want string
 	}{
-		{"up", roots(1), []int{0, 1, 2, 3, 2, 1}}, {"up", roots(3), []int{0, 1, 2, 3}}, {"down", roots(2), []int{3, 2, 1, 0, 1, 2}},
-		{"up", roots(), []int{0, 1, 2, 3}}, {"up-down", roots(1, 3), []int{0, 1, 2, 3, 2, 1, 0, 1}},
+		{"thirds up", spec("intervals", "up"), "0 2 1 3 2 4"},
+		{"thirds down", spec("intervals", "down"), "4 2 3 1 2 0"},
+		{"thirds, one up, the next down", spec("intervals", "alternate"), "0 2 3 1 2 4"},
+		{"thirds up and down keep their pairs", spec("intervals", "up-down"), "0 2 1 3 2 4 4 2 3 1 2 0"},
+		{"triads", spec("chords", "up"), "0 2 4"},
+		{"triads down", spec("chords", "down"), "4 2 0"},
+		{"groups of three", spec("groups", "up"), "0 1 2 1 2 3 2 3 4"},
+		{"a cell", spec("cell", "up"), "0 1 2 0 1 2 3 1 2 3 4 2"},
+		{"each string twice: six to a string in threes", spec("per-string", "up"), "0 1 2 0 1 2 3 4 3 4"},
 	} {
-		assert.Equal(t, c.want, run.Order(4, run.Spec{Pattern: "straight", Direction: c.direction, Finish: "root"}, c.stable), c.direction)
+		assert.Equal(t, c.want, words(run.Order(box(5, 0), c.s)), c.what)
 	}
+	inversion := spec("chords", "up")
+	inversion.Order = []int{3, 5, 1}
+	assert.Equal(t, "2 4 0 3 5 1", words(run.Order(box(6, 0), inversion)))
+	shells := inversion
+	shells.Order = []int{1, 3, 7}
+	assert.Equal(t, "0 2 6 1 3 7", words(run.Order(box(8, 0), shells)))
+	fourths := spec("stacks", "up")
+	fourths.Size = 4
+	assert.Equal(t, "0 3 6 1 4 7", words(run.Order(box(8, 0), fourths)))
+	assert.Equal(t, "0 3 5 9", words(run.Order(box(10, 0), spec("drop-2", "up"))))
+	assert.Empty(t, run.Order(box(5, 0), shells), "no figure fits")
+}
+
+func words(order []int) string { return strings.Trim(fmt.Sprint(order), "[]") }
+
+// A figure is made of scale steps: where the box has a gap it is left out.
+func TestFiguresLeaveGapsOut(t *testing.T) {
+	notes := slices.Delete(box(6, 0), 2, 3)
+	assert.Equal(t, "1 2 2 4", words(run.Order(notes, run.Spec{Pattern: "intervals", Direction: "up", Size: 3, ScaleLen: 7})))
+}
+
+// Common practice: the bookend walk and the gate drill.
+func TestWalks(t *testing.T) {
+	assert.Equal(t, "2 3 4 3 2 1 0 1 2", words(run.Order(box(5, 5), spec("bookends", "up"))))
+	assert.Equal(t, "2 1 0 1 2 2 3 4 5 6 7 8 9 9 10 9 9 8 7 6 5 4 3 2", words(run.Order(box(11, 5), spec("gates", "up"))))
+	gates := run.Order(box(18, 3), spec("gates", "up"))
+	for i := 1; i < len(gates); i++ {
+		step := max(gates[i]-gates[i-1], gates[i-1]-gates[i])
+		if step == 0 {
+			assert.Zero(t, box(18, 3)[gates[i]].Degree, "only roots are struck twice")
+		} else {
+			assert.Equal(t, 1, step)
+		}
+	}
+	chords := spec("arpeggios", "up")
+	assert.Equal(t, "0 2 4 7 9 10 7 5 3 0 1 4 6 8 9 7 4 2 0", words(run.Order(box(11, 0), chords)), "1 4 5 1: each chord's own notes, up and then down")
 }
 
 // A run up and down is a palindrome but for the turn, and every note is one of
 // the box.
 func TestUpAndDownIsAPalindrome(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		n := rapid.IntRange(1, 60).Draw(t, "notes")
-		order := run.Order(n, run.Spec{Pattern: "straight", Direction: "up-down", RepeatTop: rapid.Bool().Draw(t, "top"), Finish: "as-written"}, nil)
-		back := slices.Clone(order)
-		slices.Reverse(back)
-		assert.Equal(t, order, back)
+		s := spec(rapid.SampledFrom(run.Patterns).Draw(t, "pattern").ID, "up-down")
+		s.RepeatTop = rapid.Bool().Draw(t, "top")
+		s.Size = rapid.IntRange(2, 8).Draw(t, "size")
+		notes := box(rapid.IntRange(1, 40).Draw(t, "notes"), rapid.IntRange(0, 6).Draw(t, "from"))
+		order := run.Order(notes, s)
 		for _, i := range order {
-			assert.True(t, i >= 0 && i < n)
+			assert.True(t, i >= 0 && i < len(notes))
+		}
+		if p, _ := run.FindPattern(s.Pattern); p.Uses.Direction {
+			back := slices.Clone(order)
+			slices.Reverse(back)
+			assert.Equal(t, order, back)
+			up, down := s, s
+			up.Direction, down.Direction = "up", "down"
+			backwards := run.Order(notes, down)
+			slices.Reverse(backwards)
+			assert.Equal(t, run.Order(notes, up), backwards, "down is up backwards")
 		}
 	})
+}
+
+func TestEndWalksToTheNearestStableNote(t *testing.T) {
+	roots := func(at ...int) func(int) bool { return func(i int) bool { return slices.Contains(at, i) } }
+	up, down := []int{0, 1, 2, 3}, []int{3, 2, 1, 0}
+	for _, c := range []struct {
+		order  []int
+		mayEnd func(int) bool
+		want   []int
+	}{
+		{up, roots(1), []int{0, 1, 2, 3, 2, 1}}, {up, roots(3), up}, {down, roots(2), []int{3, 2, 1, 0, 1, 2}}, {up, roots(), up},
+	} {
+		assert.Equal(t, c.want, run.End(slices.Clone(c.order), 4, c.mayEnd))
+	}
+	assert.Equal(t, []int{0, 1, 2, 3, 2, 1, 0}, run.WalkTo(slices.Clone(up), 0))
+	assert.Nil(t, run.End(nil, 4, roots(1)))
+}
+
+// struck makes a run over places, three notes on each of two strings.
+func struck(order []int) []run.Struck {
+	out := make([]run.Struck, len(order))
+	for k, i := range order {
+		out[k] = run.Struck{String: 6 - i/3, Fret: 5 + 2*(i%3), Finger: 1 + i%3, Rank: i / 3}
+	}
+	return out
 }
 
 // Common practice: in strict alternate picking over two notes on each string,
@@ -62,31 +158,50 @@ func TestUpAndDownIsAPalindrome(t *testing.T) {
 func TestStrokesAtTheTurn(t *testing.T) {
 	const strings, each = 6, 2
 	for _, repeat := range []bool{false, true} {
-		order := run.Order(strings*each, run.Spec{Pattern: "straight", Direction: "up-down", RepeatTop: repeat, Finish: "as-written"}, nil)
+		s := spec("straight", "up-down")
+		s.RepeatTop = repeat
+		order := run.Order(box(strings*each, 0), s)
+		strokes := run.Strokes("alternate", struck(order), strings)
 		turn := strings * each
 		for str := range strings - 1 {
 			up := slices.Index(order, str*each)
 			down := turn + slices.Index(order[turn:], str*each+each-1)
-			same := run.Stroke("alternate", up, 0, 6) == run.Stroke("alternate", down, 0, 6)
-			assert.Equal(t, repeat, same, "string %d, top note twice: %v", str, repeat)
+			assert.Equal(t, repeat, strokes[up] == strokes[down], "string %d, top note twice: %v", str, repeat)
 		}
 	}
-	assert.Equal(t, "down", run.Stroke("down", 3, 0, 6))
+}
+
+func TestStrokes(t *testing.T) {
+	upDown := []int{0, 1, 2, 3, 4, 5, 4, 3, 2}
+	for picking, want := range map[string]string{
+		"alternate": "down up down up down up down up down",
+		"down":      "down down down down down down down down down",
+		"economy":   "down up down down up down up down up",
+		"legato":    "down hammer hammer up hammer hammer pull pull down",
+	} {
+		assert.Equal(t, want, strings.Join(run.Strokes(picking, struck(upDown), 6), " "), picking)
+	}
+	slide := []run.Struck{{String: 3, Fret: 5, Finger: 4}, {String: 3, Fret: 7, Finger: 4, Moved: true}, {String: 3, Fret: 7, Finger: 4}}
+	assert.Equal(t, []string{"down", "slide", "up"}, run.Strokes("legato", slide, 6))
 }
 
 // Common practice: thumb, index and middle pluck strings 3, 2 and 1; on more
-// strings the thumb has the low ones.
+// strings the thumb has those nearest to the ceiling.
 func TestPluckingByString(t *testing.T) {
-	for strings, want := range map[int]string{1: "p", 3: "pim", 4: "pima", 6: "pppima"} {
-		got := ""
-		for rank := range strings {
-			got += run.Stroke("thumb-index-middle", rank%2, rank, strings)
+	for count, want := range map[int]string{1: "p", 3: "pim", 4: "pima", 6: "pppima"} {
+		notes := make([]run.Struck, count)
+		for i := range notes {
+			notes[i] = run.Struck{String: count - i, Rank: i}
 		}
-		assert.Equal(t, want, got)
+		assert.Equal(t, want, strings.Join(run.Strokes("thumb-index-middle", notes, count), ""))
 	}
 }
 
 func ExampleOrder() {
-	fmt.Println(run.Order(5, run.Spec{Pattern: "straight", Direction: "up-down", Finish: "as-written"}, nil))
-	// Output: [0 1 2 3 4 3 2 1 0]
+	scale := make([]run.Note, 5)
+	for i := range scale {
+		scale[i] = run.Note{Step: i, Degree: i}
+	}
+	fmt.Println(run.Order(scale, run.Spec{Pattern: "intervals", Direction: "up", Size: 3, ScaleLen: 7}))
+	// Output: [0 2 1 3 2 4]
 }

@@ -46,12 +46,14 @@ type BriefConflict struct {
 type Catalogue struct {
 	Directions  []CatalogueEntry      `json:"directions"`
 	Finishes    []CatalogueEntry      `json:"finishes"`
+	Fits        []CatalogueEntry      `json:"fits"`
 	Formats     []CatalogueEntry      `json:"formats"`
 	Fours       []CatalogueEntry      `json:"fours"`
 	Instruments []CatalogueInstrument `json:"instruments"`
+	Meters      []CatalogueEntry      `json:"meters"`
 	Namings     []CatalogueEntry      `json:"namings"`
 	Opens       []CatalogueEntry      `json:"opens"`
-	Patterns    []CatalogueEntry      `json:"patterns"`
+	Patterns    []CataloguePattern    `json:"patterns"`
 	Pickings    []CatalogueEntry      `json:"pickings"`
 
 	// Pitches Every pitch that an open string may have, rising.
@@ -88,6 +90,18 @@ type CatalogueInstrument struct {
 	ScaleLengthMm float32  `json:"scaleLengthMm"`
 	School        string   `json:"school"`
 	Tuning        []string `json:"tuning"`
+}
+
+// CataloguePattern defines model for CataloguePattern.
+type CataloguePattern struct {
+	Id   string `json:"id"`
+	Name string `json:"name"`
+
+	// Uses Fields of the brief that it reads.
+	Uses []string `json:"uses"`
+
+	// Why What it trains.
+	Why string `json:"why"`
 }
 
 // CataloguePitch defines model for CataloguePitch.
@@ -2857,78 +2871,85 @@ func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5F1bk9y2lf4rKGardjdLTY8cJVmPnjy6xKqyrClLW3lIVCU0eboJDwnQADg9Hdf89y3ceAXYJIc9csUv",
-	"ttQkgYOD79wPoF+jhBUlo0CliK5+jUrMcQESuP7bu9fqv4RGV1GJZRbFEcUFRFcRSaM44vBLRTik0ZXk",
-	"FcSRSDIosPqiwPc/AN3LLLr6y4s4ksdSfSQkJ3QfPTw8mG9ByGuWEtBT/Y3cAb3mBHbqbwmjEqhUf8Rl",
-	"mZMES8Lo5mfBqPqtmek/uPog+sOmWcbGPBUbM1o9XUPqQ2yme0eF5FVhJ1plzg+H1qjvaFnJMQI+4jtI",
-	"1110M+Tp2ROcw5or1wOGp9W/iJJRYbb8O3q84WybQzFCRGne+J95xLhxNRkpiISTUg0XXUV/z7BERKAD",
-	"Z3Qfo+0R7Qjk6UX0EEcfKJxrN3ykfMoACfUG2qpXHAnnhmWIFHagiNRvOWrOg5IxGoR64SJSL9jP1KjX",
-	"7F5PnaZEvY/zG85K4FLrjx3OBcRR2frJaLYcpCbeqqAtYzlgqpaWMM4hUUPpl4mEQsycYMfBaE07OqES",
-	"9sDV6DvOio9G33mfSxZ+2pGcf7SHan0X29k/1+qVbX+GROrBzQ+Yc3yMNJv3HNpscJo4jnaMF94HGdln",
-	"bzlIP/kk9X6UE3q7mJtbs8F+Xp4U+BwnYBg78dUel9Xsdio9yBS+5uwQZlFBhLAbXHNjwLD+iMa8el6k",
-	"TEKXs6OWj93/yCT4ZmB3wH8gBZF+qeCAkwwCoOaw63zXkCeSjLHc/ygju5CUiBLT92380arYekRAuxua",
-	"NzWYLXSbTWhBNm5Ev9mHrsTXc9cENmtvM6lemlu9A7nbkgFO4uj+2Z49sz+WOaYX1xpb9c/PSFEyLo27",
-	"pXykCO6A5jhNgW8SxmGjvtJMcBs5T5LG5J1QxfuAnIWwnOOj+QhoVagNUVRGsaIJ0hYLmnkKkhL/WEGI",
-	"a/a3J4niaIuTW7PVB8z9Mzkt2rUlimsCSWXrBatoiioqSY6INv1JJWNEKMIowUWJKeQ5vohiH+IZCwiK",
-	"Rk0I1ewWqF8YJJSBj6aaA9HW/5HltEc6zEbbJbgtdFx29FuKaponolljciGinX81A88Zpulc08wqHjBR",
-	"BZHi/UmDosVfaI1ZBjaz5LADPlcfHkjqw/+Dx96QjiM4Rm3j3FlnU284q+SaNvh1X620no+7C6OGkiUS",
-	"34VMjmGP8FnRtjfVM3LiKCQUE7msJEcMNcj37IC0ikeYKzedpEgyxAGnwMVLlGKJkZD4KNAbus+JyFoa",
-	"pIURktx25bqlubKjzIq5OwRYihvg1zigxUvg14ADvJZQlOy6LAJ6ZsAbXtG5TjfkftynxBrfkF0iIvM+",
-	"Yjw1UjYDACWWEjgN2JkyyB/z7BMrA0qf/Aumsk64uGk0PlQvufiw5/M0wu8Gm6Sd9WCP0M2vGN3lJDEf",
-	"dLe24nyCLmrHvMogSUz8iADOGZ/u1L5VYfob9Y1X5CWWVQgdROYBndvmuHmtHqqmvaY0rlngiw5eYYlz",
-	"tq9gyLka+9NXW4/2hkp+9K3YiAysOiTjBZbrjljxNcdrpGLBqO0UiDf2GpiaxxGrPIc1x7NabdUhjX1a",
-	"d0jpQsiuRX1zB/yI9GPjmWOKFIuQkUdU4CPK8B3EiBMVsimDOo+mGzW2lybtqq25Sq2RFwxos1++AZXL",
-	"uCqJ1TYld0SsrHeMc7Vk6cYr8wwpGSXJmjTKii5D9Sf9oW9I5bevR2LQ2Csr46hvZKlmUQ28Zh8a6Dgi",
-	"neZpcO8UcaPlWtokbtunll1paYcemBpLMWoIzdoH1jCQPAwmBg7ZcahM/p6BCuClztlwdGBVniLFBwGI",
-	"SI8vHkwpjS6hm4vv55crLjqBS8tV3OGC5Ee/rxtOGwfzqnOD1iAzNXxMcc6beRuNXQ0w56Q0RxJ5lkP1",
-	"qI4xfRrjmtGtZFzNkdHdM/ZgsHGzk1O9VbRTLqPz17WTfnKCF1WOveybJxxj7LWTjBNYB8qTRLTO73dl",
-	"8Z0UaMvuQaAccIoYVZEyo4AwZTID3pLGloSEIVpi6ptEB98CmcTGRZORQJim7lebTPDPeGZFYiaw9Dtm",
-	"jbL/Uy1Pk9jfzQcNi2fNc5vorESFc8SoNzUR5P+qUt4JY+3IXp5kjKfr5bmH9ZKTtRdxLLZevddbXZ1i",
-	"tR/MqQSYVS6Lzl+xosSc2HLrnFwo4UJOqIppGWE0P751H0xnnvrsIyTMJGpnML3+ZgpxIsMc0h8X7K3+",
-	"UFf+pvtwTU1xDOyGu/VKenN1aW6zt8OzSdhp9n8ZgN7cufL9jHRjKM247ebQGvdBJyi9TxJWUX/5cPWC",
-	"1YiFn1mVorb81jNGNIV7RKhkSGZg88Rsp/+yZfeBYtKyAtdYpWmkw0BIzm4n+Aw0igc1pbp4FCguKVRY",
-	"CLgNryd0+zwsNWlWTkG6AeoykLeyhEO/Sz0bbuZ3SA2KRJVkCAvbfqLjLa/dLEAIvAefJ4ElOmCB9uRO",
-	"+RQ0RQf9k3YptoBwkkApIT3tVBhKm7l8FvOtcfDeY+vjrmM4V/M/7RxT9ruzkoXbbob4CdwHs2qFYXe8",
-	"YHOi/s5CfCnGBZbLMn6V+YWEcl4trY9Lyyq3FDekpdPxa8am2x1btuvfA86lJ8AbFAMCeLXv+aSrX1Gd",
-	"WQXDJfOzdzxpMD8zADv5PaYppIGK1clwfw1vf8p+9xm6bMebUR5dp+r1RP6eSlU2T3QK013z9qEEnZZ0",
-	"fk6mDByhqCjQFuQBgCKi3SL1e0HSNIfY/l//pBYS6/+agJ1ImQMyrsZF5Gne3DEu8TYHHzZb+O1xd88B",
-	"S/DHL6GvHibg1/DsMdjtAm5Z0D+zCSTo1t4BF91afKjfKBjMuyF8APO0wQ/Xe+6FDRMk9qGpPilPjQNO",
-	"XyIKkIJu70gyTPeAGAWfC9/3nAdMOcmKH4gY5cR0FTPQXpPrCwEiz56rXAq6xuc4gbjW8YOxZXRhYVKI",
-	"AuE9VkzSmq3APzNu4oC4Dgueo+036AX6M9r+dV467ekROZb6dXzyI3FmVbPp5j+BPzuujyCTZZnfeL9q",
-	"G+UUB8YQukz16wTWSq14OtM+pxXcZyW3zqmdcIAqjhJcPeqgRMJSv2y0Yulxh0ePMB4P95doPYi5oTE+",
-	"Ll5mio9zE1WsBBpyzBklyYR0ND42iRvzTT3sFDaFaRuJRibvm0so2cqe+y42fPbRRyG5nQ2vKTHV0hM+",
-	"AQ5MOLbgOrSnbcQwObBSy/+SLGmwNrdqm/oUtvg6gGcwJsdb8Md04dUHO77nr14PVa/eEHN61d7RREuO",
-	"XPbFIf/zKr27W8wD8p5wpk/RBB4DTcUHumL1blK28TSWlD2e4VObvPOYaHokRT26Af6e0EoGmuPXOAJl",
-	"lxKbTWoQ0Ju/3gvfAadmFz+PNSzP0rx87ifmzNCsHOhYDCLINn+MflhATrhwPi95Y/HbP0QVVoUzx28C",
-	"JzNFi1m+2YwczUxP38LxI9lTLKv5QEgSkgKVOJ85547sZCamnJw1L8adqXxL13pZ+CM0ewZEmNqe8ogR",
-	"FrdCxWYCH9WvRadR9TR85hcBOORY9mA6g9MjR+5y7I5kuKKk+e0OdIcgx3kOuc3ra+WSYV5oJ9NXqgwB",
-	"dLIzWxMU1yh2Lm2w22rYUqBUZTajV1M3ZaxSLhllASc4fTRVIV1izYET4qYwY7HdE9UGUzVhLc55zQNQ",
-	"CTQJuIX24Q3mj3C2XXl2yDq4lxP0nnprEkJCBzT7Z8Jtsrdeen+h9VDOetrwxQXpsT1WrlyxVhQ9Mduw",
-	"tM/jhiW3ID9Kc4pppZTDjyEdMn7LwiPOBc478h5o1mm5NStoKyUr+A7yKQ5bXaKxwHB6zCDCcfT0+fV6",
-	"xjl9Zi0ILMRQczHLoFnCPEIpS0yv4X/99PYV+vbFn//638Myzr9TTc2nWro3+PTEaV6OTdet0u+kS1dj",
-	"GV1FKZbwTBKNlMn59160MlTTM8WhKtO5pM1M9ffNmEfzuhHbnGqTNr47gbLAvC0KMzbMuyfM/jsmmkWN",
-	"88Of/tdfThfJ7knPUT/FjuwlqjkDu17fTjhGm+aIyp6PG1a1LfKXqVo9wBrdDHUp5vfSyPCgy+M75rNS",
-	"JlLbMxCI0BhhpPiNElaAQKySF+g1lhgRgUQJeQ4pOhCZoS9/+KKbE75sv7x0xxKfq7dU8JdjId2PbIcw",
-	"Mq0zL/9JdxwkulTvsRLoS9vU0Hyp+yJi9MIM0258iNFl7xjkxT+b6EefmaToBw2blg68ip67PCUuSXQV",
-	"/eni8uJP5kyXCXw2uCSbu+ebRqL3xs9S0NIh1rs0uoqUGrg2r8Sdu//+MWhuZDy1F6qoRWj6Yv1Hp6MR",
-	"461m2Izlus9RXx74SwX82Nwe+EsUuCzwm8vLYWfk5961cd9cXp7hfjatED2Xkn1s7mcTsYWBBCGdatbt",
-	"3xdG6na4yoOCWq9h07r3Tk9YMuHZmlfayjnF0tyXeAxP0LpScdO/X/BhwMXnpymt78NbvryHuIfFza8k",
-	"fTAS68KGHsdBCkQkwoKk8BJxEJJxnXqhe/1gi5PbC5Nbb/HrtR6u4VdnrS+805gpHrd5XrH6G8gAIZdP",
-	"wvSBLPs+bl7ZvHsdKTGzLlLYTzGNzRnW2a8tGPFXu5MqF+Ul0qe9DkQAenH5bWxUausdo5MrmgJHX6xa",
-	"/zLcyf/TPt0ZkT9zE15cfrv6BZXdqzZ8eocVsGXp0eqZVJ/ooq7T7gL9yGSmDJHyGg+cSAn0YnUx3aSV",
-	"WSj074adjimvcnvtxg2IydfUTRurcVZe8k9m1K+qF1oLTtq3lYSUWHOlyRltcDOJRwz0nREG6ebKCKtE",
-	"EkyR8iZWwnyiz1aZLfdbY/PCTY6pGCqlyXxYcDCv3vNpR+X8lwn1Dqn5XenBLcHn2/LmKJtnz6+ZzLS7",
-	"LpozNDKDI9JH6Vba8Vbw6EX/T4DTt3UBbdQ1XtpC6HONdQ574tXaT+4td49shO5WVsu33EVErLRdvRbZ",
-	"YDDzrnORxtk4MWzq9XDjQ+c+ZQNme7WHvnf6sfprPHJ41+7VXuZEdRuMF5no/gmLFXFw3kCix74niiZ+",
-	"k25761qBib77ubF3uQB75/DiPaeRflOufF9azuvajonM5VfRFqVtu/aT/R7fgi2zLsPoaHy5ip0xFx/4",
-	"r8rX2ef1+LRx9bxxhr12b51wij5QQGyHxN0elXSPynSHJN4itfyQ72MrSxO9n+d/8Ryi7lOBXyDGUQ5S",
-	"An+pvBJFSKypUta4tJfMeYgpcalTrpPn/nxuFP1x88cucOpK3JZQrGn3/EMrftwobxSjHcl1XSkzl9qq",
-	"MV+Z+Z69JqJkgrjmoGbSwRTrAdBez+Ow13ctjwjr3LI7f5hkTABFW3aPiFCrOrosPpGida6wi+E392WO",
-	"CX3rbjgYBfGJax5itOOsQJchDFFzTfYkOP/vV0DUnFjVbs54NUe95I8th8rBlQ3WUmG640GEAaShr19S",
-	"Owg4ydAtHM018ELxkCbQ1Df04Vb7DwI0DlEOWMV3uiNjCK23hKY3loy1UgQzewi0gzGjgNu6fnhKATdq",
-	"pniKFEL/UD8rZ/QDNR0wp9vr1cBTcPvJtYD+p9D/Uo3Bky4LUX3hmbIwGlqGTSthuzmVF4x7P7pbIc8Z",
-	"8jYHBwPRriH0CYLbj7apamFxwBXKF4W0rTL7Oht73kC2YdXvOYbVnJ4avp4HXZfz0HWOeLXbavKbClVb",
-	"onDeKDUgD5dPJvuZvrTmX2N1F3uvzRm1uZ0h9I/Saf2CqTgAf1wG9+Hh/wMAAP//",
+	"5D1rc+S2kX8FxVzV3eW4Gq2zSc7SJ2sfsaq8XpV3U/mQbNViyJ4hLBKgAVCjiUv//QovPgGKpDha1/mL",
+	"vSKJRqPR3egn5tcoYUXJKFApootfoxJzXIAErv+6fqP+S2h0EZVYZlEcUVxAdBGRNIojDr9UhEMaXUhe",
+	"QRyJJIMCqxEFvv8B6F5m0cVfXsWRPJZqkJCc0H308PBgxoKQVywloKf6G7kDesUJ7NRfCaMSqFT/xGWZ",
+	"kwRLwujmZ8GoetbM9B9cDYj+sGmWsTFvxcZAq6drUH2IzXTXVEheFXaiVeb8cGhBvaZlJccQ+IjvIF13",
+	"0Q3Ix2dPcA5rrlwDDE+rn4iSUWG2/Dt6vOFsm0MxgkRpvvifecg4uBqNFETCSanARRfRPzIsERHowBnd",
+	"x2h7RDsCeXoWPcTRBwqn2g0fKp8yQEJ9gbbqE4fCqdkyhAo7UETqrxw2p+GSMRyE+uAsUh/YYQrqFbvX",
+	"U6cpUd/j/IazErjU+mOHcwFxVLYeGc2Wg9TIWxW0ZSwHTNXSEsY5JAqU/phIKMTMCXYcjNa00AmVsAeu",
+	"oO84Kz4afed9L1n4bUdy/tkG1RoX29k/1+qVbX+GRGrg5gHmHB8jTeY9hzYZnCaOox3jhfdFRvbZOw7S",
+	"jz5JvYNyQm8XU3NrNthPy0cFPscJGMJO/LRHZTW7nUoDmULXnB3CJCqIEHaDa2oMCNaHaI5Xz4eUSehS",
+	"dvTkY/c/Mgm+Gdgd8B9IQaRfKjjgJIMAU3PYdcY16IkkYyz3v8rILiQlosT0fZv/aFVsPSKgzQ1Nm5qZ",
+	"Les2m9Bi2bgR/WYfuhJfz10j2Ky9TaR6aW71jsndlgz4JI7uX+zZC/uwzDE9u9K8VT9+QYqScWnMLWUj",
+	"RXAHNMdpCnyTMA4bNUoTwW3kPEkak3dCFe0Dchbi5RwfzSCgVaE2RGEZxQonSFskaOYpSEr8sIIsrsnf",
+	"niSKoy1Obs1WHzD3z+S0aPcsUVQTSKqzXrCKpqiikuSI6KM/qWSMCEUYJbgoMYU8x2dR7ON4xgKCorkm",
+	"xNXsFqhfGCSUgUFTjwPR1v+RpbRHOsxG2yW4LXRUdvhbjGqcJ3Kz5smFHO3sqxn8nGGazj2aWcUDR1RB",
+	"pHj/6IGixV9ojVkGNrPksAM+Vx8eSOrj/wfPeUM6huAYto1xZ41NveGskmuewW/6aqX1ftxcGD0oWSLx",
+	"XejIMeQRvlO0bU31DjlxFBKKiVRWkiOGGuR7dkBaxSPMlZlOUiQZ4oBT4OISpVhiJCQ+CvSW7nMispYG",
+	"afEISW67ct3SXNlRZsXMHcJJAlS+vQN+DGk9tVfIfKdQNv+6ROdoxziSGaAtYCn8Ck+/ugF+hQOHhA4O",
+	"+MUB+BXgwCYrOvy9DGG8hR3joHHbES4k2mLux08cutRsaWQJRcmuyiKgQwf7zis616GA3C/TScZ4Olyc",
+	"ERjEdnpl+iNzJGH7h+IvdSCxnX+1+isRAiw6kIVmz4oimXFW7TU7zhCZlFjbKGQ2EJEFXkm/8CjMcmw2",
+	"Uy1yR/IcUq+U5JimH+hkG1/veIjah4wJQEIdQDKzdCYCFZjfQuqkgDIKfpIznhr+nkG7EksJnAasmjIo",
+	"FObdJ1YGTAzyb5jKzMJ56aPRCPWRi0b0LOzmqHHAJtkCGtgTLIHXjO5ykpgBXWGrOJ9w8rUjLMr8kZj4",
+	"ZRQ4Z3y6C/WOQJ6+VWO8B4zEsgpxB5F54IRvU9x8VoOqca8xjWsS+HzR11jinO0rGFKuFuXpq62hvaWS",
+	"H30rNhoA1gUpVwXHeIFXhljxNeE1QrYAajt+NwTdxOxXwpXiYmB4PQ2isqPXhGe17gKQN1Zf+4Aae21V",
+	"PIl0IZXugaWNOKRfW7OAIkUkZDQGKvARZfgOYsSJIHTfOdGnLVTB9uKkXZc1V6nPjAUAbTTYB1C5UKui",
+	"WG1TckfEyprROBtLlm68FA9IyShJ1sRRVnQZV3/SA30glR+7HopBc0Sdgw77RpZqEtWM1+xDwzoOSad7",
+	"Gr53ur3Rcy19ErdP0NbJZ0+sWtm2tEWPuZrDaPToNrQYnN+B4HowcHbIPK7gPzKgCCOpY5ocHViVp8oa",
+	"VsYxkR4rPBhyHV1CN1fVz79UXHQc+5Zxu8MFyY9+jyKcVgnmHeYGdYLE1OxkktfeyPRobMcw6pyQ/0ig",
+	"21KohuoI08cxrgndClbXFBndvZvGcXkaC1bCd8BpG7r2UnWO0xx0ROpAivD5qOHkSIDPDTzJMaFiDl8b",
+	"gBb3cTLpY3RApNkx7h4q7cjt6Px1CrYf4+RFlWMv7eZt4BgX2knGEazjbZPYqE4TdrfyWgq0ZfcgUA44",
+	"RYwiyRCjgDBlMoN2RKilSMKSXPqiBNeW9ZCJj541gU2Eaeqe2pikf8YT61vHlxp/R6xR8n+q1c4k8nfD",
+	"ysMcfPPe5ksqUeEcMeqN3QTpv6oy7MQnLGQvTVwkbp102TDt+qiWEsdi6z0eequrMzV2wJyEolnlsrDL",
+	"a1aUmBNbtTEnpUK4kBNidFpGGM2P79yA6cRTwz5Cwky+ZwbR6zFTkBMZ5pD+uGBv9UAdh5xu+jalCWPM",
+	"bqhbr6Q3VxfnNnk7NJvEO83+L2Ogt3euCmhu1sJvCWKPGroCLG0iQ5kOQmIunR1RZwhipLMBiNAkr9JO",
+	"aLmx1rahRMa2G5ZtjQDcMT+bNwmrqL/+Yf2MuzfE/Z3JGAwTCupPXlF1cFLR1dQtSo8YLDNz9dQWJfTO",
+	"VprCPSJUMo2QyZ4564/dB1Lsy9L+Y/l3VlFf1sQwlTNAzVdenhEjhVtCcnY7wYaiUTxI1dc5+UDOXvGq",
+	"ZUzHhvWEjvtiJ0tacOrFWo4Z5vf1Tk3RC0asl6mEVrB8aKWqdz5WVkCRqJIMYWFr/rRT77UyChAC7yFg",
+	"/x+wQHtypywwmqKDfqQNsC3o9GcpvYmngQpWmDZz+eyLd8Ycfo+tR7COmbGatW7nmLLfnZUs3HYD4idw",
+	"A2YVaISdl4LNCS11FuKLZC845y3hV5lfSCjnFTD0+dKSyi3FgbR4OnrN2HS7Y8t2/XvAufS4w4OcWIBf",
+	"7Xc+6eqXscxMz+OS+ck7HomaH26Cnfwe0xTSQOL20RjSGr7RlP3uE3TZjjdQnpyu7RWi/54ytjb4+BhP",
+	"d4+3DyXo2LczozJ1wBGKigJtQR4AKCLa6lLPC5KmOcT2//qRWkis/2vCG0TKXJnQyhA5izwV8zvGJd7m",
+	"4OPNFv/2qLvngCX4vb3QqIcJ/Gto9hTe7TLcshDJzMq7oNV8B1x0K2xCRZ7B0IcD4WMwT+/RcL2nXtgw",
+	"nGRfGsNbWWoccHqJKEAKuqYuyTDdAwqU5PTt6gFRHiXFD0SMUmK6ihlor8lJrACSJ4/sLmW6xuZ4hONa",
+	"PV9jy/DXr+E9VkTSmq3APzNu/IC4dgteou036BX6M9r+dV7w8fk5cixQ7ujk58SZqfOmheoR/rNwfQiZ",
+	"mNT8bqdVa9enGDAG0WWqX4f7Vqp/1nmJOf03vlNy64zaCV2rcZTg6kndaQlL/bLR8qXHDR4NYdwf7i/R",
+	"WhBzXWN8XLzMFB/nBtdYCTRkmDNKkgnBe3xswjpmTA12CpnCuI14I5P3zYWbbLrYjYsNnX34UUhuZ7PX",
+	"FJ9qaVtlgAITesVcW8y0jRgGB1bqsxrpC5zdGbVub9AUsvjaLmYQJsdb8Pt04dUH22zmr16DqldvkHl8",
+	"1V5ooiVHLvriOP/zKk0FW8wD8p5wplsXA6+BpuIDXTEISevk6eQsu98UqgPaDqSPUvBLhfNPUJRsMZuN",
+	"dpx42kECGsOBaY2ZIiO6w2C6TWDi694uYroHIT/QsX7xWk8FXt0Af09oJQPtWcwCX0zqkfnny2cg0e2h",
+	"DQchr1w+rpdA2EngTZOJghkjm3naYo5y0rHeW9mdJQ3JcSQrrojIbg0dWtkqG4VlZckEsT3H996+2B5B",
+	"LAfFRgc0Cqa3o7Wo+5qWGyXRplZXvNr7P+S37tI+jzWXzDIP+Nwhppt4VqB+zFEWZJs/heUXoBOuhZkX",
+	"YbR6tN9eHZaTmfAb795M0SKWbzajz2fmUG7h+JHsKZbVfEZIEpIClTifOeeO7GQmptypYT6MO1P5lq6N",
+	"B+EPI9juUNGqbsTiVvfhCXxUT4t5BY4LMlUccix7bDpHrYeb8XPsugGdqjPP7kDXSnOc55Db5JNWURnm",
+	"hfaEfOn6EINO9rhqhOKai53fFSygHFYJ6abAGVXr2npZJac3SgJOcPpkrEK6xB4qToib7KHl7Z6oNjxV",
+	"I9ainPd4ACqBJgHfxb68wfwJHqGrIRiSDu7lBL2nvprEIaGrG/q3xdiMRL30/kJrUO70tD62iyTF9sIZ",
+	"5S+0Qj0TQ2JLS7duWHIL8qM0HacrxcV+DOmQ8fuXnnBjwLzLcAL1dy2zZgVtpWQF30E+5TabOo9oGcPp",
+	"McMRjqKP32xTzzindLTFAgt5qLmybVDRY16hlCWmfPi/fnr3Gn376s9//e9hrvH/U+LXp1q6d/v1xGle",
+	"IFgnV9PvpMupKJc3SrGEF5JoTpmcJOp5cUM1PVMcqjKdi9rMfFT/GPNoXgexTak2auO7E8hdzduiMGHD",
+	"tHvGFJUjolnUOD38OSo9crpIdrvyR+0UC9mLVHNfwXrFZWEfbZohKns2bljVttBfpmo1gDVKbup84e+l",
+	"2uZBxzN3zHdKGU9tz0AgQmOEkaI3SlgBArFKnqE3WGJEBBIl5Dmk6EBkhr784YuuoPmy/XLpGrRfqq/q",
+	"CJR9yHYII1PfdfkvuuMg0bm+46UEemkrb5qRungnRq8MmHZ1TozOew3hZ/9qvB/dPU7RD5ptWjrwInrp",
+	"gum4JNFF9Kez87M/me5W4/hscEk2dy83jUTvjZ2lWEu7WNdpdBEpNXBlPok7twL/c1CBay6fcWXoGr/Y",
+	"lO1bHY3svUPGYc5Yrotx9bXCv1TAj829wr9EgWuEvzk/H0bTPvculP3m/PwEN7dqhei5rvRjc3OriC0b",
+	"SBDSqWbdp3BmpG6HqzwoqPUaNq0bcfWEJROerXmtTzmnWJqblI/hCVqXLW/6Nw8/DKj48nFM65tyly/v",
+	"Ie7x4uZXkj4YiXVuQ4/iIAUiEmFBUrhEHIRkXIde6F6/2OLk9swkgFr0eqPBNfTqrPWVdxozxdM2zytW",
+	"fwMZQOT8WYg+kGXf4OaTzfWbSImZNZHCdoqpvs+wjn5twXbtMA6pMlEukW7gPBAB6NX5t7FRqa1vjE6u",
+	"aAocfbFq/ctwJ/+ubboTcv7MTXh1/u3qV1d3r0Xy6R1WwJalR6tnUt2kSV056Bn6kclMHUTKajxwIiXQ",
+	"s9XFdJNWZqHQvzV+Ok95ldsbBzcgJl9TN22sxll5yT8ZqF9VL7QWnLRvlgopseb6qROewc0kHjHQt+cY",
+	"Trd36hklkmCKlDWxEs8nul3SbLn/NDYf3OSYiqFSmkyHBb229Z5P6371X/zW6zv1m9KD3w843ZY33ame",
+	"Pb9iMtPmumgavWQGR6S7Y1fa8Zbz6OX+nwCn7+oE2qhpvLTO1Wca6xj2xB/deHZrudtXFPrVBd29a75E",
+	"RKy0Xb067qAzc925UuhklBhWnnuo8aHzSwuGme0lR/oXKZ6qv8Y9h+t2Q8EyI6pbBb/oiO63Aa3IB6d1",
+	"JHrkeyZv4jdptrduCplou5+a984X8N4prHhPy9xvypTvS8tpTdsxkTn/KtqitL0BfrTf41uwadZlPDrq",
+	"X65yzpi7TPw/oqOjz+vRaePyeeMEe+O+esQo+kD1DRbibo9KukdlukMSb5Fafsj2sZmlidbPy794Cu/6",
+	"WOBXiHGUg5TAL/Wd0GW6izVW6jQu7XWbHmRKXOqQ6+S5P5+ai/64+WOXcepM3JZQrHH3/ASbn2+UNYrR",
+	"juQ6r5SZ6+4VzNdmvhdviNB1jqTPrYMp1mNAe+OW472+aXlEuH8xigCKtuweEaFWdXRRfCJFq/m1y8Nv",
+	"78scE/rOXdIxysSPXHUSm7trzkM8RM0PaExi5//9Chw1x1e1mzOezVEf+X3LoXJwaYO1VJiueBBhBtKs",
+	"rz9SOwg4ydAtHM0PxAhFQ5pAk9/QHdj2p4IagygHLPQlhHeQD1nrHaHpjUVjrRDBzBoCbWDMSOC2roqf",
+	"ksCNmimeI4TQv3mClTPqgZoKmMd7QBTgKXz7yZWA/qfQv2Fn+Emnhai+w1CdMJq1DJlW4u2mdTTo9350",
+	"9+Oe0uVtulsD3q5B9Bmc24+2qGphcsAlyhe5tK00+zobe1pHtiHV79mH1ZSe6r6ehrvO53HXKfzVbqnJ",
+	"b8pVbYnCab3UgDycP5vsZ/pmpX+P5V3s5Usn1OZ2htDP1Wr9gqk4AH9aBPfh4f8CAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

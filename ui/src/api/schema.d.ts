@@ -422,9 +422,11 @@ export interface components {
             prefers: components["schemas"]["CatalogueEntry"][];
             fours: components["schemas"]["CatalogueEntry"][];
             namings: components["schemas"]["CatalogueEntry"][];
-            patterns: components["schemas"]["CatalogueEntry"][];
+            patterns: components["schemas"]["CataloguePattern"][];
             directions: components["schemas"]["CatalogueEntry"][];
             finishes: components["schemas"]["CatalogueEntry"][];
+            fits: components["schemas"]["CatalogueEntry"][];
+            meters: components["schemas"]["CatalogueEntry"][];
             pickings: components["schemas"]["CatalogueEntry"][];
             subdivisions: components["schemas"]["CatalogueEntry"][];
             formats: components["schemas"]["CatalogueEntry"][];
@@ -434,6 +436,14 @@ export interface components {
             name: string;
             /** @description When a teacher would choose it. */
             why?: string;
+        };
+        CataloguePattern: {
+            id: string;
+            name: string;
+            /** @description What it trains. */
+            why: string;
+            /** @description Fields of the brief that it reads. */
+            uses: string[];
         };
         CataloguePitch: {
             midi: number;
@@ -501,11 +511,26 @@ export interface components {
                 cell?: string;
                 repeatTop?: boolean;
                 finish?: string;
+                /** @description Degree of the chord that a chord note is of. */
+                chord?: number;
+                /** @description Degrees of the chords to run through. */
+                chords?: number[];
+                landOn?: components["schemas"]["Place"];
+                /** @description Degree whose seventh chord is marked; 0 for none. */
+                lean?: number;
+                /** @description How the last bar is filled. */
+                fit?: string;
             };
             rhythm?: {
                 perBeat?: number;
                 tempoBpm?: number;
                 beatsPerBar?: number;
+                meter?: string;
+                /** @description Notes before the first bar. */
+                pickUp?: number;
+                swing?: boolean;
+                /** @description Notes from accent to accent; 0 for the beats. */
+                accentEvery?: number;
             };
             picking?: string;
             /** @description How notes are said to readers; data stays English. */
@@ -646,9 +671,23 @@ export interface components {
                 spanMm: number;
                 shifts: number;
                 crossings: number;
+                /** @description After the last note, to the bar line. */
+                restBeats: number;
+                equalTempos: {
+                    perBeat: number;
+                    tempoBpm: number;
+                }[];
+                onStrings: {
+                    string: number;
+                    notes: number;
+                }[];
+                longestOnString: number;
+                /** @enum {string} */
+                turnStrokes: "" | "same" | "opposite" | "mixed";
                 endsOn: {
                     name: string;
                     degree: string;
+                    inChord: boolean;
                 };
             };
             cautions: {
@@ -719,6 +758,13 @@ export interface components {
             beats: number;
             stroke: string;
             count: string;
+            accent: boolean;
+            /** @description Beats from the start of the first bar, swing included. */
+            at: number;
+            /** @description Beats that it sounds. */
+            sounds: number;
+            /** @description A note of the chord that the run leans on. */
+            lean: boolean;
             /** @enum {string} */
             reach: "" | "back" | "forward";
             shift: number;

@@ -1,0 +1,211 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+
+	"evenladder/core/hand"
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/run"
+)
+
+// maxEvents bounds a run that is repeated to fill whole bars.
+const maxEvents = 2000
+
+// Fits are the ways to fill the last bar, in picker order.
+var Fits = []run.Option{
+	{ID: "as-is", Phrase: "stopping with the last note"}, {ID: "rests", Phrase: "with rests to the bar line"},
+	{ID: "long-last", Phrase: "holding the last note to the bar line"}, {ID: "repeat", Phrase: "repeated until it fills whole bars"},
+}
+
+func (j *job) run(b fingered, names naming) (Run, error) {
+	order, err := j.order(b)
+	if err != nil {
+		return Run{}, err
+	}
+	places := j.runPlaces(b.Box, order)
+	touches := j.handOf(b.school).Path(places, j.ask(b, order))
+	report := hand.Summarize(j.neck, j.style.Limits, places, touches)
+	strokes := j.strokes(places, touches)
+	r := Run{
+		Events: make([]Event, len(order)), Bars: j.rhythm.Bars(len(order)), Notes: len(order),
+		NotesPerMinute: j.rhythm.NotesPerMinute(), SpanMM: tenth(report.SpanMM), Shifts: report.Shifts,
+		EqualTempos: []EqualTempo{}, OnStrings: []StringCount{},
+	}
+	lean := *j.brief.Run.Lean
+	for k, i := range order {
+		n, t, slot := b.Notes[i], touches[k], j.rhythm.Slot(k)
+		at, sounds := j.rhythm.Onset(k)
+		r.Events[k] = Event{
+			N: k + 1, NeckNote: names.note(places[k], n.MIDI, n.Degree),
+			Finger: t.Finger, Bar: slot.Bar, Beat: slot.Beat, Beats: slot.Beats, Count: slot.Count, Accent: slot.Accent,
+			At: at, Sounds: sounds, Lean: lean > 0 && run.ChordTone(n.Degree, lean, j.scale.Len(), 4),
+			Stroke: strokes[k], Reach: t.Reach.String(), Shift: t.Shift, Note: i,
+		}
+	}
+	j.sumUp(&r, places, names)
+	return r, nil
+}
+
+// order is the pattern over the box, with the ending and the filling that the
+// brief asks for.
+func (j *job) order(b fingered) ([]int, error) {
+	notes := make([]run.Note, len(b.Notes))
+	for i, n := range b.Notes {
+		notes[i] = run.Note{String: n.String, Step: j.stepOf(n.MIDI), Degree: n.Degree}
+	}
+	order := run.Order(notes, j.spec)
+	if len(order) == 0 {
+		return nil, Errors{{j.figureField(), fmt.Sprintf("no figure of this pattern fits into the %d notes of the box: give a smaller one, or a box with more notes", len(notes))}}
+	}
+	switch land := j.brief.Run.LandOn; {
+	case land != nil:
+		target := slices.IndexFunc(b.Notes, func(n layout.Note) bool { return n.String == land.String && n.Fret == land.Fret })
+		if target < 0 {
+			return nil, Errors{{"run.landOn", fmt.Sprintf("string %d, fret %d is not a note of this box: give one of its notes", land.String, land.Fret)}}
+		}
+		order = run.WalkTo(order, target)
+	case j.brief.Run.Finish != "as-written":
+		order = run.End(order, len(notes), func(i int) bool { return j.stable(notes[i].Degree) })
+	}
+	if j.brief.Run.Fit == "repeat" {
+		order = j.repeated(order)
+	}
+	return order, nil
+}
+
+// repeated plays an order again until it fills whole bars, as far as
+// maxEvents goes.
+func (j *job) repeated(order []int) []int {
+	once := order
+	for j.rhythm.RestBeats(len(order)) > 0 && len(order)+len(once) <= maxEvents {
+		order = append(order, once...)
+	}
+	return order
+}
+
+// figureField is the field of the brief that makes the figure of the pattern.
+func (j *job) figureField() string {
+	p, _ := run.FindPattern(j.spec.Pattern)
+	switch {
+	case p.Uses.Size:
+		return "run.size"
+	case p.Uses.Order:
+		return "run.order"
+	case p.Uses.Chords:
+		return "run.chords"
+	case p.Uses.Cell:
+		return "run.cell"
+	}
+	return "run.pattern"
+}
+
+// stepOf counts the scale steps of a note above the tonic at MIDI 0 or below.
+func (j *job) stepOf(midi int) int {
+	return (midi-j.scale.Tonic.Class()+12)/12*j.scale.Len() + j.scale.Index(midi)
+}
+
+// strokes sound the run. Fingers pluck the strings as they lie, whatever their
+// pitch.
+func (j *job) strokes(places []neck.Place, touches []hand.Touch) []string {
+	struck := make([]run.Struck, len(places))
+	for k, p := range places {
+		struck[k] = run.Struck{String: p.String, Fret: p.Fret, Finger: touches[k].Finger, Moved: touches[k].Shift != 0}
+		for _, other := range j.request.Strings {
+			if other > p.String {
+				struck[k].Rank++
+			}
+		}
+	}
+	return run.Strokes(j.brief.Picking, struck, len(j.request.Strings))
+}
+
+// stable reports whether a run may end on this scale note: the root, or a note
+// of the chosen chord. Scales without chords in thirds end on their first,
+// third and fifth.
+func (j *job) stable(index int) bool {
+	if j.brief.Run.Finish == "root" {
+		return index == 0
+	}
+	return j.inChord(index)
+}
+
+func (j *job) inChord(index int) bool {
+	if j.scale.Len() == 7 {
+		return run.ChordTone(index, *j.brief.Run.Chord, 7, 3)
+	}
+	number := j.scale.Formula[index].Number()
+	return number == 1 || number == 3 || number == 5
+}
+
+// sumUp counts what the run asks for and how it ends.
+func (j *job) sumUp(r *Run, places []neck.Place, names naming) {
+	rest := j.rhythm.RestBeats(len(r.Events))
+	last := &r.Events[len(r.Events)-1]
+	switch j.brief.Run.Fit {
+	case "long-last":
+		last.Beats += rest
+		last.Sounds += rest
+	case "rests":
+		r.RestBeats = rest
+	}
+	r.EndsOn = EndsOn{last.Name, last.Degree, j.inChord(j.scale.Index(last.MIDI))}
+	for _, t := range j.rhythm.EqualTempos() {
+		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, tenth(t.TempoBPM)})
+	}
+	stretch := 0
+	counts := make([]int, j.neck.Strings()+1)
+	for k, p := range places {
+		counts[p.String]++
+		if k > 0 && p.String != places[k-1].String {
+			r.Crossings++
+			stretch = 0
+		}
+		stretch++
+		r.LongestOnString = max(r.LongestOnString, stretch)
+	}
+	for str := j.neck.Strings(); str > 0; str-- {
+		if counts[str] > 0 {
+			r.OnStrings = append(r.OnStrings, StringCount{str, counts[str]})
+		}
+	}
+	r.TurnStrokes = turnStrokes(r.Events)
+}
+
+// turnStrokes compares how each string is first met on the way up and on the
+// way down: "same", "opposite" or "mixed"; empty where the run does not turn.
+func turnStrokes(events []Event) string {
+	top := 0
+	for k, e := range events {
+		if e.MIDI > events[top].MIDI {
+			top = k
+		}
+	}
+	up, same, opposite := map[int]string{}, 0, 0
+	for k, e := range events {
+		crossed := k == 0 || e.String != events[k-1].String
+		switch {
+		case k <= top:
+			if _, met := up[e.String]; crossed && !met {
+				up[e.String] = e.Stroke
+			}
+		case crossed && up[e.String] != "":
+			if up[e.String] == e.Stroke {
+				same++
+			} else {
+				opposite++
+			}
+			delete(up, e.String)
+		}
+	}
+	switch {
+	case same+opposite == 0:
+		return ""
+	case opposite == 0:
+		return "same"
+	case same == 0:
+		return "opposite"
+	}
+	return "mixed"
+}

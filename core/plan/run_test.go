@@ -1,0 +1,126 @@
+package plan_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"evenladder/core/plan"
+	"evenladder/core/run"
+	"evenladder/internal/plantest"
+)
+
+// played makes the run of a guitar brief with the fields of run and rhythm.
+func played(t require.TestingT, fields string) plan.Plan {
+	return plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "major"}, `+fields+`}`)
+}
+
+func degrees(r plan.Run) string {
+	var out []string
+	for _, e := range r.Events {
+		out = append(out, e.Degree)
+	}
+	return strings.Join(out, " ")
+}
+
+func TestSequencesByDegree(t *testing.T) {
+	for fields, want := range map[string]string{
+		`"run": {"pattern": "intervals", "direction": "up"}, "layout": {"strings": [6, 5]}`:                                    "1 3 2 4 3 5 4 6",
+		`"run": {"pattern": "chords", "order": [5, 3, 1], "direction": "up"}, "layout": {"strings": [6, 5]}`:                   "5 3 1 6 4 2",
+		`"run": {"pattern": "stacks", "size": 5, "direction": "up"}, "layout": {"strings": [6, 5, 4]}`:                         "1 5 2",
+		`"run": {"pattern": "cell", "cell": "0 2 1", "direction": "up"}, "layout": {"strings": [6, 5]}`:                        "1 3 2 2 4 3 3 5 4 4 6 5",
+		`"run": {"pattern": "bookends"}, "layout": {"strings": [6, 5], "box": 6}`:                                              "1 2 3 4 5 4 3 2 1 7 1",
+		`"run": {"pattern": "straight", "direction": "up", "finish": "chord-tone"}, "layout": {"strings": [6, 5]}`:             "1 2 3 4 5 6 5",
+		`"run": {"pattern": "straight", "direction": "up", "finish": "chord-tone", "chord": 4}, "layout": {"strings": [6, 5]}`: "1 2 3 4 5 6",
+		`"run": {"direction": "up", "landOn": {"string": 6, "fret": 6}}, "layout": {"strings": [6, 5]}`:                        "1 2 3 4 5 6 5 4 3 2",
+		`"run": {"pattern": "arpeggios", "chords": [2, 5]}, "layout": {"strings": [6, 5, 4]}`:                                  "2 4 6 1 7 5 2",
+	} {
+		p := played(t, fields)
+		got := degrees(p.Run)
+		if strings.Contains(fields, "arpeggios") || strings.Contains(fields, "stacks") {
+			assert.True(t, strings.HasPrefix(got, want[:5]), "%s: %s", fields, got)
+			continue
+		}
+		assert.Equal(t, want, got, fields)
+	}
+	_, err := plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"strings": [6]}, "run": {"pattern": "intervals", "size": 9}}`))
+	assert.ErrorContains(t, err, "run.size: no figure of this pattern fits into the 3 notes")
+	_, err = plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "kumoi"}, "run": {"pattern": "chords"}}`))
+	assert.ErrorContains(t, err, "run.pattern: broken chords needs a scale of seven notes, this one has 5")
+	_, err = plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"pattern": "cell", "cell": "0 x"}}`))
+	assert.ErrorContains(t, err, `run.cell: "x" was given: give scale steps`)
+	_, err = plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"landOn": {"string": 6, "fret": 1}}}`))
+	assert.ErrorContains(t, err, "run.landOn: string 6, fret 1 is not a note of this box")
+}
+
+// Common practice: the gate drill strikes each root twice as it is passed.
+func TestGatesByDegree(t *testing.T) {
+	p := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "D", "name": "major"}, "layout": {"system": "first-position"}, "run": {"pattern": "gates"}}`)
+	events := p.Run.Events
+	assert.Equal(t, "1", events[0].Degree)
+	assert.Equal(t, "1", events[len(events)-1].Degree)
+	for i := 1; i+1 < len(events); i++ {
+		if events[i].Degree == "1" {
+			assert.True(t, events[i-1].MIDI == events[i].MIDI || events[i+1].MIDI == events[i].MIDI, "root %d is struck twice", i)
+		}
+	}
+}
+
+func TestLeaningMarksTheSeventhChord(t *testing.T) {
+	for _, e := range played(t, `"run": {"lean": 2}`).Run.Events {
+		assert.Equal(t, strings.Contains("2 4 6 1", e.Degree), e.Lean, e.Degree)
+	}
+}
+
+// Whatever is asked for, the run is never cut: notes and rest fill whole bars.
+func TestFitsFillWholeBars(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		fit := rapid.SampledFrom(plan.Fits).Draw(t, "fit").ID
+		meter := rapid.SampledFrom([]string{"4/4", "3/4", "6/8", "12/8"}).Draw(t, "meter")
+		pattern := rapid.SampledFrom(run.Patterns).Draw(t, "pattern").ID
+		p := played(t, `"layout": {"system": "four-per-string"}, "run": {"pattern": "`+pattern+`", "fit": "`+fit+`"}, "rhythm": {"meter": "`+meter+`"}`)
+		beats := p.Run.RestBeats
+		for i, e := range p.Run.Events {
+			assert.Equal(t, e.NeckNote, p.Boxes[p.Box].Notes[e.Note].NeckNote, "every event is a note of its box")
+			assert.InDelta(t, beats-p.Run.RestBeats, e.At, 1e-6, "event %d", i)
+			beats += e.Beats
+		}
+		bars := beats / float64(*p.Brief.Rhythm.BeatsPerBar)
+		if fit != "as-is" {
+			assert.InDelta(t, float64(int(bars+0.5)), bars, 1e-6)
+		}
+	})
+}
+
+// Transposing the brief transposes the run.
+func TestTransposingTheBriefTransposesTheRun(t *testing.T) {
+	for _, pattern := range run.Patterns {
+		a := plantest.Build(t, `{"instrument": {"id": "guitar", "frets": 24}, "scale": {"tonic": "F#", "name": "dorian"}, "run": {"pattern": "`+pattern.ID+`"}, "layout": {"system": "four-per-string"}}`)
+		b := plantest.Build(t, `{"instrument": {"id": "guitar", "frets": 24}, "scale": {"tonic": "G", "name": "dorian"}, "run": {"pattern": "`+pattern.ID+`"}, "layout": {"system": "four-per-string"}}`)
+		require.Len(t, b.Run.Events, len(a.Run.Events), pattern.ID)
+		for i, e := range a.Run.Events {
+			assert.Equal(t, e.MIDI+1, b.Run.Events[i].MIDI, pattern.ID)
+			assert.Equal(t, e.Fret+1, b.Run.Events[i].Fret, pattern.ID)
+			assert.Equal(t, e.Stroke, b.Run.Events[i].Stroke, pattern.ID)
+		}
+	}
+}
+
+func TestRunReport(t *testing.T) {
+	p := played(t, `"rhythm": {"perBeat": 2, "tempoBpm": 120}`)
+	assert.Contains(t, p.Run.EqualTempos, plan.EqualTempo{PerBeat: 4, TempoBPM: 60})
+	assert.Equal(t, "same", p.Run.TurnStrokes, "three on a string turn even")
+	assert.Equal(t, 5, p.Run.LongestOnString, "three up, the top once, two down")
+	assert.Len(t, p.Run.OnStrings, 6)
+	const two = `"layout": {"system": "two-per-string"}, "run": {"repeatTop": `
+	assert.Equal(t, "opposite", played(t, two+"false}").Run.TurnStrokes, "common practice: two on a string meet the other stroke")
+	assert.Equal(t, "same", played(t, two+"true}").Run.TurnStrokes, "common practice: the top note twice, the same stroke")
+	swung := played(t, `"rhythm": {"swing": true}`).Run.Events
+	assert.InDelta(t, 2.0/3, swung[1].At, 1e-9)
+	assert.Equal(t, 1.5, swung[1].Beat, "written even")
+	assert.Contains(t, played(t, `"run": {"pattern": "intervals", "size": 6}, "rhythm": {"meter": "6/8", "pickUp": 1, "swing": true}`).Sentence,
+		"Play it in broken sixths, up and down, in triplets at 72 in 6/8, with a pick-up of 1 note.")
+}
