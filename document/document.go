@@ -11,6 +11,10 @@ import (
 
 	"evenladder/core/plan"
 	"evenladder/draw"
+	"evenladder/format/abc"
+	"evenladder/format/csv"
+	"evenladder/format/musicxml"
+	"evenladder/format/smf"
 	"evenladder/format/tab"
 )
 
@@ -31,11 +35,20 @@ var Formats = []Format{
 		_, err := io.WriteString(w, tab.Write(p))
 		return err
 	}},
+	{"musicxml", "MusicXML", "application/vnd.recordare.musicxml+xml", unpaged(musicxml.Write)},
+	{"midi", "MIDI file", "audio/midi", unpaged(smf.Write)},
+	{"abc", "ABC notation", "text/vnd.abc; charset=utf-8", unpaged(abc.Write)},
+	{"csv", "table of events", "text/csv; charset=utf-8", unpaged(csv.Write)},
 	{"json", "plan as JSON", "application/json", func(w io.Writer, p plan.Plan, _ draw.Paper) error {
 		e := json.NewEncoder(w)
 		e.SetIndent("", "  ")
 		return e.Encode(p)
 	}},
+}
+
+// unpaged is a writer that needs no paper.
+func unpaged(write func(io.Writer, plan.Plan) error) func(io.Writer, plan.Plan, draw.Paper) error {
+	return func(w io.Writer, p plan.Plan, _ draw.Paper) error { return write(w, p) }
 }
 
 // Find returns the format with this id, or an error that says which there are.
@@ -60,7 +73,7 @@ func (f Format) Write(p plan.Plan, paper draw.Paper) ([]byte, error) {
 	return b.Bytes(), nil
 }
 
-var extensions = map[string]string{"tab": "txt"}
+var extensions = map[string]string{"tab": "txt", "midi": "mid"}
 
 // FileName is a plain name for the file: letters, digits and dashes.
 func (f Format) FileName(p plan.Plan) string {

@@ -139,7 +139,7 @@ func degreeStrings(degrees []pitch.Degree) []string {
 func (j *job) chords(size int) []Chord {
 	out := []Chord{}
 	for _, c := range j.scale.Chords(size) {
-		chord := Chord{Degree: c.Degree.String(), Symbol: j.naming.Absolute(c.Notes[0]) + c.Quality, Notes: make([]string, size)}
+		chord := Chord{Degree: c.Degree.String(), Symbol: j.naming.Absolute(c.Notes[0]) + c.Quality, Quality: c.Quality, Notes: make([]string, size)}
 		for i, n := range c.Notes {
 			chord.Notes[i] = n.String()
 		}

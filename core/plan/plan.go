@@ -63,9 +63,10 @@ type Related struct {
 
 // Chord is a chord of the key.
 type Chord struct {
-	Degree string   `json:"degree"`
-	Symbol string   `json:"symbol"`
-	Notes  []string `json:"notes"`
+	Degree  string   `json:"degree"`
+	Symbol  string   `json:"symbol"`
+	Quality string   `json:"quality"` // the symbol after its root
+	Notes   []string `json:"notes"`
 }
 
 // NeckPlan is the neck with every note of the scale on it.

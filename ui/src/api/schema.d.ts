@@ -698,6 +698,8 @@ export interface components {
         Chord: {
             degree: string;
             symbol: string;
+            /** @description The symbol after its root. */
+            quality: string;
             notes: string[];
         };
         Box: {

@@ -1,0 +1,192 @@
+package document_test
+
+import (
+	"encoding/csv"
+	"encoding/json"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/plan"
+	"evenladder/core/run"
+	"evenladder/document"
+	"evenladder/draw"
+	"evenladder/internal/plantest"
+)
+
+// briefs are a run of every pattern, spread over the instruments, meters,
+// subdivisions, strokes and fillings.
+func briefs(t *testing.T) []plan.Plan {
+	t.Helper()
+	instruments := []string{"guitar", "bass", "ukulele", "mandolin", "upright-bass", "octave-mandolin", "mandocello", "guitar-7"}
+	rhythms := []string{
+		`{"perBeat": 1}`, `{"perBeat": 2}`, `{"perBeat": 3}`, `{"perBeat": 4, "accentEvery": 3}`, `{"perBeat": 5}`, `{"perBeat": 6}`, `{"meter": "6/8", "perBeat": 1}`,
+		`{"meter": "12/8", "perBeat": 3}`, `{"meter": "9/8", "perBeat": 6}`, `{"meter": "6/8", "perBeat": 2}`, `{"meter": "6/8", "perBeat": 4}`, `{"meter": "3/4", "perBeat": 4, "pickUp": 3}`,
+		`{"meter": "6/8", "perBeat": 5}`, `{"perBeat": 2, "pickUp": 1}`,
+	}
+	keys := []string{"Bb dorian", "F# major", "Db melodic-minor", "E phrygian-dominant", "Ab mixolydian", "B harmonic-minor", "Gb lydian"}
+	var out []plan.Plan
+	for i := range len(run.Patterns) * 3 {
+		pattern := run.Patterns[i%len(run.Patterns)]
+		key := strings.Fields(keys[i%len(keys)])
+		picking := []string{"alternate", "economy", "legato", "thumb-index-middle"}[i%4]
+		fit := plan.Fits[i%len(plan.Fits)].ID
+		out = append(out, plantest.Build(t, fmt.Sprintf(
+			`{"instrument": {"id": %q}, "scale": {"tonic": %q, "name": %q}, "layout": {"system": "four-per-string"}, "run": {"pattern": %q, "fit": %q}, "rhythm": %s, "picking": %q}`,
+			instruments[i%len(instruments)], key[0], key[1], pattern.ID, fit, rhythms[i%len(rhythms)], picking)))
+	}
+	return out
+}
+
+// files writes every plan in a format to a folder and gives their names.
+func files(t *testing.T, plans []plan.Plan, format string) []string {
+	t.Helper()
+	f, err := document.Find(format)
+	require.NoError(t, err)
+	dir := t.TempDir()
+	names := make([]string, len(plans))
+	for i, p := range plans {
+		data, err := f.Write(p, draw.A4)
+		require.NoError(t, err)
+		names[i] = filepath.Join(dir, strconv.Itoa(i)+"."+format)
+		require.NoError(t, os.WriteFile(names[i], data, 0o600))
+	}
+	return names
+}
+
+// reference runs a script of the npm reference libraries over files.
+func reference[T any](t *testing.T, script string, names []string) []T {
+	t.Helper()
+	cmd := exec.Command("node", append([]string{"reference/" + script}, names...)...)
+	cmd.Dir = "../ui"
+	cmd.Stderr = os.Stderr
+	data, err := cmd.Output()
+	require.NoError(t, err)
+	var out []T
+	require.NoError(t, json.Unmarshal(data, &out))
+	require.Len(t, out, len(names))
+	return out
+}
+
+type midiFile struct {
+	Format, Division int
+	Notes            []struct{ MIDI, Tick, Length, Velocity int }
+	Meta             []map[string]any
+}
+
+func quartersPerBeat(p plan.Plan) float64 {
+	if strings.HasSuffix(p.Brief.Rhythm.Meter, "/8") {
+		return 1.5
+	}
+	return 1
+}
+
+// Reference: npm midi-file reads the same notes at the same onsets, with the
+// tempo, meter and key of the plan.
+func TestMIDIFilesReadBack(t *testing.T) {
+	plans := briefs(t)
+	for i, f := range reference[midiFile](t, "midi.mjs", files(t, plans, "midi")) {
+		p := plans[i]
+		assert.Equal(t, 1, f.Format)
+		require.Len(t, f.Notes, len(p.Run.Events), p.Sentence)
+		for k, e := range p.Run.Events {
+			ticks := float64(f.Division) * quartersPerBeat(p)
+			assert.Equal(t, e.MIDI, f.Notes[k].MIDI, p.Sentence)
+			assert.InDelta(t, e.At*ticks, f.Notes[k].Tick, 0.51, p.Sentence)
+			assert.InDelta(t, e.Sounds*ticks, f.Notes[k].Length, 1.01, p.Sentence)
+			assert.Equal(t, e.Accent, f.Notes[k].Velocity > 80)
+		}
+		said := fmt.Sprint(f.Meta)
+		assert.Contains(t, said, fmt.Sprintf("key:%d", max(p.Scale.KeySignature.Fifths, -7)))
+		assert.Contains(t, said, "setTempo")
+		assert.Contains(t, said, "trackName")
+	}
+}
+
+// Reference: Debian's abc2midi turns ABC into the same notes, without a
+// warning.
+func TestABCPlaysTheSameNotes(t *testing.T) {
+	plans := briefs(t)
+	names := files(t, plans, "abc")
+	played := make([]string, len(names))
+	for i, name := range names {
+		played[i] = name + ".mid"
+		said, err := exec.Command("abc2midi", name, "-o", played[i]).CombinedOutput()
+		require.NoError(t, err, "abc2midi is part of Debian's abcmidi, which make test installs")
+		assert.NotContains(t, string(said), "Warning", plans[i].Sentence)
+		assert.NotContains(t, string(said), "Error", plans[i].Sentence)
+	}
+	for i, f := range reference[midiFile](t, "midi.mjs", played) {
+		p := plans[i]
+		require.Len(t, f.Notes, len(p.Run.Events), p.Sentence)
+		for k, e := range p.Run.Events {
+			assert.Equal(t, e.MIDI, f.Notes[k].MIDI, p.Sentence)
+			if k > 0 && *p.Brief.Rhythm.PickUp == 0 {
+				assert.InDelta(t, (e.At-p.Run.Events[0].At)*float64(f.Division)*quartersPerBeat(p), f.Notes[k].Tick-f.Notes[0].Tick, 6, p.Sentence)
+			}
+		}
+	}
+}
+
+type scoreFile struct {
+	Staves map[string][]struct {
+		MIDI, String, Fret int
+		At, MS             float64
+	}
+	Log []string
+}
+
+// Reference: npm verovio reads the same notes from both staves of MusicXML, at
+// the same times, and keeps strings and frets.
+func TestMusicXMLReadsBack(t *testing.T) {
+	plans := briefs(t)[:14] // every pattern, every rhythm
+	for i, f := range reference[scoreFile](t, "score.mjs", files(t, plans, "musicxml")) {
+		p := plans[i]
+		assert.Empty(t, f.Log, p.Sentence)
+		for _, staff := range []string{"1", "2"} {
+			read := f.Staves[staff]
+			tied := 0
+			if p.Brief.Run.Fit == "long-last" {
+				tied = len(read) - len(p.Run.Events)
+			}
+			require.Len(t, read, len(p.Run.Events)+tied, p.Sentence)
+			for k, e := range p.Run.Events {
+				assert.Equal(t, []int{e.String, e.Fret}, []int{read[k].String, read[k].Fret}, "staff %s: %s", staff, p.Sentence)
+				assert.Equal(t, e.MIDI, read[k].MIDI, "staff %s: %s", staff, p.Sentence)
+				start := float64(p.Run.Events[0].At)
+				assert.InDelta(t, (e.At-start)*60000/float64(*p.Brief.Rhythm.TempoBPM), read[k].At, 20, "staff %s: %s", staff, p.Sentence)
+			}
+		}
+	}
+}
+
+// Reference: Debian's musicxml2ly reads MusicXML without a warning.
+func TestMusicXMLOpensElsewhere(t *testing.T) {
+	plans := briefs(t)[:len(run.Patterns)]
+	for i, name := range files(t, plans, "musicxml") {
+		said, err := exec.Command("musicxml2ly", "-o", name+".ly", name).CombinedOutput()
+		require.NoError(t, err, "musicxml2ly is part of Debian's lilypond, which make test installs: %s", said)
+		assert.NotRegexp(t, `(?i)warning|error`, string(said), plans[i].Sentence)
+	}
+}
+
+func TestCSVHasARowForEachEvent(t *testing.T) {
+	p := briefs(t)[0]
+	f, err := document.Find("csv")
+	require.NoError(t, err)
+	data, err := f.Write(p, draw.A4)
+	require.NoError(t, err)
+	rows, err := csv.NewReader(strings.NewReader(string(data))).ReadAll()
+	require.NoError(t, err)
+	require.Len(t, rows, len(p.Run.Events)+1)
+	for i, e := range p.Run.Events {
+		assert.Equal(t, []string{strconv.Itoa(e.N), strconv.Itoa(e.String), strconv.Itoa(e.Fret), e.Name}, []string{rows[i+1][0], rows[i+1][5], rows[i+1][6], rows[i+1][8]})
+	}
+}
