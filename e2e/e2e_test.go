@@ -213,22 +213,6 @@ func TestAPlanByKeyboardOnly(t *testing.T) {
 	p.eventually("[role=dialog]", "walk through the run")
 }
 
-func TestTheWalkMovesAlong(t *testing.T) {
-	p := open(t, start+"&rhythm.perBeat=4&rhythm.tempoBpm=200", false)
-	p.eventually("h1", "at 200")
-	current := func() string {
-		return value[string](p, `document.querySelector('.lanes [aria-current=step]')?.getAttribute('data-event') ?? ''`)
-	}
-	p.do(press(" "))
-	require.Eventually(t, func() bool { return len(current()) == 2 }, patience, 20*time.Millisecond, "the mark goes on")
-	p.do(press(" "))
-	at := current()
-	p.do(chromedp.Sleep(300 * time.Millisecond))
-	assert.Equal(t, at, current(), "and stops")
-	p.do(chromedp.Click(css(`[data-note="0"]`)))
-	assert.NotEqual(t, at, current(), "pressing a rung goes to its note")
-}
-
 func TestSaveReloadOpenUndo(t *testing.T) {
 	p := open(t, start+"&layout.box=3", false)
 	p.eventually("h1", "lay E Dorian out")

@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import { mdiCompareHorizontal, mdiContentSaveOutline, mdiMetronome, mdiPlay, mdiPrinterOutline, mdiStop } from '@mdi/js'
+import { mdiCompareHorizontal, mdiContentSaveOutline, mdiPrinterOutline } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { labelKinds, labelNames } from '../neck/labels'
 import NeckDrawing from '../neck/NeckDrawing.vue'
 import { changed } from '../brief/query'
 import { toPair } from '../brief/pair'
-import { pretty } from '../signs'
 import { keptClick, keptLabel, keptSpacing } from '../shell/kept'
 import { tell } from '../shell/notice'
 import { useKeys } from '../shell/useKeys'
 import BoxStrip from './BoxStrip.vue'
 import CorePanel from './CorePanel.vue'
 import LinksPanel from './LinksPanel.vue'
+import PlayBar from './PlayBar.vue'
 import PocketChanges from './PocketChanges.vue'
 import WhyLine from './WhyLine.vue'
 import BriefSentence from './BriefSentence.vue'
@@ -26,14 +26,14 @@ import SheetDialog from './SheetDialog.vue'
 import SpellingPanel from './SpellingPanel.vue'
 import { useBench } from './useBench'
 import { useSaved } from './useSaved'
-import { useWalk } from './useWalk'
+import { usePlayer } from '../sound/usePlayer'
 
 const bench = useBench()
 const { plan, problems, failure, busy, brief, catalogue, own, ownScales, change } = bench
 const saved = useSaved(bench)
 const { kept, conflict, draft, dirty } = saved
-const walk = useWalk(plan)
-const { current, note, playing } = walk
+const player = usePlayer(plan)
+const { current, note, playing, starting, blocked, counting, loop } = player
 
 /** The same key in the next layout, side by side: both can then be changed. */
 const compareWith = computed(() => {
@@ -66,7 +66,7 @@ watch(plan, () => (pressed.value = -1))
 
 function pressRung(note: number) {
   pressed.value = note
-  walk.stepToNote(note)
+  player.stepToNote(note)
 }
 
 const systemLinks = computed(() => catalogue.value?.systems.find((s) => s.id === plan.value?.brief.layout?.system)?.links ?? false)
@@ -76,7 +76,7 @@ function stepKey(by: number) {
   const circle = catalogue.value?.tonics.map((t) => t.id).filter((id) => fourths.includes(id)) ?? []
   const i = circle.indexOf(brief.value.scale.tonic)
   const next = i < 0 ? undefined : circle[(i - by + circle.length) % circle.length]
-  if (next) void change({ 'scale.tonic': next, 'layout.box': undefined })
+  if (next) void change({ 'scale.tonic': next, 'layout.box': undefined, 'run.landOn': undefined })
 }
 const fourths = ['C', 'F', 'Bb', 'Eb', 'Ab', 'Db', 'F#', 'B', 'E', 'A', 'D', 'G']
 
@@ -111,7 +111,7 @@ useKeys({
   K: () => stepKey(-1),
   l: cycleLabel,
   e: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even'),
-  ' ': walk.toggle,
+  ' ': player.toggle,
   m: toggleClick,
   p: () => (sheetOpen.value = true),
 })
@@ -150,15 +150,18 @@ useKeys({
           </div>
           <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" @choose="pressRung" />
           <WhyLine :plan="plan" :note="pressed" />
-          <BoxStrip ref="strip" :plan="plan" @choose="(i) => change({ 'layout.box': i }, 'replace')" />
-          <div class="run-head">
-            <v-btn :icon="playing ? mdiStop : mdiPlay" color="primary" variant="tonal" size="small" :aria-label="playing ? 'Stop (space)' : 'Walk through the run (space)'" data-do="walk" @click="walk.toggle" />
-            <v-btn :icon="mdiMetronome" size="small" :color="keptClick ? 'primary' : undefined" :variant="keptClick ? 'tonal' : 'text'" :aria-pressed="keptClick" aria-label="Click (m)" @click="toggleClick" />
-            <span>
-              {{ plan.run.notes }} {{ plan.run.notes === 1 ? 'note' : 'notes' }} in {{ plan.run.bars }} {{ plan.run.bars === 1 ? 'bar' : 'bars' }}, {{ plan.run.notesPerMinute }} notes a minute, ends on <b>{{ plan.run.endsOn.degree === '1' ? 'the root' : `degree ${pretty(plan.run.endsOn.degree)}` }}</b>
-            </span>
-          </div>
-          <RunLanes :plan="plan" :current="current" @choose="walk.stepTo" />
+          <BoxStrip ref="strip" :plan="plan" @choose="(i) => change({ 'layout.box': i, 'run.landOn': undefined }, 'replace')" />
+          <PlayBar
+            :plan="plan"
+            :playing="playing"
+            :starting="starting"
+            :blocked="blocked"
+            :counting="counting"
+            :loop="loop"
+            @toggle="player.toggle"
+            @unloop="loop = undefined"
+          />
+          <RunLanes v-model:loop="loop" :plan="plan" :current="current" @choose="player.stepTo" />
         </div>
         <aside aria-label="Spelling and hand">
           <SpellingPanel :plan="plan" />
@@ -249,19 +252,11 @@ useKeys({
   margin-top: 10px;
 }
 
-.tools,
-.run-head {
+.tools {
   align-items: center;
   display: flex;
   flex-wrap: wrap;
   gap: 10px 18px;
-}
-
-.run-head {
-  border-top: 1px solid var(--rule);
-  gap: 8px;
-  margin-top: 8px;
-  padding: 8px 0 4px;
 }
 
 aside {

@@ -5,6 +5,8 @@ import type { Plan } from '../api/client'
 import RungMark from '../neck/RungMark.vue'
 
 const props = defineProps<{ plan: Plan; current: number }>()
+/** First and last bar of a stretch that is played again and again: dragged over. */
+const loop = defineModel<[number, number] | undefined>('loop')
 const emit = defineEmits<{ choose: [event: number] }>()
 
 const frame = ref<HTMLElement>()
@@ -24,6 +26,24 @@ const y = (string: number) => top.value + lane.value * (string - 1)
 const rung = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
 const bars = computed(() => events.value.flatMap((e, i) => (i === 0 || e.bar !== events.value[i - 1]?.bar ? [i] : [])))
 const crossings = computed(() => events.value.flatMap((e, i) => (i > 0 && e.string !== events.value[i - 1]?.string ? [i] : [])))
+
+let pressedAt = -1
+
+function press(i: number) {
+  pressedAt = i
+}
+
+/** A drag over notes of more than one bar, or with Shift over one, is a stretch to repeat; a press goes to its note. */
+function release(i: number, event: MouseEvent) {
+  const from = events.value[Math.min(pressedAt, i)]
+  const to = events.value[Math.max(pressedAt, i)]
+  const dragged = pressedAt >= 0 && Math.abs(pressedAt - i) > 1
+  pressedAt = -1
+  if (from && to && (dragged || event.shiftKey)) loop.value = [from.bar, to.bar]
+  else emit('choose', i)
+}
+
+const inLoop = (bar: number) => !!loop.value && bar >= loop.value[0] && bar <= loop.value[1]
 
 function stroke(i: number, name: string) {
   const at = x(i)
@@ -52,7 +72,7 @@ watch(
     @keydown.right.prevent="emit('choose', current + 1)"
     @keydown.left.prevent="emit('choose', current - 1)"
   >
-    <svg :width="Math.max(x(events.length) + 4, 0)" :height="height">
+    <svg :width="Math.max(x(events.length) + 4, 0)" :height="height" @mouseleave="pressedAt = -1">
       <g class="strings">
         <template v-for="s in strings" :key="s.string">
           <path :d="`M${names} ${y(s.string)}H${x(events.length - 0.5)}`" />
@@ -68,10 +88,12 @@ watch(
         class="event"
         :data-event="i"
         :aria-current="i === current ? 'step' : undefined"
-        @click="emit('choose', i)"
+        :class="{ looped: inLoop(e.bar), lean: e.lean }"
+        @mousedown="press(i)"
+        @mouseup="release(i, $event)"
       >
         <rect :x="x(i - 0.5)" :y="0" :width="column" :height="height" class="hit" />
-        <text :x="x(i)" :y="14" class="count" :class="{ beat: /\d/.test(e.count) }">{{ e.count }}</text>
+        <text :x="x(i)" :y="14" class="count" :class="{ beat: e.accent }">{{ e.count }}</text>
         <RungMark
           :x="x(i)"
           :y="y(e.string)"
@@ -81,6 +103,7 @@ watch(
           :root="e.degree === '1'"
           :added="plan.boxes[plan.box]?.notes[e.note]?.layer === 'added'"
           :current="i === current"
+          :shared="e.lean"
         />
         <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`"><title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title></path>
         <text :x="x(i)" :y="bottom + lane / 2 + 24" class="finger">{{ e.finger }}</text>
@@ -154,6 +177,14 @@ text {
 
 .hit {
   fill: transparent;
+}
+
+.looped .hit {
+  fill: color-mix(in srgb, var(--marigold) 16%, transparent);
+}
+
+svg {
+  user-select: none;
 }
 
 .event:hover .hit,

@@ -35,7 +35,9 @@ interface Entry {
   why?: string
 }
 
-const noBox: Changes = { 'layout.box': undefined }
+const noBox: Changes = { 'layout.box': undefined, 'run.landOn': undefined }
+const ownFigure: Changes = { 'run.size': undefined, 'run.order': undefined, 'run.cell': undefined, 'run.chords': undefined, 'run.repeat': undefined }
+const noLanding: Changes = { 'run.landOn': undefined }
 const noDegree: Changes = { 'layout.fromDegree': undefined }
 const noPlace: Changes = { ...noBox, 'layout.strings': undefined, 'layout.lowFret': undefined, 'layout.highFret': undefined }
 const ownMeasures: Changes = { ...noPlace, 'instrument.tuning': undefined, 'instrument.frets': undefined, 'instrument.scaleLengthMm': undefined, 'instrument.courses': undefined, 'instrument.capo': undefined, 'hand.school': undefined }
@@ -204,16 +206,80 @@ export const words: Record<string, Word> = {
     typed: (text) => ({ 'hand.limitsMm.greatest': numbersIn(text) }),
   },
   names: { title: 'Note names', choices: ({ catalogue }) => listed('names', catalogue.namings) },
-  'run.pattern': { title: 'Pattern', choices: ({ catalogue }) => listed('run.pattern', catalogue.patterns) },
-  'run.direction': { title: 'Direction', choices: ({ catalogue }) => listed('run.direction', catalogue.directions) },
+  'run.pattern': { title: 'Pattern', choices: ({ catalogue }) => listed('run.pattern', catalogue.patterns, ownFigure) },
+  'run.size': {
+    title: 'How wide',
+    matters: reads('run.size'),
+    choices: ({ brief }) =>
+      brief.run?.pattern === 'groups'
+        ? [3, 4, 5, 6].map((n) => ({ label: `groups of ${n}`, changes: { 'run.size': n } }))
+        : ['seconds', 'thirds', 'fourths', 'fifths', 'sixths', 'sevenths', 'octaves', 'ninths', 'tenths'].map((label, i) => ({ label, changes: { 'run.size': i + 2 } })),
+    typed: (text) => ({ 'run.size': orText(text) }),
+  },
+  'run.order': {
+    title: 'Order of the chord notes',
+    hint: 'or type chord degrees: 5 3 1',
+    matters: reads('run.order'),
+    choices: () =>
+      [[1, 3, 5], [5, 3, 1], [3, 5, 1], [5, 1, 3], [1, 5, 3], [1, 3, 5, 7], [7, 5, 3, 1], [3, 5, 7, 1], [1, 3, 7], [1, 7, 3]].map((order) => ({
+        label: order.join(' '),
+        note: order.length === 4 ? 'seventh chord' : order.includes(7) ? 'shell' : 'triad',
+        changes: { 'run.order': order },
+      })),
+    typed: (text) => ({ 'run.order': numbersIn(text) }),
+  },
+  'run.chords': {
+    title: 'Chords to run through',
+    hint: 'or type degrees: 1 6 2 5',
+    matters: reads('run.chords'),
+    choices: () => [[1, 4, 5, 1], [2, 5, 1], [1, 6, 2, 5], [1, 5, 6, 4], [1, 3, 6, 2, 5, 1]].map((chords) => ({ label: chords.join(' '), changes: { 'run.chords': chords } })),
+    typed: (text) => ({ 'run.chords': numbersIn(text) }),
+  },
+  'run.repeat': {
+    title: 'Times on each string',
+    matters: reads('run.repeat'),
+    choices: () => [1, 2, 3, 4].map((n) => ({ label: n === 1 ? 'once' : `${n} times`, changes: { 'run.repeat': n } })),
+    typed: (text) => ({ 'run.repeat': orText(text) }),
+  },
+  'run.cell': {
+    title: 'The cell, in scale steps from each note',
+    hint: 'or type steps: 0 2 1 -1',
+    matters: reads('run.cell'),
+    choices: () => ['0 1 2 0', '0 2 1 2', '0 1 2 3', '0 -1 0 1', '0 2 1 3', '0 4 2 1'].map((cell) => ({ label: cell, changes: { 'run.cell': cell } })),
+    typed: (text) => ({ 'run.cell': text }),
+  },
+  'run.direction': { title: 'Direction', matters: reads('run.direction'), choices: ({ catalogue }) => listed('run.direction', catalogue.directions) },
   'run.repeatTop': {
     title: 'Turning at the top',
+    matters: ({ brief }) => brief.run?.pattern === 'straight' && brief.run?.direction === 'up-down',
     choices: () => [
-      { label: 'the top note once', note: 'each string meets the other stroke on the way down', changes: { 'run.repeatTop': undefined } },
-      { label: 'the top note twice', note: 'each string meets the same stroke on the way down', changes: { 'run.repeatTop': true } },
+      { label: 'the top note once', note: 'two on a string: each string meets the other stroke on the way down', changes: { 'run.repeatTop': undefined } },
+      { label: 'the top note twice', note: 'two on a string: each string meets the same stroke on the way down', changes: { 'run.repeatTop': true } },
     ],
   },
-  'run.finish': { title: 'Ending', choices: ({ catalogue }) => listed('run.finish', catalogue.finishes) },
+  'run.landOn': {
+    title: 'Land on',
+    choices: ({ plan }) => [
+      { label: 'where the pattern ends', changes: noLanding },
+      ...(plan?.boxes[plan.box]?.notes ?? []).map((n) => ({
+        label: `string ${n.string}, fret ${n.fret}`,
+        note: `${plan?.scale.labels[plan.scale.notes.indexOf(n.name)] ?? ''} · ${pretty(n.degree)}`,
+        changes: { 'run.landOn.string': n.string, 'run.landOn.fret': n.fret },
+      })),
+    ],
+  },
+  'run.chord': {
+    title: 'Chord to end in',
+    matters: ({ brief }) => brief.run?.finish === 'chord-tone',
+    choices: (s) => chordChoices(s, 'run.chord', []),
+  },
+  'run.lean': {
+    title: 'Lean on a chord',
+    matters: ({ plan }) => (plan?.scale.sevenths.length ?? 0) > 0,
+    choices: (s) => chordChoices(s, 'run.lean', [{ label: 'no chord marked', changes: { 'run.lean': undefined } }]),
+  },
+  'run.fit': { title: 'The last bar', choices: ({ catalogue }) => listed('run.fit', catalogue.fits) },
+  'run.finish': { title: 'Ending', choices: ({ catalogue }) => listed('run.finish', catalogue.finishes, noLanding) },
   'rhythm.perBeat': {
     title: 'Subdivision',
     choices: ({ catalogue }) => catalogue.subdivisions.map((s) => ({ label: s.name, note: `${s.id} to the beat`, changes: { 'rhythm.perBeat': Number(s.id) } })),
@@ -229,7 +295,39 @@ export const words: Record<string, Word> = {
     choices: () => [2, 3, 4, 5, 6, 7].map((n) => ({ label: `${n} beats to the bar`, changes: { 'rhythm.beatsPerBar': n } })),
     typed: (text) => ({ 'rhythm.beatsPerBar': orText(text) }),
   },
+  'rhythm.meter': {
+    title: 'Meter',
+    choices: ({ catalogue }) => listed('rhythm.meter', catalogue.meters, { 'rhythm.beatsPerBar': undefined, 'rhythm.pickUp': undefined }),
+  },
+  'rhythm.pickUp': {
+    title: 'Pick-up',
+    hint: 'or type a number of notes',
+    choices: () => [0, 1, 2, 3].map((n) => ({ label: n === 0 ? 'no pick-up' : n === 1 ? '1 note before the bar' : `${n} notes before the bar`, changes: { 'rhythm.pickUp': n || undefined } })),
+    typed: (text) => ({ 'rhythm.pickUp': orText(text) }),
+  },
+  'rhythm.swing': {
+    title: 'Even or swung',
+    matters: ({ plan }) => plan?.brief.rhythm?.perBeat === 2,
+    choices: () => [
+      { label: 'even eighths', changes: { 'rhythm.swing': undefined } },
+      { label: 'swung eighths', note: 'long and short, two thirds and one', changes: { 'rhythm.swing': true } },
+    ],
+  },
+  'rhythm.accentEvery': {
+    title: 'Accents',
+    choices: () => [0, 2, 3, 4, 5].map((n) => ({ label: n === 0 ? 'on the beats' : `on every ${['', '', 'second', 'third', 'fourth', 'fifth'][n]} note`, changes: { 'rhythm.accentEvery': n || undefined } })),
+  },
   picking: { title: 'Picking', choices: ({ catalogue }) => listed('picking', catalogue.pickings) },
+}
+
+/** Whether the pattern at hand reads a field. */
+function reads(field: string) {
+  return ({ catalogue, brief }: Setting) => catalogue.patterns.find((p) => p.id === brief.run?.pattern)?.uses.includes(field) ?? false
+}
+
+/** The chords of the key, by degree. */
+function chordChoices({ plan }: Setting, field: string, before: Choice[]): Choice[] {
+  return [...before, ...(plan?.scale.sevenths ?? []).map((c, i) => ({ label: `the chord on ${pretty(c.degree)}`, note: c.symbol, changes: { [field]: i + 1 } }))]
 }
 
 /** Settings that read the start and the length of what is laid out. */
@@ -251,7 +349,8 @@ function handSizes({ catalogue, brief }: Setting, field: 'hand.limitsMm.comforta
 export const finePoints: Record<string, string[]> = {
   Place: ['layout.strings', 'layout.lowFret', 'instrument.capo'],
   Hand: ['hand.open', 'hand.prefer', 'hand.wide', 'hand.four', 'hand.limitsMm.comfortable', 'hand.limitsMm.greatest'],
-  Run: ['run.repeatTop', 'run.finish', 'rhythm.beatsPerBar', 'picking'],
+  Run: ['run.repeatTop', 'run.finish', 'run.chord', 'run.landOn', 'run.lean', 'run.fit', 'picking'],
+  Time: ['rhythm.meter', 'rhythm.swing', 'rhythm.pickUp', 'rhythm.accentEvery'],
   'Names and instrument': ['names', 'instrument.leftHanded', 'instrument.courses', 'instrument.frets', 'instrument.scaleLengthMm'],
 }
 

@@ -10,3 +10,10 @@ export const keptClick = useLocalStorage('even-ladder.click', false)
 export const keptBench = useLocalStorage('even-ladder.bench', '')
 /** What the boxes of the strip are in order of. */
 export const keptOrder = useLocalStorage<'layout' | 'neck' | 'span' | 'reaches' | 'shifts' | 'notes'>('even-ladder.order', 'layout')
+/** What sounds with the run. */
+export const keptCountIn = useLocalStorage('even-ladder.countIn', true)
+export const keptDrone = useLocalStorage('even-ladder.drone', false)
+export const keptVamp = useLocalStorage('even-ladder.vamp', false)
+/** Decibels against full level, and share of the brief's tempo. */
+export const keptLevel = useLocalStorage('even-ladder.level', -6)
+export const keptSpeed = useLocalStorage('even-ladder.speed', 1)

@@ -1,0 +1,66 @@
+package e2e
+
+import (
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// watchMarks notes when the mark of the run moves, by the browser's clock.
+const watchMarks = `(() => {
+	window.marks = []
+	new MutationObserver(() => {
+		const at = document.querySelector('[data-event][aria-current]')?.dataset.event
+		const last = window.marks[window.marks.length - 1]
+		if (at !== undefined && last?.event !== Number(at)) window.marks.push({event: Number(at), ms: performance.now()})
+	}).observe(document.querySelector('.lanes'), {subtree: true, attributes: true, attributeFilter: ['aria-current']})
+	return true
+})()`
+
+type mark struct {
+	Event int
+	MS    float64
+}
+
+// The mark follows the sound: after two bars counted in, each note of the run
+// is marked when the plan says that it sounds.
+func TestThePlayButtonMovesTheRungInTime(t *testing.T) {
+	p := open(t, "/?instrument.id=bass&scale.tonic=Eb&scale.name=dorian&layout.strings=4,3&rhythm.perBeat=2&rhythm.tempoBpm=120&run.direction=up", false)
+	p.eventually("h1", "lay E♭ Dorian out")
+	value[bool](p, watchMarks)
+	p.do(chromedp.Click(css("[data-do=play]")))
+	p.eventually(".counting", "4")
+	require.Eventually(t, func() bool { return value[int](p, `window.marks.length`) >= 6 }, patience, 50*time.Millisecond)
+	marks := value[[]mark](p, `window.marks`)
+	// Six eighths at 120 are a quarter of a second apart; a frame of the screen
+	// and the shared machine make the rest.
+	for i, m := range marks {
+		assert.Equal(t, i, m.Event, "every note is marked in order")
+		assert.InDelta(t, 250*float64(i), m.MS-marks[0].MS, 120, "note %d", i)
+	}
+	p.do(press(" "))
+	count := value[int](p, `window.marks.length`)
+	p.do(chromedp.Sleep(600 * time.Millisecond))
+	assert.LessOrEqual(t, value[int](p, `window.marks.length`), count+1, "and stops")
+	p.do(chromedp.Click(css(`[data-note="0"]`)))
+	require.Eventually(t, func() bool { return value[string](p, `document.querySelector('[data-event][aria-current]').dataset.event`) == "0" }, patience, 20*time.Millisecond)
+}
+
+// A stretch of bars is repeated, and the tempo changes without a stop.
+func TestAStretchIsPlayedAgain(t *testing.T) {
+	p := open(t, "/?instrument.id=guitar&scale.tonic=Eb&scale.name=dorian&rhythm.perBeat=4&rhythm.tempoBpm=200", false)
+	p.eventually("h1", "lay E♭ Dorian out")
+	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
+	p.do(chromedp.Reload())
+	p.eventually("h1", "lay E♭ Dorian out")
+	value[bool](p, watchMarks+`, document.querySelector('[data-event="2"]').dispatchEvent(new MouseEvent('mousedown', {bubbles: true})), document.querySelector('[data-event="9"]').dispatchEvent(new MouseEvent('mouseup', {bubbles: true})), true`)
+	p.eventually("[data-do=unloop]", "Bar 1 again and again")
+	p.do(chromedp.Click(css("[data-do=play]")))
+	require.Eventually(t, func() bool { return value[int](p, `window.marks.filter(m => m.event === 0).length`) >= 2 }, patience, 50*time.Millisecond)
+	assert.LessOrEqual(t, value[int](p, `Math.max(...window.marks.map(m => m.event))`), 15, "no note past the first bar")
+	p.do(chromedp.Click(css("[data-do=unloop]")))
+	require.Eventually(t, func() bool { return value[int](p, `Math.max(...window.marks.map(m => m.event))`) > 15 }, patience, 50*time.Millisecond)
+}

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { mdiMetronome, mdiPlay, mdiStop, mdiVolumeMedium } from '@mdi/js'
+import type { Plan } from '../api/client'
+import { pretty } from '../signs'
+import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptVamp } from '../shell/kept'
+
+/** Plays and stops the run, and says what it comes to. */
+defineProps<{ plan: Plan; playing: boolean; starting: boolean; blocked: string; counting: number; loop: [number, number] | undefined }>()
+const emit = defineEmits<{ toggle: []; unloop: [] }>()
+const speeds = [0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5]
+const names: Record<number, string> = { 1: 'quarters', 2: 'eighths', 3: 'triplets', 4: 'sixteenths', 5: 'fives', 6: 'sixes' }
+</script>
+
+<template>
+  <div class="play-bar">
+    <v-btn :icon="playing ? mdiStop : mdiPlay" color="primary" variant="tonal" size="small" :loading="starting" :aria-label="playing ? 'Stop (space)' : 'Play the run (space)'" data-do="play" @click="emit('toggle')" />
+    <v-btn :icon="mdiMetronome" size="small" :color="keptClick ? 'primary' : undefined" :variant="keptClick ? 'tonal' : 'text'" :aria-pressed="keptClick" aria-label="Click (m)" @click="keptClick = !keptClick" />
+    <b v-if="counting" class="counting" role="status">{{ counting }}</b>
+    <span class="facts">
+      {{ plan.run.notes }} {{ plan.run.notes === 1 ? 'note' : 'notes' }} in {{ plan.run.bars }} {{ plan.run.bars === 1 ? 'bar' : 'bars' }},
+      <span :title="`As many notes: ${plan.run.equalTempos.map((t) => `${names[t.perBeat]} at ${t.tempoBpm}`).join(', ')}`">{{ plan.run.notesPerMinute }} notes a minute</span>, ends on
+      <b>{{ plan.run.endsOn.degree === '1' ? 'the root' : `degree ${pretty(plan.run.endsOn.degree)}` }}</b>
+    </span>
+    <v-menu :close-on-content-click="false" location="top end">
+      <template #activator="{ props: activator }">
+        <v-btn v-bind="activator" :icon="mdiVolumeMedium" size="small" aria-label="Sound: level, speed, count-in, drone, vamp" data-do="sound" />
+      </template>
+      <v-card class="sound" border role="dialog" aria-label="Sound">
+        <label>Level <input v-model.number="keptLevel" type="range" min="-40" max="0" step="1" :aria-valuetext="`${keptLevel} decibels`" /></label>
+        <label>
+          Speed
+          <select v-model.number="keptSpeed">
+            <option v-for="s in speeds" :key="s" :value="s">{{ Math.round(s * 100) }} %, {{ Math.round((plan.brief.rhythm?.tempoBpm ?? 60) * s) }} a minute</option>
+          </select>
+        </label>
+        <label><input v-model="keptCountIn" type="checkbox" /> two bars counted in</label>
+        <label><input v-model="keptDrone" type="checkbox" /> drone on the tonic</label>
+        <label><input v-model="keptVamp" type="checkbox" :disabled="plan.scale.triads.length === 0" /> vamp on two chords of the key</label>
+        <p class="care">Keep the click quiet in headphones.</p>
+      </v-card>
+    </v-menu>
+    <v-btn v-if="loop" size="small" color="primary" variant="tonal" data-do="unloop" @click="emit('unloop')">{{ loop[0] === loop[1] ? `Bar ${loop[0]}` : `Bars ${loop[0]}–${loop[1]}` }} again and again: end</v-btn>
+    <p v-if="blocked" class="blocked" role="alert">{{ blocked }}</p>
+  </div>
+</template>
+
+<style scoped>
+.play-bar {
+  align-items: center;
+  border-top: 1px solid var(--rule);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 8px;
+  padding: 8px 0 4px;
+}
+
+.counting {
+  color: var(--verdigris);
+  font-family: var(--face-heading);
+  font-size: 1.5rem;
+  line-height: 1;
+  min-width: 1.2em;
+  text-align: center;
+}
+
+.sound {
+  display: grid;
+  gap: 10px;
+  padding: 14px 18px;
+}
+
+.sound label {
+  align-items: center;
+  display: flex;
+  gap: 10px;
+}
+
+.sound select {
+  background: var(--ground);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  font: inherit;
+  padding: 3px 6px;
+}
+
+.care {
+  color: var(--faint);
+  font-size: 0.85rem;
+}
+
+.blocked {
+  color: var(--brick);
+  width: 100%;
+}
+</style>

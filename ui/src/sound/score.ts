@@ -1,0 +1,79 @@
+import type { Plan } from '../api/client'
+
+interface Wanted {
+  /** Index of the first event to play. */
+  from: number
+  countIn: boolean
+  loop?: [number, number]
+}
+
+/** What sounds when, in beats from the press of play. */
+export interface Score {
+  clicks: { beat: number; first: boolean; countIn: boolean; said: number }[]
+  events: { beat: number; beats: number; midi: number; accent: boolean; index: number }[]
+  chords: { beat: number; beats: number; notes: number[] }[]
+  /** MIDI number of the tonic, low. */
+  drone: number
+  /** Beats between which the transport goes round. */
+  loop?: [number, number]
+  end: number
+}
+
+const countInBars = 2
+
+/** Lays the plan's run out behind its count-in. Onsets, lengths and accents are the plan's own. */
+export function score(p: Plan, wanted: Wanted): Score {
+  const perBar = p.brief.rhythm?.beatsPerBar ?? 4
+  const head = wanted.countIn ? countInBars * perBar : 0
+  const first = p.run.events[wanted.from]
+  // Play begins at the beat that the first note stands in.
+  const start = Math.floor(first?.at ?? 0)
+  const inLoop = (bar: number) => !wanted.loop || (bar >= wanted.loop[0] && bar <= wanted.loop[1])
+  const chosen = p.run.events.map((e, index) => ({ e, index })).filter(({ e, index }) => index >= wanted.from && inLoop(e.bar))
+  const last = chosen[chosen.length - 1]?.e
+  const sounding = (last ? last.at + last.sounds : 0) + p.run.restBeats
+  const end = wanted.loop && last ? Math.ceil((Math.floor(last.at / perBar) + 1) * perBar) : sounding
+  const on = (beat: number) => head + beat - start
+
+  const clicks: Score['clicks'] = []
+  for (let b = 0; b < head; b++) clicks.push({ beat: b, first: b % perBar === 0, countIn: true, said: (b % perBar) + 1 })
+  for (let b = start; b < end - 1e-9; b++) clicks.push({ beat: on(b), first: b % perBar === 0, countIn: false, said: 0 })
+
+  return {
+    clicks,
+    events: chosen.map(({ e, index }) => ({ beat: on(e.at), beats: e.sounds, midi: e.midi, accent: e.accent, index })),
+    chords: vamp(p, Math.floor(start / perBar) * perBar, end, perBar).map((c) => ({ ...c, beat: Math.max(on(c.beat), head) })),
+    drone: tonic(p, 36),
+    ...(wanted.loop ? { loop: [head, on(end)] as [number, number] } : {}),
+    end: on(end),
+  }
+}
+
+/** The chord on the tonic and the one on the fourth degree, a bar each. */
+function vamp(p: Plan, from: number, to: number, perBar: number): Score['chords'] {
+  const chords = [p.scale.triads[0], p.scale.triads[3]]
+  const out: Score['chords'] = []
+  for (let beat = from, i = 0; beat < to - 1e-9; beat += perBar, i++) {
+    const chord = chords[i % 2]
+    if (chord) out.push({ beat, beats: perBar, notes: voiced(p, chord.notes) })
+  }
+  return out
+}
+
+/** A chord from middle register upwards, each note above the one before. */
+function voiced(p: Plan, names: string[]): number[] {
+  let low = 52
+  return names.map((name) => {
+    const midi = above(p, name, low)
+    low = midi + 1
+    return midi
+  })
+}
+
+const tonic = (p: Plan, low: number) => above(p, p.scale.notes[0] ?? 'C', low)
+
+/** The lowest MIDI number of a note of the scale at or above one; the pitch class is read off the neck. */
+function above(p: Plan, name: string, low: number): number {
+  const known = p.neck.notes.find((n) => n.name === name)?.midi ?? 60
+  return low + ((known - low) % 12 + 12) % 12
+}
