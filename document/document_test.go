@@ -128,6 +128,20 @@ func BenchmarkPDF(b *testing.B) { benchmark(b, "pdf") }
 func BenchmarkSVG(b *testing.B) { benchmark(b, "svg") }
 func BenchmarkPNG(b *testing.B) { benchmark(b, "png") }
 
+// BenchmarkExports are the open formats of a run of some 500 events.
+func BenchmarkExports(b *testing.B) {
+	p := plantest.Build(b, `{"instrument": {"id": "guitar-8"}, "scale": {"tonic": "Ab", "name": "lydian"}, "layout": {"system": "four-per-string"}, "run": {"pattern": "groups", "size": 9}, "rhythm": {"perBeat": 3}}`)
+	b.Logf("%d events", len(p.Run.Events))
+	for _, format := range []string{"musicxml", "midi", "abc", "csv", "tab"} {
+		b.Run(format, func(b *testing.B) {
+			b.ReportAllocs()
+			for b.Loop() {
+				write(b, format, p, draw.A4)
+			}
+		})
+	}
+}
+
 func benchmark(b *testing.B, format string) {
 	p := plantest.Build(b, flat)
 	b.ReportAllocs()

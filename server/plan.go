@@ -21,12 +21,29 @@ func (h handlers) MakePlan(_ context.Context, r api.MakePlanRequestObject) (api.
 }
 
 func (h handlers) ExplainFinger(_ context.Context, r api.ExplainFingerRequestObject) (api.ExplainFingerResponseObject, error) {
-	note, err := strconv.Atoi(r.Params.Note)
+	note, err := wholeNumber("note", r.Params.Note)
 	if err != nil {
-		return nil, plan.Errors{{Field: "note", Message: fmt.Sprintf("%q was given: give a whole number, 0 for the first note of the box", clipped(r.Params.Note, 16))}}
+		return nil, err
 	}
 	why, err := plan.Why(*r.Body, note)
 	return api.ExplainFinger200JSONResponse{Why: why}, err
+}
+
+func (h handlers) SlideRun(_ context.Context, r api.SlideRunRequestObject) (api.SlideRunResponseObject, error) {
+	frets, err := wholeNumber("frets", r.Params.Frets)
+	if err != nil {
+		return nil, err
+	}
+	s, err := plan.SlideRun(*r.Body, frets)
+	return api.SlideRun200JSONResponse(s), err
+}
+
+func wholeNumber(field, text string) (int, error) {
+	n, err := strconv.Atoi(text)
+	if err != nil {
+		return 0, plan.Errors{{Field: field, Message: fmt.Sprintf("%q was given: give a whole number", clipped(text, 16))}}
+	}
+	return n, nil
 }
 
 func (h handlers) ComparePlans(_ context.Context, r api.ComparePlansRequestObject) (api.ComparePlansResponseObject, error) {

@@ -117,6 +117,7 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"GET", "/api/v1/formula?text=1+2+x", "", 422, "formula", "give a number 1 to 7"},
 		{"POST", "/api/v1/plan/why?note=99", dorian, 422, "note", "this box has notes 0 to 17"},
 		{"POST", "/api/v1/plan/why?note=x", dorian, 422, "note", "give a whole number"},
+		{"POST", "/api/v1/slide?frets=40", dorian, 422, "frets", "give -12 to 12"},
 		{"POST", "/api/v1/pockets", `{"brief": ` + dorian + `, "changes": []}`, 422, "changes", "give 1 to 32"},
 		{"POST", "/api/v1/compare", `{"first": ` + dorian + `, "second": {"instrument": {"id": "lute"}, "scale": {"tonic": "C", "name": "major"}}}`, 422, "second.instrument.id", "give one of guitar"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar", "capo": 40}, "scale": {"tonic": "C", "name": "major"}}`, 422, "instrument.capo", "give 0 for none to 21"},
@@ -167,6 +168,7 @@ func TestAnswersKeepTheContract(t *testing.T) {
 	check("OwnScaleList", c.call("GET", "/api/v1/scales", ""))
 	check("ScaleConflict", c.call("PUT", "/api/v1/scales/"+into[api.OwnScale](t, scale).Id, `{"name": "y", "formula": "1 4 5", "version": 7}`))
 	check("FormulaReport", c.call("GET", "/api/v1/formula?text=1+b2+4+5+b7", ""))
+	check("Slide", c.call("POST", "/api/v1/slide?frets=1", dorian))
 	check("Comparison", c.call("POST", "/api/v1/compare", `{"first": `+dorian+`, "second": `+dorian+`}`))
 	for _, stop := range into[struct{ Stops []json.RawMessage }](t, c.call("POST", "/api/v1/pockets", `{"brief": `+dorian+`, "changes": [{"tonic": "Eb", "name": "mixolydian"}]}`)).Stops {
 		check("PocketStop", answer{body: string(stop)})

@@ -33,6 +33,35 @@ func BenchmarkPlan(b *testing.B) {
 	b.ReportMetric(allocs/float64(len(p.Boxes)), "allocs/box")
 }
 
+// BenchmarkRun500 is a plan whose run has some 500 events.
+func BenchmarkRun500(b *testing.B) {
+	size := 9
+	brief := plan.Brief{
+		Instrument: plan.InstrumentBrief{ID: "guitar-8"}, Scale: plan.ScaleBrief{Tonic: "Ab", Name: "lydian"},
+		Layout: plan.LayoutBrief{System: "four-per-string"}, Run: plan.RunBrief{Pattern: "groups", Size: &size},
+	}
+	straight := brief
+	straight.Run = plan.RunBrief{}
+	events := 0
+	cost := func(b plan.Brief) time.Duration {
+		start := time.Now()
+		p, err := plan.Build(b)
+		if err != nil {
+			panic(err)
+		}
+		events = len(p.Run.Events)
+		return time.Since(start)
+	}
+	var took []time.Duration
+	for b.Loop() {
+		plain := cost(straight)
+		took = append(took, cost(brief)-plain)
+	}
+	slices.Sort(took)
+	b.ReportMetric(float64(took[len(took)/2].Microseconds()), "µs-more-than-straight")
+	b.ReportMetric(float64(events), "events")
+}
+
 // BenchmarkLongRun grows with the notes: a long path of fingering.
 func BenchmarkLongRun(b *testing.B) {
 	in, _ := neck.FindInstrument("guitar")

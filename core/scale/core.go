@@ -76,6 +76,10 @@ func Recognise(f Formula) []Likeness {
 	return append(same, modes...)
 }
 
+// Sound is the set of semitones above the root, a bit each: two spellings of one
+// scale have the same.
+func (f Formula) Sound() uint16 { return soundOf(f, 0) }
+
 // soundOf is the set of semitones above degree i, a bit each.
 func soundOf(f Formula, i int) (bits uint16) {
 	for _, d := range f {

@@ -22,197 +22,301 @@ const header = xml.Header + `<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD 
 // Write writes the run of a plan.
 func Write(w io.Writer, p plan.Plan) error {
 	wr := writer{plan: p, written: plan.Write(p)}
-	s := score{
-		Version: "4.0", Work: p.Scale.Title, Movement: p.Sentence, Identification: identification{"Even Ladder"},
-		PartList: []scorePart{{"P1", p.Brief.Instrument.ID}}, Parts: []part{{ID: "P1"}},
-	}
+	wr.WriteString(header)
+	wr.start("score-partwise", "version", "4.0")
+	wr.start("work")
+	wr.leaf("work-title", p.Scale.Title)
+	wr.end("work")
+	wr.leaf("movement-title", p.Sentence)
+	wr.start("identification")
+	wr.start("encoding")
+	wr.leaf("software", "Even Ladder")
+	wr.end("encoding", "identification")
+	wr.start("part-list")
+	wr.start("score-part", "id", "P1")
+	wr.leaf("part-name", p.Brief.Instrument.ID)
+	wr.end("score-part", "part-list")
+	wr.start("part", "id", "P1")
 	for i, bar := range wr.written.Bars {
-		s.Parts[0].Measures = append(s.Parts[0].Measures, wr.measure(i, bar))
+		wr.measure(i, bar)
 	}
-	if _, err := io.WriteString(w, header); err != nil {
-		return err
-	}
-	e := xml.NewEncoder(w)
-	e.Indent("", " ")
-	if err := e.Encode(s); err != nil {
-		return err
-	}
-	_, err := io.WriteString(w, "\n")
+	wr.end("part", "score-partwise")
+	_, err := w.Write(wr.Bytes())
 	return err
 }
 
 type writer struct {
+	elements
 	plan    plan.Plan
 	written plan.Written
 }
 
 // beatDuration is the length of a beat in divisions.
-func (w writer) beatDuration() int {
+func (w *writer) beatDuration() int {
 	if w.written.Rhythm.Compound {
 		return divisions * 3 / 2
 	}
 	return divisions
 }
 
-func (w writer) measure(i int, bar plan.WrittenBar) measure {
-	m := measure{Number: bar.Number}
+func (w *writer) measure(i int, bar plan.WrittenBar) {
+	attributes := []string{"number", strconv.Itoa(bar.Number)}
 	if bar.Number == 0 {
-		m.Implicit = "yes"
+		attributes = append(attributes, "implicit", "yes")
 	}
+	w.start("measure", attributes...)
 	if i == 0 {
-		m.Items = append(m.Items, w.attributes())
-		m.Items = append(m.Items, w.tempo()...)
-		if h, ok := w.tonicChord(); ok {
-			m.Items = append(m.Items, h)
-		}
+		w.attributes()
+		w.tempo()
+		w.tonicChord()
 	}
 	length := 0
 	for staff := 1; staff <= 2; staff++ {
 		if staff == 2 {
-			m.Items = append(m.Items, backup{Duration: length})
+			w.start("backup")
+			w.number("duration", length)
+			w.end("backup")
 		}
 		for _, item := range bar.Items {
-			n := w.note(item, staff)
 			if staff == 1 {
-				length += n.Duration
+				length += w.duration(item)
 			}
-			m.Items = append(m.Items, n)
+			w.note(item, staff)
 		}
 	}
-	return m
+	w.end("measure")
 }
 
-func (w writer) attributes() attributes {
-	c := plan.ClefOf(w.plan)
-	strings := w.plan.Neck.Strings
+func (w *writer) attributes() {
 	beats, unit := w.written.Rhythm.Signature()
-	a := attributes{
-		Divisions: divisions, Fifths: min(max(w.plan.Scale.KeySignature.Fifths, -7), 7), Beats: beats, BeatType: unit, Staves: 2,
-		Clefs:        []clef{{1, c.Sign, c.Line, c.OctaveChange}, {2, "TAB", 5, 0}},
-		StaffDetails: []staffDetails{{Number: 2, Lines: len(strings)}},
-	}
-	for i, s := range strings { // the lowest line is the highest-numbered string
+	w.start("attributes")
+	w.number("divisions", divisions)
+	w.start("key")
+	w.number("fifths", min(max(w.plan.Scale.KeySignature.Fifths, -7), 7))
+	w.end("key")
+	w.start("time")
+	w.number("beats", beats)
+	w.number("beat-type", unit)
+	w.end("time")
+	w.number("staves", 2)
+	c := plan.ClefOf(w.plan)
+	w.start("clef", "number", "1")
+	w.leaf("sign", c.Sign)
+	w.number("line", c.Line)
+	w.nonzero("clef-octave-change", c.OctaveChange)
+	w.end("clef")
+	w.start("clef", "number", "2")
+	w.leaf("sign", "TAB")
+	w.number("line", 5)
+	w.end("clef")
+	w.start("staff-details", "number", "2")
+	w.number("staff-lines", len(w.plan.Neck.Strings))
+	for i, s := range w.plan.Neck.Strings { // the lowest line is the highest-numbered string
 		open := pitch.MustParse(s.Open)
-		a.StaffDetails[0].Tuning = append(a.StaffDetails[0].Tuning, staffTuning{i + 1, string(open.Letter()), open.Accidental(), open.Octave})
+		w.start("staff-tuning", "line", strconv.Itoa(i+1))
+		w.leaf("tuning-step", string(open.Letter()))
+		w.nonzero("tuning-alter", open.Accidental())
+		w.number("tuning-octave", open.Octave)
+		w.end("staff-tuning")
 	}
-	return a
+	w.end("staff-details", "attributes")
 }
 
-func (w writer) tempo() []any {
+func (w *writer) tempo() {
 	bpm := w.written.Rhythm.TempoBPM
-	m := &metronome{BeatUnit: "quarter", PerMinute: bpm}
 	quarters := float64(bpm)
+	w.start("direction", "placement", "above")
+	w.start("direction-type")
+	w.start("metronome")
+	w.leaf("beat-unit", "quarter")
 	if w.written.Rhythm.Compound {
-		m.Dot, quarters = &struct{}{}, quarters*1.5
+		w.empty("beat-unit-dot")
+		quarters *= 1.5
 	}
-	out := []any{direction{Placement: "above", Type: directionType{Metronome: m}, Sound: &sound{Tempo: quarters}}}
+	w.number("per-minute", bpm)
+	w.end("metronome", "direction-type")
+	w.empty("sound", "tempo", strconv.FormatFloat(quarters, 'g', -1, 64))
+	w.end("direction")
 	if w.written.Rhythm.Swing {
-		out = append(out, direction{Placement: "above", Type: directionType{Words: "swing"}})
+		w.start("direction", "placement", "above")
+		w.start("direction-type")
+		w.leaf("words", "swing")
+		w.end("direction-type", "direction")
 	}
-	return out
 }
 
 // kinds of chord by the symbol after the root.
 var kinds = map[string]string{"": "major", "m": "minor", "°": "diminished", "+": "augmented"}
 
-func (w writer) tonicChord() (harmony, bool) {
+// tonicChord is the chord of the moment: that on the tonic.
+func (w *writer) tonicChord() {
 	triads := w.plan.Scale.Triads
-	if len(triads) == 0 {
-		return harmony{}, false
-	}
-	root := pitch.MustParseName(triads[0].Notes[0])
-	kind, ok := kinds[triads[0].Quality]
-	return harmony{Step: string(root.Letter()), Alter: root.Accidental(), Kind: kind}, ok
-}
-
-func (w writer) note(item plan.WrittenItem, staff int) note {
-	n := note{Duration: w.beatDuration(), Voice: staff, Staff: staff}
-	figure := w.written.Figure
-	if item.WholeBeat {
-		figure = rhythm.Figure{Type: "quarter", Actual: 1, Normal: 1}
-		if w.written.Rhythm.Compound {
-			figure.Dots = 1
-		}
-	} else {
-		n.Duration /= w.written.Rhythm.PerBeat
-	}
-	n.Type, n.Dots = figure.Type, make([]struct{}, figure.Dots)
-	var marks notations
-	if figure.Actual != figure.Normal {
-		n.TimeModification = &timeModification{figure.Actual, figure.Normal}
-		switch item.Place {
-		case 0:
-			marks.Tuplet = &tie{"start"}
-		case w.written.Rhythm.PerBeat - 1:
-			marks.Tuplet = &tie{"stop"}
-		}
-	}
-	if item.Event == nil {
-		n.Rest = &struct{}{}
-	} else {
-		at := item.Event.Pitch()
-		n.Pitch = &pitchOf{string(at.Letter()), at.Accidental(), at.Octave}
-		w.mark(&n, &marks, item, staff)
-	}
-	if marks.Tuplet != nil || marks.Technical != nil || marks.Tied != nil || marks.Articulations != nil {
-		n.Notations = &marks
-	}
-	return n
-}
-
-// mark adds ties, fingers, strokes and places.
-func (w writer) mark(n *note, marks *notations, item plan.WrittenItem, staff int) {
-	if item.TieFrom {
-		n.Ties, marks.Tied = append(n.Ties, tie{"stop"}), append(marks.Tied, tie{"stop"})
-	}
-	if item.TieTo {
-		n.Ties, marks.Tied = append(n.Ties, tie{"start"}), append(marks.Tied, tie{"start"})
-	}
-	if item.TieFrom {
+	if len(triads) == 0 || kinds[triads[0].Quality] == "" {
 		return
 	}
-	e := item.Event
-	t := &technical{Fret: &e.Fret, String: e.String}
+	root := pitch.MustParseName(triads[0].Notes[0])
+	w.start("harmony")
+	w.start("root")
+	w.leaf("root-step", string(root.Letter()))
+	w.nonzero("root-alter", root.Accidental())
+	w.end("root")
+	w.leaf("kind", kinds[triads[0].Quality])
+	w.end("harmony")
+}
+
+func (w *writer) duration(item plan.WrittenItem) int {
+	if item.WholeBeat {
+		return w.beatDuration()
+	}
+	return w.beatDuration() / w.written.Rhythm.PerBeat
+}
+
+func (w *writer) note(item plan.WrittenItem, staff int) {
+	w.start("note")
+	if item.Event == nil {
+		w.empty("rest")
+	} else {
+		at := item.Event.Pitch()
+		w.start("pitch")
+		w.leaf("step", string(at.Letter()))
+		w.nonzero("alter", at.Accidental())
+		w.number("octave", at.Octave)
+		w.end("pitch")
+	}
+	w.number("duration", w.duration(item))
+	ties := tiesOf(item)
+	for _, t := range ties {
+		w.empty("tie", "type", t)
+	}
+	w.number("voice", staff)
+	figure := w.figure(item)
+	w.leaf("type", figure.Type)
+	for range figure.Dots {
+		w.empty("dot")
+	}
+	if figure.Actual != figure.Normal {
+		w.start("time-modification")
+		w.number("actual-notes", figure.Actual)
+		w.number("normal-notes", figure.Normal)
+		w.end("time-modification")
+	}
+	w.number("staff", staff)
+	w.notations(item, staff, ties, figure)
+	w.end("note")
+}
+
+// figure is how an item is written: as the rhythm has it, or as a whole beat.
+func (w *writer) figure(item plan.WrittenItem) rhythm.Figure {
+	if !item.WholeBeat {
+		return w.written.Figure
+	}
+	f := rhythm.Figure{Type: "quarter", Actual: 1, Normal: 1}
+	if w.written.Rhythm.Compound {
+		f.Dots = 1
+	}
+	return f
+}
+
+func tiesOf(item plan.WrittenItem) (out []string) {
+	if item.TieFrom {
+		out = append(out, "stop")
+	}
+	if item.TieTo {
+		out = append(out, "start")
+	}
+	return out
+}
+
+func (w *writer) notations(item plan.WrittenItem, staff int, ties []string, figure rhythm.Figure) {
+	tuplet := ""
+	if figure.Actual != figure.Normal {
+		switch item.Place {
+		case 0:
+			tuplet = "start"
+		case w.written.Rhythm.PerBeat - 1:
+			tuplet = "stop"
+		}
+	}
+	struck := item.Event != nil && !item.TieFrom
+	if tuplet == "" && len(ties) == 0 && !struck {
+		return
+	}
+	w.start("notations")
+	for _, t := range ties {
+		w.empty("tied", "type", t)
+	}
+	if tuplet != "" {
+		w.empty("tuplet", "type", tuplet)
+	}
+	if struck {
+		w.struck(item.Event, staff)
+	}
+	w.end("notations")
+}
+
+// struck adds place, finger, stroke and accent of a note.
+func (w *writer) struck(e *plan.Event, staff int) {
+	joins := w.joins(e)
 	if staff == 1 {
-		t.Fingering = strconv.Itoa(e.Finger)
+		for _, j := range joins {
+			if j.element == "slide" {
+				w.empty("slide", "type", j.kind, "number", j.number)
+			}
+		}
+	}
+	w.start("technical")
+	if staff == 1 {
 		switch e.Stroke {
-		case "down":
-			t.DownBow = &struct{}{}
 		case "up":
-			t.UpBow = &struct{}{}
-		case "p", "i", "m", "a":
-			t.Pluck = e.Stroke
+			w.empty("up-bow")
+		case "down":
+			w.empty("down-bow")
 		}
-		if e.Accent {
-			marks.Articulations = &articulations{}
+		w.number("fingering", e.Finger)
+		if len(e.Stroke) == 1 {
+			w.leaf("pluck", e.Stroke)
 		}
-		w.slur(t, marks, e)
 	}
-	marks.Technical = t
+	w.number("fret", e.Fret)
+	w.number("string", e.String)
+	if staff == 1 {
+		for _, j := range joins {
+			if j.element != "slide" {
+				w.leaf(j.element, j.text(), "type", j.kind, "number", j.number)
+			}
+		}
+	}
+	w.end("technical")
+	if staff == 1 && e.Accent {
+		w.start("articulations")
+		w.empty("accent")
+		w.end("articulations")
+	}
 }
 
-// slur joins a hammered, pulled or slid note to the one before.
-func (w writer) slur(t *technical, marks *notations, e *plan.Event) {
-	add := func(stroke, kind string, number int) {
-		switch stroke {
-		case "hammer":
-			t.Slurs = append(t.Slurs, hammerOn{Type: kind, Number: number, Text: slurText(kind, "H")})
-		case "pull":
-			t.Slurs = append(t.Slurs, pullOff{Type: kind, Number: number, Text: slurText(kind, "P")})
-		case "slide":
-			marks.Slides = append(marks.Slides, slide{kind, number})
+// join is one end of a hammer, a pull or a slide between two notes.
+type join struct{ element, kind, number string }
+
+// text is what stands at the beginning of a join.
+func (j join) text() string {
+	if j.kind != "start" {
+		return ""
+	}
+	return map[string]string{"hammer-on": "H", "pull-off": "P"}[j.element]
+}
+
+var joinElements = map[string]string{"hammer": "hammer-on", "pull": "pull-off", "slide": "slide"}
+
+// joins are the end of the join to a note and the beginning of the one from it.
+func (w *writer) joins(e *plan.Event) (out []join) {
+	add := func(e plan.Event, kind string) {
+		if element := joinElements[e.Stroke]; element != "" {
+			out = append(out, join{element, kind, strconv.Itoa(1 + e.N%2)})
 		}
 	}
-	add(e.Stroke, "stop", 1+e.N%2)
+	add(*e, "stop")
 	if e.N < len(w.plan.Run.Events) {
-		next := w.plan.Run.Events[e.N]
-		add(next.Stroke, "start", 1+next.N%2)
+		add(w.plan.Run.Events[e.N], "start")
 	}
-}
-
-func slurText(kind, text string) string {
-	if kind == "start" {
-		return text
-	}
-	return ""
+	return out
 }

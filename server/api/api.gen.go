@@ -287,6 +287,9 @@ type ScaleConflict struct {
 	Title   string       `json:"title"`
 }
 
+// Slide defines model for Slide.
+type Slide = plan.Slide
+
 // ID defines model for ID.
 type ID = string
 
@@ -353,6 +356,12 @@ type FindPocketsJSONBody struct {
 	Changes []ScaleBrief `json:"changes"`
 }
 
+// SlideRunParams defines parameters for SlideRun.
+type SlideRunParams struct {
+	// Frets Towards the bridge positive.
+	Frets string `form:"frets" json:"frets"`
+}
+
 // CreateBriefJSONRequestBody defines body for CreateBrief for application/json ContentType.
 type CreateBriefJSONRequestBody = SavedBriefInput
 
@@ -385,6 +394,9 @@ type CreateScaleJSONRequestBody = OwnScaleInput
 
 // UpdateScaleJSONRequestBody defines body for UpdateScale for application/json ContentType.
 type UpdateScaleJSONRequestBody = OwnScaleInput
+
+// SlideRunJSONRequestBody defines body for SlideRun for application/json ContentType.
+type SlideRunJSONRequestBody = Brief
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
@@ -460,6 +472,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/scales/{id}/restore)
 	RestoreScale(ctx *echo.Context, id ID) error
+
+	// (POST /api/v1/slide)
+	SlideRun(ctx *echo.Context, params SlideRunParams) error
 
 	// (GET /healthz)
 	GetHealth(ctx *echo.Context) error
@@ -806,6 +821,24 @@ func (w *ServerInterfaceWrapper) RestoreScale(ctx *echo.Context) error {
 	return err
 }
 
+// SlideRun converts echo context to params.
+func (w *ServerInterfaceWrapper) SlideRun(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SlideRunParams
+	// ------------- Required query parameter "frets" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "frets", ctx.QueryParams(), &params.Frets, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter frets: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SlideRun(ctx, params)
+	return err
+}
+
 // GetHealth converts echo context to params.
 func (w *ServerInterfaceWrapper) GetHealth(ctx *echo.Context) error {
 	var err error
@@ -868,6 +901,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/plan/why", wrapper.ExplainFinger, options.OperationMiddlewares["explainFinger"]...)
 	router.POST(options.BaseURL+"/api/v1/compare", wrapper.ComparePlans, options.OperationMiddlewares["comparePlans"]...)
 	router.POST(options.BaseURL+"/api/v1/pockets", wrapper.FindPockets, options.OperationMiddlewares["findPockets"]...)
+	router.POST(options.BaseURL+"/api/v1/slide", wrapper.SlideRun, options.OperationMiddlewares["slideRun"]...)
 	router.GET(options.BaseURL+"/api/v1/formula", wrapper.ReadFormula, options.OperationMiddlewares["readFormula"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/document", wrapper.MakeDocument, options.OperationMiddlewares["makeDocument"]...)
 	router.GET(options.BaseURL+"/api/v1/briefs", wrapper.ListBriefs, options.OperationMiddlewares["listBriefs"]...)
@@ -1879,6 +1913,46 @@ func (response RestoreScaledefaultApplicationProblemPlusJSONResponse) VisitResto
 	return err
 }
 
+type SlideRunRequestObject struct {
+	Params SlideRunParams
+	Body   *SlideRunJSONRequestBody
+}
+
+type SlideRunResponseObject interface {
+	VisitSlideRunResponse(w http.ResponseWriter) error
+}
+
+type SlideRun200JSONResponse Slide
+
+func (response SlideRun200JSONResponse) VisitSlideRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SlideRundefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SlideRundefaultApplicationProblemPlusJSONResponse) VisitSlideRunResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetHealthRequestObject struct {
 }
 
@@ -1991,6 +2065,9 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/scales/{id}/restore)
 	RestoreScale(ctx context.Context, request RestoreScaleRequestObject) (RestoreScaleResponseObject, error)
+
+	// (POST /api/v1/slide)
+	SlideRun(ctx context.Context, request SlideRunRequestObject) (SlideRunResponseObject, error)
 
 	// (GET /healthz)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
@@ -2843,6 +2920,54 @@ func (sh *strictHandler) RestoreScale(ctx *echo.Context, id ID) error {
 	return nil
 }
 
+// SlideRun operation middleware
+func (sh *strictHandler) SlideRun(ctx *echo.Context, params SlideRunParams) error {
+	var request SlideRunRequestObject
+
+	request.Params = params
+
+	var body SlideRunJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SlideRun(ctx.Request().Context(), request.(SlideRunRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SlideRun")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SlideRunResponseObject); ok {
+		return validResponse.VisitSlideRunResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // GetHealth operation middleware
 func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 	var request GetHealthRequestObject
@@ -2871,86 +2996,88 @@ func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5D1rc+S2kX8FxVzV3eW4Gq2zSc7SJ2sfsaq8XpV3U/mQbNViyJ4hLBLgAqBGE5f++xVefAIUSXFk1/mL",
-	"vSKJRqPR3egn5pcoYUXJKFApootfohJzXIAErv+6fqP+S2h0EZVYZlEcUVxAdBGRNIojDl8rwiGNLiSv",
-	"II5EkkGB1YgC3/8AdC+z6OIvr+JIHks1SEhO6D56eHgwY0HIK5YS0FP9jdwBveIEduqvhFEJVKp/4rLM",
-	"SYIlYXTzs2BUPWtm+g+uBkR/2DTL2Ji3YmOg1dM1qD7EZrprKiSvCjvRKnN+OLSgXtOykmMIfMR3kK67",
-	"6Abk47MnOIc1V64BhqfVT0TJqDBb/h093nC2zaEYQaI0X/zPPGQcXI1GCiLhpFTgoovoHxmWiAh04Izu",
-	"Y7Q9oh2BPD2LHuLoA4VT7YYPlU8ZIKG+QFv1iUPh1GwZQoUdKCL1Vw6b03DJGA5CfXAWqQ/sMAX1it3r",
-	"qdOUqO9xfsNZCVxq/bHDuYA4KluPjGbLQWrkrQraMpYDpmppCeMcEgVKf0wkFGLmBDsORmta6IRK2ANX",
-	"0HecFR+NvvO+lyz8tiM5/2yDao2L7eyfa/XKtj9DIjVw8wBzjo+RJvOeQ5sMThPH0Y7xwvsiI/vsHQfp",
-	"R5+k3kE5obeLqbk1G+yn5aMCn+MEDGEnftqjsprdTqWBTKFrzg5hEhVECLvBNTUGBOtDNMer50PKJHQp",
-	"O3rysfsfmQTfDOwO+A+kINIvFRxwkkGAqTnsOuMa9ESSMZb7X2VkF5ISUWL6vs1/tCq2HhHQ5oamTc3M",
-	"lnWbTWixbNyIfrMPXYmv564RbNbeJlK9NLd6x+RuSwZ8Ekf3L/bshX1Y5pieXWneqh+/IEXJuDTmlrKR",
-	"IrgDmuM0Bb5JGIeNGqWJ4DZyniSNyTuhivYBOQvxco6PZhDQqlAborCMYoUTpC0SNPMUJCV+WEEW1+Rv",
-	"TxLF0RYnt2arD5j7Z3JatHuWKKoJJNVZL1hFU1RRSXJE9NGfVDJGhCKMElyUmEKe47Mo9nE8YwFB0VwT",
-	"4mp2C9QvDBLKwKCpx4Fo6//IUtojHWaj7RLcFjoqO/wtRjXOE7lZ8+RCjnb21Qx+zjBN5x7NrOKBI6og",
-	"Urx/9EDR4i+0xiwDm1ly2AGfqw8PJPXx/4PnvCEdQ3AM28a4s8am3nBWyTXP4Dd9tdJ6P24ujB6ULJH4",
-	"LnTkGPII3ynatqZ6h5w4CgnFRCoryRFDDfI9OyCt4hHmykwnKZIMccApcHGJUiwxEhIfBXpL9zkRWUuD",
-	"tHiEJLdduW5pruwos2LmDuEkASrf3gE/hrSe2itkvlMom39donO0YxzJDNAWsBR+hadf3QC/woFDQgcH",
-	"/OIA/ApwYJMVHf5ehjDewo5x0LjtCBcSbTH34ycOXWq2NLKEomRXZRHQoYN95xWd61BA7pfpJGM8HS7O",
-	"CAxiO70y/ZE5krD9Q/GXOpDYzr9a/ZUIARYdyEKzZ0WRzDir9podZ4hMSqxtFDIbiMgCr6RfeBRmOTab",
-	"qRa5I3kOqVdKckzTD3Syja93PETtQ8YEIKEOIJlZOhOBCsxvIXVSQBkFP8kZTw1/z6BdiaUETgNWTRkU",
-	"CvPuEysDJgb5N0xlZuG89NFohPrIRSN6FnZz1Dhgk2wBDewJlsBrRnc5ScyArrBVnE84+doRFmX+SEz8",
-	"MgqcMz7dhXpHIE/fqjHeA0ZiWYW4g8g8cMK3KW4+q0HVuNeYxjUJfL7oayxxzvYVDClXi/L01dbQ3lLJ",
-	"j74VGw0A64KUq4JjvMArQ6z4mvAaIVsAtR2/G4JuYvYr4UpxMTC8ngZR2dFrwrNadwHIG6uvfUCNvbYq",
-	"nkS6kEr3wNJGHNKvrVlAkSISMhoDFfiIMnwHMeJEELrvnOjTFqpge3HSrsuaq9RnxgKANhrsA6hcqFVR",
-	"rLYpuSNiZc1onI0lSzdeigekZJQka+IoK7qMqz/pgT6Qyo9dD8WgOaLOQYd9I0s1iWrGa/ahYR2HpNM9",
-	"Dd873d7ouZY+idsnaOvksydWrWxb2qLHXM1hNHp0G1oMzu9AcD0YODtkHlfwHxlQhJHUMU2ODqzKU2UN",
-	"K+OYSI8VHgy5ji6hm6vq518qLjqOfcu43eGC5Ee/RxFOqwTzDnODOkFianYyyWtvZHo0tmMYdU7IfyTQ",
-	"bSlUQ3WE6eMY14RuBatriozu3k3juDyNBSvhO+C0DV17qTrHaQ46InUgRfh81HByJMDnBp7kmFAxh68N",
-	"QIv7OJn0MTog0uwYdw+VduR2dP46BduPcfKiyrGXdvM2cIwL7STjCNbxtklsVKcJu1t5LQXasnsQKAec",
-	"IkaRZIhRQJgymUE7ItRSJGFJLn1RgmvLesjER8+awCbCNHVPbUzSP+OJ9a3jS42/I9Yo+T/VamcS+bth",
-	"5WEOvnlv8yWVqHCOGPXGboL0X1UZduITFrKXJi4St066bJh2fVRLfa1wTuTRT1pxLLYsR3gngSMiBeKM",
-	"SS9ZzZePy2qd8LEDGgTmZCgN2ZbFcV6zosSc2DKQOTkawoWcEPTTQsdofnznBkzfDTXsIyTMJJCmjxP1",
-	"mCnIiQxzSH+czyxmoA5sTrelm1qHMekx1K1X0puri3ObvB2aTeKdZv+XMdDbO1dWNDcN4jctsUevXQGW",
-	"NjOibBEhMZfOMKlTDjHS6QVEaJJXaSdW3Zh/21BmZNuN87ZGAO7Ys82bhFXUX1CxfgrfGzP/zqQghhkK",
-	"9SevqDqJqeiq/halRyygmcl/aqsceoc1TeEeESqZRsik45w5ye4DOftldQRjCX1WUV8axjCVs2jNV16e",
-	"ESOVYEJydjvBKKNRPMj910n+QBGA4lXLmI4N6wkd98VOlrTg1Iu1HDMsGNA7NUUvGLFephJa0feh2ave",
-	"+VhZAUWiSjKEhS0i1FEC7/lagBB4DwGH4oAF2pM7ZdLRFB30I23RbUHnU0vpzWQNVLDCtJnLZ7C8M/b1",
-	"e2xdjHXsltXMfzvHlP3urGThthsQP4EbMKviI+wNFWxOrKqzEF9ofME5bwm/yvxCQjmvIqLPl5ZUbikO",
-	"pMXT0WvGptsdW7br3wPOpce/HiTZAvxqv/NJV78uZma+H5fMT97x0Nb8+BXs5PeYppAGMsGPBqXWcLam",
-	"7HefoMt2vIHy5Pxvr7L995QCttHMx3i6e7x9KEEH050ZlakDjlBUFGgL8gBAEdFWl3pekDTNIbb/14/U",
-	"QmL9XxMvIVLmyoRWhshZ5CnB3zEu8TYHH2+2+LdH3T0HLMHv7YVGPUzgX0Ozp/Bul+GWxVxmlvIFreY7",
-	"4KJbshOqGg3GUhwIH4N5mpmG6z31woZBFPvSGN7KUuOA00tEAVLQRXpJhukeUKDGp29XD4jyKCl+IGKU",
-	"EtNVzEB7Tc6KBZA8eah4KdM1NscjHNdqIhtbhr8gDu+xIpLWbAX+mXHjB8S1W/ASbb9Br9Cf0fav86KZ",
-	"z8+RY5F3Ryc/J87MxTc9WY/wn4XrQ8jEpOa3T61aDD/FgDGILlP9Oty3UkG1TnTMaejxnZJbZ9ROaION",
-	"owRXT2p3S1jql42WLz1u8GgI4/5wf4nWgpjrGuPj4mWm+Dg3uMZKoCHDnFGSTAjj42MT1jFjarBTyBTG",
-	"bcQbmbxvLtxk889uXGzo7MOPQnI7m72m+FRL+zQDFJjQfOb6bKZtxDA4sFLj1kij4exWq3WbjaaQxdfH",
-	"MYMwOd6C36cLrz7YtzN/9RpUvXqDzOOr9kITLTly0RfH+Z9X6VLYYh6Q94Qz3QsZeA00FR/oikFIWmdj",
-	"J6ft/aZQHdB2IH2Ugq8Vzj9BUbLFbDbawuLpLwloDAemNWaKjOiWhek2gYmve9uS6R6E/EDHGtBrPRV4",
-	"dQP8PaGVDPR7MQt8MalH5p8vn4FEt4c2HIS8cvm4XgJBJ+XrrhUFM0Y287TFHOWkY723sjtLOpzjSFZc",
-	"EZHdGjq0slU2CsvKkglim5jvvY22PYJYDoqNDmgUTG9Ha1H3dUE3SqJNra54tfd/yG/dpX0e61aZZR7w",
-	"uUNMe/KsQP2YoyzINn8Kyy9AJ1xcMy/CaPVov187LCcz4TfevZmiRSzfbEafz8yh3MLxI9lTLKv5jJAk",
-	"JAUqcT5zzh3ZyUxMuaTDfBh3pvItXRsPwh9GsO2molUuicWtbuwT+KieFvMqJhdkqjjkWPbYdI5aD3f3",
-	"59i1FzpVZ57dgS6+5jjPIbfJJ62iMswL7Qn50vUhBp3scdUIxTUXO78rWJE5rBLSXYYzyuC19bJKTm+U",
-	"BJzg9MlYhXSJPVScEDfZQ8vbPVFteKpGrEU57/EAVAJNAr6LfXmD+RM8QldDMCQd3MsJek99NYlDQndB",
-	"9K+fsRmJeun9hdag3OlpfWwXSYrtDTbKX2iFeiaGxJaWbt2w5BbkR2laWFeKi/0Y0iHjFzo94QqCebfr",
-	"BOrvWmbNCtpKyQq+g3zK9Th1HtEyhtNjhiMcRR+/KqeecU7paIsFFvJQcwfcoKLHvEIpS0w98n/99O41",
-	"+vbVn//638Nc4/+nxK9PtXQvC+yJ07xAsE6upt9Jl1NRLm+UYgkvJNGcMjlJ1PPihmp6pjhUZToXtZn5",
-	"qP4x5tG8DmKbUm3UxncnkLuat0VhwoZp94wpKkdEs6hxevhzVHrkdJHstvmP2ikWshep5gKE9YrLwj7a",
-	"NENU9mzcsKptob9M1WoAa5Tc1PnC30u1zYOOZ+6Y75QyntqegUCExggjRW+UsAIEYpU8Q2+wxIgIJErI",
-	"c0jRgcgMffnDF11B82X75dJ1fL9UX9URKPuQ7RBGpr7r8l90x0Gic31pTAn00lbeNCN18U6MXhkw7eqc",
-	"GJ33OszP/tV4P7odnaIfNNu0dOBF9NIF03FJoovoT2fnZ38y7bLG8dngkmzuXm4aid4bO0uxlnaxrtPo",
-	"IlJq4Mp8EneuGf7noALX3GbjytA1frEp27c6GtmLjIzDnLFcF+Pqe4q/VsCPzUXFX6PAvcTfnJ8Po2mf",
-	"ezfUfnN+foKrYLVC9Nx/+rG5ClbElg0kCOlUs+5TODNSt8NVHhTUeg2b1hW7esKSCc/WvNannFMszdXM",
-	"x/AErdubN/2rjB8GVHz5OKb11bvLl/cQ93hx8wtJH4zEOrehR3GQAhGJsCApXCIOQjKuQy90r19scXJ7",
-	"ZhJALXq90eAaenXW+so7jZniaZvnFau/gQwgcv4sRB/Ism9w88nm+k2kxMyaSGE7xVTfZ1hHv7Zgu3YY",
-	"h1SZKJdId4QeiAD06vzb2KjU1jdGJ1c0BY6+WLX+ZbiTf9c23Qk5f+YmvDr/dvW7sLv3LPn0Ditgy9Kj",
-	"1TOp7vqkrhz0DP3IZKYOImU1HjiREujZ6mK6SSuzUOhfQz+dp7zK7Y2DGxCTX1M3bazGWXnJPxmov6pe",
-	"aC04aV9VFVJizX1WJzyDm0k8YqCv4zGcbi/pM0okwRQpa2Ilnk90u6TZcv9pbD64yTEVQ6U0mQ4Lem3r",
-	"PZ/W/eq/Sa7Xd+o3pQc/SHC6LW+6Uz17fsVkps110TR6yQyOSHfHrrTjLefRy/0/AU7f1Qm0UdN4aZ2r",
-	"zzTWMeyJv+Lx7NZyt68o9DMOunvXfImIWGm7enXcQWfmunNH0ckoMaw891DjQ+enGwwz21uT9E9cPFV/",
-	"jXsO1+2GgmVGVLcKftER3W8DWpEPTutI9Mj3TN7Eb9Jsb109MtF2PzXvnS/gvVNY8Z6Wud+UKd+XltOa",
-	"tmMic/6raIvS9gb40X6Pb8GmWZfx6Kh/uco5Y+4y8f8qj44+r0enjcvnjRPsjfvqEaPoA9U3WIi7PSrp",
-	"HpXpDkm8RWr5IdvHZpYmWj8v/+IpvOtjgV8hxlEOUgK/1JdMl+ku1lip07i093d6kClxqUOuk+f+fGou",
-	"+uPmj13GqTNxW0Kxxt3zm25+vlHWKEY7kuu8Umbuz1cwX5v5XrwhQtc5kj63DqZYjwHtFV6O9/qm5RHh",
-	"/sUoAijasntEhFrV0UXxiRSt5tcuD7+9L3NM6Dt3SccoEz9y1Uls7q45D/EQNb/IMYmd//dX4Kg5vqrd",
-	"nPFsjvrI71sOlYNLG6ylwnTFgwgzkGZ9/ZHaQcBJhm7haH5xRiga0gSa/IbuwLa/PdQYRDlgoW81vIN8",
-	"yFrvCE1vLBprhQhm1hBoA2NGArd19/yUBG7UTPEcIYT+zROsnFEP1FTAPN4DogBP4dtPrgT0P4X+UTzD",
-	"TzotRPWliOqE0axlyLQSbzeto0G/96O7cPeULm/T3Rrwdg2iz+DcfrRFVQuTAy5RvsilbaXZ19nY0zqy",
-	"Dal+zz6spvRU9/U03HU+j7tO4a92S01+U65qSxRO66UG5OH82WQ/0zcr/Xss72IvXzqhNrczhH7/VusX",
-	"TMUB+NMiuA8P/xcAAP//",
+	"5D1rc9w2kn8Fxb2qu9ujJTnr3b1YnyI/NqqKY5Xlrf2w6ypjyJ4hIhKgAXBGk5T++xVefAIUSXGc3OZL",
+	"Yg2JRqPR3egn+EuUsKJkFKgU0ctfohJzXIAErv+6fq3+S2j0MiqxzKI4oriA6GVE0iiOOHypCIc0eil5",
+	"BXEkkgwKrEYU+P4HoDuZRS//8iKO5LFUg4TkhO6ih4cHMxaEvGIpAT3V38ge6BUnsFV/JYxKoFL9E5dl",
+	"ThIsCaPnPwlG1W/NTP/B1YDoD+fNMs7NU3FuoNXTNag+xGa6ayokrwo70Spzvj+0oF7TspJjCNziPaTr",
+	"LroB+fjsCc5hzZVrgOFp9S+iZFSYLf+OHm842+RQjCBRmjf+Zx4yDq5GIwWRcFIqcNHL6B8ZlogIdOCM",
+	"7mK0OaItgTw9ix7i6D2FU+2GD5WPGSCh3kAb9YpD4dRsGUKFHSgi9VsOm9NwyRgOQr1wFqkX7DAF9Yrd",
+	"66nTlKj3cX7DWQlcav2xxbmAOCpbPxnNloPUyFsVtGEsB0zV0hLGOSQKlH6ZSCjEzAm2HIzWtNAJlbAD",
+	"rqBvOStujb7zPpcs/LQjOf9sg2qNi+3sn2r1yjY/QSI1cPMD5hwfI03mHYc2GZwmjqMt44X3QUZ22VsO",
+	"0o8+Sb2DckLvFlNzYzbYT8tHBT7HCRjCTny1R2U1u51KA5lC15wdwiQqiBB2g2tqDAjWh2iOV8+LlEno",
+	"Unb05GP3PzIJvhnYHvgPpCDSLxUccJJBgKk5bDvjGvREkjGW+x9lZBuSElFi+q7Nf7QqNh4R0OaGpk3N",
+	"zJZ1m01osWzciH6zD12Jr+euEWzW3iZSvTS3esfkbksGfBJH98927Jn9scwxPbvSvFX//IwUJePSmFvK",
+	"RopgDzTHaQr8PGEcztUoTQS3kfMkaUzeCVW0D8hZiJdzfDSDgFaF2hCFZRQrnCBtkaCZpyAp8cMKsrgm",
+	"f3uSKI42OLkzW33A3D+T06Lds0RRTSCpznrBKpqiikqSI6KP/qSSMSIUYZTgosQU8hyfRbGP4xkLCIrm",
+	"mhBXszugfmGQUAYGTT0ORFv/R5bSHukwG22X4LbQUdnhbzGqcZ7IzZonF3K0s69m8HOGaTr3aGYVDxxR",
+	"BZHi3aMHihZ/oTVmGdjMksMW+Fx9eCCpj/8fPOcN6RiCY9g2xp01NvWGs0queQa/7quV1vNxc2H0oGSJ",
+	"xPvQkWPII3ynaNua6h1y4igkFBOprCRHDDXI9+yAtIpHmCsznaRIMsQBp8DFJUqxxEhIfBToDd3lRGQt",
+	"DdLiEZLcdeW6pbmyo8yKmTuEkwSofLMHfgxpPbVXyLynUDb/ukQXaMs4khmgDWAp/ApPP7oBfoUDh4QO",
+	"DvjFAfgV4MAmKzr8vQxhvIEt46Bx2xIuJNpg7sdPHLrUbGlkCUXJrsoioEMH+84rOtehgNwv00nGeDpc",
+	"nBEYxLZ6ZfolcyRh+4fiL3Ugsa1/tfotEQIsOpCFZs+KIplxVu00O84QmZRY2yhkNhCRBR5Jv/AozHJs",
+	"NlMtckvyHFKvlOSYpu/pZBtf73iI2oeMCUBCHUAys3QmAhWY30HqpIAyCn6SM54a/p5BuxJLCZwGrJoy",
+	"KBTm2UdWBkwM8jNMZWbhvPTRaIR6yUUjehZ2c9Q4YJNsAQ3sCZbAK0a3OUnMgK6wVZxPOPnaERZl/khM",
+	"/DIKnDM+3YV6SyBP36gx3gNGYlmFuIPIPHDCtyluXqtB1bjXmMY1CXy+6Csscc52FQwpV4vy9NXW0N5Q",
+	"yY++FRsNAOuClKuCY7zAK0Os+JrwGiFbALUdvxuCbmL2K+FKcTEwvJ4GUdnRa8KzWncByBurr31Ajb22",
+	"Kp5EupBK98DSRhzSj61ZQJEiEjIaAxX4iDK8hxhxIgjddU70aQtVsL04addlzVXqM2MBQBsN9gFULtSq",
+	"KFablOyJWFkzGmdjydKNl+IBKRklyZo4yoou4+qPeqAPpPJj10MxaI6oc9Bh38hSTaKa8Zp9aFjHIel0",
+	"T8P3Trc3eq6lT+L2Cdo6+eyJVSvblrboMVdzGI0e3YYWg/M7EFwPBs4OmccV/EcGFGEkdUyTowOr8lRZ",
+	"w8o4JtJjhQdDrqNL6Oaq+vmXiouOY98ybre4IPnR71GE0yrBvMPcoE6QmJqdTPLaG5keje0YRp0T8h8J",
+	"dFsK1VAdYfo4xjWhW8HqmiKju3fTOC5PY8FK+A44bUPXXqrOcZqDjkgdSBE+HzWcHAnwuYEnOSZUzOFr",
+	"A9DiPk4mfYwOiDQ7xt1DpR25HZ2/TsH2Y5y8qHLspd28DRzjQjvJOIJ1vG0SG9Vpwu5WXkuBNuweBMoB",
+	"p4hRJBliFBCmTGbQjgi1FElYkktflODash4y8dGzJrCJME3drzYm6Z/xxPrW8aXG3xFrlPwfa7Uzifzd",
+	"sPIwB988t/mSSlQ4R4x6YzdB+q+qDDvxCQvZSxMXiVsnXTZMuz6qpb5UOCfy6CetOBYbliO8lcARkQJx",
+	"xqSXrObNx2W1TvjYAQ0CczKUhmzL4jivWFFiTmwZyJwcDeFCTgj6aaFjND++dQOm74YadgsJMwmk6eNE",
+	"PWYKciLDHNIf5zOLGagDm9Nt6abWYUx6DHXrlfTm6uLcJm+HZpN4p9n/ZQz0Zu/KiuamQfymJfbotSvA",
+	"0mZGlC0iJObSGSZ1yiFGOr2ACE3yKu3EqhvzbxPKjGy6cd7WCMAde7Z5krCK+gsq1k/he2Pm35kUxDBD",
+	"of7kFVUnMRVd1d+i9IgFNDP5T22VQ++wpincI0Il0wiZdJwzJ9l9IGe/rI5gLKHPKupLwximchatecvL",
+	"M2KkEkxIzu4mGGU0ige5/zrJHygCULxqGdOxYT2h477YyZIWnHqxlmOGBQN6p6boBSPWy1RCK/o+NHvV",
+	"Mx8rK6BIVEmGsLBFhDpK4D1fCxAC7yDgUBywQDuyVyYdTdFB/6Qtug3ofGopvZmsgQpWmDZz+QyWt8a+",
+	"foeti7GO3bKa+W/nmLLfnZUs3HYD4gO4AbMqPsLeUMHmxKo6C/GFxhec85bwq8wvJJTzKiL6fGlJ5Zbi",
+	"QFo8Hb1mbLrdsWW7/j3gXHr860GSLcCv9j2fdPXrYmbm+3HJ/OQdD23Nj1/BVn6PaQppIBP8aFBqDWdr",
+	"yn73CbpsxxsoT87/9irbf08pYBvNfIynu8fb+xJ0MN2ZUZk64AhFRYE2IA8AFBFtdanfC5KmOcT2//on",
+	"tZBY/9fES4iUuTKhlSFyFnlK8LeMS7zJwcebLf7tUXfHAUvwe3uhUQ8T+NfQ7Cm822W4ZTGXmaV8Qat5",
+	"D1x0S3ZCVaPBWIoD4WMwTzPTcL2nXtgwiGIfGsNbWWoccHqJKEAKukgvyTDdAQrU+PTt6gFRHiXFD0SM",
+	"UmK6ihlor8lZsQCSJw8VL2W6xuZ4hONaTWRjy/AXxOEdVkTSmq3APzFu/IC4dgueo8036AX6M9r8dV40",
+	"8+tz5Fjk3dHJz4kzc/FNT9Yj/Gfh+hAyMan57VOrFsNPMWAMostUvw73rVRQrRMdcxp6fKfkxhm1E9pg",
+	"4yjB1ZPa3RKW+mWj5UuPGzwawrg/3F+itSDmusb4uHiZKT7ODa6xEmjIMGeUJBPC+PjYhHXMmBrsFDKF",
+	"cRvxRibvmws32fyzGxcbOvvwo5DczWavKT7V0j7NAAUmNJ+5PptpGzEMDqzUuDXSaDi71WrdZqMpZPH1",
+	"ccwgTI434PfpwqsP9u3MX70GVa/eIPP4qr3QREuOXPTFcf6nVboUNpgH5D3hTPdCBh4DTcV7umIQktbZ",
+	"2Mlpe78pVAe0HUgfpeBLhfOPUJRsMZuNtrB4+ksCGsOBaY2ZIiO6ZWG6TWDi6962ZLoDId/TsQb0Wk8F",
+	"Ht0Af0doJQP9XswCX0zqkfnny2cg0e2hDQchr1w+rpdA0En5umtFwYyRzTxtMEc56VjvrezOkg7nOJIV",
+	"V0Rkd4YOrWyVjcKysmSC2Cbme2+jbY8gloNiowMaBdPb0VrUfV3QjZJoU6srXu39H/Jbd2mfxrpVZpkH",
+	"fO4Q0548K1A/5igLssmfwvIL0AkX18yLMFo92u/XDsvJTPiNd2+maBHLN5vR5zNzKHdwvCU7imU1nxGS",
+	"hKRAJc5nzrklW5mJKZd0mBfjzlS+pWvjQfjDCLbdVLTKJbG40419Ah/Vr8W8iskFmSoOOZY9Np2j1sPd",
+	"/Tl27YVO1Znf9qCLrznOc8ht8kmrqAzzQntCvnR9iEEne1w1QnHNxc7vClZkDquEdJfhjDJ4bb2sktMb",
+	"JQEnOH0yViFdYg8VJ8RN9tDydk9UG56qEWtRzns8AJVAk4DvYh/eYP4Ej9DVEAxJB/dygt5Tb03ikNBd",
+	"EP3rZ2xGol56f6E1KHd6Wh/bRZJie4ON8hdaoZ6JIbGlpVs3LLkDeStNC+tKcbEfQzpk/EKnJ1xBMO92",
+	"nUD9XcusWUFbKVnBe8inXI9T5xEtYzg9ZjjCUfTxq3LqGeeUjrZYYCEPNXfADSp6zCOUssTUI//Xh7ev",
+	"0Lcv/vzX/x7mGv+dEr8+1dK9LLAnTvMCwTq5mn4nXU5FubxRiiU8k0RzyuQkUc+LG6rpmeJQlelc1Gbm",
+	"o/rHmEfzOohtSrVRG9+dQO5q3haFCRum3VdMUTkimkWN08Ofo9Ijp4tkt81/1E6xkL1INRcgrFdcFvbR",
+	"phmismfjhlVtC/1lqlYDWKPkps4X/n6qbW5ze3HT7ODoXJ8znLD5LSUXxmqaD3hS2Z43t1DHehWQSSb2",
+	"vGz3eHWlJ/cj/D5PIBfuE1vNOUsk9kFH0bfMZxuZ+MCOgUCExggjNQYlrACBWCXP0GssMSICiRLyHFJ0",
+	"IDJDn//wWddtfd58vnT3DDxXb9VxT/sj2yKMTFXh5b+oogO60FcVlUAvbb1XM1KXjMXohQHTrgmL0UXv",
+	"XoOzfzU+t74EgaIf9NJbJ+/L6LlL4eCSRC+jP51dnP3JNGkbd/scl+R8//y8OUd2hocVy2vH/jqNXkbq",
+	"8Lkyr8Sdy63/Oaj7NncoueYHjV9smkWsZYDs9VkmTJOxXJeA69uxv1TAj8312F+iwG3Y31xcDGO4n3r3",
+	"In9zcXGCC4j1Mey5dfe2uYBYxJYNJAjpDALdHXNmdP0WV3nweKjXcN662FlPWDLh2ZpX2rZyx1lzIfgx",
+	"PEHrzvDz/gXaDwMqPn8c0/rC5+XLe4h7vHj+C0kfjMQ6Z7VHcZACEYmwIClcIg5CMq4DfnSnH2xwcndm",
+	"0o4ter3W4Bp6ddb6wjuNmeJpm+cVq7+BDCBy8VWIPpBl3+DmlfPr15ESM2uYh61j0/ORYR1z3YDtFWMc",
+	"UmUYXyLdh3wgAtCLi29jo1Jb7xidXNEUOPpsjYnPw538u/YkTsj5MzfhxcW3q9/A3r3dy6d3WAEblh6t",
+	"nkl1rzF1Rchn6EcmM3UQKV/lwImUQM9WF9PztDILhf7HD6bzlFe5vXZwA2Lya+qmc6txVl7yBwP1V9UL",
+	"rQUn7QvSQkqsuUXthGdwM4lHDPQlUIbT7dWQRokkmCJlTazE84lu0jVb7j+NzQs3OaZiqJQm02FBh3e9",
+	"59N6rv33F/a6nYd+g/czGKfb8qYn2rPnV0xm2lwXTXuhzOCIdE/2SjveCll4uf8D4PRtnbYdNY2XVlf7",
+	"TGOdOZn47Zivbi13u9lCHw/RPePmTUTEStvV6x4IOjPXnZuxTkaJYb+DhxrvOx8MMcxs7+rSH1Z5qv4a",
+	"9xyu220sy4yobu/FoiO633y2Ih+c1pHoke8reRO/SbO9deHNRNv91Lx3sYD3TmHFexo1f1OmfF9aTmva",
+	"jonMxa+iLUrbkeJH+x2+A5vcX8ajo/7lKufMjQ10+r4FpYOn69Hp3GWRxwn22r31iFH0nup7U8R+h0q6",
+	"Q2W6RRJvkFp+yPax+cyJ1s/zv3jKPftY4BeIcZSDlMAv9dXmZbqNNVbqNC7trbEeZEpc6pDr5Lk/nZqL",
+	"/nj+xy7j1PnfDaFY4+75kqCfb5Q1itGW5DqbmZmvNiiYr8x8z14ToatrSZ9bB1Osx4D24jjHe33T8ohw",
+	"/zoeARRt2D0iQq3q6KL4RIpWy3WXh9/clzkm9K27GmaUiR+5YCc2NyZdhHiImu/ATGLn//0VOGqOr2o3",
+	"ZzxnpV7y+5ZD5eDSBmupMF1nI8IMpFlfv6R2EHCSoTs4mu8cCUVDmkCT39B9//aLV41BlAMW+i7NPeRD",
+	"1npLaHpj0VgrRDCzckUbGDPKBlpfPJhSNhA1U3yNEEL/vhNWzqhCa+quHu88UoCn8O1HV3j8n0J/itHw",
+	"k04LUX0VpzphNGsZMq3E200KN+j33rprnk/p8jY91QFv1yD6FZzbW1vKtzA54MozFrm0reKOdTb2tI5s",
+	"Q6rfsw+rKT3VfT0Nd13M465T+KvdAqfflKvaEoXTeqkBebj46rLvCqZC9q61RFpm7gZM/cpBHTegP4+h",
+	"zq4S7KeyCrYHoZSvYAUgXZxjgo4ZtCtMhP4w25D5dSHOB10gP2oVf2QHbIpBtA5Kd8qwUr7CHoKuHW+M",
+	"ov+HpvCoTOl9DAXDzXWR2kB4qqBk+h64n8fydfaquBOu1s4Q+lq3PpcwFQfgT4v8Pzz8XwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -102,6 +102,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/slide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What the chosen box becomes when every stopped note moves by some frets and the open strings stay. */
+        post: operations["slideRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/formula": {
         parameters: {
             query?: never;
@@ -579,6 +596,18 @@ export interface components {
             travelMm: number;
             notes: components["schemas"]["Place"][];
         };
+        Slide: {
+            frets: number;
+            notes: {
+                string: number;
+                fret: number;
+                midi: number;
+                degree: string;
+                was: string;
+            }[];
+            degrees: string[];
+            scales: components["schemas"]["FormulaMatch"][];
+        };
         FormulaReport: {
             formula: string;
             notes: string[];
@@ -984,6 +1013,30 @@ export interface operations {
                     "application/json": {
                         stops: components["schemas"]["PocketStop"][];
                     };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    slideRun: {
+        parameters: {
+            query: {
+                /** @description Towards the bridge positive. */
+                frets: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description What sounds then. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Slide"];
                 };
             };
             default: components["responses"]["AnyProblem"];

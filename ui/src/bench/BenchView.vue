@@ -20,8 +20,10 @@ import KeepInstrument from './KeepInstrument.vue'
 import HandPanel from './HandPanel.vue'
 import ProblemList from './ProblemList.vue'
 import RelatedPanel from './RelatedPanel.vue'
+import RunPanel from './RunPanel.vue'
 import RunLanes from './RunLanes.vue'
 import SaveDialog from './SaveDialog.vue'
+import SlidePanel from './SlidePanel.vue'
 import SheetDialog from './SheetDialog.vue'
 import SpellingPanel from './SpellingPanel.vue'
 import { useBench } from './useBench'
@@ -166,9 +168,11 @@ useKeys({
         <aside aria-label="Spelling and hand">
           <SpellingPanel :plan="plan" />
           <HandPanel :plan="plan" />
+          <RunPanel :plan="plan" />
           <CorePanel v-if="plan.scale.core && plan.brief.layout?.system === 'five-form'" :core="plan.scale.core" :title="plan.scale.title" @change="change" />
           <LinksPanel v-if="systemLinks" :plan="plan" @change="change" />
           <PocketChanges v-if="plan.brief.layout?.system === 'pocket'" :plan="plan" :catalogue="catalogue" @change="change" />
+          <SlidePanel v-if="plan.boxes[plan.box]?.notes.some((n) => n.fret === 0)" :plan="plan" />
           <RelatedPanel :plan="plan" @change="change" />
         </aside>
       </div>

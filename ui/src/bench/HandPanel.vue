@@ -19,8 +19,7 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
     <h2 class="panel-title">Hand, box {{ box.id }}</h2>
     <p class="width" :class="{ over: box.overLimit }">{{ box.spanMm.toFixed(0) }} <small>mm widest span</small></p>
     <p class="fact">
-      {{ many(box.reaches, 'reach', 'reaches') }}, {{ many(box.shifts, 'shift', 'shifts') }} on the way up;
-      {{ many(plan.run.crossings, 'string crossing', 'string crossings') }} in the run
+      {{ many(box.reaches, 'reach', 'reaches') }}, {{ many(box.shifts, 'shift', 'shifts') }} on the way up
     </p>
     <p v-if="rings" class="fact">Each note rings through {{ rings }} notes on average, itself the first.</p>
     <p v-if="box.corrections.length > 2" class="fact">

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { ref, shallowRef, watch } from 'vue'
+import { api, CallError, take, type Plan, type Slide } from '../api/client'
+import { pretty } from '../signs'
+
+/** What the box turns into when every stopped note slides and the open strings stay. */
+const props = defineProps<{ plan: Plan }>()
+const frets = ref(0)
+const slide = shallowRef<Slide>()
+const trouble = ref('')
+
+watch(
+  () => [props.plan, frets.value] as const,
+  async ([plan, by], _before, onCleanup) => {
+    const going = new AbortController()
+    onCleanup(() => going.abort())
+    slide.value = undefined
+    trouble.value = ''
+    if (by === 0) return
+    try {
+      slide.value = await take(api.POST('/api/v1/slide', { params: { query: { frets: String(by) } }, body: plan.brief, signal: going.signal }))
+    } catch (cause) {
+      if (!going.signal.aborted) trouble.value = (cause as CallError).fields?.[0]?.message ?? (cause as Error).message
+    }
+  },
+)
+</script>
+
+<template>
+  <section>
+    <h2 class="panel-title">Slide against the open strings</h2>
+    <label>
+      Every stopped note
+      <select v-model.number="frets" data-do="slide">
+        <option v-for="n in [-3, -2, -1, 0, 1, 2, 3, 4, 5, 7]" :key="n" :value="n">
+          {{ n === 0 ? 'stays' : `${Math.abs(n)} ${Math.abs(n) === 1 ? 'fret' : 'frets'} ${n > 0 ? 'up' : 'down'}` }}
+        </option>
+      </select>
+    </label>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <template v-else-if="slide">
+      <p class="degrees">
+        <span v-for="(n, i) in slide.notes" :key="i" :title="`was ${n.was}`">{{ pretty(n.degree) }}</span>
+      </p>
+      <p>{{ slide.scales.length ? `Held by ${slide.scales.slice(0, 4).map((s) => s.name).join(', ')}.` : 'No scale of the catalogue holds all of it.' }}</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+label,
+p {
+  font-size: 0.92rem;
+  line-height: 1.45;
+}
+
+select {
+  background: var(--sheet);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  font: inherit;
+  margin-inline-start: 6px;
+  padding: 2px 6px;
+}
+
+.degrees {
+  display: flex;
+  flex-wrap: wrap;
+  font-weight: 700;
+  gap: 0 10px;
+  margin-top: 6px;
+}
+
+.trouble {
+  color: var(--brick);
+}
+</style>
