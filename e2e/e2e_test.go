@@ -86,7 +86,7 @@ func (p page) keepPicture() {
 }
 
 // patience bounds each thing that a test does.
-const patience = 20 * time.Second
+const patience = 60 * time.Second
 
 func (p page) do(steps ...chromedp.Action[chromedp.Void]) {
 	p.t.Helper()

@@ -35,7 +35,7 @@ const { plan, problems, failure, busy, brief, catalogue, own, ownScales, change 
 const saved = useSaved(bench)
 const { kept, conflict, draft, dirty } = saved
 const player = usePlayer(plan)
-const { current, note, playing, starting, blocked, counting, loop } = player
+const { current, note, playing, starting, blocked, counting, sounded, loop } = player
 
 /** The same key in the next layout, side by side: both can then be changed. */
 const compareWith = computed(() => {
@@ -163,7 +163,7 @@ useKeys({
             @toggle="player.toggle"
             @unloop="loop = undefined"
           />
-          <RunLanes v-model:loop="loop" :plan="plan" :current="current" @choose="player.stepTo" />
+          <RunLanes v-model:loop="loop" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :current="current" @choose="player.stepTo" />
         </div>
         <aside aria-label="Spelling and hand">
           <SpellingPanel :plan="plan" />

@@ -16,6 +16,8 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
   const starting = ref(false)
   const blocked = ref('')
   const counting = ref(0)
+  /** When the marked note sounds by the audio clock, in seconds, and how late the mark is, in ms. */
+  const sounded = ref<{ at: number; lateMs: number }>()
   /** First and last bar of a stretch that is repeated. */
   const loop = ref<[number, number]>()
   let tone: typeof Tones | undefined
@@ -75,6 +77,7 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
         t.getDraw().schedule(() => {
           counting.value = 0
           current.value = e.index
+          sounded.value = { at: time, lateMs: (t.getContext().currentTime - time) * 1000 }
         }, time)
       }, at(e.beat))
     for (const c of made.chords) transport.schedule((time) => keptVamp.value && o.chord(c.notes, seconds(c.beats), time), at(c.beat))
@@ -132,5 +135,5 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
   })
   useEventListener(document, 'visibilitychange', () => document.hidden && !playing.value && orchestra?.silence())
   onScopeDispose(stop)
-  return { current, note, playing, starting, blocked, counting, loop, toggle, stepTo, stepToNote }
+  return { current, note, playing, starting, blocked, counting, sounded, loop, toggle, stepTo, stepToNote }
 }

@@ -1,0 +1,63 @@
+package e2e
+
+import (
+	"os"
+	"os/exec"
+	"path/filepath"
+	"testing"
+	"time"
+
+	cdpbrowser "github.com/chromedp/cdproto/browser"
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// A sequence by pressing words: what the pattern is made of shows with it, and
+// what it does not read does not.
+func TestASequenceByTheSentence(t *testing.T) {
+	p := open(t, "/?instrument.id=guitar&scale.tonic=Eb&scale.name=major", false)
+	p.eventually("h1", "Play it straight, up and down")
+	p.do(pick("run.pattern", "broken intervals"))
+	p.eventually("h1", "Play it in broken thirds, up and down")
+	p.do(pick("run.size", "sixths"), pick("run.direction", "one up, the next down"))
+	p.eventually("h1", "in broken sixths, one up, the next down")
+	assert.Contains(t, p.text("aside"), "string crossings")
+	p.do(pick("run.pattern", "gates"))
+	p.eventually("h1", "Play it through the gates, in eighths")
+	p.do(pick("run.pattern", "broken chords"))
+	p.eventually("h1", "in broken chords 1 3 5")
+	p.do(pick("run.order", "7 5 3 1"))
+	p.eventually("h1", "in broken chords 7 5 3 1")
+	p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css("[data-fine='rhythm.meter']")), chromedp.Click(css("[data-fine='rhythm.meter']")),
+		chromedp.WaitVisible(`//button[normalize-space()="12/8"]`), chromedp.Click(`//button[normalize-space()="12/8"]`))
+	p.eventually("h1", "in triplets at 72 in 12/8")
+}
+
+// Every open format comes out of the sheet as a file that its readers open.
+func TestFilesDownloadAndOpen(t *testing.T) {
+	p := open(t, "/?instrument.id=ukulele&scale.tonic=Eb&scale.name=mixolydian&run.pattern=groups", false)
+	p.eventually("h1", "lay E♭ Mixolydian out")
+	dir := t.TempDir()
+	_, err := chromedp.CallBrowser(p.ctx, cdpbrowser.SetDownloadBehavior, cdpbrowser.SetDownloadBehaviorParams{
+		Behavior: cdpbrowser.SetDownloadBehaviorBehaviorAllow, DownloadPath: dir,
+	})
+	require.NoError(t, err)
+	p.do(press("p"), chromedp.WaitVisible(css(`.preview img`)))
+	for format, read := range map[string]func(file string) *exec.Cmd{
+		"musicxml": func(file string) *exec.Cmd { return exec.Command("musicxml2ly", "-o", file+".ly", file) },
+		"midi":     func(file string) *exec.Cmd { return exec.Command("midi2abc", file) },
+		"abc":      func(file string) *exec.Cmd { return exec.Command("abc2midi", file, "-o", file+".mid") },
+	} {
+		p.do(chromedp.Click(css(`[data-format=` + format + `]`)))
+		extension := format
+		if format == "midi" {
+			extension = "mid"
+		}
+		file := filepath.Join(dir, "e-flat-mixolydian-ukulele."+extension)
+		require.Eventually(t, func() bool { s, err := os.Stat(file); return err == nil && s.Size() > 0 }, patience, 50*time.Millisecond, format)
+		said, err := read(file).CombinedOutput()
+		assert.NoError(t, err, "%s: %s", format, said)
+		assert.NotRegexp(t, `(?i)warning|error`, string(said), format)
+	}
+}
