@@ -337,7 +337,7 @@ type ReadFormulaParams struct {
 
 // MakeDocumentParams defines parameters for MakeDocument.
 type MakeDocumentParams struct {
-	// Format One of svg png pdf tab json.
+	// Format One of pdf svg png tab musicxml midi abc csv json.
 	Format string `form:"format" json:"format"`
 
 	// Paper a4 or letter; for pdf, svg and png.
@@ -3068,16 +3068,17 @@ var swaggerSpec = []string{
 	"59N6rv33F/a6nYd+g/czGKfb8qYn2rPnV0xm2lwXTXuhzOCIdE/2SjveCll4uf8D4PRtnbYdNY2XVlf7",
 	"TGOdOZn47Zivbi13u9lCHw/RPePmTUTEStvV6x4IOjPXnZuxTkaJYb+DhxrvOx8MMcxs7+rSH1Z5qv4a",
 	"9xyu220sy4yobu/FoiO633y2Ih+c1pHoke8reRO/SbO9deHNRNv91Lx3sYD3TmHFexo1f1OmfF9aTmva",
-	"jonMxa+iLUrbkeJH+x2+A5vcX8ajo/7lKufMjQ10+r4FpYOn69Hp3GWRxwn22r31iFH0nup7U8R+h0q6",
-	"Q2W6RRJvkFp+yPax+cyJ1s/zv3jKPftY4BeIcZSDlMAv9dXmZbqNNVbqNC7trbEeZEpc6pDr5Lk/nZqL",
-	"/nj+xy7j1PnfDaFY4+75kqCfb5Q1itGW5DqbmZmvNiiYr8x8z14ToatrSZ9bB1Osx4D24jjHe33T8ohw",
-	"/zoeARRt2D0iQq3q6KL4RIpWy3WXh9/clzkm9K27GmaUiR+5YCc2NyZdhHiImu/ATGLn//0VOGqOr2o3",
-	"ZzxnpV7y+5ZD5eDSBmupMF1nI8IMpFlfv6R2EHCSoTs4mu8cCUVDmkCT39B9//aLV41BlAMW+i7NPeRD",
-	"1npLaHpj0VgrRDCzckUbGDPKBlpfPJhSNhA1U3yNEEL/vhNWzqhCa+quHu88UoCn8O1HV3j8n0J/itHw",
-	"k04LUX0VpzphNGsZMq3E200KN+j33rprnk/p8jY91QFv1yD6FZzbW1vKtzA54MozFrm0reKOdTb2tI5s",
-	"Q6rfsw+rKT3VfT0Nd13M465T+KvdAqfflKvaEoXTeqkBebj46rLvCqZC9q61RFpm7gZM/cpBHTegP4+h",
-	"zq4S7KeyCrYHoZSvYAUgXZxjgo4ZtCtMhP4w25D5dSHOB10gP2oVf2QHbIpBtA5Kd8qwUr7CHoKuHW+M",
-	"ov+HpvCoTOl9DAXDzXWR2kB4qqBk+h64n8fydfaquBOu1s4Q+lq3PpcwFQfgT4v8Pzz8XwAAAP//",
+	"jonMxa+iLUrbkeJH+x2+A5vcX8ajo/7lKufMjQ10+r4FpYOn69Hp3GWRxwn22r31iFH0nup7U8p0i8R+",
+	"h0plwOMNKipBkvsiRwVJCcKbBCVijxRRQhaRzXJOtIme/8VTBNrHDb9AjKMcpAR+qS88L9NtrPFUZ3Rp",
+	"75L1IFPiUgdiJ8/96dS89cfzP3bZqc4KbwjFGnfP9wX93KRsVIy2JNc5zsx8y0HBfGXme/aaCF1zS/o8",
+	"PJhiPba018k5juwbnEeE+5f0CKBow+4REWpVRxfbJ1K0GrG7nP3mvswxoW/dhTGjrP3ItTuxuUfpIsRD",
+	"1HwdZhI7/++vwFFzPFi7OeOZLPWS3+McqgyXTFhLsenqGxFmIM36+iW1g4CTDN3B0Xz9SCga0gSarIe+",
+	"DcB+B6sxk3LAQt+wuYd8yFpvCU1vLBprBQ5m1rNos2NGMUHrOwhTigmiZoqvEVjo34LCyhm1aU011uP9",
+	"SArwFL796MqR/1PoDzQaftLJIqov6FQnjGYtQ6aVeLtJ7Aa94Vt3+fMpHeGm0zrgAxtEv4LLe2sL/Bam",
+	"DFzRxiJHt1Xysc7Gnta9bUj1e/ZsNaWnOrWn4a6Ledx1Ci+2W/b0m3JgW6JwWt81IA8XX132XRlVyN61",
+	"lkjLzN2AqWo5qOMG9Ecz1NlVgv2AVsH2IJTyFawApEt2TCgyg3bdidCfaxsyvy7P+aDL5ket4o/sgE2J",
+	"iNZB6U4ZVspX2EPQteONUfT/0BQelSm9j6EQublEUhsITxWUTN8O9/NYFs9eIHfC1doZQt/w1ucSpuIA",
+	"/Gn5gIeH/wsAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

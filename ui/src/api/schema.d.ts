@@ -1069,7 +1069,7 @@ export interface operations {
     makeDocument: {
         parameters: {
             query: {
-                /** @description One of svg png pdf tab json. */
+                /** @description One of pdf svg png tab musicxml midi abc csv json. */
                 format: string;
                 /** @description a4 or letter; for pdf, svg and png. */
                 paper?: string;

@@ -14,8 +14,13 @@ const shown = computed(() => props.plan.sentenceParts.flatMap((p) => (p.field ? 
 const unsaid = computed(() =>
   Object.entries(finePoints).map(([about, fields]) => ({ about, fields: fields.filter((f) => !shown.value.includes(f) && props.setting && (words[f]?.matters?.(props.setting) ?? true)) })),
 )
-// The last word keeps its full stop on its line.
-const groups = computed(() => [props.plan.sentenceParts.slice(0, -2), props.plan.sentenceParts.slice(-2)])
+// A word keeps the comma or full stop behind it on its line.
+const pieces = computed(() =>
+  props.plan.sentenceParts.map((part, i, all) => {
+    const mark = (p: typeof part | undefined) => (p && !p.field ? (/^[,.]/.exec(p.text)?.[0] ?? '') : '')
+    return part.field ? { ...part, mark: mark(all[i + 1]) } : { ...part, text: all[i - 1]?.field ? part.text.slice(mark(part).length) : part.text, mark: '' }
+  }),
+)
 const adding = ref<string>()
 
 function problemAt(field: string) {
@@ -32,12 +37,12 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
 
 <template>
   <component :is="small ? 'h2' : 'h1'" class="sentence" :class="{ small }" :aria-label="plan.spoken">
-    <span v-for="(group, g) in groups" :key="g" :class="{ whole: g === 1 }">
-      <template v-for="(part, i) in group" :key="i">
-        <WordPicker v-if="part.field" ref="pickers" :field="part.field" :text="part.text" :setting="setting" :problem="problemAt(part.field)" @change="emit('change', $event)" />
-        <template v-else>{{ part.text }}</template>
-      </template>
-    </span>
+    <template v-for="(part, i) in pieces" :key="i">
+      <span v-if="part.field" class="whole">
+        <WordPicker ref="pickers" :field="part.field" :text="part.text" :setting="setting" :problem="problemAt(part.field)" @change="emit('change', $event)" />{{ part.mark }}
+      </span>
+      <template v-else>{{ part.text }}</template>
+    </template>
     <v-menu location="bottom end" :offset="6">
       <template #activator="{ props: activator }">
         <v-btn v-bind="activator" :icon="mdiTuneVariant" size="small" class="fine" aria-label="Fine points: strings, frets, open strings, ending and more" />

@@ -155,6 +155,7 @@ defineExpose({ focus: () => button.value?.focus() })
   letter-spacing: inherit;
   padding: 0 1px;
   text-align: start;
+  white-space: normal;
 }
 
 .word:hover,

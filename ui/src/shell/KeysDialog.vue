@@ -6,7 +6,7 @@ const keys: [string, string][] = [
   ['k K', 'key on by a fourth, back by a fourth'],
   ['l', 'what stands on the rungs: notes, degrees, fingers, frets, steps'],
   ['e', 'even or true fret spacing'],
-  ['space', 'walk through the run in tempo, stop'],
+  ['space', 'play the run after its count-in, stop'],
   ['m', 'click on or off'],
   ['p', 'the sheet to print'],
   ['?', 'this list'],
