@@ -51,7 +51,9 @@ func TestThePlayButtonMovesTheRungInTime(t *testing.T) {
 	p.do(chromedp.Sleep(600 * time.Millisecond))
 	assert.LessOrEqual(t, value[int](p, `window.marks.length`), count+1, "and stops")
 	p.do(chromedp.Click(css(`[data-note="0"]`)))
-	require.Eventually(t, func() bool { return value[string](p, `document.querySelector('[data-event][aria-current]').dataset.event`) == "0" }, patience, 20*time.Millisecond)
+	require.Eventually(t, func() bool {
+		return value[string](p, `document.querySelector('[data-event][aria-current]').dataset.event`) == "0"
+	}, patience, 20*time.Millisecond)
 }
 
 // A stretch of bars is repeated, and the tempo changes without a stop.

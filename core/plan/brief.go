@@ -80,6 +80,7 @@ type RunBrief struct {
 	Chord     *int   `json:"chord,omitempty"`  // degree of the chord that a chord note is of
 	Chords    []int  `json:"chords,omitempty"` // degrees of the chords to run through
 	LandOn    *Place `json:"landOn,omitempty"` // the last note of the run
+	Chain     bool   `json:"chain,omitempty"`  // goes on through the boxes that lead on from the chosen one
 	Lean      *int   `json:"lean,omitempty"`   // degree whose seventh chord is marked; 0 for none
 	Fit       string `json:"fit,omitempty"`    // how the last bar is filled
 }

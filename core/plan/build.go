@@ -39,7 +39,7 @@ func Build(b Brief) (Plan, error) {
 		}
 	}
 	p.Comfort = j.comfort(chosen, p.Boxes[at].LowFret)
-	if p.Run, err = j.run(chosen, names); err != nil {
+	if p.Run, err = j.run(chosen, boxes, names); err != nil {
 		return Plan{}, err
 	}
 	p.Cautions = j.cautions(p, chosen)

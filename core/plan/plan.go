@@ -200,7 +200,7 @@ type Event struct {
 	Lean   bool    `json:"lean"`   // a note of the chord that the run leans on
 	Reach  string  `json:"reach"`
 	Shift  int     `json:"shift"`
-	Note   int     `json:"note"` // index into the notes of the box
+	Note   int     `json:"note"` // index into the notes of the box; -1 in a box that the run goes on to
 }
 
 // EndsOn is the last note of a run.

@@ -19,7 +19,30 @@ var Fits = []run.Option{
 	{ID: "long-last", Phrase: "holding the last note to the bar line"}, {ID: "repeat", Phrase: "repeated until it fills whole bars"},
 }
 
-func (j *job) run(b fingered, names naming) (Run, error) {
+// chained is the chosen box with the boxes that lead on from it, root to root:
+// each goes on from the note after the root that it shares.
+func (j *job) chained(b fingered, boxes []layout.Box) fingered {
+	long := fingered{Box: b.Box, school: b.school, strict: b.strict}
+	long.Notes = slices.Clone(b.Notes)
+	seen := map[int]bool{*j.brief.Layout.Box: true}
+	for at := b.Box; len(at.Links) > 0 && !seen[at.Links[0].Box]; {
+		next := at.Links[0].Box
+		seen[next] = true
+		shared := at.Links[0].To
+		at = boxes[next]
+		root := slices.IndexFunc(at.Notes, func(n layout.Note) bool { return n.Place == shared })
+		top := long.Notes[len(long.Notes)-1].MIDI
+		long.Notes = slices.DeleteFunc(long.Notes, func(n layout.Note) bool { return n.MIDI > at.Notes[root].MIDI && n.MIDI <= top })
+		long.Notes = append(long.Notes, at.Notes[root+1:]...)
+	}
+	return long
+}
+
+func (j *job) run(b fingered, boxes []layout.Box, names naming) (Run, error) {
+	own := len(b.Notes)
+	if j.brief.Run.Chain {
+		b = j.chained(b, boxes)
+	}
 	order, err := j.order(b)
 	if err != nil {
 		return Run{}, err
@@ -42,6 +65,9 @@ func (j *job) run(b fingered, names naming) (Run, error) {
 			Finger: t.Finger, Bar: slot.Bar, Beat: slot.Beat, Beats: slot.Beats, Count: slot.Count, Accent: slot.Accent,
 			At: at, Sounds: sounds, Lean: lean > 0 && run.ChordTone(n.Degree, lean, j.scale.Len(), 4),
 			Stroke: strokes[k], Reach: t.Reach.String(), Shift: t.Shift, Note: i,
+		}
+		if i >= own || b.Notes[i] != boxes[*j.brief.Layout.Box].Notes[i] {
+			r.Events[k].Note = -1 // in a box further up
 		}
 	}
 	j.sumUp(&r, places, names)

@@ -56,6 +56,46 @@ func TestSequencesByDegree(t *testing.T) {
 	assert.ErrorContains(t, err, "run.landOn: string 6, fret 1 is not a note of this box")
 }
 
+// Common practice: octaves chained root to root cover the neck. A run through
+// the chain rises by scale steps from the lowest root to the end of the last
+// pocket, each note where its own pocket has it.
+func TestRunThroughAChain(t *testing.T) {
+	p := played(t, `"layout": {"system": "pocket"}, "run": {"chain": true, "direction": "up"}`)
+	assert.Contains(t, p.Sentence, "on through the chain of boxes")
+	var last plan.Box
+	for at := 0; ; at = p.Boxes[at].Links[0].Box {
+		last = p.Boxes[at]
+		for _, n := range last.Notes {
+			assert.Contains(t, eventPlaces(p.Run), plan.Place{String: n.String, Fret: n.Fret})
+		}
+		if len(last.Links) == 0 {
+			break
+		}
+	}
+	events := p.Run.Events
+	assert.Equal(t, last.Notes[len(last.Notes)-1].MIDI, events[len(events)-1].MIDI)
+	for i, e := range events {
+		if i > 0 {
+			assert.LessOrEqual(t, e.MIDI-events[i-1].MIDI, 2, "by scale steps")
+			assert.Greater(t, e.MIDI, events[i-1].MIDI)
+		}
+		assert.Equal(t, i < len(p.Boxes[0].Notes), e.Note >= 0, "only notes of the chosen box have its index")
+	}
+	long := played(t, `"layout": {"system": "single-string"}, "run": {"chain": true, "direction": "up"}`)
+	for i := 1; i < len(long.Run.Events); i++ {
+		assert.Greater(t, long.Run.Events[i].MIDI, long.Run.Events[i-1].MIDI)
+	}
+	_, err := plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"chain": true}}`))
+	assert.ErrorContains(t, err, "run.chain: the boxes of three notes per string do not lead on")
+}
+
+func eventPlaces(r plan.Run) (out []plan.Place) {
+	for _, e := range r.Events {
+		out = append(out, plan.Place{String: e.String, Fret: e.Fret})
+	}
+	return out
+}
+
 // Common practice: the gate drill strikes each root twice as it is passed.
 func TestGatesByDegree(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "D", "name": "major"}, "layout": {"system": "first-position"}, "run": {"pattern": "gates"}}`)

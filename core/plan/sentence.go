@@ -78,6 +78,10 @@ func (j *job) sentence() []SentencePart {
 		s.plain(" with ")
 		s.word("run.repeatTop", "the top note twice")
 	}
+	if b.Run.Chain {
+		s.plain(", ")
+		s.word("run.chain", "on through the chain of boxes")
+	}
 	switch land := b.Run.LandOn; {
 	case land != nil:
 		s.plain(", ")

@@ -533,6 +533,8 @@ export interface components {
                 /** @description Degrees of the chords to run through. */
                 chords?: number[];
                 landOn?: components["schemas"]["Place"];
+                /** @description Goes on through the boxes that lead on from the chosen one. */
+                chain?: boolean;
                 /** @description Degree whose seventh chord is marked; 0 for none. */
                 lean?: number;
                 /** @description How the last bar is filled. */
@@ -799,7 +801,7 @@ export interface components {
             /** @enum {string} */
             reach: "" | "back" | "forward";
             shift: number;
-            /** @description Index into the notes of the box. */
+            /** @description Index into the notes of the box; -1 in a box that the run goes on to. */
             note: number;
         };
     };

@@ -41,7 +41,7 @@ const { current, note, playing, starting, blocked, counting, sounded, loop } = p
 const compareWith = computed(() => {
   const systems = catalogue.value?.systems.map((s) => s.id) ?? []
   const next = systems[(systems.indexOf(plan.value?.brief.layout?.system ?? '') + 1) % Math.max(systems.length, 1)]
-  return { name: 'compare', query: toPair(brief.value, changed(brief.value, { 'layout.system': next, 'layout.box': undefined })) }
+  return { name: 'compare', query: toPair(brief.value, changed(brief.value, { 'layout.system': next, 'layout.box': undefined, 'run.chain': undefined, 'run.landOn': undefined })) }
 })
 
 const sentence = ref<InstanceType<typeof BriefSentence>>()
@@ -61,6 +61,11 @@ watch(busy, (now) => {
 
 const strip = ref<InstanceType<typeof BoxStrip>>()
 const stepBox = (by: number) => strip.value?.step(by)
+
+const beyond = computed(() => {
+  const event = plan.value?.run.events[current.value]
+  return event && event.note < 0 ? { string: event.string, fret: event.fret } : undefined
+})
 
 // The rung last pressed; a new box has none.
 const pressed = ref(-1)
@@ -150,7 +155,7 @@ useKeys({
               <v-btn value="true" size="small">true frets</v-btn>
             </v-btn-toggle>
           </div>
-          <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" @choose="pressRung" />
+          <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" :beyond="beyond" @choose="pressRung" />
           <WhyLine :plan="plan" :note="pressed" />
           <BoxStrip ref="strip" :plan="plan" @choose="(i) => change({ 'layout.box': i, 'run.landOn': undefined }, 'replace')" />
           <PlayBar

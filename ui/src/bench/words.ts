@@ -141,7 +141,7 @@ export const words: Record<string, Word> = {
         ? { ...noBox, 'scale.formula': text, 'scale.name': undefined }
         : { ...noBox, 'scale.name': text, 'scale.formula': undefined },
   },
-  'layout.system': { title: 'Layout', choices: ({ catalogue }) => listed('layout.system', catalogue.systems, noBox) },
+  'layout.system': { title: 'Layout', choices: ({ catalogue }) => listed('layout.system', catalogue.systems, { ...noBox, 'run.chain': undefined }) },
   'layout.octaves': {
     title: 'How far',
     matters: spans,
@@ -268,6 +268,14 @@ export const words: Record<string, Word> = {
       })),
     ],
   },
+  'run.chain': {
+    title: 'One box or the chain',
+    matters: ({ catalogue, brief }) => catalogue.systems.find((c) => c.id === brief.layout?.system)?.links ?? false,
+    choices: () => [
+      { label: 'this box alone', changes: { ...noLanding, 'run.chain': undefined } },
+      { label: 'on through the chain of boxes', note: 'root to root, as far as they lead', changes: { ...noLanding, 'run.chain': true } },
+    ],
+  },
   'run.chord': {
     title: 'Chord to end in',
     matters: ({ brief }) => brief.run?.finish === 'chord-tone',
@@ -349,7 +357,7 @@ function handSizes({ catalogue, brief }: Setting, field: 'hand.limitsMm.comforta
 export const finePoints: Record<string, string[]> = {
   Place: ['layout.strings', 'layout.lowFret', 'instrument.capo'],
   Hand: ['hand.open', 'hand.prefer', 'hand.wide', 'hand.four', 'hand.limitsMm.comfortable', 'hand.limitsMm.greatest'],
-  Run: ['run.repeatTop', 'run.finish', 'run.chord', 'run.landOn', 'run.lean', 'run.fit', 'picking'],
+  Run: ['run.chain', 'run.repeatTop', 'run.finish', 'run.chord', 'run.landOn', 'run.lean', 'run.fit', 'picking'],
   Time: ['rhythm.meter', 'rhythm.swing', 'rhythm.pickUp', 'rhythm.accentEvery'],
   'Names and instrument': ['names', 'instrument.leftHanded', 'instrument.courses', 'instrument.frets', 'instrument.scaleLengthMm'],
 }

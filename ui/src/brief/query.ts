@@ -42,6 +42,7 @@ const kinds: Record<string, Kind> = {
   'run.landOn.string': 'number',
   'run.landOn.fret': 'number',
   'run.lean': 'number',
+  'run.chain': 'flag',
   'run.fit': 'text',
   'rhythm.perBeat': 'number',
   'rhythm.tempoBpm': 'number',

@@ -12,6 +12,8 @@ const props = defineProps<{
   label: LabelKind
   /** Index of the box's note that is being played, -1 for none. */
   current: number
+  /** The place that is being played where it is none of the box's. */
+  beyond?: { string: number; fret: number } | undefined
   /** Places that another plan has too, as "string/fret". */
   shared?: Set<string>
   /** Strings closer together, where two necks share a screen. */
@@ -103,6 +105,7 @@ function step(by: number) {
         :current="i === current"
         :shared="shared?.has(`${n.string}/${n.fret}`) ?? false"
       />
+      <RungMark v-if="beyond" :x="g.rungX(beyond.fret)" :y="g.stringY(beyond.string)" :w="g.rung.w" :h="g.rung.h" label="" current />
       <rect
         v-for="(n, i) in box?.notes"
         :key="`press ${plan.box}-${i}`"
