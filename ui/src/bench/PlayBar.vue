@@ -76,15 +76,6 @@ const names: Record<number, string> = { 1: 'quarters', 2: 'eighths', 3: 'triplet
   gap: 10px;
 }
 
-.sound select {
-  background: var(--ground);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
-  color: inherit;
-  font: inherit;
-  padding: 3px 6px;
-}
-
 .care {
   color: var(--faint);
   font-size: 0.85rem;

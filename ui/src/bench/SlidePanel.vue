@@ -54,16 +54,6 @@ p {
   line-height: 1.45;
 }
 
-select {
-  background: var(--sheet);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
-  color: inherit;
-  font: inherit;
-  margin-inline-start: 6px;
-  padding: 2px 6px;
-}
-
 .degrees {
   display: flex;
   flex-wrap: wrap;

@@ -53,17 +53,6 @@ section {
   padding: 6px 0 4px;
 }
 
-select {
-  background: var(--sheet);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
-  color: inherit;
-  font: inherit;
-  margin-inline-start: 6px;
-  max-width: 18em;
-  padding: 3px 6px;
-}
-
 dl {
   display: flex;
   flex: 1;
