@@ -48,7 +48,7 @@ func (j *job) resolveRun(errs *Errors) {
 		errs.addf("run.chain", "the boxes of %s do not lead on to one another: give pocket or single-string as the layout, or no chain", j.system.Name)
 	}
 	cell := parseCell(errs, r.Cell)
-	if j.scale.Len() != 7 && (pattern.Uses.Order || pattern.Uses.Chords || pattern.ID == "drop-2") {
+	if j.scale.Len() != 7 && pattern.ID == "drop-2" {
 		errs.addf("run.pattern", "%s needs a scale of seven notes, this one has %d: give one of %s", pattern.Name, j.scale.Len(), run.PatternIDs())
 	}
 	j.spec = run.Spec{

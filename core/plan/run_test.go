@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"errors"
 	"strings"
 	"testing"
 
@@ -8,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"evenladder/core/layout"
 	"evenladder/core/plan"
 	"evenladder/core/run"
 	"evenladder/internal/plantest"
@@ -46,10 +48,12 @@ func TestSequencesByDegree(t *testing.T) {
 		}
 		assert.Equal(t, want, got, fields)
 	}
+	five := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "kumoi"}, "run": {"pattern": "chords", "direction": "up"}}`)
+	assert.True(t, strings.HasPrefix(degrees(five.Run), "1 b3 6 2 5 1"), "every other note, in any scale")
 	_, err := plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"strings": [6]}, "run": {"pattern": "intervals", "size": 9}}`))
 	assert.ErrorContains(t, err, "run.size: no figure of this pattern fits into the 3 notes")
-	_, err = plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "kumoi"}, "run": {"pattern": "chords"}}`))
-	assert.ErrorContains(t, err, "run.pattern: broken chords needs a scale of seven notes, this one has 5")
+	_, err = plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "kumoi"}, "run": {"pattern": "drop-2"}}`))
+	assert.ErrorContains(t, err, "run.pattern: drop-2 chords needs a scale of seven notes, this one has 5")
 	_, err = plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"pattern": "cell", "cell": "0 x"}}`))
 	assert.ErrorContains(t, err, `run.cell: "x" was given: give scale steps`)
 	_, err = plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"landOn": {"string": 6, "fret": 1}}}`))
@@ -163,4 +167,52 @@ func TestRunReport(t *testing.T) {
 	assert.Equal(t, 1.5, swung[1].Beat, "written even")
 	assert.Contains(t, played(t, `"run": {"pattern": "intervals", "size": 6}, "rhythm": {"meter": "6/8", "pickUp": 1, "swing": true}`).Sentence,
 		"Play it in broken sixths, up and down, in triplets at 72 in 6/8, with a pick-up of 1 note.")
+}
+
+// Every pattern on every layout: a run of scale notes whose written bars are
+// full, or a problem that names its field.
+func TestEveryPatternOnEveryLayout(t *testing.T) {
+	plans := 0
+	for _, in := range []string{"guitar", "ukulele", "mandolin", "bass-5"} {
+		for _, name := range []string{"major", "kumoi", "half-whole"} {
+			for _, system := range layout.Systems {
+				for _, pattern := range run.Patterns {
+					p, err := plan.Build(plan.Brief{
+						Instrument: plan.InstrumentBrief{ID: in}, Scale: plan.ScaleBrief{Tonic: "Eb", Name: name},
+						Layout: plan.LayoutBrief{System: system.ID}, Run: plan.RunBrief{Pattern: pattern.ID, Fit: "long-last"},
+					})
+					var errs plan.Errors
+					if errors.As(err, &errs) {
+						assert.Contains(t, "run.size run.order run.chords run.cell run.pattern layout.system", errs[0].Field)
+						continue
+					}
+					require.NoError(t, err)
+					plans++
+					checkWritten(t, p)
+				}
+			}
+		}
+	}
+	assert.Greater(t, plans, 800)
+}
+
+func checkWritten(t *testing.T, p plan.Plan) {
+	w := plan.Write(p)
+	notes := 0
+	for _, bar := range w.Bars {
+		beats := 0.0
+		for _, item := range bar.Items {
+			switch {
+			case item.WholeBeat:
+				beats++
+			default:
+				beats += 1 / float64(w.Rhythm.PerBeat)
+			}
+			if item.Event != nil && !item.TieFrom {
+				notes++
+			}
+		}
+		assert.InDelta(t, float64(w.Rhythm.BeatsPerBar), beats, 1e-9, p.Sentence)
+	}
+	assert.Equal(t, len(p.Run.Events), notes, p.Sentence)
 }
