@@ -39,7 +39,7 @@ func (j *job) chained(b fingered, boxes []layout.Box) fingered {
 }
 
 func (j *job) run(b fingered, boxes []layout.Box, names naming) (Run, error) {
-	own := len(b.Notes)
+	own := b.Notes
 	if j.brief.Run.Chain {
 		b = j.chained(b, boxes)
 	}
@@ -66,7 +66,7 @@ func (j *job) run(b fingered, boxes []layout.Box, names naming) (Run, error) {
 			At: at, Sounds: sounds, Lean: lean > 0 && run.ChordTone(n.Degree, lean, j.scale.Len(), 4),
 			Stroke: strokes[k], Reach: t.Reach.String(), Shift: t.Shift, Note: i,
 		}
-		if i >= own || b.Notes[i] != boxes[*j.brief.Layout.Box].Notes[i] {
+		if i >= len(own) || b.Notes[i] != own[i] {
 			r.Events[k].Note = -1 // in a box further up
 		}
 	}
