@@ -210,7 +210,7 @@ func TestAPlanByKeyboardOnly(t *testing.T) {
 	p.do(press("l", "l"))
 	assert.Regexp(t, `F`, labels(), "notes stand on the rungs")
 	p.do(press("?"))
-	p.eventually("[role=dialog]", "walk through the run")
+	p.eventually("[role=dialog]", "play the run")
 }
 
 func TestSaveReloadOpenUndo(t *testing.T) {
