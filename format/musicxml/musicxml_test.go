@@ -1,0 +1,127 @@
+package musicxml
+
+import (
+	"bytes"
+	"encoding/xml"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/plan"
+	"evenladder/internal/plantest"
+)
+
+// read is what a test looks at of a score.
+type read struct {
+	Measures []struct {
+		Number   int    `xml:"number,attr"`
+		Implicit string `xml:"implicit,attr"`
+		Notes    []struct {
+			Step     string `xml:"pitch>step"`
+			Duration int    `xml:"duration"`
+			Staff    int    `xml:"staff"`
+			Tied     []struct {
+				Type string `xml:"type,attr"`
+			} `xml:"tie"`
+			Finger string `xml:"notations>technical>fingering"`
+			Pluck  string `xml:"notations>technical>pluck"`
+			Hammer []struct {
+				Type string `xml:"type,attr"`
+			} `xml:"notations>technical>hammer-on"`
+		} `xml:"note"`
+	} `xml:"part>measure"`
+	Title string `xml:"movement-title"`
+}
+
+func written(t *testing.T, brief string) (plan.Plan, read) {
+	t.Helper()
+	p := plantest.Build(t, brief)
+	var b bytes.Buffer
+	require.NoError(t, Write(&b, p))
+	var r read
+	d := xml.NewDecoder(&b)
+	require.NoError(t, d.Decode(&r))
+	return p, r
+}
+
+// Both staves fill every bar, whatever the subdivision; a pick-up holds its
+// notes alone.
+func TestStavesFillBars(t *testing.T) {
+	for _, rhythm := range []string{`{"perBeat": 5}`, `{"perBeat": 6, "pickUp": 2}`, `{"meter": "9/8", "perBeat": 4}`, `{"meter": "6/8", "perBeat": 5}`} {
+		p, r := written(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Db", "name": "dorian"}, "rhythm": `+rhythm+`}`)
+		beat := divisions
+		if p.Brief.Rhythm.Meter != "" {
+			beat = divisions * 3 / 2
+		}
+		for _, m := range r.Measures {
+			var length [3]int
+			for _, n := range m.Notes {
+				length[n.Staff] += n.Duration
+			}
+			assert.Equal(t, length[1], length[2])
+			want := beat * *p.Brief.Rhythm.BeatsPerBar
+			if m.Implicit == "yes" {
+				assert.Zero(t, m.Number)
+				want = 2 * beat / 6
+			}
+			assert.Equal(t, want, length[1], "%s, bar %d", rhythm, m.Number)
+		}
+	}
+}
+
+// The last note held to the bar line is a chain of ties that ends.
+func TestALongLastNoteIsTied(t *testing.T) {
+	p, r := written(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "F", "name": "lydian"}, "run": {"direction": "up", "fit": "long-last"}}`)
+	starts, stops, fingers := 0, 0, 0
+	for _, m := range r.Measures {
+		for _, n := range m.Notes {
+			for _, tie := range n.Tied {
+				starts += strings.Count(tie.Type, "start")
+				stops += strings.Count(tie.Type, "stop")
+			}
+			if n.Finger != "" {
+				fingers++
+			}
+		}
+	}
+	assert.Equal(t, starts, stops)
+	assert.Positive(t, starts)
+	assert.Equal(t, len(p.Run.Events), fingers, "a finger for each struck note, none for what is tied on")
+}
+
+// Every hammer begins on one note and ends on the next, in the notation only;
+// plucked notes say their finger; what is typed is escaped.
+func TestHammersAndPlucks(t *testing.T) {
+	p, r := written(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Db", "name": "dorian"}, "run": {"direction": "up"}, "picking": "legato"}`)
+	ends := map[string]int{}
+	for _, m := range r.Measures {
+		for _, n := range m.Notes {
+			for _, h := range n.Hammer {
+				ends[h.Type]++
+				assert.Equal(t, 1, n.Staff)
+			}
+		}
+	}
+	hammers := 0
+	for _, e := range p.Run.Events {
+		hammers += strings.Count(e.Stroke, "hammer")
+	}
+	assert.Equal(t, map[string]int{"start": hammers, "stop": hammers}, ends)
+
+	plucked, bells := written(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "F", "name": "major"}, "layout": {"system": "campanella"}}`)
+	k := 0
+	for _, m := range bells.Measures {
+		for _, n := range m.Notes {
+			if n.Staff == 1 && n.Step != "" {
+				assert.Equal(t, plucked.Run.Events[k].Stroke, n.Pluck)
+				k++
+			}
+		}
+	}
+	assert.Equal(t, plucked.Sentence, bells.Title)
+	var e elements
+	e.leaf("words", `a < b & "c"`)
+	assert.Equal(t, "<words>a &lt; b &amp; &#34;c&#34;</words>\n", e.String())
+}
