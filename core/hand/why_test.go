@@ -1,0 +1,92 @@
+package hand
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"evenladder/core/neck"
+)
+
+// The other way asks for no less: what only it asks for costs at least as much
+// as what only the chosen way asks for.
+func TestWhyNamesADearerWay(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n, places := realBox(t)
+		school := rapid.SampledFrom(Schools).Draw(t, "school")
+		h := New(n, Style{School: school})
+		touches := h.Path(places, Ask{})
+		note := rapid.IntRange(0, len(places)-1).Draw(t, "note")
+		r, ok := h.Why(places, touches, note, Ask{})
+		if places[note].Fret == 0 {
+			assert.False(t, ok, "an open string needs no finger")
+			return
+		}
+		if !ok {
+			return // no other finger of the school comes there
+		}
+		assert.Equal(t, touches[note].Finger, r.Finger)
+		assert.NotEqual(t, r.Finger, r.Instead)
+		sum := func(demands []Demand) (cost price) {
+			for _, d := range demands {
+				cost += d.cost >> earlyBits
+			}
+			return cost
+		}
+		assert.GreaterOrEqual(t, sum(r.Other), sum(r.Chosen))
+	})
+}
+
+// What a path asks for adds up to its price.
+func TestDemandsAddUpToThePrice(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n, places := realBox(t)
+		h := New(n, Style{School: rapid.SampledFrom(Schools).Draw(t, "school")})
+		touches := h.Path(places, Ask{})
+		var sum price
+		for _, d := range h.demands(places, touches) {
+			sum += d.cost >> earlyBits
+		}
+		assert.Equal(t, priceOf(h.model, places, touches, false)>>earlyBits, sum)
+	})
+}
+
+// A hand remembers paths, and gives a stranger the same answer as a new hand.
+func TestRememberedFingerings(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n, places := realBox(t)
+		h := New(n, Style{School: Schools[0], Limits: DefaultLimits(neck.Guitars)})
+		first := h.Finger(places, Ask{})
+		strict := h.Finger(places, Ask{Strict: true})
+		again := h.Finger(places, Ask{})
+		assert.Equal(t, first, again)
+		assert.Equal(t, New(n, Style{School: Schools[0], Limits: DefaultLimits(neck.Guitars)}).Path(places, Ask{Strict: true}), strict.Touches, "another question, another answer")
+		places[0].String = places[0].String%n.Strings() + 1
+		assert.NotEqual(t, places[0], first.Places[0], "it keeps none of the places given")
+	})
+}
+
+// Held notes stay under one hand with fingers of their own where they can.
+func TestHold(t *testing.T) {
+	n := neckOf(t, "guitar")
+	h := New(n, Style{School: Schools[0]})
+	places := fretted(3, 5, 7, 9, 10)
+	touches := h.Path(places, Ask{Hold: []bool{false, true, true, false}})
+	require.Len(t, touches, 4)
+	assert.Equal(t, []int{0, 0}, []int{touches[1].Shift, touches[2].Shift})
+	assert.Equal(t, "124", fingers(touches[:3]))
+	wide := fretted(3, 1, 9)
+	assert.NotZero(t, h.Path(wide, Ask{Hold: []bool{false, true}})[1].Shift, "what no hand holds is given up")
+}
+
+func TestSchoolFrames(t *testing.T) {
+	for id, want := range map[string][4]int{"per-fret": {-1, 0, 3, 4}, "two-fret": {-1, -1, 5, 6}, "one-two-four": {-1, 0, 2, 3}} {
+		s, ok := FindSchool(id)
+		require.True(t, ok)
+		f := s.Frame()
+		assert.Equal(t, want, [4]int{f.First, f.FirstHome, f.LastHome, f.Last}, id)
+		assert.LessOrEqual(t, len(s.Stances), maxStances)
+	}
+}
