@@ -16,8 +16,8 @@ import (
 //go:embed demo.json
 var data []byte
 
-// Fill saves the demo data. The first brief of the list is the latest; each one
-// after it was saved two days earlier.
+// Fill saves the demo data. The first of each list is the latest: briefs were
+// saved two days apart, instruments and scales a day.
 func Fill(ctx context.Context, st *store.Store) error {
 	latest := time.Now()
 	var room struct {
@@ -28,28 +28,31 @@ func Fill(ctx context.Context, st *store.Store) error {
 	if err := json.Unmarshal(data, &room); err != nil {
 		return err
 	}
-	for _, in := range room.Instruments {
+	earlier := func(days int) func() time.Time {
+		at := latest.AddDate(0, 0, -days)
+		return func() time.Time { return at }
+	}
+	for i, in := range room.Instruments {
 		if err := plan.CheckInstrument(in.Instrument); err != nil {
 			return fmt.Errorf("%s: %w", in.Name, err)
 		}
-		if _, err := st.Instruments.Create(ctx, in); err != nil {
+		if _, err := st.Instruments.At(earlier(i)).Create(ctx, in); err != nil {
 			return err
 		}
 	}
-	for _, sc := range room.Scales {
+	for i, sc := range room.Scales {
 		if _, err := scale.ParseFormula(sc.Formula); err != nil {
 			return fmt.Errorf("%s: %w", sc.Name, err)
 		}
-		if _, err := st.Scales.Create(ctx, sc); err != nil {
+		if _, err := st.Scales.At(earlier(i)).Create(ctx, sc); err != nil {
 			return err
 		}
 	}
 	for i, b := range room.Briefs {
-		saved := latest.AddDate(0, 0, -2*i)
 		if _, err := plan.Build(b.Brief); err != nil {
 			return fmt.Errorf("%s: %w", b.Title, err)
 		}
-		if _, err := st.Briefs.At(func() time.Time { return saved }).Create(ctx, b); err != nil {
+		if _, err := st.Briefs.At(earlier(2*i)).Create(ctx, b); err != nil {
 			return err
 		}
 	}

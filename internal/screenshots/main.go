@@ -44,6 +44,8 @@ var pictures = []picture{
 		click(`aside input`), chromedp.KeyEvent("B dorian, E mixolydian, A lydian\r"),
 		chromedp.Sleep(300 * time.Millisecond), chromedp.Evaluate[chromedp.Void](`document.activeElement.blur(), window.scrollTo(0, 140)`),
 	}},
+	{"bench-run", bench("instrument.id=bass&scale.tonic=Eb&scale.name=major&layout.system=seven-position&layout.box=1&run.pattern=intervals&run.size=6&run.lean=5&rhythm.meter=12/8&rhythm.perBeat=3&rhythm.tempoBpm=52"), "paper", 1280, 800,
+		[]chromedp.Action[chromedp.Void]{click(`[data-event="4"]`), click(`[data-do=sound]`)}},
 	{"compare", "/compare?" + url.Values{
 		"first":  {"instrument.id=guitar&scale.tonic=Eb&scale.name=lydian&layout.system=seven-position&layout.box=2"},
 		"second": {"instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&layout.system=seven-position&layout.box=2"},
