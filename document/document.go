@@ -1,5 +1,5 @@
-// Package document writes a plan as a file: one table of formats, each with
-// its media type and its writer.
+// Package document writes a plan as a file: one table of formats, each with its
+// media type and its writer.
 package document
 
 import (
@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"evenladder/core/plan"
+	"evenladder/core/score"
 	"evenladder/draw"
 	"evenladder/format/abc"
 	"evenladder/format/csv"
@@ -18,37 +19,50 @@ import (
 	"evenladder/format/tab"
 )
 
+// Source is what can be written: each kind of file takes one side of it.
+type Source struct {
+	Value any // as JSON
+	Score score.Score
+	Sheet draw.Sheet
+	Name  string // of the file, without its extension: letters, digits and dashes
+}
+
+// OfPlan is a plan to be written.
+func OfPlan(p plan.Plan) Source {
+	return Source{p, score.Of(p), draw.PlanSheet(p), fileName(p.Brief, "")}
+}
+
 // Format is one kind of file.
 type Format struct {
 	ID        string
 	Name      string
 	MediaType string
-	write     func(w io.Writer, p plan.Plan, paper draw.Paper) error
+	write     func(w io.Writer, s Source, paper draw.Paper) error
 }
 
 // Formats are all kinds in picker order.
 var Formats = []Format{
-	{"pdf", "PDF page", "application/pdf", draw.PDF},
-	{"svg", "SVG drawing", "image/svg+xml", draw.SVG},
-	{"png", "PNG picture", "image/png", draw.PNG},
-	{"tab", "tab as text", "text/plain; charset=utf-8", func(w io.Writer, p plan.Plan, _ draw.Paper) error {
-		_, err := io.WriteString(w, tab.Write(p))
-		return err
-	}},
-	{"musicxml", "MusicXML", "application/vnd.recordare.musicxml+xml", unpaged(musicxml.Write)},
-	{"midi", "MIDI file", "audio/midi", unpaged(smf.Write)},
-	{"abc", "ABC notation", "text/vnd.abc; charset=utf-8", unpaged(abc.Write)},
-	{"csv", "table of events", "text/csv; charset=utf-8", unpaged(csv.Write)},
-	{"json", "plan as JSON", "application/json", func(w io.Writer, p plan.Plan, _ draw.Paper) error {
+	{"pdf", "PDF page", "application/pdf", drawn(draw.PDF)},
+	{"svg", "SVG drawing", "image/svg+xml", drawn(draw.SVG)},
+	{"png", "PNG picture", "image/png", drawn(draw.PNG)},
+	{"tab", "tab as text", "text/plain; charset=utf-8", scored(tab.Write)},
+	{"musicxml", "MusicXML", "application/vnd.recordare.musicxml+xml", scored(musicxml.Write)},
+	{"midi", "MIDI file", "audio/midi", scored(smf.Write)},
+	{"abc", "ABC notation", "text/vnd.abc; charset=utf-8", scored(abc.Write)},
+	{"csv", "table of events", "text/csv; charset=utf-8", scored(csv.Write)},
+	{"json", "plan as JSON", "application/json", func(w io.Writer, s Source, _ draw.Paper) error {
 		e := json.NewEncoder(w)
 		e.SetIndent("", "  ")
-		return e.Encode(p)
+		return e.Encode(s.Value)
 	}},
 }
 
-// unpaged is a writer that needs no paper.
-func unpaged(write func(io.Writer, plan.Plan) error) func(io.Writer, plan.Plan, draw.Paper) error {
-	return func(w io.Writer, p plan.Plan, _ draw.Paper) error { return write(w, p) }
+func drawn(write func(io.Writer, draw.Sheet, draw.Paper) error) func(io.Writer, Source, draw.Paper) error {
+	return func(w io.Writer, s Source, paper draw.Paper) error { return write(w, s.Sheet, paper) }
+}
+
+func scored(write func(io.Writer, score.Score) error) func(io.Writer, Source, draw.Paper) error {
+	return func(w io.Writer, s Source, _ draw.Paper) error { return write(w, s.Score) }
 }
 
 // Find returns the format with this id, or an error that says which there are.
@@ -65,9 +79,9 @@ func Find(id string) (Format, error) {
 
 // Write makes the whole file in memory, so that a failure leaves nothing half
 // written.
-func (f Format) Write(p plan.Plan, paper draw.Paper) ([]byte, error) {
+func (f Format) Write(s Source, paper draw.Paper) ([]byte, error) {
 	var b bytes.Buffer
-	if err := f.write(&b, p, paper); err != nil {
+	if err := f.write(&b, s, paper); err != nil {
 		return nil, fmt.Errorf("%s: %w", f.ID, err)
 	}
 	return b.Bytes(), nil
@@ -75,16 +89,21 @@ func (f Format) Write(p plan.Plan, paper draw.Paper) ([]byte, error) {
 
 var extensions = map[string]string{"tab": "txt", "midi": "mid"}
 
-// FileName is a plain name for the file: letters, digits and dashes.
-func (f Format) FileName(p plan.Plan) string {
+// FileName is the name of the file with its extension.
+func (f Format) FileName(s Source) string {
 	extension, ok := extensions[f.ID]
 	if !ok {
 		extension = f.ID
 	}
-	scale := p.Brief.Scale.Name
+	return s.Name + "." + extension
+}
+
+// fileName names a brief in letters, digits and dashes.
+func fileName(b plan.Brief, more string) string {
+	scale := b.Scale.Name
 	if scale == "" {
 		scale = "own-scale"
 	}
-	tonic := strings.NewReplacer("#", "-sharp", "b", "-flat").Replace(p.Brief.Scale.Tonic)
-	return strings.ToLower(tonic+"-"+scale+"-"+p.Brief.Instrument.ID) + "." + extension
+	tonic := strings.NewReplacer("#", "-sharp", "b", "-flat").Replace(b.Scale.Tonic)
+	return strings.ToLower(tonic + "-" + scale + "-" + b.Instrument.ID + more)
 }

@@ -27,7 +27,7 @@ func write(t testing.TB, format string, p plan.Plan, paper draw.Paper) []byte {
 	t.Helper()
 	f, err := document.Find(format)
 	require.NoError(t, err)
-	data, err := f.Write(p, paper)
+	data, err := f.Write(document.OfPlan(p), paper)
 	require.NoError(t, err)
 	return data
 }
@@ -113,11 +113,11 @@ func TestDrawingIsSafeAtOnceAndTheSameEachTime(t *testing.T) {
 
 func TestNames(t *testing.T) {
 	for _, f := range document.Formats {
-		assert.Regexp(t, `^[a-z0-9-]+\.[a-z]+$`, f.FileName(plantest.Build(t, flat)))
+		assert.Regexp(t, `^[a-z0-9-]+\.[a-z]+$`, f.FileName(document.OfPlan(plantest.Build(t, flat))))
 	}
 	f, _ := document.Find("tab")
-	assert.Equal(t, "f-sharp-dorian-bass.txt", f.FileName(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "F#", "name": "dorian"}}`)))
-	assert.Equal(t, "c-own-scale-bass.txt", f.FileName(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "C", "formula": "1 3 5"}}`)))
+	assert.Equal(t, "f-sharp-dorian-bass.txt", f.FileName(document.OfPlan(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "F#", "name": "dorian"}}`))))
+	assert.Equal(t, "c-own-scale-bass.txt", f.FileName(document.OfPlan(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "C", "formula": "1 3 5"}}`))))
 	_, err := document.Find("docx")
 	assert.EqualError(t, err, `"docx" was given: give one of pdf svg png tab musicxml midi abc csv json`)
 	_, err = draw.FindPaper(filepath.Join("a", "4"))

@@ -53,7 +53,7 @@ func files(t *testing.T, plans []plan.Plan, format string) []string {
 	dir := t.TempDir()
 	names := make([]string, len(plans))
 	for i, p := range plans {
-		data, err := f.Write(p, draw.A4)
+		data, err := f.Write(document.OfPlan(p), draw.A4)
 		require.NoError(t, err)
 		names[i] = filepath.Join(dir, strconv.Itoa(i)+"."+format)
 		require.NoError(t, os.WriteFile(names[i], data, 0o600))
@@ -181,7 +181,7 @@ func TestCSVHasARowForEachEvent(t *testing.T) {
 	p := briefs(t)[0]
 	f, err := document.Find("csv")
 	require.NoError(t, err)
-	data, err := f.Write(p, draw.A4)
+	data, err := f.Write(document.OfPlan(p), draw.A4)
 	require.NoError(t, err)
 	rows, err := csv.NewReader(strings.NewReader(string(data))).ReadAll()
 	require.NoError(t, err)

@@ -96,7 +96,7 @@ func TestLeftHandedMirrorsTheNeck(t *testing.T) {
 func TestMarksHaveTheirColours(t *testing.T) {
 	has := func(brief string, colour color.RGBA) bool {
 		var b bytes.Buffer
-		require.NoError(t, PNG(&b, plantest.Build(t, brief), A4))
+		require.NoError(t, PNG(&b, PlanSheet(plantest.Build(t, brief)), A4))
 		img, err := png.Decode(&b)
 		require.NoError(t, err)
 		for y := range img.Bounds().Dy() {

@@ -20,19 +20,31 @@ import (
 // drawing guards the shared font faces.
 var drawing sync.Mutex
 
+// Sheet is something to put on paper.
+type Sheet struct {
+	Title   string
+	Subject string
+	pages   func(Paper) ([]*canvas.Canvas, error)
+}
+
+// PlanSheet is a plan on paper.
+func PlanSheet(p plan.Plan) Sheet {
+	return Sheet{p.Scale.Title, p.Sentence, func(paper Paper) ([]*canvas.Canvas, error) { return pages(p, paper) }}
+}
+
 // pngPerMM is the resolution of pictures, about 200 dots an inch.
 const pngPerMM = 8.0
 
-// PDF writes the plan's pages.
-func PDF(w io.Writer, p plan.Plan, paper Paper) error {
+// PDF writes the pages of a sheet.
+func PDF(w io.Writer, s Sheet, paper Paper) error {
 	drawing.Lock()
 	defer drawing.Unlock()
-	all, err := pages(p, paper)
+	all, err := s.pages(paper)
 	if err != nil {
 		return err
 	}
 	out := pdf.New(w, paper.Width, paper.Height, nil)
-	out.SetInfo(p.Scale.Title, p.Sentence, "", "", "Even Ladder")
+	out.SetInfo(s.Title, s.Subject, "", "", "Even Ladder")
 	out.SetLang("en")
 	for i, c := range all {
 		if i > 0 {
@@ -44,10 +56,10 @@ func PDF(w io.Writer, p plan.Plan, paper Paper) error {
 }
 
 // SVG writes the pages as one drawing, one below the other.
-func SVG(w io.Writer, p plan.Plan, paper Paper) error {
+func SVG(w io.Writer, s Sheet, paper Paper) error {
 	drawing.Lock()
 	defer drawing.Unlock()
-	c, err := stacked(p, paper)
+	c, err := stacked(s, paper)
 	if err != nil {
 		return err
 	}
@@ -68,18 +80,18 @@ func fontStyle() string {
 }
 
 // PNG writes the pages as one picture, one below the other.
-func PNG(w io.Writer, p plan.Plan, paper Paper) error {
+func PNG(w io.Writer, s Sheet, paper Paper) error {
 	drawing.Lock()
 	defer drawing.Unlock()
-	c, err := stacked(p, paper)
+	c, err := stacked(s, paper)
 	if err != nil {
 		return err
 	}
 	return png.Encode(w, rasterizer.Draw(c, canvas.DPMM(pngPerMM), canvas.DefaultColorSpace))
 }
 
-func stacked(p plan.Plan, paper Paper) (*canvas.Canvas, error) {
-	all, err := pages(p, paper)
+func stacked(s Sheet, paper Paper) (*canvas.Canvas, error) {
+	all, err := s.pages(paper)
 	if err != nil {
 		return nil, err
 	}

@@ -76,11 +76,12 @@ func (h handlers) MakeDocument(_ context.Context, r api.MakeDocumentRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	data, err := f.Write(p, paper)
+	source := document.OfPlan(p)
+	data, err := f.Write(source, paper)
 	if err != nil {
 		return nil, err
 	}
-	disposition := fmt.Sprintf("attachment; filename=%q", f.FileName(p))
+	disposition := fmt.Sprintf("attachment; filename=%q", f.FileName(source))
 	return api.MakeDocument200AsteriskResponse{
 		Body: bytes.NewReader(data), ContentType: f.MediaType, ContentLength: int64(len(data)),
 		Headers: api.MakeDocument200ResponseHeaders{ContentDisposition: &disposition},

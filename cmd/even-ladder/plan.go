@@ -47,7 +47,7 @@ func documentCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			data, err := f.Write(p, size)
+			data, err := f.Write(document.OfPlan(p), size)
 			if err != nil {
 				return err
 			}

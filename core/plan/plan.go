@@ -200,7 +200,8 @@ type Event struct {
 	Lean   bool    `json:"lean"`   // a note of the chord that the run leans on
 	Reach  string  `json:"reach"`
 	Shift  int     `json:"shift"`
-	Note   int     `json:"note"` // index into the notes of the box; -1 in a box that the run goes on to
+	Note   int     `json:"note"`            // index into the notes of the box; -1 in a box that the run goes on to
+	Chord  *Chord  `json:"chord,omitempty"` // the chord of the moment, where it begins
 }
 
 // EndsOn is the last note of a run.

@@ -102,11 +102,18 @@ func (j *job) resolveRhythm(errs *Errors) {
 	fill(&t.BeatsPerBar, 4)
 	fill(&t.PickUp, 0)
 	fill(&t.AccentEvery, 0)
-	j.rhythm = rhythm.Rhythm{
-		PerBeat: *t.PerBeat, TempoBPM: *t.TempoBPM, BeatsPerBar: *t.BeatsPerBar, Compound: meter.Compound,
-		PickUp: *t.PickUp, Swing: t.Swing && *t.PerBeat == 2 && !meter.Compound, AccentEvery: *t.AccentEvery,
-	}
+	j.rhythm = RhythmOf(*t)
 	if field, err := j.rhythm.Validate(); err != nil {
 		errs.add("rhythm."+field, err)
+	}
+}
+
+// RhythmOf is the rhythm of a brief with its defaults filled in. Swing is for
+// eighths of simple meters.
+func RhythmOf(b RhythmBrief) rhythm.Rhythm {
+	meter, _ := rhythm.FindMeter(b.Meter)
+	return rhythm.Rhythm{
+		PerBeat: *b.PerBeat, TempoBPM: *b.TempoBPM, BeatsPerBar: *b.BeatsPerBar, Compound: meter.Compound,
+		PickUp: *b.PickUp, Swing: b.Swing && *b.PerBeat == 2 && !meter.Compound, AccentEvery: *b.AccentEvery,
 	}
 }

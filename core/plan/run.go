@@ -43,7 +43,7 @@ func (j *job) run(b fingered, boxes []layout.Box, names naming) (Run, error) {
 	if j.brief.Run.Chain {
 		b = j.chained(b, boxes)
 	}
-	order, err := j.order(b)
+	order, through, err := j.order(b)
 	if err != nil {
 		return Run{}, err
 	}
@@ -70,35 +70,63 @@ func (j *job) run(b fingered, boxes []layout.Box, names naming) (Run, error) {
 			r.Events[k].Note = -1 // in a box further up
 		}
 	}
+	j.chordsOfTheMoment(r.Events, through)
 	j.sumUp(&r, places, names)
 	return r, nil
 }
 
+// chordsOfTheMoment marks where a chord begins: each that the run goes
+// through, else the one that it leans on, else that on the tonic.
+func (j *job) chordsOfTheMoment(events []Event, through map[int]int) {
+	if j.scale.Len() != 7 {
+		return
+	}
+	triads := j.chords(3)
+	for at, degree := range through {
+		events[at].Chord = &triads[degree-1]
+	}
+	switch lean := *j.brief.Run.Lean; {
+	case len(through) > 0:
+	case lean > 0:
+		events[0].Chord = &j.chords(4)[lean-1]
+	default:
+		events[0].Chord = &triads[0]
+	}
+}
+
 // order is the pattern over the box, with the ending and the filling that the
-// brief asks for.
-func (j *job) order(b fingered) ([]int, error) {
+// brief asks for; and the degrees of the chords that it goes through, by where
+// each begins.
+func (j *job) order(b fingered) (order []int, through map[int]int, err error) {
 	notes := make([]run.Note, len(b.Notes))
 	for i, n := range b.Notes {
 		notes[i] = run.Note{String: n.String, Step: j.stepOf(n.MIDI), Degree: n.Degree}
 	}
-	order := run.Order(notes, j.spec)
+	order = run.Order(notes, j.spec)
 	if len(order) == 0 {
-		return nil, Errors{{j.figureField(), fmt.Sprintf("no figure of this pattern fits into the %d notes of the box: give a smaller one, or a box with more notes", len(notes))}}
+		return nil, nil, Errors{{j.figureField(), fmt.Sprintf("no figure of this pattern fits into the %d notes of the box: give a smaller one, or a box with more notes", len(notes))}}
 	}
 	switch land := j.brief.Run.LandOn; {
 	case land != nil:
 		target := slices.IndexFunc(b.Notes, func(n layout.Note) bool { return n.String == land.String && n.Fret == land.Fret })
 		if target < 0 {
-			return nil, Errors{{"run.landOn", fmt.Sprintf("string %d, fret %d is not a note of this box: give one of its notes", land.String, land.Fret)}}
+			return nil, nil, Errors{{"run.landOn", fmt.Sprintf("string %d, fret %d is not a note of this box: give one of its notes", land.String, land.Fret)}}
 		}
 		order = run.WalkTo(order, target)
 	case j.brief.Run.Finish != "as-written":
 		order = run.End(order, len(notes), func(i int) bool { return j.stable(notes[i].Degree) })
 	}
+	through = map[int]int{}
+	once := len(order)
 	if j.brief.Run.Fit == "repeat" {
 		order = j.repeated(order)
 	}
-	return order, nil
+	for k, at := range run.ChordStarts(notes, j.spec) {
+		for ; at < len(order); at += once {
+			through[at] = j.spec.Chords[k]
+		}
+	}
+	return order, through, nil
 }
 
 // repeated plays an order again until it fills whole bars, as far as

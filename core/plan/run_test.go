@@ -1,7 +1,6 @@
 package plan_test
 
 import (
-	"errors"
 	"strings"
 	"testing"
 
@@ -9,7 +8,6 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"evenladder/core/layout"
 	"evenladder/core/plan"
 	"evenladder/core/run"
 	"evenladder/internal/plantest"
@@ -167,52 +165,4 @@ func TestRunReport(t *testing.T) {
 	assert.Equal(t, 1.5, swung[1].Beat, "written even")
 	assert.Contains(t, played(t, `"run": {"pattern": "intervals", "size": 6}, "rhythm": {"meter": "6/8", "pickUp": 1, "swing": true}`).Sentence,
 		"Play it in broken sixths, up and down, in triplets at 72 in 6/8, with a pick-up of 1 note.")
-}
-
-// Every pattern on every layout: a run of scale notes whose written bars are
-// full, or a problem that names its field.
-func TestEveryPatternOnEveryLayout(t *testing.T) {
-	plans := 0
-	for _, in := range []string{"guitar", "ukulele", "mandolin", "bass-5"} {
-		for _, name := range []string{"major", "kumoi", "half-whole"} {
-			for _, system := range layout.Systems {
-				for _, pattern := range run.Patterns {
-					p, err := plan.Build(plan.Brief{
-						Instrument: plan.InstrumentBrief{ID: in}, Scale: plan.ScaleBrief{Tonic: "Eb", Name: name},
-						Layout: plan.LayoutBrief{System: system.ID}, Run: plan.RunBrief{Pattern: pattern.ID, Fit: "long-last"},
-					})
-					var errs plan.Errors
-					if errors.As(err, &errs) {
-						assert.Contains(t, "run.size run.order run.chords run.cell run.pattern layout.system", errs[0].Field)
-						continue
-					}
-					require.NoError(t, err)
-					plans++
-					checkWritten(t, p)
-				}
-			}
-		}
-	}
-	assert.Greater(t, plans, 800)
-}
-
-func checkWritten(t *testing.T, p plan.Plan) {
-	w := plan.Write(p)
-	notes := 0
-	for _, bar := range w.Bars {
-		beats := 0.0
-		for _, item := range bar.Items {
-			switch {
-			case item.WholeBeat:
-				beats++
-			default:
-				beats += 1 / float64(w.Rhythm.PerBeat)
-			}
-			if item.Event != nil && !item.TieFrom {
-				notes++
-			}
-		}
-		assert.InDelta(t, float64(w.Rhythm.BeatsPerBar), beats, 1e-9, p.Sentence)
-	}
-	assert.Equal(t, len(p.Run.Events), notes, p.Sentence)
 }

@@ -72,9 +72,10 @@ func (r Rhythm) Signature() (beats, unit int) {
 // Figure is how one note is written: a note value with dots, Actual of them in
 // the time of Normal.
 type Figure struct {
-	Type           string // as MusicXML names it
-	Dots           int
-	Actual, Normal int
+	Type   string `json:"type"` // as MusicXML names it
+	Dots   int    `json:"dots"`
+	Actual int    `json:"actual"`
+	Normal int    `json:"normal"`
 }
 
 // figures by notes to the beat.
@@ -92,6 +93,14 @@ func (r Rhythm) Figure() Figure {
 		return compoundFigures[r.PerBeat]
 	}
 	return simpleFigures[r.PerBeat]
+}
+
+// BeatFigure is how a whole beat is written.
+func (r Rhythm) BeatFigure() Figure {
+	if r.Compound {
+		return compoundFigures[1]
+	}
+	return simpleFigures[1]
 }
 
 // Tempo is a tempo in one subdivision.

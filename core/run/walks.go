@@ -59,18 +59,36 @@ func gates(notes []Note, _ Spec) []int {
 func arpeggios(notes []Note, s Spec) []int {
 	var out []int
 	for k, degree := range s.Chords {
-		var tones []int
-		for i, n := range notes {
-			if ChordTone(n.Degree, degree, s.ScaleLen, 3) {
-				tones = append(tones, i)
-			}
-		}
+		tones := tonesOf(notes, degree, s)
 		if k%2 == 1 {
 			slices.Reverse(tones)
 		}
 		out = append(out, tones...)
 	}
 	return out
+}
+
+func tonesOf(notes []Note, degree int, s Spec) (tones []int) {
+	for i, n := range notes {
+		if ChordTone(n.Degree, degree, s.ScaleLen, 3) {
+			tones = append(tones, i)
+		}
+	}
+	return tones
+}
+
+// ChordStarts is where each chord of Spec.Chords begins in the order of a
+// pattern that goes through them; nil for the others.
+func ChordStarts(notes []Note, s Spec) []int {
+	if p, _ := FindPattern(s.Pattern); !p.Uses.Chords {
+		return nil
+	}
+	starts, at := make([]int, len(s.Chords)), 0
+	for k, degree := range s.Chords {
+		starts[k] = at
+		at += len(tonesOf(notes, degree, s))
+	}
+	return starts
 }
 
 // ChordTone reports whether a scale note belongs to the chord of so many notes

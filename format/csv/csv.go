@@ -7,22 +7,26 @@ import (
 	"io"
 	"strconv"
 
-	"evenladder/core/plan"
+	"evenladder/core/score"
 )
 
-var header = []string{"n", "bar", "beat", "beats", "count", "string", "fret", "finger", "note", "midi", "degree", "stroke", "reach", "shift", "accent"}
+var header = []string{"n", "bar", "beat", "beats", "count", "string", "fret", "finger", "note", "midi", "degree", "stroke", "reach", "shift", "accent", "key"}
 
-// Write writes the events of the plan's run under a header.
-func Write(w io.Writer, p plan.Plan) error {
+// Write writes the events of a score under a header.
+func Write(w io.Writer, s score.Score) error {
 	c := csv.NewWriter(w)
 	if err := c.Write(header); err != nil {
 		return err
 	}
 	number := func(v float64) string { return strconv.FormatFloat(v, 'g', 6, 64) }
-	for _, e := range p.Run.Events {
+	section := -1
+	for i, e := range s.Events {
+		for section+1 < len(s.Sections) && i >= s.Sections[section+1].From {
+			section++
+		}
 		row := []string{
 			strconv.Itoa(e.N), strconv.Itoa(e.Bar), number(e.Beat), number(e.Beats), e.Count, strconv.Itoa(e.String), strconv.Itoa(e.Fret), strconv.Itoa(e.Finger),
-			e.Name, strconv.Itoa(e.MIDI), e.Degree, e.Stroke, e.Reach, strconv.Itoa(e.Shift), strconv.FormatBool(e.Accent),
+			e.Name, strconv.Itoa(e.MIDI), e.Degree, e.Stroke, e.Reach, strconv.Itoa(e.Shift), strconv.FormatBool(e.Accent), s.Sections[section].Title,
 		}
 		if err := c.Write(row); err != nil {
 			return err

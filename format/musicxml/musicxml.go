@@ -10,7 +10,7 @@ import (
 
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
-	"evenladder/core/rhythm"
+	"evenladder/core/score"
 )
 
 // divisions of a quarter note: every subdivision of a beat and of a dotted one
@@ -19,25 +19,25 @@ const divisions = 120
 
 const header = xml.Header + `<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">` + "\n"
 
-// Write writes the run of a plan.
-func Write(w io.Writer, p plan.Plan) error {
-	wr := writer{plan: p, written: plan.Write(p)}
+// Write writes a score.
+func Write(w io.Writer, s score.Score) error {
+	wr := writer{score: s}
 	wr.WriteString(header)
 	wr.start("score-partwise", "version", "4.0")
 	wr.start("work")
-	wr.leaf("work-title", p.Scale.Title)
+	wr.leaf("work-title", s.Title)
 	wr.end("work")
-	wr.leaf("movement-title", p.Sentence)
+	wr.leaf("movement-title", s.Subtitle)
 	wr.start("identification")
 	wr.start("encoding")
 	wr.leaf("software", "Even Ladder")
 	wr.end("encoding", "identification")
 	wr.start("part-list")
 	wr.start("score-part", "id", "P1")
-	wr.leaf("part-name", p.Brief.Instrument.ID)
+	wr.leaf("part-name", s.Instrument)
 	wr.end("score-part", "part-list")
 	wr.start("part", "id", "P1")
-	for i, bar := range wr.written.Bars {
+	for i, bar := range s.Bars {
 		wr.measure(i, bar)
 	}
 	wr.end("part", "score-partwise")
@@ -47,28 +47,34 @@ func Write(w io.Writer, p plan.Plan) error {
 
 type writer struct {
 	elements
-	plan    plan.Plan
-	written plan.Written
+	score score.Score
 }
 
 // beatDuration is the length of a beat in divisions.
 func (w *writer) beatDuration() int {
-	if w.written.Rhythm.Compound {
+	if w.score.Rhythm.Compound {
 		return divisions * 3 / 2
 	}
 	return divisions
 }
 
-func (w *writer) measure(i int, bar plan.WrittenBar) {
+func (w *writer) measure(i int, bar score.Bar) {
 	attributes := []string{"number", strconv.Itoa(bar.Number)}
 	if bar.Number == 0 {
 		attributes = append(attributes, "implicit", "yes")
 	}
 	w.start("measure", attributes...)
-	if i == 0 {
+	switch {
+	case i == 0:
 		w.attributes()
 		w.tempo()
-		w.tonicChord()
+	case bar.NewKey:
+		w.start("attributes")
+		w.key(bar)
+		w.end("attributes")
+	}
+	if bar.Heading != "" {
+		w.words(bar.Heading)
 	}
 	length := 0
 	for staff := 1; staff <= 2; staff++ {
@@ -79,6 +85,7 @@ func (w *writer) measure(i int, bar plan.WrittenBar) {
 		}
 		for _, item := range bar.Items {
 			if staff == 1 {
+				w.chord(item.Chord)
 				length += w.duration(item)
 			}
 			w.note(item, staff)
@@ -88,18 +95,15 @@ func (w *writer) measure(i int, bar plan.WrittenBar) {
 }
 
 func (w *writer) attributes() {
-	beats, unit := w.written.Rhythm.Signature()
 	w.start("attributes")
 	w.number("divisions", divisions)
-	w.start("key")
-	w.number("fifths", min(max(w.plan.Scale.KeySignature.Fifths, -7), 7))
-	w.end("key")
+	w.key(w.score.Bars[0])
 	w.start("time")
-	w.number("beats", beats)
-	w.number("beat-type", unit)
+	w.number("beats", w.score.Beats)
+	w.number("beat-type", w.score.Unit)
 	w.end("time")
 	w.number("staves", 2)
-	c := plan.ClefOf(w.plan)
+	c := w.score.Clef
 	w.start("clef", "number", "1")
 	w.leaf("sign", c.Sign)
 	w.number("line", c.Line)
@@ -110,8 +114,8 @@ func (w *writer) attributes() {
 	w.number("line", 5)
 	w.end("clef")
 	w.start("staff-details", "number", "2")
-	w.number("staff-lines", len(w.plan.Neck.Strings))
-	for i, s := range w.plan.Neck.Strings { // the lowest line is the highest-numbered string
+	w.number("staff-lines", len(w.score.Strings))
+	for i, s := range w.score.Strings { // the lowest line is the highest-numbered string
 		open := pitch.MustParse(s.Open)
 		w.start("staff-tuning", "line", strconv.Itoa(i+1))
 		w.leaf("tuning-step", string(open.Letter()))
@@ -122,14 +126,27 @@ func (w *writer) attributes() {
 	w.end("staff-details", "attributes")
 }
 
+func (w *writer) key(bar score.Bar) {
+	w.start("key")
+	w.number("fifths", bar.Fifths)
+	w.end("key")
+}
+
+func (w *writer) words(text string) {
+	w.start("direction", "placement", "above")
+	w.start("direction-type")
+	w.leaf("words", text)
+	w.end("direction-type", "direction")
+}
+
 func (w *writer) tempo() {
-	bpm := w.written.Rhythm.TempoBPM
+	bpm := w.score.Rhythm.TempoBPM
 	quarters := float64(bpm)
 	w.start("direction", "placement", "above")
 	w.start("direction-type")
 	w.start("metronome")
 	w.leaf("beat-unit", "quarter")
-	if w.written.Rhythm.Compound {
+	if w.score.Rhythm.Compound {
 		w.empty("beat-unit-dot")
 		quarters *= 1.5
 	}
@@ -137,46 +154,46 @@ func (w *writer) tempo() {
 	w.end("metronome", "direction-type")
 	w.empty("sound", "tempo", strconv.FormatFloat(quarters, 'g', -1, 64))
 	w.end("direction")
-	if w.written.Rhythm.Swing {
-		w.start("direction", "placement", "above")
-		w.start("direction-type")
-		w.leaf("words", "swing")
-		w.end("direction-type", "direction")
+	if w.score.Rhythm.Swing {
+		w.words("swing")
 	}
 }
 
 // kinds of chord by the symbol after the root.
-var kinds = map[string]string{"": "major", "m": "minor", "°": "diminished", "+": "augmented"}
+var kinds = map[string]string{
+	"": "major", "m": "minor", "°": "diminished", "+": "augmented", "maj7": "major-seventh", "m7": "minor-seventh", "7": "dominant",
+	"m7♭5": "half-diminished", "°7": "diminished-seventh", "m(maj7)": "major-minor",
+}
 
-// tonicChord is the chord of the moment: that on the tonic.
-func (w *writer) tonicChord() {
-	triads := w.plan.Scale.Triads
-	if len(triads) == 0 || kinds[triads[0].Quality] == "" {
+// chord is the chord of the moment, where one begins. Those without a kind of
+// their own are left out.
+func (w *writer) chord(c *plan.Chord) {
+	if c == nil || kinds[c.Quality] == "" {
 		return
 	}
-	root := pitch.MustParseName(triads[0].Notes[0])
+	root := pitch.MustParseName(c.Notes[0])
 	w.start("harmony")
 	w.start("root")
 	w.leaf("root-step", string(root.Letter()))
 	w.nonzero("root-alter", root.Accidental())
 	w.end("root")
-	w.leaf("kind", kinds[triads[0].Quality])
+	w.leaf("kind", kinds[c.Quality])
 	w.end("harmony")
 }
 
-func (w *writer) duration(item plan.WrittenItem) int {
+func (w *writer) duration(item score.Item) int {
 	if item.WholeBeat {
 		return w.beatDuration()
 	}
-	return w.beatDuration() / w.written.Rhythm.PerBeat
+	return w.beatDuration() / w.score.Rhythm.PerBeat
 }
 
-func (w *writer) note(item plan.WrittenItem, staff int) {
+func (w *writer) note(item score.Item, staff int) {
 	w.start("note")
 	if item.Event == nil {
 		w.empty("rest")
 	} else {
-		at := item.Event.Pitch()
+		at := item.Pitch
 		w.start("pitch")
 		w.leaf("step", string(at.Letter()))
 		w.nonzero("alter", at.Accidental())
@@ -189,7 +206,7 @@ func (w *writer) note(item plan.WrittenItem, staff int) {
 		w.empty("tie", "type", t)
 	}
 	w.number("voice", staff)
-	figure := w.figure(item)
+	figure := item.Figure
 	w.leaf("type", figure.Type)
 	for range figure.Dots {
 		w.empty("dot")
@@ -201,23 +218,11 @@ func (w *writer) note(item plan.WrittenItem, staff int) {
 		w.end("time-modification")
 	}
 	w.number("staff", staff)
-	w.notations(item, staff, ties, figure)
+	w.notations(item, staff, ties)
 	w.end("note")
 }
 
-// figure is how an item is written: as the rhythm has it, or as a whole beat.
-func (w *writer) figure(item plan.WrittenItem) rhythm.Figure {
-	if !item.WholeBeat {
-		return w.written.Figure
-	}
-	f := rhythm.Figure{Type: "quarter", Actual: 1, Normal: 1}
-	if w.written.Rhythm.Compound {
-		f.Dots = 1
-	}
-	return f
-}
-
-func tiesOf(item plan.WrittenItem) (out []string) {
+func tiesOf(item score.Item) (out []string) {
 	if item.TieFrom {
 		out = append(out, "stop")
 	}
@@ -227,13 +232,13 @@ func tiesOf(item plan.WrittenItem) (out []string) {
 	return out
 }
 
-func (w *writer) notations(item plan.WrittenItem, staff int, ties []string, figure rhythm.Figure) {
+func (w *writer) notations(item score.Item, staff int, ties []string) {
 	tuplet := ""
-	if figure.Actual != figure.Normal {
+	if figure := item.Figure; figure.Actual != figure.Normal {
 		switch item.Place {
 		case 0:
 			tuplet = "start"
-		case w.written.Rhythm.PerBeat - 1:
+		case w.score.Rhythm.PerBeat - 1:
 			tuplet = "stop"
 		}
 	}
@@ -315,8 +320,8 @@ func (w *writer) joins(e *plan.Event) (out []join) {
 		}
 	}
 	add(*e, "stop")
-	if e.N < len(w.plan.Run.Events) {
-		add(w.plan.Run.Events[e.N], "start")
+	if e.N < len(w.score.Events) {
+		add(w.score.Events[e.N], "start")
 	}
 	return out
 }

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/plan"
+	"evenladder/core/score"
 	"evenladder/internal/plantest"
 )
 
@@ -39,7 +40,7 @@ func written(t *testing.T, brief string) (plan.Plan, read) {
 	t.Helper()
 	p := plantest.Build(t, brief)
 	var b bytes.Buffer
-	require.NoError(t, Write(&b, p))
+	require.NoError(t, Write(&b, score.Of(p)))
 	var r read
 	d := xml.NewDecoder(&b)
 	require.NoError(t, d.Decode(&r))

@@ -11,7 +11,7 @@ import (
 	"slices"
 
 	"evenladder/core/neck"
-	"evenladder/core/plan"
+	"evenladder/core/score"
 )
 
 // TicksPerQuarter divides evenly by every subdivision, dotted beats and swing
@@ -24,26 +24,21 @@ const plainVelocity, accentVelocity = 72, 100
 // programs are General MIDI sounds by family of instrument.
 var programs = map[neck.Family]byte{neck.Guitars: 25, neck.Basses: 33, neck.Uprights: 32, neck.Ukuleles: 24, neck.Mandolins: 25}
 
-// Write writes the run of a plan. Ticks are counted from the start of its first
+// Write writes a score as it sounds. Ticks are counted from the start of its first
 // bar, so a pick-up begins after the rest before it.
-func Write(w io.Writer, p plan.Plan) error {
+func Write(w io.Writer, s score.Score) error {
 	var file bytes.Buffer
 	file.WriteString("MThd")
 	put(&file, uint32(6), uint16(1), uint16(2), uint16(TicksPerQuarter))
-	track(&file, conductor(p))
-	track(&file, notes(p))
+	track(&file, conductor(s))
+	track(&file, notes(s))
 	_, err := w.Write(file.Bytes())
 	return err
 }
 
-// Compound reports whether the beat of a plan is a dotted quarter.
-func Compound(p plan.Plan) bool {
-	m := p.Brief.Rhythm.Meter
-	return len(m) > 2 && m[len(m)-2:] == "/8"
-}
-
-func beatTicks(p plan.Plan) float64 {
-	if Compound(p) {
+// beatTicks is a beat in ticks.
+func beatTicks(s score.Score) float64 {
+	if s.Rhythm.Compound {
 		return TicksPerQuarter * 1.5
 	}
 	return TicksPerQuarter
@@ -65,28 +60,43 @@ func meta(kind byte, data []byte) []byte {
 	return append([]byte{0xff, kind, byte(len(data))}, data...)
 }
 
-func conductor(p plan.Plan) []event {
-	r := p.Brief.Rhythm
-	quarter := float64(*r.TempoBPM) * beatTicks(p) / TicksPerQuarter
+func conductor(s score.Score) []event {
+	quarter := float64(s.Rhythm.TempoBPM) * beatTicks(s) / TicksPerQuarter
 	micros := uint32(math.Round(60e6 / quarter))
-	beats, unit, clocks := *r.BeatsPerBar, byte(2), byte(24)
-	if Compound(p) {
-		beats, unit, clocks = 3*beats, 3, 36
+	unit, clocks := byte(2), byte(24)
+	if s.Rhythm.Compound {
+		unit, clocks = 3, 36
 	}
-	key := p.Scale.KeySignature.Fifths
-	return []event{
+	out := []event{
 		{0, meta(0x03, []byte("Even Ladder"))},
 		{0, meta(0x51, []byte{byte(micros >> 16), byte(micros >> 8), byte(micros)})},
-		{0, meta(0x58, []byte{byte(beats), unit, clocks, 8})},
-		{0, meta(0x59, []byte{byte(int8(min(max(key, -7), 7))), 0})},
+		{0, meta(0x58, []byte{byte(s.Beats), unit, clocks, 8})},
 	}
+	for i, bar := range s.Bars {
+		tick := barTick(s, bar)
+		if bar.Heading != "" {
+			out = append(out, event{tick, meta(0x06, clipped(bar.Heading, 120))})
+		}
+		if bar.NewKey || i == 0 {
+			out = append(out, event{tick, meta(0x59, []byte{byte(int8(bar.Fifths)), 0})})
+		}
+	}
+	return out
 }
 
-func notes(p plan.Plan) []event {
-	ticks := beatTicks(p)
-	in, _ := neck.FindInstrument(p.Brief.Instrument.ID)
-	out := []event{{0, meta(0x03, clipped(p.Scale.Title, 120))}, {0, []byte{0xc0, programs[in.Family]}}}
-	for _, e := range p.Run.Events {
+// barTick is where a bar begins. A pick-up is the end of a bar of rests.
+func barTick(s score.Score, bar score.Bar) int {
+	before := bar.Number - 1
+	if s.Rhythm.PickUp > 0 {
+		before = bar.Number
+	}
+	return int(float64(before*s.Rhythm.BeatsPerBar) * beatTicks(s))
+}
+
+func notes(s score.Score) []event {
+	ticks := beatTicks(s)
+	out := []event{{0, meta(0x03, clipped(s.Title, 120))}, {0, []byte{0xc0, programs[s.Family]}}}
+	for _, e := range s.Events {
 		velocity := byte(plainVelocity)
 		if e.Accent {
 			velocity = accentVelocity

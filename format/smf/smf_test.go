@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"evenladder/core/score"
 	"evenladder/internal/plantest"
 )
 
@@ -37,7 +38,7 @@ func TestVariableLengthReadsBack(t *testing.T) {
 func TestChunksFillTheFile(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "lydian"}, "rhythm": {"meter": "6/8", "tempoBpm": 60}}`)
 	var b bytes.Buffer
-	require.NoError(t, Write(&b, p))
+	require.NoError(t, Write(&b, score.Of(p)))
 	data, chunks := b.Bytes(), []string{}
 	for len(data) > 0 {
 		chunks = append(chunks, string(data[:4]))

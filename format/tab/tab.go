@@ -1,14 +1,16 @@
-// Package tab writes a plan's run as tablature in plain text: a line for each
+// Package tab writes a score as tablature in plain text: a line for each
 // string, string 1 on top, with the count above and fingers and strokes below.
 package tab
 
 import (
 	"fmt"
+	"io"
 	"strconv"
 	"strings"
 
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
+	"evenladder/core/score"
 )
 
 // lineWidth is the most columns of a line, so that it prints on any page.
@@ -19,51 +21,63 @@ const column = 3
 
 var strokeMarks = map[string]string{"down": "d", "up": "u", "p": "p", "i": "i", "m": "m", "a": "a"}
 
-// Write writes the sentence, the spelling and the run.
-func Write(p plan.Plan) string {
+// Write writes the headings and the run.
+func Write(w io.Writer, s score.Score) error {
 	var b strings.Builder
-	fmt.Fprintf(&b, "%s\n\n%s: %s\nBox %s, frets %d to %d\n", p.Sentence, p.Scale.Title,
-		pitch.Pretty(strings.Join(p.Scale.Notes, " ")), p.Boxes[p.Box].ID, p.Boxes[p.Box].LowFret, p.Boxes[p.Box].HighFret)
-	for _, system := range systems(p) {
+	fmt.Fprintf(&b, "%s\n\n%s\n", s.Subtitle, strings.Join(s.About, "\n"))
+	for _, system := range systems(s) {
 		b.WriteString("\n")
-		writeSystem(&b, p, system)
+		if system.heading != "" {
+			fmt.Fprintf(&b, "%s\n", system.heading)
+		}
+		writeSystem(&b, s.Strings, system.events)
 	}
-	return b.String()
+	_, err := io.WriteString(w, b.String())
+	return err
 }
 
-// systems cuts the run at bar lines so that each piece fits a line. A bar that
-// is too long for one stands alone.
-func systems(p plan.Plan) [][]plan.Event {
-	var out [][]plan.Event
-	var line []plan.Event
+// system is what stands on one line of tab.
+type system struct {
+	heading string
+	events  []plan.Event
+}
+
+// systems cuts the run at bar lines so that each piece fits a line, and before
+// the bars that have a heading. A bar that is too long for one stands alone.
+func systems(s score.Score) []system {
+	var out []system
 	room := lineWidth - 4
-	for _, bar := range bars(p.Run.Events) {
-		if len(line) > 0 && (len(line)+len(bar))*column > room {
-			out, line = append(out, line), nil
+	for _, bar := range s.Bars {
+		events := struck(bar)
+		if len(events) == 0 && bar.Heading == "" {
+			continue
 		}
-		line = append(line, bar...)
-	}
-	return append(out, line)
-}
-
-func bars(events []plan.Event) [][]plan.Event {
-	var out [][]plan.Event
-	for i, e := range events {
-		if i == 0 || e.Bar != events[i-1].Bar {
-			out = append(out, nil)
+		if n := len(out) - 1; n < 0 || bar.Heading != "" || (len(out[n].events)+len(events))*column > room {
+			out = append(out, system{heading: bar.Heading})
 		}
-		out[len(out)-1] = append(out[len(out)-1], e)
+		line := &out[len(out)-1]
+		line.events = append(line.events, events...)
 	}
 	return out
 }
 
-func writeSystem(b *strings.Builder, p plan.Plan, events []plan.Event) {
+// struck are the notes of a bar, without rests and ties.
+func struck(bar score.Bar) (out []plan.Event) {
+	for _, item := range bar.Items {
+		if item.Event != nil && !item.TieFrom {
+			out = append(out, *item.Event)
+		}
+	}
+	return out
+}
+
+func writeSystem(b *strings.Builder, strs []plan.OpenString, events []plan.Event) {
 	textLine(b, events, func(e plan.Event) string { return e.Count })
-	open := make(map[int]string, len(p.Neck.Strings))
-	for _, s := range p.Neck.Strings {
+	open := make(map[int]string, len(strs))
+	for _, s := range strs {
 		open[s.String] = pitch.MustParse(s.Open).Name.String()
 	}
-	for str := 1; str <= len(p.Neck.Strings); str++ {
+	for str := 1; str <= len(strs); str++ {
 		fmt.Fprintf(b, "%-3s|", open[str])
 		for i, e := range events {
 			if i > 0 && e.Bar != events[i-1].Bar {

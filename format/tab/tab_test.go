@@ -9,12 +9,21 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/plan"
+	"evenladder/core/score"
 	"evenladder/format/tab"
 	"evenladder/internal/plantest"
 )
 
+func written(t *testing.T, p plan.Plan) string {
+	t.Helper()
+	var b strings.Builder
+	require.NoError(t, tab.Write(&b, score.Of(p)))
+	return b.String()
+}
+
 func TestTab(t *testing.T) {
-	got := tab.Write(plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "major-pentatonic"}, "run": {"direction": "up"}, "rhythm": {"perBeat": 3, "beatsPerBar": 2}}`))
+	got := written(t, plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "major-pentatonic"}, "run": {"direction": "up"}, "rhythm": {"perBeat": 3, "beatsPerBar": 2}}`))
 	assert.Equal(t, `On a ukulele tuned G C E A, lay E♭ major pentatonic out as two notes per string, one finger per fret. Play it straight, up, in triplets at 72, 2 beats to the bar.
 
 E♭ major pentatonic: E♭ F G B♭ C
@@ -43,7 +52,7 @@ func TestTabHoldsTheWholeRun(t *testing.T) {
 		p := plantest.Build(t, brief)
 		byColumn := map[[2]int]int{} // system and column to fret
 		system := -1
-		text := tab.Write(p)
+		text := written(t, p)
 		for _, line := range strings.Split(text, "\n") {
 			assert.LessOrEqual(t, len([]rune(strings.Split(line, "lay")[0])), 230)
 			if line == "" {
