@@ -69,9 +69,19 @@ func (p *pen) tabSystem(x, y, width float64, pl plan.Plan, events []plan.Event, 
 			p.line(cx-w*0.35, sy+1.75, cx+w*0.35, sy+1.75, marigold, 0.6)
 		}
 		p.write(cx, sy+1.15, letter{bold, 9, colour}, center, fret)
-		p.write(cx, top-3.2, letter{text, 7.5, faint}, center, e.Count)
+		if e.Lean {
+			p.rect(cx-w/2-0.5, sy-1.7, w+1, 3.4, 0.8, none, verdigris, 0.35)
+		}
+		count := letter{text, 7.5, faint}
+		if e.Accent {
+			count = letter{bold, 7.5, ink}
+		}
+		p.write(cx, top-3.2, count, center, e.Count)
 		p.write(cx, bottom+4.2, letter{text, 7.5, ink}, center, fingerNames[e.Finger])
 		p.stroke(cx, bottom+5.6, e.Stroke)
+		if e.Sweep && i > 0 {
+			p.line(cx-column+1.4, bottom+6.7, cx-1.4, bottom+6.7, ink, 0.25)
+		}
 		if e.Shift != 0 {
 			p.triangle(cx-column/2-0.9, bottom+1.2, cx-column/2+0.9, bottom+1.2, cx-column/2, bottom+2.8, brick)
 		}

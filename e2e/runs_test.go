@@ -34,6 +34,31 @@ func TestASequenceByTheSentence(t *testing.T) {
 	p.eventually("h1", "in triplets at 72 in 12/8")
 }
 
+// The staff stands over the lanes: every note of the run, each over its rung,
+// and both are marked together.
+func TestTheStaffStandsOverTheLanes(t *testing.T) {
+	p := open(t, "/?instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&run.pattern=arpeggios&rhythm.perBeat=3", false)
+	p.eventually("h1", "through chords in one position")
+	p.do(press("s"))
+	require.Eventually(t, func() bool {
+		return value[int](p, `document.querySelectorAll('[data-staff]').length`) == value[int](p, `document.querySelectorAll('[data-event]').length`)
+	}, patience, 20*time.Millisecond)
+	apart := value[[]float64](p, `[...document.querySelectorAll('[data-event]')].map((e) => {
+		const middle = (el) => { const r = el.getBoundingClientRect(); return r.x + r.width / 2 }
+		return Math.abs(middle(e.querySelector('.hit')) - middle(document.querySelector('[data-staff="' + e.dataset.event + '"] .vf-notehead')))
+	})`)
+	for i, px := range apart {
+		assert.Less(t, px, 4.0, "note %d stands over its rung", i)
+	}
+	assert.Contains(t, p.text(".staff"), "A♭", "the chord of the moment")
+	p.do(chromedp.Click(css(`[data-staff="5"] .vf-notehead`)))
+	require.Eventually(t, func() bool {
+		return value[string](p, `document.querySelector('[data-event][aria-current=step]')?.dataset.event + document.querySelector('.staff .now')?.dataset.staff`) == "55"
+	}, patience, 20*time.Millisecond)
+	p.do(press("r", "R"))
+	p.eventually("[data-do=unloop]", "Bars 1–2")
+}
+
 // Every open format comes out of the sheet as a file that its readers open.
 func TestFilesDownloadAndOpen(t *testing.T) {
 	p := open(t, "/?instrument.id=ukulele&scale.tonic=Eb&scale.name=mixolydian&run.pattern=groups", false)

@@ -7,6 +7,7 @@ import (
 	"strconv"
 
 	"evenladder/core/plan"
+	"evenladder/core/score"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/server/api"
@@ -18,6 +19,14 @@ func (h handlers) MakePlan(_ context.Context, r api.MakePlanRequestObject) (api.
 		return nil, err
 	}
 	return api.MakePlan200JSONResponse(p), nil
+}
+
+func (h handlers) WriteScore(_ context.Context, r api.WriteScoreRequestObject) (api.WriteScoreResponseObject, error) {
+	p, err := plan.Build(*r.Body)
+	if err != nil {
+		return nil, err
+	}
+	return api.WriteScore200JSONResponse(score.Of(p)), nil
 }
 
 func (h handlers) ExplainFinger(_ context.Context, r api.ExplainFingerRequestObject) (api.ExplainFingerResponseObject, error) {

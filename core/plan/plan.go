@@ -164,6 +164,7 @@ type Run struct {
 	SpanMM         float64 `json:"spanMm"`
 	Shifts         int     `json:"shifts"`
 	Crossings      int     `json:"crossings"` // times the run goes to another string
+	Sweeps         int     `json:"sweeps"`    // crossings in one stroke
 
 	RestBeats       float64       `json:"restBeats"` // after the last note, to the bar line
 	EqualTempos     []EqualTempo  `json:"equalTempos"`
@@ -201,6 +202,7 @@ type Event struct {
 	Reach  string  `json:"reach"`
 	Shift  int     `json:"shift"`
 	Note   int     `json:"note"`            // index into the notes of the box; -1 in a box that the run goes on to
+	Sweep  bool    `json:"sweep"`           // the pick goes on from the string before in one stroke
 	Chord  *Chord  `json:"chord,omitempty"` // the chord of the moment, where it begins
 }
 

@@ -64,7 +64,7 @@ func (j *job) run(b fingered, boxes []layout.Box, names naming) (Run, error) {
 			N: k + 1, NeckNote: names.note(places[k], n.MIDI, n.Degree),
 			Finger: t.Finger, Bar: slot.Bar, Beat: slot.Beat, Beats: slot.Beats, Count: slot.Count, Accent: slot.Accent,
 			At: at, Sounds: sounds, Lean: lean > 0 && run.ChordTone(n.Degree, lean, j.scale.Len(), 4),
-			Stroke: strokes[k], Reach: t.Reach.String(), Shift: t.Shift, Note: i,
+			Stroke: strokes[k], Sweep: k > 0 && j.brief.Picking == "economy" && strokes[k] == strokes[k-1] && places[k].String != places[k-1].String, Reach: t.Reach.String(), Shift: t.Shift, Note: i,
 		}
 		if i >= len(own) || b.Notes[i] != own[i] {
 			r.Events[k].Note = -1 // in a box further up
@@ -214,6 +214,9 @@ func (j *job) sumUp(r *Run, places []neck.Place, names naming) {
 		counts[p.String]++
 		if k > 0 && p.String != places[k-1].String {
 			r.Crossings++
+			if r.Events[k].Sweep {
+				r.Sweeps++
+			}
 			stretch = 0
 		}
 		stretch++

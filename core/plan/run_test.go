@@ -166,3 +166,47 @@ func TestRunReport(t *testing.T) {
 	assert.Contains(t, played(t, `"run": {"pattern": "intervals", "size": 6}, "rhythm": {"meter": "6/8", "pickUp": 1, "swing": true}`).Sentence,
 		"Play it in broken sixths, up and down, in triplets at 72 in 6/8, with a pick-up of 1 note.")
 }
+
+// The chord of the moment: each that a run goes through where its notes begin,
+// else the seventh chord that it leans on, else the triad on the tonic; again
+// and again where the run is repeated.
+func TestTheChordOfTheMoment(t *testing.T) {
+	chordsOf := func(fields string) (out []string, p plan.Plan) {
+		p = played(t, fields)
+		for _, e := range p.Run.Events {
+			if e.Chord != nil {
+				out = append(out, e.Chord.Symbol)
+				assert.Contains(t, e.Chord.Notes, e.Name, "the first note of a chord is one of its own")
+			}
+		}
+		return out, p
+	}
+	got, p := chordsOf(`"run": {"pattern": "arpeggios", "chords": [2, 5, 1]}`)
+	assert.Equal(t, []string{"B♭m", "E♭", "A♭"}, got)
+	now := p.Run.Events[0].Chord
+	for _, e := range p.Run.Events {
+		if e.Chord != nil {
+			now = e.Chord
+		}
+		assert.Contains(t, now.Notes, e.Name)
+	}
+	got, p = chordsOf(`"run": {"pattern": "arpeggios", "chords": [4], "fit": "repeat"}, "rhythm": {"perBeat": 3, "beatsPerBar": 5}`)
+	assert.Equal(t, strings.Repeat("D♭ ", len(got)), strings.Join(got, " ")+" ")
+	assert.Greater(t, len(got), 1)
+	assert.Zero(t, p.Run.Notes%15)
+	got, _ = chordsOf(`"run": {"lean": 1}`)
+	assert.Equal(t, []string{"A♭maj7"}, got)
+	got, _ = chordsOf(`"run": {}`)
+	assert.Equal(t, []string{"A♭"}, got)
+}
+
+// Economy: three notes a string go down-up-down and on to the next string in
+// the same stroke, so that every crossing on the way up is swept.
+func TestEconomySweeps(t *testing.T) {
+	p := played(t, `"layout": {"system": "three-per-string"}, "run": {"direction": "up"}, "picking": "economy"`)
+	assert.Equal(t, []int{5, 5}, []int{p.Run.Crossings, p.Run.Sweeps})
+	for k, e := range p.Run.Events {
+		assert.Equal(t, k > 0 && k%3 == 0, e.Sweep, "note %d", e.N)
+	}
+	assert.Zero(t, played(t, `"run": {"direction": "up"}, "picking": "alternate"`).Run.Sweeps)
+}

@@ -19,7 +19,12 @@ type read struct {
 	Measures []struct {
 		Number   int    `xml:"number,attr"`
 		Implicit string `xml:"implicit,attr"`
-		Notes    []struct {
+		Harmony  []struct {
+			Step  string `xml:"root>root-step"`
+			Alter int    `xml:"root>root-alter"`
+			Kind  string `xml:"kind"`
+		} `xml:"harmony"`
+		Notes []struct {
 			Step     string `xml:"pitch>step"`
 			Duration int    `xml:"duration"`
 			Staff    int    `xml:"staff"`
@@ -122,6 +127,15 @@ func TestHammersAndPlucks(t *testing.T) {
 		}
 	}
 	assert.Equal(t, plucked.Sentence, bells.Title)
+	// MusicXML 4.0, kind-value: the names of the kinds of chord.
+	chords, harmony := written(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "F#", "name": "natural-minor"}, "run": {"pattern": "arpeggios", "chords": [1, 2, 6]}}`)
+	var symbols []string
+	for _, m := range harmony.Measures {
+		for _, h := range m.Harmony {
+			symbols = append(symbols, h.Step+strings.Repeat("#", h.Alter)+" "+h.Kind)
+		}
+	}
+	assert.Equal(t, []string{"F# minor", "G# diminished", "D major"}, symbols, chords.Sentence)
 	var e elements
 	e.leaf("words", `a < b & "c"`)
 	assert.Equal(t, "<words>a &lt; b &amp; &#34;c&#34;</words>\n", e.String())

@@ -18,6 +18,7 @@ import (
 	"time"
 
 	"evenladder/core/plan"
+	"evenladder/core/score"
 
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/labstack/echo/v5"
@@ -248,6 +249,9 @@ type Problem struct {
 	Title  string       `json:"title"`
 }
 
+// Run defines model for Run.
+type Run = plan.Run
+
 // SavedBrief defines model for SavedBrief.
 type SavedBrief struct {
 	Brief     Brief     `json:"brief"`
@@ -286,6 +290,15 @@ type ScaleConflict struct {
 	Status  int          `json:"status"`
 	Title   string       `json:"title"`
 }
+
+// Score defines model for Score.
+type Score = score.Score
+
+// ScoreBar defines model for ScoreBar.
+type ScoreBar = score.Bar
+
+// ScoreItem defines model for ScoreItem.
+type ScoreItem = score.Item
 
 // Slide defines model for Slide.
 type Slide = plan.Slide
@@ -383,6 +396,9 @@ type MakePlanJSONRequestBody = Brief
 // MakeDocumentJSONRequestBody defines body for MakeDocument for application/json ContentType.
 type MakeDocumentJSONRequestBody = Brief
 
+// WriteScoreJSONRequestBody defines body for WriteScore for application/json ContentType.
+type WriteScoreJSONRequestBody = Brief
+
 // ExplainFingerJSONRequestBody defines body for ExplainFinger for application/json ContentType.
 type ExplainFingerJSONRequestBody = Brief
 
@@ -451,6 +467,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/plan/document)
 	MakeDocument(ctx *echo.Context, params MakeDocumentParams) error
+
+	// (POST /api/v1/plan/score)
+	WriteScore(ctx *echo.Context) error
 
 	// (POST /api/v1/plan/why)
 	ExplainFinger(ctx *echo.Context, params ExplainFingerParams) error
@@ -728,6 +747,15 @@ func (w *ServerInterfaceWrapper) MakeDocument(ctx *echo.Context) error {
 	return err
 }
 
+// WriteScore converts echo context to params.
+func (w *ServerInterfaceWrapper) WriteScore(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.WriteScore(ctx)
+	return err
+}
+
 // ExplainFinger converts echo context to params.
 func (w *ServerInterfaceWrapper) ExplainFinger(ctx *echo.Context) error {
 	var err error
@@ -899,6 +927,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/catalogue", wrapper.GetCatalogue, options.OperationMiddlewares["getCatalogue"]...)
 	router.POST(options.BaseURL+"/api/v1/plan", wrapper.MakePlan, options.OperationMiddlewares["makePlan"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/why", wrapper.ExplainFinger, options.OperationMiddlewares["explainFinger"]...)
+	router.POST(options.BaseURL+"/api/v1/plan/score", wrapper.WriteScore, options.OperationMiddlewares["writeScore"]...)
 	router.POST(options.BaseURL+"/api/v1/compare", wrapper.ComparePlans, options.OperationMiddlewares["comparePlans"]...)
 	router.POST(options.BaseURL+"/api/v1/pockets", wrapper.FindPockets, options.OperationMiddlewares["findPockets"]...)
 	router.POST(options.BaseURL+"/api/v1/slide", wrapper.SlideRun, options.OperationMiddlewares["slideRun"]...)
@@ -1627,6 +1656,45 @@ func (response MakeDocumentdefaultApplicationProblemPlusJSONResponse) VisitMakeD
 	return err
 }
 
+type WriteScoreRequestObject struct {
+	Body *WriteScoreJSONRequestBody
+}
+
+type WriteScoreResponseObject interface {
+	VisitWriteScoreResponse(w http.ResponseWriter) error
+}
+
+type WriteScore200JSONResponse Score
+
+func (response WriteScore200JSONResponse) VisitWriteScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WriteScoredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response WriteScoredefaultApplicationProblemPlusJSONResponse) VisitWriteScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ExplainFingerRequestObject struct {
 	Params ExplainFingerParams
 	Body   *ExplainFingerJSONRequestBody
@@ -2044,6 +2112,9 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/plan/document)
 	MakeDocument(ctx context.Context, request MakeDocumentRequestObject) (MakeDocumentResponseObject, error)
+
+	// (POST /api/v1/plan/score)
+	WriteScore(ctx context.Context, request WriteScoreRequestObject) (WriteScoreResponseObject, error)
 
 	// (POST /api/v1/plan/why)
 	ExplainFinger(ctx context.Context, request ExplainFingerRequestObject) (ExplainFingerResponseObject, error)
@@ -2659,6 +2730,52 @@ func (sh *strictHandler) MakeDocument(ctx *echo.Context, params MakeDocumentPara
 	return nil
 }
 
+// WriteScore operation middleware
+func (sh *strictHandler) WriteScore(ctx *echo.Context) error {
+	var request WriteScoreRequestObject
+
+	var body WriteScoreJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.WriteScore(ctx.Request().Context(), request.(WriteScoreRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "WriteScore")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(WriteScoreResponseObject); ok {
+		return validResponse.VisitWriteScoreResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ExplainFinger operation middleware
 func (sh *strictHandler) ExplainFinger(ctx *echo.Context, params ExplainFingerParams) error {
 	var request ExplainFingerRequestObject
@@ -2996,89 +3113,99 @@ func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5D1rc9w2kn8Fxb2qu9ujJTnr3b1YnyI/ElXFscry1n7YdZUxZM8QEQnQADij2ZT++xVefAIUSXGc3OZL",
-	"Yg2JRqPR3egn+EuUsKJkFKgU0ctfohJzXIAErv+6fq3+S2j0MiqxzKI4oriA6GVE0iiOOHypCIc0eil5",
-	"BXEkkgwKrEYU+P5HoDuZRS//8iKO5LFUg4TkhO6ih4cHMxaEvGIpAT3V92QP9IoT2Kq/EkYlUKn+icsy",
-	"JwmWhNHznwWj6rdmpv/gakD0h/NmGefmqTg30OrpGlQfYjPdNRWSV4WdaJU53x9aUK9pWckxBG7xHtJ1",
-	"F92AfHz2BOew5so1wPC0+hdRMirMln9HjzecbXIoRpAozRv/Mw8ZB1ejkYJIOCkVuOhl9PcMS0QEOnBG",
-	"dzHaHNGWQJ6eRQ9x9J7CqXbDh8rHDJBQb6CNesWhcGq2DKHCDhSR+i2HzWm4ZAwHoV44i9QLdpiCesXu",
-	"9dRpStT7OL/hrAQutf7Y4lxAHJWtn4xmy0Fq5K0K2jCWA6ZqaQnjHBIFSr9MJBRi5gRbDkZrWuiEStgB",
-	"V9C3nBW3Rt95n0sWftqRnH+0QbXGxXb2T7V6ZZufIZEauPkBc46PkSbzjkObDE4Tx9GW8cL7ICO77C0H",
-	"6UefpN5BOaF3i6m5MRvsp+WjAp/jBAxhJ77ao7Ka3U6lgUyha84OYRIVRAi7wTU1BgTrQzTHq+dFyiR0",
-	"KTt68rH7n5gE3wxsD/xHUhDplwoOOMkgwNQctp1xDXoiyRjL/Y8ysg1JiSgxfdfmP1oVG48IaHND06Zm",
-	"Zsu6zSa0WDZuRL/Zh67E13PXCDZrbxOpXppbvWNytyUDPomj+2c79sz+WOaYnl1p3qp/fkaKknFpzC1l",
-	"I0WwB5rjNAV+njAO52qUJoLbyHmSNCbvhCraB+QsxMs5PppBQKtCbYjCMooVTpC2SNDMU5CU+GEFWVyT",
-	"vz1JFEcbnNyZrT5g7p/JadHuWaKoJpBUZ71gFU1RRSXJEdFHf1LJGBGKMEpwUWIKeY7PotjH8YwFBEVz",
-	"TYir2R1QvzBIKAODph4Hoq3/I0tpj3SYjbZLcFvoqOzwtxjVOE/kZs2TCzna2Vcz+DnDNJ17NLOKB46o",
-	"gkjx7tEDRYu/0BqzDGxmyWELfK4+PJDUx/8PnvOGdAzBMWwb484am3rDWSXXPINf99VK6/m4uTB6ULJE",
-	"4n3oyDHkEb5TtG1N9Q45cRQSiolUVpIjhhrkB3ZAWsUjzJWZTlIkGeKAU+DiEqVYYiQkPgr0hu5yIrKW",
-	"BmnxCEnuunLd0lzZUWbFzB3CSQJUvtkDP4a0ntorZN5TKJt/XaILtGUcyQzQBrAUfoWnH90Av8KBQ0IH",
-	"B/ziAPwKcGCTFR3+VoYw3sCWcdC4bQkXEm0w9+MnDl1qtjSyhKJkV2UR0KGDfecVnetQQO6X6STDhA4X",
-	"9z0DgRhFMuOs2mWG9uzeHUw54FQ91vulniUZE0ARo9BafNtlyRhPh9MYuURs64Dw1EyA7R+KjdW5x7Z+",
-	"ouq3RAiw6EAWWgqqelEK4gzJTIk1wULWCRFZ4JH0y6jCLMeGZ9QityTPIfUKY45p+p5OdiU02UPUPqi9",
-	"QkKdczKzdCYCFZjfQeqEjXa3sq30eGrEaAbtSiwlcBownsqg7JlnH1kZsGTIv2CqzAgXDBgNeqiXXNCj",
-	"Z8g3J5oDNsnk0MCeYHC8YnSbk8QM6Mp0xfmEA7YdyFFWlsTErwqAc8ane2pvCeTpGzXGe45JLKsQdxCZ",
-	"BwyJNsXNazWoGvca07gmgc/lfYUlztmugiHlalGevtoa2hsq+dG3YqMBYF2QclVwjBd4ZYgVXxNeI2QL",
-	"oLbDhEPQTWpgJVwpLgb23dMgKnN9TXhW6y4AeWP1tQ+oMQtXxZNIF7npHljaVkT6sTULKFJEQkZjoAIf",
-	"UYb3ECNOBKG7zok+baEKthcn7SGtuUp9ZiwAaIPOPoDKU1sVxWqTkj0RK2tG49MsWbpxhjwgJaMkWRNH",
-	"WdFlXP1RD/SBVO7yeigGzRF1DjrsG1mqSVQzXrMPDes4JJ3uafje6fZGz7X0Sdw+QVsnnz2xamXb0hY9",
-	"5moOo9Gj29BicH4HYvjB+Nwh83icf8+AIoykDp1ydGBVniprWBnHRHqs8GBkd3QJ3ZRYP81TcdGJH7SM",
-	"2y0uSH70exTh7E0wvTE3dhQkpmYnkyP3BsBHQ0iGUedkFkbi6ZZCNVRHmD6OcU3oVky8psjo7t00jsvT",
-	"WLASvgNO29C1l6pTqeagI1LHa4TPRw3nYAJ8buBJjgkVc/jaALS4j5NJH6MDIs0OpfdQaQeIR+evM739",
-	"UCovqhx7aTdvA8e40E4yjmAd1pvERnU2sruV11LYKIwLwEiGGAWEKZMZcH/sJSzJpS9KcG1ZD5kw7FkT",
-	"P0WYpu5XG/r0z3hifev4UuPviDVK/o+12plE/m70epjqb57btEwlKpwjRr2xmyD9V1WGnfiEheyliYvE",
-	"rZOVG2Z3H9VSXyqcE3n0k1Yciw3LEd5K4IhIgThj0ktW8+bjslrnleyABoE5iVBDtmVxnFesKDEnttpk",
-	"TiqIcCEnBP200DGaH9+6AdN3Qw27hYSZPNX0caIeMwU5kWEO6U/zmcUM1IHN6bZ0U1IxJj2GuvVKenN1",
-	"cW6Tt0OzSbzT7P8yBnqzd9VLc7MtftMSe/TaFWApmoC+kJhLZ5jUmY0Y6SwGIjTJq7QTq27Mv00oAbPp",
-	"xnlbIwB37NnmScIq6q/bWL9SwBsz/86kIIYZCvUnr6g6ianoqv4WpUcsoJk1BtQWU/QOa5rCPSJUMo2Q",
-	"yfo5c5LdX6Jnz025wIbdd/HeuQwPC9QPLKtpGCsuYBX15WoM5zmz17zlZSwxUpUmJGd3Eyw3GsWDOoS6",
-	"4CBQkKAY2nKv49V6QseisRM4LV31Yi1bDYsX9HZOUR5G9pfpjVaIfmgbq2c+fldAkaiSDGFhCxp1KMF7",
-	"CBcgBN5BwOs4YIF2ZK/sPpqig/5Jm30b0LndUnrTXQM9rTBt5vJZNW+NEf4OWz9kHeNmNR/BzjFlvzsr",
-	"WbjtBsQHcANmVZ+EXaaCzQlodRbii58vMAYs4VeZX0go51Vn9PnSksotxYG0eDp6zdh0u2PLdv0HwLn0",
-	"OOGDTFyAX+17Punq1+jMrD3AJfOTdzz+NT/IBVv5A6YppIF08aORqzU8sin73Sfosh1voDw5Sdyrsv89",
-	"5YltyPMxnu4eb+9L0BF3Z2tl6oAjFBUF2oA8AFBEtGmmfi9ImuYQ2//rn9RCYv1fE1QhUubKzlaGyFnk",
-	"aQfYMi7xJgcfb7b4t0fdHQcswe8ShkY9TOBfQ7On8G6X4ZYFZmaWFQZN6z1w0a3rCVWwBgMuDoSPwTyN",
-	"VcP1nnphw0iLfWgMb2WpccDpJaIAKeiCwSTDdAcoUAjUt6sHRHmUFD8SMUqJ6SpmoL0mp84CSJ48nryU",
-	"6Rqb4xGOazW0jS3DXzWHd1gRSWu2Av/MuPED4toteI4236AX6M9o89d5Ic+vz5Fj4XlHJz8nzkzYN/1h",
-	"j/CfhetDyASu5rdyrVqYP8WAMYguU/06JrhScbfOhsxpLvKdkhtn1E5oyY2jBFdPar1LWOqXjZYvPW7w",
-	"aAjj/nB/idaCmOsa4+PiZab4ODcCx0qgIcOcUZJMiPXjYxPWMWNqsFPIFMZtxBuZvG8u3GST1G5cbOjs",
-	"w49Ccjebvab4VEt7RgMUmNAI53p+pm3EMDiwUhPZSNPj7LavdRufppDF11MygzA53oDfpwuvPthDNH/1",
-	"GlS9eoPM46v2QhMtOXLRF8f5n1bpmNhgHpD3hDPdlxl4DDQV7+mKQUhap2wn5/b9plAd0HYgfZSCLxXO",
-	"P0JRssVsNtpO4+l1CWgMB6Y1ZoqM6L6G6TaBia97W6TpDoR8T8ea4Ws9FXh0A/wdoZUM9J4xC3wxqUfm",
-	"ny+fgWy4hzYchLxySbteAkFn7uvWFgUzRjY9tcEc5aRjvbeyO0u6reNIVlwRkd0ZOrSyVTYKy8qSCWIb",
-	"qu+9Tb89glgOio0OaBRMb0drUfd1ZDdKok2trni193/Ib92lfRpraZllHvC5Q0yr9KxA/ZijLMgmfwrL",
-	"L0AnXIEzL8Jo9Wi/dzwsJzPhN969maJFLN9sRp/PzKHcwfGW7CiW1XxGSBKSApU4nznnlmxlJqZcGGJe",
-	"jDtT+ZaujQfhDyPY1lfRqqnE4k53/wl8VL8W88oqF2SqOORY9th0jloP3zSQY9eD6FSd+W0PukKb4zyH",
-	"3CaftIrKMC+0J+RL14cYdLLHVSMU11zs/K5g2eawlEi3Is6oldfWyyo5vVEScILTJ2MV0iX2UHFC3GQP",
-	"LW/3RLXhqRqxFuW8xwNQCTQJ+C724Q3mT/AIXQ3BkHRwLyfoPfXWJA4J3UvRvwrHZiTqpfcXWoNyp6f1",
-	"sV0kKba36Sh/oRXqmRgSW1rfdcOSO5C30vS5rhQX+ymkQ8Yvl3rCdQjzbvoJFOm1zJoVtJWSFbyHfMpV",
-	"PXUe0TKG02OGIxxFH7+2p55xTn1piwUW8lBzH92gosc8QilLTNHyf314+wp9++LPf/3vYa7x3ynx61Mt",
-	"3YsLe+I0LxCsk6vpd9LlVJTLG6VYwjNJNKdMThL1vLihmp4pDlWZzkVtZj6qf4x5NK+D2KZUG7Xx3Qnk",
-	"ruZtUZiwYdp9xRSVI6JZ1Dg9/DkqPXK6SHbvAhi1UyxkL1LNLQnrFZeFfbRphqjs2bhhVdtCf5mq1QDW",
-	"KLmp84W/n2qb29xeIjU7ODrX5wwnbH5LyYWxmuYDnlS2580t1LFeBWSSiT0v2z1eXenJ/Qi/zxPIhfvE",
-	"VnPOEol90FH0LfPZRiY+oIvhCY0RRmoMSlgBArFKnqHXWGJEBBIl5Dmk6EBkhj7/4bOu2/q8+XzpLiN4",
-	"rt6q4572R7ZFGJmqwst/UkUHdKHvMyqBXtp6r2akLhmL0QsDpl0TFqOL3uUHZ/9sfG59UwJFP+qlt07e",
-	"l9Fzl8LBJYleRn86uzj7k+nkNu72OS7J+f75eXOO7AwPK5bXjv11Gr2M1OFzZV6JOxdt/2NQ920uWnKd",
-	"Bhq/2HSUWMsA2au8TJgmY7kuAdc3dX+pgB+bq7q/RIGbub+5uBjGcD/17mj+5uLiBJch62PYcwPwbXMZ",
-	"sogtG0gQ0hkEuoXmzOj6La7y4PFQr+G8dcm0nrBkwrM1r7Rt5Y6z5nLyY3iC1v3l5/3LvB8GVHz+OKb1",
-	"5dPLl/cQ93jx/BeSPhiJdc5qj+IgBSISYUFSuEQchGRcB/zoTj/Y4OTuzKQdW/R6rcE19Oqs9YV3GjPF",
-	"0zbPK1bfgwwgcvFViD6QZd/g5pXz69eREjNrmIetY9PzkWEdc92AbShjHFJlGF8i3ax8IALQi4tvY6NS",
-	"W+8YnVzRFDj6bI2Jz8Od/Jv2JE7I+TM34cXFt6vfBt+9Asynd1gBG5YerZ5JdUMydUXIZ+gnJjN1EClf",
-	"5cCJlEDPVhfT87QyC4X+hxim85RXub12cANi8mvqpnOrcVZe8gcD9VfVC60FJ+1b1EJKrLlq7YRncDOJ",
-	"Rwz0TVGG0+39kUaJJJgiZU2sxPOJ7uQ1W+4/jc0LNzmmYqiUJtNhQRt4vefTGrP9lxz2WqKHfoP3kxyn",
-	"2/Kmcdqz51dMZtpcF017oczgiHTj9ko73gpZeLn/A+D0bZ22HTWNl1ZX+0xjnTmZ+B2br24td7vZQh8y",
-	"0Y3l5k1ExErb1eseCDoz153rs05GiWG/g4ca7zsfLzHMbC/00h95ear+GvccrtttLMuMqG7vxaIjut98",
-	"tiIfnNaR6JHvK3kTv0mzvXUrzkTb/dS8d7GA905hxXsaNX9TpnxfWk5r2o6JzMWvoi1K25HiR/sdvgOb",
-	"3F/Go6P+5SrnzI0NdPq+S6WDp+vR6dxlkccJ9tq99YhR9J7qy1XKdIvEfodKZcDjDSoqQZL7IkcFSQnC",
-	"mwQlYo8UUUIWkc1yTrSJnv/FUwTaxw2/QIyjHKQEfqlvRS/TbazxVGd0aS+c9SBT4lIHYifP/enUvPXH",
-	"8z922anOCm8IxRp3z7cO/dykbFSMtiTXOc7MfFdCwXxl5nv2mghdc0v6PDyYYj22tHfOOY7sG5xHhPs3",
-	"+Qig+locItSqji62T6RoNWJ3OfvNfZljQt+6C2NGWfuRu3lic9nSRYiHqPlSzSR2/t9fgaPmeLB2c8Yz",
-	"Weolv8c5VBkumbCWYtPVNyLMQJr19UtqBwEnGbqDo7laSSga0gSarIe+DcB+k6sxk3LAQl/DuYd8yFpv",
-	"CU1vLBprBQ5m1rNos2NGMUHrYwlTigmiZoqvEVjo34LCyhm1aU011uP9SArwFL796MqR/1Poj0UaftLJ",
-	"Iv3lFH3CaNYyZFqJt5vEbtAbvnU3RJ/SEW46rQM+sEH0K7i8t7bAb2HKwBVtLHJ0WyUf62zsad3bhlS/",
-	"Z89WU3qqU3sa7rqYx12n8GK7ZU+/KQe2JQqn9V0D8nDx1WXflVGF7F1ribTM3A2YqpaDOm5Af1lDnV0l",
-	"2K9sFWwPQilfwQpAumTHhCIzaNedCP3puCHz6/KcD7psftQq/sgO2JSIaB2U7pRhpXyFPQRdO94YRf8P",
-	"TeFRmdL7GAqRm0sktYHwVEHJ9O1w/xrL4tkL5E64WjtD6Hvi+lzCVByAPy0f8PDwfwEAAP//",
+	"5D1rc9w2kn8FxVzV3e3Rkpz1JhfrU+RHorokVlneyofdVBlD9gwRkQANgDOaTem/X+HFJ0CRFMfJXT5s",
+	"1hoSjUaju9HoF3+LElaUjAKVInr5W1RijguQwPVf16/VfwmNXkYlllkURxQXEL2MSBrFEYdPFeGQRi8l",
+	"ryCORJJBgdWIAt//AHQns+jlVy/iSB5LNUhITuguenh4MGNByCuWEtBTfUf2QK84ga36K2FUApXqn7gs",
+	"c5JgSRg9/1Uwqn5rZvo3rgZEX5w3yzg3T8W5gVZP16D6EJvprqmQvCrsRKvM+e7QgnpNy0qOIXCL95Cu",
+	"u+gG5OOzJziHNVeuAYan1b+IklFhtvxberzhbJNDMYJEad74r3nIOLgajRREwkmpwEUvo58zLBER6MAZ",
+	"3cVoc0RbAnl6Fj3E0TsKp9oNHyofMkBCvYE26hWHwqnZMoQKO1BE6rccNqfhkjEchHrhLFIv2GEK6hW7",
+	"11OnKVHv4/yGsxK41Ppji3MBcVS2fjKaLQepkbcqaMNYDpiqpSWMc0gUKP0ykVCImRNsORitaaETKmEH",
+	"XEHfclbcGn3nfS5Z+GlHcv7RBtUaF9vZf6nVK9v8ConUwM0PmHN8jDSZdxzaZHCaOI62jBfeBxnZZW85",
+	"SD/6JPUOygm9W0zNjdlgPy0fFfgcJ2AIO/HVHpXV7HYqDWQKXXN2CJOoIELYDa6pMSBYH6I5Xj0vUiah",
+	"S9nRk4/d/8Qk+GZge+A/kIJIv1RwwEkGAabmsO2Ma9ATScZY7n+UkW1ISkSJ6Y9t/qNVsfGIgDY3NG1q",
+	"Zras22xCi2XjRvSbfehKfD13jWCz9jaR6qW51Tsmd1sy4JM4un+2Y8/sj2WO6dmV5q3652ekKBmXxtxS",
+	"NlIEe6A5TlPg5wnjcK5GaSK4jZwnSWPyTqiifUDOQryc46MZBLQq1IYoLKNY4QRpiwTNPAVJiR9WkMU1",
+	"+duTRHG0wcmd2eoD5v6ZnBbtniWKagJJddYLVtEUVVSSHBF99CeVjBGhCKMEFyWmkOf4LIp9HM9YQFA0",
+	"14S4mt0B9QuDhDIwaOpxINr6P7KU9kiH2Wi7BLeFjsoOf4tRjfNEbtY8uZCjnX01g58zTNO5RzOreOCI",
+	"KogUPz56oGjxF1pjloHNLDlsgc/VhweS+vj/wXPekI4hOIZtY9xZY1NvOKvkmmfw675aaT0fNxdGD0qW",
+	"SLwPHTmGPMJ3iratqd4hJ45CQjGRykpyxFCDfM8OSKt4hLky00mKJEMccApcXKIUS4yExEeB3tBdTkTW",
+	"0iAtHiHJXVeuW5orO8qsmLlDOEmAyjd74MeQ1lN7hcx7CmXzr0t0gbaMI5kB2gCWwq/w9KMb4Fc4cEho",
+	"54BfHIBfAQ5ssqLD38sQxhvYMg4aty3hQqIN5n78xKFLzZZGllCU7KosAjp0sO+8onMvFJD7ZTrJMKHD",
+	"xX3HQCBGkcw4q3aZoT27dwdTDjhVj/V+qWdJxgRQxCi0Ft++smSMp8NpjFwitnVAeGomwPYPxcbq3GNb",
+	"P1H1WyIEWHQgCy0FVb0oBXGGZKbEmmAh64SILPBI+mVUYZZjwzNqkVuS55B6hTHHNH1HJ18lNNlD1D6o",
+	"vUJCnXMys3QmAhWY30HqhI12t7Kt9HhqxGgG7UosJXAaMJ7KoOyZZx9YGbBkyL9gqswI5wwYdXqol5zT",
+	"o2fINyeaAzbJ5NDAnmBwvGJ0m5PEDOjKdMX5hAO27chRVpbExK8KgHPGp9/U3hLI0zdqjPcck1hWIe4g",
+	"Mg8YEm2Km9dqUDXuNaZxTQLflfcVljhnuwqGlKtFefpqa2hvqORH34qNBoB1QcpVwTFe4JUhVnxNeI2Q",
+	"LYDadhMOQTehgZVwpbgY2HdPg6jM9TXhWa27AOSN1dc+oMYsXBVPIp3npntgaVsR6cfWLKBIEQkZjYEK",
+	"fEQZ3kOMOBGE7jon+rSFKthenPQNac1V6jNjAUDrdPYBVDe1VVGsNinZE7GyZjR3miVLN5chD0jJKEnW",
+	"xFFWdBlXf9ADfSDVdXk9FIPmiDoHHfaNLNUkqhmv2YeGdRySTvc0fO90e6PnWvokbp+grZPPnli1sm1p",
+	"ix5zNYfR6NFtaDE4vwM+/KB/7pB5bpw/Z0ARRlK7Tjk6sCpPlTWsjGMiPVZ40LM7uoRuSKwf5qm46PgP",
+	"WsbtFhckP/pvFOHoTTC8Mdd3FCSmZicTI/c6wEddSIZR50QWRvzplkI1VEeYPo5xTeiWT7ymyOju3TQX",
+	"l6exYCV8B5y2oetbqg6lmoOOSO2vEb47ajgGE+BzA09yTKiYw9cGoMV9nEz6GB0QabYrvYdK20E8On8d",
+	"6e27UnlR5dhLu3kbOMaFdpJxBGu33iQ2qqOR3a28lsJ6YZwDRjLEKCBMmcyA+30vYUkufV6Ca8t6yLhh",
+	"zxr/KcI0db9a16d/xhPrW8eXGn9HrFHyf6jVziTyd73Xw1B/89yGZSpR4Rwx6vXdBOm/qjLs+CcsZC9N",
+	"nCdunajcMLr7qJb6VOGcyKOftOJYbFiO8FYCR0QKxBmTXrKaNx+X1TquZAc0CMwJhBqyLfPjvGJFiTmx",
+	"2SZzQkGECznB6aeFjtH8+NYNmL4batgtJMzEqaaPE/WYKciJDHNIf5rPLGagdmxOt6WblIox6THUrVfS",
+	"m6uLc5u8HZpN4p1m/5cx0Ju9y16aG23xm5bYo9euAEvROPSFxFw6w6SObMRIRzEQoUlepR1fdWP+bUIB",
+	"mE3Xz9saAbhjzzZP6rjB6NVJv6QToyrqz/JYP6/A62H/1gQshvEM9SevqDq3qegeFK19GbGXZmYkUJt6",
+	"0TvaaQr3iFDJNEImRuiMT3Z/iZ49N8kFG3bfxXvn4kEskG2wLANiLBWBVdQX2TF86oxk85aXDcVIDpuQ",
+	"nN0FjKIDQOk/m9RltqZES1K0L8oGAokOgiEzgW+Xe0qIRvEgL6JOgAgkSCgBs9LkZKdekhOC2CkALe01",
+	"OS3jDpMpqMmLMKufotSMTlqmz1qhg6HNrp75JEsBRaJKMoSFTbTULg6vcVCAEHgHgdvQAQu0I3tlj9IU",
+	"HfRP2hzdgI45l9IbhhucHwrTZi6ftfXWXA5+xPZ+tI7Rtdrdxc4xZb87K1m47QbEe3ADZmXFhK9yBZvj",
+	"aOssxOfXX2CkWMKvMr+QUM7LGunzpSWVW4oDafF09Jqx6XbHlu3694Bz6XEODCKEAX617/mkq587NDMn",
+	"ApfMT95xv9x85xts5feYppAGwtiPetTWuClO2e8+QZfteAPlycHrXvb/nyl+bV2xj/F093h7V4KOBDir",
+	"LlMHHKGoKNAG5AGAIqKNQPV7QdI0h9j+v/5JLSTW/zXOHiJlrux/ZZCcRZ4yhS3jEm9y8PFmi3971N1x",
+	"wBL8V9XQqIcJ/Gto9hTe7TLcMofRzHTHoBG/By66+UahzNqgI8iB8DGYp+BruN5TL2xoZduHxsRXlhoH",
+	"nF4iCpCCTmRMMkx3gAIJSn37ekCUR0nxAxGjlJiuYgbaa3JIL4Dkyf3cS5musTke4bhWod3YMvzZfHiH",
+	"FZG0Zivwr4ybe0BcXwueo82X6AX6G9p8Pc8V+/k5cixs4Ojk58SZiQRN3doj/Gfh+hAyDrX5JWarFgxM",
+	"MWAMostUv/ZVrpR0rqM0c4qefKfkxhm1E0qF4yjB1ZNKAhOW+mWjdZceN3g0hPH7cH+J1oKYezXGx8XL",
+	"TPFxrq+PlUBDhjmjJJkQg8DHxr1jxtRgp5ApjNvIbWTyvjm3kw2eu3GxobMPPwrJ3Wz2mnKnWlrLGqDA",
+	"hAI9V4s0bSOGzoGVittGijFnl6OtW5A1hSy+WpcZhMnxBvx3uvDqg7VN81evQdWrN8g8vmovNNGSI+d9",
+	"cZz/S7iSY0zBv69oJ399lszxuUNMXeQs79eY9SnIJn8KZyxAJxxun3dtt1LQLxQNC8FM+I3JbKZoEcs3",
+	"m5HGmY7JOzjekh3FsprPCElCUqAS5zPn3JKtzMSU7gDmxbgzlW/pWiKF3za3dW6ilUCFxZ0u9RH4qH4t",
+	"5uVQLXD/csix7LHpDEqPlBXn2BUcubia+W0POh2T4zyH3Hp0ozgCmmFeaPPCF20LMehkM6ZGKK652Bkz",
+	"wRytYd6ArjuakRjrortPd5SPkoATnD4Zq5AusUeBE+LGJW95uyeqDU/ViLUo5yOzACqBJgGDwD68wfwJ",
+	"ZpYLzA1JB/dygt5Tb03ikFARer/vhXXz1UvvL7QG5U5Pa7i661lsW2eoQ7h1f5p4z1yazHHDkjuQt9IU",
+	"ta102fwppEPGO8k8ofZ5XluPQEZOy6xZQVspWcF7yKf05aid85YxnB4zHOEo+niPjnrGOclkLRZYyENN",
+	"86lBmNw8QilLTIbif7x/+wp98+JvX//n0IH//yma4lMt72cXSm8wD+CZcKbbsQQeA03FO7pijJ/WmZqT",
+	"U3r9nsY6b8SB9FEKPlU4/wBFyRYfEKNV9J4S94BkOjCtMVNODX04TudXk77i7YxEdyDkOzrWA6tWfoFH",
+	"N8B/JLSSgZYTzAJfTOqR+edffwN6y2voCnnlcvV6ikcn7NYV7QpmjGye2QZzlJOOc7yVprWkyZJNVPLg",
+	"8cpJaTATq82UFVc7we4MMVu5azZTgpUlE8Q2Y7r3NgzqUdWyYWwUSWP59dii1he+bk6NpqnX2aZ9V1jb",
+	"3DTk3u4ap5xN76ulhk23JWRPrc5zZevwcPqtdFEhpVWiFEt4JonemMlhrp6gDG3imbZHVaZzUZsZUevf",
+	"GTxmroPYplQbNZ8s97trPnGLwoQN0+4zBtkcEc2ixunhj7LpkdPPk26XhdFLoYXsRarpP7FeelzYITbt",
+	"1i97DoWw7mihv1CFKABrJA3VEc8/T77Q7QJvr7N2p7G4muAKe5e/8VsF70wWktKMSDjvRqCTTz6b6ZVN",
+	"MdaY65XWGAHTguw6frXvojh6+/jxrofFZubeNF6vTLUZucaGDxlK5ITjomYYN4ulYpMUrgFZW+QRARZq",
+	"d89ubXvEGcKrB1rptQwy17HkHMYFvieF2o+vlb1Fzb+ffe1jlwxwGupORmZ1G9BYXwf6DFA4/A+EStUc",
+	"Q5uezERKoCZFJVCHaYxX352dJHfPqlLBUbbyxZQsEgMsbrzoFtWGNI4Qkzb+StcULN/2a1veulKFkisV",
+	"8qqTDeaXTfGKMvLV60jXayGs/ihGuoVN9uzC3lsA2iuiMQa/y7fkFdVVNFvGEUbKZvdjsiW7JSEZWeHc",
+	"r89SJoMXUl6ERplfGi34qcJcarYCsst02/znX8nscb2on1osYodoPbc3qAMy1I7PqFWPoDRiVtHUXjeV",
+	"xvPTuHRJSz0oBaO7bv0TkUKzkN66QwZKpHVdL0aHjOWGvwJd/ew5MlQPTVTLVis12LtaIQ2zXTG1Uf9R",
+	"dIvi6Av1vy8CgRx4aztLe5oJEvjAfI98N9Wo3oia7LE75CyPOkLWFUdudjdVXWo0SdFoRbFU0+S2A+ls",
+	"F9vcGGY4q+aPlAEyVuJ2wJNqK7wJILXHUAGZFLKZl5I4XgLjSdAR/hhaIGHRdzPRnLPkUvKgfbFb5ju3",
+	"TbxZVwQSGiOM1BiUsEKplUqeoddYYiX4ooQ8hxQdiMzQxy8+6uT6j5uPl6568Ll6q/ae2R/ZFmFkSj8u",
+	"/0kVHdCFboZZAr20SfnNSJ3XH6MXBkw7cT9GF73OWWf/bGK4us0WRT/opbecCy+j5y7PBpckehn99ezi",
+	"7K+mDZAx185xSc73z8+bq/LO8LBieR0ovk6jl5G6X1+ZV+LOV1r+MSjOM106XeGpxi82RZbW+YFsH1ij",
+	"ujOW6zo9/ZmXTxXwY/Odl09R4LMuX15cDE+zX3of+Pjy4uIEX9LQngbP5yNumy9piNiygQQhnc9D11+f",
+	"mevsFld58AZcr+G89YUSPWHJhGdrXmn3kbuxN1+2OYYnaH385rz/JZiHARWfP45p/eWS5ct7iHu8eP4b",
+	"SR+MxLrgZ4/iIIU647EgKVxqQ02dyBtuXMcSbXByd2Zyw1r0eq3BNfTqrPWFdxozxdM2zytW34EMIHLx",
+	"WYg+kGXf4OaV8+vXkRIz63sMOwBNYW6GdQ7PBmyNNeOQKlP/EulONwciAL24+CY2KrX1jtHJxj78aP0l",
+	"H4c7+XftLD0h58/chBcX36z+KaFu/1if3mEFbFh6tHom1VYvdZViZ+gnJjN1EB1wbbuerS6m52llFgr9",
+	"r3hN5ymvcnvt4AbE5PfUTedW46y85PcG6u+qF1oLTtoteENKrOnTe8IzuJnEIwa6zajhdNt83CiRBFOk",
+	"rImVeD7RbWDMlvtPY/PCTY6pGCqlyXRY0EOo3vNpXX38HbJ7/XSG9wbv99xOt+VN1x3Pnl8xmWlzXTQ9",
+	"IGQGR+NFWmnHW1EZL/e/B5y+rdOAR03jpSVwPtNYZ+JN/AjiZ7eWuy0HQl/B012JzJuIiJW2q1fiGbzM",
+	"XHd6r56MEsOiVA813nW+fGeY2XaD1V8IfKr+Gr85XLdrjZcZUd0C2UVHdL9DwIp8cNqLRI98n+k28Yc0",
+	"21stFSfa7qfmvYsFvHcKK97TTeMPZcr3peW0pu2YyFz8LtqitGXDfrR/xHdgk8WX8ejo/XKVc+bGOjp9",
+	"HzXVztP16HTuspLHCfbavfWIUfSO6l57ZbpFYr9DpTLg8QYVlSDJfZGjgqQE4U2CErFHiighi8gmck20",
+	"iZ5/5QmH9XHDLxDjyARXLnU8sEy3scZTndGl/VqBB5kSl9oRO3nuX07NW385/0uXnerEtw2hWOPu+VC2",
+	"n5uUjYrRluQ6DyQzHyVTMF+Z+Z69JkInXZI+Dw+mWI8thcudcTw5xJ1XGnXSCeSl7EBjG+wVEm+3iFEk",
+	"Eq5U7uDY+pkTCS7B4o+qDG5tsG14YcJcx0ptwR1Nta0j1lQOtm20fw9+zo4I99trCqC6VyURireOLsJC",
+	"pGj1LOruwpv7MseEvnU9FkcVzCMNM2PTBfIiJMm2qeIkpfLfv4Ncz/Ej2M0Zjyeql/z3/qHidiGdtThI",
+	"19SIcSE2L6kdBJxk6A6Opt+pUDSkCTSxp8xwuP6sbmOs5oCF7qS/h3zIWm8JTW8sGmu5b2YmTmvjb07u",
+	"U/O9sylZq1Ezxedw7/QbBrJyRsVZU2P1eOm+AjyFbz+4IuN/F/p774afdMjOVBuoo0CzliHTSrzdhNeD",
+	"Polb95GXU7ojmqZEAU+EQfQzOB5ubdnewsCNyw5e5G5o5Ravs7GndTI0pPoz+xc0pae6Fk7DXRfzuOsU",
+	"voRufv0fyo3QEoXTehAC8nDx2WXfJbOF7F1ribTM3A2Y3KKDOm5AfxxPnV0l2A/lFmwPQilfwQpAOnHK",
+	"OIQzaGf/CP315yHz6yQpU/81ahV/YAdsEnW0Dkp3yrBSN7Y9BC/YvDGK/g+awqMypfcxFKgwfde1gfBU",
+	"Qcl0I+V/jcVSba/lE67WzhCwjcy5hKk4AH/a1fDh4X8DAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -69,6 +69,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plan/score": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The run as it is written down, for a staff on screen. */
+        post: operations["writeScore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compare": {
         parameters: {
             query?: never;
@@ -694,37 +711,61 @@ export interface components {
                     openMm: number;
                 }[];
             };
-            run: {
-                events: components["schemas"]["Event"][];
-                bars: number;
-                notes: number;
-                notesPerMinute: number;
-                spanMm: number;
-                shifts: number;
-                crossings: number;
-                /** @description After the last note, to the bar line. */
-                restBeats: number;
-                equalTempos: {
-                    perBeat: number;
-                    tempoBpm: number;
-                }[];
-                onStrings: {
-                    string: number;
-                    notes: number;
-                }[];
-                longestOnString: number;
-                /** @enum {string} */
-                turnStrokes: "" | "same" | "opposite" | "mixed";
-                endsOn: {
-                    name: string;
-                    degree: string;
-                    inChord: boolean;
-                };
-            };
+            run: components["schemas"]["Run"];
             cautions: {
                 code: string;
                 message: string;
             }[];
+        };
+        Score: {
+            title: string;
+            subtitle: string;
+            clef: {
+                /** @enum {string} */
+                sign: "G" | "F";
+                line: number;
+                octaveChange: number;
+            };
+            /** @description Of the time signature. */
+            beats: number;
+            unit: number;
+            bars: components["schemas"]["ScoreBar"][];
+        };
+        ScoreBar: {
+            /** @description A pick-up is bar 0. */
+            number: number;
+            fifths: number;
+            /** @description The signature is written again. */
+            newKey: boolean;
+            heading: string;
+            items: components["schemas"]["ScoreItem"][];
+        };
+        ScoreItem: {
+            /** @description Index into the events of the run; -1 for a rest. */
+            event: number;
+            letter: string;
+            /** @description As written under the clef. */
+            octave: number;
+            /**
+             * @description The accidental that is written before it.
+             * @enum {string}
+             */
+            sign: "" | "bb" | "b" | "n" | "#" | "##";
+            figure: {
+                /** @enum {string} */
+                type: "quarter" | "eighth" | "16th";
+                dots: number;
+                actual: number;
+                normal: number;
+            };
+            /** @description Among the notes of its beat; -1 where it is a whole beat. */
+            place: number;
+            /** @description Of the bar; notes of one beat share a beam. */
+            beat: number;
+            tieFrom: boolean;
+            tieTo: boolean;
+            accent: boolean;
+            chord?: components["schemas"]["Chord"];
         };
         Chord: {
             degree: string;
@@ -778,6 +819,35 @@ export interface components {
             ring?: number;
             spoken: string;
         };
+        Run: {
+            events: components["schemas"]["Event"][];
+            bars: number;
+            notes: number;
+            notesPerMinute: number;
+            spanMm: number;
+            shifts: number;
+            /** @description Crossings in one stroke. */
+            sweeps: number;
+            crossings: number;
+            /** @description After the last note, to the bar line. */
+            restBeats: number;
+            equalTempos: {
+                perBeat: number;
+                tempoBpm: number;
+            }[];
+            onStrings: {
+                string: number;
+                notes: number;
+            }[];
+            longestOnString: number;
+            /** @enum {string} */
+            turnStrokes: "" | "same" | "opposite" | "mixed";
+            endsOn: {
+                name: string;
+                degree: string;
+                inChord: boolean;
+            };
+        };
         Event: {
             n: number;
             string: number;
@@ -803,6 +873,9 @@ export interface components {
             shift: number;
             /** @description Index into the notes of the box; -1 in a box that the run goes on to. */
             note: number;
+            /** @description The pick goes on from the string before in one stroke. */
+            sweep: boolean;
+            chord?: components["schemas"]["Chord"];
         };
     };
     responses: {
@@ -957,6 +1030,27 @@ export interface operations {
                     "application/json": {
                         why: string;
                     };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    writeScore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description Bars of notes and rests. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Score"];
                 };
             };
             default: components["responses"]["AnyProblem"];

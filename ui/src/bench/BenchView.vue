@@ -6,7 +6,7 @@ import { labelKinds, labelNames } from '../neck/labels'
 import NeckDrawing from '../neck/NeckDrawing.vue'
 import { changed } from '../brief/query'
 import { toPair } from '../brief/pair'
-import { keptClick, keptLabel, keptSpacing } from '../shell/kept'
+import { keptClick, keptLabel, keptSpacing, keptStaff } from '../shell/kept'
 import { tell } from '../shell/notice'
 import { useKeys } from '../shell/useKeys'
 import BoxStrip from './BoxStrip.vue'
@@ -28,6 +28,7 @@ import SheetDialog from './SheetDialog.vue'
 import SpellingPanel from './SpellingPanel.vue'
 import { useBench } from './useBench'
 import { useSaved } from './useSaved'
+import { useScore } from '../notation/useScore'
 import { usePlayer } from '../sound/usePlayer'
 
 const bench = useBench()
@@ -35,6 +36,7 @@ const { plan, problems, failure, busy, brief, catalogue, own, ownScales, change 
 const saved = useSaved(bench)
 const { kept, conflict, draft, dirty } = saved
 const player = usePlayer(plan)
+const score = useScore(plan)
 const { current, note, playing, starting, blocked, counting, sounded, loop } = player
 
 /** The same key in the next layout, side by side: both can then be changed. */
@@ -120,6 +122,9 @@ useKeys({
   e: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even'),
   ' ': player.toggle,
   m: toggleClick,
+  s: () => (keptStaff.value = !keptStaff.value),
+  r: player.repeatBar,
+  R: player.repeatMore,
   p: () => (sheetOpen.value = true),
 })
 </script>
@@ -168,7 +173,7 @@ useKeys({
             @toggle="player.toggle"
             @unloop="loop = undefined"
           />
-          <RunLanes v-model:loop="loop" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :current="current" @choose="player.stepTo" />
+          <RunLanes v-model:loop="loop" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :score="score" :current="current" @choose="player.stepTo" />
         </div>
         <aside aria-label="Spelling and hand">
           <SpellingPanel :plan="plan" />

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { mdiMetronome, mdiPlay, mdiStop, mdiVolumeMedium } from '@mdi/js'
+import { mdiMetronome, mdiMusicClefTreble, mdiPlay, mdiStop, mdiVolumeMedium } from '@mdi/js'
 import type { Plan } from '../api/client'
 import { pretty } from '../signs'
-import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptVamp } from '../shell/kept'
+import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
 
 /** Plays and stops the run, and says what it comes to. */
 defineProps<{ plan: Plan; playing: boolean; starting: boolean; blocked: string; counting: number; loop: [number, number] | undefined }>()
@@ -15,6 +15,7 @@ const names: Record<number, string> = { 1: 'quarters', 2: 'eighths', 3: 'triplet
   <div class="play-bar">
     <v-btn :icon="playing ? mdiStop : mdiPlay" color="primary" variant="tonal" size="small" :loading="starting" :aria-label="playing ? 'Stop (space)' : 'Play the run (space)'" data-do="play" @click="emit('toggle')" />
     <v-btn :icon="mdiMetronome" size="small" :color="keptClick ? 'primary' : undefined" :variant="keptClick ? 'tonal' : 'text'" :aria-pressed="keptClick" aria-label="Click (m)" @click="keptClick = !keptClick" />
+    <v-btn :icon="mdiMusicClefTreble" size="small" :color="keptStaff ? 'primary' : undefined" :variant="keptStaff ? 'tonal' : 'text'" :aria-pressed="keptStaff" aria-label="Staff above the lanes (s)" data-do="staff" @click="keptStaff = !keptStaff" />
     <b v-if="counting" class="counting" role="status">{{ counting }}</b>
     <span class="facts">
       {{ plan.run.notes }} {{ plan.run.notes === 1 ? 'note' : 'notes' }} in {{ plan.run.bars }} {{ plan.run.bars === 1 ? 'bar' : 'bars' }},

@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { computed, nextTick, ref, watch } from 'vue'
-import type { Plan } from '../api/client'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
+import type { Plan, Score } from '../api/client'
 import RungMark from '../neck/RungMark.vue'
+import { headOf } from '../notation/columns'
 
-const props = defineProps<{ plan: Plan; current: number }>()
+const RunStaff = defineAsyncComponent(() => import('../notation/RunStaff.vue'))
+
+/** The run on its strings; with a score, a staff stands over it. */
+const props = defineProps<{ plan: Plan; current: number; score?: Score | undefined }>()
 /** First and last bar of a stretch that is played again and again: dragged over. */
 const loop = defineModel<[number, number] | undefined>('loop')
 const emit = defineEmits<{ choose: [event: number] }>()
@@ -12,16 +16,19 @@ const emit = defineEmits<{ choose: [event: number] }>()
 const frame = ref<HTMLElement>()
 const { width } = useElementSize(frame)
 const head = 24
-const names = 30
+const edge = 30
+const names = computed(() => (props.score ? headOf(props.score) : edge))
+/** What follows the last note on the staff: rests, or the note held. */
+const after = computed(() => (props.score ? Math.max(props.score.bars.reduce((n, b) => n + b.items.length, 0) - events.value.length, 0) : 0))
 
 const events = computed(() => props.plan.run.events)
 const strings = computed(() => props.plan.neck.strings)
 const lane = computed(() => Math.max(16, Math.min(23, 130 / strings.value.length)))
-const column = computed(() => Math.max(25, Math.min(40, (width.value - names - 12) / Math.max(events.value.length, 1))))
+const column = computed(() => Math.max(props.score ? 30 : 25, Math.min(40, (width.value - names.value - 12) / Math.max(events.value.length + after.value, 1))))
 const top = computed(() => head + lane.value / 2)
 const bottom = computed(() => top.value + lane.value * (strings.value.length - 1))
 const height = computed(() => bottom.value + lane.value / 2 + 58)
-const x = (i: number) => names + column.value * (i + 0.5)
+const x = (i: number) => names.value + column.value * (i + 0.5)
 const y = (string: number) => top.value + lane.value * (string - 1)
 const rung = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
 const bars = computed(() => events.value.flatMap((e, i) => (i === 0 || e.bar !== events.value[i - 1]?.bar ? [i] : [])))
@@ -42,6 +49,8 @@ function release(i: number, event: MouseEvent) {
   if (from && to && (dragged || event.shiftKey)) loop.value = [from.bar, to.bar]
   else emit('choose', i)
 }
+
+const columns = computed(() => ({ width: x(events.value.length + after.value) + 4, x }))
 
 const inLoop = (bar: number) => !!loop.value && bar >= loop.value[0] && bar <= loop.value[1]
 
@@ -72,10 +81,11 @@ watch(
     @keydown.right.prevent="emit('choose', current + 1)"
     @keydown.left.prevent="emit('choose', current - 1)"
   >
+    <RunStaff v-if="score" :score="score" :columns="columns" :current="current" @choose="emit('choose', $event)" />
     <svg :width="Math.max(x(events.length) + 4, 0)" :height="height" @mouseleave="pressedAt = -1">
       <g class="strings">
         <template v-for="s in strings" :key="s.string">
-          <path :d="`M${names} ${y(s.string)}H${x(events.length - 0.5)}`" />
+          <path :d="`M${edge} ${y(s.string)}H${x(events.length - 0.5)}`" />
           <text :x="4" :y="y(s.string)" dy="0.36em">{{ s.label }}</text>
         </template>
       </g>
@@ -107,6 +117,7 @@ watch(
         />
         <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`"><title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title></path>
         <text :x="x(i)" :y="bottom + lane / 2 + 24" class="finger">{{ e.finger }}</text>
+        <path v-if="e.sweep" class="stroke" :d="`M${x(i - 1) + 5} ${bottom + lane / 2 + 36}H${x(i) - 5}`"><title>one stroke over both strings</title></path>
         <path v-if="e.stroke === 'down' || e.stroke === 'up'" class="stroke" :d="stroke(i, e.stroke)" />
         <text v-else :x="x(i)" :y="bottom + lane / 2 + 41" class="finger pluck">{{ e.stroke }}</text>
       </g>

@@ -8,6 +8,8 @@ const keys: [string, string][] = [
   ['e', 'even or true fret spacing'],
   ['space', 'play the run after its count-in, stop'],
   ['m', 'click on or off'],
+  ['s', 'staff above the lanes'],
+  ['r R', 'repeat the bar of the marked note or end it, take the next bar in'],
   ['p', 'the sheet to print'],
   ['?', 'this list'],
 ]

@@ -8,6 +8,8 @@ export const keptPaper = useLocalStorage<'a4' | 'letter'>('even-ladder.paper', '
 export const keptClick = useLocalStorage('even-ladder.click', false)
 /** The address of the last bench, so that the bench comes back as it was left. */
 export const keptBench = useLocalStorage('even-ladder.bench', '')
+/** Whether a staff stands above the lanes. */
+export const keptStaff = useLocalStorage('even-ladder.staff', false)
 /** What the boxes of the strip are in order of. */
 export const keptOrder = useLocalStorage<'layout' | 'neck' | 'span' | 'reaches' | 'shifts' | 'notes'>('even-ladder.order', 'layout')
 /** What sounds with the run. */

@@ -109,6 +109,18 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
     current.value = Math.min(Math.max(i, 0), events.value.length - 1)
   }
 
+  /** Repeats the bar of the marked note, or ends the repeat. */
+  function repeatBar() {
+    const bar = events.value[Math.max(current.value, 0)]?.bar
+    loop.value = loop.value || bar === undefined ? undefined : [bar, bar]
+  }
+
+  /** Takes the next bar into the repeat. */
+  function repeatMore() {
+    if (!loop.value) repeatBar()
+    else loop.value = [loop.value[0], Math.min(loop.value[1] + 1, plan.value?.run.bars ?? loop.value[1])]
+  }
+
   /** Goes to the event that next plays this note of the box. */
   function stepToNote(n: number) {
     const from = events.value.findIndex((e, i) => i > current.value && e.note === n)
@@ -135,5 +147,5 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
   })
   useEventListener(document, 'visibilitychange', () => document.hidden && !playing.value && orchestra?.silence())
   onScopeDispose(stop)
-  return { current, note, playing, starting, blocked, counting, sounded, loop, toggle, stepTo, stepToNote }
+  return { current, note, playing, starting, blocked, counting, sounded, loop, toggle, stepTo, stepToNote, repeatBar, repeatMore }
 }
