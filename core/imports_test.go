@@ -10,7 +10,7 @@ import (
 )
 
 // order is the pipeline: a package may import those before it.
-var order = []string{"pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "plan"}
+var order = []string{"pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "plan", "score", "round"}
 
 func list(t *testing.T, args ...string) []string {
 	t.Helper()

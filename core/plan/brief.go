@@ -18,6 +18,24 @@ type Brief struct {
 	Rhythm     RhythmBrief     `json:"rhythm,omitzero"`
 	Picking    string          `json:"picking,omitempty"`
 	Names      string          `json:"names,omitempty"` // how notes are said to readers; data stays English
+	Round      RoundBrief      `json:"round,omitzero"`  // how it is carried through the keys; a plan does not read it
+}
+
+// RoundBrief carries a brief through every key.
+type RoundBrief struct {
+	Order    string   `json:"order,omitempty"`
+	Through  string   `json:"through,omitempty"`  // twelve keys or fifteen signatures
+	Start    string   `json:"start,omitempty"`    // tonic of the first key; that of the scale if empty
+	Keys     []string `json:"keys,omitempty"`     // tonics in an order of one's own
+	Seed     *int     `json:"seed,omitempty"`     // of a shuffled order
+	Spelling []string `json:"spelling,omitempty"` // tonics that stand for their keys, where the usual spelling is another
+	Place    string   `json:"place,omitempty"`
+	Link     string   `json:"link,omitempty"`
+}
+
+// IsZero reports whether a brief is not carried anywhere.
+func (r RoundBrief) IsZero() bool {
+	return r.Order == "" && r.Through == "" && r.Start == "" && len(r.Keys) == 0 && r.Seed == nil && len(r.Spelling) == 0 && r.Place == "" && r.Link == ""
 }
 
 // InstrumentBrief names an instrument of the catalogue and overrides it.

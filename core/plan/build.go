@@ -17,6 +17,12 @@ func Build(b Brief) (Plan, error) {
 	if err != nil {
 		return Plan{}, err
 	}
+	p, _, err := j.build(boxes)
+	return p, err
+}
+
+// build works the plan of laid boxes out, and says what its run plays.
+func (j *job) build(boxes []layout.Box) (Plan, sequence, error) {
 	at := *j.brief.Layout.Box
 	names := newNaming(j)
 	parts := j.sentence()
@@ -39,11 +45,13 @@ func Build(b Brief) (Plan, error) {
 		}
 	}
 	p.Comfort = j.comfort(chosen, p.Boxes[at].LowFret)
-	if p.Run, err = j.run(chosen, boxes, names); err != nil {
-		return Plan{}, err
+	seq, err := j.sequence(chosen, boxes)
+	if err != nil {
+		return Plan{}, seq, err
 	}
+	p.Run = j.play(seq, names)
 	p.Cautions = j.cautions(p, chosen)
-	return p, nil
+	return p, seq, nil
 }
 
 // lay resolves a brief and lays its boxes out, as far as fingers are not
@@ -72,7 +80,7 @@ type naming struct {
 	labels                 []string // as the brief asks to say notes
 }
 
-func newNaming(j job) naming {
+func newNaming(j *job) naming {
 	var n naming
 	for i, name := range j.scale.Notes {
 		n.names = append(n.names, name.String())

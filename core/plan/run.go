@@ -38,41 +38,76 @@ func (j *job) chained(b fingered, boxes []layout.Box) fingered {
 	return long
 }
 
-func (j *job) run(b fingered, boxes []layout.Box, names naming) (Run, error) {
+// sequence is what a run plays: notes in order, where they are stopped, and
+// what is asked of the hand that stops them.
+type sequence struct {
+	notes   []layout.Note
+	places  []neck.Place
+	inBox   []int // index into the notes of the chosen box; -1 in a box further on
+	ask     hand.Ask
+	school  int
+	through map[int]int // degrees of chords, by the note that each begins at
+}
+
+func (j *job) sequence(b fingered, boxes []layout.Box) (sequence, error) {
 	own := b.Notes
 	if j.brief.Run.Chain {
 		b = j.chained(b, boxes)
 	}
 	order, through, err := j.order(b)
 	if err != nil {
-		return Run{}, err
+		return sequence{}, err
 	}
-	places := j.runPlaces(b.Box, order)
-	touches := j.handOf(b.school).Path(places, j.ask(b, order))
-	report := hand.Summarize(j.neck, j.style.Limits, places, touches)
-	strokes := j.strokes(places, touches)
-	r := Run{
-		Events: make([]Event, len(order)), Bars: j.rhythm.Bars(len(order)), Notes: len(order),
-		NotesPerMinute: j.rhythm.NotesPerMinute(), SpanMM: tenth(report.SpanMM), Shifts: report.Shifts,
-		EqualTempos: []EqualTempo{}, OnStrings: []StringCount{},
+	s := sequence{
+		notes: make([]layout.Note, len(order)), places: j.runPlaces(b.Box, order), inBox: make([]int, len(order)),
+		ask: j.ask(b, order), school: b.school, through: through,
 	}
-	lean := *j.brief.Run.Lean
 	for k, i := range order {
-		n, t, slot := b.Notes[i], touches[k], j.rhythm.Slot(k)
-		at, sounds := j.rhythm.Onset(k)
-		r.Events[k] = Event{
-			N: k + 1, NeckNote: names.note(places[k], n.MIDI, n.Degree),
-			Finger: t.Finger, Bar: slot.Bar, Beat: slot.Beat, Beats: slot.Beats, Count: slot.Count, Accent: slot.Accent,
-			At: at, Sounds: sounds, Lean: lean > 0 && run.ChordTone(n.Degree, lean, j.scale.Len(), 4),
-			Stroke: strokes[k], Sweep: k > 0 && j.brief.Picking == "economy" && strokes[k] == strokes[k-1] && places[k].String != places[k-1].String, Reach: t.Reach.String(), Shift: t.Shift, Note: i,
-		}
+		s.notes[k], s.inBox[k] = b.Notes[i], i
 		if i >= len(own) || b.Notes[i] != own[i] {
-			r.Events[k].Note = -1 // in a box further up
+			s.inBox[k] = -1
 		}
 	}
-	j.chordsOfTheMoment(r.Events, through)
-	j.sumUp(&r, places, names)
-	return r, nil
+	return s, nil
+}
+
+// play fingers a sequence, strikes it and puts it into time.
+func (j *job) play(s sequence, names naming) Run {
+	r := Run{Events: make([]Event, 0, len(s.notes))}
+	report := j.perform(&r, s, 0)
+	r.SpanMM, r.Shifts = tenth(report.SpanMM), report.Shifts
+	j.name(r.Events, s, names)
+	j.sumUp(&r, len(s.notes))
+	r.TurnStrokes = turnStrokes(r.Events)
+	return r
+}
+
+// name says the notes of a sequence in its own key, and the chords that it goes
+// through.
+func (j *job) name(events []Event, s sequence, names naming) {
+	for k, n := range s.notes {
+		events[k].NeckNote = names.note(s.places[k], n.MIDI, n.Degree)
+	}
+	j.chordsOfTheMoment(events, s.through)
+}
+
+// perform adds the events of a sequence, the first at a slot of the rhythm. The
+// notes are yet to be named.
+func (j *job) perform(r *Run, s sequence, slot int) hand.Report {
+	touches := j.handOf(s.school).Path(s.places, s.ask)
+	strokes := j.strokes(s.places, touches)
+	lean := *j.brief.Run.Lean
+	for k, n := range s.notes {
+		t, at := touches[k], j.rhythm.Slot(slot+k)
+		onset, sounds := j.rhythm.Onset(slot + k)
+		r.Events = append(r.Events, Event{
+			N: len(r.Events) + 1, Finger: t.Finger, Bar: at.Bar, Beat: at.Beat, Beats: at.Beats, Count: at.Count, Accent: at.Accent,
+			At: onset, Sounds: sounds, Lean: lean > 0 && run.ChordTone(n.Degree, lean, j.scale.Len(), 4),
+			Stroke: strokes[k], Sweep: k > 0 && j.brief.Picking == "economy" && strokes[k] == strokes[k-1] && s.places[k].String != s.places[k-1].String,
+			Reach: t.Reach.String(), Shift: t.Shift, Note: s.inBox[k],
+		})
+	}
+	return hand.Summarize(j.neck, j.style.Limits, s.places, touches)
 }
 
 // chordsOfTheMoment marks where a chord begins: each that the run goes
@@ -83,7 +118,9 @@ func (j *job) chordsOfTheMoment(events []Event, through map[int]int) {
 	}
 	triads := j.chords(3)
 	for at, degree := range through {
-		events[at].Chord = &triads[degree-1]
+		if at < len(events) {
+			events[at].Chord = &triads[degree-1]
+		}
 	}
 	switch lean := *j.brief.Run.Lean; {
 	case len(through) > 0:
@@ -193,9 +230,10 @@ func (j *job) inChord(index int) bool {
 	return number == 1 || number == 3 || number == 5
 }
 
-// sumUp counts what the run asks for and how it ends.
-func (j *job) sumUp(r *Run, places []neck.Place, names naming) {
-	rest := j.rhythm.RestBeats(len(r.Events))
+// sumUp counts what a run of so many slots asks for and how it ends.
+func (j *job) sumUp(r *Run, slots int) {
+	r.Bars, r.Notes, r.NotesPerMinute = j.rhythm.Bars(slots), len(r.Events), j.rhythm.NotesPerMinute()
+	rest := j.rhythm.RestBeats(slots)
 	last := &r.Events[len(r.Events)-1]
 	switch j.brief.Run.Fit {
 	case "long-last":
@@ -205,19 +243,20 @@ func (j *job) sumUp(r *Run, places []neck.Place, names naming) {
 		r.RestBeats = rest
 	}
 	r.EndsOn = EndsOn{last.Name, last.Degree, j.inChord(j.scale.Index(last.MIDI))}
+	r.EqualTempos, r.OnStrings = []EqualTempo{}, []StringCount{}
 	for _, t := range j.rhythm.EqualTempos() {
 		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, tenth(t.TempoBPM)})
 	}
 	stretch := 0
 	counts := make([]int, j.neck.Strings()+1)
-	for k, p := range places {
-		counts[p.String]++
-		if k > 0 && p.String != places[k-1].String {
+	for k, e := range r.Events {
+		counts[e.String]++
+		if k > 0 && e.String != r.Events[k-1].String {
 			r.Crossings++
-			if r.Events[k].Sweep {
-				r.Sweeps++
-			}
 			stretch = 0
+		}
+		if e.Sweep {
+			r.Sweeps++
 		}
 		stretch++
 		r.LongestOnString = max(r.LongestOnString, stretch)
@@ -227,7 +266,6 @@ func (j *job) sumUp(r *Run, places []neck.Place, names naming) {
 			r.OnStrings = append(r.OnStrings, StringCount{str, counts[str]})
 		}
 	}
-	r.TurnStrokes = turnStrokes(r.Events)
 }
 
 // turnStrokes compares how each string is first met on the way up and on the

@@ -142,6 +142,16 @@ func (r Rhythm) Onset(i int) (beat, beats float64) {
 
 func (r Rhythm) perBar() int { return r.PerBeat * r.BeatsPerBar }
 
+// BarAfter is the first note of the bar after n notes, with so many bars of
+// rest between.
+func (r Rhythm) BarAfter(n, rest int) int {
+	lead := 0
+	if r.PickUp > 0 {
+		lead = r.perBar() - r.PickUp
+	}
+	return ((n+lead+r.perBar()-1)/r.perBar()+rest)*r.perBar() - lead
+}
+
 // RestBeats is what n notes leave empty in their last bar.
 func (r Rhythm) RestBeats(n int) float64 {
 	if n == 0 {

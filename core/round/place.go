@@ -1,0 +1,266 @@
+package round
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/pitch"
+	"evenladder/core/plan"
+	"evenladder/core/run"
+)
+
+// Place is a rule for where each key is played.
+type Place struct {
+	run.Option
+	Name string
+	Why  string
+	find func(*spec) ([]found, error)
+	// dropped says why a root lies lower than a step up from the one before.
+	dropped func(before, now played) string
+}
+
+// Places are all rules in picker order.
+var Places = []Place{
+	{run.Option{ID: "lowest", Phrase: "each from its lowest root that has the whole scale"}, "lowest", "bass notes belong low; drops an octave where the strings run out", lowest, runsOut},
+	{run.Option{ID: "same-shape", Phrase: "the same shape moved along the neck"}, "same shape moved", "one fingering in every key; folds an octave where the frets end", sameShape, fretsEnd},
+	{run.Option{ID: "nearest", Phrase: "each in the box nearest to the hand"}, "nearest hand", "least travel of the hand from key to key", nearest, liesHere},
+	{run.Option{ID: "one-position", Phrase: "all under the same hand"}, "one position", "which box of each key lies here", onePosition, liesHere},
+	{run.Option{ID: "first-position", Phrase: "all in first position"}, "first position", "from the root to the top of the position, down past it to the bottom and back", firstPosition, liesHere},
+}
+
+// found is a key with the box that it is played in.
+type found struct {
+	plan.Laid
+	box layout.Box
+}
+
+// at takes a box of what is laid.
+func at(l plan.Laid, box int) found {
+	l.Brief.Layout.Box = &box
+	return found{l, l.Boxes[box]}
+}
+
+// each lays every key out with the same change and takes a box of it. The
+// choice is told which key it is and what was found before.
+func (s *spec) each(change func(*plan.Brief), choose func(l plan.Laid, before []found) (int, error)) ([]found, error) {
+	out := make([]found, 0, len(s.keys))
+	for _, tonic := range s.keys {
+		l, err := s.lay(tonic, change)
+		if err != nil {
+			return nil, err
+		}
+		box, err := choose(l, out)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, at(l, box))
+	}
+	return out, nil
+}
+
+func noBox(b *plan.Brief) { b.Layout.Box = nil }
+
+// lowest takes each key from its lowest root from which the scale is whole; of
+// places that sound alike, the one nearest to the nut, with the fewest reaches.
+// Layouts that do not begin on any string give way to all starts from the root.
+func lowest(s *spec) ([]found, error) {
+	change := func(b *plan.Brief) {
+		noBox(b)
+		if !slices.Contains([]string{"pocket", "from-degree", "campanella"}, b.Layout.System) {
+			one, root := 1, 1
+			b.Layout.System, b.Layout.Octaves, b.Layout.FromDegree = "from-degree", &one, &root
+		}
+	}
+	return s.each(change, func(l plan.Laid, _ []found) (int, error) {
+		best := -1
+		for i, b := range l.Boxes {
+			if b.Notes[0].Degree == 0 && (best < 0 || lower(b, l.Boxes[best])) {
+				best = i
+			}
+		}
+		if best < 0 {
+			return 0, problem("no box of %s begins on its root: give another layout, a wider stretch of the neck, or another place", l)
+		}
+		return best, nil
+	})
+}
+
+// lower reports whether a box is to be taken before another: it lacks less, it
+// begins on a lower note, or on the same note nearer to the nut.
+func lower(a, b layout.Box) bool {
+	first, other := a.Notes[0], b.Notes[0]
+	switch {
+	case len(a.Missing) != len(b.Missing):
+		return len(a.Missing) < len(b.Missing)
+	case first.MIDI != other.MIDI:
+		return first.MIDI < other.MIDI
+	}
+	return first.Fret < other.Fret
+}
+
+func problem(format string, l plan.Laid) error {
+	return plan.Errors{{Field: "round.place", Message: fmt.Sprintf(format, l.Scale.Title())}}
+}
+
+// nearest takes the boxes with the least travel of the hand over the whole
+// round, beginning with the chosen one.
+func nearest(s *spec) ([]found, error) {
+	laid := make([]plan.Laid, len(s.keys))
+	lists := make([][]layout.Box, len(s.keys))
+	for i, tonic := range s.keys {
+		l, err := s.lay(tonic, noBox)
+		if err != nil {
+			return nil, err
+		}
+		laid[i], lists[i] = l, l.Boxes
+	}
+	own := s.chosen()
+	lists[0] = lists[0][own : own+1]
+	choice, _ := layout.Nearest(s.first.Neck, lists)
+	choice[0] = own
+	out := make([]found, len(laid))
+	for i, l := range laid {
+		out[i] = at(l, choice[i])
+	}
+	return out, nil
+}
+
+// chosen is the box of the brief.
+func (s *spec) chosen() int { return *s.first.Brief.Layout.Box }
+
+// firstPosition has all that lies in first position, as bookends where the
+// brief asks for the straight scale.
+func firstPosition(s *spec) ([]found, error) {
+	change := func(b *plan.Brief) {
+		noBox(b)
+		b.Layout.System = "first-position"
+		if b.Run.Pattern == "straight" {
+			b.Run.Pattern = "bookends"
+		}
+	}
+	return s.each(change, func(plan.Laid, []found) (int, error) { return 0, nil })
+}
+
+// onePosition takes of each key the box that lies nearest to the hand of the
+// chosen one; a whole box before a cut one, and the nearer to the nut of two.
+func onePosition(s *spec) ([]found, error) {
+	here := handFret(s.first.Boxes[s.chosen()])
+	out := make([]found, 0, len(s.keys))
+	for i, tonic := range s.keys {
+		if i == 0 {
+			out = append(out, at(s.first, s.chosen()))
+			continue
+		}
+		best, distance := found{}, math.Inf(1)
+		// The layout puts each box as low as it is whole: behind the hand, its
+		// repeat twelve frets on may lie nearer.
+		for _, low := range []int{0, max(here-1, 0)} {
+			l, err := s.lay(tonic, func(b *plan.Brief) {
+				noBox(b)
+				if low > *b.Layout.LowFret {
+					b.Layout.LowFret = &low
+				}
+			})
+			if err != nil {
+				continue // nothing lies past this fret
+			}
+			for k, box := range l.Boxes {
+				if d := s.first.Neck.SpanMM(here, handFret(box)) + 1000*float64(len(box.Missing)); d < distance-1e-9 {
+					best, distance = at(l, k), d
+				}
+			}
+		}
+		if best.Boxes == nil {
+			return nil, plan.Errors{{Field: "round.place", Message: tonic.Pretty() + " has no box near this hand: give a wider stretch of the neck"}}
+		}
+		out = append(out, best)
+	}
+	return out, nil
+}
+
+// handFret is where the hand stands for a box: its lowest stopped fret.
+func handFret(b layout.Box) int {
+	low := 0
+	for _, n := range b.Notes {
+		if n.Fret > 0 && (low == 0 || n.Fret < low) {
+			low = n.Fret
+		}
+	}
+	return max(low, 1)
+}
+
+// sameShape moves the chosen box along the neck, a step of the round up at each
+// key, and folds an octave where the frets end.
+func sameShape(s *spec) ([]found, error) {
+	shape := s.first.Boxes[s.chosen()].Notes
+	low, high := shape[0].Fret, shape[0].Fret
+	for _, n := range shape {
+		low, high = min(low, n.Fret), max(high, n.Fret)
+	}
+	from, to := *s.first.Brief.Layout.LowFret, *s.first.Brief.Layout.HighFret
+	moved := 0
+	out := make([]found, 0, len(s.keys))
+	for i, tonic := range s.keys {
+		if i > 0 {
+			moved += up(s.keys[i-1], tonic)
+		}
+		for moved+high > to {
+			moved -= 12
+		}
+		if moved+low < max(from, bit(moved != 0)) && moved+12+high <= to {
+			moved += 12 // stopped frets before open strings
+		}
+		if moved+low < from {
+			return nil, plan.Errors{{Field: "round.place", Message: fmt.Sprintf("the shape from fret %d to %d does not fit between frets %d and %d in %s: give a box of fewer frets, or another place", low, high, from, to, tonic.Pretty())}}
+		}
+		f, ok := s.shapeAt(tonic, shape, moved)
+		if !ok {
+			return nil, plan.Errors{{Field: "round.place", Message: fmt.Sprintf("the layout has no such shape %d frets on, in %s: give a layout whose boxes can be moved, or another place", moved, tonic.Pretty())}}
+		}
+		out = append(out, f)
+	}
+	return out, nil
+}
+
+// shapeAt finds a shape in another key. Where the layout has it further down
+// the neck, it is laid out from the shape's lowest fret.
+func (s *spec) shapeAt(tonic pitch.Name, shape []layout.Note, moved int) (found, bool) {
+	low, high := 1<<8, 0
+	for _, n := range shape {
+		low, high = min(low, n.Fret+moved), max(high, n.Fret+moved)
+	}
+	for _, change := range []func(*plan.Brief){
+		noBox,
+		func(b *plan.Brief) { noBox(b); b.Layout.LowFret = &low },
+		func(b *plan.Brief) { noBox(b); b.Layout.LowFret, b.Layout.HighFret = &low, &high },
+		func(b *plan.Brief) { noBox(b); b.Layout.LowFret, b.Hand.Open = &low, "closed" },
+	} {
+		l, err := s.lay(tonic, change)
+		if err != nil {
+			continue
+		}
+		for i, box := range l.Boxes {
+			if slices.EqualFunc(box.Notes, shape, func(a, b layout.Note) bool {
+				return a.Place == neck.Place{String: b.String, Fret: b.Fret + moved}
+			}) {
+				return at(l, i), true
+			}
+		}
+	}
+	return found{}, false
+}
+
+// up is the distance from a tonic up to the next, in semitones below an octave.
+func up(from, to pitch.Name) int { return (to.Class() - from.Class() + 12) % 12 }
+
+func bit(b bool) int {
+	if b {
+		return 1
+	}
+	return 0
+}
+
+func abs(n int) int { return max(n, -n) }

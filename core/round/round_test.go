@@ -1,0 +1,258 @@
+package round_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/plan"
+	"evenladder/core/round"
+	"evenladder/core/run"
+	"evenladder/core/scale"
+)
+
+func build(t require.TestingT, brief string) round.Round {
+	if h, ok := t.(interface{ Helper() }); ok {
+		h.Helper()
+	}
+	b, err := plan.ParseBrief([]byte(brief))
+	require.NoError(t, err)
+	r, err := round.Build(b)
+	require.NoError(t, err, brief)
+	return r
+}
+
+func keysOf(r round.Round) string {
+	var out []string
+	for _, s := range r.Stops {
+		out = append(out, s.Tonic)
+	}
+	return strings.Join(out, " ")
+}
+
+// pressed writes the notes of a stop's box as string:fret(finger).
+func pressed(s round.Stop) string {
+	var out []string
+	for _, n := range s.Plan.Boxes[s.Plan.Box].Notes {
+		out = append(out, fmt.Sprintf("%d:%d(%d)", n.String, n.Fret, n.Finger))
+	}
+	return strings.Join(out, " ")
+}
+
+// Common practice: all keys by fourths on the bass. The same fret of the next
+// higher string, and down an octave where the strings that are left do not hold
+// the scale. The keys after B♭ follow from the same rule.
+func TestBassRoundOfMajorPentatonics(t *testing.T) {
+	r := build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "G", "name": "major-pentatonic"}, "round": {"order": "fourths", "start": "G", "place": "lowest", "link": "joined"}}`)
+	var got []string
+	for _, s := range r.Stops {
+		mark := ""
+		if s.DroppedOctave {
+			mark = " dropped"
+			assert.Contains(t, s.Why, "do not hold the whole scale", s.Tonic)
+		}
+		got = append(got, fmt.Sprintf("%s %d:%d%s", s.Tonic, s.Root.String, s.Root.Fret, mark))
+		assert.True(t, s.Plan.Boxes[s.Plan.Box].Complete, s.Tonic)
+	}
+	assert.Equal(t, []string{
+		"G 4:3", "C 3:3", "F 4:1 dropped", "Bb 3:1", "Eb 3:6", "Ab 4:4 dropped", "Db 3:4", "F# 4:2 dropped", "B 3:2", "E 4:0 dropped", "A 3:0", "D 3:5",
+	}, got)
+	assert.Equal(t, "4:3(2) 4:5(4) 3:2(1) 3:5(4) 2:2(1) 2:5(4)", pressed(r.Stops[0]))
+	assert.True(t, r.Stops[1].Move.SameFingering)
+	assert.Equal(t, "The same fingering, one string towards the floor.", r.Stops[1].Move.Words)
+	assert.Equal(t, []string{"E1", "A1", "D2", "G2"}, r.Stops[0].OpenStrings)
+	assert.Empty(t, r.Stops[6].OpenStrings, "D♭ has none")
+	// Joined: up, down to the note before the root, then the next key's root.
+	c := r.Stops[1]
+	assert.Equal(t, []string{"A", "C"}, []string{r.Run.Events[c.First-1].Name, r.Run.Events[c.First].Name})
+	assert.Equal(t, "From A on string 4, fret 5 step to C on string 3, fret 3, with the middle finger.", c.Join)
+	assert.Equal(t, "D", r.Run.EndsOn.Name, "the last key ends on its root")
+}
+
+// Common practice: every major key in first position on the mandolin, as
+// bookends. G and C as the facts have them, the others by the same rule.
+func TestMandolinRoundInFirstPosition(t *testing.T) {
+	r := build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "round": {"place": "first-position", "link": "alone"}}`)
+	assert.Equal(t, "G C F Bb Eb Ab Db F# B E A D", keysOf(r))
+	assert.Equal(t, "4:0(0) 4:2(1) 4:4(2) 4:5(3) 3:0(0) 3:2(1) 3:4(2) 3:5(3) 2:0(0) 2:2(1) 2:3(2) 2:5(3) 1:0(0) 1:2(1) 1:3(2) 1:5(3) 1:7(4)", pressed(r.Stops[0]))
+	// C: from string 4 fret 5 up to B, down past the root to the open G, back.
+	c := r.Stops[1]
+	events := r.Run.Events[c.First : c.First+c.Notes]
+	assert.Equal(t, plan.Place{String: 4, Fret: 5}, c.Root)
+	turns := []string{}
+	for i, e := range events {
+		if i == 0 || i == len(events)-1 || (events[i-1].MIDI < e.MIDI) != (e.MIDI < events[i+1].MIDI) {
+			turns = append(turns, fmt.Sprintf("%d:%d %s", e.String, e.Fret, e.Name))
+		}
+	}
+	assert.Equal(t, []string{"4:5 C", "1:7 B", "4:0 G", "4:5 C"}, turns)
+	// Keys lose open strings one by one round the flat side; D♭ has none.
+	var open []int
+	for _, s := range r.Stops[1:7] {
+		open = append(open, len(s.OpenStrings))
+		assert.Contains(t, s.Move.Words, "one string towards the ceiling", s.Tonic)
+	}
+	assert.Equal(t, []int{4, 4, 3, 2, 1, 0}, open)
+	assert.Equal(t, []string{"Open E (string 1) is gone: the string begins with F on fret 1."}, r.Stops[3].Move.Changes)
+}
+
+// Common practice: G C F B♭ E♭ A♭ D♭ F♯ B E A D. The other orders close their
+// circles and go on a half step higher.
+func TestOrders(t *testing.T) {
+	of := func(round string) string {
+		return keysOf(build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "major"}, "round": `+round+`}`))
+	}
+	assert.Equal(t, "G C F Bb Eb Ab Db F# B E A D", of(`{}`))
+	assert.Equal(t, "G D A E B F# Db Ab Eb Bb F C", of(`{"order": "fifths"}`))
+	assert.Equal(t, "E F F# G Ab A Bb B C Db D Eb", of(`{"order": "semitones", "start": "E"}`))
+	assert.Equal(t, "G A B Db Eb F Ab Bb C D E F#", of(`{"order": "whole-steps"}`))
+	assert.Equal(t, "G Bb Db E Ab B D F A C Eb F#", of(`{"order": "minor-thirds"}`))
+	assert.Equal(t, "E C# Ab", of(`{"order": "own", "keys": ["E", "C#", "Ab"]}`))
+	assert.Equal(t, "Gb B E A D G C F Bb Eb Ab C#", of(`{"start": "Gb", "spelling": ["C#"]}`), "spelled as asked")
+	assert.Equal(t, "G C F Bb Eb Ab Db C# F# Gb B Cb E A D", of(`{"through": "fifteen-signatures"}`))
+	one, again, other := of(`{"order": "shuffled", "seed": 31}`), of(`{"order": "shuffled", "seed": 31}`), of(`{"order": "shuffled", "seed": 32}`)
+	assert.Equal(t, one, again, "the number brings the order back")
+	assert.NotEqual(t, one, other)
+	assert.ElementsMatch(t, strings.Fields(of(`{}`)), strings.Fields(one))
+	// From memory: the usual minor keys have C♯, F♯, G♯ and E♭, B♭.
+	assert.Equal(t, "A D G C F Bb Eb G# C# F# B E", keysOf(build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "A", "name": "natural-minor"}, "round": {}}`)))
+}
+
+func TestPlaces(t *testing.T) {
+	guitar := func(layout, place string) round.Round {
+		return build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "dorian"}, "layout": `+layout+`, "round": {"place": "`+place+`", "link": "root-to-root"}}`)
+	}
+	// Moved: every box is the first one some frets on, and folds by octaves.
+	r := guitar(`{"system": "seven-position", "box": 4}`, "same-shape")
+	first := r.Stops[0].Plan.Boxes[r.Stops[0].Plan.Box].Notes
+	moved := 0
+	for _, s := range r.Stops[1:] {
+		notes := s.Plan.Boxes[s.Plan.Box].Notes
+		require.Len(t, notes, len(first))
+		by := notes[0].Fret - first[0].Fret
+		for i, n := range notes {
+			assert.Equal(t, []int{first[i].String, first[i].Fret + by}, []int{n.String, n.Fret}, s.Tonic)
+		}
+		assert.Equal(t, (moved+5)%12, (by+24)%12)
+		assert.Equal(t, s.DroppedOctave, by < moved+5, s.Tonic)
+		assert.Equal(t, s.DroppedOctave, s.Why != "", s.Tonic)
+		moved = by
+	}
+	// One position: no key is more than two frets from the hand.
+	for _, s := range guitar(`{"system": "seven-position", "box": 2}`, "one-position").Stops {
+		assert.InDelta(t, r.Stops[0].Plan.Boxes[2].LowFret, s.Plan.Boxes[s.Plan.Box].LowFret, 2.1, s.Tonic)
+	}
+	// Nearest: the hand never goes further than in the lowest places.
+	travel := func(r round.Round) (mm float64) {
+		for i := 1; i < len(r.Stops); i++ {
+			low := func(s round.Stop) float64 { return s.Plan.Neck.Frets[max(s.Plan.Boxes[s.Plan.Box].LowFret, 1)].MM }
+			mm += max(low(r.Stops[i])-low(r.Stops[i-1]), low(r.Stops[i-1])-low(r.Stops[i]))
+		}
+		return mm
+	}
+	assert.Less(t, travel(guitar(`{"system": "three-per-string"}`, "nearest")), travel(guitar(`{"system": "pocket"}`, "lowest")))
+}
+
+// Whatever the brief: every key once, in its scale; the run is the keys in
+// turn, in bars that go on, each note under a finger of the hand or open.
+func TestEveryRoundHolds(t *testing.T) {
+	instruments := neck.Instruments()
+	rapid.Check(t, func(t *rapid.T) {
+		two := rapid.IntRange(1, 3).Draw(t, "octaves")
+		b := plan.Brief{
+			Instrument: plan.InstrumentBrief{ID: rapid.SampledFrom(instruments).Draw(t, "instrument").ID},
+			Scale:      plan.ScaleBrief{Tonic: rapid.SampledFrom([]string{"C", "F#", "Bb", "E"}).Draw(t, "tonic"), Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
+			Layout:     plan.LayoutBrief{System: rapid.SampledFrom(layout.Systems).Draw(t, "system").ID, Octaves: &two},
+			Run:        plan.RunBrief{Pattern: rapid.SampledFrom(run.Patterns).Draw(t, "pattern").ID, Fit: rapid.SampledFrom(plan.Fits).Draw(t, "fit").ID},
+			Rhythm:     plan.RhythmBrief{Meter: rapid.SampledFrom([]string{"4/4", "3/4", "6/8"}).Draw(t, "meter")},
+			Round: plan.RoundBrief{
+				Order: rapid.SampledFrom(round.Orders[:6]).Draw(t, "order").ID, Through: rapid.SampledFrom(round.Through).Draw(t, "through").ID,
+				Place: rapid.SampledFrom(round.Places).Draw(t, "place").ID, Link: rapid.SampledFrom(round.Links).Draw(t, "link").ID,
+			},
+		}
+		r, err := round.Build(b)
+		if err != nil {
+			var errs plan.Errors
+			require.ErrorAs(t, err, &errs)
+			assert.Regexp(t, `^(round|layout|run)\.`, errs[0].Field, "%v", errs)
+			return
+		}
+		checkRound(t, r)
+	})
+}
+
+func checkRound(t *rapid.T, r round.Round) {
+	classes := map[int]bool{}
+	at := 0
+	for i, s := range r.Stops {
+		classes[s.Plan.Neck.Notes[0].MIDI%12] = true
+		require.Equal(t, at, s.First, s.Tonic)
+		at += s.Notes
+		events := r.Run.Events[s.First:at]
+		assert.Equal(t, events[0].Bar, s.FirstBar)
+		for _, e := range events {
+			k := strings.Index(" "+strings.Join(s.Plan.Scale.Notes, " ")+" ", " "+e.Name+" ")
+			assert.GreaterOrEqual(t, k, 0, "%s is a note of %s", e.Name, s.Title)
+			assert.Equal(t, e.Fret == 0, e.Finger == 0)
+		}
+		if i > 0 && r.Brief.Round.Link == "alone" {
+			assert.Equal(t, []float64{float64(r.Run.Events[s.First-1].Bar + 2), 1}, []float64{float64(events[0].Bar), events[0].Beat}, "a bar's rest before %s", s.Tonic)
+		}
+		assert.Equal(t, i > 0 && r.Brief.Round.Link != "alone", s.Join != "")
+	}
+	require.Len(t, r.Run.Events, at)
+	assert.GreaterOrEqual(t, len(r.Stops), 12)
+	for k := 1; k < len(r.Run.Events); k++ {
+		assert.Greater(t, r.Run.Events[k].At, r.Run.Events[k-1].At)
+		assert.Equal(t, k+1, r.Run.Events[k].N)
+	}
+}
+
+func TestBadRoundsNameTheirField(t *testing.T) {
+	for round, field := range map[string]string{
+		`{"order": "sideways"}`: "round.order", `{"place": "high"}`: "round.place", `{"link": "glued"}`: "round.link", `{"through": "all"}`: "round.through",
+		`{"seed": 0}`: "round.seed", `{"order": "own"}`: "round.keys", `{"order": "own", "keys": ["H"]}`: "round.keys", `{"start": "Gbb"}`: "round.start", `{"spelling": [""]}`: "round.spelling",
+		`{"order": "own", "keys": [` + strings.TrimSuffix(strings.Repeat(`"C",`, 25), ",") + `]}`: "round.keys",
+	} {
+		_, err := buildBad(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "major"}, "round": `+round+`}`)
+		var errs plan.Errors
+		require.ErrorAs(t, err, &errs, round)
+		assert.Equal(t, field, errs[0].Field, round)
+		assert.Contains(t, errs[0].Message, "give", round)
+	}
+	_, err := buildBad(t, `{"instrument": {"id": "harp"}, "scale": {"tonic": "G", "name": "major"}, "round": {}}`)
+	assert.ErrorContains(t, err, "harp")
+}
+
+func buildBad(t *testing.T, brief string) (round.Round, error) {
+	t.Helper()
+	b, err := plan.ParseBrief([]byte(brief))
+	require.NoError(t, err)
+	return round.Build(b)
+}
+
+func TestSentenceSaysTheRound(t *testing.T) {
+	r := build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Bb", "name": "major"}, "round": {"order": "shuffled", "seed": 7, "link": "alone", "place": "nearest"}}`)
+	assert.Contains(t, r.Sentence, "Carry it through twelve keys shuffled (number 7) from B♭, each in the box nearest to the hand, each key alone, a bar's rest between.")
+	assert.Equal(t, r.Sentence, round.Sentence(r.Brief))
+	plain := r.Brief
+	plain.Round = plan.RoundBrief{}
+	assert.Equal(t, plan.Sentence(plain), round.Sentence(plain))
+}
+
+func BenchmarkRound(b *testing.B) {
+	brief, err := plan.ParseBrief([]byte(`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "round": {"place": "nearest"}}`))
+	require.NoError(b, err)
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := round.Build(brief); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
