@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"evenladder/core/plan"
+	"evenladder/core/round"
 	"evenladder/core/score"
 	"evenladder/draw"
 	"evenladder/format/abc"
@@ -30,6 +31,11 @@ type Source struct {
 // OfPlan is a plan to be written.
 func OfPlan(p plan.Plan) Source {
 	return Source{p, score.Of(p), draw.PlanSheet(p), fileName(p.Brief, "")}
+}
+
+// OfRound is a round to be written; its layout is one of draw's.
+func OfRound(r round.Round, layout string) Source {
+	return Source{r, round.Score(r), draw.RoundSheet(r, layout), fileName(r.Stops[0].Plan.Brief, "-"+r.Brief.Round.Order)}
 }
 
 // Format is one kind of file.

@@ -14,7 +14,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/pitch"
 	"evenladder/core/plan"
+	"evenladder/core/round"
 	"evenladder/core/run"
 	"evenladder/document"
 	"evenladder/draw"
@@ -48,12 +50,21 @@ func briefs(t *testing.T) []plan.Plan {
 // files writes every plan in a format to a folder and gives their names.
 func files(t *testing.T, plans []plan.Plan, format string) []string {
 	t.Helper()
+	sources := make([]document.Source, len(plans))
+	for i, p := range plans {
+		sources[i] = document.OfPlan(p)
+	}
+	return filesOf(t, sources, format)
+}
+
+func filesOf(t *testing.T, sources []document.Source, format string) []string {
+	t.Helper()
 	f, err := document.Find(format)
 	require.NoError(t, err)
 	dir := t.TempDir()
-	names := make([]string, len(plans))
-	for i, p := range plans {
-		data, err := f.Write(document.OfPlan(p), draw.A4)
+	names := make([]string, len(sources))
+	for i, s := range sources {
+		data, err := f.Write(s, draw.A4)
 		require.NoError(t, err)
 		names[i] = filepath.Join(dir, strconv.Itoa(i)+"."+format)
 		require.NoError(t, os.WriteFile(names[i], data, 0o600))
@@ -197,5 +208,91 @@ func TestCSVHasARowForEachEvent(t *testing.T) {
 	require.Len(t, rows, len(p.Run.Events)+1)
 	for i, e := range p.Run.Events {
 		assert.Equal(t, []string{strconv.Itoa(e.N), strconv.Itoa(e.String), strconv.Itoa(e.Fret), e.Name}, []string{rows[i+1][0], rows[i+1][5], rows[i+1][6], rows[i+1][8]})
+	}
+}
+
+// rounds are every place and link, spread over instruments, orders and meters.
+func rounds(t *testing.T) []round.Round {
+	t.Helper()
+	var out []round.Round
+	for i, brief := range []string{
+		`{"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "minor-pentatonic"}, "rhythm": {"meter": "6/8"}, "round": {"place": "lowest", "link": "alone"}}`,
+		`{"instrument": {"id": "mandolin"}, "scale": {"tonic": "E", "name": "dorian"}, "rhythm": {"perBeat": 3}, "round": {"place": "first-position", "through": "fifteen-signatures"}}`,
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "mixolydian"}, "run": {"fit": "long-last"}, "round": {"place": "nearest", "link": "root-to-root", "order": "semitones"}}`,
+		`{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "major"}, "layout": {"system": "seven-position"}, "rhythm": {"perBeat": 2, "pickUp": 1}, "picking": "thumb-index-middle", "round": {"place": "one-position", "order": "shuffled"}}`,
+	} {
+		b, err := plan.ParseBrief([]byte(brief))
+		require.NoError(t, err)
+		r, err := round.Build(b)
+		require.NoError(t, err, i)
+		out = append(out, r)
+	}
+	return out
+}
+
+// Reference: the same readers take whole rounds: the same notes at the same
+// onsets, through every change of key, with the rests between.
+func TestRoundsReadBack(t *testing.T) {
+	made := rounds(t)
+	sources := make([]document.Source, len(made))
+	for i, r := range made {
+		sources[i] = document.OfRound(r, draw.FourToAPage)
+	}
+	for i, f := range reference[midiFile](t, "midi.mjs", filesOf(t, sources, "midi")) {
+		r := made[i]
+		require.Len(t, f.Notes, len(r.Run.Events), r.Title)
+		ticks := float64(f.Division) * quartersPerBeat(r.Stops[0].Plan)
+		for k, e := range r.Run.Events {
+			assert.Equal(t, e.MIDI, f.Notes[k].MIDI, r.Title)
+			assert.InDelta(t, e.At*ticks, f.Notes[k].Tick, 0.51, r.Title)
+		}
+		assert.GreaterOrEqual(t, strings.Count(fmt.Sprint(f.Meta), "key:"), len(r.Stops)-1, "a signature for every key: %v", r.Title)
+	}
+	for i, f := range reference[scoreFile](t, "score.mjs", filesOf(t, sources, "musicxml")) {
+		r := made[i]
+		assert.Empty(t, f.Log, r.Title)
+		read := f.Staves["2"]
+		require.GreaterOrEqual(t, len(read), len(r.Run.Events), r.Title)
+		start := r.Run.Events[0].At
+		for k, e := range r.Run.Events {
+			assert.Equal(t, []int{e.MIDI, e.String, e.Fret}, []int{read[k].MIDI, read[k].String, read[k].Fret}, r.Title)
+			assert.InDelta(t, (e.At-start)*60000/float64(*r.Brief.Rhythm.TempoBPM), read[k].At, 20, r.Title)
+		}
+	}
+	for i, name := range filesOf(t, sources, "abc") {
+		said, err := exec.Command("abc2midi", name, "-o", name+".mid").CombinedOutput()
+		require.NoError(t, err)
+		assert.NotRegexp(t, `Warning|Error`, string(said), made[i].Title)
+		f := reference[midiFile](t, "midi.mjs", []string{name + ".mid"})[0]
+		require.Len(t, f.Notes, len(made[i].Run.Events), made[i].Title)
+		for k, e := range made[i].Run.Events {
+			assert.Equal(t, e.MIDI, f.Notes[k].MIDI, made[i].Title)
+		}
+	}
+}
+
+// The page of a round has every key, its run and what changes; the summary
+// is one page.
+func TestRoundsOnPaper(t *testing.T) {
+	f, err := document.Find("pdf")
+	require.NoError(t, err)
+	for _, r := range rounds(t) {
+		for _, layout := range []string{draw.FourToAPage, draw.OnePage} {
+			data, err := f.Write(document.OfRound(r, layout), draw.Letter)
+			require.NoError(t, err)
+			read := pdfText(t, data)
+			text := strings.Join(strings.Fields(read), " ")
+			for _, s := range r.Stops {
+				assert.Contains(t, text, pitch.Pretty(s.Tonic), r.Title)
+				assert.Contains(t, text, fmt.Sprintf("string %d, fret %d", s.Root.String, s.Root.Fret), r.Title)
+			}
+			pages := strings.Count(read, "\f") // ends each
+			if layout == draw.OnePage {
+				assert.Equal(t, 1, pages, r.Title)
+			} else {
+				assert.GreaterOrEqual(t, 4*pages, len(r.Stops), r.Title)
+			}
+			assert.Contains(t, text, "Tempo reached")
+		}
 	}
 }

@@ -51,13 +51,14 @@ func pages(pl plan.Plan, paper Paper) ([]*canvas.Canvas, error) {
 	width := paper.Width - 2*margin
 	p.write(margin, y, letter{bold, 9, ink}, left, runTitle(pl))
 	y += 3
-	systems := tabSystems(pl.Run.Events, width)
+	strs := len(pl.Neck.Strings)
+	systems := pageLanes.systems(pl.Run.Events, width)
 	longest := 0
 	for _, s := range systems {
 		longest = max(longest, len(s))
 	}
 	for _, s := range systems {
-		if y+tabHeight(pl) > paper.Height-margin-14 {
+		if y+pageLanes.height(strs) > paper.Height-margin-14 {
 			if p, c, err = newPen(paper.Width, paper.Height); err != nil {
 				return nil, err
 			}
@@ -67,8 +68,8 @@ func pages(pl plan.Plan, paper Paper) ([]*canvas.Canvas, error) {
 			p.write(margin, y, letter{bold, 9, ink}, left, runTitle(pl)+", continued")
 			y += 3
 		}
-		p.tabSystem(margin, y, width, pl, s, longest)
-		y += tabHeight(pl)
+		p.tab(pageLanes, margin, y, width, strs, s, longest)
+		y += pageLanes.height(strs)
 	}
 	return out, nil
 }
@@ -182,7 +183,6 @@ func runTitle(pl plan.Plan) string {
 // foot leaves room to write the date and the tempo reached.
 func (p *pen) foot(pl plan.Plan) {
 	y := p.height - margin
-	small := letter{text, 8.5, faint}
 	for _, c := range pl.Cautions {
 		if c.Code == "span" {
 			lines := p.wrap(letter{text, 8, brick}, c.Message, p.width-2*margin)
@@ -191,6 +191,12 @@ func (p *pen) foot(pl plan.Plan) {
 			}
 		}
 	}
+	p.dateAndTempo()
+}
+
+// dateAndTempo leaves room to write both.
+func (p *pen) dateAndTempo() {
+	y, small := p.height-margin, letter{text, 8.5, faint}
 	p.write(margin, y, small, left, "Date")
 	p.line(margin+9, y+0.6, margin+52, y+0.6, ink, 0.25)
 	p.write(margin+58, y, small, left, "Tempo reached")

@@ -18,16 +18,16 @@ func TestTabSystemsKeepEveryNoteAndWholeBars(t *testing.T) {
 	for _, rhythm := range []string{`{"perBeat": 2}`, `{"perBeat": 3, "beatsPerBar": 3}`, `{"perBeat": 6, "beatsPerBar": 12}`, `{"perBeat": 1, "beatsPerBar": 2}`} {
 		p := plantest.Build(t, `{"instrument": {"id": "guitar-7"}, "scale": {"tonic": "Db", "name": "lydian"}, "layout": {"system": "four-per-string"}, "rhythm": `+rhythm+`}`)
 		n := 0
-		systems := tabSystems(p.Run.Events, 180)
+		systems := pageLanes.systems(p.Run.Events, 180)
 		for i, s := range systems {
-			assert.LessOrEqual(t, float64(len(s))*tabColumn, 180.0)
+			assert.LessOrEqual(t, float64(len(s))*pageLanes.column, 180.0)
 			for _, e := range s {
 				n++
 				assert.Equal(t, n, e.N, "in order, none left out")
 			}
 			if i > 0 && s[0].Bar == systems[i-1][len(systems[i-1])-1].Bar {
 				perBar := *p.Brief.Rhythm.PerBeat * *p.Brief.Rhythm.BeatsPerBar
-				assert.Greater(t, float64(perBar)*tabColumn, 180.0, "only a bar longer than a line is cut")
+				assert.Greater(t, float64(perBar)*pageLanes.column, 180.0, "only a bar longer than a line is cut")
 			}
 		}
 		assert.Equal(t, p.Run.Notes, n)

@@ -6,21 +6,28 @@ import (
 	"evenladder/core/plan"
 )
 
-const (
-	tabGap    = 3.7  // between strings
-	tabHead   = 6.5  // count
-	tabFoot   = 11.0 // fingers, strokes and room below
-	tabColumn = 7.0  // least width of a note
-)
-
-func tabHeight(p plan.Plan) float64 {
-	return tabHead + float64(len(p.Neck.Strings)-1)*tabGap + tabFoot
+// lanes are the measures of a line of tab, in millimetres.
+type lanes struct {
+	gap     float64 // between strings
+	head    float64 // count
+	foot    float64 // fingers, strokes and room below
+	column  float64 // least width of a note
+	letters float64 // size of the frets in points
+	strokes bool
 }
 
-// tabSystems cuts the run into lines of whole bars that fit the width; a bar
+// The run of a plan stands in pageLanes, the keys of a round in smallLanes.
+var (
+	pageLanes  = lanes{3.7, 6.5, 11, 7, 9, true}
+	smallLanes = lanes{2.7, 4.6, 5.9, 3.6, 6.5, false}
+)
+
+func (l lanes) height(strs int) float64 { return l.head + float64(strs-1)*l.gap + l.foot }
+
+// systems cuts the run into lines of whole bars that fit the width; a bar
 // longer than a line is cut.
-func tabSystems(events []plan.Event, width float64) [][]plan.Event {
-	fit := int(width / tabColumn)
+func (l lanes) systems(events []plan.Event, width float64) [][]plan.Event {
+	fit := int(width / l.column)
 	var out [][]plan.Event
 	for start := 0; start < len(events); {
 		end := min(start+fit, len(events))
@@ -38,16 +45,16 @@ func tabSystems(events []plan.Event, width float64) [][]plan.Event {
 	return out
 }
 
-// tabSystem draws one line of tab with its top at y. A line that is not full
-// keeps the width of its notes.
-func (p *pen) tabSystem(x, y, width float64, pl plan.Plan, events []plan.Event, longest int) {
+// tab draws one line of tab with its top at y. A line that is not full keeps the
+// width of its notes.
+func (p *pen) tab(l lanes, x, y, width float64, strs int, events []plan.Event, longest int) {
 	column := width / float64(longest)
-	top := y + tabHead
-	strs := len(pl.Neck.Strings)
-	bottom := top + float64(strs-1)*tabGap
+	top := y + l.head
+	bottom := top + float64(strs-1)*l.gap
+	small := l.letters * 5 / 6
 	right := x + column*float64(len(events))
 	for s := range strs {
-		sy := top + float64(s)*tabGap
+		sy := top + float64(s)*l.gap
 		p.line(x, sy, right, sy, rule, 0.2)
 	}
 	bar := func(bx float64) { p.line(bx, top, bx, bottom, ink, 0.3) }
@@ -57,29 +64,32 @@ func (p *pen) tabSystem(x, y, width float64, pl plan.Plan, events []plan.Event, 
 			bar(x + column*float64(i))
 		}
 		cx := x + column*(float64(i)+0.5)
-		sy := top + float64(e.String-1)*tabGap
+		sy := top + float64(e.String-1)*l.gap
 		fret := strconv.Itoa(e.Fret)
-		w := 2.6
+		half := l.letters * 0.155 // of its height
+		w := l.letters * 0.29
 		if len(fret) > 1 {
-			w = 3.8
+			w *= 1.45
 		}
-		p.rect(cx-w/2, sy-1.4, w, 2.8, 0, sheet, none, 0)
+		p.rect(cx-w/2, sy-half, w, 2*half, 0, sheet, none, 0)
 		colour := ink
 		if e.Degree == "1" {
-			p.line(cx-w*0.35, sy+1.75, cx+w*0.35, sy+1.75, marigold, 0.6)
+			p.line(cx-w*0.35, sy+half*1.25, cx+w*0.35, sy+half*1.25, marigold, 0.6)
 		}
-		p.write(cx, sy+1.15, letter{bold, 9, colour}, center, fret)
+		p.write(cx, sy+l.letters*0.128, letter{bold, l.letters, colour}, center, fret)
 		if e.Lean {
-			p.rect(cx-w/2-0.5, sy-1.7, w+1, 3.4, 0.8, none, verdigris, 0.35)
+			p.rect(cx-w/2-0.5, sy-half*1.2, w+1, half*2.4, 0.8, none, verdigris, 0.35)
 		}
-		count := letter{text, 7.5, faint}
+		count := letter{text, small, faint}
 		if e.Accent {
-			count = letter{bold, 7.5, ink}
+			count = letter{bold, small, ink}
 		}
-		p.write(cx, top-3.2, count, center, e.Count)
-		p.write(cx, bottom+4.2, letter{text, 7.5, ink}, center, fingerNames[e.Finger])
-		p.stroke(cx, bottom+5.6, e.Stroke)
-		if e.Sweep && i > 0 {
+		p.write(cx, top-l.head/2, count, center, e.Count)
+		p.write(cx, bottom+small*0.66, letter{text, small, ink}, center, fingerNames[e.Finger])
+		if l.strokes {
+			p.stroke(cx, bottom+5.6, e.Stroke)
+		}
+		if l.strokes && e.Sweep && i > 0 {
 			p.line(cx-column+1.4, bottom+6.7, cx-1.4, bottom+6.7, ink, 0.25)
 		}
 		if e.Shift != 0 {

@@ -48,6 +48,26 @@ func TestCommands(t *testing.T) {
 		assert.Zero(t, code)
 		assert.True(t, strings.HasPrefix(out, begins), format)
 	}
+	const carried = `{"instrument": {"id": "bass"}, "scale": {"tonic": "Db", "name": "lydian"}, "round": {"order": "fourths", "start": "E", "place": "lowest", "link": "joined"}}`
+	out, _, code = command(t, carried, "round")
+	assert.Zero(t, code)
+	var r struct {
+		Stops []struct {
+			Tonic string
+			Root  struct{ String, Fret int }
+			Plan  struct{ Boxes []struct{} }
+		}
+		Run struct{ Notes int }
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &r))
+	require.Len(t, r.Stops, 12)
+	assert.Equal(t, []any{"E", 4, 0}, []any{r.Stops[0].Tonic, r.Stops[0].Root.String, r.Stops[0].Root.Fret})
+	assert.Positive(t, r.Run.Notes)
+	out, _, code = command(t, carried, "round", "--format", "pdf", "--layout", "summary")
+	assert.Equal(t, []any{"%PDF", 0}, []any{out[:4], code})
+	out, complaints, code = command(t, good, "round", "--layout", "poster")
+	assert.Equal(t, []any{"", 2}, []any{out, code})
+	assert.Contains(t, complaints, "give pages or summary")
 	out, complaints, code = command(t, good, "document", "--format", "docx")
 	assert.Equal(t, []any{"", 2}, []any{out, code})
 	assert.Contains(t, complaints, "give one of pdf")

@@ -8,6 +8,7 @@ import (
 	"unicode/utf8"
 
 	"evenladder/core/plan"
+	"evenladder/core/round"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -81,15 +82,26 @@ func checkedBrief(in api.SavedBriefInput) (store.SavedBrief, error) {
 	errs = append(errs, checkedText("title", v.Title, 1, maxTitle)...)
 	errs = append(errs, checkedText("notes", v.Notes, 0, maxNotes)...)
 	var inBrief plan.Errors
-	if _, err := plan.Build(v.Brief); errors.As(err, &inBrief) {
+	if err := playable(v.Brief); errors.As(err, &inBrief) {
 		errs = append(errs, prefixed("brief.", inBrief)...)
 	}
 	return v, orNil(errs)
 }
 
+// playable reports what is wrong with a brief, or with its round where it has
+// one.
+func playable(b plan.Brief) error {
+	if b.Round.IsZero() {
+		_, err := plan.Build(b)
+		return err
+	}
+	_, err := round.Build(b)
+	return err
+}
+
 func savedBrief(r store.Record[store.SavedBrief]) api.SavedBrief {
 	return api.SavedBrief{
-		Id: r.ID, Title: r.Value.Title, Notes: r.Value.Notes, Brief: r.Value.Brief, Sentence: plan.Sentence(r.Value.Brief),
+		Id: r.ID, Title: r.Value.Title, Notes: r.Value.Notes, Brief: r.Value.Brief, Sentence: round.Sentence(r.Value.Brief),
 		Version: r.Version, CreatedAt: r.CreatedAt, UpdatedAt: r.UpdatedAt,
 	}
 }

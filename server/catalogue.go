@@ -11,6 +11,7 @@ import (
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/rhythm"
+	"evenladder/core/round"
 	"evenladder/core/run"
 	"evenladder/core/scale"
 	"evenladder/document"
@@ -59,6 +60,10 @@ func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (
 		return fmt.Sprint(s.PerBeat), s.Name, ""
 	})
 	c.Formats = entries(document.Formats, func(f document.Format) (string, string, string) { return f.ID, f.Name, "" })
+	c.RoundOrders = entries(round.Orders, func(o round.Order) (string, string, string) { return o.ID, o.Name, o.Why })
+	c.RoundThrough = options(round.Through)
+	c.RoundPlaces = entries(round.Places, func(p round.Place) (string, string, string) { return p.ID, p.Name, p.Why })
+	c.RoundLinks = entries(round.Links, func(l round.Link) (string, string, string) { return l.ID, l.Name, l.Why })
 	return api.GetCatalogue200JSONResponse(c), nil
 }
 

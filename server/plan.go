@@ -1,15 +1,12 @@
 package server
 
 import (
-	"bytes"
 	"context"
 	"fmt"
 	"strconv"
 
 	"evenladder/core/plan"
 	"evenladder/core/score"
-	"evenladder/document"
-	"evenladder/draw"
 	"evenladder/server/api"
 )
 
@@ -68,31 +65,4 @@ func (h handlers) FindPockets(_ context.Context, r api.FindPocketsRequestObject)
 func (h handlers) ReadFormula(_ context.Context, r api.ReadFormulaRequestObject) (api.ReadFormulaResponseObject, error) {
 	report, err := plan.ReadFormula(r.Params.Text)
 	return api.ReadFormula200JSONResponse(report), err
-}
-
-func (h handlers) MakeDocument(_ context.Context, r api.MakeDocumentRequestObject) (api.MakeDocumentResponseObject, error) {
-	f, err := document.Find(r.Params.Format)
-	if err != nil {
-		return nil, plan.Errors{{Field: "format", Message: err.Error()}}
-	}
-	paper := draw.A4
-	if name := r.Params.Paper; name != nil {
-		if paper, err = draw.FindPaper(*name); err != nil {
-			return nil, plan.Errors{{Field: "paper", Message: err.Error()}}
-		}
-	}
-	p, err := plan.Build(*r.Body)
-	if err != nil {
-		return nil, err
-	}
-	source := document.OfPlan(p)
-	data, err := f.Write(source, paper)
-	if err != nil {
-		return nil, err
-	}
-	disposition := fmt.Sprintf("attachment; filename=%q", f.FileName(source))
-	return api.MakeDocument200AsteriskResponse{
-		Body: bytes.NewReader(data), ContentType: f.MediaType, ContentLength: int64(len(data)),
-		Headers: api.MakeDocument200ResponseHeaders{ContentDisposition: &disposition},
-	}, nil
 }

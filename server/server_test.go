@@ -17,6 +17,7 @@ import (
 
 	"evenladder/core/layout"
 	"evenladder/core/neck"
+	"evenladder/core/round"
 	"evenladder/demo"
 	"evenladder/server"
 	"evenladder/server/api"
@@ -168,6 +169,10 @@ func TestAnswersKeepTheContract(t *testing.T) {
 	check("OwnScaleList", c.call("GET", "/api/v1/scales", ""))
 	check("ScaleConflict", c.call("PUT", "/api/v1/scales/"+into[api.OwnScale](t, scale).Id, `{"name": "y", "formula": "1 4 5", "version": 7}`))
 	check("FormulaReport", c.call("GET", "/api/v1/formula?text=1+b2+4+5+b7", ""))
+	for _, place := range round.Places {
+		check("Round", c.call("POST", "/api/v1/round", `{"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {"place": "`+place.ID+`"}}`))
+	}
+	check("Problem", c.call("POST", "/api/v1/round", `{"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {"order": "sideways"}}`))
 	check("Score", c.call("POST", "/api/v1/plan/score", `{"instrument": {"id": "bass-5"}, "scale": {"tonic": "Db", "name": "harmonic-minor"}, "run": {"pattern": "arpeggios", "fit": "long-last"}, "rhythm": {"perBeat": 5}}`))
 	check("Slide", c.call("POST", "/api/v1/slide?frets=1", dorian))
 	check("Comparison", c.call("POST", "/api/v1/compare", `{"first": `+dorian+`, "second": `+dorian+`}`))

@@ -1,6 +1,9 @@
 package store
 
-import "evenladder/core/plan"
+import (
+	"evenladder/core/plan"
+	"evenladder/core/round"
+)
 
 // SavedBrief is a brief that a teacher keeps.
 type SavedBrief struct {
@@ -10,5 +13,5 @@ type SavedBrief struct {
 }
 
 func (b SavedBrief) searchText() string {
-	return b.Title + "\n" + b.Notes + "\n" + plan.Sentence(b.Brief) + "\n" + b.Brief.Scale.Tonic + " " + b.Brief.Scale.Name
+	return b.Title + "\n" + b.Notes + "\n" + round.Sentence(b.Brief) + "\n" + b.Brief.Scale.Tonic + " " + b.Brief.Scale.Name
 }

@@ -36,7 +36,7 @@ func main() {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(serveCommand(), demoCommand(), planCommand(), documentCommand())
+	root.AddCommand(serveCommand(), demoCommand(), planCommand(), roundCommand(), documentCommand())
 	if err := root.ExecuteContext(ctx); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		stop()

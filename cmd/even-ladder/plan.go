@@ -8,6 +8,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"evenladder/core/plan"
+	"evenladder/core/round"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/server"
@@ -28,6 +29,36 @@ func planCommand() *cobra.Command {
 	}
 }
 
+func roundCommand() *cobra.Command {
+	var format, paper, layout string
+	c := &cobra.Command{
+		Use:   "round < brief.json",
+		Short: "Carry a brief through every key, as its round says: JSON, or a file with --format",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			b, err := readBrief(cmd.InOrStdin())
+			if err != nil {
+				return err
+			}
+			if err := draw.FindRoundLayout(layout); err != nil {
+				return plan.Errors{{Field: "layout", Message: err.Error()}}
+			}
+			r, err := round.Build(b)
+			if err != nil {
+				return err
+			}
+			if format == "" {
+				return json.NewEncoder(cmd.OutOrStdout()).Encode(r)
+			}
+			return writeDocument(cmd.OutOrStdout(), format, paper, document.OfRound(r, layout))
+		},
+	}
+	c.Flags().StringVar(&format, "format", "", "kind of file; JSON without it")
+	c.Flags().StringVar(&paper, "paper", draw.A4.ID, "a4 or letter")
+	c.Flags().StringVar(&layout, "layout", draw.FourToAPage, "pages or summary")
+	return c
+}
+
 func documentCommand() *cobra.Command {
 	var format, paper string
 	c := &cobra.Command{
@@ -35,24 +66,11 @@ func documentCommand() *cobra.Command {
 		Short: "Write the plan of a brief as a file",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			f, err := document.Find(format)
-			if err != nil {
-				return plan.Errors{{Field: "format", Message: err.Error()}}
-			}
-			size, err := draw.FindPaper(paper)
-			if err != nil {
-				return plan.Errors{{Field: "paper", Message: err.Error()}}
-			}
 			p, err := readPlan(cmd.InOrStdin())
 			if err != nil {
 				return err
 			}
-			data, err := f.Write(document.OfPlan(p), size)
-			if err != nil {
-				return err
-			}
-			_, err = cmd.OutOrStdout().Write(data)
-			return err
+			return writeDocument(cmd.OutOrStdout(), format, paper, document.OfPlan(p))
 		},
 	}
 	c.Flags().StringVar(&format, "format", "", "kind of file")
@@ -60,18 +78,39 @@ func documentCommand() *cobra.Command {
 	return c
 }
 
-// readPlan reads a brief no larger than the server would.
-func readPlan(r io.Reader) (plan.Plan, error) {
-	data, err := io.ReadAll(io.LimitReader(r, server.MaxBodyBytes+1))
+func writeDocument(w io.Writer, format, paper string, source document.Source) error {
+	f, err := document.Find(format)
 	if err != nil {
-		return plan.Plan{}, err
+		return plan.Errors{{Field: "format", Message: err.Error()}}
 	}
-	if len(data) > server.MaxBodyBytes {
-		return plan.Plan{}, plan.Errors{{Field: "brief", Message: fmt.Sprintf("more than %d kB were given: give at most that", server.MaxBodyBytes>>10)}}
+	size, err := draw.FindPaper(paper)
+	if err != nil {
+		return plan.Errors{{Field: "paper", Message: err.Error()}}
 	}
-	b, err := plan.ParseBrief(data)
+	data, err := f.Write(source, size)
+	if err != nil {
+		return err
+	}
+	_, err = w.Write(data)
+	return err
+}
+
+func readPlan(r io.Reader) (plan.Plan, error) {
+	b, err := readBrief(r)
 	if err != nil {
 		return plan.Plan{}, err
 	}
 	return plan.Build(b)
+}
+
+// readBrief reads a brief no larger than the server would.
+func readBrief(r io.Reader) (plan.Brief, error) {
+	data, err := io.ReadAll(io.LimitReader(r, server.MaxBodyBytes+1))
+	if err != nil {
+		return plan.Brief{}, err
+	}
+	if len(data) > server.MaxBodyBytes {
+		return plan.Brief{}, plan.Errors{{Field: "brief", Message: fmt.Sprintf("more than %d kB were given: give at most that", server.MaxBodyBytes>>10)}}
+	}
+	return plan.ParseBrief(data)
 }

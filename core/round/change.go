@@ -33,10 +33,7 @@ func (s *Stop) follow(sp spec, before, now played, events []plan.Event) {
 // join says the step from the last note of a key to the first of the next.
 func join(last, first plan.Event) string {
 	words := fmt.Sprintf("From %s on %s step to %s on %s", pitch.Pretty(last.Name), placeWords(last.NeckNote), pitch.Pretty(first.Name), placeWords(first.NeckNote))
-	switch {
-	case first.Finger == 0:
-		words += ", open"
-	default:
+	if first.Finger > 0 {
 		words += ", with the " + fingerNames[first.Finger]
 	}
 	if first.Shift != 0 {
@@ -47,7 +44,12 @@ func join(last, first plan.Event) string {
 
 var fingerNames = [5]string{"open string", "index finger", "middle finger", "ring finger", "little finger"}
 
-func placeWords(n plan.NeckNote) string { return fmt.Sprintf("string %d, fret %d", n.String, n.Fret) }
+func placeWords(n plan.NeckNote) string {
+	if n.Fret == 0 {
+		return fmt.Sprintf("open string %d", n.String)
+	}
+	return fmt.Sprintf("string %d, fret %d", n.String, n.Fret)
+}
 
 func frets(n int) string {
 	if n < 0 {

@@ -72,7 +72,7 @@ func Build(b plan.Brief) (Round, error) {
 		}
 		r.Stops[i] = Stop{
 			Tonic: found[i].Scale.Tonic.String(), Title: p.Plans[i].Scale.Title, Other: s.other(found[i].Scale.Tonic),
-			Root: placeOf(keys[i].root()), OpenStrings: openStrings(found[i]),
+			Root: placeOf(keys[i].root()), OpenStrings: openStrings(found[i]), Move: Move{Changes: []string{}},
 			First: p.First[i], Notes: end - p.First[i], FirstBar: p.Run.Events[p.First[i]].Bar, Plan: p.Plans[i],
 		}
 		if i > 0 {

@@ -18,6 +18,7 @@ import (
 	"time"
 
 	"evenladder/core/plan"
+	"evenladder/core/round"
 	"evenladder/core/score"
 
 	"github.com/getkin/kin-openapi/openapi3"
@@ -60,6 +61,10 @@ type Catalogue struct {
 	// Pitches Every pitch that an open string may have, rising.
 	Pitches      []CataloguePitch  `json:"pitches"`
 	Prefers      []CatalogueEntry  `json:"prefers"`
+	RoundLinks   []CatalogueEntry  `json:"roundLinks"`
+	RoundOrders  []CatalogueEntry  `json:"roundOrders"`
+	RoundPlaces  []CatalogueEntry  `json:"roundPlaces"`
+	RoundThrough []CatalogueEntry  `json:"roundThrough"`
 	Scales       []CatalogueScale  `json:"scales"`
 	Schools      []CatalogueEntry  `json:"schools"`
 	Subdivisions []CatalogueEntry  `json:"subdivisions"`
@@ -249,6 +254,15 @@ type Problem struct {
 	Title  string       `json:"title"`
 }
 
+// Round defines model for Round.
+type Round = round.Round
+
+// RoundBrief defines model for RoundBrief.
+type RoundBrief = plan.RoundBrief
+
+// RoundStop defines model for RoundStop.
+type RoundStop = round.Stop
+
 // Run defines model for Run.
 type Run = plan.Run
 
@@ -369,6 +383,18 @@ type FindPocketsJSONBody struct {
 	Changes []ScaleBrief `json:"changes"`
 }
 
+// MakeRoundDocumentParams defines parameters for MakeRoundDocument.
+type MakeRoundDocumentParams struct {
+	// Format One of pdf svg png tab musicxml midi abc csv json.
+	Format string `form:"format" json:"format"`
+
+	// Paper a4 or letter; for pdf, svg and png.
+	Paper *string `form:"paper,omitempty" json:"paper,omitempty"`
+
+	// Layout pages for four keys on each, or summary; for pdf, svg and png.
+	Layout *string `form:"layout,omitempty" json:"layout,omitempty"`
+}
+
 // SlideRunParams defines parameters for SlideRun.
 type SlideRunParams struct {
 	// Frets Towards the bridge positive.
@@ -404,6 +430,12 @@ type ExplainFingerJSONRequestBody = Brief
 
 // FindPocketsJSONRequestBody defines body for FindPockets for application/json ContentType.
 type FindPocketsJSONRequestBody FindPocketsJSONBody
+
+// MakeRoundJSONRequestBody defines body for MakeRound for application/json ContentType.
+type MakeRoundJSONRequestBody = Brief
+
+// MakeRoundDocumentJSONRequestBody defines body for MakeRoundDocument for application/json ContentType.
+type MakeRoundDocumentJSONRequestBody = Brief
 
 // CreateScaleJSONRequestBody defines body for CreateScale for application/json ContentType.
 type CreateScaleJSONRequestBody = OwnScaleInput
@@ -476,6 +508,12 @@ type ServerInterface interface {
 
 	// (POST /api/v1/pockets)
 	FindPockets(ctx *echo.Context) error
+
+	// (POST /api/v1/round)
+	MakeRound(ctx *echo.Context) error
+
+	// (POST /api/v1/round/document)
+	MakeRoundDocument(ctx *echo.Context, params MakeRoundDocumentParams) error
 
 	// (GET /api/v1/scales)
 	ListScales(ctx *echo.Context) error
@@ -783,6 +821,47 @@ func (w *ServerInterfaceWrapper) FindPockets(ctx *echo.Context) error {
 	return err
 }
 
+// MakeRound converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeRound(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeRound(ctx)
+	return err
+}
+
+// MakeRoundDocument converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeRoundDocument(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params MakeRoundDocumentParams
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", ctx.QueryParams(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter format: %s", err))
+	}
+
+	// ------------- Optional query parameter "paper" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "paper", ctx.QueryParams(), &params.Paper, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter paper: %s", err))
+	}
+
+	// ------------- Optional query parameter "layout" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "layout", ctx.QueryParams(), &params.Layout, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter layout: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeRoundDocument(ctx, params)
+	return err
+}
+
 // ListScales converts echo context to params.
 func (w *ServerInterfaceWrapper) ListScales(ctx *echo.Context) error {
 	var err error
@@ -933,6 +1012,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/slide", wrapper.SlideRun, options.OperationMiddlewares["slideRun"]...)
 	router.GET(options.BaseURL+"/api/v1/formula", wrapper.ReadFormula, options.OperationMiddlewares["readFormula"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/document", wrapper.MakeDocument, options.OperationMiddlewares["makeDocument"]...)
+	router.POST(options.BaseURL+"/api/v1/round", wrapper.MakeRound, options.OperationMiddlewares["makeRound"]...)
+	router.POST(options.BaseURL+"/api/v1/round/document", wrapper.MakeRoundDocument, options.OperationMiddlewares["makeRoundDocument"]...)
 	router.GET(options.BaseURL+"/api/v1/briefs", wrapper.ListBriefs, options.OperationMiddlewares["listBriefs"]...)
 	router.POST(options.BaseURL+"/api/v1/briefs", wrapper.CreateBrief, options.OperationMiddlewares["createBrief"]...)
 	router.DELETE(options.BaseURL+"/api/v1/briefs/:id", wrapper.DeleteBrief, options.OperationMiddlewares["deleteBrief"]...)
@@ -1778,6 +1859,100 @@ func (response FindPocketsdefaultApplicationProblemPlusJSONResponse) VisitFindPo
 	return err
 }
 
+type MakeRoundRequestObject struct {
+	Body *MakeRoundJSONRequestBody
+}
+
+type MakeRoundResponseObject interface {
+	VisitMakeRoundResponse(w http.ResponseWriter) error
+}
+
+type MakeRound200JSONResponse Round
+
+func (response MakeRound200JSONResponse) VisitMakeRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeRounddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeRounddefaultApplicationProblemPlusJSONResponse) VisitMakeRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeRoundDocumentRequestObject struct {
+	Params MakeRoundDocumentParams
+	Body   *MakeRoundDocumentJSONRequestBody
+}
+
+type MakeRoundDocumentResponseObject interface {
+	VisitMakeRoundDocumentResponse(w http.ResponseWriter) error
+}
+
+type MakeRoundDocument200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type MakeRoundDocument200AsteriskResponse struct {
+	Body          io.Reader
+	Headers       MakeRoundDocument200ResponseHeaders
+	ContentType   string
+	ContentLength int64
+}
+
+func (response MakeRoundDocument200AsteriskResponse) VisitMakeRoundDocumentResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", response.ContentType)
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type MakeRoundDocumentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeRoundDocumentdefaultApplicationProblemPlusJSONResponse) VisitMakeRoundDocumentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListScalesRequestObject struct {
 }
 
@@ -2121,6 +2296,12 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/pockets)
 	FindPockets(ctx context.Context, request FindPocketsRequestObject) (FindPocketsResponseObject, error)
+
+	// (POST /api/v1/round)
+	MakeRound(ctx context.Context, request MakeRoundRequestObject) (MakeRoundResponseObject, error)
+
+	// (POST /api/v1/round/document)
+	MakeRoundDocument(ctx context.Context, request MakeRoundDocumentRequestObject) (MakeRoundDocumentResponseObject, error)
 
 	// (GET /api/v1/scales)
 	ListScales(ctx context.Context, request ListScalesRequestObject) (ListScalesResponseObject, error)
@@ -2870,6 +3051,100 @@ func (sh *strictHandler) FindPockets(ctx *echo.Context) error {
 	return nil
 }
 
+// MakeRound operation middleware
+func (sh *strictHandler) MakeRound(ctx *echo.Context) error {
+	var request MakeRoundRequestObject
+
+	var body MakeRoundJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeRound(ctx.Request().Context(), request.(MakeRoundRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeRound")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeRoundResponseObject); ok {
+		return validResponse.VisitMakeRoundResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeRoundDocument operation middleware
+func (sh *strictHandler) MakeRoundDocument(ctx *echo.Context, params MakeRoundDocumentParams) error {
+	var request MakeRoundDocumentRequestObject
+
+	request.Params = params
+
+	var body MakeRoundDocumentJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeRoundDocument(ctx.Request().Context(), request.(MakeRoundDocumentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeRoundDocument")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeRoundDocumentResponseObject); ok {
+		return validResponse.VisitMakeRoundDocumentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListScales operation middleware
 func (sh *strictHandler) ListScales(ctx *echo.Context) error {
 	var request ListScalesRequestObject
@@ -3113,99 +3388,109 @@ func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5D1rc9w2kn8FxVzV3e3Rkpz1JhfrU+RHorokVlneyofdVBlD9gwRkQANgDOaTem/X+HFJ0CRFMfJXT5s",
-	"1hoSjUaju9HoF3+LElaUjAKVInr5W1RijguQwPVf16/VfwmNXkYlllkURxQXEL2MSBrFEYdPFeGQRi8l",
-	"ryCORJJBgdWIAt//AHQns+jlVy/iSB5LNUhITuguenh4MGNByCuWEtBTfUf2QK84ga36K2FUApXqn7gs",
-	"c5JgSRg9/1Uwqn5rZvo3rgZEX5w3yzg3T8W5gVZP16D6EJvprqmQvCrsRKvM+e7QgnpNy0qOIXCL95Cu",
-	"u+gG5OOzJziHNVeuAYan1b+IklFhtvxberzhbJNDMYJEad74r3nIOLgajRREwkmpwEUvo58zLBER6MAZ",
-	"3cVoc0RbAnl6Fj3E0TsKp9oNHyofMkBCvYE26hWHwqnZMoQKO1BE6rccNqfhkjEchHrhLFIv2GEK6hW7",
-	"11OnKVHv4/yGsxK41Ppji3MBcVS2fjKaLQepkbcqaMNYDpiqpSWMc0gUKP0ykVCImRNsORitaaETKmEH",
-	"XEHfclbcGn3nfS5Z+GlHcv7RBtUaF9vZf6nVK9v8ConUwM0PmHN8jDSZdxzaZHCaOI62jBfeBxnZZW85",
-	"SD/6JPUOygm9W0zNjdlgPy0fFfgcJ2AIO/HVHpXV7HYqDWQKXXN2CJOoIELYDa6pMSBYH6I5Xj0vUiah",
-	"S9nRk4/d/8Qk+GZge+A/kIJIv1RwwEkGAabmsO2Ma9ATScZY7n+UkW1ISkSJ6Y9t/qNVsfGIgDY3NG1q",
-	"Zras22xCi2XjRvSbfehKfD13jWCz9jaR6qW51Tsmd1sy4JM4un+2Y8/sj2WO6dmV5q3652ekKBmXxtxS",
-	"NlIEe6A5TlPg5wnjcK5GaSK4jZwnSWPyTqiifUDOQryc46MZBLQq1IYoLKNY4QRpiwTNPAVJiR9WkMU1",
-	"+duTRHG0wcmd2eoD5v6ZnBbtniWKagJJddYLVtEUVVSSHBF99CeVjBGhCKMEFyWmkOf4LIp9HM9YQFA0",
-	"14S4mt0B9QuDhDIwaOpxINr6P7KU9kiH2Wi7BLeFjsoOf4tRjfNEbtY8uZCjnX01g58zTNO5RzOreOCI",
-	"KogUPz56oGjxF1pjloHNLDlsgc/VhweS+vj/wXPekI4hOIZtY9xZY1NvOKvkmmfw675aaT0fNxdGD0qW",
-	"SLwPHTmGPMJ3iratqd4hJ45CQjGRykpyxFCDfM8OSKt4hLky00mKJEMccApcXKIUS4yExEeB3tBdTkTW",
-	"0iAtHiHJXVeuW5orO8qsmLlDOEmAyjd74MeQ1lN7hcx7CmXzr0t0gbaMI5kB2gCWwq/w9KMb4Fc4cEho",
-	"54BfHIBfAQ5ssqLD38sQxhvYMg4aty3hQqIN5n78xKFLzZZGllCU7KosAjp0sO+8onMvFJD7ZTrJMKHD",
-	"xX3HQCBGkcw4q3aZoT27dwdTDjhVj/V+qWdJxgRQxCi0Ft++smSMp8NpjFwitnVAeGomwPYPxcbq3GNb",
-	"P1H1WyIEWHQgCy0FVb0oBXGGZKbEmmAh64SILPBI+mVUYZZjwzNqkVuS55B6hTHHNH1HJ18lNNlD1D6o",
-	"vUJCnXMys3QmAhWY30HqhI12t7Kt9HhqxGgG7UosJXAaMJ7KoOyZZx9YGbBkyL9gqswI5wwYdXqol5zT",
-	"o2fINyeaAzbJ5NDAnmBwvGJ0m5PEDOjKdMX5hAO27chRVpbExK8KgHPGp9/U3hLI0zdqjPcck1hWIe4g",
-	"Mg8YEm2Km9dqUDXuNaZxTQLflfcVljhnuwqGlKtFefpqa2hvqORH34qNBoB1QcpVwTFe4JUhVnxNeI2Q",
-	"LYDadhMOQTehgZVwpbgY2HdPg6jM9TXhWa27AOSN1dc+oMYsXBVPIp3npntgaVsR6cfWLKBIEQkZjYEK",
-	"fEQZ3kOMOBGE7jon+rSFKthenPQNac1V6jNjAUDrdPYBVDe1VVGsNinZE7GyZjR3miVLN5chD0jJKEnW",
-	"xFFWdBlXf9ADfSDVdXk9FIPmiDoHHfaNLNUkqhmv2YeGdRySTvc0fO90e6PnWvokbp+grZPPnli1sm1p",
-	"ix5zNYfR6NFtaDE4vwM+/KB/7pB5bpw/Z0ARRlK7Tjk6sCpPlTWsjGMiPVZ40LM7uoRuSKwf5qm46PgP",
-	"WsbtFhckP/pvFOHoTTC8Mdd3FCSmZicTI/c6wEddSIZR50QWRvzplkI1VEeYPo5xTeiWT7ymyOju3TQX",
-	"l6exYCV8B5y2oetbqg6lmoOOSO2vEb47ajgGE+BzA09yTKiYw9cGoMV9nEz6GB0QabYrvYdK20E8On8d",
-	"6e27UnlR5dhLu3kbOMaFdpJxBGu33iQ2qqOR3a28lsJ6YZwDRjLEKCBMmcyA+30vYUkufV6Ca8t6yLhh",
-	"zxr/KcI0db9a16d/xhPrW8eXGn9HrFHyf6jVziTyd73Xw1B/89yGZSpR4Rwx6vXdBOm/qjLs+CcsZC9N",
-	"nCdunajcMLr7qJb6VOGcyKOftOJYbFiO8FYCR0QKxBmTXrKaNx+X1TquZAc0CMwJhBqyLfPjvGJFiTmx",
-	"2SZzQkGECznB6aeFjtH8+NYNmL4batgtJMzEqaaPE/WYKciJDHNIf5rPLGagdmxOt6WblIox6THUrVfS",
-	"m6uLc5u8HZpN4p1m/5cx0Ju9y16aG23xm5bYo9euAEvROPSFxFw6w6SObMRIRzEQoUlepR1fdWP+bUIB",
-	"mE3Xz9saAbhjzzZP6rjB6NVJv6QToyrqz/JYP6/A62H/1gQshvEM9SevqDq3qegeFK19GbGXZmYkUJt6",
-	"0TvaaQr3iFDJNEImRuiMT3Z/iZ49N8kFG3bfxXvn4kEskG2wLANiLBWBVdQX2TF86oxk85aXDcVIDpuQ",
-	"nN0FjKIDQOk/m9RltqZES1K0L8oGAokOgiEzgW+Xe0qIRvEgL6JOgAgkSCgBs9LkZKdekhOC2CkALe01",
-	"OS3jDpMpqMmLMKufotSMTlqmz1qhg6HNrp75JEsBRaJKMoSFTbTULg6vcVCAEHgHgdvQAQu0I3tlj9IU",
-	"HfRP2hzdgI45l9IbhhucHwrTZi6ftfXWXA5+xPZ+tI7Rtdrdxc4xZb87K1m47QbEe3ADZmXFhK9yBZvj",
-	"aOssxOfXX2CkWMKvMr+QUM7LGunzpSWVW4oDafF09Jqx6XbHlu3694Bz6XEODCKEAX617/mkq587NDMn",
-	"ApfMT95xv9x85xts5feYppAGwtiPetTWuClO2e8+QZfteAPlycHrXvb/nyl+bV2xj/F093h7V4KOBDir",
-	"LlMHHKGoKNAG5AGAIqKNQPV7QdI0h9j+v/5JLSTW/zXOHiJlrux/ZZCcRZ4yhS3jEm9y8PFmi3971N1x",
-	"wBL8V9XQqIcJ/Gto9hTe7TLcMofRzHTHoBG/By66+UahzNqgI8iB8DGYp+BruN5TL2xoZduHxsRXlhoH",
-	"nF4iCpCCTmRMMkx3gAIJSn37ekCUR0nxAxGjlJiuYgbaa3JIL4Dkyf3cS5musTke4bhWod3YMvzZfHiH",
-	"FZG0Zivwr4ybe0BcXwueo82X6AX6G9p8Pc8V+/k5cixs4Ojk58SZiQRN3doj/Gfh+hAyDrX5JWarFgxM",
-	"MWAMostUv/ZVrpR0rqM0c4qefKfkxhm1E0qF4yjB1ZNKAhOW+mWjdZceN3g0hPH7cH+J1oKYezXGx8XL",
-	"TPFxrq+PlUBDhjmjJJkQg8DHxr1jxtRgp5ApjNvIbWTyvjm3kw2eu3GxobMPPwrJ3Wz2mnKnWlrLGqDA",
-	"hAI9V4s0bSOGzoGVittGijFnl6OtW5A1hSy+WpcZhMnxBvx3uvDqg7VN81evQdWrN8g8vmovNNGSI+d9",
-	"cZz/S7iSY0zBv69oJ399lszxuUNMXeQs79eY9SnIJn8KZyxAJxxun3dtt1LQLxQNC8FM+I3JbKZoEcs3",
-	"m5HGmY7JOzjekh3FsprPCElCUqAS5zPn3JKtzMSU7gDmxbgzlW/pWiKF3za3dW6ilUCFxZ0u9RH4qH4t",
-	"5uVQLXD/csix7LHpDEqPlBXn2BUcubia+W0POh2T4zyH3Hp0ozgCmmFeaPPCF20LMehkM6ZGKK652Bkz",
-	"wRytYd6ArjuakRjrortPd5SPkoATnD4Zq5AusUeBE+LGJW95uyeqDU/ViLUo5yOzACqBJgGDwD68wfwJ",
-	"ZpYLzA1JB/dygt5Tb03ikFARer/vhXXz1UvvL7QG5U5Pa7i661lsW2eoQ7h1f5p4z1yazHHDkjuQt9IU",
-	"ta102fwppEPGO8k8ofZ5XluPQEZOy6xZQVspWcF7yKf05aid85YxnB4zHOEo+niPjnrGOclkLRZYyENN",
-	"86lBmNw8QilLTIbif7x/+wp98+JvX//n0IH//yma4lMt72cXSm8wD+CZcKbbsQQeA03FO7pijJ/WmZqT",
-	"U3r9nsY6b8SB9FEKPlU4/wBFyRYfEKNV9J4S94BkOjCtMVNODX04TudXk77i7YxEdyDkOzrWA6tWfoFH",
-	"N8B/JLSSgZYTzAJfTOqR+edffwN6y2voCnnlcvV6ikcn7NYV7QpmjGye2QZzlJOOc7yVprWkyZJNVPLg",
-	"8cpJaTATq82UFVc7we4MMVu5azZTgpUlE8Q2Y7r3NgzqUdWyYWwUSWP59dii1he+bk6NpqnX2aZ9V1jb",
-	"3DTk3u4ap5xN76ulhk23JWRPrc5zZevwcPqtdFEhpVWiFEt4JonemMlhrp6gDG3imbZHVaZzUZsZUevf",
-	"GTxmroPYplQbNZ8s97trPnGLwoQN0+4zBtkcEc2ixunhj7LpkdPPk26XhdFLoYXsRarpP7FeelzYITbt",
-	"1i97DoWw7mihv1CFKABrJA3VEc8/T77Q7QJvr7N2p7G4muAKe5e/8VsF70wWktKMSDjvRqCTTz6b6ZVN",
-	"MdaY65XWGAHTguw6frXvojh6+/jxrofFZubeNF6vTLUZucaGDxlK5ITjomYYN4ulYpMUrgFZW+QRARZq",
-	"d89ubXvEGcKrB1rptQwy17HkHMYFvieF2o+vlb1Fzb+ffe1jlwxwGupORmZ1G9BYXwf6DFA4/A+EStUc",
-	"Q5uezERKoCZFJVCHaYxX352dJHfPqlLBUbbyxZQsEgMsbrzoFtWGNI4Qkzb+StcULN/2a1veulKFkisV",
-	"8qqTDeaXTfGKMvLV60jXayGs/ihGuoVN9uzC3lsA2iuiMQa/y7fkFdVVNFvGEUbKZvdjsiW7JSEZWeHc",
-	"r89SJoMXUl6ERplfGi34qcJcarYCsst02/znX8nscb2on1osYodoPbc3qAMy1I7PqFWPoDRiVtHUXjeV",
-	"xvPTuHRJSz0oBaO7bv0TkUKzkN66QwZKpHVdL0aHjOWGvwJd/ew5MlQPTVTLVis12LtaIQ2zXTG1Uf9R",
-	"dIvi6Av1vy8CgRx4aztLe5oJEvjAfI98N9Wo3oia7LE75CyPOkLWFUdudjdVXWo0SdFoRbFU0+S2A+ls",
-	"F9vcGGY4q+aPlAEyVuJ2wJNqK7wJILXHUAGZFLKZl5I4XgLjSdAR/hhaIGHRdzPRnLPkUvKgfbFb5ju3",
-	"TbxZVwQSGiOM1BiUsEKplUqeoddYYiX4ooQ8hxQdiMzQxy8+6uT6j5uPl6568Ll6q/ae2R/ZFmFkSj8u",
-	"/0kVHdCFboZZAr20SfnNSJ3XH6MXBkw7cT9GF73OWWf/bGK4us0WRT/opbecCy+j5y7PBpckehn99ezi",
-	"7K+mDZAx185xSc73z8+bq/LO8LBieR0ovk6jl5G6X1+ZV+LOV1r+MSjOM106XeGpxi82RZbW+YFsH1ij",
-	"ujOW6zo9/ZmXTxXwY/Odl09R4LMuX15cDE+zX3of+Pjy4uIEX9LQngbP5yNumy9piNiygQQhnc9D11+f",
-	"mevsFld58AZcr+G89YUSPWHJhGdrXmn3kbuxN1+2OYYnaH385rz/JZiHARWfP45p/eWS5ct7iHu8eP4b",
-	"SR+MxLrgZ4/iIIU647EgKVxqQ02dyBtuXMcSbXByd2Zyw1r0eq3BNfTqrPWFdxozxdM2zytW34EMIHLx",
-	"WYg+kGXf4OaV8+vXkRIz63sMOwBNYW6GdQ7PBmyNNeOQKlP/EulONwciAL24+CY2KrX1jtHJxj78aP0l",
-	"H4c7+XftLD0h58/chBcX36z+KaFu/1if3mEFbFh6tHom1VYvdZViZ+gnJjN1EB1wbbuerS6m52llFgr9",
-	"r3hN5ymvcnvt4AbE5PfUTedW46y85PcG6u+qF1oLTtoteENKrOnTe8IzuJnEIwa6zajhdNt83CiRBFOk",
-	"rImVeD7RbWDMlvtPY/PCTY6pGCqlyXRY0EOo3vNpXX38HbJ7/XSG9wbv99xOt+VN1x3Pnl8xmWlzXTQ9",
-	"IGQGR+NFWmnHW1EZL/e/B5y+rdOAR03jpSVwPtNYZ+JN/AjiZ7eWuy0HQl/B012JzJuIiJW2q1fiGbzM",
-	"XHd6r56MEsOiVA813nW+fGeY2XaD1V8IfKr+Gr85XLdrjZcZUd0C2UVHdL9DwIp8cNqLRI98n+k28Yc0",
-	"21stFSfa7qfmvYsFvHcKK97TTeMPZcr3peW0pu2YyFz8LtqitGXDfrR/xHdgk8WX8ejo/XKVc+bGOjp9",
-	"HzXVztP16HTuspLHCfbavfWIUfSO6l57ZbpFYr9DpTLg8QYVlSDJfZGjgqQE4U2CErFHiighi8gmck20",
-	"iZ5/5QmH9XHDLxDjyARXLnU8sEy3scZTndGl/VqBB5kSl9oRO3nuX07NW385/0uXnerEtw2hWOPu+VC2",
-	"n5uUjYrRluQ6DyQzHyVTMF+Z+Z69JkInXZI+Dw+mWI8thcudcTw5xJ1XGnXSCeSl7EBjG+wVEm+3iFEk",
-	"Eq5U7uDY+pkTCS7B4o+qDG5tsG14YcJcx0ptwR1Nta0j1lQOtm20fw9+zo4I99trCqC6VyURireOLsJC",
-	"pGj1LOruwpv7MseEvnU9FkcVzCMNM2PTBfIiJMm2qeIkpfLfv4Ncz/Ej2M0Zjyeql/z3/qHidiGdtThI",
-	"19SIcSE2L6kdBJxk6A6Opt+pUDSkCTSxp8xwuP6sbmOs5oCF7qS/h3zIWm8JTW8sGmu5b2YmTmvjb07u",
-	"U/O9sylZq1Ezxedw7/QbBrJyRsVZU2P1eOm+AjyFbz+4IuN/F/p774afdMjOVBuoo0CzliHTSrzdhNeD",
-	"Polb95GXU7ojmqZEAU+EQfQzOB5ubdnewsCNyw5e5G5o5Ravs7GndTI0pPoz+xc0pae6Fk7DXRfzuOsU",
-	"voRufv0fyo3QEoXTehAC8nDx2WXfJbOF7F1ribTM3A2Y3KKDOm5AfxxPnV0l2A/lFmwPQilfwQpAOnHK",
-	"OIQzaGf/CP315yHz6yQpU/81ahV/YAdsEnW0Dkp3yrBSN7Y9BC/YvDGK/g+awqMypfcxFKgwfde1gfBU",
-	"Qcl0I+V/jcVSba/lE67WzhCwjcy5hKk4AH/a1fDh4X8DAAD//w==",
+	"7D1rk9w2cn8FRacqyYXaXfl0dix9sl62KrZXpdWVP9y5ShiyZwgvCVAAOLNzrv3vKbz4BDgklyMrdj6c",
+	"TzskG41Gd6PRL/wWJawoGQUqRfT0t6jEHBcggeu/3rxU/yU0ehqVWGZRHFFcQPQ0ImkURxw+VoRDGj2V",
+	"vII4EkkGBVZfFPjuB6A7mUVPv3oSR/JYqo+E5ITuovv7e/MtCPmcpQT0UN+RPdDnnMBW/ZUwKoFK9U9c",
+	"ljlJsCSMXv4qGFW/NSP9G1cfRF9cNtO4NE/FpYFWD9egeh+b4d5QIXlV2IFWGfP60IL6hpaVHEPgBu8h",
+	"XXfSDcjToyc4hzVnrgGGh9W/iJJRYZb8W3p8y9kmh2IEidK88V/zkHFwNRopiISTUoGLnkY/Z1giItCB",
+	"M7qL0eaItgTy9CK6j6NrCudaDR8q7zNAQr2BNuoVh8K52TKECjtQROq3HDbn4ZIxHIR64SJSL9jPFNTn",
+	"7E4PnaZEvY/zt5yVwKXWH1ucC4ijsvWT0Ww5SI28VUEbxnLAVE0tYZxDokDpl4mEQswcYMvBaE0LnVAJ",
+	"O+AK+paz4sboO+9zycJPO5Lzjzao1nexHf2XWr2yza+QSA3c/IA5x8dIk3nHoU0Gp4njaMt44X2QkV32",
+	"moP0o09S70c5obeLqbkxC+yn5UmBz3EChrATX+1RWY1uh9JAptA1Z4cwiQoihF3gmhoDgvUhmu3V8yJl",
+	"ErqUHd352N1PTIJvBLYH/gMpiPRLBQecZBBgag7bzncNeiLJGMv9jzKyDUmJKDH9sc1/tCo2HhHQ5oam",
+	"Tc3MlnWbRWixbNyIfrMOXYmvx64RbObeJlI9NTd7x+RuSQZ8Ekd3j3bskf2xzDG9eK55q/75ESlKxqUx",
+	"t5SNFMEeaI7TFPhlwjhcqq80EdxCzpOkMXknVNE+IGchXs7x0XwEtCrUgigso1jhBGmLBM04BUmJH1aQ",
+	"xTX524NEcbTBya1Z6gPm/pGcFu3uJYpqAkm11wtW0RRVVJIcEb31J5WMEaEIowQXJaaQ5/giin0cz1hA",
+	"UDTXhLia3QL1C4OEMvDR1O1AtPV/ZCntkQ6z0HYKbgkdlR3+FqMa54ncrHlyIUc7+2oGP2eYpnO3Zlbx",
+	"wBZVECl+PLmhaPEXWmOWgcUsOWyBz9WHB5L6+P/es9+QjiE4hm1j3FljUy84q+Sae/DLvlppPR83F0Y3",
+	"SpZIvA9tOYY8wreLtq2p3iYnjkJCMZHKSnLEUIN8zw5Iq3iEuTLTSYokQxxwClw8QymWGAmJjwK9oruc",
+	"iKylQVo8QpLbrly3NFd2lFkxc4VwkgCVr/bAjyGtp9YKmfcUyuZfz9AV2jKOZAZoA1gKv8LTj94Cf44D",
+	"m4R2DvjFAfhzwIFFVnT4exnCeANbxkHjtiVcSLTB3I+fOHSp2dLIEoqSPS+LgA4drDtX+8IpwXqnXqpl",
+	"ild07hkEcr8aSDJM6JAe3zEQiFEkM86qXWaWi925vSwHnKrHeonVsyRjAihiFFr0ap9yMsbT4TBGlBHb",
+	"OiA8NQNg+4fifLVVsq1/HfRbIgRYdCALLThVPSkFcYYwp8RabSGDhogs8Ej6xVphlmPDZmqSW5LnkHrl",
+	"N8c0vaaTTx+a7CFqH9RaIaG2RplZOhOBCsxvIXXySbtL2daTPDWSN4N2JZYSOA3YW2VQXM2z96wMGD/k",
+	"XzBVzITzH4z6SdRLzk/Ss/2bTdABm2SlaGAPsFFeMLrNSWI+6Mp0xfmEPbnt+1GGmcTErwqAc8anH+5e",
+	"E8jTV+ob79YnsaxC3EFkHrA92hQ3r9WgatxrTOOaBL5T8gsscc52FQwpV4vy9NnW0F5RyY++GRsNAOuC",
+	"lKuCY7zAK0Os+JrwGiFbALXtWRyCbqIJK+FKcTEwCR8GUVn4a8KzWncByLdWX/uAGktyVTyJdM6e7oal",
+	"zUukH1uzgCJFJGQ0BirwEWV4DzHiRBC66+zo0yaqYHtx0oeqNWep7bwfBp7JFYBeqx15dajamFgd6ntj",
+	"e60IVu/FC/C0/n8fQHVoXnPmotqkZE/EyjuOOV4umbo5l3pASkZJsiaOsqLLtMV7/aEP5IGkK/Jl0MxT",
+	"9oXDvtFRNYlqxmvWoWEdh6TT6Y0+cXtms3+09HTctkxaFoW1BOpNrKWFe8zVbPJd3dCTvq6Id3TTqCll",
+	"aDiwpwJhmKCL9ZB5nAY/Z0ARRlJ7vzk6sCpP1elEHVaI9JyKgs750Sl0o5r9SF3FRccF1DpsbHFB8qP/",
+	"hBcOwAUjVHPdf0FiajY0aQ7eGMaoF9Aw+Jzg0EhIxFKohuoI08cxrgndCmvUFBldvbfNQfJhLFgJn8Gh",
+	"zzS110BHw43hQaR2uQmfzyAcRgvwuYEnOSZUzOFrA9DiPk4mbdYMiDQ7GtJDpe3jHx2/Dtb3veG8qHLs",
+	"pd28BRzjQjvIOIK1Z3YSG9UB5e5SvpHCesWcQ0wyxCggTJnMgPt9YWFJLn1emzeW9ZDxpF80LnCEaep+",
+	"td5r/4hn1reOLzX+jlij5H9fq51J5O8GIIbZGs1zG1mrRIVzxKjXlxak/6rKsOMvspC9NHGe0XUCq8MA",
+	"/Ukt9bHCOZFHP2nFsdiwHOGtBI6IFIgzJr1kNW+eltU6NGg/aBCYE8s2ZFvmV3vBihJzYhOG5kTzCBdy",
+	"ghNWCx2j+fG1+2D6aqjPbiBhJiYw/TtRfzMFOZFhDulP85nFfDjzbNhkxYxJj6FuPZPeWF2c2+Tt0GwS",
+	"7zTrv4yBXu1dAtrcgJnftMQevfYcsBRNgEVIzKUzTOrgVIx0IAoRmuRV2okdNObfJhRD23T97q0vAHfs",
+	"2eZJHccZPXLpl3RuW0X9iTrrp4Z4Ix7fmgDSML6k/uQVVfs2Fd2NorUuI/bSzKQSarNnels7TeEOESqZ",
+	"RsiEeZ3xye6eoUePTX7Iht118d65+BwLJIwsS2IZyyZRR0QR4lNnJJu3vGwoRtIQheTsNmAUHQBK/96k",
+	"DsE1JVqSon2DNpZLdFASmQF8q9xTQjSKB6ktdQ5LIMdFCZiVJic79ZScEMROAWhpr8lpGXeYD0NNaouZ",
+	"/RSlZnTSMn3WCuUMbXb1zCdZCigSVZIhLGyurHaNeI2DAoTAOwichg5YoB3ZK3uUpuigf9Lm6AZ02kAp",
+	"vWHRwf6hMG3G8llbr83h4Edsz0frGF2rnV3sGFPWuzOThctuQLwD98GsxKbwUa5gcxx0nYn44iwLjBRL",
+	"+FXGFxLKeYk/fb60pHJTcSAtno5eMxbdrtiyVf8ecC49zoFBxDbAr/Y9n3T1079m5qjgkvnJO+6Xm+98",
+	"g638HtMU0kBawUmP2honxSnr3SfoshVvoDw4maBXwPFnyiewrthTPN3d3q5L0BEEZ9VlaoMjFBUF2oA8",
+	"AFBEtBGofi9ImuYQ2//XP6mJxPq/xtlDpMyV/a8MkovIU2myZVziTQ4+3mzxb4+6Ow5Ygv+oGvrqfgL/",
+	"Gpo9hHe7DLfMYTQzYzVoxO+Bi27+Vyg5OugIciB8DOap2RvO99wTG1rZ9qEx8ZWlxgGnzxAFSEHnoiYZ",
+	"pjtAgYSxvn09IMpJUvxAxCglpquYgfaaHAoMIHl2P/dSpmtsjhMc16qVHJuGP7sS77AiktZsBf6VcXMO",
+	"iOtjwWO0+RI9QX9Dm6/nuWI/PUeOhQ0cnfycODMBoSk9PMF/Fq4PIeNQm18luGrNxxQDxiC6TPVrX+VK",
+	"dQM6SjOnbs23S26cUTuh2juOElw9qKozYalfNlpn6XGDR0MYPw/3p2gtiLlHY3xcPM0UH+f6+lgJNGSY",
+	"M0qSCTEIfGzcO+abGuwUMoVxGzmNTF4353aywXP3XWzo7MOPQnI7m72mnKmWliMHKDChxtKVk01biKFz",
+	"YKX6xJF62tkVhevW1E0hi69caQZhcrwB/5kuPPtgedr82WtQ9ewNMqdn7YUmWnLkvC+O830gbWXNaClO",
+	"RTv1BLNkjs/9xJS2zvJ+jVmfgmzyh3DGAnTC4fZ5x3YrBf1a37AQzITfmMxmiBaxfKMZaZzpmLyF4w3Z",
+	"USyr+YyQJCQFKnE+c8wt2cpMTGnwYF6MO0P5pq4lUvhtc1uqKFoJVFjc6tIrgY/q12JeDtUC9y+HHMse",
+	"m86g9EhleI5dAZiLq5nf9qDTODnOc8itRzeKI6AZ5oU2L3zRthCDTjZjaoTimoudMRPM0RrmDeg6sBkJ",
+	"tS66+3BH+SgJOMHpg7EK6RK7FTghblzylrd7otrwVI1Yi3I+MgugEmgSMAjsw7eYP8DMcoG5IengTk7Q",
+	"e+qtSRwS6iPQb11i3Xz11PsTrUG53dMaru54FtvuJ2oTbp2fJp4zlyZzvGXJLcgbaYoMVzps/hTSIePN",
+	"gB5Qvj6vM0sgI6dl1qygrZSs4D3kU1qr1M55yxhOjxmOcBQ93WalHnFOMlmLBRbyUNM/bBAmN49QyhKT",
+	"ofgf716/QN88+dvX/zl04P+Roik+1fLO1brPEbNZXpcZBvwfSENLVk5nDb0ImtmXG80TdH3DIEzvrGpl",
+	"TgijLkO5MEwySxBND4V7x2FLos+3cPSZtLrYRydhUaQr3xHbIkbh3wViBzrPlM0JvfW+WJfUD5tZOEev",
+	"h0PBk5ZzvUUYiazabnNIDcKBBhYl5Lm3ZZGdsulZJDFNXb8OwpEi0rw567zFwCDddMZbOHpjBLKpGOzC",
+	"kAfI9/BI4YQYR+r4AkAfCWe1BWorTu4GLRZaths0AjbTH8VZWUJ6rVP5/ccrzphEOQGBcnYAtSyYqhWX",
+	"UKKqbJLgbuFoM+D8mY11JrMvIZFtdaa3WRZt5CoBsKmHfnbS7wabtfzKSCCUoxGvsdbNMNoZm95ptBON",
+	"9rNdMDo0NPcI7dyhvWoh9XOTlykyXAJSOKVIsgPWHUfMKTjdBZppCFzAax3ND/aTafnyusObDozIGFQB",
+	"PNg+pAAO/sYpP1uxP06oTOoiH3tcbmaQuKa613ftDFe/T/Em3HlpJIleZkahDjlOG5ZKe6tXkFODMTpk",
+	"YFr/cN1wBtc1JH7WK21wakqyveve9lkF6xZa9IFSoiMibb10mnecfe+sBNserqsCuxxg5T2uCwXcKb5W",
+	"PnZZJlkZ8639lpExu//SBvMAjyec6caQgcdAU3FNV0xVpXXB0eTKNH/AvE5/diB9LAYfK5y/h6Jki63o",
+	"0X5enmZbgQOmA9P6Zopprbe/6ba1ycL29mhVClBe07FuvCOqUD96C/xHQisZaH7HvMpyjuczPP58tRM4",
+	"fnv9tUI+dyUnvfOzrjvr2AYxsuUSG8xRTjr6uVVtsKTdq8239+DxwklpsKCgzZQVVyvBbg0xWyUYNuGX",
+	"lSUTxLaFvfO2Lu1R1bJhbBRJo/p6bFHrC19f2UbT1PNs074rrG1uGnJvd45TXCzvqqX+uW5z+of4BhKd",
+	"5Zh+K11yk9IqUYolPJJEL8zkbK2eoAwdBzNdaFWZzkVtZmJY3/XtOcE7iG1KtVHzyXK/z/8DlyhM2DDt",
+	"PmGumCOimdQ4PfzJYvrL6ftJt3nbaGzDQvYi1bS1W6/KIxzXnRa8kr24WFh3tNBfqEIUgDVy3+vEvT9P",
+	"2vvNgqQFZ+1OY3E1gLLefRl3fqvg2ngHlGZEtbsn0CA0n830yqYYaxH8QmuMgGlBdp3w8HdRHL0+vb3r",
+	"z2Izcm8Yb3Cx2oyc3cKbDCVywnZRM4wbxVKxqW3UgKwtckKAhVrdixvbqH2G8OoPrfRaBpnrfXd5DwW+",
+	"I4Vaj6+VvUXNvx997WOXDHAa6pNMZjXb0li/CbTZonD4Hwh1XHAMbW6HIVICNZnWgXYixnj1hZ5Icvuo",
+	"KhUcZStfTUmGNsDiJhnEotqQxhFi0sKbU/nyZX9ju7SsVGjvKt696mSD+bOmBlsZ+ep1pNsOIKz+KEaa",
+	"EE9OUIC9t49JrxbcGPzOD8orqovBt4wjjJTNHnLD7pZkFskK5359ljIZPJDyIvSV+aXRgh8rzKVmKyC7",
+	"TF/g9fgrmZ3Wi/qpxSJ2iNZje3OTQIYag7OAX/3bRswqmtrjptJ4fhrXIZkelILRXbeMn0ihWUgvnfEv",
+	"mvY0GB0ylhv+CviF7T4yVA9NcpYtum+wdyXvGma78H+j/qPoFsXRF+p/XwTykeC1vePG09acwHvme+Q7",
+	"qUb1QtRkj90mZ3nUEbIunHeju6HqivlJikYriqWaJrd3Icx2sS2NI0xJ3/j9EpnHOjUc8KQSYW8ec+0x",
+	"VEAmxbXnVdaMV3J78syFPxUsUHfjO5lozllyKLnXvtgt8+3bJm1SN7YgNEYYqW9QwgqlVip5gV5iiZXg",
+	"6+gFpOhAZIY+fPFB14h+2Hx45ppgPFZv1d4z+yPbIoxMBfOzf1JFB3Sle+yXQJ/Z2tLmS12eGqMnBky7",
+	"/jRGV72GvBf/bFIRdfdein7QU285F55Gj11oB5ckehr99eLq4q+mC6Yx1y5xSS73jy+bo/LO8LBieZ3v",
+	"+CaNnkbqfP3cvBJ37ov8xyA8YZr/u/iYxi82oTLr/ED2RgqjujOW63YT+sLJjxXwY3Pj5McocMHkl1dX",
+	"w93sl95Vg19eXZ3hTj/tafBcZHfT3OknYssGEoR0Pg8dN7kwx9ktrvLgCbiew2XrrkQ9YMmEZ2leaPeR",
+	"O7E3d2wewwO0ruG87N9JeT+g4uPTmNZ3KC6f3n3c48XL30h6byTW5fD1KA5SqD0eC5LCM22oqR15w43r",
+	"WKINTm4vTFyrRa+XGlxDr85cn3iHMUM8bPG8YvUdyAAiV5+E6ANZ9n3cvHL55mWkxMz6HsMOQNNfJsM6",
+	"FX0DtlUQ45AqU/+ZiQcfiAD05Oqb2KjU1jtGJxv78IP1l3wYruTftbP0jJw/cxGeXH2z+qWm3WspfHqH",
+	"FbBh6dHqmVRbvdQ1PLhAPzGZqY3ogGvb9WJ1Mb1MKzNR6N8nPJ2nvMrtpYMbEJPfUzddWo2z8pTfGai/",
+	"q15oTThp3+wRUmLN9R9n3IObQTxioG8vMJxu7zQySiTBFClrYiWeT3Q3Q7Pk/t3YvPA2x1QMldJkOixo",
+	"hVmv+bTmlP6Ld3ptIYfnBu/N0udb8qZ5pGfNnzOZaXNdNK3MZAZH40VaacVbURkv978DnL6uq9lGTeOl",
+	"nRx8prFOV554Hfsnt5a7nbNC93HrbFTzJiJipeXqdSoJHmbedK4eOBslhr1VPNS47tzBbZjZXoag7yp/",
+	"qP4aPzm8abfMWWZEdfu8LNqi+42uVuSD8x4keuT7RKeJz9Jsb3UGn2i7n5v3rhbw3jmseE9TuM/KlO9L",
+	"y3lN2zGRufpdtIVLMPaj/SO+BVvzuIxHR8+Xq+wzb62jM/Z17s3xWnyiQF264rpxgr10b50wiq6pLkAo",
+	"0y0S+x0qlQGPN6ioBEnuihwVJCUIbxKUiD1SRAlZRDaRa6JN9PgrTzisjxt+ghhHJrjyTMcDy3QbazzV",
+	"Hl3aS9A8yJS41I7YyWP/cm7e+svlX7rsVCe+bQjFGvc+TkFuUjYqRluS6zyQzFyPrGC+MOM9ekmETrok",
+	"fR4eDLEeWwqXO+N40lPQU2nUSSeQl7IDjW2wV0i83SJGkUi4UrmDbetnTiS4BIvPVRnc2GDb8MCEuY6V",
+	"2r4RNNW2jlhTOdiSBf8a/JwdEe53iRdAdct1IhRvHV2ExRRFudab3VV4dVfmmNDXrlX4qII50fc9NhVR",
+	"VyFJtr3BJymV//4d5HqOH8Euzng8Ub3kP/cPFbcL6azFQbo0XIwLsXlJrSDgJNNVa7ptv1A0pAk0safM",
+	"cDhOMhCNsZoDFvpCqD3kQ9Z6TWj61qKxlvtmZuK0p2hu6jXKU7JWRyvE1nfv9PtezymebrUKON2BSgGe",
+	"wrfvXa8cU1Vs+UmH7Ey1gdoKNGsZMq3E2/XN82HOdh5Lzgmk9W3woO9lvYVjbPYugTQoJGzZ4ND0cjXd",
+	"n+v+9M7WdnmXxhSMrUjzifaqRur/jdZZRutg7BLvQOgxt6wyFezKmlLSFCusRFUUmB/noWUuXftDGtMm",
+	"M83I82dmUzfpQEEf6o27k/Wc7tOmF3DAc2oQ/QSO0hvbLWdhoNlVMyxyj7ZqIdZZ2PM6RRtS/Zn9oZrS",
+	"U12h5+Guq3ncdQ7fZ7ce6LNye7ZE4bwez4A8XH1y2XfJt6HzuT05tY7lGzC5kAdlHhtbVNnaJaTmIF+w",
+	"PQilfAUrAOlETxPAyqCdrSh0n4sh8+ukTlOvOmpxvR/0+EBmN9xD0LbizSHu/+DRfVSm9DqGAqvmujN9",
+	"oHmooGT6/qJ/jeV+2CuOzjhbO0LAhjL7EqbiAPxhrqz7+/8NAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -168,6 +168,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The brief carried through every key, as its round says. */
+        post: operations["makeRound"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/round/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeRoundDocument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/briefs": {
         parameters: {
             query?: never;
@@ -464,6 +497,10 @@ export interface components {
             pickings: components["schemas"]["CatalogueEntry"][];
             subdivisions: components["schemas"]["CatalogueEntry"][];
             formats: components["schemas"]["CatalogueEntry"][];
+            roundOrders: components["schemas"]["CatalogueEntry"][];
+            roundThrough: components["schemas"]["CatalogueEntry"][];
+            roundPlaces: components["schemas"]["CatalogueEntry"][];
+            roundLinks: components["schemas"]["CatalogueEntry"][];
         };
         CatalogueEntry: {
             id: string;
@@ -569,6 +606,7 @@ export interface components {
                 accentEvery?: number;
             };
             picking?: string;
+            round?: components["schemas"]["RoundBrief"];
             /** @description How notes are said to readers; data stays English. */
             names?: string;
         };
@@ -818,6 +856,64 @@ export interface components {
             /** @description Notes that sound until it is cut, in a campanella. */
             ring?: number;
             spoken: string;
+        };
+        RoundBrief: {
+            order?: string;
+            /** @description twelve-keys or fifteen-signatures. */
+            through?: string;
+            /** @description Tonic of the first key. */
+            start?: string;
+            /** @description Tonics in an order of one's own. */
+            keys?: string[];
+            /** @description Of a shuffled order. */
+            seed?: number;
+            /** @description Tonics that stand for their keys. */
+            spelling?: string[];
+            place?: string;
+            link?: string;
+        };
+        Round: {
+            brief: components["schemas"]["Brief"];
+            sentence: string;
+            sentenceParts: {
+                text: string;
+                field?: string;
+            }[];
+            title: string;
+            stops: components["schemas"]["RoundStop"][];
+            run: components["schemas"]["Run"];
+        };
+        RoundStop: {
+            tonic: string;
+            title: string;
+            /** @description The tonic's other spelling, where there is a usual one. */
+            other?: string;
+            root: {
+                string: number;
+                fret: number;
+            };
+            /** @description The root lies lower than a step up from the key before. */
+            droppedOctave: boolean;
+            /** @description Why it lies lower. */
+            why?: string;
+            openStrings: string[];
+            move: {
+                sameFingering: boolean;
+                /** @description String numbers that the shape moved over. */
+                strings: number;
+                /** @description Frets that the shape moved towards the bridge. */
+                frets: number;
+                /** @description What stays. */
+                words: string;
+                changes: string[];
+            };
+            /** @description The step from the last note of the key before. */
+            join?: string;
+            /** @description Index of its first event in the run. */
+            first: number;
+            notes: number;
+            firstBar: number;
+            plan: components["schemas"]["Plan"];
         };
         Run: {
             events: components["schemas"]["Event"][];
@@ -1177,6 +1273,56 @@ export interface operations {
         requestBody: components["requestBodies"]["GivenBrief"];
         responses: {
             /** @description The plan as a file. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description The round. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeRoundDocument: {
+        parameters: {
+            query: {
+                /** @description One of pdf svg png tab musicxml midi abc csv json. */
+                format: string;
+                /** @description a4 or letter; for pdf, svg and png. */
+                paper?: string;
+                /** @description pages for four keys on each, or summary; for pdf, svg and png. */
+                layout?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description The whole round as a file. */
             200: {
                 headers: {
                     "Content-Disposition"?: string;

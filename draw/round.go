@@ -1,0 +1,219 @@
+package draw
+
+import (
+	"fmt"
+	"strings"
+
+	"github.com/tdewolff/canvas"
+
+	"evenladder/core/pitch"
+	"evenladder/core/plan"
+	"evenladder/core/round"
+)
+
+// Layouts of a round on paper.
+const (
+	FourToAPage = "pages"   // each key with its neck and its run
+	OnePage     = "summary" // a line for each key
+)
+
+// FindRoundLayout checks the name of a layout.
+func FindRoundLayout(id string) error {
+	if id != FourToAPage && id != OnePage {
+		return fmt.Errorf("%.32q was given: give %s or %s", id, FourToAPage, OnePage)
+	}
+	return nil
+}
+
+// RoundSheet is a round on paper, in one of its layouts.
+func RoundSheet(r round.Round, layout string) Sheet {
+	draw := roundPages
+	if layout == OnePage {
+		draw = roundSummary
+	}
+	return Sheet{r.Title, r.Sentence, func(paper Paper) ([]*canvas.Canvas, error) { return draw(r, paper) }}
+}
+
+const keysOnAPage = 4
+
+// roundPages puts up to four keys on a page, fewer where their runs are long.
+func roundPages(r round.Round, paper Paper) ([]*canvas.Canvas, error) {
+	var out []*canvas.Canvas
+	var p *pen
+	y, onPage := 0.0, 0
+	bottom := paper.Height - margin - 8
+	for _, s := range r.Stops {
+		height := keyHeight(r, s, paper.Width-2*margin)
+		if p == nil || onPage == keysOnAPage || y+height > bottom {
+			fresh, c, err := newPen(paper.Width, paper.Height)
+			if err != nil {
+				return nil, err
+			}
+			p, y, onPage = fresh, margin+4, 0
+			out = append(out, c)
+			if len(out) == 1 {
+				y = p.roundHead(r)
+			}
+			p.dateAndTempo()
+		}
+		p.key(r, s, y)
+		y += height
+		onPage++
+	}
+	return out, nil
+}
+
+// roundHead writes the sentence, and returns the y below it.
+func (p *pen) roundHead(r round.Round) float64 {
+	title := letter{heading, 11, ink}
+	y := margin + 3.0
+	for _, line := range p.wrap(title, r.Sentence, p.width-2*margin) {
+		p.write(margin, y, title, left, line)
+		y += 5
+	}
+	p.line(margin, y-1.5, p.width-margin, y-1.5, rule, 0.3)
+	return y + 3
+}
+
+const keyHead, keyNeck = 4.5, 27.0
+
+// keyHeight is what a key takes on a page.
+func keyHeight(r round.Round, s round.Stop, width float64) float64 {
+	strs := len(s.Plan.Neck.Strings)
+	return keyHead + keyNeck + float64(len(smallLanes.systems(eventsOf(r, s), width)))*smallLanes.height(strs) + 1.5
+}
+
+func eventsOf(r round.Round, s round.Stop) []plan.Event {
+	return r.Run.Events[s.First : s.First+s.Notes]
+}
+
+// key draws one key with its top at y: its heading, its neck with what changes
+// beside it, and its run.
+func (p *pen) key(r round.Round, s round.Stop, y float64) {
+	width := p.width - 2*margin
+	box := s.Plan.Boxes[s.Plan.Box]
+	y += keyHead - 1.5
+	p.write(margin, y, letter{bold, 10, ink}, left, s.Title)
+	p.write(p.width-margin, y, letter{text, 8, faint}, right, fmt.Sprintf("%s · root on string %d, fret %d · %.0f mm", signatureWords(s.Plan), s.Root.String, s.Root.Fret, box.SpanMM))
+	const share = 0.52
+	p.keyNeck(s.Plan, margin, y+3.5, width*share, keyNeck-12.5)
+	p.keyWords(s, margin+width*share+6, y+4.5, width*(1-share)-6)
+	y += keyNeck
+	systems := smallLanes.systems(eventsOf(r, s), width)
+	longest := 0
+	for _, events := range systems {
+		longest = max(longest, len(events))
+	}
+	strs := len(s.Plan.Neck.Strings)
+	for _, events := range systems {
+		p.tab(smallLanes, margin, y, width, strs, events, max(longest, int(width/7)))
+		y += smallLanes.height(strs)
+	}
+}
+
+// keyNeck draws the frets of a key's box with fingers on the rungs.
+func (p *pen) keyNeck(pl plan.Plan, x, y, width, height float64) {
+	box := pl.Boxes[pl.Box]
+	strs := len(pl.Neck.Strings)
+	last := len(pl.Neck.Frets) - 1
+	v := neckView{
+		x: x + gutter + 4, y: y, width: width - gutter - 4, gap: min(5, height/float64(strs-1)),
+		lowFret: max(1, box.LowFret), high: min(last, max(box.HighFret, box.LowFret+4)), leftHanded: pl.Brief.Instrument.LeftHanded, strings: strs,
+	}
+	if v.leftHanded {
+		v.x = x
+	}
+	v.rung = v.gap * 0.92
+	p.grid(v, pl.Neck)
+	for _, n := range box.Notes {
+		p.rungOf(v, n, fingerNames[n.Finger])
+	}
+}
+
+// keyWords writes what becomes of the key before, as far as there is room.
+func (p *pen) keyWords(s round.Stop, x, y, width float64) {
+	small := letter{text, 7.5, ink}
+	room := 6
+	for _, words := range append([]string{s.Why, s.Move.Words, s.Join}, s.Move.Changes...) {
+		if words == "" {
+			continue
+		}
+		for _, line := range p.wrap(small, words, width) {
+			if room--; room < 0 {
+				return
+			}
+			p.write(x, y, small, left, line)
+			y += 3.3
+		}
+	}
+}
+
+// roundSummary is one page with a line for each key.
+func roundSummary(r round.Round, paper Paper) ([]*canvas.Canvas, error) {
+	p, c, err := newPen(paper.Width, paper.Height)
+	if err != nil {
+		return nil, err
+	}
+	y := p.roundHead(r)
+	p.dateAndTempo()
+	height := (paper.Height - margin - 8 - y) / float64(len(r.Stops))
+	for _, s := range r.Stops {
+		p.summaryLine(s, y, min(height, 19))
+		y += min(height, 19)
+	}
+	return []*canvas.Canvas{c}, nil
+}
+
+func (p *pen) summaryLine(s round.Stop, y, height float64) {
+	box := s.Plan.Boxes[s.Plan.Box]
+	width := p.width - 2*margin
+	base := y + height*0.42
+	p.rect(margin, base-2.6, 3, 3, 0, sheet, ink, 0.25) // to tick
+	p.write(margin+6, base, letter{bold, 10, ink}, left, pitch.Pretty(s.Tonic))
+	p.write(margin+16, base, letter{text, 8, ink}, left, fmt.Sprintf("string %d, fret %d", s.Root.String, s.Root.Fret))
+	p.write(margin+16, base+3.6, letter{text, 7, faint}, left, fmt.Sprintf("%.0f mm · %s", box.SpanMM, signatureShort(s.Plan)))
+	p.summaryNeck(s.Plan, margin+55, y+1.2, width*0.26, height-3)
+	words := strings.TrimSpace(s.Why + " " + s.Move.Words)
+	x := margin + 55 + width*0.26 + 5
+	for i, line := range p.wrap(letter{text, 7.5, ink}, words, p.width-margin-x) {
+		if float64(i)*3.3 < height-3 {
+			p.write(x, y+4+float64(i)*3.3, letter{text, 7.5, ink}, left, line)
+		}
+	}
+	p.line(margin, y+height-0.4, p.width-margin, y+height-0.4, rule, 0.2)
+}
+
+func signatureShort(pl plan.Plan) string {
+	switch n := pl.Scale.KeySignature.Fifths; {
+	case n > 0:
+		return count(n, "sharp", "sharps")
+	case n < 0:
+		return count(-n, "flat", "flats")
+	}
+	return "no signature"
+}
+
+// summaryNeck draws the box as marks alone, with the fret it begins at.
+func (p *pen) summaryNeck(pl plan.Plan, x, y, width, height float64) {
+	box := pl.Boxes[pl.Box]
+	strs := len(pl.Neck.Strings)
+	v := neckView{
+		x: x + gutter/2, y: y + 1, width: width - gutter/2, gap: min(3.2, (height-3)/float64(strs-1)), leftHanded: pl.Brief.Instrument.LeftHanded, strings: strs,
+		lowFret: max(1, box.LowFret), high: min(len(pl.Neck.Frets)-1, max(box.HighFret, box.LowFret+4)),
+	}
+	v.rung = v.gap * 0.9
+	for str := 1; str <= strs; str++ {
+		p.line(v.fretX(float64(v.lowFret-1)), v.stringY(str), v.fretX(float64(v.high)), v.stringY(str), rule, 0.2)
+	}
+	for f := v.lowFret - 1; f <= v.high; f++ {
+		weight := 0.2
+		if f == 0 {
+			weight = 0.7
+		}
+		p.line(v.fretX(float64(f)), v.y, v.fretX(float64(f)), v.bottom(), rule, weight)
+	}
+	for _, n := range box.Notes {
+		p.rungOf(v, n, "")
+	}
+	p.write(v.fretX(float64(v.lowFret)-0.5), v.bottom()+2.9, letter{text, 6, faint}, center, fmt.Sprint(v.lowFret))
+}
