@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
-import type { Changes } from './useBench'
+import type { Changes } from '../brief/useWork'
 
 /** The chain of boxes that lead on from the chosen one, root to root. */
 const props = defineProps<{ plan: Plan }>()

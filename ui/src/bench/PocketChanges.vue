@@ -3,7 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { ref, watch } from 'vue'
 import { api, CallError, take, type Catalogue, type Plan, type PocketStop } from '../api/client'
 import { pretty } from '../signs'
-import type { Changes } from './useBench'
+import type { Changes } from '../brief/useWork'
 import { readKeys } from './readKeys'
 
 /** Which pocket is nearest as the key changes under a hand that wants to stay. */

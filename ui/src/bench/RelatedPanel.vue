@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '../api/client'
-import type { Changes } from './useBench'
+import type { Changes } from '../brief/useWork'
 
 defineProps<{ plan: Plan }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()

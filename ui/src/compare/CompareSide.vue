@@ -2,9 +2,9 @@
 import { computed } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 import type { FieldError, Plan } from '../api/client'
-import BriefSentence from '../bench/BriefSentence.vue'
-import type { Changes } from '../bench/useBench'
-import type { Setting } from '../bench/words'
+import BriefSentence from '../brief/BriefSentence.vue'
+import type { Changes } from '../brief/useWork'
+import type { Setting } from '../brief/words'
 import NeckDrawing from '../neck/NeckDrawing.vue'
 import { keptLabel, keptSpacing } from '../shell/kept'
 

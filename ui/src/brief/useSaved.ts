@@ -2,10 +2,10 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, CallError, take, type SavedBrief } from '../api/client'
 import { tell } from '../shell/notice'
-import type { Bench } from './useBench'
+import type { Work } from './useWork'
 
 /** Keeping the brief: its title and notes, and what to do when somebody else changed it. */
-export function useSaved(bench: Bench) {
+export function useSaved(work: Work) {
   const kept = shallowRef<SavedBrief>()
   const conflict = shallowRef<SavedBrief>()
   const failure = ref('')
@@ -18,11 +18,11 @@ export function useSaved(bench: Bench) {
     if (!k) return false
     return draft.value.title !== k.title || draft.value.notes !== k.notes || sentenceOf() !== k.sentence || boxOf() !== (k.brief.layout?.box ?? 0)
   })
-  const sentenceOf = () => bench.plan.value?.sentence
-  const boxOf = () => bench.brief.value.layout?.box ?? 0
+  const sentenceOf = () => work.made.value?.sentence
+  const boxOf = () => work.brief.value.layout?.box ?? 0
 
   watch(
-    bench.savedId,
+    work.savedId,
     async (id) => {
       if (!id) {
         kept.value = undefined
@@ -34,21 +34,21 @@ export function useSaved(bench: Bench) {
         if (draft.value.of !== id) draft.value = { title: kept.value.title, notes: kept.value.notes, of: id }
       } catch (cause) {
         kept.value = undefined
-        if ((cause as CallError).status === 404) void bench.attachSaved(undefined)
+        if ((cause as CallError).status === 404) void work.attachSaved(undefined)
       }
     },
     { immediate: true },
   )
 
-  async function run(work: () => Promise<SavedBrief>, said: string) {
+  async function run(store: () => Promise<SavedBrief>, said: string) {
     busy.value = true
     failure.value = ''
     try {
-      const saved = await work()
+      const saved = await store()
       kept.value = saved
       conflict.value = undefined
       draft.value = { title: saved.title, notes: saved.notes, of: saved.id }
-      await bench.attachSaved(saved.id)
+      await work.attachSaved(saved.id)
       tell(said)
       return true
     } catch (cause) {
@@ -61,7 +61,7 @@ export function useSaved(bench: Bench) {
     }
   }
 
-  const body = () => ({ title: draft.value.title, notes: draft.value.notes, brief: bench.brief.value })
+  const body = () => ({ title: draft.value.title, notes: draft.value.notes, brief: work.brief.value })
 
   function saveNew() {
     return run(() => take(api.POST('/api/v1/briefs', { body: body() })), 'Saved.')
@@ -76,7 +76,7 @@ export function useSaved(bench: Bench) {
   function forget() {
     draft.value = { title: '', notes: '', of: '' }
     kept.value = undefined
-    return bench.attachSaved(undefined)
+    return work.attachSaved(undefined)
   }
 
   return { kept, conflict, draft, dirty, failure, busy, saveNew, saveOver, forget }

@@ -2,7 +2,7 @@
 import { mdiTuneVariant } from '@mdi/js'
 import { computed, ref } from 'vue'
 import type { FieldError, Plan } from '../api/client'
-import type { Changes } from './useBench'
+import type { Changes } from './useWork'
 import WordPicker from './WordPicker.vue'
 import { finePoints, words, wordOf, type Setting } from './words'
 

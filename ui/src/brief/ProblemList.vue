@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FieldError } from '../api/client'
-import type { Changes } from './useBench'
+import type { Changes } from './useWork'
 import WordPicker from './WordPicker.vue'
 import { words, type Setting } from './words'
 

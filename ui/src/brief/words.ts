@@ -1,7 +1,7 @@
 import type { Brief, Catalogue, OwnInstrument, OwnScale, Plan } from '../api/client'
-import { at } from '../brief/query'
+import { at } from './query'
 import { pretty } from '../signs'
-import type { Changes } from './useBench'
+import type { Changes } from './useWork'
 
 /** What a picker may know. */
 export interface Setting {

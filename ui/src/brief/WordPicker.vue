@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiCheck, mdiKeyboardReturn } from '@mdi/js'
 import { computed, nextTick, ref, useId, watch } from 'vue'
-import type { Changes } from './useBench'
+import type { Changes } from './useWork'
 import { filtered, isCurrent, words, type Choice, type Setting } from './words'
 
 const props = defineProps<{
