@@ -1,4 +1,4 @@
-// Package demo is an invented music room: briefs on all four instruments.
+// Package demo is an invented music room: briefs and rounds on all four instruments.
 package demo
 
 import (
@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"evenladder/core/plan"
+	"evenladder/core/round"
 	"evenladder/core/scale"
 	"evenladder/store"
 )
@@ -49,6 +50,9 @@ func Fill(ctx context.Context, st *store.Store) error {
 		}
 	}
 	for i, b := range room.Briefs {
+		if round.Sentence(b.Brief) == "" {
+			return fmt.Errorf("%s: this brief cannot be met", b.Title)
+		}
 		if _, err := plan.Build(b.Brief); err != nil {
 			return fmt.Errorf("%s: %w", b.Title, err)
 		}

@@ -423,6 +423,9 @@ func TestAccessible(t *testing.T) {
 		{"two plans by lamp", "/compare", "lamp", 820, nil},
 		{"workshop by day", "/workshop", "paper", 820, chromedp.Click(css("[data-do=new-instrument]"))},
 		{"workshop by lamp", "/workshop", "lamp", 1280, chromedp.Click(css("[data-do=new-scale]"))},
+		{"a round by day", "/rounds?instrument.id=mandolin&scale.tonic=Bb&scale.name=dorian&round.place=first-position", "paper", 1280, nil},
+		{"a round by lamp, its necks hidden", "/rounds?instrument.id=bass&scale.tonic=E&scale.name=mixolydian", "lamp", 820, press("h")},
+		{"the staff by lamp", start + "&run.lean=2", "lamp", 1280, press("s")},
 		{"saved by day", "/saved", "paper", 1280, nil},
 		{"saved by lamp", "/saved", "lamp", 820, nil},
 	} {

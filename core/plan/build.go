@@ -35,7 +35,7 @@ func (j *job) build(boxes []layout.Box) (Plan, sequence, error) {
 		Boxes:         make([]Box, len(boxes)),
 		Box:           at,
 	}
-	p.Spoken = spokenSentence(p.Sentence)
+	p.Spoken = Spoken(p.Sentence)
 	var chosen fingered
 	for i, box := range boxes {
 		f := j.finger(box)
@@ -88,7 +88,7 @@ func newNaming(j *job) naming {
 		n.labels = append(n.labels, j.naming.Label(name, j.scale.Formula[i]))
 		said := name.Spoken()
 		if j.naming.ID != "english" {
-			said = spokenSentence(n.labels[i])
+			said = Spoken(n.labels[i])
 		}
 		n.spoken = append(n.spoken, said+", "+spokenDegree(j.scale.Formula[i]))
 	}

@@ -239,4 +239,5 @@ func spokenDegree(d pitch.Degree) string { return alterWords[d.Alter()] + degree
 
 var spokenSigns = strings.NewReplacer("♭", " flat", "♯", " sharp", "𝄫", " double flat", "𝄪", " double sharp", "♮", " natural", "1-3-4", "one three four")
 
-func spokenSentence(s string) string { return spokenSigns.Replace(s) }
+// Spoken is a sentence with its signs in words, for those who hear it.
+func Spoken(s string) string { return spokenSigns.Replace(s) }

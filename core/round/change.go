@@ -126,7 +126,7 @@ func boxWords(before, now played) string {
 	if now.box.Name == before.box.Name {
 		return "The hand stays in " + now.box.Name + "."
 	}
-	return "Here lies the box " + now.box.Name + "."
+	return "Another box: " + now.box.Name + "."
 }
 
 // otherFingers names the first finger that a moved shape changes.

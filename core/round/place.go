@@ -24,10 +24,10 @@ type Place struct {
 
 // Places are all rules in picker order.
 var Places = []Place{
-	{run.Option{ID: "lowest", Phrase: "each from its lowest root that has the whole scale"}, "lowest", "bass notes belong low; drops an octave where the strings run out", lowest, runsOut},
-	{run.Option{ID: "same-shape", Phrase: "the same shape moved along the neck"}, "same shape moved", "one fingering in every key; folds an octave where the frets end", sameShape, fretsEnd},
-	{run.Option{ID: "nearest", Phrase: "each in the box nearest to the hand"}, "nearest hand", "least travel of the hand from key to key", nearest, liesHere},
-	{run.Option{ID: "one-position", Phrase: "all under the same hand"}, "one position", "which box of each key lies here", onePosition, liesHere},
+	{run.Option{ID: "lowest", Phrase: "each at its lowest"}, "lowest", "bass notes belong low; drops an octave where the strings run out", lowest, runsOut},
+	{run.Option{ID: "same-shape", Phrase: "the same shape moved along"}, "same shape moved", "one fingering in every key; folds an octave where the frets end", sameShape, fretsEnd},
+	{run.Option{ID: "nearest", Phrase: "each nearest to the hand"}, "nearest hand", "least travel of the hand from key to key", nearest, liesHere},
+	{run.Option{ID: "one-position", Phrase: "all under one hand"}, "one position", "which box of each key lies here", onePosition, liesHere},
 	{run.Option{ID: "first-position", Phrase: "all in first position"}, "first position", "from the root to the top of the position, down past it to the bottom and back", firstPosition, liesHere},
 }
 

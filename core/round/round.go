@@ -18,6 +18,7 @@ type Round struct {
 	Brief         plan.Brief          `json:"brief"` // with every default filled in
 	Sentence      string              `json:"sentence"`
 	SentenceParts []plan.SentencePart `json:"sentenceParts"`
+	Spoken        string              `json:"spoken"` // the sentence with its signs in words
 	Title         string              `json:"title"`
 	Stops         []Stop              `json:"stops"`
 	Run           plan.Run            `json:"run"` // the whole round
@@ -81,6 +82,7 @@ func Build(b plan.Brief) (Round, error) {
 	}
 	r.SentenceParts = s.sentence(r.Stops[0].Plan)
 	r.Sentence = words(r.SentenceParts)
+	r.Spoken = plan.Spoken(r.Sentence)
 	r.Title = title(r.Stops[0].Plan, s)
 	return r, nil
 }

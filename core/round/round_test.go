@@ -239,7 +239,11 @@ func buildBad(t *testing.T, brief string) (round.Round, error) {
 
 func TestSentenceSaysTheRound(t *testing.T) {
 	r := build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Bb", "name": "major"}, "round": {"order": "shuffled", "seed": 7, "link": "alone", "place": "nearest"}}`)
-	assert.Contains(t, r.Sentence, "Carry it through twelve keys shuffled (number 7) from B♭, each in the box nearest to the hand, each key alone, a bar's rest between.")
+	assert.Contains(t, r.Sentence, "lay B♭ major out")
+	assert.Contains(t, r.Sentence, "Carry it through twelve keys shuffled (number 7), each nearest to the hand, a bar's rest between.")
+	for _, part := range r.SentenceParts {
+		assert.NotEqual(t, "scale.tonic", part.Field, "the key of a round is where it starts")
+	}
 	assert.Equal(t, r.Sentence, round.Sentence(r.Brief))
 	plain := r.Brief
 	plain.Round = plan.RoundBrief{}

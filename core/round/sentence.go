@@ -1,6 +1,7 @@
 package round
 
 import (
+	"slices"
 	"strconv"
 	"strings"
 
@@ -10,29 +11,31 @@ import (
 )
 
 // sentence is that of the first key with how it is carried on. Words that stand
-// for a field carry its path.
+// for a field carry its path; the key of a round is where it starts.
 func (s spec) sentence(first plan.Plan) []plan.SentencePart {
-	out := append([]plan.SentencePart{}, first.SentenceParts...)
+	out := slices.Clone(first.SentenceParts)
+	for i := range out {
+		if out[i].Field == "scale.tonic" {
+			out[i].Field = "round.start"
+		}
+	}
 	plain := func(text string) { out = append(out, plan.SentencePart{Text: text}) }
 	word := func(field, text string) { out = append(out, plan.SentencePart{Text: text, Field: field}) }
 	r := s.brief.Round
 	plain(" Carry it through ")
 	if s.order.ID == "own" {
-		word("round.keys", "the keys "+pitch.Pretty(strings.Join(r.Keys, " ")))
+		word("round.keys", pitch.Pretty(strings.Join(r.Keys, " ")))
 		plain(" ")
-		word("round.order", s.order.Phrase)
 	} else {
 		through, _ := run.FindOption(Through, r.Through)
 		word("round.through", through.Phrase)
 		plain(" ")
-		word("round.order", s.order.Phrase)
-		if s.order.step == 0 {
-			plain(" (")
-			word("round.seed", "number "+strconv.Itoa(*r.Seed))
-			plain(")")
-		}
-		plain(" from ")
-		word("round.start", pitch.Pretty(r.Start))
+	}
+	word("round.order", s.order.Phrase)
+	if s.order.ID == "shuffled" {
+		plain(" (")
+		word("round.seed", "number "+strconv.Itoa(*r.Seed))
+		plain(")")
 	}
 	plain(", ")
 	word("round.place", s.place.Phrase)

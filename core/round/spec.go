@@ -27,9 +27,9 @@ type Link struct {
 
 // Links are all ways in picker order.
 var Links = []Link{
-	{run.Option{ID: "joined", Phrase: "stopping on the last note before the root and stepping to the next key's"}, "joined", "up, down to the last note before the root, and on to the next root without stopping", false, true},
+	{run.Option{ID: "joined", Phrase: "joined without stopping"}, "joined", "up, down to the last note before the root, and on to the next root without stopping", false, true},
 	{run.Option{ID: "root-to-root", Phrase: "from root to root"}, "root to root", "each key ends on its root, and the next begins on its own", false, false},
-	{run.Option{ID: "alone", Phrase: "each key alone, a bar's rest between"}, "each key alone", "a bar's rest to look at the next one", true, false},
+	{run.Option{ID: "alone", Phrase: "a bar's rest between"}, "each key alone", "a bar's rest to look at the next one", true, false},
 }
 
 // Through are the sets of keys.

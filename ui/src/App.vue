@@ -35,6 +35,7 @@ function act() {
       </router-link>
       <nav aria-label="Screens">
         <router-link to="/">Bench</router-link>
+        <router-link to="/rounds">Rounds</router-link>
         <router-link to="/compare">Compare</router-link>
         <router-link to="/saved">Saved</router-link>
         <router-link to="/workshop">Workshop</router-link>

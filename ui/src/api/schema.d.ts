@@ -879,6 +879,7 @@ export interface components {
                 text: string;
                 field?: string;
             }[];
+            spoken: string;
             title: string;
             stops: components["schemas"]["RoundStop"][];
             run: components["schemas"]["Run"];

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { mdiCompareHorizontal, mdiContentSaveOutline, mdiPrinterOutline } from '@mdi/js'
+import { mdiCompareHorizontal, mdiContentSaveOutline, mdiLadder, mdiPrinterOutline } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { labelKinds, labelNames } from '../neck/labels'
 import NeckDrawing from '../neck/NeckDrawing.vue'
-import { changed } from '../brief/query'
+import { changed, toQuery } from '../brief/query'
 import { toPair } from '../brief/pair'
 import { keptClick, keptLabel, keptSpacing, keptStaff } from '../shell/kept'
 import { tell } from '../shell/notice'
@@ -12,7 +12,7 @@ import { useKeys } from '../shell/useKeys'
 import BoxStrip from './BoxStrip.vue'
 import CorePanel from './CorePanel.vue'
 import LinksPanel from './LinksPanel.vue'
-import PlayBar from './PlayBar.vue'
+import PlayBar from '../sound/PlayBar.vue'
 import PocketChanges from './PocketChanges.vue'
 import WhyLine from './WhyLine.vue'
 import BriefSentence from '../brief/BriefSentence.vue'
@@ -20,6 +20,7 @@ import KeepInstrument from './KeepInstrument.vue'
 import HandPanel from './HandPanel.vue'
 import ProblemList from '../brief/ProblemList.vue'
 import RelatedPanel from './RelatedPanel.vue'
+import RunFacts from './RunFacts.vue'
 import RunPanel from './RunPanel.vue'
 import RunLanes from './RunLanes.vue'
 import SaveDialog from '../brief/SaveDialog.vue'
@@ -29,13 +30,14 @@ import SpellingPanel from './SpellingPanel.vue'
 import { useBench } from './useBench'
 import { useSaved } from '../brief/useSaved'
 import { useScore } from '../notation/useScore'
+import { pieceOf } from '../sound/score'
 import { usePlayer } from '../sound/usePlayer'
 
 const bench = useBench()
 const { plan, problems, failure, busy, brief, catalogue, own, ownScales, change } = bench
 const saved = useSaved(bench)
 const { kept, conflict, draft, dirty } = saved
-const player = usePlayer(plan)
+const player = usePlayer(computed(() => plan.value && pieceOf(plan.value)))
 const score = useScore(plan)
 const { current, note, playing, starting, blocked, counting, sounded, loop } = player
 
@@ -45,6 +47,9 @@ const compareWith = computed(() => {
   const next = systems[(systems.indexOf(plan.value?.brief.layout?.system ?? '') + 1) % Math.max(systems.length, 1)]
   return { name: 'compare', query: toPair(brief.value, changed(brief.value, { 'layout.system': next, 'layout.box': undefined, 'run.chain': undefined, 'run.landOn': undefined })) }
 })
+
+/** The brief of the bench through every key. */
+const everyKey = computed(() => ({ name: 'rounds', query: toQuery(changed(brief.value, { 'round.order': 'fourths' })) }))
 
 const sentence = ref<InstanceType<typeof BriefSentence>>()
 const sheetOpen = ref(false)
@@ -139,10 +144,11 @@ useKeys({
 
     <template v-if="plan">
       <div class="top">
-        <BriefSentence ref="sentence" :plan="plan" :setting="setting" :problems="problems" @change="change" @keep="keepOpen = true" />
+        <BriefSentence ref="sentence" keeps :said="plan" :setting="setting" :problems="problems" @change="change" @keep="keepOpen = true" />
         <div class="actions">
           <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
           <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
+          <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">Every key</v-btn>
           <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">Compare</v-btn>
           <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
         </div>
@@ -164,7 +170,9 @@ useKeys({
           <WhyLine :plan="plan" :note="pressed" />
           <BoxStrip ref="strip" :plan="plan" @choose="(i) => change({ 'layout.box': i, 'run.landOn': undefined }, 'replace')" />
           <PlayBar
-            :plan="plan"
+            staff
+            :tempo="plan.brief.rhythm?.tempoBpm ?? 60"
+            :chords="plan.scale.triads.length > 0"
             :playing="playing"
             :starting="starting"
             :blocked="blocked"
@@ -172,7 +180,9 @@ useKeys({
             :loop="loop"
             @toggle="player.toggle"
             @unloop="loop = undefined"
-          />
+          >
+            <RunFacts :run="plan.run" />
+          </PlayBar>
           <RunLanes v-model:loop="loop" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :score="score" :current="current" @choose="player.stepTo" />
         </div>
         <aside aria-label="Spelling and hand">

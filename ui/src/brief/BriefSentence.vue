@@ -1,22 +1,23 @@
 <script setup lang="ts">
 import { mdiTuneVariant } from '@mdi/js'
 import { computed, ref } from 'vue'
-import type { FieldError, Plan } from '../api/client'
+import type { FieldError } from '../api/client'
 import type { Changes } from './useWork'
 import WordPicker from './WordPicker.vue'
 import { finePoints, words, wordOf, type Setting } from './words'
 
-const props = defineProps<{ plan: Plan; setting: Setting | undefined; problems: FieldError[]; small?: boolean }>()
+/** The brief as a sentence of words to press. */
+const props = defineProps<{ said: { sentenceParts: { text: string; field?: string }[]; spoken: string }; setting: Setting | undefined; problems: FieldError[]; small?: boolean; keeps?: boolean }>()
 const emit = defineEmits<{ change: [changes: Changes]; keep: [] }>()
 
 const pickers = ref<InstanceType<typeof WordPicker>[]>([])
-const shown = computed(() => props.plan.sentenceParts.flatMap((p) => (p.field ? [p.field] : [])))
+const shown = computed(() => props.said.sentenceParts.flatMap((p) => (p.field ? [p.field] : [])))
 const unsaid = computed(() =>
   Object.entries(finePoints).map(([about, fields]) => ({ about, fields: fields.filter((f) => !shown.value.includes(f) && props.setting && (words[f]?.matters?.(props.setting) ?? true)) })),
 )
 // A word keeps the comma or full stop behind it on its line.
 const pieces = computed(() =>
-  props.plan.sentenceParts.map((part, i, all) => {
+  props.said.sentenceParts.map((part, i, all) => {
     const mark = (p: typeof part | undefined) => (p && !p.field ? (/^[,.]/.exec(p.text)?.[0] ?? '') : '')
     return part.field ? { ...part, mark: mark(all[i + 1]) } : { ...part, text: all[i - 1]?.field ? part.text.slice(mark(part).length) : part.text, mark: '' }
   }),
@@ -36,7 +37,7 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
 </script>
 
 <template>
-  <component :is="small ? 'h2' : 'h1'" class="sentence" :class="{ small }" :aria-label="plan.spoken">
+  <component :is="small ? 'h2' : 'h1'" class="sentence" :class="{ small }" :aria-label="said.spoken">
     <template v-for="(part, i) in pieces" :key="i">
       <span v-if="part.field" class="whole">
         <WordPicker ref="pickers" :field="part.field" :text="part.text" :setting="setting" :problem="problemAt(part.field)" @change="emit('change', $event)" />{{ part.mark }}
@@ -52,8 +53,8 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
           <v-list-subheader class="about">{{ group.about }}</v-list-subheader>
           <v-list-item v-for="field in group.fields" :key="field" class="point" :title="words[field]?.title ?? field" :data-fine="field" @click="adding = field" />
         </template>
-        <v-divider v-if="!small" />
-        <v-list-item v-if="!small" title="Keep this instrument…" data-fine="keep" @click="emit('keep')" />
+        <v-divider v-if="keeps" />
+        <v-list-item v-if="keeps" title="Keep this instrument…" data-fine="keep" @click="emit('keep')" />
       </v-list>
     </v-menu>
   </component>

@@ -1,25 +1,26 @@
 <script setup lang="ts">
 import { mdiDownload, mdiPrinter } from '@mdi/js'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Brief, Catalogue } from '../api/client'
-import { keptPaper } from '../shell/kept'
+import { keptPaper, keptRoundLayout } from '../shell/kept'
 import { tell } from '../shell/notice'
-import { download, fetchDocument } from './sheet'
+import { download, fetchDocument, type Making } from './sheet'
 
 const open = defineModel<boolean>({ required: true })
-const props = defineProps<{ brief: Brief; catalogue: Catalogue | undefined }>()
+const props = defineProps<{ brief: Brief; catalogue: Catalogue | undefined; round?: boolean }>()
+const making = computed<Making>(() => (props.round ? { of: 'round', layout: keptRoundLayout.value } : { of: 'plan' }))
 
 const preview = ref('')
 const failure = ref('')
 const busy = ref('')
 
-watch([open, keptPaper, () => props.brief], async ([now]) => {
+watch([open, keptPaper, making, () => props.brief], async ([now]) => {
   URL.revokeObjectURL(preview.value)
   preview.value = ''
   failure.value = ''
   if (!now) return
   try {
-    preview.value = URL.createObjectURL((await fetchDocument(props.brief, 'png', keptPaper.value)).blob)
+    preview.value = URL.createObjectURL((await fetchDocument(props.brief, making.value, 'png', keptPaper.value)).blob)
   } catch (cause) {
     failure.value = (cause as Error).message
   }
@@ -28,7 +29,7 @@ watch([open, keptPaper, () => props.brief], async ([now]) => {
 async function get(format: string) {
   busy.value = format
   try {
-    const { blob, name } = await fetchDocument(props.brief, format, keptPaper.value)
+    const { blob, name } = await fetchDocument(props.brief, making.value, format, keptPaper.value)
     download(blob, name)
     tell(`${name} is in your downloads.`)
   } catch (cause) {
@@ -43,7 +44,7 @@ async function print() {
   busy.value = 'print'
   const tab = window.open('', '_blank')
   try {
-    const { blob, name } = await fetchDocument(props.brief, 'pdf', keptPaper.value)
+    const { blob, name } = await fetchDocument(props.brief, making.value, 'pdf', keptPaper.value)
     if (tab) tab.location.href = URL.createObjectURL(blob)
     else download(blob, name)
   } catch (cause) {
@@ -63,6 +64,10 @@ async function print() {
         <v-btn-toggle v-model="keptPaper" mandatory density="compact" color="primary" aria-label="Paper">
           <v-btn value="a4">A4</v-btn>
           <v-btn value="letter">Letter</v-btn>
+        </v-btn-toggle>
+        <v-btn-toggle v-if="round" v-model="keptRoundLayout" mandatory density="compact" color="primary" aria-label="How the round is laid out">
+          <v-btn value="pages">four keys a page</v-btn>
+          <v-btn value="summary">one page</v-btn>
         </v-btn-toggle>
         <span class="grow" />
         <v-btn color="primary" variant="flat" :prepend-icon="mdiPrinter" :loading="busy === 'print'" @click="print">Print</v-btn>

@@ -53,6 +53,14 @@ const kinds: Record<string, Kind> = {
   'rhythm.accentEvery': 'number',
   picking: 'text',
   names: 'text',
+  'round.order': 'text',
+  'round.through': 'text',
+  'round.start': 'text',
+  'round.keys': 'texts',
+  'round.seed': 'number',
+  'round.spelling': 'texts',
+  'round.place': 'text',
+  'round.link': 'text',
 }
 
 export type Value = string | number | boolean | string[] | number[]

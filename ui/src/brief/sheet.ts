@@ -1,10 +1,13 @@
 import { CallError, type Brief, type Problem } from '../api/client'
 
-/** The plan of a brief as a file, with the name that the server gives it. */
-export async function fetchDocument(brief: Brief, format: string, paper: string): Promise<{ blob: Blob; name: string }> {
+/** How a sheet is made: of the plan of a brief or of its round, and how a round is laid out. */
+export type Making = { of: 'plan' } | { of: 'round'; layout: 'pages' | 'summary' }
+
+/** A brief as a file, with the name that the server gives it. */
+export async function fetchDocument(brief: Brief, making: Making, format: string, paper: string): Promise<{ blob: Blob; name: string }> {
   let answer: Response
   try {
-    answer = await fetch(`/api/v1/plan/document?${new URLSearchParams({ format, paper })}`, {
+    answer = await fetch(`/api/v1/${making.of}/document?${new URLSearchParams({ format, paper, ...(making.of === 'round' ? { layout: making.layout } : {}) })}`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify(brief),

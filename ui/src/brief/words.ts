@@ -326,7 +326,26 @@ export const words: Record<string, Word> = {
     choices: () => [0, 2, 3, 4, 5].map((n) => ({ label: n === 0 ? 'on the beats' : `on every ${['', '', 'second', 'third', 'fourth', 'fifth'][n]} note`, changes: { 'rhythm.accentEvery': n || undefined } })),
   },
   picking: { title: 'Picking', choices: ({ catalogue }) => listed('picking', catalogue.pickings) },
+  'round.order': { title: 'Order of the keys', choices: ({ catalogue, brief }) => listed('round.order', catalogue.roundOrders).map((c) => (c.changes['round.order'] === 'own' && !brief.round?.keys?.length ? { ...c, changes: { ...c.changes, 'round.keys': ownKeys(brief) } } : c)) },
+  'round.through': { title: 'Which keys', choices: ({ catalogue }) => listed('round.through', catalogue.roundThrough) },
+  'round.start': { title: 'First key', hint: 'type a letter with # or b', choices: ({ catalogue }) => listed('round.start', catalogue.tonics), typed: (text) => ({ 'round.start': text }) },
+  'round.keys': {
+    title: 'The keys in order',
+    hint: 'type tonics: C A F# Eb',
+    choices: () => [['C', 'G', 'D', 'A', 'E'], ['E', 'A', 'D', 'G', 'C'], ['C', 'F', 'Bb', 'Eb', 'Ab']].map((keys) => ({ label: pretty(keys.join(' ')), changes: { 'round.keys': keys } })),
+    typed: (text) => ({ 'round.keys': splitWords(text) }),
+  },
+  'round.seed': {
+    title: 'Number of the shuffled order',
+    hint: 'or type the number that was written down',
+    choices: ({ brief }) => [1, 2, 3, 4, 5].map((n) => (brief.round?.seed ?? 0) + n).map((n) => ({ label: `number ${n}`, changes: { 'round.seed': n } })),
+    typed: (text) => ({ 'round.seed': orText(text) }),
+  },
+  'round.place': { title: 'Where each key is played', choices: ({ catalogue }) => listed('round.place', catalogue.roundPlaces) },
+  'round.link': { title: 'From key to key', choices: ({ catalogue }) => listed('round.link', catalogue.roundLinks) },
 }
+
+const ownKeys = (brief: Brief) => [brief.round?.start ?? brief.scale.tonic]
 
 /** Whether the pattern at hand reads a field. */
 function reads(field: string) {
@@ -366,7 +385,7 @@ export const finePoints: Record<string, string[]> = {
 export function wordOf(field: string, shown: string[]): string {
   if (shown.includes(field)) return field
   const nearest: Record<string, string> = {
-    instrument: 'instrument.id', scale: 'scale.name', layout: 'layout.system', hand: 'hand.school', run: 'run.pattern', rhythm: 'rhythm.perBeat', picking: 'run.pattern',
+    instrument: 'instrument.id', scale: 'scale.name', layout: 'layout.system', hand: 'hand.school', run: 'run.pattern', rhythm: 'rhythm.perBeat', picking: 'run.pattern', round: 'round.order',
   }
   return nearest[field.split('.')[0] ?? ''] ?? 'instrument.id'
 }

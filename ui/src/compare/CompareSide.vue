@@ -19,7 +19,7 @@ const figures = computed(() => {
 
 <template>
   <section>
-    <BriefSentence :plan="plan" :setting="setting" :problems="problems" small @change="emit('change', $event)" />
+    <BriefSentence :said="plan" :setting="setting" :problems="problems" small @change="emit('change', $event)" />
     <div class="line">
       <label>
         Box

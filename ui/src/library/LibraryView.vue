@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiMagnify } from '@mdi/js'
 import { refDebounced } from '@vueuse/core'
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { api, take, type SavedBrief } from '../api/client'
 import { toQuery } from '../brief/query'
 import { useShelf } from '../shell/useShelf'
@@ -23,7 +23,12 @@ async function load() {
 watch(searched, load, { immediate: true })
 
 const at = (kept: { id: string }) => ({ params: { path: { id: kept.id } } })
-const briefAddress = (b: SavedBrief) => ({ name: 'bench', query: { ...toQuery(b.brief), saved: b.id } })
+const isRound = (b: SavedBrief) => !!b.brief.round
+const shelves = computed(() => [
+  { name: 'Saved briefs', kept: (briefs.value ?? []).filter((b) => !isRound(b)) },
+  { name: 'Saved rounds', kept: (briefs.value ?? []).filter(isRound) },
+])
+const briefAddress = (b: SavedBrief) => ({ name: isRound(b) ? 'rounds' : 'bench', query: { ...toQuery(b.brief), saved: b.id } })
 
 const { act, remove } = useShelf(load)
 
@@ -52,12 +57,15 @@ const copyBrief = (b: SavedBrief) => act(() => take(api.POST('/api/v1/briefs/{id
         <v-btn color="primary" variant="tonal" to="/">To the bench</v-btn>
       </template>
     </div>
-    <ul v-else aria-label="Saved briefs">
-      <ShelfRow v-for="b in briefs" :key="b.id" :name="b.title" :to="briefAddress(b)" :date="b.updatedAt" :rename="renameBrief(b)" @copy="copyBrief(b)" @remove="removeBrief(b)">
-        <p class="sentence">{{ b.sentence }}</p>
-        <p v-if="b.notes" class="notes">{{ b.notes }}</p>
-      </ShelfRow>
-    </ul>
+    <template v-for="shelf in briefs?.length ? shelves : []" :key="shelf.name">
+      <h2 v-if="shelf.name !== 'Saved briefs' && shelf.kept.length">{{ shelf.name }}</h2>
+      <ul v-if="shelf.kept.length" :aria-label="shelf.name">
+        <ShelfRow v-for="b in shelf.kept" :key="b.id" :name="b.title" :to="briefAddress(b)" :date="b.updatedAt" :rename="renameBrief(b)" @copy="copyBrief(b)" @remove="removeBrief(b)">
+          <p class="sentence">{{ b.sentence }}</p>
+          <p v-if="b.notes" class="notes">{{ b.notes }}</p>
+        </ShelfRow>
+      </ul>
+    </template>
   </div>
 </template>
 
@@ -77,6 +85,11 @@ const copyBrief = (b: SavedBrief) => act(() => take(api.POST('/api/v1/briefs/{id
 
 h1 {
   font-size: 1.5rem;
+}
+
+h2 {
+  font-size: 1.15rem;
+  padding: 22px 0 6px;
 }
 
 .search {

@@ -2,7 +2,7 @@
 const open = defineModel<boolean>({ required: true })
 const keys: [string, string][] = [
   ['b', 'to the brief'],
-  [', .', 'box before, next box'],
+  [', .', 'box before, next box; in a round, key before, next key'],
   ['k K', 'key on by a fourth, back by a fourth'],
   ['l', 'what stands on the rungs: notes, degrees, fingers, frets, steps'],
   ['e', 'even or true fret spacing'],
@@ -10,6 +10,7 @@ const keys: [string, string][] = [
   ['m', 'click on or off'],
   ['s', 'staff above the lanes'],
   ['r R', 'repeat the bar of the marked note or end it, take the next bar in'],
+  ['h d', 'in a round: hide the necks, mark the key done'],
   ['p', 'the sheet to print'],
   ['?', 'this list'],
 ]

@@ -5,11 +5,18 @@ export const keptTheme = useLocalStorage<'paper' | 'lamp'>('even-ladder.theme', 
 export const keptLabel = useLocalStorage<'note' | 'degree' | 'finger' | 'fret' | 'step'>('even-ladder.label', 'finger')
 export const keptSpacing = useLocalStorage<'even' | 'true'>('even-ladder.spacing', 'even')
 export const keptPaper = useLocalStorage<'a4' | 'letter'>('even-ladder.paper', 'a4')
+export const keptRoundLayout = useLocalStorage<'pages' | 'summary'>('even-ladder.roundLayout', 'pages')
 export const keptClick = useLocalStorage('even-ladder.click', false)
 /** The address of the last bench, so that the bench comes back as it was left. */
 export const keptBench = useLocalStorage('even-ladder.bench', '')
 /** Whether a staff stands above the lanes. */
 export const keptStaff = useLocalStorage('even-ladder.staff', false)
+/** The address of the last round. */
+export const keptRound = useLocalStorage('even-ladder.round', '')
+/** Whether a round hides its necks, for a self-test. */
+export const keptCover = useLocalStorage('even-ladder.cover', false)
+/** The keys that are done, by round. */
+export const keptDone = useLocalStorage<Record<string, string[]>>('even-ladder.done', {})
 /** What the boxes of the strip are in order of. */
 export const keptOrder = useLocalStorage<'layout' | 'neck' | 'span' | 'reaches' | 'shifts' | 'notes'>('even-ladder.order', 'layout')
 /** What sounds with the run. */

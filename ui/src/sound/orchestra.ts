@@ -5,7 +5,7 @@ export interface Orchestra {
   note(midi: number, seconds: number, time: number, accent: boolean): void
   click(time: number, kind: 'bar' | 'beat'): void
   chord(notes: number[], seconds: number, time: number): void
-  drone(midi: number | undefined): void
+  drone(midi: number | undefined, time?: number): void
   level(decibels: number): void
   silence(): void
 }
@@ -25,7 +25,7 @@ export function makeOrchestra(tone: typeof Tones): Orchestra {
     note: (midi, seconds, time, accent) => strings.triggerAttackRelease(hz(midi), seconds * 0.95, time, accent ? 0.9 : 0.6),
     click: (time, kind) => tick.triggerAttackRelease(kind === 'bar' ? 1660 : 1108, 0.03, time, kind === 'bar' ? 1 : 0.7),
     chord: (notes, seconds, time) => pad.triggerAttackRelease(notes.map(hz), seconds * 0.9, time),
-    drone: (midi) => (midi === undefined ? hum.triggerRelease() : hum.triggerAttack(hz(midi))),
+    drone: (midi, time) => (midi === undefined ? hum.triggerRelease() : hum.triggerAttack(hz(midi), time)),
     level: (decibels) => {
       tone.getDestination().volume.rampTo(decibels, 0.05)
     },

@@ -1,4 +1,19 @@
-import type { Plan } from '../api/client'
+import type { Plan, Run } from '../api/client'
+
+/** A run with its time, and the keys that it goes through: the first event of each, and its plan. */
+export interface Piece {
+  run: Run
+  beatsPerBar: number
+  tempoBpm: number
+  keys: { first: number; plan: Plan }[]
+}
+
+export const pieceOf = (plan: Plan, run = plan.run, keys: Piece['keys'] = [{ first: 0, plan }]): Piece => ({
+  run,
+  beatsPerBar: plan.brief.rhythm?.beatsPerBar ?? 4,
+  tempoBpm: plan.brief.rhythm?.tempoBpm ?? 60,
+  keys,
+})
 
 interface Wanted {
   /** Index of the first event to play. */
@@ -12,8 +27,8 @@ export interface Score {
   clicks: { beat: number; first: boolean; countIn: boolean; said: number }[]
   events: { beat: number; beats: number; midi: number; accent: boolean; index: number }[]
   chords: { beat: number; beats: number; notes: number[] }[]
-  /** MIDI number of the tonic, low. */
-  drone: number
+  /** The tonic of each key, low, from when it is played. */
+  drones: { beat: number; midi: number }[]
   /** Beats between which the transport goes round. */
   loop?: [number, number]
   end: number
@@ -21,9 +36,9 @@ export interface Score {
 
 const countInBars = 2
 
-/** Lays the plan's run out behind its count-in. Onsets, lengths and accents are the plan's own. */
-export function score(p: Plan, wanted: Wanted): Score {
-  const perBar = p.brief.rhythm?.beatsPerBar ?? 4
+/** Lays a run out behind its count-in. Onsets, lengths and accents are its own. */
+export function score(p: Piece, wanted: Wanted): Score {
+  const perBar = p.beatsPerBar
   const head = wanted.countIn ? countInBars * perBar : 0
   const first = p.run.events[wanted.from]
   // Play begins at the beat that the first note stands in.
@@ -43,21 +58,32 @@ export function score(p: Plan, wanted: Wanted): Score {
     clicks,
     events: chosen.map(({ e, index }) => ({ beat: on(e.at), beats: e.sounds, midi: e.midi, accent: e.accent, index })),
     chords: vamp(p, Math.floor(start / perBar) * perBar, end, perBar).map((c) => ({ ...c, beat: Math.max(on(c.beat), head) })),
-    drone: tonic(p, 36),
+    drones: p.keys
+      .filter((_, i) => wanted.from < (p.keys[i + 1]?.first ?? p.run.events.length))
+      .map((k) => ({ beat: Math.max(on(p.run.events[k.first]?.at ?? 0), 0), midi: tonic(k.plan) })),
     ...(wanted.loop ? { loop: [head, on(end)] as [number, number] } : {}),
     end: on(end),
   }
 }
 
-/** The chord on the tonic and the one on the fourth degree, a bar each. */
-function vamp(p: Plan, from: number, to: number, perBar: number): Score['chords'] {
-  const chords = [p.scale.triads[0], p.scale.triads[3]]
+/** The chord on the tonic and the one on the fourth degree of the key of each bar, a bar each. */
+function vamp(p: Piece, from: number, to: number, perBar: number): Score['chords'] {
   const out: Score['chords'] = []
+  let key: Plan | undefined
   for (let beat = from, i = 0; beat < to - 1e-9; beat += perBar, i++) {
-    const chord = chords[i % 2]
-    if (chord) out.push({ beat, beats: perBar, notes: voiced(p, chord.notes) })
+    const now = keyAt(p, beat)
+    if (now !== key) i = 0
+    key = now
+    const chord = [now.scale.triads[0], now.scale.triads[3]][i % 2]
+    if (chord) out.push({ beat, beats: perBar, notes: voiced(now, chord.notes) })
   }
   return out
+}
+
+/** The key that sounds on a beat. */
+function keyAt(p: Piece, beat: number): Plan {
+  const begun = p.keys.filter((k) => (p.run.events[k.first]?.at ?? 0) <= beat + 1e-9)
+  return (begun[begun.length - 1] ?? p.keys[0]!).plan
 }
 
 /** A chord from middle register upwards, each note above the one before. */
@@ -70,7 +96,8 @@ function voiced(p: Plan, names: string[]): number[] {
   })
 }
 
-const tonic = (p: Plan, low: number) => above(p, p.scale.notes[0] ?? 'C', low)
+/** MIDI number of the tonic, low. */
+export const tonic = (p: Plan) => above(p, p.scale.notes[0] ?? 'C', 36)
 
 /** The lowest MIDI number of a note of the scale at or above one; the pitch class is read off the neck. */
 function above(p: Plan, name: string, low: number): number {

@@ -1,16 +1,15 @@
 import { useEventListener } from '@vueuse/core'
 import type * as Tones from 'tone'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
-import type { Plan } from '../api/client'
 import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptVamp } from '../shell/kept'
 import { makeOrchestra, type Orchestra } from './orchestra'
-import { score } from './score'
+import { score, tonic, type Piece } from './score'
 
 /** Ticks to the beat: even for every subdivision and for swing. */
 const ticksPerBeat = 480
 
 /** Plays the run: the mark follows what is heard. Nothing sounds before a press. */
-export function usePlayer(plan: Ref<Plan | undefined>) {
+export function usePlayer(piece: Ref<Piece | undefined>) {
   const current = ref(-1)
   const playing = ref(false)
   const starting = ref(false)
@@ -23,9 +22,9 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
   let tone: typeof Tones | undefined
   let orchestra: Orchestra | undefined
 
-  const events = computed(() => plan.value?.run.events ?? [])
+  const events = computed(() => piece.value?.run.events ?? [])
   const note = computed(() => events.value[current.value]?.note ?? -1)
-  const bpm = computed(() => (plan.value?.brief.rhythm?.tempoBpm ?? 60) * keptSpeed.value)
+  const bpm = computed(() => (piece.value?.tempoBpm ?? 60) * keptSpeed.value)
 
   /** The library and the sound come with the first press. */
   async function tune() {
@@ -43,7 +42,7 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
   }
 
   async function start() {
-    const now = plan.value
+    const now = piece.value
     if (!now || starting.value) return
     starting.value = true
     try {
@@ -56,7 +55,7 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
     }
   }
 
-  function play(t: typeof Tones, o: Orchestra, p: Plan) {
+  function play(t: typeof Tones, o: Orchestra, p: Piece) {
     const transport = t.getTransport()
     const from = loop.value ? p.run.events.findIndex((e) => e.bar >= (loop.value?.[0] ?? 0)) : current.value >= 0 && current.value < p.run.events.length - 1 ? current.value : 0
     const made = score(p, { from: Math.max(from, 0), countIn: keptCountIn.value, ...(loop.value ? { loop: loop.value } : {}) })
@@ -84,7 +83,7 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
     transport.loop = !!made.loop
     if (made.loop) transport.setLoopPoints(at(made.loop[0]), at(made.loop[1]))
     else transport.schedule((time) => t.getDraw().schedule(stop, time), at(made.end))
-    if (keptDrone.value) o.drone(made.drone)
+    for (const d of made.drones) transport.schedule((time) => keptDrone.value && o.drone(d.midi, time), at(d.beat))
     playing.value = true
     transport.start('+0.06')
   }
@@ -109,6 +108,12 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
     current.value = Math.min(Math.max(i, 0), events.value.length - 1)
   }
 
+  /** Plays from an event on. */
+  function playFrom(event: number) {
+    stepTo(event)
+    void start()
+  }
+
   /** Repeats the bar of the marked note, or ends the repeat. */
   function repeatBar() {
     const bar = events.value[Math.max(current.value, 0)]?.bar
@@ -118,7 +123,7 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
   /** Takes the next bar into the repeat. */
   function repeatMore() {
     if (!loop.value) repeatBar()
-    else loop.value = [loop.value[0], Math.min(loop.value[1] + 1, plan.value?.run.bars ?? loop.value[1])]
+    else loop.value = [loop.value[0], Math.min(loop.value[1] + 1, piece.value?.run.bars ?? loop.value[1])]
   }
 
   /** Goes to the event that next plays this note of the box. */
@@ -130,7 +135,10 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
   // A change of tempo is heard at once, without a stop.
   watch(bpm, (now) => tone?.getTransport().bpm.rampTo(now, 0.05))
   watch(keptLevel, (now) => orchestra?.level(now))
-  watch(keptDrone, (on) => playing.value && plan.value && orchestra?.drone(on ? score(plan.value, { from: 0, countIn: false }).drone : undefined))
+  watch(keptDrone, (on) => {
+    const key = piece.value?.keys.filter((k) => k.first <= Math.max(current.value, 0)).at(-1)
+    if (playing.value && key) orchestra?.drone(on ? tonic(key.plan) : undefined)
+  })
   watch(
     () => JSON.stringify(events.value.map((e) => [e.string, e.fret, e.at])),
     () => {
@@ -147,5 +155,5 @@ export function usePlayer(plan: Ref<Plan | undefined>) {
   })
   useEventListener(document, 'visibilitychange', () => document.hidden && !playing.value && orchestra?.silence())
   onScopeDispose(stop)
-  return { current, note, playing, starting, blocked, counting, sounded, loop, toggle, stepTo, stepToNote, repeatBar, repeatMore }
+  return { current, note, playing, starting, blocked, counting, sounded, loop, toggle, stepTo, stepToNote, repeatBar, repeatMore, playFrom }
 }

@@ -1,27 +1,20 @@
 <script setup lang="ts">
 import { mdiMetronome, mdiMusicClefTreble, mdiPlay, mdiStop, mdiVolumeMedium } from '@mdi/js'
-import type { Plan } from '../api/client'
-import { pretty } from '../signs'
 import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
 
-/** Plays and stops the run, and says what it comes to. */
-defineProps<{ plan: Plan; playing: boolean; starting: boolean; blocked: string; counting: number; loop: [number, number] | undefined }>()
+/** Plays and stops a run, with what sounds beside it. */
+defineProps<{ tempo: number; chords: boolean; staff?: boolean; playing: boolean; starting: boolean; blocked: string; counting: number; loop: [number, number] | undefined }>()
 const emit = defineEmits<{ toggle: []; unloop: [] }>()
 const speeds = [0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5]
-const names: Record<number, string> = { 1: 'quarters', 2: 'eighths', 3: 'triplets', 4: 'sixteenths', 5: 'fives', 6: 'sixes' }
 </script>
 
 <template>
   <div class="play-bar">
     <v-btn :icon="playing ? mdiStop : mdiPlay" color="primary" variant="tonal" size="small" :loading="starting" :aria-label="playing ? 'Stop (space)' : 'Play the run (space)'" data-do="play" @click="emit('toggle')" />
     <v-btn :icon="mdiMetronome" size="small" :color="keptClick ? 'primary' : undefined" :variant="keptClick ? 'tonal' : 'text'" :aria-pressed="keptClick" aria-label="Click (m)" @click="keptClick = !keptClick" />
-    <v-btn :icon="mdiMusicClefTreble" size="small" :color="keptStaff ? 'primary' : undefined" :variant="keptStaff ? 'tonal' : 'text'" :aria-pressed="keptStaff" aria-label="Staff above the lanes (s)" data-do="staff" @click="keptStaff = !keptStaff" />
+    <v-btn v-if="staff" :icon="mdiMusicClefTreble" size="small" :color="keptStaff ? 'primary' : undefined" :variant="keptStaff ? 'tonal' : 'text'" :aria-pressed="keptStaff" aria-label="Staff above the lanes (s)" data-do="staff" @click="keptStaff = !keptStaff" />
     <b v-if="counting" class="counting" role="status">{{ counting }}</b>
-    <span class="facts">
-      {{ plan.run.notes }} {{ plan.run.notes === 1 ? 'note' : 'notes' }} in {{ plan.run.bars }} {{ plan.run.bars === 1 ? 'bar' : 'bars' }},
-      <span :title="`As many notes: ${plan.run.equalTempos.map((t) => `${names[t.perBeat]} at ${t.tempoBpm}`).join(', ')}`">{{ plan.run.notesPerMinute }} notes a minute</span>, ends on
-      <b>{{ plan.run.endsOn.degree === '1' ? 'the root' : `degree ${pretty(plan.run.endsOn.degree)}` }}</b>
-    </span>
+    <span class="facts"><slot /></span>
     <v-menu :close-on-content-click="false" location="top end">
       <template #activator="{ props: activator }">
         <v-btn v-bind="activator" :icon="mdiVolumeMedium" size="small" aria-label="Sound: level, speed, count-in, drone, vamp" data-do="sound" />
@@ -31,12 +24,12 @@ const names: Record<number, string> = { 1: 'quarters', 2: 'eighths', 3: 'triplet
         <label>
           Speed
           <select v-model.number="keptSpeed">
-            <option v-for="s in speeds" :key="s" :value="s">{{ Math.round(s * 100) }} %, {{ Math.round((plan.brief.rhythm?.tempoBpm ?? 60) * s) }} a minute</option>
+            <option v-for="s in speeds" :key="s" :value="s">{{ Math.round(s * 100) }} %, {{ Math.round(tempo * s) }} a minute</option>
           </select>
         </label>
         <label><input v-model="keptCountIn" type="checkbox" /> two bars counted in</label>
         <label><input v-model="keptDrone" type="checkbox" /> drone on the tonic</label>
-        <label><input v-model="keptVamp" type="checkbox" :disabled="plan.scale.triads.length === 0" /> vamp on two chords of the key</label>
+        <label><input v-model="keptVamp" type="checkbox" :disabled="!chords" /> vamp on two chords of the key</label>
         <p class="care">Keep the click quiet in headphones.</p>
       </v-card>
     </v-menu>

@@ -1,0 +1,94 @@
+package e2e
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// until waits for a condition on the page.
+func (p page) until(script, why string) {
+	p.t.Helper()
+	require.Eventually(p.t, func() bool { return value[bool](p, script) }, patience, 20*time.Millisecond, why)
+}
+
+func (p page) keysInOrder() string {
+	return strings.Join(value[[]string](p, `[...document.querySelectorAll('[data-stop]')].map(e => e.dataset.stop)`), " ")
+}
+
+// From the bench through every key: the order by the sentence, another
+// spelling, done keys that outlive a reload, the self-test, and a key back on
+// the bench.
+func TestARoundFromTheBench(t *testing.T) {
+	p := open(t, "/?instrument.id=bass&scale.tonic=E&scale.name=mixolydian", false)
+	p.eventually("h1", "lay E Mixolydian out")
+	p.do(chromedp.Click(css("[data-do=round]")))
+	p.eventually("h1", "Carry it through twelve keys by fourths")
+	assert.Equal(t, "E A D G C F Bb Eb Ab Db F# B", p.keysInOrder())
+	p.do(pick("round.order", "by whole steps"), pick("round.start", "G"))
+	p.eventually("h1", "lay G Mixolydian out")
+	assert.Equal(t, "G A B Db Eb F Ab Bb C D E F#", p.keysInOrder())
+	assert.Contains(t, p.text(`[data-stop="A"]`), "open strings")
+	p.do(chromedp.Click(css(`[data-stop="Db"] [data-do=respell]`)))
+	p.until(`!!document.querySelector('[data-stop="C#"]')`, "C♯ stands in the place of D♭")
+	assert.Contains(t, p.text(`[data-stop="C#"]`), "F♯ C♯ G♯ D♯ A♯ E♯", "and is signed with sharps")
+
+	p.do(chromedp.Click(css(`[data-stop="B"] [data-do=done]`)), chromedp.Reload())
+	p.eventually(".play-bar", "1 of 12 done")
+	p.do(chromedp.Click(css(`[data-do=clear]`)))
+	p.eventually(".play-bar", "0 of 12 done")
+	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
+	p.eventually(".play-bar", "1 of 12 done")
+
+	p.do(press("h"))
+	p.until(`document.querySelectorAll('.cover').length === 12 && !document.querySelector('.small-neck')`, "every neck is hidden")
+	p.do(chromedp.Click(css(`[data-stop="B"] .cover`)))
+	p.until(`!!document.querySelector('[data-stop="B"] .small-neck')`, "until it is pressed")
+
+	p.do(chromedp.Click(css(`[data-stop="Eb"] .key`)))
+	p.eventually("h1", "lay E♭ Mixolydian out")
+	assert.NotContains(t, p.address(), "round.")
+}
+
+// The round plays on from the key whose button is pressed, and the rung that
+// sounds is marked, its notes in order.
+func TestARoundPlaysFromAnyRung(t *testing.T) {
+	p := open(t, "/rounds?instrument.id=ukulele&scale.tonic=Eb&scale.name=major-pentatonic&rhythm.tempoBpm=240&round.place=nearest", false)
+	p.eventually("h1", "Carry it through twelve keys")
+	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
+	p.do(chromedp.Reload())
+	p.eventually("h1", "Carry it through twelve keys")
+	before := value[int](p, `document.querySelector('[data-stop="Db"] .rung.current') ? 1 : 0`)
+	assert.Zero(t, before)
+	value[bool](p, `(() => {
+		window.seen = []
+		new MutationObserver(() => {
+			const now = document.querySelector('[data-stop][aria-current=step]')?.dataset.stop
+			if (now && window.seen.at(-1) !== now) window.seen.push(now)
+		}).observe(document.body, {subtree: true, attributes: true, childList: true})
+		return true
+	})()`)
+	p.do(chromedp.Click(css(`[data-stop="Db"] [data-do=play-from]`)))
+	p.until(`window.seen.length >= 3`, "goes on to the next keys")
+	p.do(press(" "))
+	assert.Equal(t, []string{"Db", "F#", "B"}, value[[]string](p, `window.seen.slice(0, 3)`))
+	p.until(`!!document.querySelector('[aria-current=step] .rung.current')`, "a note is marked")
+}
+
+// A round is kept beside the briefs and opens as a round.
+func TestARoundIsKept(t *testing.T) {
+	p := open(t, "/saved", false)
+	p.eventually(`ul[aria-label="Saved rounds"]`, "Wenna: twelve cold starts")
+	assert.NotContains(t, p.text(`ul[aria-label="Saved briefs"]`), "cold starts")
+	p.do(chromedp.Click(`//a[contains(., "Wenna: twelve cold starts")]`))
+	p.eventually("h1", "shuffled (number 17), all in first position, a bar's rest between")
+	p.eventually(".kept", "Wenna: twelve cold starts")
+	p.do(pick("round.link", "joined"))
+	p.eventually(".kept", "changed")
+	p.do(press("p"), chromedp.WaitVisible(css(`.preview img`)))
+	p.do(chromedp.Click(`//button[contains(., "one page")]`), chromedp.Sleep(200*time.Millisecond), chromedp.WaitVisible(css(`.preview img`)))
+}

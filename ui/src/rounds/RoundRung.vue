@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { mdiCheckboxBlankOutline, mdiCheckboxMarked, mdiPlay, mdiSwapHorizontal } from '@mdi/js'
+import { computed, ref, watch } from 'vue'
+import type { RoundStop } from '../api/client'
+import { toQuery } from '../brief/query'
+import type { LabelKind } from '../neck/labels'
+import SmallNeck from '../neck/SmallNeck.vue'
+import { pretty } from '../signs'
+
+/** One key of a round: a rung of the ladder. */
+const props = defineProps<{ stop: RoundStop; label: LabelKind; covered: boolean; done: boolean; playing: boolean; note: number; neckWidth: number; twelve: boolean }>()
+const emit = defineEmits<{ play: []; done: []; respell: [] }>()
+
+const peeked = ref(false)
+watch(() => [props.covered, props.stop], () => (peeked.value = false))
+const hidden = computed(() => props.covered && !peeked.value)
+
+const box = computed(() => props.stop.plan.boxes[props.stop.plan.box])
+const tonic = computed(() => props.stop.plan.scale.labels[0] ?? pretty(props.stop.tonic))
+const signature = computed(() => {
+  const { fifths, accidentals } = props.stop.plan.scale.keySignature
+  return fifths === 0 ? 'no sharps or flats' : pretty(accidentals.join(' '))
+})
+const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.brief) }))
+</script>
+
+<template>
+  <li class="rung-row" :class="{ playing, done }" :data-stop="stop.tonic" :aria-current="playing ? 'step' : undefined">
+    <span aria-hidden="true" />
+    <div class="who">
+      <v-btn :icon="mdiPlay" size="small" color="primary" variant="tonal" :aria-label="`Play on from ${tonic}`" data-do="play-from" @click="emit('play')" />
+      <router-link :to="toBench" class="key" :aria-label="`${stop.title}: open on the bench`">{{ tonic }}</router-link>
+      <v-btn v-if="stop.other && twelve" :icon="mdiSwapHorizontal" size="x-small" :aria-label="`Spell ${tonic} as ${pretty(stop.other)}`" :title="`as ${pretty(stop.other)}`" data-do="respell" @click="emit('respell')" />
+      <p class="signature">{{ signature }}</p>
+    </div>
+    <button v-if="hidden" type="button" class="cover" :style="{ inlineSize: `${neckWidth}px` }" @click="peeked = true">Press to look</button>
+    <SmallNeck v-else :plan="stop.plan" :label="label" :current="playing ? note : -1" :width="neckWidth" class="small-neck" />
+    <div class="facts">
+      <p v-if="!hidden">
+        Root on <b>string {{ stop.root.string }}, fret {{ stop.root.fret }}</b> · {{ Math.round(box?.spanMm ?? 0) }} mm
+      </p>
+      <p class="open">
+        <template v-if="stop.openStrings.length">open {{ stop.openStrings.length === 1 ? 'string' : 'strings' }} {{ pretty(stop.openStrings.map((s) => s.replace(/-?\d+$/, '')).join(' ')) }}</template>
+        <template v-else>no open strings</template>
+      </p>
+    </div>
+    <div class="change">
+      <p v-if="stop.first === 0" class="detail">Space plays the whole round; a key's own button plays on from there. Press a letter to open that key on the bench.</p>
+      <p v-if="stop.droppedOctave && !hidden" class="dropped"><span class="down" aria-hidden="true">8↓</span> {{ stop.why }}</p>
+      <p v-if="stop.move.words && !hidden" :class="{ same: stop.move.sameFingering }">{{ stop.move.words }}</p>
+      <p v-for="c in hidden ? [] : stop.move.changes.slice(0, 3)" :key="c" class="detail">{{ c }}</p>
+      <p v-if="stop.join && !hidden" class="detail">{{ stop.join }}</p>
+    </div>
+    <v-btn
+      :icon="done ? mdiCheckboxMarked : mdiCheckboxBlankOutline"
+      :color="done ? 'primary' : undefined"
+      :title="done ? 'done' : 'mark done'"
+      :aria-pressed="done"
+      :aria-label="`${tonic} is done`"
+      class="tick"
+      data-do="done"
+      @click="emit('done')"
+    />
+  </li>
+</template>
+
+<style scoped>
+.rung-row {
+  align-items: center;
+  column-gap: 18px;
+  contain-intrinsic-size: auto 126px;
+  content-visibility: auto;
+  display: grid;
+  grid-template-columns: 12px 104px max-content 168px minmax(160px, 1fr) max-content;
+  padding: 7px 12px 7px 0;
+  position: relative;
+}
+
+/* The rung itself: a bar between the rails. */
+.rung-row::after {
+  background: var(--rule);
+  bottom: 0;
+  content: '';
+  height: 3px;
+  inset-inline: 8px 0;
+  position: absolute;
+}
+
+.rung-row.playing {
+  background: color-mix(in srgb, var(--verdigris) 9%, transparent);
+}
+
+.rung-row.playing::after {
+  background: var(--verdigris);
+}
+
+.who {
+  align-items: center;
+  display: grid;
+  gap: 0 8px;
+  grid-template-columns: max-content max-content 1fr;
+}
+
+.key {
+  color: inherit;
+  font-family: var(--face-heading);
+  font-size: 1.7rem;
+  font-weight: 700;
+  line-height: 1.1;
+  text-decoration-color: var(--verdigris);
+  text-decoration-thickness: 2px;
+  text-underline-offset: 5px;
+}
+
+.signature {
+  color: var(--faint);
+  font-size: 0.85rem;
+  grid-column: 1 / -1;
+  padding-top: 4px;
+}
+
+.cover {
+  border: 1px dashed var(--faint);
+  border-radius: 6px;
+  color: var(--verdigris);
+  cursor: pointer;
+  min-height: 84px;
+}
+
+.facts p,
+.change p {
+  font-size: 0.9rem;
+  line-height: 1.35;
+}
+
+.open,
+.change .detail {
+  color: var(--faint);
+}
+
+.change .same {
+  color: var(--verdigris);
+  font-weight: 700;
+}
+
+.dropped .down {
+  background: var(--brick);
+  border-radius: 3px;
+  color: var(--ground);
+  font-size: 0.75rem;
+  font-weight: 700;
+  padding: 1px 4px;
+}
+
+.done .key {
+  color: var(--faint);
+}
+
+@media (max-width: 1000px) {
+  .rung-row {
+    contain-intrinsic-size: auto 190px;
+    grid-template-columns: 12px 104px 1fr max-content;
+    row-gap: 6px;
+  }
+
+  .facts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 18px;
+    grid-column: 2 / 5;
+    grid-row: 2;
+  }
+
+  .change {
+    grid-column: 2 / 5;
+    grid-row: 3;
+  }
+}
+</style>

@@ -1,0 +1,240 @@
+<script setup lang="ts">
+import { mdiContentSaveOutline, mdiEyeOffOutline, mdiPrinterOutline } from '@mdi/js'
+import { useElementSize } from '@vueuse/core'
+import { computed, nextTick, ref, watch } from 'vue'
+import BriefSentence from '../brief/BriefSentence.vue'
+import ProblemList from '../brief/ProblemList.vue'
+import SaveDialog from '../brief/SaveDialog.vue'
+import SheetDialog from '../brief/SheetDialog.vue'
+import { useSaved } from '../brief/useSaved'
+import { labelKinds, labelNames } from '../neck/labels'
+import { keptClick, keptCover, keptLabel } from '../shell/kept'
+import { tell } from '../shell/notice'
+import { useKeys } from '../shell/useKeys'
+import PlayBar from '../sound/PlayBar.vue'
+import { pieceOf } from '../sound/score'
+import { usePlayer } from '../sound/usePlayer'
+import RoundRung from './RoundRung.vue'
+import { useRound } from './useRound'
+
+const work = useRound()
+const { round, done, problems, failure, busy, brief, catalogue, own, ownScales, change } = work
+const saved = useSaved(work)
+const { kept, conflict, draft, dirty } = saved
+
+const stops = computed(() => round.value?.stops ?? [])
+const first = computed(() => stops.value[0]?.plan)
+const player = usePlayer(computed(() => (round.value && first.value ? pieceOf(first.value, round.value.run, round.value.stops) : undefined)))
+const { current, note, playing, starting, blocked, counting, sounded } = player
+
+/** The key that is played, or was played last; -1 before the first. */
+const at = computed(() => (current.value < 0 ? -1 : stops.value.findLastIndex((s) => s.first <= current.value)))
+
+const sentence = ref<InstanceType<typeof BriefSentence>>()
+const saveOpen = ref(false)
+const sheetOpen = ref(false)
+const ladder = ref<HTMLElement>()
+const { width } = useElementSize(ladder)
+const neckWidth = computed(() => (width.value < 900 ? Math.min(420, Math.max(width.value - 190, 220)) : Math.min(330, Math.max(width.value * 0.27, 230))))
+const setting = computed(() => (catalogue.value ? { catalogue: catalogue.value, own: own.value, ownScales: ownScales.value, brief: round.value?.brief ?? brief.value, plan: first.value } : undefined))
+const twelve = computed(() => round.value?.brief.round?.through === 'twelve-keys')
+
+watch(at, async (i) => {
+  await nextTick()
+  if (i >= 0 && playing.value) ladder.value?.children[i]?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
+})
+
+function toggle() {
+  // The whole round begins anew once it has been played to its end.
+  if (!playing.value && current.value >= (round.value?.run.events.length ?? 0) - 1) current.value = -1
+  player.toggle()
+}
+
+function stepKey(by: number) {
+  const to = stops.value[Math.min(Math.max(at.value + by, 0), stops.value.length - 1)]
+  if (to) player.stepTo(to.first)
+}
+
+function markDone() {
+  const s = stops.value[at.value]
+  if (s) work.toggleDone(s.tonic)
+}
+
+async function save(store: () => Promise<boolean>) {
+  if (await store()) saveOpen.value = false
+}
+
+function takeTheirs() {
+  const theirs = conflict.value
+  if (!theirs) return
+  conflict.value = undefined
+  saveOpen.value = false
+  kept.value = theirs
+  draft.value = { title: theirs.title, notes: theirs.notes, of: theirs.id }
+  void work.replaceBrief(theirs.brief)
+}
+
+useKeys({
+  b: () => sentence.value?.focus(),
+  ',': () => stepKey(-1),
+  '.': () => stepKey(1),
+  d: markDone,
+  h: () => (keptCover.value = !keptCover.value),
+  l: () => (keptLabel.value = labelKinds[(labelKinds.indexOf(keptLabel.value) + 1) % labelKinds.length] ?? 'note'),
+  ' ': toggle,
+  m: () => {
+    keptClick.value = !keptClick.value
+    tell(keptClick.value ? 'Click on.' : 'Click off.')
+  },
+  p: () => (sheetOpen.value = true),
+})
+</script>
+
+<template>
+  <div class="rounds" :aria-busy="busy">
+    <div v-if="failure" class="failure" role="alert">
+      {{ failure }}
+      <v-btn color="primary" variant="outlined" @click="work.retry">Try again</v-btn>
+    </div>
+    <template v-if="round && first">
+      <div class="top">
+        <BriefSentence ref="sentence" :said="round" :setting="setting" :problems="problems" @change="change" />
+        <div class="actions">
+          <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
+          <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
+          <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
+        </div>
+      </div>
+      <ProblemList v-if="problems.length" back="Back to what worked" :problems="problems" :setting="setting" @change="change" @back="work.replaceBrief(work.worked.value ?? round.brief)" />
+
+      <div class="bar">
+        <PlayBar
+          :tempo="round.brief.rhythm?.tempoBpm ?? 60"
+          :chords="first.scale.triads.length > 0"
+          :playing="playing"
+          :starting="starting"
+          :blocked="blocked"
+          :counting="counting"
+          :loop="undefined"
+          :data-sounded="sounded?.at"
+          @toggle="toggle"
+        >
+          {{ stops.length }} keys, {{ round.run.notes }} notes in {{ round.run.bars }} bars, {{ round.run.notesPerMinute }} notes a minute; <b>{{ done.length }}</b> of {{ stops.length }} done
+        </PlayBar>
+        <div class="tools">
+          <v-btn v-if="done.length" size="small" color="primary" data-do="clear" @click="work.clearDone">Mark none done</v-btn>
+          <v-btn size="small" :prepend-icon="mdiEyeOffOutline" :color="keptCover ? 'primary' : undefined" :variant="keptCover ? 'tonal' : 'text'" :aria-pressed="keptCover" data-do="cover" @click="keptCover = !keptCover">Hide the necks</v-btn>
+          <v-btn-toggle v-model="keptLabel" mandatory density="compact" color="primary" aria-label="What stands on the rungs">
+            <v-btn v-for="kind in labelKinds" :key="kind" :value="kind" size="small">{{ labelNames[kind] }}</v-btn>
+          </v-btn-toggle>
+        </div>
+      </div>
+      <ol ref="ladder" class="ladder" :aria-label="`Round: ${round.title}`">
+        <RoundRung
+          v-for="(s, i) in stops"
+          :key="s.tonic"
+          :stop="s"
+          :label="keptLabel"
+          :covered="keptCover"
+          :done="done.includes(s.tonic)"
+          :playing="i === at"
+          :note="note"
+          :neck-width="neckWidth"
+          :twelve="twelve"
+          @play="player.playFrom(s.first)"
+          @done="work.toggleDone(s.tonic)"
+          @respell="s.other && work.respell(s.tonic, s.other)"
+        />
+      </ol>
+      <SheetDialog v-model="sheetOpen" round :brief="round.brief" :catalogue="catalogue" />
+      <SaveDialog
+        v-model="saveOpen"
+        v-model:title="draft.title"
+        v-model:notes="draft.notes"
+        :kept="kept"
+        :conflict="conflict"
+        :sentence="round.sentence"
+        :failure="saved.failure.value"
+        :busy="saved.busy.value"
+        @save="save(() => saved.saveOver())"
+        @save-new="save(saved.saveNew)"
+        @keep-mine="(version) => save(() => saved.saveOver(version))"
+        @take-theirs="takeTheirs"
+      />
+    </template>
+    <template v-else-if="problems.length">
+      <h1>This round cannot be played yet</h1>
+      <ProblemList back="Start afresh" :problems="problems" :setting="setting" @change="change" @back="work.startAfresh" />
+    </template>
+    <v-progress-linear v-else-if="!failure" indeterminate color="primary" aria-label="Working out the round" />
+  </div>
+</template>
+
+<style scoped>
+.failure {
+  align-items: center;
+  border-inline-start: 4px solid var(--brick);
+  display: flex;
+  gap: 16px;
+  margin-bottom: 12px;
+  padding: 6px 14px;
+}
+
+.top {
+  align-items: start;
+  display: flex;
+  gap: 24px;
+  justify-content: space-between;
+}
+
+.actions {
+  align-items: center;
+  display: flex;
+  flex: 0 0 auto;
+  flex-wrap: wrap;
+  gap: 8px;
+  justify-content: end;
+  max-width: 240px;
+}
+
+.kept {
+  color: var(--faint);
+  font-size: 0.85rem;
+  text-align: end;
+  width: 100%;
+}
+
+.bar {
+  align-items: center;
+  background: var(--ground);
+  border-bottom: 1px solid var(--rule);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
+  justify-content: space-between;
+  position: sticky;
+  top: 0;
+  z-index: 2;
+}
+
+.bar :deep(.play-bar) {
+  border-top: 0;
+  margin-top: 0;
+}
+
+.tools {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  padding-bottom: 4px;
+}
+
+/* The rails. */
+.ladder {
+  border-inline: 4px solid var(--rule);
+  list-style: none;
+  margin-top: 8px;
+  padding: 0;
+}
+</style>
