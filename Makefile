@@ -47,7 +47,7 @@ test: tools
 
 bench: build
 	go test -run '^$$' -bench 'Book' -cpu 1 ./core/plan
-	go test -run '^$$' -bench 'Plan|Run|PDF|SVG|PNG|Exports' -benchmem ./core/... ./document
+	go test -run '^$$' -bench 'Plan|Run|Round|PDF|SVG|PNG|Exports' -benchmem ./core/... ./document
 	go run ./internal/growth
 	go run ./internal/load -binary bin/even-ladder
 

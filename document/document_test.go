@@ -18,6 +18,7 @@ import (
 
 	"evenladder/core/neck"
 	"evenladder/core/plan"
+	"evenladder/core/round"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/internal/plantest"
@@ -127,6 +128,20 @@ func TestNames(t *testing.T) {
 func BenchmarkPDF(b *testing.B) { benchmark(b, "pdf") }
 func BenchmarkSVG(b *testing.B) { benchmark(b, "svg") }
 func BenchmarkPNG(b *testing.B) { benchmark(b, "png") }
+
+// BenchmarkRoundPDF is the page of a round of twelve keys.
+func BenchmarkRoundPDF(b *testing.B) {
+	r, err := round.Build(plantest.Build(b, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "lydian"}, "round": {"place": "nearest"}}`).Brief)
+	require.NoError(b, err)
+	f, err := document.Find("pdf")
+	require.NoError(b, err)
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := f.Write(document.OfRound(r, draw.FourToAPage), draw.A4); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
 
 // BenchmarkExports are the open formats of a run of some 500 events.
 func BenchmarkExports(b *testing.B) {

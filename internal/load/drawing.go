@@ -50,3 +50,45 @@ func drawing(binary string) error {
 	fmt.Printf("change of key to the new drawing: median %.0f ms, worst of %d %.0f ms\n", took[len(took)/2], len(took), took[len(took)-1])
 	return nil
 }
+
+// scrolling moves the page a little each frame and notes how long each took.
+const scrolling = `(async () => {
+	const took = []
+	let last = performance.now()
+	for (let y = 0; y < document.body.scrollHeight - innerHeight; y += 12) {
+		window.scrollTo(0, y)
+		await new Promise((r) => requestAnimationFrame(r))
+		const now = performance.now()
+		took.push(now - last)
+		last = now
+	}
+	return took
+})()`
+
+// scroll measures the frames of a round that is scrolled from top to bottom.
+func scroll(binary string) error {
+	app, err := browser.Start(context.Background(), binary, "demo")
+	if err != nil {
+		return err
+	}
+	defer app.Stop()
+	ctx, cancel := browser.Open(context.Background(), 1280, 800)
+	defer cancel()
+	address := app.URL + "/rounds?instrument.id=guitar&scale.tonic=E&scale.name=dorian&round.place=nearest&round.through=fifteen-signatures"
+	if err := chromedp.Do(ctx, chromedp.Navigate(address), chromedp.WaitVisible(chromedp.CSS("[data-stop]"))); err != nil {
+		return err
+	}
+	took, err := chromedp.Run(ctx, chromedp.Evaluate[[]float64](scrolling, chromedp.EvalAwaitPromise))
+	if err != nil {
+		return err
+	}
+	slices.Sort(took)
+	late := 0
+	for _, ms := range took {
+		if ms > 25 { // a frame and a half
+			late++
+		}
+	}
+	fmt.Printf("scrolling a round of fifteen keys: %d of %d frames late, median %.1f ms, worst %.0f ms\n", late, len(took), took[len(took)/2], took[len(took)-1])
+	return nil
+}

@@ -77,7 +77,10 @@ func measure(binary string) error {
 	if err := memory(binary); err != nil {
 		return err
 	}
-	return drawing(binary)
+	if err := drawing(binary); err != nil {
+		return err
+	}
+	return scroll(binary)
 }
 
 // steady sends plans at the rate, each on its own time, so that a slow answer

@@ -25,6 +25,8 @@ type picture struct {
 
 func bench(fields string) string { return "/?" + fields }
 
+func rounds(fields string) string { return "/rounds?" + fields }
+
 func q(s string) string { return url.QueryEscape(s) }
 
 func click(selector string) chromedp.Action[chromedp.Void] {
@@ -46,6 +48,14 @@ var pictures = []picture{
 	}},
 	{"bench-run", bench("instrument.id=bass&scale.tonic=Eb&scale.name=major&layout.system=seven-position&layout.box=1&run.pattern=intervals&run.size=6&run.lean=5&rhythm.meter=12/8&rhythm.perBeat=3&rhythm.tempoBpm=52"), "paper", 1280, 800,
 		[]chromedp.Action[chromedp.Void]{click(`[data-event="4"]`), click(`[data-do=sound]`)}},
+	{"bench-staff", bench("instrument.id=guitar&scale.tonic=F%23&scale.name=harmonic-minor&layout.system=seven-position&layout.box=2&run.pattern=arpeggios&rhythm.perBeat=3&rhythm.tempoBpm=60"), "paper", 1280, 800,
+		[]chromedp.Action[chromedp.Void]{click(`[data-do=staff]`), chromedp.WaitVisible(chromedp.CSS("[data-staff]")), click(`[data-event="4"]`), chromedp.Evaluate[chromedp.Void](`window.scrollTo(0, 400)`)}},
+	{"rounds", rounds("instrument.id=bass&scale.tonic=E&scale.name=mixolydian&rhythm.tempoBpm=66&round.place=lowest"), "paper", 1280, 800,
+		[]chromedp.Action[chromedp.Void]{click(`[data-stop=E] [data-do=done]`), chromedp.KeyEvent(".."), chromedp.Sleep(200 * time.Millisecond)}},
+	{"rounds-hidden", rounds("instrument.id=mandolin&scale.tonic=Bb&scale.name=dorian&round.order=shuffled&round.seed=17&round.place=first-position&round.link=alone"), "lamp", 1280, 800,
+		[]chromedp.Action[chromedp.Void]{click(`[data-do=cover]`), chromedp.Sleep(300 * time.Millisecond), click(`.cover`), click(`[data-do=cover]`), click(`[data-do=cover]`), click(`[data-stop=G] .cover`)}},
+	{"rounds-sheet", rounds("instrument.id=mandolin&scale.tonic=Bb&scale.name=dorian&round.place=first-position"), "paper", 1280, 800,
+		[]chromedp.Action[chromedp.Void]{click(`[data-do=sheet]`), chromedp.WaitVisible(chromedp.CSS(`.preview img`))}},
 	{"compare", "/compare?" + url.Values{
 		"first":  {"instrument.id=guitar&scale.tonic=Eb&scale.name=lydian&layout.system=seven-position&layout.box=2"},
 		"second": {"instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&layout.system=seven-position&layout.box=2"},

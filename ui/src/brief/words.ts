@@ -259,6 +259,7 @@ export const words: Record<string, Word> = {
   },
   'run.landOn': {
     title: 'Land on',
+    matters: ({ brief }) => !brief.round,
     choices: ({ plan }) => [
       { label: 'where the pattern ends', changes: noLanding },
       ...(plan?.boxes[plan.box]?.notes ?? []).map((n) => ({

@@ -34,7 +34,9 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
       <p class="signature">{{ signature }}</p>
     </div>
     <button v-if="hidden" type="button" class="cover" :style="{ inlineSize: `${neckWidth}px` }" @click="peeked = true">Press to look</button>
-    <SmallNeck v-else :plan="stop.plan" :label="label" :current="playing ? note : -1" :width="neckWidth" class="small-neck" />
+    <router-link v-else :to="toBench" class="small-neck" tabindex="-1" title="open on the bench">
+      <SmallNeck :plan="stop.plan" :label="label" :current="playing ? note : -1" :width="neckWidth" />
+    </router-link>
     <div class="facts">
       <p v-if="!hidden">
         Root on <b>string {{ stop.root.string }}, fret {{ stop.root.fret }}</b> · {{ Math.round(box?.spanMm ?? 0) }} mm
@@ -68,8 +70,6 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
 .rung-row {
   align-items: center;
   column-gap: 18px;
-  contain-intrinsic-size: auto 126px;
-  content-visibility: auto;
   display: grid;
   grid-template-columns: 12px 104px max-content 168px minmax(160px, 1fr) max-content;
   padding: 7px 12px 7px 0;
@@ -127,6 +127,11 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
   min-height: 84px;
 }
 
+.small-neck {
+  color: inherit;
+  display: block;
+}
+
 .facts p,
 .change p {
   font-size: 0.9rem;
@@ -158,7 +163,6 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
 
 @media (max-width: 1000px) {
   .rung-row {
-    contain-intrinsic-size: auto 190px;
     grid-template-columns: 12px 104px 1fr max-content;
     row-gap: 6px;
   }
