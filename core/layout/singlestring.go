@@ -11,7 +11,7 @@ import (
 func singleString(r Request) ([]Box, error) {
 	var out []Box
 	for _, str := range r.Strings {
-		b := builder{Request: &r}
+		b := builder{Request: &r, notes: make([]Note, 0, (r.HighFret-r.LowFret+1)*r.Scale.Len()/12+2)}
 		open := r.Neck.Open(str).MIDI()
 		for fret := r.LowFret; fret <= r.HighFret; fret++ {
 			if r.Scale.Index(open+fret) >= 0 {

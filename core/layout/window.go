@@ -102,18 +102,20 @@ func (r *Request) alike(notes []Note) []Note {
 	if low == high || apart == 0 || apart%12 != 0 {
 		return notes
 	}
-	frets := map[int]Layer{}
+	var frets uint64 // of the low string, a bit each
 	for _, n := range notes {
 		if n.String == low {
-			frets[n.Fret] = n.Layer
+			frets |= 1 << n.Fret
 		}
 	}
-	if len(frets) == 0 {
+	if frets == 0 {
 		return notes
 	}
-	out := notes[:0:0]
+	out := make([]Note, 0, len(notes)+4)
+	open := r.Neck.Open(high).MIDI()
 	for _, n := range notes {
-		_, same := frets[n.MIDI-r.Neck.Open(high).MIDI()]
+		fret := n.MIDI - open
+		same := fret >= 0 && frets>>fret&1 == 1
 		if n.String != high && !same {
 			out = append(out, n)
 		}

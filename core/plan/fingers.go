@@ -45,7 +45,7 @@ func (j *job) finger(b layout.Box) fingered {
 
 func (j *job) fingerBy(b layout.Box, school int, strict bool) fingered {
 	f := fingered{Box: b, school: school, strict: strict}
-	j.places = j.places[:0]
+	j.places = slices.Grow(j.places[:0], len(b.Notes))
 	for _, n := range b.Notes {
 		j.places = append(j.places, n.Place)
 	}

@@ -5,7 +5,7 @@ import type { Columns } from './columns'
 
 const durations = { quarter: 'q', eighth: '8', '16th': '16' }
 const gap = 10 // px between two lines
-const stem = 42 // room for a stem, a tuplet's number or a chord's symbol
+const stem = 42 // room for a stem or a tuplet's number
 
 let font: Promise<unknown> | undefined
 
@@ -26,7 +26,8 @@ function height(score: Score, item: ScoreItem) {
 export function engrave(host: HTMLElement, score: Score, columns: Columns) {
   host.replaceChildren()
   const heights = score.bars.flatMap((b) => b.items.filter((i) => i.event >= 0).map((i) => height(score, i)))
-  const above = (Math.max(0, Math.max(...heights) - 8) * gap) / 2 + stem
+  const chords = score.bars.some((b) => b.items.some((i) => i.chord))
+  const above = (Math.max(0, Math.max(...heights) - 8) * gap) / 2 + stem + (chords ? 14 : 0)
   const below = (Math.max(0, -Math.min(...heights)) * gap) / 2 + (3 * stem) / 4
   const renderer = new vf.Renderer(host as HTMLDivElement, vf.Renderer.Backends.SVG)
   renderer.resize(columns.width, above + 4 * gap + below)
