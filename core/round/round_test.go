@@ -196,6 +196,15 @@ func checkRound(t *rapid.T, r round.Round) {
 		at += s.Notes
 		events := r.Run.Events[s.First:at]
 		assert.Equal(t, events[0].Bar, s.FirstBar)
+		own := s.Plan.Run.Events
+		require.LessOrEqual(t, s.Notes, len(own))
+		require.GreaterOrEqual(t, s.Notes, len(own)-1, "at most the last root is left out")
+		for k, e := range events {
+			assert.Equal(t, []int{own[k].String, own[k].Fret, own[k].MIDI, own[k].Note}, []int{e.String, e.Fret, e.MIDI, e.Note}, s.Tonic)
+			if r.Brief.Round.Link == "alone" {
+				assert.Equal(t, []any{own[k].Finger, own[k].Stroke, own[k].Shift}, []any{e.Finger, e.Stroke, e.Shift}, "a key alone is played as in its plan: %s", s.Tonic)
+			}
+		}
 		for _, e := range events {
 			k := strings.Index(" "+strings.Join(s.Plan.Scale.Notes, " ")+" ", " "+e.Name+" ")
 			assert.GreaterOrEqual(t, k, 0, "%s is a note of %s", e.Name, s.Title)

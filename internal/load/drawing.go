@@ -32,23 +32,30 @@ const keyChanges = `(async () => {
 
 // drawing measures a change of key up to the new drawing in headless Chromium.
 func drawing(binary string) error {
-	app, err := browser.Start(context.Background(), binary, "demo")
+	took, err := inPage(binary, "/?instrument.id=guitar&scale.tonic=E&scale.name=dorian", "[data-note]", keyChanges)
 	if err != nil {
 		return err
+	}
+	fmt.Printf("change of key to the new drawing: median %.0f ms, worst of %d %.0f ms\n", took[len(took)/2], len(took), took[len(took)-1])
+	return nil
+}
+
+// inPage runs a script on a page of the demo once a part of it is seen, and
+// gives the milliseconds that it took, rising.
+func inPage(binary, address, seen, script string) ([]float64, error) {
+	app, err := browser.Start(context.Background(), binary, "demo")
+	if err != nil {
+		return nil, err
 	}
 	defer app.Stop()
 	ctx, cancel := browser.Open(context.Background(), 1280, 800)
 	defer cancel()
-	if err := chromedp.Do(ctx, chromedp.Navigate(app.URL+"/?instrument.id=guitar&scale.tonic=E&scale.name=dorian"), chromedp.WaitVisible(chromedp.CSS("[data-note]"))); err != nil {
-		return err
+	if err := chromedp.Do(ctx, chromedp.Navigate(app.URL+address), chromedp.WaitVisible(chromedp.CSS(seen))); err != nil {
+		return nil, err
 	}
-	took, err := chromedp.Run(ctx, chromedp.Evaluate[[]float64](keyChanges, chromedp.EvalAwaitPromise))
-	if err != nil {
-		return err
-	}
+	took, err := chromedp.Run(ctx, chromedp.Evaluate[[]float64](script, chromedp.EvalAwaitPromise))
 	slices.Sort(took)
-	fmt.Printf("change of key to the new drawing: median %.0f ms, worst of %d %.0f ms\n", took[len(took)/2], len(took), took[len(took)-1])
-	return nil
+	return took, err
 }
 
 // scrolling moves the page a little each frame and notes how long each took.
@@ -67,22 +74,10 @@ const scrolling = `(async () => {
 
 // scroll measures the frames of a round that is scrolled from top to bottom.
 func scroll(binary string) error {
-	app, err := browser.Start(context.Background(), binary, "demo")
+	took, err := inPage(binary, "/rounds?instrument.id=guitar&scale.tonic=E&scale.name=dorian&round.place=nearest&round.through=fifteen-signatures", "[data-stop]", scrolling)
 	if err != nil {
 		return err
 	}
-	defer app.Stop()
-	ctx, cancel := browser.Open(context.Background(), 1280, 800)
-	defer cancel()
-	address := app.URL + "/rounds?instrument.id=guitar&scale.tonic=E&scale.name=dorian&round.place=nearest&round.through=fifteen-signatures"
-	if err := chromedp.Do(ctx, chromedp.Navigate(address), chromedp.WaitVisible(chromedp.CSS("[data-stop]"))); err != nil {
-		return err
-	}
-	took, err := chromedp.Run(ctx, chromedp.Evaluate[[]float64](scrolling, chromedp.EvalAwaitPromise))
-	if err != nil {
-		return err
-	}
-	slices.Sort(took)
 	late := 0
 	for _, ms := range took {
 		if ms > 25 { // a frame and a half

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiCompareHorizontal, mdiContentSaveOutline, mdiLadder, mdiPrinterOutline } from '@mdi/js'
+import { mdiCompareHorizontal, mdiLadder } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { labelKinds, labelNames } from '../neck/labels'
@@ -15,28 +15,23 @@ import LinksPanel from './LinksPanel.vue'
 import PlayBar from '../sound/PlayBar.vue'
 import PocketChanges from './PocketChanges.vue'
 import WhyLine from './WhyLine.vue'
-import BriefSentence from '../brief/BriefSentence.vue'
 import KeepInstrument from './KeepInstrument.vue'
 import HandPanel from './HandPanel.vue'
 import ProblemList from '../brief/ProblemList.vue'
+import WorkHead from '../brief/WorkHead.vue'
 import RelatedPanel from './RelatedPanel.vue'
 import RunFacts from './RunFacts.vue'
 import RunPanel from './RunPanel.vue'
 import RunLanes from './RunLanes.vue'
-import SaveDialog from '../brief/SaveDialog.vue'
 import SlidePanel from './SlidePanel.vue'
-import SheetDialog from '../brief/SheetDialog.vue'
 import SpellingPanel from './SpellingPanel.vue'
 import { useBench } from './useBench'
-import { useSaved } from '../brief/useSaved'
 import { useScore } from '../notation/useScore'
 import { pieceOf } from '../sound/score'
 import { usePlayer } from '../sound/usePlayer'
 
 const bench = useBench()
 const { plan, problems, failure, busy, brief, catalogue, own, ownScales, change } = bench
-const saved = useSaved(bench)
-const { kept, conflict, draft, dirty } = saved
 const player = usePlayer(computed(() => plan.value && pieceOf(plan.value)))
 const score = useScore(plan)
 const { current, note, playing, starting, blocked, counting, sounded, loop } = player
@@ -51,9 +46,7 @@ const compareWith = computed(() => {
 /** The brief of the bench through every key. */
 const everyKey = computed(() => ({ name: 'rounds', query: toQuery(changed(brief.value, { 'round.order': 'fourths' })) }))
 
-const sentence = ref<InstanceType<typeof BriefSentence>>()
-const sheetOpen = ref(false)
-const saveOpen = ref(false)
+const head = ref<InstanceType<typeof WorkHead>>()
 const keepOpen = ref(false)
 const setting = computed(() => (catalogue.value ? { catalogue: catalogue.value, own: own.value, ownScales: ownScales.value, brief: plan.value?.brief ?? brief.value, plan: plan.value } : undefined))
 
@@ -103,22 +96,8 @@ function toggleClick() {
   tell(keptClick.value ? 'Click on.' : 'Click off.')
 }
 
-async function save(work: () => Promise<boolean>) {
-  if (await work()) saveOpen.value = false
-}
-
-function takeTheirs() {
-  const theirs = conflict.value
-  if (!theirs) return
-  conflict.value = undefined
-  saveOpen.value = false
-  kept.value = theirs
-  draft.value = { title: theirs.title, notes: theirs.notes, of: theirs.id }
-  void bench.replaceBrief(theirs.brief)
-}
-
 useKeys({
-  b: () => sentence.value?.focus(),
+  b: () => head.value?.focus(),
   ',': () => stepBox(-1),
   '.': () => stepBox(1),
   k: () => stepKey(1),
@@ -130,7 +109,7 @@ useKeys({
   s: () => (keptStaff.value = !keptStaff.value),
   r: player.repeatBar,
   R: player.repeatMore,
-  p: () => (sheetOpen.value = true),
+  p: () => head.value?.print(),
 })
 </script>
 
@@ -143,17 +122,10 @@ useKeys({
     </div>
 
     <template v-if="plan">
-      <div class="top">
-        <BriefSentence ref="sentence" keeps :said="plan" :setting="setting" :problems="problems" @change="change" @keep="keepOpen = true" />
-        <div class="actions">
-          <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
-          <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
-          <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">Every key</v-btn>
-          <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">Compare</v-btn>
-          <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
-        </div>
-      </div>
-      <ProblemList v-if="problems.length" back="Back to what worked" :problems="problems" :setting="setting" @change="change" @back="bench.replaceBrief(bench.worked.value ?? plan.brief)" />
+      <WorkHead ref="head" keeps :work="bench" :said="plan" :setting="setting" @keep="keepOpen = true">
+        <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">Every key</v-btn>
+        <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">Compare</v-btn>
+      </WorkHead>
 
       <div class="work">
         <div class="play">
@@ -197,21 +169,6 @@ useKeys({
         </aside>
       </div>
       <KeepInstrument v-model="keepOpen" :instrument="plan.brief.instrument" @kept="bench.loadOwn" />
-      <SheetDialog v-model="sheetOpen" :brief="plan.brief" :catalogue="catalogue" />
-      <SaveDialog
-        v-model="saveOpen"
-        v-model:title="draft.title"
-        v-model:notes="draft.notes"
-        :kept="kept"
-        :conflict="conflict"
-        :sentence="plan.sentence"
-        :failure="saved.failure.value"
-        :busy="saved.busy.value"
-        @save="save(() => saved.saveOver())"
-        @save-new="save(saved.saveNew)"
-        @keep-mine="(version) => save(() => saved.saveOver(version))"
-        @take-theirs="takeTheirs"
-      />
     </template>
 
     <template v-else-if="problems.length">
@@ -243,30 +200,6 @@ useKeys({
   gap: 16px;
   margin-bottom: 12px;
   padding: 6px 14px;
-}
-
-.top {
-  align-items: start;
-  display: flex;
-  gap: 24px;
-  justify-content: space-between;
-}
-
-.actions {
-  align-items: center;
-  display: flex;
-  flex: 0 0 auto;
-  flex-wrap: wrap;
-  gap: 8px;
-  justify-content: end;
-  max-width: 260px;
-}
-
-.kept {
-  color: var(--faint);
-  font-size: 0.85rem;
-  text-align: end;
-  width: 100%;
 }
 
 .work {
@@ -325,14 +258,6 @@ aside {
 
   aside > :first-child {
     grid-row: span 2;
-  }
-
-  .top {
-    gap: 12px;
-  }
-
-  .actions {
-    max-width: 130px;
   }
 }
 </style>

@@ -49,7 +49,7 @@ export function useWork<T extends Made>(screen: string, kept: Ref<string>, usual
   }
 
   async function retry() {
-    await Promise.all([load(), catalogue.value ? Promise.resolve() : loadChoices()])
+    await Promise.all([load(), noChoices.value ? loadChoices() : Promise.resolve()])
   }
 
   function query(next: Brief) {

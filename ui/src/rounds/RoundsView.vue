@@ -1,12 +1,9 @@
 <script setup lang="ts">
-import { mdiContentSaveOutline, mdiEyeOffOutline, mdiPrinterOutline } from '@mdi/js'
+import { mdiEyeOffOutline } from '@mdi/js'
 import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
-import BriefSentence from '../brief/BriefSentence.vue'
 import ProblemList from '../brief/ProblemList.vue'
-import SaveDialog from '../brief/SaveDialog.vue'
-import SheetDialog from '../brief/SheetDialog.vue'
-import { useSaved } from '../brief/useSaved'
+import WorkHead from '../brief/WorkHead.vue'
 import { labelKinds, labelNames } from '../neck/labels'
 import { keptClick, keptCover, keptLabel } from '../shell/kept'
 import { tell } from '../shell/notice'
@@ -19,8 +16,6 @@ import { useRound } from './useRound'
 
 const work = useRound()
 const { round, done, problems, failure, busy, brief, catalogue, own, ownScales, change } = work
-const saved = useSaved(work)
-const { kept, conflict, draft, dirty } = saved
 
 const stops = computed(() => round.value?.stops ?? [])
 const first = computed(() => stops.value[0]?.plan)
@@ -30,9 +25,7 @@ const { current, note, playing, starting, blocked, counting, sounded } = player
 /** The key that is played, or was played last; -1 before the first. */
 const at = computed(() => (current.value < 0 ? -1 : stops.value.findLastIndex((s) => s.first <= current.value)))
 
-const sentence = ref<InstanceType<typeof BriefSentence>>()
-const saveOpen = ref(false)
-const sheetOpen = ref(false)
+const head = ref<InstanceType<typeof WorkHead>>()
 const ladder = ref<HTMLElement>()
 const { width } = useElementSize(ladder)
 const neckWidth = computed(() => (width.value < 900 ? Math.min(420, Math.max(width.value - 190, 220)) : Math.min(330, Math.max(width.value * 0.27, 230))))
@@ -60,22 +53,8 @@ function markDone() {
   if (s) work.toggleDone(s.tonic)
 }
 
-async function save(store: () => Promise<boolean>) {
-  if (await store()) saveOpen.value = false
-}
-
-function takeTheirs() {
-  const theirs = conflict.value
-  if (!theirs) return
-  conflict.value = undefined
-  saveOpen.value = false
-  kept.value = theirs
-  draft.value = { title: theirs.title, notes: theirs.notes, of: theirs.id }
-  void work.replaceBrief(theirs.brief)
-}
-
 useKeys({
-  b: () => sentence.value?.focus(),
+  b: () => head.value?.focus(),
   ',': () => stepKey(-1),
   '.': () => stepKey(1),
   d: markDone,
@@ -86,7 +65,7 @@ useKeys({
     keptClick.value = !keptClick.value
     tell(keptClick.value ? 'Click on.' : 'Click off.')
   },
-  p: () => (sheetOpen.value = true),
+  p: () => head.value?.print(),
 })
 </script>
 
@@ -97,15 +76,7 @@ useKeys({
       <v-btn color="primary" variant="outlined" @click="work.retry">Try again</v-btn>
     </div>
     <template v-if="round && first">
-      <div class="top">
-        <BriefSentence ref="sentence" :said="round" :setting="setting" :problems="problems" @change="change" />
-        <div class="actions">
-          <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
-          <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
-          <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
-        </div>
-      </div>
-      <ProblemList v-if="problems.length" back="Back to what worked" :problems="problems" :setting="setting" @change="change" @back="work.replaceBrief(work.worked.value ?? round.brief)" />
+      <WorkHead ref="head" round :work="work" :said="round" :setting="setting" />
 
       <div class="bar">
         <PlayBar
@@ -146,21 +117,6 @@ useKeys({
           @respell="s.other && work.respell(s.tonic, s.other)"
         />
       </ol>
-      <SheetDialog v-model="sheetOpen" round :brief="round.brief" :catalogue="catalogue" />
-      <SaveDialog
-        v-model="saveOpen"
-        v-model:title="draft.title"
-        v-model:notes="draft.notes"
-        :kept="kept"
-        :conflict="conflict"
-        :sentence="round.sentence"
-        :failure="saved.failure.value"
-        :busy="saved.busy.value"
-        @save="save(() => saved.saveOver())"
-        @save-new="save(saved.saveNew)"
-        @keep-mine="(version) => save(() => saved.saveOver(version))"
-        @take-theirs="takeTheirs"
-      />
     </template>
     <template v-else-if="problems.length">
       <h1>This round cannot be played yet</h1>
@@ -178,30 +134,6 @@ useKeys({
   gap: 16px;
   margin-bottom: 12px;
   padding: 6px 14px;
-}
-
-.top {
-  align-items: start;
-  display: flex;
-  gap: 24px;
-  justify-content: space-between;
-}
-
-.actions {
-  align-items: center;
-  display: flex;
-  flex: 0 0 auto;
-  flex-wrap: wrap;
-  gap: 8px;
-  justify-content: end;
-  max-width: 240px;
-}
-
-.kept {
-  color: var(--faint);
-  font-size: 0.85rem;
-  text-align: end;
-  width: 100%;
 }
 
 .bar {
