@@ -6,7 +6,6 @@ import (
 
 	"github.com/tdewolff/canvas"
 
-	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/round"
 )
@@ -169,7 +168,7 @@ func (p *pen) summaryLine(s round.Stop, y, height float64) {
 	width := p.width - 2*margin
 	base := y + height*0.42
 	p.rect(margin, base-2.6, 3, 3, 0, sheet, ink, 0.25) // to tick
-	p.write(margin+6, base, letter{bold, 10, ink}, left, pitch.Pretty(s.Tonic))
+	p.write(margin+6, base, letter{bold, 10, ink}, left, s.Name)
 	p.write(margin+16, base, letter{text, 8, ink}, left, fmt.Sprintf("string %d, fret %d", s.Root.String, s.Root.Fret))
 	p.write(margin+16, base+3.6, letter{text, 7, faint}, left, fmt.Sprintf("%.0f mm · %s", box.SpanMM, signatureShort(s.Plan)))
 	p.summaryNeck(s.Plan, margin+55, y+1.2, width*0.26, height-3)

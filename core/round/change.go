@@ -5,7 +5,6 @@ import (
 	"slices"
 
 	"evenladder/core/neck"
-	"evenladder/core/pitch"
 	"evenladder/core/plan"
 )
 
@@ -25,14 +24,14 @@ func (s *Stop) follow(sp spec, before, now played, events []plan.Event) {
 		s.Why = sp.place.dropped(before, now)
 	}
 	if !sp.link.alone {
-		s.Join = join(events[s.First-1], events[s.First])
+		s.Join = join(events[s.First-1], events[s.First], now.say)
 	}
 	s.Move = move(before, now)
 }
 
 // join says the step from the last note of a key to the first of the next.
-func join(last, first plan.Event) string {
-	words := fmt.Sprintf("From %s on %s step to %s on %s", pitch.Pretty(last.Name), placeWords(last.NeckNote), pitch.Pretty(first.Name), placeWords(first.NeckNote))
+func join(last, first plan.Event, say func(string) string) string {
+	words := fmt.Sprintf("From %s on %s step to %s on %s", say(last.Name), placeWords(last.NeckNote), say(first.Name), placeWords(first.NeckNote))
 	if first.Finger > 0 {
 		words += ", with the " + fingerNames[first.Finger]
 	}
@@ -88,7 +87,7 @@ func move(before, now played) Move {
 		return m
 	case alike(false):
 		m.Words = "The same shape" + m.where() + "."
-		m.Changes = otherFingers(a, b)
+		m.Changes = otherFingers(a, b, now.say)
 		return m
 	}
 	for _, fingers := range []bool{true, false} {
@@ -130,7 +129,7 @@ func boxWords(before, now played) string {
 }
 
 // otherFingers names the first finger that a moved shape changes.
-func otherFingers(a, b []plan.BoxNote) []string {
+func otherFingers(a, b []plan.BoxNote, say func(string) string) []string {
 	for i, n := range b {
 		if a[i].Finger == n.Finger {
 			continue
@@ -142,7 +141,7 @@ func otherFingers(a, b []plan.BoxNote) []string {
 		case n.Fret > a[i].Fret:
 			why = "the frets are narrower here"
 		}
-		return []string{fmt.Sprintf("%s on %s is played with the %s, not the %s: %s.", pitch.Pretty(n.Name), placeWords(n.NeckNote), fingerNames[n.Finger], fingerNames[a[i].Finger], why)}
+		return []string{fmt.Sprintf("%s on %s is played with the %s, not the %s: %s.", say(n.Name), placeWords(n.NeckNote), fingerNames[n.Finger], fingerNames[a[i].Finger], why)}
 	}
 	return []string{}
 }
@@ -190,9 +189,9 @@ func openChanges(before, now played) []string {
 		open := now.Neck.Open(str)
 		switch {
 		case had[str] && !has[str]:
-			out = append(out, fmt.Sprintf("Open %s (string %d) is gone%s.", open.Name.Pretty(), str, insteadOf(now, str)))
+			out = append(out, fmt.Sprintf("Open %s (string %d) is gone%s.", now.say(open.Name.String()), str, insteadOf(now, str)))
 		case has[str] && !had[str]:
-			out = append(out, fmt.Sprintf("Open %s (string %d) sounds in this key.", open.Name.Pretty(), str))
+			out = append(out, fmt.Sprintf("Open %s (string %d) sounds in this key.", now.say(open.Name.String()), str))
 		}
 	}
 	return out
@@ -210,7 +209,7 @@ func openIn(b plan.Box) map[int]bool {
 func insteadOf(now played, str int) string {
 	for _, n := range now.box.Notes {
 		if n.String == str {
-			return fmt.Sprintf(": the string begins with %s on fret %d", pitch.Pretty(n.Name), n.Fret)
+			return fmt.Sprintf(": the string begins with %s on fret %d", now.say(n.Name), n.Fret)
 		}
 	}
 	return ""

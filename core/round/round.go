@@ -27,6 +27,7 @@ type Round struct {
 // Stop is one key of a round.
 type Stop struct {
 	Tonic         string     `json:"tonic"`
+	Name          string     `json:"name"` // the tonic as the brief asks to say notes
 	Title         string     `json:"title"`
 	Other         string     `json:"other,omitempty"` // the tonic's other spelling, where there is a usual one
 	Root          plan.Place `json:"root"`            // lowest root of the box
@@ -66,13 +67,13 @@ func Build(b plan.Brief) (Round, error) {
 	r := Round{Brief: s.brief, Stops: make([]Stop, len(found)), Run: p.Run}
 	keys := make([]played, len(found))
 	for i := range r.Stops {
-		keys[i] = played{found[i], p.Plans[i].Boxes[p.Plans[i].Box]}
+		keys[i] = played{found[i], p.Plans[i].Boxes[p.Plans[i].Box], s.say}
 		end := len(p.Run.Events)
 		if i+1 < len(found) {
 			end = p.First[i+1]
 		}
 		r.Stops[i] = Stop{
-			Tonic: found[i].Scale.Tonic.String(), Title: p.Plans[i].Scale.Title, Other: s.other(found[i].Scale.Tonic),
+			Tonic: found[i].Scale.Tonic.String(), Name: s.say(found[i].Scale.Tonic.String()), Title: p.Plans[i].Scale.Title, Other: s.other(found[i].Scale.Tonic),
 			Root: placeOf(keys[i].root()), OpenStrings: openStrings(found[i]), Move: Move{Changes: []string{}},
 			First: p.First[i], Notes: end - p.First[i], FirstBar: p.Run.Events[p.First[i]].Bar, Plan: p.Plans[i],
 		}
@@ -92,6 +93,7 @@ func Build(b plan.Brief) (Round, error) {
 type played struct {
 	found
 	box plan.Box
+	say func(name string) string // a note as the brief asks to say it
 }
 
 // root is the lowest root of the box, or its lowest note where it has none.

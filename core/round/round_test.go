@@ -259,6 +259,15 @@ func TestSentenceSaysTheRound(t *testing.T) {
 	assert.Equal(t, plan.Sentence(plain), round.Sentence(plain))
 }
 
+// Names are said as the brief asks; the data stays English.
+func TestARoundInGerman(t *testing.T) {
+	r := build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "major"}, "names": "german", "round": {"order": "own", "keys": ["Bb", "Eb", "B"], "place": "lowest"}}`)
+	assert.Contains(t, r.Sentence, "Carry it through B Es H in an order")
+	assert.Equal(t, "Bb Eb B", keysOf(r))
+	assert.Regexp(t, "^From C on .* step to Es on string", r.Stops[1].Join)
+	assert.Regexp(t, "step to H on", r.Stops[2].Join)
+}
+
 func BenchmarkRound(b *testing.B) {
 	brief, err := plan.ParseBrief([]byte(`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "round": {"place": "nearest"}}`))
 	require.NoError(b, err)

@@ -5,7 +5,6 @@ import (
 	"strconv"
 	"strings"
 
-	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/run"
 )
@@ -24,7 +23,11 @@ func (s spec) sentence(first plan.Plan) []plan.SentencePart {
 	r := s.brief.Round
 	plain(" Carry it through ")
 	if s.order.ID == "own" {
-		word("round.keys", pitch.Pretty(strings.Join(r.Keys, " ")))
+		said := make([]string, len(s.keys))
+		for i, key := range s.keys {
+			said[i] = s.say(key.String())
+		}
+		word("round.keys", strings.Join(said, " "))
 		plain(" ")
 	} else {
 		through, _ := run.FindOption(Through, r.Through)
@@ -47,5 +50,5 @@ func (s spec) sentence(first plan.Plan) []plan.SentencePart {
 
 // title is a round in a few words.
 func title(first plan.Plan, s spec) string {
-	return strings.TrimPrefix(first.Scale.Title, pitch.Pretty(first.Brief.Scale.Tonic)+" ") + " " + s.order.Phrase
+	return strings.TrimPrefix(first.Scale.Title, s.say(first.Brief.Scale.Tonic)+" ") + " " + s.order.Phrase
 }

@@ -97,6 +97,12 @@ func resolve(b plan.Brief) (spec, error) {
 	return s, nil
 }
 
+// say is a note's name as the brief asks to say notes, whatever the key.
+func (s spec) say(name string) string {
+	naming, _ := pitch.FindNaming(s.brief.Names)
+	return naming.Absolute(pitch.MustParseName(name))
+}
+
 // keep changes nothing.
 func keep(*plan.Brief) {}
 

@@ -886,6 +886,8 @@ export interface components {
         };
         RoundStop: {
             tonic: string;
+            /** @description The tonic as the brief asks to say notes. */
+            name: string;
             title: string;
             /** @description The tonic's other spelling, where there is a usual one. */
             other?: string;

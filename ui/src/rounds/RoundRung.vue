@@ -16,11 +16,12 @@ watch(() => [props.covered, props.stop], () => (peeked.value = false))
 const hidden = computed(() => props.covered && !peeked.value)
 
 const box = computed(() => props.stop.plan.boxes[props.stop.plan.box])
-const tonic = computed(() => props.stop.plan.scale.labels[0] ?? pretty(props.stop.tonic))
 const signature = computed(() => {
   const { fifths, accidentals } = props.stop.plan.scale.keySignature
   return fifths === 0 ? 'no sharps or flats' : pretty(accidentals.join(' '))
 })
+/** The open strings that the key has, as the brief asks to say them. */
+const open = computed(() => props.stop.openStrings.map((pitch) => props.stop.plan.neck.strings.find((s) => s.open === pitch)?.label ?? pretty(pitch)))
 const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.brief) }))
 </script>
 
@@ -28,9 +29,9 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
   <li class="rung-row" :class="{ playing, done }" :data-stop="stop.tonic" :aria-current="playing ? 'step' : undefined">
     <span aria-hidden="true" />
     <div class="who">
-      <v-btn :icon="mdiPlay" size="small" color="primary" variant="tonal" :aria-label="`Play on from ${tonic}`" data-do="play-from" @click="emit('play')" />
-      <router-link :to="toBench" class="key" :aria-label="`${stop.title}: open on the bench`">{{ tonic }}</router-link>
-      <v-btn v-if="stop.other && twelve" :icon="mdiSwapHorizontal" size="x-small" :aria-label="`Spell ${tonic} as ${pretty(stop.other)}`" :title="`as ${pretty(stop.other)}`" data-do="respell" @click="emit('respell')" />
+      <v-btn :icon="mdiPlay" size="small" color="primary" variant="tonal" :aria-label="`Play on from ${stop.name}`" data-do="play-from" @click="emit('play')" />
+      <router-link :to="toBench" class="key" :aria-label="`${stop.title}: open on the bench`">{{ stop.name }}</router-link>
+      <v-btn v-if="stop.other && twelve" :icon="mdiSwapHorizontal" size="x-small" :aria-label="`Spell ${stop.name} as ${pretty(stop.other)}`" :title="`as ${pretty(stop.other)}`" data-do="respell" @click="emit('respell')" />
       <p class="signature">{{ signature }}</p>
     </div>
     <button v-if="hidden" type="button" class="cover" :style="{ inlineSize: `${neckWidth}px` }" @click="peeked = true">Press to look</button>
@@ -42,7 +43,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
         Root on <b>string {{ stop.root.string }}, fret {{ stop.root.fret }}</b> · {{ Math.round(box?.spanMm ?? 0) }} mm
       </p>
       <p class="open">
-        <template v-if="stop.openStrings.length">open {{ stop.openStrings.length === 1 ? 'string' : 'strings' }} {{ pretty(stop.openStrings.map((s) => s.replace(/-?\d+$/, '')).join(' ')) }}</template>
+        <template v-if="stop.openStrings.length">open {{ stop.openStrings.length === 1 ? 'string' : 'strings' }} {{ open.join(' ') }}</template>
         <template v-else>no open strings</template>
       </p>
     </div>
@@ -58,7 +59,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
       :color="done ? 'primary' : undefined"
       :title="done ? 'done' : 'mark done'"
       :aria-pressed="done"
-      :aria-label="`${tonic} is done`"
+      :aria-label="`${stop.name} is done`"
       class="tick"
       data-do="done"
       @click="emit('done')"
