@@ -55,10 +55,7 @@ func Build(b plan.Brief) (Round, error) {
 	legs := make([]plan.Leg, len(found))
 	for i, f := range found {
 		last := i == len(found)-1
-		if !s.link.alone && f.Brief.Run.Pattern == "straight" && f.box.Notes[0].Degree != 0 {
-			f.Brief.Run.Pattern = "bookends" // from root to root, whatever lies under it
-		}
-		legs[i] = plan.Leg{Brief: f.Brief, DropRoot: s.link.dropRoot && !last, Alone: s.link.alone}
+		legs[i] = plan.Leg{Brief: s.briefOf(f), DropRoot: s.link.dropRoot && !last, Alone: s.link.alone}
 	}
 	p, err := plan.Through(legs)
 	if err != nil {
@@ -86,6 +83,16 @@ func Build(b plan.Brief) (Round, error) {
 	r.Spoken = plan.Spoken(r.Sentence)
 	r.Title = title(r.Stops[0].Plan, s)
 	return r, nil
+}
+
+// briefOf is the brief of a key as it is played. Keys that are joined go from root to root,
+// whatever lies under the root.
+func (s spec) briefOf(f found) plan.Brief {
+	b := f.Brief
+	if !s.link.alone && b.Run.Pattern == "straight" && f.box.Notes[0].Degree != 0 {
+		b.Run.Pattern = "bookends"
+	}
+	return b
 }
 
 // played is a key with its box as the hand plays it, which may be another than
@@ -127,7 +134,14 @@ func Sentence(b plan.Brief) string {
 	if err != nil {
 		return ""
 	}
-	first, err := plan.Build(s.first.Brief)
+	all := s.keys
+	s.keys = all[:1] // the sentence is that of the first key
+	found, err := s.place.find(&s)
+	if err != nil {
+		return ""
+	}
+	s.keys = all
+	first, err := plan.Build(s.briefOf(found[0]))
 	if err != nil {
 		return ""
 	}

@@ -253,7 +253,11 @@ func TestSentenceSaysTheRound(t *testing.T) {
 	for _, part := range r.SentenceParts {
 		assert.NotEqual(t, "scale.tonic", part.Field, "the key of a round is where it starts")
 	}
-	assert.Equal(t, r.Sentence, round.Sentence(r.Brief))
+	for _, place := range round.Places {
+		r := build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "major"}, "layout": {"system": "seven-position", "box": 1}, "round": {"place": "`+place.ID+`"}}`)
+		assert.Equal(t, r.Sentence, round.Sentence(r.Brief), place.ID)
+		assert.NotEmpty(t, r.Sentence)
+	}
 	plain := r.Brief
 	plain.Round = plan.RoundBrief{}
 	assert.Equal(t, plan.Sentence(plain), round.Sentence(plain))
@@ -278,3 +282,51 @@ func BenchmarkRound(b *testing.B) {
 		}
 	}
 }
+
+// What stays and what changes is said of what is pressed: moved as a whole, by
+// strings and frets, or with other fingers and the reason.
+func TestMovesAreSaidAsTheyAre(t *testing.T) {
+	for _, c := range []struct{ brief, tonic, words, change string }{
+		{`"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "minor-pentatonic"}, "round": {"order": "own", "keys": ["F", "Bb"]}`, "Bb", "The same fingering, one string towards the floor.", ""},
+		{`"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "dorian"}, "layout": {"system": "seven-position", "box": 4}, "round": {"place": "same-shape", "order": "semitones", "start": "E"}`, "F", "The same fingering, one fret towards the bridge.", ""},
+		{`"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "major-pentatonic"}, "round": {"order": "own", "keys": ["Bb", "Eb"]}`, "Eb", "The same shape, 5 frets towards the bridge.", "open strings come or go"},
+		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "F", "name": "major"}, "round": {"order": "own", "keys": ["F", "Bb"], "place": "first-position"}`, "Bb", "The same fingering, one string towards the ceiling, on the 3 strings that both keys have.", "Open E (string 1) is gone"},
+		{`"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "major"}, "layout": {"system": "seven-position"}, "round": {"order": "own", "keys": ["Ab", "Db"], "place": "one-position"}`, "Db", "The hand stays in position 4.", ""},
+	} {
+		r := build(t, `{`+c.brief+`}`)
+		for _, s := range r.Stops {
+			if s.Tonic != c.tonic {
+				continue
+			}
+			assert.Contains(t, s.Move.Words, c.words, c.brief)
+			assert.Contains(t, strings.Join(s.Move.Changes, " "), c.change, c.brief)
+			assert.Equal(t, strings.HasPrefix(c.words, "The same fingering") && !strings.Contains(c.words, "both"), s.Move.SameFingering, c.brief)
+		}
+	}
+}
+
+// Whatever the key: a fingering that is said to be the same is the same.
+func TestTheSameFingeringIsTheSame(t *testing.T) {
+	said := 0
+	for _, in := range []string{"bass", "guitar", "mandolin", "ukulele", "bass-5"} {
+		for _, place := range round.Places {
+			r := build(t, `{"instrument": {"id": "`+in+`"}, "scale": {"tonic": "F", "name": "minor-pentatonic"}, "round": {"place": "`+place.ID+`"}}`)
+			for i := 1; i < len(r.Stops); i++ {
+				a, b := pressedNotes(r.Stops[i-1]), pressedNotes(r.Stops[i])
+				m := r.Stops[i].Move
+				same := len(a) == len(b)
+				for k := 0; same && k < len(a); k++ {
+					same = b[k].String == a[k].String+b[0].String-a[0].String && b[k].Fret == a[k].Fret+b[0].Fret-a[0].Fret && a[k].Finger == b[k].Finger
+				}
+				assert.Equal(t, same, m.SameFingering, "%s, %s, %s", in, place.ID, r.Stops[i].Tonic)
+				if same {
+					said++
+					assert.Equal(t, []int{b[0].String - a[0].String, b[0].Fret - a[0].Fret}, []int{m.Strings, m.Frets})
+				}
+			}
+		}
+	}
+	assert.Greater(t, said, 60)
+}
+
+func pressedNotes(s round.Stop) []plan.BoxNote { return s.Plan.Boxes[s.Plan.Box].Notes }

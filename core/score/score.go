@@ -61,7 +61,7 @@ type Item struct {
 	Beat      int           `json:"beat"`  // of the bar, from 0: notes of one beat share a beam
 	TieFrom   bool          `json:"tieFrom"`
 	TieTo     bool          `json:"tieTo"`
-	Accent    bool          `json:"accent"`
+	Accent    bool          `json:"accent"`          // other than that of the beats, which goes without saying
 	Chord     *plan.Chord   `json:"chord,omitempty"` // that begins here
 	WholeBeat bool          `json:"-"`
 }

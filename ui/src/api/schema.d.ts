@@ -802,6 +802,7 @@ export interface components {
             beat: number;
             tieFrom: boolean;
             tieTo: boolean;
+            /** @description Other than that of the beats, which goes without saying. */
             accent: boolean;
             chord?: components["schemas"]["Chord"];
         };

@@ -109,6 +109,7 @@ function note(score: Score, item: ScoreItem) {
   })
   if (item.figure.dots > 0) vf.Dot.buildAndAttach([n])
   if (item.sign) n.addModifier(new vf.Accidental(item.sign))
+  if (item.accent) n.addModifier(new vf.Articulation('a>').setPosition(vf.ModifierPosition.ABOVE))
   return n
 }
 

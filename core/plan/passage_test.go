@@ -1,0 +1,78 @@
+package plan_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/plan"
+)
+
+func leg(t *testing.T, fields string) plan.Brief {
+	t.Helper()
+	b, err := plan.ParseBrief([]byte(`{"instrument": {"id": "bass"}, "layout": {"system": "from-degree", "octaves": 1}, ` + fields + `}`))
+	require.NoError(t, err)
+	return b
+}
+
+// Legs that are joined are one path: the strokes go on, the last root of each
+// but the last is left out where it is asked for, and the hand moves into the
+// next key as in any run.
+func TestJoinedLegsAreOnePath(t *testing.T) {
+	legs := []plan.Leg{
+		{Brief: leg(t, `"scale": {"tonic": "Ab", "name": "major"}`), DropRoot: true},
+		{Brief: leg(t, `"scale": {"tonic": "Db", "name": "major"}`), DropRoot: true},
+		{Brief: leg(t, `"scale": {"tonic": "Gb", "name": "major"}`)},
+	}
+	p, err := plan.Through(legs)
+	require.NoError(t, err)
+	assert.Equal(t, []int{0, 14, 28}, p.First, "fifteen notes up and down, without the root at the end")
+	require.Len(t, p.Run.Events, 43)
+	for k, e := range p.Run.Events {
+		assert.Equal(t, []string{"down", "up"}[k%2], e.Stroke, "note %d", e.N)
+		assert.InDelta(t, float64(k)/2, e.At, 1e-9)
+		if k > 0 && p.Run.Events[k-1].Finger > 0 && e.Finger > 0 && e.Shift == 0 && e.String == p.Run.Events[k-1].String && e.Fret > p.Run.Events[k-1].Fret {
+			assert.Greater(t, e.Finger, p.Run.Events[k-1].Finger, "fingers keep their order across the step")
+		}
+	}
+	assert.Equal(t, []string{"Bb", "Db", "Eb", "Gb", "Gb"}, []string{
+		p.Run.Events[13].Name, p.Run.Events[14].Name, p.Run.Events[27].Name, p.Run.Events[28].Name, p.Run.Events[42].Name,
+	})
+	assert.Equal(t, plan.EndsOn{Name: "Gb", Degree: "1", InChord: true}, p.Run.EndsOn)
+	assert.Equal(t, []any{6, 43}, []any{p.Run.Bars, p.Run.Notes})
+	for i, chord := range map[int]string{0: "A♭", 14: "D♭", 28: "G♭"} {
+		require.NotNil(t, p.Run.Events[i].Chord)
+		assert.Equal(t, chord, p.Run.Events[i].Chord.Symbol, "each key on its own tonic's chord")
+	}
+	// The whole is what its parts are: places as in the plans.
+	for i, first := range p.First {
+		for k, e := range p.Plans[i].Run.Events[:14] {
+			assert.Equal(t, []int{e.String, e.Fret}, []int{p.Run.Events[first+k].String, p.Run.Events[first+k].Fret})
+		}
+	}
+}
+
+// A leg alone begins with a bar, after a bar of rest, on a downstroke; its
+// fingers are those of its plan.
+func TestLegsAloneBeginWithABar(t *testing.T) {
+	for _, meter := range []string{`{"meter": "3/4", "perBeat": 2}`, `{"meter": "6/8", "perBeat": 3}`, `{"perBeat": 2, "pickUp": 3}`, `{"perBeat": 5}`} {
+		legs := []plan.Leg{
+			{Brief: leg(t, `"scale": {"tonic": "E", "name": "dorian"}, "rhythm": `+meter), Alone: true},
+			{Brief: leg(t, `"scale": {"tonic": "C#", "name": "dorian"}, "rhythm": `+meter), Alone: true},
+		}
+		p, err := plan.Through(legs)
+		require.NoError(t, err)
+		last, next := p.Run.Events[p.First[1]-1], p.Run.Events[p.First[1]]
+		assert.Equal(t, last.Bar+2, next.Bar, meter)
+		assert.Equal(t, []any{1.0, "1", "down"}, []any{next.Beat, next.Count, next.Stroke}, meter)
+		for k, e := range p.Plans[1].Run.Events {
+			assert.Equal(t, e.Finger, p.Run.Events[p.First[1]+k].Finger, meter)
+		}
+	}
+}
+
+func TestALegThatCannotBePlayedSaysWhy(t *testing.T) {
+	_, err := plan.Through([]plan.Leg{{Brief: leg(t, `"scale": {"tonic": "E", "name": "dorian"}`)}, {Brief: plan.Brief{Instrument: plan.InstrumentBrief{ID: "harp"}}}})
+	assert.ErrorContains(t, err, `"harp"`)
+}
