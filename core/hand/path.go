@@ -1,10 +1,6 @@
 package hand
 
-import (
-	"slices"
-
-	"evenladder/core/neck"
-)
+import "evenladder/core/neck"
 
 // Touch is how one note of a path is stopped.
 type Touch struct {
@@ -39,8 +35,12 @@ type Hand struct {
 	known  map[pathKey]*Fingering
 }
 
-// pathKey says a short path and what is asked of it.
-type pathKey [2*knownNotes + 2]uint8
+// pathKey says what a short path asks of a hand: its frets, where it stays on
+// its string, and where it is to be held. Which string it is on makes no
+// difference, so that a shape is fingered once for all strings.
+type pathKey [knownNotes + 2]uint8
+
+const sameString, held = 0x40, 0x80 // beside the fret
 
 // Paths of up to knownNotes notes are remembered, up to knownPaths of them:
 // boxes share many, and a run goes up as its box does.
@@ -52,9 +52,12 @@ func keyOf(places []neck.Place, a Ask) (k pathKey, ok bool) {
 		return k, false
 	}
 	for i, p := range places {
-		k[2*i], k[2*i+1] = uint8(p.String), uint8(p.Fret)
+		k[i] = uint8(p.Fret)
+		if i > 0 && p.String == places[i-1].String {
+			k[i] |= sameString
+		}
 		if a.Hold != nil && a.Hold[i] {
-			k[2*i] |= 0x80
+			k[i] |= held
 		}
 	}
 	k[len(k)-2], k[len(k)-1] = uint8(len(places)), uint8(bit(a.Strict))
@@ -107,10 +110,9 @@ type Ask struct {
 	banned int
 }
 
-// Fingering is a path with its fingers and what they ask of the hand. It is
+// Fingering is the fingers of a path and what they ask of the hand. It is
 // shared and not to be changed.
 type Fingering struct {
-	Places  []neck.Place
 	Touches []Touch
 	Report  Report
 }
@@ -121,8 +123,8 @@ func (h *Hand) Finger(places []neck.Place, a Ask) *Fingering {
 	if known := h.known[key]; known != nil && remember {
 		return known
 	}
-	f := &Fingering{Places: slices.Clone(places), Touches: h.Path(places, a)}
-	f.Report = Summarize(h.neck, h.limits, f.Places, f.Touches)
+	f := &Fingering{Touches: h.Path(places, a)}
+	f.Report = Summarize(h.neck, h.limits, places, f.Touches)
 	if remember && len(h.known) < knownPaths {
 		h.known[key] = f
 	}

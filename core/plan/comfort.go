@@ -34,7 +34,7 @@ func (j *job) comfort(f fingered, low int) *Comfort {
 		return nil
 	}
 	top := 0
-	for _, p := range f.Places {
+	for _, p := range f.Notes {
 		top = max(top, p.Fret)
 	}
 	for up := 1; top+up <= j.neck.Frets; up++ {
@@ -46,8 +46,8 @@ func (j *job) comfort(f fingered, low int) *Comfort {
 }
 
 func (j *job) openingAt(f fingered, up int) hand.Opening {
-	moved := make([]neck.Place, len(f.Places))
-	for i, p := range f.Places {
+	moved := make([]neck.Place, len(f.Notes))
+	for i, p := range f.Notes {
 		moved[i] = neck.Place{String: p.String, Fret: p.Fret + up}
 	}
 	return hand.Summarize(j.neck, j.style.Limits, moved, f.Touches).Comfortable

@@ -19,6 +19,15 @@ type fingered struct {
 	refit  string // what was changed so that the hand can hold it
 }
 
+// places are where the notes of the box are stopped.
+func (f fingered) places() []neck.Place {
+	out := make([]neck.Place, len(f.Notes))
+	for i, n := range f.Notes {
+		out[i] = n.Place
+	}
+	return out
+}
+
 // handOf is the hand of a school, in the style of the brief.
 func (j *job) handOf(school int) *hand.Hand {
 	if j.hands[school] == nil {

@@ -22,9 +22,9 @@ func Why(b Brief, note int) (string, error) {
 	if f.Touches[note].Finger == hand.OpenString {
 		return "An open string: no finger, and time for the hand to move.", nil
 	}
-	r, ok := j.handOf(f.school).Why(f.Places, f.Touches, note, j.ask(f, nil))
+	r, ok := j.handOf(f.school).Why(f.places(), f.Touches, note, j.ask(f, nil))
 	if !ok {
-		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", capital(fingerWords[f.Touches[note].Finger]), f.Places[note].Fret), nil
+		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", capital(fingerWords[f.Touches[note].Finger]), f.Notes[note].Fret), nil
 	}
 	return j.reason(f, r, note), nil
 }
@@ -52,7 +52,7 @@ func demandWords(f fingered, demands []hand.Demand, note int) string {
 		words[i] = demandWord(d)
 		more := i+1 < len(demands) && demands[i+1].Note == d.Note
 		if d.Note != note && !more {
-			words[i] += fmt.Sprintf(" at string %d, fret %d", f.Places[d.Note].String, f.Places[d.Note].Fret)
+			words[i] += fmt.Sprintf(" at string %d, fret %d", f.Notes[d.Note].String, f.Notes[d.Note].Fret)
 		}
 	}
 	return strings.Join(words, " and ")
