@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/round"
@@ -23,11 +24,11 @@ import (
 	"evenladder/internal/plantest"
 )
 
-// briefs are a run of every pattern, spread over the instruments, meters,
+// briefs are a run of every pattern on every instrument, spread over meters,
 // subdivisions, strokes and fillings.
 func briefs(t *testing.T) []plan.Plan {
 	t.Helper()
-	instruments := []string{"guitar", "bass", "ukulele", "mandolin", "upright-bass", "octave-mandolin", "mandocello", "guitar-7"}
+	instruments := neck.Instruments()
 	rhythms := []string{
 		`{"perBeat": 1}`, `{"perBeat": 2}`, `{"perBeat": 3}`, `{"perBeat": 4, "accentEvery": 3}`, `{"perBeat": 5}`, `{"perBeat": 6}`, `{"meter": "6/8", "perBeat": 1}`,
 		`{"meter": "12/8", "perBeat": 3}`, `{"meter": "9/8", "perBeat": 6}`, `{"meter": "6/8", "perBeat": 2}`, `{"meter": "6/8", "perBeat": 4}`, `{"meter": "3/4", "perBeat": 4, "pickUp": 3}`,
@@ -35,14 +36,14 @@ func briefs(t *testing.T) []plan.Plan {
 	}
 	keys := []string{"Bb dorian", "F# major", "Db melodic-minor", "E phrygian-dominant", "Ab mixolydian", "B harmonic-minor", "Gb lydian"}
 	var out []plan.Plan
-	for i := range len(run.Patterns) * 3 {
+	for i := range len(run.Patterns) * len(instruments) { // every pattern on every instrument, as 11 and 20 share no factor
 		pattern := run.Patterns[i%len(run.Patterns)]
 		key := strings.Fields(keys[i%len(keys)])
 		picking := []string{"alternate", "economy", "legato", "thumb-index-middle"}[i%4]
 		fit := plan.Fits[i%len(plan.Fits)].ID
 		out = append(out, plantest.Build(t, fmt.Sprintf(
 			`{"instrument": {"id": %q}, "scale": {"tonic": %q, "name": %q}, "layout": {"system": "four-per-string"}, "run": {"pattern": %q, "fit": %q}, "rhythm": %s, "picking": %q}`,
-			instruments[i%len(instruments)], key[0], key[1], pattern.ID, fit, rhythms[i%len(rhythms)], picking)))
+			instruments[i%len(instruments)].ID, key[0], key[1], pattern.ID, fit, rhythms[i%len(rhythms)], picking)))
 	}
 	return out
 }
@@ -157,7 +158,7 @@ type scoreFile struct {
 // Reference: npm verovio reads the same notes from both staves of MusicXML, at
 // the same times, and keeps strings and frets.
 func TestMusicXMLReadsBack(t *testing.T) {
-	plans := briefs(t)[:14] // every pattern, every rhythm
+	plans := briefs(t)[:20] // every instrument, every pattern, every rhythm
 	for i, f := range reference[scoreFile](t, "score.mjs", files(t, plans, "musicxml")) {
 		p := plans[i]
 		assert.Empty(t, f.Log, p.Sentence)

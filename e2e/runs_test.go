@@ -4,6 +4,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -57,6 +58,17 @@ func TestTheStaffStandsOverTheLanes(t *testing.T) {
 	}, patience, 20*time.Millisecond)
 	p.do(press("r", "R"))
 	p.eventually("[data-do=unloop]", "Bars 1–2")
+}
+
+// A rung that is pressed can be what the run lands on, and be let go again.
+func TestLandOnAPressedRung(t *testing.T) {
+	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=dorian", false)
+	p.eventually("h1", "lay B Dorian out")
+	at := value[string](p, `document.querySelector('[data-note="4"]').getAttribute('aria-label').split(',').slice(0, 2).join(',')`)
+	p.do(chromedp.Click(css(`[data-note="4"]`)), chromedp.WaitVisible(css("[data-do=land]")), chromedp.Click(css("[data-do=land]")))
+	p.eventually("h1", "landing on "+at)
+	p.do(chromedp.WaitVisible(`//button[contains(., "end as written")]`), chromedp.Click(css("[data-do=land]")))
+	require.Eventually(t, func() bool { return !strings.Contains(p.text("h1"), "landing") }, patience, 20*time.Millisecond)
 }
 
 // Every open format comes out of the sheet as a file that its readers open.

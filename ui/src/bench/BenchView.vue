@@ -67,9 +67,10 @@ const beyond = computed(() => {
   return event && event.note < 0 ? { string: event.string, fret: event.fret } : undefined
 })
 
-// The rung last pressed; a new box has none.
+// The rung last pressed; another box has none.
 const pressed = ref(-1)
-watch(plan, () => (pressed.value = -1))
+const boxNotes = computed(() => plan.value?.boxes[plan.value.box]?.notes.map((n) => n.spoken).join())
+watch(boxNotes, () => (pressed.value = -1))
 
 function pressRung(note: number) {
   pressed.value = note
@@ -139,7 +140,7 @@ useKeys({
             </v-btn-toggle>
           </div>
           <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" :beyond="beyond" @choose="pressRung" />
-          <WhyLine :plan="plan" :note="pressed" />
+          <WhyLine :plan="plan" :note="pressed" @land="(to) => change({ 'run.landOn': undefined, ...(to ? { 'run.landOn.string': to.string, 'run.landOn.fret': to.fret } : {}) })" />
           <BoxStrip ref="strip" :plan="plan" @choose="(i) => change({ 'layout.box': i, 'run.landOn': undefined }, 'replace')" />
           <PlayBar
             staff

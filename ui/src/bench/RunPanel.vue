@@ -16,7 +16,7 @@ const subdivisions: Record<number, string> = { 1: 'quarters', 2: 'eighths', 3: '
 <template>
   <section>
     <h2 class="panel-title">The run</h2>
-    <p>{{ run.crossings }} string {{ run.crossings === 1 ? 'crossing' : 'crossings' }}{{ run.sweeps ? ` (${run.sweeps} swept in one stroke)` : '' }}, {{ run.shifts }} {{ run.shifts === 1 ? 'shift' : 'shifts' }}, {{ run.longestOnString }} in a row on one string at most.</p>
+    <p>{{ run.crossings }} string {{ run.crossings === 1 ? 'crossing' : 'crossings' }}{{ run.sweeps ? ` (${run.sweeps} swept in one stroke)` : '' }}, {{ run.shifts }} {{ run.shifts === 1 ? 'shift' : 'shifts' }}, {{ run.longestOnString }} in a row on one string at most, widest span {{ Math.round(run.spanMm) }} mm.</p>
     <p class="counts">
       <span v-for="s in run.onStrings" :key="s.string">string {{ s.string }}: <b>{{ s.notes }}</b></span>
     </p>

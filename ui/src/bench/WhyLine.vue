@@ -1,9 +1,15 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, take, type Plan } from '../api/client'
 
-/** Why the rung last pressed is played with its finger. */
+/** Why the rung last pressed is played with its finger, and whether the run is to land on it. */
 const props = defineProps<{ plan: Plan; note: number }>()
+const emit = defineEmits<{ land: [place: { string: number; fret: number } | undefined] }>()
+const pressed = computed(() => props.plan.boxes[props.plan.box]?.notes[props.note])
+const landing = computed(() => {
+  const to = props.plan.brief.run?.landOn
+  return !!to && to.string === pressed.value?.string && to.fret === pressed.value?.fret
+})
 const why = ref('')
 
 watch(
@@ -25,7 +31,8 @@ watch(
 <template>
   <p class="why" role="status">
     <template v-if="why">{{ why }}</template>
-    <span v-else class="hint">Press a rung to see why it has its finger.</span>
+    <span v-else class="hint">Press a rung to see why it has its finger, or to let the run end on it.</span>
+    <v-btn v-if="pressed && why" size="x-small" color="primary" variant="tonal" class="land" data-do="land" @click="emit('land', landing ? undefined : pressed)">{{ landing ? 'let the run end as written' : 'let the run land here' }}</v-btn>
   </p>
 </template>
 
@@ -34,6 +41,10 @@ watch(
   font-size: 0.95rem;
   min-height: 1.6em;
   padding: 2px 0 4px 46px;
+}
+
+.land {
+  margin-inline-start: 10px;
 }
 
 .hint {
