@@ -56,7 +56,7 @@ var Formats = []Format{
 	{"midi", "MIDI file", "audio/midi", scored(smf.Write)},
 	{"abc", "ABC notation", "text/vnd.abc; charset=utf-8", scored(abc.Write)},
 	{"csv", "table of events", "text/csv; charset=utf-8", scored(csv.Write)},
-	{"json", "plan as JSON", "application/json", func(w io.Writer, s Source, _ draw.Paper) error {
+	{"json", "all of it as JSON", "application/json", func(w io.Writer, s Source, _ draw.Paper) error {
 		e := json.NewEncoder(w)
 		e.SetIndent("", "  ")
 		return e.Encode(s.Value)

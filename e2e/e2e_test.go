@@ -336,7 +336,7 @@ func TestLooksAreKept(t *testing.T) {
 	assert.True(t, nutIsRight, "left-handed mirrors the neck")
 
 	p.do(chromedp.Navigate(p.url + "/saved"))
-	p.eventually("main", "Saved briefs")
+	p.eventually("main", "briefs (")
 	p.do(chromedp.Click(`//nav//a[contains(., "Bench")]`))
 	p.eventually("h1", "left-handed guitar")
 }

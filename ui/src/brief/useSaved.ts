@@ -1,6 +1,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, CallError, take, type SavedBrief } from '../api/client'
+import { keptShelf } from '../shell/kept'
 import { tell } from '../shell/notice'
 import type { Work } from './useWork'
 
@@ -46,6 +47,7 @@ export function useSaved(work: Work) {
     try {
       const saved = await store()
       kept.value = saved
+      keptShelf.value = saved.brief.round ? 'rounds' : 'briefs'
       conflict.value = undefined
       draft.value = { title: saved.title, notes: saved.notes, of: saved.id }
       await work.attachSaved(saved.id)

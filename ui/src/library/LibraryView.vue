@@ -4,6 +4,7 @@ import { refDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, take, type SavedBrief } from '../api/client'
 import { toQuery } from '../brief/query'
+import { keptShelf } from '../shell/kept'
 import { useShelf } from '../shell/useShelf'
 import ShelfRow from './ShelfRow.vue'
 
@@ -24,10 +25,8 @@ watch(searched, load, { immediate: true })
 
 const at = (kept: { id: string }) => ({ params: { path: { id: kept.id } } })
 const isRound = (b: SavedBrief) => !!b.brief.round
-const shelves = computed(() => [
-  { name: 'Saved briefs', kept: (briefs.value ?? []).filter((b) => !isRound(b)) },
-  { name: 'Saved rounds', kept: (briefs.value ?? []).filter(isRound) },
-])
+const shelves = computed(() => ({ briefs: (briefs.value ?? []).filter((b) => !isRound(b)), rounds: (briefs.value ?? []).filter(isRound) }))
+const shown = computed(() => shelves.value[keptShelf.value])
 const briefAddress = (b: SavedBrief) => ({ name: isRound(b) ? 'rounds' : 'bench', query: { ...toQuery(b.brief), saved: b.id } })
 
 const { act, remove } = useShelf(load)
@@ -42,30 +41,35 @@ const copyBrief = (b: SavedBrief) => act(() => take(api.POST('/api/v1/briefs/{id
 <template>
   <div class="library">
     <div class="head">
-      <h1>Saved briefs</h1>
+      <h1>Saved</h1>
+      <v-btn-toggle v-model="keptShelf" mandatory density="compact" color="primary" aria-label="What is shown">
+        <v-btn value="briefs" data-shelf="briefs">briefs ({{ shelves.briefs.length }})</v-btn>
+        <v-btn value="rounds" data-shelf="rounds">rounds ({{ shelves.rounds.length }})</v-btn>
+      </v-btn-toggle>
       <v-text-field v-model="search" class="search" label="Find by title, words or notes" :prepend-inner-icon="mdiMagnify" clearable hide-details autocomplete="off" @click:clear="search = ''" />
     </div>
     <p v-if="failure" class="failure" role="alert">{{ failure }} <v-btn color="primary" variant="outlined" @click="load">Try again</v-btn></p>
     <v-progress-linear v-else-if="!briefs" indeterminate color="primary" aria-label="Fetching saved briefs" />
-    <div v-else-if="briefs.length === 0" class="empty">
+    <div v-else-if="shown.length === 0" class="empty">
       <template v-if="search">
-        <p>No saved brief holds “{{ search }}”.</p>
+        <p>No saved {{ keptShelf === 'rounds' ? 'round' : 'brief' }} holds “{{ search }}”.</p>
         <v-btn color="primary" variant="tonal" @click="search = ''">Show all</v-btn>
       </template>
+      <template v-else-if="keptShelf === 'rounds'">
+        <p>No round is saved yet. Carry a brief through the keys and press Save.</p>
+        <v-btn color="primary" variant="tonal" to="/rounds">To the rounds</v-btn>
+      </template>
       <template v-else>
-        <p>Nothing is saved yet. Lay something out on the bench and press Save.</p>
+        <p>No brief is saved yet. Lay something out on the bench and press Save.</p>
         <v-btn color="primary" variant="tonal" to="/">To the bench</v-btn>
       </template>
     </div>
-    <template v-for="shelf in briefs?.length ? shelves : []" :key="shelf.name">
-      <h2 v-if="shelf.name !== 'Saved briefs' && shelf.kept.length">{{ shelf.name }}</h2>
-      <ul v-if="shelf.kept.length" :aria-label="shelf.name">
-        <ShelfRow v-for="b in shelf.kept" :key="b.id" :name="b.title" :to="briefAddress(b)" :date="b.updatedAt" :rename="renameBrief(b)" @copy="copyBrief(b)" @remove="removeBrief(b)">
-          <p class="sentence">{{ b.sentence }}</p>
-          <p v-if="b.notes" class="notes">{{ b.notes }}</p>
-        </ShelfRow>
-      </ul>
-    </template>
+    <ul v-else :aria-label="keptShelf === 'rounds' ? 'Saved rounds' : 'Saved briefs'">
+      <ShelfRow v-for="b in shown" :key="b.id" :name="b.title" :to="briefAddress(b)" :date="b.updatedAt" :rename="renameBrief(b)" @copy="copyBrief(b)" @remove="removeBrief(b)">
+        <p class="sentence">{{ b.sentence }}</p>
+        <p v-if="b.notes" class="notes">{{ b.notes }}</p>
+      </ShelfRow>
+    </ul>
   </div>
 </template>
 
@@ -85,11 +89,6 @@ const copyBrief = (b: SavedBrief) => act(() => take(api.POST('/api/v1/briefs/{id
 
 h1 {
   font-size: 1.5rem;
-}
-
-h2 {
-  font-size: 1.15rem;
-  padding: 22px 0 6px;
 }
 
 .search {
