@@ -3,6 +3,7 @@ package round
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"evenladder/core/neck"
 	"evenladder/core/plan"
@@ -181,20 +182,41 @@ func byString(notes []plan.BoxNote) map[int][]plan.BoxNote {
 	return out
 }
 
-// openChanges names the open strings that the box of a key loses or wins.
+// openChanges names the open strings that the box of a key loses or wins: one
+// by one where the key takes or gives them, together where the hand only leaves
+// them or comes back to them.
 func openChanges(before, now played) []string {
 	out := []string{}
 	had, has := openIn(before.box), openIn(now.box)
+	left, again := []string{}, []string{}
 	for str := now.Neck.Strings(); str > 0; str-- {
 		open := now.Neck.Open(str)
+		name := now.say(open.Name.String())
 		switch {
+		case had[str] && !has[str] && now.Scale.Index(open.MIDI()) < 0:
+			out = append(out, fmt.Sprintf("Open %s (string %d) is gone%s.", name, str, insteadOf(now, str)))
 		case had[str] && !has[str]:
-			out = append(out, fmt.Sprintf("Open %s (string %d) is gone%s.", now.say(open.Name.String()), str, insteadOf(now, str)))
+			left = append(left, name)
+		case has[str] && !had[str] && before.Scale.Index(open.MIDI()) < 0:
+			out = append(out, fmt.Sprintf("Open %s (string %d) sounds in this key.", name, str))
 		case has[str] && !had[str]:
-			out = append(out, fmt.Sprintf("Open %s (string %d) sounds in this key.", now.say(open.Name.String()), str))
+			again = append(again, name)
 		}
 	}
+	if len(left) > 0 {
+		out = append(out, "The hand leaves " + openWords(left) + ", still in the key.")
+	}
+	if len(again) > 0 {
+		out = append(out, "Back under the hand: " + openWords(again) + ".")
+	}
 	return out
+}
+
+func openWords(names []string) string {
+	if len(names) == 1 {
+		return "open " + names[0]
+	}
+	return "the open strings " + strings.Join(names, " ")
 }
 
 func openIn(b plan.Box) map[int]bool {

@@ -291,6 +291,8 @@ func TestMovesAreSaidAsTheyAre(t *testing.T) {
 		{`"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "dorian"}, "layout": {"system": "seven-position", "box": 4}, "round": {"place": "same-shape", "order": "semitones", "start": "E"}`, "F", "The same fingering, one fret towards the bridge.", ""},
 		{`"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "major-pentatonic"}, "round": {"order": "own", "keys": ["Bb", "Eb"]}`, "Eb", "The same shape, 5 frets towards the bridge.", "open strings come or go"},
 		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "F", "name": "major"}, "round": {"order": "own", "keys": ["F", "Bb"], "place": "first-position"}`, "Bb", "The same fingering, one string towards the ceiling, on the 3 strings that both keys have.", "Open E (string 1) is gone"},
+		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["A", "D"]}`, "D", "Another box: string 3, fret 5.", "The hand leaves the open strings A D G, still in the key."},
+		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["D", "A"]}`, "A", "Another box: string 3, fret 0.", "Back under the hand: the open strings A D G."},
 		{`"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "major"}, "layout": {"system": "seven-position"}, "round": {"order": "own", "keys": ["Ab", "Db"], "place": "one-position"}`, "Db", "The hand stays in position 4.", ""},
 	} {
 		r := build(t, `{`+c.brief+`}`)
