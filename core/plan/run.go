@@ -116,10 +116,14 @@ func (j *job) chordsOfTheMoment(events []Event, through map[int]int) {
 	if j.scale.Len() != 7 {
 		return
 	}
-	triads := j.chords(3)
+	size := 3
+	if j.spec.Pattern == "drop-2" || j.spec.Pattern == "chords" && slices.Max(j.spec.Order) >= 7 {
+		size = 4
+	}
+	chords := j.chords(size)
 	for at, degree := range through {
 		if at < len(events) {
-			events[at].Chord = &triads[degree-1]
+			events[at].Chord = &chords[degree-1]
 		}
 	}
 	switch lean := *j.brief.Run.Lean; {
@@ -127,7 +131,7 @@ func (j *job) chordsOfTheMoment(events []Event, through map[int]int) {
 	case lean > 0:
 		events[0].Chord = &j.chords(4)[lean-1]
 	default:
-		events[0].Chord = &triads[0]
+		events[0].Chord = &chords[0]
 	}
 }
 
@@ -158,9 +162,9 @@ func (j *job) order(b fingered) (order []int, through map[int]int, err error) {
 	if j.brief.Run.Fit == "repeat" {
 		order = j.repeated(order)
 	}
-	for k, at := range run.ChordStarts(notes, j.spec) {
-		for ; at < len(order); at += once {
-			through[at] = j.spec.Chords[k]
+	for _, c := range run.Chords(notes, j.spec) {
+		for at := c.At; at < len(order); at += once {
+			through[at] = c.Degree
 		}
 	}
 	return order, through, nil

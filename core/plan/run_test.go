@@ -194,6 +194,22 @@ func TestTheChordOfTheMoment(t *testing.T) {
 	assert.Equal(t, strings.Repeat("D♭ ", len(got)), strings.Join(got, " ")+" ")
 	assert.Greater(t, len(got), 1)
 	assert.Zero(t, p.Run.Notes%15)
+	// Broken chords: each on its own degree, whichever way it is turned.
+	got, p = chordsOf(`"layout": {"system": "seven-position"}, "run": {"pattern": "chords", "order": [5, 1, 3, 7], "direction": "alternate"}`)
+	assert.Len(t, got, p.Run.Notes/4)
+	for k := range got {
+		figure := map[string]bool{}
+		for _, e := range p.Run.Events[4*k : 4*k+4] {
+			figure[e.Name] = true
+		}
+		for _, n := range p.Run.Events[4*k].Chord.Notes {
+			assert.True(t, figure[n], "%s has %s", got[k], n)
+		}
+	}
+	got, _ = chordsOf(`"layout": {"system": "four-per-string"}, "run": {"pattern": "drop-2", "direction": "down"}`)
+	assert.Contains(t, got, "A♭maj7")
+	got, _ = chordsOf(`"layout": {"strings": [6, 5]}, "run": {"pattern": "chords", "direction": "up"}`)
+	assert.Equal(t, []string{"A♭", "B♭m"}, got)
 	got, _ = chordsOf(`"run": {"lean": 1}`)
 	assert.Equal(t, []string{"A♭maj7"}, got)
 	got, _ = chordsOf(`"run": {}`)

@@ -204,10 +204,10 @@ func openChanges(before, now played) []string {
 		}
 	}
 	if len(left) > 0 {
-		out = append(out, "The hand leaves " + openWords(left) + ", still in the key.")
+		out = append(out, "The hand leaves "+openWords(left)+", still in the key.")
 	}
 	if len(again) > 0 {
-		out = append(out, "Back under the hand: " + openWords(again) + ".")
+		out = append(out, "Back under the hand: "+openWords(again)+".")
 	}
 	return out
 }

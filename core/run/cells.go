@@ -2,31 +2,44 @@ package run
 
 import "slices"
 
-// direct puts cells in a row: up as they rise, down backwards, up and down
+// turn is a cell as it is played: as it stands or backwards.
+type turn struct {
+	cell  int
+	notes []int
+}
+
+// turns puts cells in a row: up as they rise, down backwards, up and down
 // both, alternate with every second cell turned round.
-func direct(cells [][]int, s Spec) []int {
-	var up []int
+func turns(cells [][]int, s Spec) []turn {
+	up, single := make([]turn, len(cells)), true
 	for i, c := range cells {
+		up[i] = turn{i, c}
 		if s.Direction == "alternate" && i%2 == 1 {
-			c = reversed(c)
+			up[i].notes = reversed(c)
 		}
-		up = append(up, c...)
+		single = single && len(c) == 1
 	}
-	switch s.Direction {
-	case "down":
-		return reversed(up)
-	case "up-down":
-		down := reversed(up)
-		if single := len(cells) == len(up); single && !s.RepeatTop && len(down) > 0 {
-			down = down[1:] // a figure of more notes is kept whole at the turn
-		}
-		return append(up, down...)
+	down := make([]turn, len(up))
+	for i, t := range up {
+		down[len(up)-1-i] = turn{t.cell, reversed(t.notes)}
 	}
-	if s.Direction == "alternate" && s.Pattern == "straight" {
-		// The whole box is the cell: up, then down afresh.
-		return append(up, reversed(up)...)
+	switch {
+	case s.Direction == "down":
+		return down
+	case s.Direction == "up-down" && single && !s.RepeatTop && len(down) > 0:
+		return append(up, down[1:]...) // a figure of more notes is kept whole at the turn
+	case s.Direction == "up-down", s.Direction == "alternate" && s.Pattern == "straight":
+		return append(up, down...) // alternate: the whole box is the cell, up, then down afresh
 	}
 	return up
+}
+
+// direct is the notes of the turns in a row.
+func direct(cells [][]int, s Spec) (out []int) {
+	for _, t := range turns(cells, s) {
+		out = append(out, t.notes...)
+	}
+	return out
 }
 
 func reversed(list []int) []int {

@@ -77,20 +77,6 @@ func tonesOf(notes []Note, degree int, s Spec) (tones []int) {
 	return tones
 }
 
-// ChordStarts is where each chord of Spec.Chords begins in the order of a
-// pattern that goes through them; nil for the others.
-func ChordStarts(notes []Note, s Spec) []int {
-	if p, _ := FindPattern(s.Pattern); !p.Uses.Chords {
-		return nil
-	}
-	starts, at := make([]int, len(s.Chords)), 0
-	for k, degree := range s.Chords {
-		starts[k] = at
-		at += len(tonesOf(notes, degree, s))
-	}
-	return starts
-}
-
 // ChordTone reports whether a scale note belongs to the chord of so many notes
 // in thirds on a degree, counted from 1.
 func ChordTone(degree, chord, scaleLen, size int) bool {
