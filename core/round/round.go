@@ -8,6 +8,7 @@
 package round
 
 import (
+	"fmt"
 	"slices"
 
 	"evenladder/core/plan"
@@ -60,6 +61,9 @@ func Build(b plan.Brief) (Round, error) {
 	p, err := plan.Through(legs)
 	if err != nil {
 		return Round{}, err
+	}
+	if n := len(p.Run.Events); n > MaxNotes {
+		return Round{}, plan.Errors{{Field: "run.pattern", Message: fmt.Sprintf("the round would have %d notes: give a shorter figure or fewer keys, up to %d notes", n, MaxNotes)}}
 	}
 	r := Round{Brief: s.brief, Stops: make([]Stop, len(found)), Run: p.Run}
 	keys := make([]played, len(found))

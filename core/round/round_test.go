@@ -235,7 +235,9 @@ func TestBadRoundsNameTheirField(t *testing.T) {
 		assert.Equal(t, field, errs[0].Field, round)
 		assert.Contains(t, errs[0].Message, "give", round)
 	}
-	_, err := buildBad(t, `{"instrument": {"id": "harp"}, "scale": {"tonic": "G", "name": "major"}, "round": {}}`)
+	_, err := buildBad(t, `{"instrument": {"id": "guitar-8", "frets": 36}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "four-per-string"}, "run": {"pattern": "cell", "cell": "0 1 2 3 4 5 6 7 8 7 6 5 4 3 2 1 0 1 2 3 4 5 6 7 8 7"}, "round": {"place": "nearest"}}`)
+	assert.ErrorContains(t, err, "up to 12000 notes")
+	_, err = buildBad(t, `{"instrument": {"id": "harp"}, "scale": {"tonic": "G", "name": "major"}, "round": {}}`)
 	assert.ErrorContains(t, err, "harp")
 }
 

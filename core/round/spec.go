@@ -12,8 +12,9 @@ import (
 
 // Bounds of a round.
 const (
-	MaxKeys = 24
-	MaxSeed = 9999
+	MaxKeys  = 24
+	MaxSeed  = 9999
+	MaxNotes = 12_000 // of the whole run
 )
 
 // Link is a way from each key to the next.
