@@ -35,27 +35,42 @@ func RoundSheet(r round.Round, layout string) Sheet {
 
 const keysOnAPage = 4
 
+// Measures of a key on a page, in millimetres.
+const (
+	keyHead   = 4.5  // its heading
+	keyRuler  = 11.5 // about the neck: its ruler, and air
+	keyFoot   = 1.5
+	leastGap  = 2.9 // between the strings of its neck
+	widestGap = 4.5
+)
+
 // roundPages puts up to four keys on a page, fewer where their runs are long.
 func roundPages(r round.Round, paper Paper) ([]*canvas.Canvas, error) {
-	var out []*canvas.Canvas
-	var p *pen
-	y, onPage := 0.0, 0
+	p, c, err := newPen(paper.Width, paper.Height)
+	if err != nil {
+		return nil, err
+	}
+	out := []*canvas.Canvas{c}
+	p.dateAndTempo()
+	y, onPage := p.roundHead(r), 0
 	bottom := paper.Height - margin - 8
+	width := paper.Width - 2*margin
+	// Necks as large as leaves room for four keys whose runs take a line each.
+	strs := len(r.Stops[0].Plan.Neck.Strings)
+	room := (bottom-y)/keysOnAPage - keyHead - keyRuler - keyFoot - smallLanes.height(strs)
+	gap := min(max(room/float64(strs-1), leastGap), widestGap)
 	for _, s := range r.Stops {
-		height := keyHeight(r, s, paper.Width-2*margin)
-		if p == nil || onPage == keysOnAPage || y+height > bottom {
-			fresh, c, err := newPen(paper.Width, paper.Height)
-			if err != nil {
+		systems := smallLanes.systems(eventsOf(r, s), width)
+		height := keyHead + keyRuler + gap*float64(strs-1) + float64(len(systems))*smallLanes.height(strs) + keyFoot
+		if onPage == keysOnAPage || onPage > 0 && y+height > bottom+0.1 {
+			if p, c, err = newPen(paper.Width, paper.Height); err != nil {
 				return nil, err
 			}
-			p, y, onPage = fresh, margin+4, 0
 			out = append(out, c)
-			if len(out) == 1 {
-				y = p.roundHead(r)
-			}
 			p.dateAndTempo()
+			y, onPage = margin+4, 0
 		}
-		p.key(r, s, y)
+		p.key(s, systems, gap, y)
 		y += height
 		onPage++
 	}
@@ -64,22 +79,14 @@ func roundPages(r round.Round, paper Paper) ([]*canvas.Canvas, error) {
 
 // roundHead writes the sentence, and returns the y below it.
 func (p *pen) roundHead(r round.Round) float64 {
-	title := letter{heading, 11, ink}
-	y := margin + 3.0
+	title := letter{heading, 10, ink}
+	y := margin + 2.0
 	for _, line := range p.wrap(title, r.Sentence, p.width-2*margin) {
 		p.write(margin, y, title, left, line)
-		y += 5
+		y += 4.4
 	}
 	p.line(margin, y-1.5, p.width-margin, y-1.5, rule, 0.3)
-	return y + 3
-}
-
-const keyHead, keyNeck = 4.5, 27.0
-
-// keyHeight is what a key takes on a page.
-func keyHeight(r round.Round, s round.Stop, width float64) float64 {
-	strs := len(s.Plan.Neck.Strings)
-	return keyHead + keyNeck + float64(len(smallLanes.systems(eventsOf(r, s), width)))*smallLanes.height(strs) + 1.5
+	return y + 2
 }
 
 func eventsOf(r round.Round, s round.Stop) []plan.Event {
@@ -87,42 +94,39 @@ func eventsOf(r round.Round, s round.Stop) []plan.Event {
 }
 
 // key draws one key with its top at y: its heading, its neck with what changes
-// beside it, and its run.
-func (p *pen) key(r round.Round, s round.Stop, y float64) {
+// beside it, and the lines of its run.
+func (p *pen) key(s round.Stop, systems [][]plan.Event, gap, y float64) {
 	width := p.width - 2*margin
 	box := s.Plan.Boxes[s.Plan.Box]
-	y += keyHead - 1.5
-	p.write(margin, y, letter{bold, 10, ink}, left, s.Title)
-	p.write(p.width-margin, y, letter{text, 8, faint}, right, fmt.Sprintf("%s · root on string %d, fret %d · %.0f mm", signatureWords(s.Plan), s.Root.String, s.Root.Fret, box.SpanMM))
+	p.write(margin, y+keyHead-1.5, letter{bold, 10, ink}, left, s.Title)
+	p.write(p.width-margin, y+keyHead-1.5, letter{text, 8, faint}, right, fmt.Sprintf("%s · root on string %d, fret %d · %.0f mm", signatureWords(s.Plan), s.Root.String, s.Root.Fret, box.SpanMM))
+	y += keyHead
 	const share = 0.52
-	p.keyNeck(s.Plan, margin, y+3.5, width*share, keyNeck-12.5)
-	p.keyWords(s, margin+width*share+6, y+4.5, width*(1-share)-6)
-	y += keyNeck
-	systems := smallLanes.systems(eventsOf(r, s), width)
-	longest := 0
+	strs := len(s.Plan.Neck.Strings)
+	p.keyNeck(s.Plan, margin, y+2, width*share, gap)
+	p.keyWords(s, margin+width*share+6, y+3, width*(1-share)-6)
+	y += keyRuler + gap*float64(strs-1)
+	longest := int(width / 7) // short runs are not spread out
 	for _, events := range systems {
 		longest = max(longest, len(events))
 	}
-	strs := len(s.Plan.Neck.Strings)
 	for _, events := range systems {
-		p.tab(smallLanes, margin, y, width, strs, events, max(longest, int(width/7)))
+		p.tab(smallLanes, margin, y, width, strs, events, longest)
 		y += smallLanes.height(strs)
 	}
 }
 
 // keyNeck draws the frets of a key's box with fingers on the rungs.
-func (p *pen) keyNeck(pl plan.Plan, x, y, width, height float64) {
+func (p *pen) keyNeck(pl plan.Plan, x, y, width, gap float64) {
 	box := pl.Boxes[pl.Box]
-	strs := len(pl.Neck.Strings)
-	last := len(pl.Neck.Frets) - 1
 	v := neckView{
-		x: x + gutter + 4, y: y, width: width - gutter - 4, gap: min(5, height/float64(strs-1)),
-		lowFret: max(1, box.LowFret), high: min(last, max(box.HighFret, box.LowFret+4)), leftHanded: pl.Brief.Instrument.LeftHanded, strings: strs,
+		x: x + gutter + 4, y: y, width: width - gutter - 4, gap: gap, strings: len(pl.Neck.Strings), leftHanded: pl.Brief.Instrument.LeftHanded,
+		lowFret: max(1, box.LowFret), high: min(len(pl.Neck.Frets)-1, max(box.HighFret, box.LowFret+4)),
 	}
 	if v.leftHanded {
 		v.x = x
 	}
-	v.rung = v.gap * 0.92
+	v.rung = gap * 0.95
 	p.grid(v, pl.Neck)
 	for _, n := range box.Notes {
 		p.rungOf(v, n, fingerNames[n.Finger])

@@ -19,7 +19,7 @@ type lanes struct {
 // The run of a plan stands in pageLanes, the keys of a round in smallLanes.
 var (
 	pageLanes  = lanes{3.7, 6.5, 11, 7, 9, true}
-	smallLanes = lanes{2.7, 4.6, 5.9, 3.6, 6.5, false}
+	smallLanes = lanes{2.4, 4.6, 5.9, 3.6, 6.5, false}
 )
 
 func (l lanes) height(strs int) float64 { return l.head + float64(strs-1)*l.gap + l.foot }
