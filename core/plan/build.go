@@ -144,7 +144,11 @@ func degreeStrings(degrees []pitch.Degree) []string {
 	return out
 }
 
+// chords are the chords of the key with so many notes, made once.
 func (j *job) chords(size int) []Chord {
+	if known := j.chordsOf[size-3]; known != nil {
+		return known
+	}
 	out := []Chord{}
 	for _, c := range j.scale.Chords(size) {
 		chord := Chord{Degree: c.Degree.String(), Symbol: j.naming.Absolute(c.Notes[0]) + c.Quality, Quality: c.Quality, Notes: make([]string, size)}
@@ -153,6 +157,7 @@ func (j *job) chords(size int) []Chord {
 		}
 		out = append(out, chord)
 	}
+	j.chordsOf[size-3] = out
 	return out
 }
 

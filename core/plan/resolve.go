@@ -29,8 +29,9 @@ type job struct {
 
 	ownHand bool // the limits are the brief's own
 
-	hands  []*hand.Hand // by school, made when asked for
-	places []neck.Place // memory for the path of a box
+	chordsOf [2][]Chord   // triads and sevenths, made when asked for
+	hands    []*hand.Hand // by school, made when asked for
+	places   []neck.Place // memory for the path of a box
 }
 
 func resolve(b Brief) (job, error) {
