@@ -152,7 +152,7 @@ func (w *writer) add(item Item, slots int) {
 
 func (w *writer) note(i int) {
 	e := &w.Events[i]
-	w.add(Item{Event: e, Index: i, Accent: e.Accent, Chord: e.Chord}, 1)
+	w.add(Item{Event: e, Index: i, Accent: e.Accent && w.Rhythm.AccentEvery > 0, Chord: e.Chord}, 1)
 }
 
 // rests fills up to a slot: to the next beat by short rests, then by beats. A

@@ -91,6 +91,23 @@ func TestSignsHoldForTheBar(t *testing.T) {
 	assert.Equal(t, want, got)
 }
 
+// Accents are written where the rhythm asks for them; that of the beat goes
+// without saying.
+func TestWrittenAccents(t *testing.T) {
+	accents := func(rhythm string) (n int) {
+		for _, bar := range score.Of(plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Ab", "name": "dorian"}, "run": {"direction": "up"}, "rhythm": `+rhythm+`}`)).Bars {
+			for _, item := range bar.Items {
+				if item.Accent {
+					n++
+				}
+			}
+		}
+		return n
+	}
+	assert.Zero(t, accents(`{"perBeat": 4}`))
+	assert.Equal(t, 3, accents(`{"perBeat": 4, "accentEvery": 3}`), "of nine notes")
+}
+
 // A new key stands at the bar of its first note, or at the next one where that
 // comes within a bar; gaps are rests.
 func TestSectionsChangeTheKeyAtBarLines(t *testing.T) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref, watch } from 'vue'
 import type { Score } from '../api/client'
+import { tell } from '../shell/notice'
 import type { Columns } from './columns'
 import { engrave, ready } from './engrave'
 
@@ -26,7 +27,12 @@ function choose(event: MouseEvent) {
 }
 
 onMounted(async () => {
-  await ready()
+  try {
+    await ready()
+  } catch {
+    tell('The signs of the staff could not be fetched.')
+    return
+  }
   draw()
   watch(() => [props.score, props.columns], draw)
   watch(() => props.current, mark)

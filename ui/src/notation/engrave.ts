@@ -12,7 +12,12 @@ let font: Promise<unknown> | undefined
 /** The music face comes with the first staff. */
 export async function ready() {
   font ??= vf.Font.load('Bravura', bravura)
-  await font
+  try {
+    await font
+  } catch (cause) {
+    font = undefined // to be tried again
+    throw cause
+  }
   vf.VexFlow.setFonts('Bravura', 'Atkinson Hyperlegible')
 }
 
