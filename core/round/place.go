@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"evenladder/core/layout"
 	"evenladder/core/neck"
@@ -196,13 +197,31 @@ func handFret(b layout.Box) int {
 // key, and folds an octave where the frets end.
 func sameShape(s *spec) ([]found, error) {
 	shape := s.first.Boxes[s.chosen()].Notes
+	moves, misfits := s.moves(shape)
+	if len(misfits) > 0 {
+		return nil, plan.Errors{{Field: "round.place", Message: fmt.Sprintf("the shape does not fit between frets %d and %d in %s: give a box of fewer frets, an order of your own without these keys, or another place",
+			*s.first.Brief.Layout.LowFret, *s.first.Brief.Layout.HighFret, strings.Join(misfits, " "))}}
+	}
+	out := make([]found, 0, len(s.keys))
+	for i, tonic := range s.keys {
+		f, ok := s.shapeAt(tonic, shape, moves[i])
+		if !ok {
+			return nil, plan.Errors{{Field: "round.place", Message: fmt.Sprintf("the layout has no such shape %d frets on, in %s: give a layout whose boxes can be moved, or another place", moves[i], s.say(tonic.String()))}}
+		}
+		out = append(out, f)
+	}
+	return out, nil
+}
+
+// moves are the frets that a shape moves to each key, towards the bridge
+// positive, and the keys in which it lies outside the frets.
+func (s *spec) moves(shape []layout.Note) (moves []int, misfits []string) {
 	low, high := shape[0].Fret, shape[0].Fret
 	for _, n := range shape {
 		low, high = min(low, n.Fret), max(high, n.Fret)
 	}
 	from, to := *s.first.Brief.Layout.LowFret, *s.first.Brief.Layout.HighFret
 	moved := 0
-	out := make([]found, 0, len(s.keys))
 	for i, tonic := range s.keys {
 		if i > 0 {
 			moved += up(s.keys[i-1], tonic)
@@ -214,15 +233,11 @@ func sameShape(s *spec) ([]found, error) {
 			moved += 12 // stopped frets before open strings
 		}
 		if moved+low < from {
-			return nil, plan.Errors{{Field: "round.place", Message: fmt.Sprintf("the shape from fret %d to %d does not fit between frets %d and %d in %s: give a box of fewer frets, or another place", low, high, from, to, tonic.Pretty())}}
+			misfits = append(misfits, s.say(tonic.String()))
 		}
-		f, ok := s.shapeAt(tonic, shape, moved)
-		if !ok {
-			return nil, plan.Errors{{Field: "round.place", Message: fmt.Sprintf("the layout has no such shape %d frets on, in %s: give a layout whose boxes can be moved, or another place", moved, tonic.Pretty())}}
-		}
-		out = append(out, f)
+		moves = append(moves, moved)
 	}
-	return out, nil
+	return moves, misfits
 }
 
 // shapeAt finds a shape in another key. Where the layout has it further down

@@ -237,6 +237,14 @@ func TestBadRoundsNameTheirField(t *testing.T) {
 	}
 	_, err := buildBad(t, `{"instrument": {"id": "guitar-8", "frets": 36}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "four-per-string"}, "run": {"pattern": "cell", "cell": "0 1 2 3 4 5 6 7 8 7 6 5 4 3 2 1 0 1 2 3 4 5 6 7 8 7"}, "round": {"place": "nearest"}}`)
 	assert.ErrorContains(t, err, "up to 12000 notes")
+	_, err = buildBad(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "E", "name": "minor-pentatonic"}, "layout": {"system": "three-per-string"}, "round": {"place": "same-shape"}}`)
+	require.Error(t, err)
+	fits := build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "E", "name": "minor-pentatonic"}, "layout": {"system": "three-per-string"}, "round": {"place": "same-shape", "order": "own", "keys": ["E", "F", "Eb"]}}`)
+	assert.Len(t, fits.Stops, 3)
+	assert.Regexp(t, `does not fit between frets 0 and 15 in (\S+ ){4,}\S+: give`, err.Error(), "all the keys that it does not fit")
+	for _, s := range fits.Stops {
+		assert.NotContains(t, strings.SplitAfter(err.Error(), "15 in ")[1], " "+s.Name+" ", "a key that fits is not among them")
+	}
 	_, err = buildBad(t, `{"instrument": {"id": "harp"}, "scale": {"tonic": "G", "name": "major"}, "round": {}}`)
 	assert.ErrorContains(t, err, "harp")
 }
