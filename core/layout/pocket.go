@@ -92,7 +92,7 @@ func Nearest(n neck.Neck, lists [][]Box) (choice []int, travelMM []float64) {
 				w.cost = math.Inf(1)
 				for j, before := range lists[i-1] {
 					early := 1 + float64(len(lists)-i)*1e-6
-					if c := ways[i-1][j].cost + early*n.SpanMM(handFret(before), handFret(b)); c < w.cost {
+					if c := ways[i-1][j].cost + early*n.SpanMM(HandFret(before), HandFret(b)); c < w.cost {
 						w = way{c, j}
 					}
 				}
@@ -112,17 +112,30 @@ func Nearest(n neck.Neck, lists [][]Box) (choice []int, travelMM []float64) {
 		}
 		if i > 0 {
 			choice[i-1] = ways[i][choice[i]].from
-			travelMM[i] = n.SpanMM(handFret(lists[i-1][choice[i-1]]), handFret(lists[i][choice[i]]))
+			travelMM[i] = n.SpanMM(HandFret(lists[i-1][choice[i-1]]), HandFret(lists[i][choice[i]]))
 		}
 	}
 	return choice, travelMM
 }
 
+// Closest is the box with the least way of the hand from a fret, whole boxes
+// before all; of equal ways the first. The way is in mm, with what is missing
+// weighed in.
+func Closest(n neck.Neck, fret int, boxes []Box) (box int, mm float64) {
+	mm = math.Inf(1)
+	for i, b := range boxes {
+		if d := n.SpanMM(fret, HandFret(b)) + shortfallMM*float64(len(b.Missing)); d < mm-1e-9 {
+			box, mm = i, d
+		}
+	}
+	return box, mm
+}
+
 // shortfallMM is what a missing note weighs against travel.
 const shortfallMM = 1000
 
-// handFret is where the hand stands for a box: its lowest stopped fret.
-func handFret(b Box) int {
+// HandFret is where the hand stands for a box: its lowest stopped fret.
+func HandFret(b Box) int {
 	low := 0
 	for _, n := range b.Notes {
 		if n.Fret > 0 && (low == 0 || n.Fret < low) {

@@ -18,6 +18,7 @@ type Uses struct {
 	Span       bool // FromDegree and Octaves
 	AllStrings bool // uses re-entrant strings too, unless told otherwise
 	Links      bool // its boxes lead on to one another
+	AnyString  bool // its boxes begin on any string
 }
 
 // Systems are all layout systems in picker order.
@@ -27,11 +28,11 @@ var Systems = []System{
 	{"four-per-string", "four notes per string", "as four notes per string", "covers most neck; moves the hand on every string", perString(4), Uses{}},
 	{"five-form", "five forms", "in the five forms", "a pentatonic core with the other notes laid over it, tied to chord forms", fiveForm, Uses{}},
 	{"seven-position", "seven positions", "in seven positions", "all that lies under a hand that stays, from each degree", sevenPosition, Uses{}},
-	{"pocket", "pockets of one octave", "in pockets of one octave", "one octave from any root; chained root to root they cover the neck", pocket, Uses{Links: true}},
-	{"from-degree", "from one degree, all starts", "from one degree, all starts", "finds every place to begin, each with the form it grows out of", fromDegree, Uses{Span: true}},
+	{"pocket", "pockets of one octave", "in pockets of one octave", "one octave from any root; chained root to root they cover the neck", pocket, Uses{Links: true, AnyString: true}},
+	{"from-degree", "from one degree, all starts", "from one degree, all starts", "finds every place to begin, each with the form it grows out of", fromDegree, Uses{Span: true, AnyString: true}},
 	{"first-position", "first position", "in first position", "open strings and the first frets, lowest note to highest", firstPosition, Uses{}},
 	{"single-string", "one string at a time", "one string at a time", "shows steps and half steps as distances; joins the boxes", singleString, Uses{Links: true}},
-	{"campanella", "campanella", "as campanella", "no two neighbours on one string: the notes ring into each other", campanella, Uses{Span: true, AllStrings: true}},
+	{"campanella", "campanella", "as campanella", "no two neighbours on one string: the notes ring into each other", campanella, Uses{Span: true, AllStrings: true, AnyString: true}},
 }
 
 // Find returns the system with this id.

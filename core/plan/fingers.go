@@ -178,7 +178,7 @@ func (j *job) planBox(i int, f fingered, names naming) Box {
 		note := BoxNote{
 			NeckNote: names.note(n.Place, n.MIDI, n.Degree),
 			Finger:   t.Finger, Root: n.Degree == 0, Layer: n.Layer.String(), Reach: t.Reach.String(), Shift: t.Shift,
-			Spoken: "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + names.spoken[n.Degree] + ", " + fingerWords[t.Finger],
+			Spoken: "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + names.spoken[n.Degree] + ", " + FingerWords[t.Finger],
 		}
 		if k+1 < len(f.Notes) {
 			note.Step = f.Notes[k+1].MIDI - n.MIDI

@@ -24,14 +24,14 @@ func Why(b Brief, note int) (string, error) {
 	}
 	r, ok := j.handOf(f.school).Why(f.places(), f.Touches, note, j.ask(f, nil))
 	if !ok {
-		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", capital(fingerWords[f.Touches[note].Finger]), f.Notes[note].Fret), nil
+		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", capital(FingerWords[f.Touches[note].Finger]), f.Notes[note].Fret), nil
 	}
 	return j.reason(f, r, note), nil
 }
 
 func (j *job) reason(f fingered, r hand.Reason, note int) string {
 	mine, other := demandWords(f, r.Chosen, note), demandWords(f, r.Other, note)
-	finger, instead := capital(fingerWords[r.Finger]), "the "+fingerWords[r.Instead]
+	finger, instead := capital(FingerWords[r.Finger]), "the "+FingerWords[r.Instead]
 	switch {
 	case mine == "" && other == "":
 		return fmt.Sprintf("%s: %s would ask as much, and the hand that moves latest is taken.", finger, instead)

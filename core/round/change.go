@@ -3,6 +3,7 @@ package round
 import (
 	"fmt"
 	"slices"
+	"strconv"
 	"strings"
 
 	"evenladder/core/neck"
@@ -34,15 +35,13 @@ func (s *Stop) follow(sp spec, before, now played, events []plan.Event) {
 func join(last, first plan.Event, say func(string) string) string {
 	words := fmt.Sprintf("From %s on %s step to %s on %s", say(last.Name), placeWords(last.NeckNote), say(first.Name), placeWords(first.NeckNote))
 	if first.Finger > 0 {
-		words += ", with the " + fingerNames[first.Finger]
+		words += ", with the " + plan.FingerWords[first.Finger]
 	}
 	if first.Shift != 0 {
 		return words + "; the hand moves " + frets(first.Shift) + "."
 	}
 	return words + "."
 }
-
-var fingerNames = [5]string{"open string", "index finger", "middle finger", "ring finger", "little finger"}
 
 func placeWords(n plan.NeckNote) string {
 	if n.Fret == 0 {
@@ -88,7 +87,7 @@ func move(before, now played) Move {
 		return m
 	case alike(false):
 		m.Words = "The same shape" + m.where() + "."
-		m.Changes = otherFingers(a, b, now.say)
+		m.Changes = otherFingers(before, now, m.Strings)
 		return m
 	}
 	for _, fingers := range []bool{true, false} {
@@ -96,7 +95,7 @@ func move(before, now played) Move {
 			if n := overlap(a, b, over, fingers); n > 0 {
 				m.Strings, m.Frets = over, 0
 				m.Words = fmt.Sprintf("The same %s, %s, on the %s that both keys have.", sameWords[fingers], strs(over), count(n, "string", "strings"))
-				m.Changes = openChanges(before, now)
+				m.Changes = append(otherFingers(before, now, over), openChanges(before, now)...)
 				return m
 			}
 		}
@@ -129,22 +128,41 @@ func boxWords(before, now played) string {
 	return "Another box: " + now.box.Name + "."
 }
 
-// otherFingers names the first finger that a moved shape changes.
-func otherFingers(a, b []plan.BoxNote, say func(string) string) []string {
-	for i, n := range b {
-		if a[i].Finger == n.Finger {
+// otherFingers names the fingers that change on strings whose frets stay, moved
+// over so many strings or by frets, and why.
+func otherFingers(before, now played, over int) []string {
+	from, to := byString(before.box.Notes), byString(now.box.Notes)
+	words, open := []string{}, false
+	for str := now.Neck.Strings(); str > 0; str-- {
+		old, new := from[str-over], to[str]
+		if len(old) != len(new) || fingersOf(old) == fingersOf(new) {
 			continue
 		}
-		why := "the frets are wider here"
-		switch {
-		case slices.ContainsFunc(a, isOpen) != slices.ContainsFunc(b, isOpen):
-			why = "open strings come or go"
-		case n.Fret > a[i].Fret:
-			why = "the frets are narrower here"
-		}
-		return []string{fmt.Sprintf("%s on %s is played with the %s, not the %s: %s.", say(n.Name), placeWords(n.NeckNote), fingerNames[n.Finger], fingerNames[a[i].Finger], why)}
+		words = append(words, fmt.Sprintf("string %d %s, not %s", str, fingersOf(new), fingersOf(old)))
+		open = open || slices.ContainsFunc(old, isOpen) != slices.ContainsFunc(new, isOpen)
 	}
-	return []string{}
+	if len(words) == 0 {
+		return words
+	}
+	moved := now.box.LowFret - before.box.LowFret
+	why := "the strings beside ask for it"
+	switch {
+	case open:
+		why = "open strings come or go"
+	case moved < 0:
+		why = "the frets are wider here"
+	case moved > 0:
+		why = "the frets are narrower here"
+	}
+	return []string{"Fingers on " + strings.Join(words, "; ") + ": " + why + "."}
+}
+
+func fingersOf(notes []plan.BoxNote) string {
+	out := make([]string, len(notes))
+	for i, n := range notes {
+		out[i] = strconv.Itoa(n.Finger)
+	}
+	return strings.Join(out, " ")
 }
 
 func isOpen(n plan.BoxNote) bool { return n.Fret == 0 }

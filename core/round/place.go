@@ -19,17 +19,28 @@ type Place struct {
 	Name string
 	Why  string
 	find func(*spec) ([]found, error)
+	// fromBox says that the round goes out from the brief's chosen box.
+	fromBox bool
 	// dropped says why a root lies lower than a step up from the one before.
 	dropped func(before, now played) string
 }
 
 // Places are all rules in picker order.
 var Places = []Place{
-	{run.Option{ID: "lowest", Phrase: "each at its lowest"}, "lowest", "bass notes belong low; drops an octave where the strings run out", lowest, runsOut},
-	{run.Option{ID: "same-shape", Phrase: "the same shape moved along"}, "same shape moved", "one fingering in every key; folds an octave where the frets end", sameShape, fretsEnd},
-	{run.Option{ID: "nearest", Phrase: "each nearest to the hand"}, "nearest hand", "least travel of the hand from key to key", nearest, liesHere},
-	{run.Option{ID: "one-position", Phrase: "all under one hand"}, "one position", "which box of each key lies here", onePosition, liesHere},
-	{run.Option{ID: "first-position", Phrase: "all in first position"}, "first position", "from the root to the top of the position, down past it to the bottom and back", firstPosition, liesHere},
+	{run.Option{ID: "lowest", Phrase: "each at its lowest"}, "lowest", "bass notes belong low; drops an octave where the strings run out", lowest, false, runsOut},
+	{run.Option{ID: "same-shape", Phrase: "the same shape moved along"}, "same shape moved", "one fingering in every key; folds an octave where the frets end", sameShape, true, fretsEnd},
+	{run.Option{ID: "nearest", Phrase: "each nearest to the hand"}, "nearest hand", "least travel of the hand from key to key", nearest, true, liesHere},
+	{run.Option{ID: "one-position", Phrase: "all under one hand"}, "one position", "which box of each key lies here", onePosition, true, liesHere},
+	{run.Option{ID: "first-position", Phrase: "all in first position"}, "first position", "from the root to the top of the position, down past it to the bottom and back", firstPosition, false, liesHere},
+}
+
+// toFirst is what becomes of the brief where the round starts: a box that is not
+// gone out from is of no use, and need not be one of this key.
+func (p Place) toFirst() func(*plan.Brief) {
+	if p.fromBox {
+		return func(*plan.Brief) {}
+	}
+	return noBox
 }
 
 // found is a key with the box that it is played in.
@@ -44,16 +55,15 @@ func at(l plan.Laid, box int) found {
 	return found{l, l.Boxes[box]}
 }
 
-// each lays every key out with the same change and takes a box of it. The
-// choice is told which key it is and what was found before.
-func (s *spec) each(change func(*plan.Brief), choose func(l plan.Laid, before []found) (int, error)) ([]found, error) {
+// each lays every key out with the same change and takes a box of it.
+func (s *spec) each(change func(*plan.Brief), choose func(plan.Laid) (int, error)) ([]found, error) {
 	out := make([]found, 0, len(s.keys))
 	for _, tonic := range s.keys {
 		l, err := s.lay(tonic, change)
 		if err != nil {
 			return nil, err
 		}
-		box, err := choose(l, out)
+		box, err := choose(l)
 		if err != nil {
 			return nil, err
 		}
@@ -70,12 +80,12 @@ func noBox(b *plan.Brief) { b.Layout.Box = nil }
 func lowest(s *spec) ([]found, error) {
 	change := func(b *plan.Brief) {
 		noBox(b)
-		if !slices.Contains([]string{"pocket", "from-degree", "campanella"}, b.Layout.System) {
+		if system, _ := layout.Find(b.Layout.System); !system.Uses.AnyString {
 			one, root := 1, 1
 			b.Layout.System, b.Layout.Octaves, b.Layout.FromDegree = "from-degree", &one, &root
 		}
 	}
-	return s.each(change, func(l plan.Laid, _ []found) (int, error) {
+	return s.each(change, func(l plan.Laid) (int, error) {
 		best := -1
 		for i, b := range l.Boxes {
 			if b.Notes[0].Degree == 0 && (best < 0 || lower(b, l.Boxes[best])) {
@@ -83,7 +93,7 @@ func lowest(s *spec) ([]found, error) {
 			}
 		}
 		if best < 0 {
-			return 0, problem("no box of %s begins on its root: give another layout, a wider stretch of the neck, or another place", l)
+			return 0, misplaced("no box of %s begins on its root: give another layout, a wider stretch of the neck, or another place", l.Scale.Title())
 		}
 		return best, nil
 	})
@@ -102,8 +112,9 @@ func lower(a, b layout.Box) bool {
 	return first.Fret < other.Fret
 }
 
-func problem(format string, l plan.Laid) error {
-	return plan.Errors{{Field: "round.place", Message: fmt.Sprintf(format, l.Scale.Title())}}
+// misplaced is a problem of the place.
+func misplaced(format string, args ...any) error {
+	return plan.Errors{{Field: "round.place", Message: fmt.Sprintf(format, args...)}}
 }
 
 // nearest takes the boxes with the least travel of the hand over the whole
@@ -142,19 +153,15 @@ func firstPosition(s *spec) ([]found, error) {
 			b.Run.Pattern = "bookends"
 		}
 	}
-	return s.each(change, func(plan.Laid, []found) (int, error) { return 0, nil })
+	return s.each(change, func(plan.Laid) (int, error) { return 0, nil })
 }
 
 // onePosition takes of each key the box that lies nearest to the hand of the
 // chosen one; a whole box before a cut one, and the nearer to the nut of two.
 func onePosition(s *spec) ([]found, error) {
-	here := handFret(s.first.Boxes[s.chosen()])
-	out := make([]found, 0, len(s.keys))
-	for i, tonic := range s.keys {
-		if i == 0 {
-			out = append(out, at(s.first, s.chosen()))
-			continue
-		}
+	here := layout.HandFret(s.first.Boxes[s.chosen()])
+	out := []found{at(s.first, s.chosen())}
+	for _, tonic := range s.keys[1:] {
 		best, distance := found{}, math.Inf(1)
 		// The layout puts each box as low as it is whole: behind the hand, its
 		// repeat twelve frets on may lie nearer.
@@ -168,29 +175,16 @@ func onePosition(s *spec) ([]found, error) {
 			if err != nil {
 				continue // nothing lies past this fret
 			}
-			for k, box := range l.Boxes {
-				if d := s.first.Neck.SpanMM(here, handFret(box)) + 1000*float64(len(box.Missing)); d < distance-1e-9 {
-					best, distance = at(l, k), d
-				}
+			if box, mm := layout.Closest(s.first.Neck, here, l.Boxes); mm < distance {
+				best, distance = at(l, box), mm
 			}
 		}
 		if best.Boxes == nil {
-			return nil, plan.Errors{{Field: "round.place", Message: tonic.Pretty() + " has no box near this hand: give a wider stretch of the neck"}}
+			return nil, misplaced("%s has no box near this hand: give a wider stretch of the neck", s.say(tonic.String()))
 		}
 		out = append(out, best)
 	}
 	return out, nil
-}
-
-// handFret is where the hand stands for a box: its lowest stopped fret.
-func handFret(b layout.Box) int {
-	low := 0
-	for _, n := range b.Notes {
-		if n.Fret > 0 && (low == 0 || n.Fret < low) {
-			low = n.Fret
-		}
-	}
-	return max(low, 1)
 }
 
 // sameShape moves the chosen box along the neck, a step of the round up at each
@@ -199,14 +193,14 @@ func sameShape(s *spec) ([]found, error) {
 	shape := s.first.Boxes[s.chosen()].Notes
 	moves, misfits := s.moves(shape)
 	if len(misfits) > 0 {
-		return nil, plan.Errors{{Field: "round.place", Message: fmt.Sprintf("the shape does not fit between frets %d and %d in %s: give a box of fewer frets, an order of your own without these keys, or another place",
-			*s.first.Brief.Layout.LowFret, *s.first.Brief.Layout.HighFret, strings.Join(misfits, " "))}}
+		return nil, misplaced("the shape does not fit between frets %d and %d in %s: give a box of fewer frets, an order of your own without these keys, or another place",
+			*s.first.Brief.Layout.LowFret, *s.first.Brief.Layout.HighFret, strings.Join(misfits, " "))
 	}
 	out := make([]found, 0, len(s.keys))
 	for i, tonic := range s.keys {
 		f, ok := s.shapeAt(tonic, shape, moves[i])
 		if !ok {
-			return nil, plan.Errors{{Field: "round.place", Message: fmt.Sprintf("the layout has no such shape %d frets on, in %s: give a layout whose boxes can be moved, or another place", moves[i], s.say(tonic.String()))}}
+			return nil, misplaced("the layout has no such shape %d frets on, in %s: give a layout whose boxes can be moved, or another place", moves[i], s.say(tonic.String()))
 		}
 		out = append(out, f)
 	}

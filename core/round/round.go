@@ -89,8 +89,8 @@ func Build(b plan.Brief) (Round, error) {
 	return r, nil
 }
 
-// briefOf is the brief of a key as it is played. Keys that are joined go from root to root,
-// whatever lies under the root.
+// briefOf is the brief of a key as it is played. Keys that are joined go from
+// root to root, whatever lies under the root.
 func (s spec) briefOf(f found) plan.Brief {
 	b := f.Brief
 	if !s.link.alone && b.Run.Pattern == "straight" && f.box.Notes[0].Degree != 0 {

@@ -256,6 +256,18 @@ func buildBad(t *testing.T, brief string) (round.Round, error) {
 	return round.Build(b)
 }
 
+// A box of the bench matters only to the places that go out from it.
+func TestABoxThatIsNotUsedIsNoProblem(t *testing.T) {
+	for _, place := range round.Places {
+		_, err := buildBad(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "E", "name": "dorian"}, "layout": {"box": 40}, "round": {"place": "`+place.ID+`"}}`)
+		if place.ID == "lowest" || place.ID == "first-position" {
+			assert.NoError(t, err, place.ID)
+		} else {
+			assert.ErrorContains(t, err, "layout.box", place.ID)
+		}
+	}
+}
+
 func TestSentenceSaysTheRound(t *testing.T) {
 	r := build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Bb", "name": "major"}, "round": {"order": "shuffled", "seed": 7, "link": "alone", "place": "nearest"}}`)
 	assert.Contains(t, r.Sentence, "lay B♭ major out")
@@ -299,7 +311,7 @@ func TestMovesAreSaidAsTheyAre(t *testing.T) {
 	for _, c := range []struct{ brief, tonic, words, change string }{
 		{`"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "minor-pentatonic"}, "round": {"order": "own", "keys": ["F", "Bb"]}`, "Bb", "The same fingering, one string towards the floor.", ""},
 		{`"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "dorian"}, "layout": {"system": "seven-position", "box": 4}, "round": {"place": "same-shape", "order": "semitones", "start": "E"}`, "F", "The same fingering, one fret towards the bridge.", ""},
-		{`"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "major-pentatonic"}, "round": {"order": "own", "keys": ["Bb", "Eb"]}`, "Eb", "The same shape, 5 frets towards the bridge.", "open strings come or go"},
+		{`"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "major-pentatonic"}, "round": {"order": "own", "keys": ["Bb", "Eb"]}`, "Eb", "The same shape, 5 frets towards the bridge.", "Fingers on string 3 2 4, not 1 3; string 2 1 4, not 0 3; string 1 1 4, not 0 3: open strings come or go."},
 		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "F", "name": "major"}, "round": {"order": "own", "keys": ["F", "Bb"], "place": "first-position"}`, "Bb", "The same fingering, one string towards the ceiling, on the 3 strings that both keys have.", "Open E (string 1) is gone"},
 		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["A", "D"]}`, "D", "Another box: string 3, fret 5.", "The hand leaves the open strings A D G, still in the key."},
 		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["D", "A"]}`, "A", "Another box: string 3, fret 0.", "Back under the hand: the open strings A D G."},

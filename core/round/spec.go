@@ -85,7 +85,7 @@ func resolve(b plan.Brief) (spec, error) {
 	}
 	r.Start = start[0].String()
 	var err error
-	if s.first, err = s.lay(start[0], keep); err != nil {
+	if s.first, err = s.lay(start[0], s.place.toFirst()); err != nil {
 		return spec{}, err
 	}
 	filled := s.first.Brief
@@ -103,9 +103,6 @@ func (s spec) say(name string) string {
 	naming, _ := pitch.FindNaming(s.brief.Names)
 	return naming.Absolute(pitch.MustParseName(name))
 }
-
-// keep changes nothing.
-func keep(*plan.Brief) {}
 
 // lay lays the brief out in another key, with changes.
 func (s *spec) lay(tonic pitch.Name, change func(*plan.Brief)) (plan.Laid, error) {

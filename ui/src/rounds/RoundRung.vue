@@ -51,7 +51,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
       <p v-if="stop.first === 0" class="detail">Space plays the whole round; a key's own button plays on from there. Press a letter to open that key on the bench.</p>
       <p v-if="stop.droppedOctave && !hidden" class="dropped"><span class="down" aria-hidden="true">8↓</span> {{ stop.why }}</p>
       <p v-if="stop.move.words && !hidden" :class="{ same: stop.move.sameFingering }">{{ stop.move.words }}</p>
-      <p v-for="c in hidden ? [] : stop.move.changes.slice(0, 3)" :key="c" class="detail">{{ c }}</p>
+      <p v-for="c in hidden ? [] : stop.move.changes" :key="c" class="detail">{{ c }}</p>
       <p v-if="stop.join && !hidden" class="detail">{{ stop.join }}</p>
     </div>
     <v-btn
