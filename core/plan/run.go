@@ -46,7 +46,7 @@ type sequence struct {
 	inBox   []int // index into the notes of the chosen box; -1 in a box further on
 	ask     hand.Ask
 	school  int
-	through map[int]int // degrees of chords, by the note that each begins at
+	through []run.ChordAt // chords, where each begins
 }
 
 func (j *job) sequence(b fingered, boxes []layout.Box) (sequence, error) {
@@ -112,33 +112,27 @@ func (j *job) perform(r *Run, s sequence, slot int) hand.Report {
 
 // chordsOfTheMoment marks where a chord begins: each that the run goes
 // through, else the one that it leans on, else that on the tonic.
-func (j *job) chordsOfTheMoment(events []Event, through map[int]int) {
+func (j *job) chordsOfTheMoment(events []Event, through []run.ChordAt) {
 	if j.scale.Len() != 7 {
 		return
-	}
-	size := 3
-	if j.spec.Pattern == "drop-2" || j.spec.Pattern == "chords" && slices.Max(j.spec.Order) >= 7 {
-		size = 4
-	}
-	chords := j.chords(size)
-	for at, degree := range through {
-		if at < len(events) {
-			events[at].Chord = &chords[degree-1]
-		}
 	}
 	switch lean := *j.brief.Run.Lean; {
 	case len(through) > 0:
 	case lean > 0:
-		events[0].Chord = &j.chords(4)[lean-1]
+		through = []run.ChordAt{{At: 0, Degree: lean, Size: 4}}
 	default:
-		events[0].Chord = &chords[0]
+		through = []run.ChordAt{{At: 0, Degree: 1, Size: 3}}
+	}
+	for _, c := range through {
+		if c.At < len(events) {
+			events[c.At].Chord = &j.chords(c.Size)[c.Degree-1]
+		}
 	}
 }
 
 // order is the pattern over the box, with the ending and the filling that the
-// brief asks for; and the degrees of the chords that it goes through, by where
-// each begins.
-func (j *job) order(b fingered) (order []int, through map[int]int, err error) {
+// brief asks for; and the chords that it goes through.
+func (j *job) order(b fingered) (order []int, through []run.ChordAt, err error) {
 	notes := make([]run.Note, len(b.Notes))
 	for i, n := range b.Notes {
 		notes[i] = run.Note{String: n.String, Step: j.stepOf(n.MIDI), Degree: n.Degree}
@@ -157,14 +151,13 @@ func (j *job) order(b fingered) (order []int, through map[int]int, err error) {
 	case j.brief.Run.Finish != "as-written":
 		order = run.End(order, len(notes), func(i int) bool { return j.stable(notes[i].Degree) })
 	}
-	through = map[int]int{}
 	once := len(order)
 	if j.brief.Run.Fit == "repeat" {
 		order = j.repeated(order)
 	}
 	for _, c := range run.Chords(notes, j.spec) {
-		for at := c.At; at < len(order); at += once {
-			through[at] = c.Degree
+		for ; c.At < len(order); c.At += once {
+			through = append(through, c)
 		}
 	}
 	return order, through, nil

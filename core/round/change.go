@@ -135,7 +135,8 @@ func otherFingers(before, now played, over int) []string {
 	words, open := []string{}, false
 	for str := now.Neck.Strings(); str > 0; str-- {
 		old, new := from[str-over], to[str]
-		if len(old) != len(new) || fingersOf(old) == fingersOf(new) {
+		common := min(len(old), len(new)) // the last string may go on
+		if old, new = old[:common], new[:common]; fingersOf(old) == fingersOf(new) {
 			continue
 		}
 		words = append(words, fmt.Sprintf("string %d %s, not %s", str, fingersOf(new), fingersOf(old)))

@@ -315,6 +315,7 @@ func TestMovesAreSaidAsTheyAre(t *testing.T) {
 		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "F", "name": "major"}, "round": {"order": "own", "keys": ["F", "Bb"], "place": "first-position"}`, "Bb", "The same fingering, one string towards the ceiling, on the 3 strings that both keys have.", "Open E (string 1) is gone"},
 		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["A", "D"]}`, "D", "Another box: string 3, fret 5.", "The hand leaves the open strings A D G, still in the key."},
 		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["D", "A"]}`, "A", "Another box: string 3, fret 0.", "Back under the hand: the open strings A D G."},
+		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "B", "name": "major"}, "round": {"order": "own", "keys": ["B", "E"], "place": "first-position"}`, "E", "The same frets, one string towards the ceiling, on the 3 strings that both keys have.", "Fingers on string 2 0 2 3 4, not 0 1 2 3: the strings beside ask for it. Open A (string 2) sounds in this key."},
 		{`"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "major"}, "layout": {"system": "seven-position"}, "round": {"order": "own", "keys": ["Ab", "Db"], "place": "one-position"}`, "Db", "The hand stays in position 4.", ""},
 	} {
 		r := build(t, `{`+c.brief+`}`)

@@ -39,9 +39,9 @@ type Pattern struct {
 	Uses   Uses
 	cells  func(notes []Note, s Spec) [][]int // in rising order
 	walk   func(notes []Note, s Spec) []int   // a way of its own, whatever the direction
-	// aboveRoot is how many scale steps the first note of a cell stands above
-	// the root of its chord; nil where cells are no chords.
-	aboveRoot func(s Spec) int
+	// chord is how many scale steps the first note of a cell stands above the
+	// root of its chord, and the notes of that; nil where cells are no chords.
+	chord func(s Spec) (above, size int)
 }
 
 // Uses says which settings a pattern reads.
@@ -67,12 +67,12 @@ func (u Uses) Fields() []string {
 var Patterns = []Pattern{
 	{"straight", "straight", "straight", "the scale as it lies", Uses{Direction: true}, ones, nil, nil},
 	{"intervals", "broken intervals", "in broken", "hears each step against another: thirds, fourths, sixths", Uses{Direction: true, Size: true}, intervals, nil, nil},
-	{"chords", "broken chords", "in broken chords", "the chords of the key, each from its own degree", Uses{Direction: true, Order: true}, chords, nil, func(s Spec) int { return s.Order[0] - 1 }},
+	{"chords", "broken chords", "in broken chords", "the chords of the key, each from its own degree", Uses{Direction: true, Order: true}, chords, nil, brokenChord},
 	{"stacks", "stacks of one interval", "in stacks", "three notes in equal steps: fourths, fifths", Uses{Direction: true, Size: true}, stacks, nil, nil},
 	{"groups", "groups", "in groups", "1-2-3, 2-3-4 and so on", Uses{Direction: true, Size: true}, groups, nil, nil},
 	{"per-string", "each string before the next", "string by string", "sits evenly in the hand before going on", Uses{Direction: true, Repeat: true}, perString, nil, nil},
 	{"cell", "a cell of one's own", "in a cell of one's own", "any figure, moved through the box", Uses{Direction: true, Cell: true}, cell, nil, nil},
-	{"drop-2", "drop-2 chords", "in drop-2 chords", "four voices, the second from the top an octave down", Uses{Direction: true}, dropTwo, nil, func(Spec) int { return 4 }},
+	{"drop-2", "drop-2 chords", "in drop-2 chords", "four voices, the second from the top an octave down", Uses{Direction: true}, dropTwo, nil, droppedChord},
 	{"arpeggios", "through chords in one position", "through chords in one position", "each chord's own notes under the same hand", Uses{Chords: true}, nil, arpeggios, nil},
 	{"bookends", "bookends", "as bookends", "from the root to the top, down past it to the bottom, and back to it", Uses{}, nil, bookends, nil},
 	{"gates", "gates", "through the gates", "root to root, every root struck twice as it is passed: the ear keeps the tonic", Uses{}, nil, gates, nil},
