@@ -302,9 +302,23 @@ func (h *Hand) trace(layers []layer) []Touch {
 		at = int(l.from[at])
 	}
 	for i := 1; i < len(out); i++ {
-		if before := out[i-1].Position; before > 0 {
-			out[i].Shift = out[i].Position - before
-		}
+		out[i].shiftFrom(out[i-1])
 	}
 	return out
+}
+
+// shiftFrom says how the hand moves from the touch before.
+func (t *Touch) shiftFrom(before Touch) {
+	if before.Position > 0 {
+		t.Shift = t.Position - before.Position
+	}
+}
+
+// Join is one path played after another: the hand moves from the end of the
+// first to where the second begins.
+func Join(first, second []Touch) []Touch {
+	if len(first) > 0 && len(second) > 0 {
+		second[0].shiftFrom(first[len(first)-1])
+	}
+	return append(first, second...)
 }

@@ -55,35 +55,41 @@ func Through(legs []Leg) (Passage, error) {
 		jobs[i] = &j
 	}
 	slots := 0
-	var widest hand.Report
 	for i := 0; i < len(legs); {
 		end := i + 1
-		for end < len(legs) && !legs[end].Alone && parts[end].school == parts[i].school {
+		for end < len(legs) && !legs[end].Alone {
 			end++
 		}
-		if i > 0 && legs[i].Alone {
+		if i > 0 {
 			slots = jobs[i].rhythm.BarAfter(slots, 1)
 		}
-		report := performAll(&p, jobs[i:end], parts[i:end], p.First[i:end], slots)
-		widest.SpanMM = max(widest.SpanMM, report.SpanMM)
-		widest.Shifts += report.Shifts
+		report := stretch(&p, jobs[i:end], parts[i:end], p.First[i:end], slots)
+		p.Run.SpanMM = max(p.Run.SpanMM, tenth(report.SpanMM))
+		p.Run.Shifts += report.Shifts
 		slots += len(p.Run.Events) - p.First[i]
 		i = end
 	}
-	p.Run.SpanMM, p.Run.Shifts = tenth(widest.SpanMM), widest.Shifts
 	jobs[len(jobs)-1].sumUp(&p.Run, slots)
 	return p, nil
 }
 
-// performAll plays sequences as one path from a slot on, and notes where each
-// begins.
-func performAll(p *Passage, jobs []*job, parts []sequence, first []int, slot int) hand.Report {
-	whole := sequence{school: parts[0].school}
-	for i, s := range parts {
-		first[i] = len(p.Run.Events) + len(whole.notes)
-		whole.add(s)
+// stretch plays sequences without a rest between, from a slot on, and notes
+// where each begins. Those of one school are one path of the hand; all of it is
+// struck in a row.
+func stretch(p *Passage, jobs []*job, parts []sequence, first []int, slot int) hand.Report {
+	j := jobs[0]
+	var whole sequence
+	var touches []hand.Touch
+	for i := 0; i < len(parts); {
+		path := sequence{school: parts[i].school}
+		for ; i < len(parts) && parts[i].school == path.school; i++ {
+			first[i] = len(p.Run.Events) + len(whole.notes) + len(path.notes)
+			path.add(parts[i])
+		}
+		touches = hand.Join(touches, j.handOf(path.school).Path(path.places, path.ask))
+		whole.add(path)
 	}
-	report := jobs[0].perform(&p.Run, whole, slot)
+	report := j.perform(&p.Run, whole, touches, slot)
 	for i, s := range parts {
 		jobs[i].name(p.Run.Events[first[i]:first[i]+len(s.notes)], s, newNaming(jobs[i]))
 	}

@@ -53,6 +53,33 @@ func TestJoinedLegsAreOnePath(t *testing.T) {
 	}
 }
 
+// A box that is past the hand is taken by another school than its neighbours.
+// The strokes go on all the same, and the hand moves from where it was.
+func TestLegsOfTwoSchoolsAreStruckInARow(t *testing.T) {
+	var legs []plan.Leg
+	for _, tonic := range []string{"Ab", "C", "Ab"} {
+		b := leg(t, `"scale": {"tonic": "`+tonic+`", "name": "major"}, "hand": {"school": "two-fret"}`)
+		b.Layout = plan.LayoutBrief{System: "three-per-string"}
+		legs = append(legs, plan.Leg{Brief: b, DropRoot: true})
+	}
+	p, err := plan.Through(legs)
+	require.NoError(t, err)
+	schools := map[string]bool{}
+	for _, one := range p.Plans {
+		schools[one.Boxes[one.Box].School] = true
+	}
+	require.Greater(t, len(schools), 1, "else there is nothing to see")
+	for k, e := range p.Run.Events {
+		assert.Equal(t, []string{"down", "up"}[k%2], e.Stroke, "note %d", e.N)
+	}
+	for _, first := range p.First[1:] {
+		last, next := p.Run.Events[first-1], p.Run.Events[first]
+		if last.String == next.String && last.Finger == next.Finger {
+			assert.Equal(t, next.Fret-last.Fret, next.Shift, "one finger on two frets: the hand has moved")
+		}
+	}
+}
+
 // A leg alone begins with a bar, after a bar of rest, on a downstroke; its
 // fingers are those of its plan.
 func TestLegsAloneBeginWithABar(t *testing.T) {

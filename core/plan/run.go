@@ -74,7 +74,7 @@ func (j *job) sequence(b fingered, boxes []layout.Box) (sequence, error) {
 // play fingers a sequence, strikes it and puts it into time.
 func (j *job) play(s sequence, names naming) Run {
 	r := Run{Events: make([]Event, 0, len(s.notes))}
-	report := j.perform(&r, s, 0)
+	report := j.perform(&r, s, j.handOf(s.school).Path(s.places, s.ask), 0)
 	r.SpanMM, r.Shifts = tenth(report.SpanMM), report.Shifts
 	j.name(r.Events, s, names)
 	j.sumUp(&r, len(s.notes))
@@ -91,10 +91,9 @@ func (j *job) name(events []Event, s sequence, names naming) {
 	j.chordsOfTheMoment(events, s.through)
 }
 
-// perform adds the events of a sequence, the first at a slot of the rhythm. The
-// notes are yet to be named.
-func (j *job) perform(r *Run, s sequence, slot int) hand.Report {
-	touches := j.handOf(s.school).Path(s.places, s.ask)
+// perform strikes a fingered sequence and adds its events, the first at a slot of
+// the rhythm. The notes are yet to be named.
+func (j *job) perform(r *Run, s sequence, touches []hand.Touch, slot int) hand.Report {
 	strokes := j.strokes(s.places, touches)
 	lean := *j.brief.Run.Lean
 	for k, n := range s.notes {

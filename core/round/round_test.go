@@ -217,6 +217,11 @@ func checkRound(t *rapid.T, r round.Round) {
 	}
 	require.Len(t, r.Run.Events, at)
 	assert.GreaterOrEqual(t, len(r.Stops), 12)
+	if r.Brief.Picking == "alternate" && r.Brief.Round.Link != "alone" {
+		for k, e := range r.Run.Events {
+			require.Equal(t, []string{"down", "up"}[k%2], e.Stroke, "the strokes go on from key to key")
+		}
+	}
 	for k := 1; k < len(r.Run.Events); k++ {
 		assert.Greater(t, r.Run.Events[k].At, r.Run.Events[k-1].At)
 		assert.Equal(t, k+1, r.Run.Events[k].N)
