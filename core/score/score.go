@@ -50,21 +50,23 @@ type Bar struct {
 
 // Item is a note or a rest, as long as one note of the rhythm or a whole beat.
 type Item struct {
-	Event     *plan.Event   `json:"-"`     // nil for a rest
-	Index     int           `json:"event"` // of the event; -1 for a rest
-	Pitch     pitch.Pitch   `json:"-"`     // as it is spelled and sounds
-	Letter    string        `json:"letter"`
-	Octave    int           `json:"octave"` // as written under the clef
-	Sign      string        `json:"sign"`   // accidental that is written before it: # b n ## bb
-	Figure    rhythm.Figure `json:"figure"`
-	Place     int           `json:"place"` // among the notes of its beat, from 0; -1 where a whole beat
-	Beat      int           `json:"beat"`  // of the bar, from 0: notes of one beat share a beam
-	TieFrom   bool          `json:"tieFrom"`
-	TieTo     bool          `json:"tieTo"`
-	Accent    bool          `json:"accent"`          // other than that of the beats, which goes without saying
-	Chord     *plan.Chord   `json:"chord,omitempty"` // that begins here
-	WholeBeat bool          `json:"-"`
+	Event   *plan.Event   `json:"-"`     // nil for a rest
+	Index   int           `json:"event"` // of the event; -1 for a rest
+	Pitch   pitch.Pitch   `json:"-"`     // as it is spelled and sounds
+	Letter  string        `json:"letter"`
+	Octave  int           `json:"octave"` // as written under the clef
+	Sign    string        `json:"sign"`   // accidental that is written before it: # b n ## bb
+	Figure  rhythm.Figure `json:"figure"`
+	Place   int           `json:"place"` // among the notes of its beat, from 0; -1 where a whole beat
+	Beat    int           `json:"beat"`  // of the bar, from 0: notes of one beat share a beam
+	TieFrom bool          `json:"tieFrom"`
+	TieTo   bool          `json:"tieTo"`
+	Accent  bool          `json:"accent"`          // other than that of the beats, which goes without saying
+	Chord   *plan.Chord   `json:"chord,omitempty"` // that begins here
 }
+
+// WholeBeat reports whether an item is as long as a beat of several notes.
+func (i Item) WholeBeat() bool { return i.Place < 0 }
 
 // Clef is how an instrument is written: a G or an F clef, an octave lower for
 // the instruments that sound so.
@@ -82,7 +84,6 @@ func Of(p plan.Plan) Score {
 		fmt.Sprintf("Box %s, frets %d to %d", box.ID, box.LowFret, box.HighFret),
 	}}
 	s.write(p, p.Run.Events, []Section{{p.Scale.Title, 0, p.Scale.KeySignature.Fifths}})
-	s.Bars[0].Heading = ""
 	return s
 }
 
@@ -143,7 +144,7 @@ func (w *writer) add(item Item, slots int) {
 	item.Place = w.next % w.Rhythm.PerBeat
 	item.Figure = w.Rhythm.Figure()
 	if slots == w.Rhythm.PerBeat && w.Rhythm.PerBeat > 1 {
-		item.WholeBeat, item.Place, item.Figure = true, -1, w.Rhythm.BeatFigure()
+		item.Place, item.Figure = -1, w.Rhythm.BeatFigure()
 	}
 	bar := w.bar()
 	bar.Items = append(bar.Items, item)
@@ -196,18 +197,17 @@ func (w *writer) fill(long bool) {
 	}
 }
 
-// headings gives each bar the key of its first note, and a section's heading to
-// the bar in which it begins.
+// headings gives each bar the key of its first note, and the bars in which
+// sections begin their titles, where there are several.
 func (s *Score) headings(sections []Section) {
 	next, fifths := 0, 0
 	for b := range s.Bars {
 		bar := &s.Bars[b]
 		for k, item := range bar.Items {
 			for next < len(sections) && item.Event != nil && item.Index >= sections[next].From {
-				if bar.Heading != "" {
-					bar.Heading += ", "
+				if len(sections) > 1 {
+					bar.head(sections[next].Title)
 				}
-				bar.Heading += sections[next].Title
 				if k == 0 {
 					fifths = clampFifths(sections[next].Fifths)
 				}
@@ -221,6 +221,14 @@ func (s *Score) headings(sections []Section) {
 		}
 		bar.NewKey = b == 0 || bar.Fifths != s.Bars[b-1].Fifths
 	}
+}
+
+// head adds to the heading of a bar.
+func (b *Bar) head(title string) {
+	if b.Heading != "" {
+		b.Heading += ", "
+	}
+	b.Heading += title
 }
 
 // clampFifths keeps to the signatures that are written: up to seven signs.

@@ -50,7 +50,7 @@ func checkWritten(t *testing.T, p plan.Plan) {
 		beats := 0.0
 		for _, item := range bar.Items {
 			switch {
-			case item.WholeBeat:
+			case item.WholeBeat():
 				beats++
 			default:
 				beats += 1 / float64(w.Rhythm.PerBeat)
@@ -129,7 +129,7 @@ func TestSectionsChangeTheKeyAtBarLines(t *testing.T) {
 		for _, item := range b.Items {
 			switch {
 			case item.Event != nil:
-			case item.WholeBeat:
+			case item.WholeBeat():
 				rests++
 			default:
 				rests += 0.5

@@ -84,7 +84,7 @@ func writeBar(b *strings.Builder, r rhythm.Rhythm, bar score.Bar, u unit) {
 			fmt.Fprintf(b, "(%d:%d:%d", f.Actual, f.Normal, min(f.Actual, itemsOfBeat(bar.Items[k:])))
 		}
 		length := u.length
-		if item.WholeBeat {
+		if item.WholeBeat() {
 			length = beatLength(r, u)
 		}
 		if item.Event == nil {
@@ -101,7 +101,7 @@ func writeBar(b *strings.Builder, r rhythm.Rhythm, bar score.Bar, u unit) {
 		if item.TieTo {
 			b.WriteString("-")
 		}
-		if item.WholeBeat || item.Place == r.PerBeat-1 {
+		if item.WholeBeat() || item.Place == r.PerBeat-1 {
 			b.WriteString(" ")
 		}
 	}

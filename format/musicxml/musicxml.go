@@ -182,7 +182,7 @@ func (w *writer) chord(c *plan.Chord) {
 }
 
 func (w *writer) duration(item score.Item) int {
-	if item.WholeBeat {
+	if item.WholeBeat() {
 		return w.beatDuration()
 	}
 	return w.beatDuration() / w.score.Rhythm.PerBeat

@@ -27,7 +27,7 @@ import SlidePanel from './SlidePanel.vue'
 import SpellingPanel from './SpellingPanel.vue'
 import { useBench } from './useBench'
 import { useScore } from '../notation/useScore'
-import { pieceOf } from '../sound/score'
+import { pieceOf } from '../sound/timeline'
 import { usePlayer } from '../sound/usePlayer'
 
 const bench = useBench()

@@ -3,7 +3,7 @@ import type * as Tones from 'tone'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptVamp } from '../shell/kept'
 import { makeOrchestra, type Orchestra } from './orchestra'
-import { score, tonic, type Piece } from './score'
+import { timeline, tonic, type Piece } from './timeline'
 
 /** Ticks to the beat: even for every subdivision and for swing. */
 const ticksPerBeat = 480
@@ -58,7 +58,7 @@ export function usePlayer(piece: Ref<Piece | undefined>) {
   function play(t: typeof Tones, o: Orchestra, p: Piece) {
     const transport = t.getTransport()
     const from = loop.value ? p.run.events.findIndex((e) => e.bar >= (loop.value?.[0] ?? 0)) : current.value >= 0 && current.value < p.run.events.length - 1 ? current.value : 0
-    const made = score(p, { from: Math.max(from, 0), countIn: keptCountIn.value, ...(loop.value ? { loop: loop.value } : {}) })
+    const made = timeline(p, { from: Math.max(from, 0), countIn: keptCountIn.value, ...(loop.value ? { loop: loop.value } : {}) })
     transport.stop()
     transport.cancel()
     transport.PPQ = ticksPerBeat

@@ -23,7 +23,7 @@ interface Wanted {
 }
 
 /** What sounds when, in beats from the press of play. */
-export interface Score {
+export interface Timeline {
   clicks: { beat: number; first: boolean; countIn: boolean; said: number }[]
   events: { beat: number; beats: number; midi: number; accent: boolean; index: number }[]
   chords: { beat: number; beats: number; notes: number[] }[]
@@ -37,7 +37,7 @@ export interface Score {
 const countInBars = 2
 
 /** Lays a run out behind its count-in. Onsets, lengths and accents are its own. */
-export function score(p: Piece, wanted: Wanted): Score {
+export function timeline(p: Piece, wanted: Wanted): Timeline {
   const perBar = p.beatsPerBar
   const head = wanted.countIn ? countInBars * perBar : 0
   const first = p.run.events[wanted.from]
@@ -50,7 +50,7 @@ export function score(p: Piece, wanted: Wanted): Score {
   const end = wanted.loop && last ? Math.ceil((Math.floor(last.at / perBar) + 1) * perBar) : sounding
   const on = (beat: number) => head + beat - start
 
-  const clicks: Score['clicks'] = []
+  const clicks: Timeline['clicks'] = []
   for (let b = 0; b < head; b++) clicks.push({ beat: b, first: b % perBar === 0, countIn: true, said: (b % perBar) + 1 })
   for (let b = start; b < end - 1e-9; b++) clicks.push({ beat: on(b), first: b % perBar === 0, countIn: false, said: 0 })
 
@@ -67,8 +67,8 @@ export function score(p: Piece, wanted: Wanted): Score {
 }
 
 /** The chord on the tonic and the one on the fourth degree of the key of each bar, a bar each. */
-function vamp(p: Piece, from: number, to: number, perBar: number): Score['chords'] {
-  const out: Score['chords'] = []
+function vamp(p: Piece, from: number, to: number, perBar: number): Timeline['chords'] {
+  const out: Timeline['chords'] = []
   let key: Plan | undefined
   for (let beat = from, i = 0; beat < to - 1e-9; beat += perBar, i++) {
     const now = keyAt(p, beat)
