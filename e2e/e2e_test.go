@@ -341,26 +341,43 @@ func TestLooksAreKept(t *testing.T) {
 	p.eventually("h1", "left-handed guitar")
 }
 
+// offline keeps the page from the application's interface.
+func (p page) offline(off bool) {
+	p.t.Helper()
+	blocked := network.SetBlockedURLsParams{URLPatterns: []*network.BlockPattern{{URLPattern: p.url + "/api/*", Block: off}}}
+	_, err := chromedp.Call(p.ctx, network.SetBlockedURLs, blocked)
+	require.NoError(p.t, err)
+}
+
 // When the application has gone, the plan stays on screen, the page says so,
 // and trying again works once it is back.
 func TestTheApplicationGoesAway(t *testing.T) {
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
 	before := p.rungs()
-	offline := func(off bool) {
-		blocked := network.SetBlockedURLsParams{URLPatterns: []*network.BlockPattern{{URLPattern: p.url + "/api/*", Block: off}}}
-		_, err := chromedp.Call(p.ctx, network.SetBlockedURLs, blocked)
-		require.NoError(t, err)
-	}
-	offline(true)
+	p.offline(true)
 	p.do(press("k"))
 	p.eventually("[role=alert]", "does not answer")
 	assert.Equal(t, before, p.rungs())
-	offline(false)
+	p.offline(false)
 	p.do(chromedp.Click(`//button[contains(., "Try again")]`))
 	p.eventually("h1", "lay A Dorian out")
 	require.Eventually(t, func() bool { return p.text("[role=alert]") == "" }, patience, 20*time.Millisecond, "the alert goes once there is an answer")
 	assert.NotEqual(t, before, p.rungs(), "and the neck shows the new key")
+}
+
+// A shelf that cannot be fetched is not said to be empty.
+func TestAShelfThatDoesNotAnswer(t *testing.T) {
+	p := open(t, "/workshop", true)
+	p.eventually("main", "Loft-room slack tuning")
+	p.offline(true)
+	p.do(chromedp.Click(`//nav//a[contains(., "Saved")]`))
+	p.eventually("[role=alert]", "does not answer")
+	assert.NotContains(t, p.text("main"), "No brief is saved yet")
+	p.offline(false)
+	p.do(chromedp.Click(`//button[contains(., "Try again")]`))
+	p.eventually("main", "Wenna: high and narrow")
+	assert.Empty(t, p.text("[role=alert]"))
 }
 
 func TestFinePointsAndAKeptInstrument(t *testing.T) {

@@ -29,6 +29,7 @@ import { useBench } from './useBench'
 import { useScore } from '../notation/useScore'
 import { pieceOf } from '../sound/timeline'
 import { usePlayer } from '../sound/usePlayer'
+import TryAgain from '../shell/TryAgain.vue'
 
 const bench = useBench()
 const { plan, problems, failure, busy, brief, catalogue, own, ownScales, change } = bench
@@ -117,10 +118,7 @@ useKeys({
 <template>
   <div class="bench" :aria-busy="busy">
     <v-progress-linear v-if="slow" indeterminate color="primary" class="waiting" aria-label="Working out the plan" />
-    <div v-if="failure" class="failure" role="alert">
-      {{ failure }}
-      <v-btn color="primary" variant="outlined" @click="bench.retry">Try again</v-btn>
-    </div>
+    <TryAgain :text="failure" @again="bench.retry" />
 
     <template v-if="plan">
       <WorkHead ref="head" keeps :work="bench" :said="plan" :setting="setting" @keep="keepOpen = true">
@@ -192,15 +190,6 @@ useKeys({
   inset-inline: 0;
   position: absolute;
   top: -10px;
-}
-
-.failure {
-  align-items: center;
-  border-inline-start: 4px solid var(--brick);
-  display: flex;
-  gap: 16px;
-  margin-bottom: 12px;
-  padding: 6px 14px;
 }
 
 .work {

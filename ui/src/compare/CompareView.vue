@@ -8,6 +8,7 @@ import { useCatalogue } from '../brief/useCatalogue'
 import type { Changes } from '../brief/useWork'
 import ProblemList from '../brief/ProblemList.vue'
 import CompareSide from './CompareSide.vue'
+import TryAgain from '../shell/TryAgain.vue'
 
 type Side = 'first' | 'second'
 const sides: Side[] = ['first', 'second']
@@ -72,7 +73,7 @@ function back() {
       <h1>Two plans side by side</h1>
       <v-btn color="primary" variant="tonal" @click="swap">Swap</v-btn>
     </div>
-    <p v-if="failure" class="failure" role="alert">{{ failure }} <v-btn color="primary" variant="outlined" @click="load">Try again</v-btn></p>
+    <TryAgain :text="failure" @again="load" />
     <template v-for="side in sides" :key="side">
       <ProblemList v-if="problemsOf(side).length" back="Back to what worked" :problems="problemsOf(side)" :setting="settingOf(side)" @change="change(side, $event)" @back="back" />
     </template>
@@ -111,10 +112,6 @@ h1 {
 
 .shared {
   padding: 6px 0 10px;
-}
-
-.failure {
-  color: var(--brick);
 }
 
 .sides {

@@ -7,6 +7,7 @@ import { toQuery } from '../brief/query'
 import { keptShelf } from '../shell/kept'
 import { useShelf } from '../shell/useShelf'
 import ShelfRow from './ShelfRow.vue'
+import TryAgain from '../shell/TryAgain.vue'
 
 const briefs = shallowRef<SavedBrief[]>()
 const search = ref('')
@@ -48,9 +49,9 @@ const copyBrief = (b: SavedBrief) => act(() => take(api.POST('/api/v1/briefs/{id
       </v-btn-toggle>
       <v-text-field v-model="search" class="search" label="Find by title, words or notes" :prepend-inner-icon="mdiMagnify" clearable hide-details autocomplete="off" @click:clear="search = ''" />
     </div>
-    <p v-if="failure" class="failure" role="alert">{{ failure }} <v-btn color="primary" variant="outlined" @click="load">Try again</v-btn></p>
-    <v-progress-linear v-else-if="!briefs" indeterminate color="primary" aria-label="Fetching saved briefs" />
-    <div v-else-if="shown.length === 0" class="empty">
+    <TryAgain :text="failure" @again="load" />
+    <v-progress-linear v-if="!failure && !briefs" indeterminate color="primary" aria-label="Fetching saved briefs" />
+    <div v-else-if="briefs && shown.length === 0" class="empty">
       <template v-if="search">
         <p>No saved {{ keptShelf === 'rounds' ? 'round' : 'brief' }} holds “{{ search }}”.</p>
         <v-btn color="primary" variant="tonal" @click="search = ''">Show all</v-btn>
@@ -64,7 +65,7 @@ const copyBrief = (b: SavedBrief) => act(() => take(api.POST('/api/v1/briefs/{id
         <v-btn color="primary" variant="tonal" to="/">To the bench</v-btn>
       </template>
     </div>
-    <ul v-else :aria-label="keptShelf === 'rounds' ? 'Saved rounds' : 'Saved briefs'">
+    <ul v-else-if="briefs" :aria-label="keptShelf === 'rounds' ? 'Saved rounds' : 'Saved briefs'">
       <ShelfRow v-for="b in shown" :key="b.id" :name="b.title" :to="briefAddress(b)" :date="b.updatedAt" :rename="renameBrief(b)" @copy="copyBrief(b)" @remove="removeBrief(b)">
         <p class="sentence">{{ b.sentence }}</p>
         <p v-if="b.notes" class="notes">{{ b.notes }}</p>
@@ -118,9 +119,5 @@ ul {
   gap: 12px;
   justify-items: start;
   padding: 32px 0;
-}
-
-.failure {
-  color: var(--brick);
 }
 </style>

@@ -13,6 +13,7 @@ import { pieceOf } from '../sound/timeline'
 import { usePlayer } from '../sound/usePlayer'
 import RoundRung from './RoundRung.vue'
 import { useRound } from './useRound'
+import TryAgain from '../shell/TryAgain.vue'
 
 const work = useRound()
 const { round, done, problems, failure, busy, brief, catalogue, own, ownScales, change } = work
@@ -71,10 +72,7 @@ useKeys({
 
 <template>
   <div class="rounds" :aria-busy="busy">
-    <div v-if="failure" class="failure" role="alert">
-      {{ failure }}
-      <v-btn color="primary" variant="outlined" @click="work.retry">Try again</v-btn>
-    </div>
+    <TryAgain :text="failure" @again="work.retry" />
     <template v-if="round && first">
       <WorkHead ref="head" round :work="work" :said="round" :setting="setting" />
 
@@ -127,15 +125,6 @@ useKeys({
 </template>
 
 <style scoped>
-.failure {
-  align-items: center;
-  border-inline-start: 4px solid var(--brick);
-  display: flex;
-  gap: 16px;
-  margin-bottom: 12px;
-  padding: 6px 14px;
-}
-
 .bar {
   align-items: center;
   background: var(--ground);

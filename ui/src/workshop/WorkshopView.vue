@@ -12,6 +12,7 @@ import { pretty } from '../signs'
 import { exportFile, importFile } from './files'
 import InstrumentEditor, { type InstrumentDraft } from './InstrumentEditor.vue'
 import ScaleEditor, { type ScaleDraft } from './ScaleEditor.vue'
+import TryAgain from '../shell/TryAgain.vue'
 
 const { catalogue, own, ownScales, failure, loadOwn, loadChoices } = useCatalogue()
 // What is being typed outlives a reload until it is kept or left.
@@ -94,8 +95,8 @@ async function takeFile(event: Event) {
       <input ref="picker" type="file" accept="application/json,.json" class="unseen" tabindex="-1" aria-label="Workshop file" @change="takeFile" />
     </div>
     <p v-if="importing" class="failure" role="alert">{{ importing }}</p>
-    <p v-if="failure" class="failure" role="alert">{{ failure }} <v-btn color="primary" variant="outlined" @click="loadChoices">Try again</v-btn></p>
-    <v-progress-linear v-else-if="!loaded" indeterminate color="primary" aria-label="Fetching the workshop" />
+    <TryAgain :text="failure" @again="loadChoices" />
+    <v-progress-linear v-if="!failure && !loaded" indeterminate color="primary" aria-label="Fetching the workshop" />
 
     <section v-if="catalogue" aria-labelledby="own-instruments">
       <div class="head">
