@@ -44,6 +44,8 @@ watch(
 }
 
 .land {
+  block-size: 26px;
+  font-size: 0.85rem;
   margin-inline-start: 10px;
 }
 
