@@ -13,7 +13,7 @@ type neckView struct {
 	lowFret, high int     // first and last fret shown
 	leftHanded    bool
 	strings       int
-	rung          float64 // height of a rung
+	mark          float64 // height of a mark
 }
 
 const gutter = 9.0
@@ -33,8 +33,8 @@ func (v neckView) mirror(x float64) float64 {
 func (v neckView) stringY(str int) float64 { return v.y + float64(str-1)*v.gap }
 func (v neckView) bottom() float64         { return v.stringY(v.strings) }
 
-// rungX stands just behind the fret; an open string's rung in the gutter.
-func (v neckView) rungX(fret int) float64 {
+// markX stands just behind the fret; an open string's mark in the gutter.
+func (v neckView) markX(fret int) float64 {
 	if fret == 0 {
 		return v.mirror(v.x - gutter/2)
 	}
@@ -84,18 +84,18 @@ func (p *pen) ticks(v neckView, n plan.NeckPlan, box plan.Box) {
 		if inBox[[2]int{note.String, note.Fret}] || note.Fret != 0 && (note.Fret < v.lowFret || note.Fret > v.high) || note.Fret == 0 && v.lowFret > 1 {
 			continue
 		}
-		x, y := v.rungX(note.Fret), v.stringY(note.String)
+		x, y := v.markX(note.Fret), v.stringY(note.String)
 		colour := faint
 		if note.Degree == "1" {
 			colour = marigold
 		}
-		p.line(x, y-v.rung*0.3, x, y+v.rung*0.3, colour, 0.5)
+		p.line(x, y-v.mark*0.3, x, y+v.mark*0.3, colour, 0.5)
 	}
 }
 
-// rungOf draws one note of a box with its label.
-func (p *pen) rungOf(v neckView, note plan.BoxNote, label string) {
-	x, y, h := v.rungX(note.Fret), v.stringY(note.String), v.rung
+// markOf draws one note of a box with its label.
+func (p *pen) markOf(v neckView, note plan.BoxNote, label string) {
+	x, y, h := v.markX(note.Fret), v.stringY(note.String), v.mark
 	w := h * 0.62
 	fill, stroke, lettering := ink, ink, sheet
 	switch {

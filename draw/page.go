@@ -114,17 +114,17 @@ func (p *pen) wholeNeck(pl plan.Plan, y float64) float64 {
 	if v.leftHanded {
 		v.x = margin
 	}
-	v.rung = v.gap * 0.92
+	v.mark = v.gap * 0.92
 	p.grid(v, pl.Neck)
 	box := pl.Boxes[pl.Box]
 	p.ticks(v, pl.Neck, box)
 	for _, n := range box.Notes {
-		p.rungOf(v, n, "")
+		p.markOf(v, n, "")
 	}
 	return v.bottom() + 13
 }
 
-// chosenBox draws the frets of the box large, with fingers on the rungs.
+// chosenBox draws the frets of the box large, with fingers on the marks.
 func (p *pen) chosenBox(pl plan.Plan, y float64) float64 {
 	box := pl.Boxes[pl.Box]
 	p.write(margin, y, letter{bold, 9, ink}, left, boxTitle(box))
@@ -140,11 +140,11 @@ func (p *pen) chosenBox(pl plan.Plan, y float64) float64 {
 	if v.leftHanded {
 		v.x = p.width - margin - gutter - 5 - v.width
 	}
-	v.rung = v.gap * 0.78
+	v.mark = v.gap * 0.78
 	p.grid(v, pl.Neck)
 	p.ticks(v, pl.Neck, box)
 	for _, n := range box.Notes {
-		p.rungOf(v, n, fingerNames[n.Finger])
+		p.markOf(v, n, fingerNames[n.Finger])
 	}
 	return v.bottom() + 14
 }

@@ -78,17 +78,17 @@ func TestWrapLosesNoWord(t *testing.T) {
 }
 
 func TestLeftHandedMirrorsTheNeck(t *testing.T) {
-	right := neckView{x: 20, y: 10, width: 150, gap: 5, lowFret: 1, high: 22, strings: 6, rung: 4}
+	right := neckView{x: 20, y: 10, width: 150, gap: 5, lowFret: 1, high: 22, strings: 6, mark: 4}
 	left := right
 	left.leftHanded = true
 	for fret := range 23 {
-		assert.InDelta(t, 2*20+150-right.rungX(fret), left.rungX(fret), 1e-9, "fret %d", fret)
+		assert.InDelta(t, 2*20+150-right.markX(fret), left.markX(fret), 1e-9, "fret %d", fret)
 		if fret > 0 {
-			assert.Less(t, right.rungX(fret), right.fretX(float64(fret)), "behind the fret")
-			assert.Greater(t, right.rungX(fret), right.fretX(float64(fret-1)))
+			assert.Less(t, right.markX(fret), right.fretX(float64(fret)), "behind the fret")
+			assert.Greater(t, right.markX(fret), right.fretX(float64(fret-1)))
 		}
 	}
-	assert.Less(t, right.rungX(0), right.x, "an open string stands left of the nut")
+	assert.Less(t, right.markX(0), right.x, "an open string stands left of the nut")
 }
 
 // The picture has the colours that the marks have: roots marigold, added notes

@@ -116,7 +116,7 @@ func (p *pen) key(s round.Stop, systems [][]plan.Event, gap, y float64) {
 	}
 }
 
-// keyNeck draws the frets of a key's box with fingers on the rungs.
+// keyNeck draws the frets of a key's box with fingers on the marks.
 func (p *pen) keyNeck(pl plan.Plan, x, y, width, gap float64) {
 	box := pl.Boxes[pl.Box]
 	v := neckView{
@@ -126,10 +126,10 @@ func (p *pen) keyNeck(pl plan.Plan, x, y, width, gap float64) {
 	if v.leftHanded {
 		v.x = x
 	}
-	v.rung = gap * 0.95
+	v.mark = gap * 0.95
 	p.grid(v, pl.Neck)
 	for _, n := range box.Notes {
-		p.rungOf(v, n, fingerNames[n.Finger])
+		p.markOf(v, n, fingerNames[n.Finger])
 	}
 }
 
@@ -204,7 +204,7 @@ func (p *pen) summaryNeck(pl plan.Plan, x, y, width, height float64) {
 		x: x + gutter/2, y: y + 1, width: width - gutter/2, gap: min(3.2, (height-3)/float64(strs-1)), leftHanded: pl.Brief.Instrument.LeftHanded, strings: strs,
 		lowFret: max(1, box.LowFret), high: min(len(pl.Neck.Frets)-1, max(box.HighFret, box.LowFret+4)),
 	}
-	v.rung = v.gap * 0.9
+	v.mark = v.gap * 0.9
 	for str := 1; str <= strs; str++ {
 		p.line(v.fretX(float64(v.lowFret-1)), v.stringY(str), v.fretX(float64(v.high)), v.stringY(str), rule, 0.2)
 	}
@@ -216,7 +216,7 @@ func (p *pen) summaryNeck(pl plan.Plan, x, y, width, height float64) {
 		p.line(v.fretX(float64(f)), v.y, v.fretX(float64(f)), v.bottom(), rule, weight)
 	}
 	for _, n := range box.Notes {
-		p.rungOf(v, n, "")
+		p.markOf(v, n, "")
 	}
 	p.write(v.fretX(float64(v.lowFret)-0.5), v.bottom()+2.9, letter{text, 6, faint}, center, fmt.Sprint(v.lowFret))
 }

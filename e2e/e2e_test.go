@@ -123,8 +123,8 @@ func (p page) address() string {
 	return value[string](p, `location.href`)
 }
 
-// rungs are what a screen reader says of the notes on the neck.
-func (p page) rungs() []string {
+// marks are what a screen reader says of the notes on the neck.
+func (p page) marks() []string {
 	return value[[]string](p, `[...document.querySelectorAll('[data-note]')].map(e => e.getAttribute('aria-label'))`)
 }
 
@@ -166,7 +166,7 @@ func TestAPlanByPressingWordsOnly(t *testing.T) {
 	p.eventually("h1", "lay A♭ Lydian out")
 	p.do(pick("rhythm.perBeat", "triplets"), pick("run.direction", "up"))
 	p.eventually("h1", "Play it straight, up, in triplets")
-	assert.Equal(t, "string 4, fret 4, A flat, root, index finger", p.rungs()[0])
+	assert.Equal(t, "string 4, fret 4, A flat, root, index finger", p.marks()[0])
 	assert.Contains(t, p.address(), "scale.tonic=Ab")
 	assert.Contains(t, p.text("aside"), "3 flats: B♭ E♭ A♭", "a Lydian carries its parent's signature")
 
@@ -201,14 +201,14 @@ func TestAPlanByKeyboardOnly(t *testing.T) {
 	p.do(press("K", "K"))
 	p.eventually("h1", "lay F in-sen out")
 	labels := func() string {
-		return value[string](p, `[...document.querySelectorAll('.neck .rung text')].map(e => e.textContent).join(' ')`)
+		return value[string](p, `[...document.querySelectorAll('.neck .mark text')].map(e => e.textContent).join(' ')`)
 	}
 	fingers := labels()
 	assert.Regexp(t, `^[0-4]( [0-4])+$`, fingers)
 	p.do(press("l"))
 	assert.NotEqual(t, fingers, labels())
 	p.do(press("l", "l"))
-	assert.Regexp(t, `F`, labels(), "notes stand on the rungs")
+	assert.Regexp(t, `F`, labels(), "notes stand on the marks")
 	p.do(press("?"))
 	p.eventually("[role=dialog]", "play the run")
 }
@@ -295,10 +295,10 @@ func TestAChangeFromElsewhereLosesNothing(t *testing.T) {
 func TestBadInputKeepsTheLastGoodPlan(t *testing.T) {
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
-	before := p.rungs()
+	before := p.marks()
 	p.do(chromedp.Click(css(`[data-word="instrument.tuning"]`)), focused(".picker input"), chromedp.KeyEvent("E2 H2 A2"), press(kb.Enter))
 	p.eventually("[role=alert]", `"H2" is not a pitch`)
-	assert.Equal(t, before, p.rungs(), "the last good plan stays on screen")
+	assert.Equal(t, before, p.marks(), "the last good plan stays on screen")
 	assert.Equal(t, "instrument.tuning", value[string](p, `document.querySelector('[aria-invalid=true]').dataset.word`), "the problem stands at its word")
 	p.do(chromedp.Click(css(`[data-word="instrument.tuning"]`)), focused(".picker input"))
 	assert.Equal(t, "E2 H2 A2", value[string](p, `document.querySelector('.picker input').value`), "what was typed is still there")
@@ -354,16 +354,16 @@ func (p page) offline(off bool) {
 func TestTheApplicationGoesAway(t *testing.T) {
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
-	before := p.rungs()
+	before := p.marks()
 	p.offline(true)
 	p.do(press("k"))
 	p.eventually("[role=alert]", "does not answer")
-	assert.Equal(t, before, p.rungs())
+	assert.Equal(t, before, p.marks())
 	p.offline(false)
 	p.do(chromedp.Click(`//button[contains(., "Try again")]`))
 	p.eventually("h1", "lay A Dorian out")
 	require.Eventually(t, func() bool { return p.text("[role=alert]") == "" }, patience, 20*time.Millisecond, "the alert goes once there is an answer")
-	assert.NotEqual(t, before, p.rungs(), "and the neck shows the new key")
+	assert.NotEqual(t, before, p.marks(), "and the neck shows the new key")
 }
 
 // A shelf that cannot be fetched is not said to be empty.
@@ -435,7 +435,7 @@ func TestAccessible(t *testing.T) {
 		{"bench by lamp", start, "lamp", 1280, nil},
 		{"bench on a tablet, with cautions and added notes", "/?instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian&layout.system=five-form", "lamp", 820, nil},
 		{"a picker", start, "paper", 1280, chromedp.Click(css(`[data-word="scale.name"]`))},
-		{"pockets, by lamp", "/?instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian&layout.system=pocket", "lamp", 1280, chromedp.Click(css(`[data-note="2"]`))},
+		{"one octave, by lamp", "/?instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian&layout.system=one-octave", "lamp", 1280, chromedp.Click(css(`[data-note="2"]`))},
 		{"two plans", "/compare", "paper", 1280, nil},
 		{"two plans by lamp", "/compare", "lamp", 820, nil},
 		{"workshop by day", "/workshop", "paper", 820, chromedp.Click(css("[data-do=new-instrument]"))},

@@ -22,7 +22,7 @@ func TestEveryLayoutByTheSentence(t *testing.T) {
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
 	for layout, words := range map[string]string{
-		"seven positions": "in seven positions", "pockets of one octave": "in pockets of one octave", "first position": "in first position",
+		"seven positions": "in seven positions", "one octave from every root": "as one octave from every root", "first position": "in first position",
 		"from one degree, all starts": "two octaves from the root", "campanella": "as campanella, two octaves from the root",
 	} {
 		p.do(pick("layout.system", layout))
@@ -32,7 +32,7 @@ func TestEveryLayoutByTheSentence(t *testing.T) {
 	p.eventually("h1", "from one degree, all starts, two octaves")
 	p.do(pick("layout.octaves", "one octave"), pick("layout.fromDegree", "degree 5"))
 	p.eventually("h1", "one octave from the fifth")
-	assert.True(t, strings.HasPrefix(p.rungs()[0], "string 6, fret 7, B, fifth"), p.rungs()[0])
+	assert.True(t, strings.HasPrefix(p.marks()[0], "string 6, fret 7, B, fifth"), p.marks()[0])
 
 	// An option shows only where it matters.
 	fine := func() string {
@@ -86,17 +86,17 @@ func TestWhyAFingerAndWhereItIsComfortable(t *testing.T) {
 	p.do(chromedp.Click(css("aside summary")))
 	p.eventually(".days", "1 5")
 	p.do(press("."))
-	p.eventually(".why", "Press a rung")
+	p.eventually(".why", "Press a mark")
 }
 
 func TestTheKeyChangesUnderAStillHand(t *testing.T) {
-	p := open(t, "/?instrument.id=bass&scale.tonic=Eb&scale.name=mixolydian&layout.system=pocket", true)
+	p := open(t, "/?instrument.id=bass&scale.tonic=Eb&scale.name=mixolydian&layout.system=one-octave", true)
 	p.eventually("aside", "Root to root")
 	p.do(chromedp.SendKeys(css("aside input"), "Ab dorian, Eb mixolydian"), chromedp.KeyEvent(kb.Enter))
 	p.eventually("aside", "A♭ Dorian")
 	assert.Contains(t, p.text("aside"), "the hand stays", "the key comes back to where it was")
 	p.do(chromedp.Click(`//aside//button[contains(., "A♭ Dorian")]`))
-	p.eventually("h1", "lay A♭ Dorian out in pockets")
+	p.eventually("h1", "lay A♭ Dorian out as one octave")
 	p.do(chromedp.SendKeys(css("aside input"), ", H dorian"), chromedp.KeyEvent(kb.Enter))
 	p.eventually(".trouble", `"H" is not a note name`)
 }
@@ -109,7 +109,7 @@ func TestTwoPlansSideBySide(t *testing.T) {
 	second := `(//section//button[@data-word="scale.name"])[2]`
 	p.do(chromedp.Click(second), focused(".picker input"), press("p", "h", "r", "y", "g", "i", "a", "n", kb.Enter))
 	p.eventually(".shared", "only in the second: F")
-	framed := value[int](p, `document.querySelectorAll('section:first-of-type .rung .frame').length`)
+	framed := value[int](p, `document.querySelectorAll('section:first-of-type .mark .frame').length`)
 	assert.Equal(t, framed, value[int](p, `[...document.querySelectorAll('section:first-of-type [data-note]')].filter(e => e.getAttribute('aria-label').endsWith('in both')).length`))
 	assert.Contains(t, p.text(".shared"), "places in both boxes")
 	assert.Positive(t, framed)

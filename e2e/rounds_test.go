@@ -54,7 +54,7 @@ func TestARoundFromTheBench(t *testing.T) {
 	assert.NotContains(t, p.address(), "round.")
 }
 
-// The round plays on from the key whose button is pressed, and the rung that
+// The round plays on from the key whose button is pressed, and the stop that
 // sounds is marked, its notes in order.
 func TestARoundPlaysFromAnyRung(t *testing.T) {
 	p := open(t, "/rounds?instrument.id=ukulele&scale.tonic=Eb&scale.name=major-pentatonic&rhythm.tempoBpm=240&round.place=nearest", false)
@@ -74,7 +74,7 @@ func TestARoundPlaysFromAnyRung(t *testing.T) {
 	p.until(`window.seen.length >= 3`, "goes on to the next keys")
 	p.do(press(" "))
 	assert.Equal(t, []string{"Db", "F#", "B"}, value[[]string](p, `window.seen.slice(0, 3)`))
-	p.until(`!!document.querySelector('[aria-current=step] .rung.current')`, "a note is marked")
+	p.until(`!!document.querySelector('[aria-current=step] .mark.current')`, "a note is marked")
 }
 
 // A round is kept beside the briefs and opens as a round.

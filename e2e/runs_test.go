@@ -35,7 +35,7 @@ func TestASequenceByTheSentence(t *testing.T) {
 	p.eventually("h1", "in triplets at 72 in 12/8")
 }
 
-// The staff stands over the lanes: every note of the run, each over its rung,
+// The staff stands over the lanes: every note of the run, each over its mark,
 // and both are marked together.
 func TestTheStaffStandsOverTheLanes(t *testing.T) {
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&run.pattern=arpeggios&rhythm.perBeat=3", false)
@@ -49,7 +49,7 @@ func TestTheStaffStandsOverTheLanes(t *testing.T) {
 		return Math.abs(middle(e.querySelector('.hit')) - middle(document.querySelector('[data-staff="' + e.dataset.event + '"] .vf-notehead')))
 	})`)
 	for i, px := range apart {
-		assert.Less(t, px, 4.0, "note %d stands over its rung", i)
+		assert.Less(t, px, 4.0, "note %d stands over its mark", i)
 	}
 	assert.Contains(t, p.text(".staff"), "A♭", "the chord of the moment")
 	p.do(chromedp.Click(css(`[data-staff="5"] .vf-notehead`)))
@@ -60,7 +60,7 @@ func TestTheStaffStandsOverTheLanes(t *testing.T) {
 	p.eventually("[data-do=unloop]", "Bars 1–2")
 }
 
-// A rung that is pressed can be what the run lands on, and be let go again.
+// A mark that is pressed can be what the run lands on, and be let go again.
 func TestLandOnAPressedRung(t *testing.T) {
 	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=dorian", false)
 	p.eventually("h1", "lay B Dorian out")

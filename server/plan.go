@@ -57,9 +57,9 @@ func (h handlers) ComparePlans(_ context.Context, r api.ComparePlansRequestObjec
 	return api.ComparePlans200JSONResponse(c), err
 }
 
-func (h handlers) FindPockets(_ context.Context, r api.FindPocketsRequestObject) (api.FindPocketsResponseObject, error) {
-	stops, err := plan.Pockets(r.Body.Brief, r.Body.Changes)
-	return api.FindPockets200JSONResponse{Stops: stops}, err
+func (h handlers) FindNearest(_ context.Context, r api.FindNearestRequestObject) (api.FindNearestResponseObject, error) {
+	stops, err := plan.Nearest(r.Body.Brief, r.Body.Changes)
+	return api.FindNearest200JSONResponse{Stops: stops}, err
 }
 
 func (h handlers) ReadFormula(_ context.Context, r api.ReadFormulaRequestObject) (api.ReadFormulaResponseObject, error) {

@@ -119,7 +119,7 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"POST", "/api/v1/plan/why?note=99", dorian, 422, "note", "this box has notes 0 to 17"},
 		{"POST", "/api/v1/plan/why?note=x", dorian, 422, "note", "give a whole number"},
 		{"POST", "/api/v1/slide?frets=40", dorian, 422, "frets", "give -12 to 12"},
-		{"POST", "/api/v1/pockets", `{"brief": ` + dorian + `, "changes": []}`, 422, "changes", "give 1 to 32"},
+		{"POST", "/api/v1/nearest", `{"brief": ` + dorian + `, "changes": []}`, 422, "changes", "give 1 to 32"},
 		{"POST", "/api/v1/compare", `{"first": ` + dorian + `, "second": {"instrument": {"id": "lute"}, "scale": {"tonic": "C", "name": "major"}}}`, 422, "second.instrument.id", "give one of guitar"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar", "capo": 40}, "scale": {"tonic": "C", "name": "major"}}`, 422, "instrument.capo", "give 0 for none to 21"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "hand": {"limitsMm": {"greatest": [1, 2]}}}`, 422, "hand.limitsMm.greatest", "give three in mm"},
@@ -176,8 +176,8 @@ func TestAnswersKeepTheContract(t *testing.T) {
 	check("Score", c.call("POST", "/api/v1/plan/score", `{"instrument": {"id": "bass-5"}, "scale": {"tonic": "Db", "name": "harmonic-minor"}, "run": {"pattern": "arpeggios", "fit": "long-last"}, "rhythm": {"perBeat": 5}}`))
 	check("Slide", c.call("POST", "/api/v1/slide?frets=1", dorian))
 	check("Comparison", c.call("POST", "/api/v1/compare", `{"first": `+dorian+`, "second": `+dorian+`}`))
-	for _, stop := range into[struct{ Stops []json.RawMessage }](t, c.call("POST", "/api/v1/pockets", `{"brief": `+dorian+`, "changes": [{"tonic": "Eb", "name": "mixolydian"}]}`)).Stops {
-		check("PocketStop", answer{body: string(stop)})
+	for _, stop := range into[struct{ Stops []json.RawMessage }](t, c.call("POST", "/api/v1/nearest", `{"brief": `+dorian+`, "changes": [{"tonic": "Eb", "name": "mixolydian"}]}`)).Stops {
+		check("NearestStop", answer{body: string(stop)})
 	}
 	assert.Regexp(t, `^\{"why":"Index finger.*"\}`, c.call("POST", "/api/v1/plan/why?note=0", dorian).body)
 	id := into[api.SavedBrief](t, saved).Id

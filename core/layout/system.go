@@ -28,7 +28,7 @@ var Systems = []System{
 	{"four-per-string", "four notes per string", "as four notes per string", "covers most neck; moves the hand on every string", perString(4), Uses{}},
 	{"five-form", "five forms", "in the five forms", "a pentatonic core with the other notes laid over it, tied to chord forms", fiveForm, Uses{}},
 	{"seven-position", "seven positions", "in seven positions", "all that lies under a hand that stays, from each degree", sevenPosition, Uses{}},
-	{"pocket", "pockets of one octave", "in pockets of one octave", "one octave from any root; chained root to root they cover the neck", pocket, Uses{Links: true, AnyString: true}},
+	{"one-octave", "one octave from every root", "as one octave from every root", "three notes a string from any root; chained root to root they cover the neck", oneOctave, Uses{Links: true, AnyString: true}},
 	{"from-degree", "from one degree, all starts", "from one degree, all starts", "finds every place to begin, each with the form it grows out of", fromDegree, Uses{Span: true, AnyString: true}},
 	{"first-position", "first position", "in first position", "open strings and the first frets, lowest note to highest", firstPosition, Uses{}},
 	{"single-string", "one string at a time", "one string at a time", "shows steps and half steps as distances; joins the boxes", singleString, Uses{Links: true}},

@@ -70,12 +70,12 @@ func total(list []int) (sum int) {
 	return sum
 }
 
-// Pockets chained root to root go on from where the one before ends, and the
-// pockets of a key cover every note of it up to the last octave of the neck.
-func TestPocketsChainOverTheNeck(t *testing.T) {
+// Octaves chained root to root go on from where the one before ends, and the
+// octaves of a key cover every note of it up to the last octave of the neck.
+func TestOneOctaveBoxesChainOverTheNeck(t *testing.T) {
 	for _, key := range []string{"F#", "Bb", "D"} {
 		r := underHand(request(t, standard, 22, key, "dorian"))
-		made := boxes(t, "pocket", r)
+		made := boxes(t, "one-octave", r)
 		covered := map[neck.Place]bool{}
 		for _, b := range made {
 			for _, n := range b.Notes {
@@ -91,7 +91,7 @@ func TestPocketsChainOverTheNeck(t *testing.T) {
 		for at := 0; len(made[at].Links) > 0; at = made[at].Links[0].Box {
 			chain++
 		}
-		assert.Positive(t, chain, "the lowest pocket leads on")
+		assert.Positive(t, chain, "the lowest octave leads on")
 		roots := 0
 		for _, str := range r.Strings {
 			for fret := 0; fret <= 22; fret++ {

@@ -43,7 +43,7 @@ func TestFingeringFacts(t *testing.T) {
 			"4: 0 2(1) 4(2) 5(3) | 3: 0 2(1) 4(2) 5(3) | 2: 0 2(1) 3(2) 5(3) | 1: 0 2(1) 3(2) 5(3) 7(4)"},
 		{"C major in position, the index reaching back", `guitar | C major | "system": "seven-position", "box": 5`,
 			"6: 5(1) 7(3) 8(4) | 5: 5(1) 7(3) 8(4) | 4: 5(1) 7(3) | 3: 4(1) 5(2) 7(4) | 2: 5(1) 6(2) 8(4) | 1: 5(1) 7(3) 8(4)"},
-		{"an octave of A natural minor from string 4", `guitar | A natural-minor | "system": "pocket", "box": 4`, "4: 7(1) 9(3) 10(4) | 3: 7(1) 9(3) 10(4) | 2: 8(2) 10(4)"},
+		{"an octave of A natural minor from string 4", `guitar | A natural-minor | "system": "one-octave", "box": 4`, "4: 7(1) 9(3) 10(4) | 3: 7(1) 9(3) 10(4) | 2: 8(2) 10(4)"},
 	} {
 		p := plantest.Build(t, short(c.brief))
 		assert.Equal(t, c.want, notation(p.Boxes[p.Box].Notes), c.what)
@@ -98,8 +98,8 @@ func TestBluesBox(t *testing.T) {
 // Common practice: octaves of three, three and two notes from any root; one
 // correction, at the crossing from string 3 to string 2; chained root to root
 // they cover the neck.
-func TestPocketFacts(t *testing.T) {
-	p := plantest.Build(t, short(`guitar | A natural-minor | "system": "pocket"`))
+func TestOneOctaveFacts(t *testing.T) {
+	p := plantest.Build(t, short(`guitar | A natural-minor | "system": "one-octave"`))
 	for box, want := range map[int]string{0: "6: 5 7 8 | 5: 5 7 8 | 4: 5 7", 4: "4: 7 9 10 | 3: 7 9 10 | 2: 8 10", 6: "3: 2 4 5 | 2: 3 5 6 | 1: 3 5"} {
 		assert.Equal(t, want, frets(p.Boxes[box].Notes))
 	}

@@ -98,7 +98,7 @@ func TestWhy(t *testing.T) {
 		require.NoError(t, err)
 		assert.Regexp(t, want, why)
 	}
-	rest, err := plan.Why(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "F#", "name": "natural-minor"}, "layout": {"system": "pocket", "box": 4}}`), 4)
+	rest, err := plan.Why(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "F#", "name": "natural-minor"}, "layout": {"system": "one-octave", "box": 4}}`), 4)
 	require.NoError(t, err)
 	assert.Equal(t, "Ring finger, at rest: the middle finger would ask for a reach back of 29 mm and a shift of 1 fret at string 3, fret 4.", rest)
 	open, err := plan.Why(brief(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}}`), 0)
@@ -153,14 +153,14 @@ func placesOf(b plan.Box) (out []plan.Place) {
 	return out
 }
 
-// The hand goes no further than any other choice of pockets would take it.
-func TestPocketsTravelLeast(t *testing.T) {
+// The hand goes no further than any other choice of octaves would take it.
+func TestNearestTravelsLeast(t *testing.T) {
 	b := brief(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "layout": {"box": 1}}`)
 	changes := []plan.ScaleBrief{{Tonic: "Ab", Name: "dorian"}, {Tonic: "Db", Name: "mixolydian"}, {Tonic: "Eb", Name: "mixolydian"}}
-	stops, err := plan.Pockets(b, changes)
+	stops, err := plan.Nearest(b, changes)
 	require.NoError(t, err)
 	require.Len(t, stops, 4)
-	assert.Equal(t, 1, stops[0].Box, "from the pocket on the bench")
+	assert.Equal(t, 1, stops[0].Box, "from the box on the bench")
 	total := 0.0
 	for _, s := range stops {
 		total += s.TravelMM
@@ -168,16 +168,16 @@ func TestPocketsTravelLeast(t *testing.T) {
 	}
 	assert.InDelta(t, leastTravel(t, b, changes), total, 0.3)
 	for _, s := range stops[1:] {
-		own := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "`+s.Tonic+`", "name": "`+s.Scale+`"}, "layout": {"system": "pocket"}}`)
+		own := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "`+s.Tonic+`", "name": "`+s.Scale+`"}, "layout": {"system": "one-octave"}}`)
 		assert.Equal(t, placesOf(own.Boxes[s.Box]), s.Notes, "the box of its own plan")
 	}
-	_, err = plan.Pockets(b, []plan.ScaleBrief{{Tonic: "H", Name: "dorian"}})
+	_, err = plan.Nearest(b, []plan.ScaleBrief{{Tonic: "H", Name: "dorian"}})
 	assert.ErrorContains(t, err, "changes.0.scale.tonic")
-	_, err = plan.Pockets(b, nil)
+	_, err = plan.Nearest(b, nil)
 	assert.ErrorContains(t, err, "0 keys were given: give 1 to 32")
 }
 
-// leastTravel tries every sequence of whole pockets.
+// leastTravel tries every sequence of whole octaves.
 func leastTravel(t *testing.T, b plan.Brief, changes []plan.ScaleBrief) float64 {
 	low := func(box plan.Box) int {
 		at := 99
@@ -188,7 +188,7 @@ func leastTravel(t *testing.T, b plan.Brief, changes []plan.ScaleBrief) float64 
 		}
 		return at
 	}
-	b.Layout.System = "pocket"
+	b.Layout.System = "one-octave"
 	first, err := plan.Build(b)
 	require.NoError(t, err)
 	mm := func(fret int) float64 { return first.Neck.Frets[fret].MM }

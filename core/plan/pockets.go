@@ -11,12 +11,12 @@ import (
 // MaxChanges bounds a sequence of chord changes.
 const MaxChanges = 32
 
-// PocketStop is one key of a sequence with the pocket that the hand goes to.
-type PocketStop struct {
+// NearestStop is one key of a sequence with the octave that the hand goes to.
+type NearestStop struct {
 	Title    string  `json:"title"`
 	Scale    string  `json:"scale"` // catalogue id, empty for a formula
 	Tonic    string  `json:"tonic"`
-	Box      int     `json:"box"` // index of the pocket in its own plan
+	Box      int     `json:"box"` // index of the box in its own plan
 	BoxName  string  `json:"boxName"`
 	LowFret  int     `json:"lowFret"`
 	HighFret int     `json:"highFret"`
@@ -25,13 +25,13 @@ type PocketStop struct {
 	Notes    []Place `json:"notes"`
 }
 
-// Pockets chooses a pocket for each scale of a sequence, so that the hand
+// Nearest chooses an octave for each scale of a sequence, so that the hand
 // travels least, on the neck of the brief and beginning with its chosen box.
-func Pockets(b Brief, changes []ScaleBrief) ([]PocketStop, error) {
+func Nearest(b Brief, changes []ScaleBrief) ([]NearestStop, error) {
 	if len(changes) == 0 || len(changes) > MaxChanges {
 		return nil, Errors{{"changes", strconv.Itoa(len(changes)) + " keys were given: give 1 to " + strconv.Itoa(MaxChanges)}}
 	}
-	b.Layout.System = "pocket"
+	b.Layout.System = "one-octave"
 	j, own, err := lay(b)
 	if err != nil {
 		return nil, err
@@ -55,22 +55,22 @@ func Pockets(b Brief, changes []ScaleBrief) ([]PocketStop, error) {
 		j.request.Scale = s
 		boxes, err := j.system.Boxes(j.request)
 		if err != nil || len(boxes) == 0 {
-			return nil, Errors{{"changes." + strconv.Itoa(i), s.Title() + " has no pocket within these frets: give a wider stretch of the neck"}}
+			return nil, Errors{{"changes." + strconv.Itoa(i), s.Title() + " has no octave within these frets: give a wider stretch of the neck"}}
 		}
 		lists = append(lists, boxes)
 	}
 	choice, travel := layout.Nearest(j.neck, lists)
-	stops := make([]PocketStop, len(scales))
+	stops := make([]NearestStop, len(scales))
 	for i, s := range scales {
 		box := choice[i]
-		stops[i] = j.pocketStop(s, lists[i][box], box, travel[i])
+		stops[i] = j.nearestStop(s, lists[i][box], box, travel[i])
 	}
 	stops[0].Box = at
 	return stops, nil
 }
 
-func (j *job) pocketStop(s scale.Scale, b layout.Box, box int, travelMM float64) PocketStop {
-	stop := PocketStop{
+func (j *job) nearestStop(s scale.Scale, b layout.Box, box int, travelMM float64) NearestStop {
+	stop := NearestStop{
 		Title: j.title(s.Tonic, s.Name), Scale: s.ID, Tonic: s.Tonic.String(), Box: box, BoxName: b.Name,
 		Complete: b.Complete(), TravelMM: tenth(travelMM), LowFret: b.Notes[0].Fret, Notes: make([]Place, len(b.Notes)),
 	}

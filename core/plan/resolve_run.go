@@ -45,7 +45,7 @@ func (j *job) resolveRun(errs *Errors) {
 	eachBetween(errs, "run.order", r.Order, 13)
 	eachBetween(errs, "run.chords", r.Chords, j.scale.Len())
 	if r.Chain && !j.system.Uses.Links {
-		errs.addf("run.chain", "the boxes of %s do not lead on to one another: give pocket or single-string as the layout, or no chain", j.system.Name)
+		errs.addf("run.chain", "the boxes of %s do not lead on to one another: give one-octave or single-string as the layout, or no chain", j.system.Name)
 	}
 	cell := parseCell(errs, r.Cell)
 	if j.scale.Len() != 7 && pattern.ID == "drop-2" {

@@ -32,7 +32,7 @@ func TestSequencesByDegree(t *testing.T) {
 		`"run": {"pattern": "chords", "order": [5, 3, 1], "direction": "up"}, "layout": {"strings": [6, 5]}`:                   "5 3 1 6 4 2",
 		`"run": {"pattern": "stacks", "size": 5, "direction": "up"}, "layout": {"strings": [6, 5, 4]}`:                         "1 5 2",
 		`"run": {"pattern": "cell", "cell": "0 2 1", "direction": "up"}, "layout": {"strings": [6, 5]}`:                        "1 3 2 2 4 3 3 5 4 4 6 5",
-		`"run": {"pattern": "bookends"}, "layout": {"strings": [6, 5], "box": 6}`:                                              "1 2 3 4 5 4 3 2 1 7 1",
+		`"run": {"pattern": "full-range"}, "layout": {"strings": [6, 5], "box": 6}`:                                              "1 2 3 4 5 4 3 2 1 7 1",
 		`"run": {"pattern": "straight", "direction": "up", "finish": "chord-tone"}, "layout": {"strings": [6, 5]}`:             "1 2 3 4 5 6 5",
 		`"run": {"pattern": "straight", "direction": "up", "finish": "chord-tone", "chord": 4}, "layout": {"strings": [6, 5]}`: "1 2 3 4 5 6",
 		`"run": {"direction": "up", "landOn": {"string": 6, "fret": 6}}, "layout": {"strings": [6, 5]}`:                        "1 2 3 4 5 6 5 4 3 2",
@@ -60,9 +60,9 @@ func TestSequencesByDegree(t *testing.T) {
 
 // Common practice: octaves chained root to root cover the neck. A run through
 // the chain rises by scale steps from the lowest root to the end of the last
-// pocket, each note where its own pocket has it.
+// octave, each note where its own box has it.
 func TestRunThroughAChain(t *testing.T) {
-	p := played(t, `"layout": {"system": "pocket"}, "run": {"chain": true, "direction": "up"}`)
+	p := played(t, `"layout": {"system": "one-octave"}, "run": {"chain": true, "direction": "up"}`)
 	assert.Contains(t, p.Sentence, "on through the chain of boxes")
 	var last plan.Box
 	for at := 0; ; at = p.Boxes[at].Links[0].Box {

@@ -231,7 +231,7 @@ var octaveWords = [maxOctaves + 1]string{"", "one octave", "two octaves", "three
 // FingerWords name fingers 0 to 4 in full.
 var FingerWords = [5]string{"open string", "index finger", "middle finger", "ring finger", "little finger"}
 
-// degreeWords are what a screen reader says of a rung.
+// degreeWords are what a screen reader says of a mark.
 var (
 	degreeWords = [8]string{"", "root", "second", "third", "fourth", "fifth", "sixth", "seventh"}
 	alterWords  = map[int]string{-2: "double flat ", -1: "flat ", 1: "sharp ", 2: "double sharp "}

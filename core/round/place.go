@@ -143,14 +143,14 @@ func nearest(s *spec) ([]found, error) {
 // chosen is the box of the brief.
 func (s *spec) chosen() int { return *s.first.Brief.Layout.Box }
 
-// firstPosition has all that lies in first position, as bookends where the
+// firstPosition has all that lies in first position, over the full range where the
 // brief asks for the straight scale.
 func firstPosition(s *spec) ([]found, error) {
 	change := func(b *plan.Brief) {
 		noBox(b)
 		b.Layout.System = "first-position"
 		if b.Run.Pattern == "straight" {
-			b.Run.Pattern = "bookends"
+			b.Run.Pattern = "full-range"
 		}
 	}
 	return s.each(change, func(plan.Laid) (int, error) { return 0, nil })

@@ -94,7 +94,7 @@ func Build(b plan.Brief) (Round, error) {
 func (s spec) briefOf(f found) plan.Brief {
 	b := f.Brief
 	if !s.link.alone && b.Run.Pattern == "straight" && f.box.Notes[0].Degree != 0 {
-		b.Run.Pattern = "bookends"
+		b.Run.Pattern = "full-range"
 	}
 	return b
 }

@@ -74,7 +74,7 @@ var Patterns = []Pattern{
 	{"cell", "a cell of one's own", "in a cell of one's own", "any figure, moved through the box", Uses{Direction: true, Cell: true}, cell, nil, nil},
 	{"drop-2", "drop-2 chords", "in drop-2 chords", "four voices, the second from the top an octave down", Uses{Direction: true}, dropTwo, nil, droppedChord},
 	{"arpeggios", "through chords in one position", "through chords in one position", "each chord's own notes under the same hand", Uses{Chords: true}, nil, arpeggios, nil},
-	{"bookends", "bookends", "as bookends", "from the root to the top, down past it to the bottom, and back to it", Uses{}, nil, bookends, nil},
+	{"full-range", "full range, root to root", "over the full range, root to root", "from the root to the top, down past it to the bottom, and back to it", Uses{}, nil, fullRange, nil},
 	{"gates", "gates", "through the gates", "root to root, every root struck twice as it is passed: the ear keeps the tonic", Uses{}, nil, gates, nil},
 }
 

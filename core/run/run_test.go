@@ -85,9 +85,9 @@ func TestFiguresLeaveGapsOut(t *testing.T) {
 	assert.Equal(t, "1 2 2 4", words(run.Order(notes, run.Spec{Pattern: "intervals", Direction: "up", Size: 3, ScaleLen: 7})))
 }
 
-// Common practice: the bookend walk and the gate drill.
+// Common practice: the walk over the full range and the gate drill.
 func TestWalks(t *testing.T) {
-	assert.Equal(t, "2 3 4 3 2 1 0 1 2", words(run.Order(box(5, 5), spec("bookends", "up"))))
+	assert.Equal(t, "2 3 4 3 2 1 0 1 2", words(run.Order(box(5, 5), spec("full-range", "up"))))
 	assert.Equal(t, "2 1 0 1 2 2 3 4 5 6 7 8 9 9 10 9 9 8 7 6 5 4 3 2", words(run.Order(box(11, 5), spec("gates", "up"))))
 	gates := run.Order(box(18, 3), spec("gates", "up"))
 	for i := 1; i < len(gates); i++ {

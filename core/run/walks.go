@@ -18,9 +18,9 @@ func roots(notes []Note) (out []int) {
 	return out
 }
 
-// bookends go from the lowest root up to the top, down past it to the bottom,
+// fullRange goes from the lowest root up to the top, down past it to the bottom,
 // and back up to it. A box without a root goes from its lowest note.
-func bookends(notes []Note, _ Spec) []int {
+func fullRange(notes []Note, _ Spec) []int {
 	start := 0
 	if r := roots(notes); len(r) > 0 {
 		start = r[0]

@@ -41,7 +41,7 @@ var pictures = []picture{
 	{"bench-problem", bench("instrument.id=ukulele&scale.tonic=Bb&scale.name=mixolydian"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		click(`[data-word="instrument.tuning"]`), chromedp.Sleep(400 * time.Millisecond), chromedp.KeyEvent("G4 H4 E4 A4\r"),
 	}},
-	{"bench-pocket", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=natural-minor&layout.system=pocket&layout.box=4"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
+	{"bench-one-octave", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=natural-minor&layout.system=one-octave&layout.box=4"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		chromedp.Click(chromedp.CSS(`[data-note="4"]`)),
 		click(`aside input`), chromedp.KeyEvent("B dorian, E mixolydian, A lydian\r"),
 		chromedp.Sleep(300 * time.Millisecond), chromedp.Evaluate[chromedp.Void](`document.activeElement.blur(), window.scrollTo(0, 140)`),

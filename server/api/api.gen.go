@@ -192,6 +192,9 @@ type InstrumentConflict struct {
 // Limits Openings of the hand in mm between index and middle, middle and ring, ring and little finger.
 type Limits = plan.LimitsBrief
 
+// NearestStop defines model for NearestStop.
+type NearestStop = plan.NearestStop
+
 // OwnInstrument defines model for OwnInstrument.
 type OwnInstrument struct {
 	Id         string          `json:"id"`
@@ -242,9 +245,6 @@ type Place = plan.Place
 
 // Plan defines model for Plan.
 type Plan = plan.Plan
-
-// PocketStop defines model for PocketStop.
-type PocketStop = plan.PocketStop
 
 // Problem A problem document (RFC 9457).
 type Problem struct {
@@ -362,6 +362,12 @@ type ReadFormulaParams struct {
 	Text string `form:"text" json:"text"`
 }
 
+// FindNearestJSONBody defines parameters for FindNearest.
+type FindNearestJSONBody struct {
+	Brief   Brief        `json:"brief"`
+	Changes []ScaleBrief `json:"changes"`
+}
+
 // MakeDocumentParams defines parameters for MakeDocument.
 type MakeDocumentParams struct {
 	// Format One of pdf svg png tab musicxml midi abc csv json.
@@ -375,12 +381,6 @@ type MakeDocumentParams struct {
 type ExplainFingerParams struct {
 	// Note Index into the notes of the box, from 0.
 	Note string `form:"note" json:"note"`
-}
-
-// FindPocketsJSONBody defines parameters for FindPockets.
-type FindPocketsJSONBody struct {
-	Brief   Brief        `json:"brief"`
-	Changes []ScaleBrief `json:"changes"`
 }
 
 // MakeRoundDocumentParams defines parameters for MakeRoundDocument.
@@ -416,6 +416,9 @@ type CreateInstrumentJSONRequestBody = OwnInstrumentInput
 // UpdateInstrumentJSONRequestBody defines body for UpdateInstrument for application/json ContentType.
 type UpdateInstrumentJSONRequestBody = OwnInstrumentInput
 
+// FindNearestJSONRequestBody defines body for FindNearest for application/json ContentType.
+type FindNearestJSONRequestBody FindNearestJSONBody
+
 // MakePlanJSONRequestBody defines body for MakePlan for application/json ContentType.
 type MakePlanJSONRequestBody = Brief
 
@@ -427,9 +430,6 @@ type WriteScoreJSONRequestBody = Brief
 
 // ExplainFingerJSONRequestBody defines body for ExplainFinger for application/json ContentType.
 type ExplainFingerJSONRequestBody = Brief
-
-// FindPocketsJSONRequestBody defines body for FindPockets for application/json ContentType.
-type FindPocketsJSONRequestBody FindPocketsJSONBody
 
 // MakeRoundJSONRequestBody defines body for MakeRound for application/json ContentType.
 type MakeRoundJSONRequestBody = Brief
@@ -494,6 +494,9 @@ type ServerInterface interface {
 	// (POST /api/v1/instruments/{id}/restore)
 	RestoreInstrument(ctx *echo.Context, id ID) error
 
+	// (POST /api/v1/nearest)
+	FindNearest(ctx *echo.Context) error
+
 	// (POST /api/v1/plan)
 	MakePlan(ctx *echo.Context) error
 
@@ -505,9 +508,6 @@ type ServerInterface interface {
 
 	// (POST /api/v1/plan/why)
 	ExplainFinger(ctx *echo.Context, params ExplainFingerParams) error
-
-	// (POST /api/v1/pockets)
-	FindPockets(ctx *echo.Context) error
 
 	// (POST /api/v1/round)
 	MakeRound(ctx *echo.Context) error
@@ -751,6 +751,15 @@ func (w *ServerInterfaceWrapper) RestoreInstrument(ctx *echo.Context) error {
 	return err
 }
 
+// FindNearest converts echo context to params.
+func (w *ServerInterfaceWrapper) FindNearest(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.FindNearest(ctx)
+	return err
+}
+
 // MakePlan converts echo context to params.
 func (w *ServerInterfaceWrapper) MakePlan(ctx *echo.Context) error {
 	var err error
@@ -809,15 +818,6 @@ func (w *ServerInterfaceWrapper) ExplainFinger(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ExplainFinger(ctx, params)
-	return err
-}
-
-// FindPockets converts echo context to params.
-func (w *ServerInterfaceWrapper) FindPockets(ctx *echo.Context) error {
-	var err error
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.FindPockets(ctx)
 	return err
 }
 
@@ -1008,7 +1008,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/plan/why", wrapper.ExplainFinger, options.OperationMiddlewares["explainFinger"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/score", wrapper.WriteScore, options.OperationMiddlewares["writeScore"]...)
 	router.POST(options.BaseURL+"/api/v1/compare", wrapper.ComparePlans, options.OperationMiddlewares["comparePlans"]...)
-	router.POST(options.BaseURL+"/api/v1/pockets", wrapper.FindPockets, options.OperationMiddlewares["findPockets"]...)
+	router.POST(options.BaseURL+"/api/v1/nearest", wrapper.FindNearest, options.OperationMiddlewares["findNearest"]...)
 	router.POST(options.BaseURL+"/api/v1/slide", wrapper.SlideRun, options.OperationMiddlewares["slideRun"]...)
 	router.GET(options.BaseURL+"/api/v1/formula", wrapper.ReadFormula, options.OperationMiddlewares["readFormula"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/document", wrapper.MakeDocument, options.OperationMiddlewares["makeDocument"]...)
@@ -1643,6 +1643,47 @@ func (response RestoreInstrumentdefaultApplicationProblemPlusJSONResponse) Visit
 	return err
 }
 
+type FindNearestRequestObject struct {
+	Body *FindNearestJSONRequestBody
+}
+
+type FindNearestResponseObject interface {
+	VisitFindNearestResponse(w http.ResponseWriter) error
+}
+
+type FindNearest200JSONResponse struct {
+	Stops []NearestStop `json:"stops"`
+}
+
+func (response FindNearest200JSONResponse) VisitFindNearestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FindNearestdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FindNearestdefaultApplicationProblemPlusJSONResponse) VisitFindNearestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type MakePlanRequestObject struct {
 	Body *MakePlanJSONRequestBody
 }
@@ -1807,47 +1848,6 @@ type ExplainFingerdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ExplainFingerdefaultApplicationProblemPlusJSONResponse) VisitExplainFingerResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type FindPocketsRequestObject struct {
-	Body *FindPocketsJSONRequestBody
-}
-
-type FindPocketsResponseObject interface {
-	VisitFindPocketsResponse(w http.ResponseWriter) error
-}
-
-type FindPockets200JSONResponse struct {
-	Stops []PocketStop `json:"stops"`
-}
-
-func (response FindPockets200JSONResponse) VisitFindPocketsResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type FindPocketsdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response FindPocketsdefaultApplicationProblemPlusJSONResponse) VisitFindPocketsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2282,6 +2282,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/instruments/{id}/restore)
 	RestoreInstrument(ctx context.Context, request RestoreInstrumentRequestObject) (RestoreInstrumentResponseObject, error)
 
+	// (POST /api/v1/nearest)
+	FindNearest(ctx context.Context, request FindNearestRequestObject) (FindNearestResponseObject, error)
+
 	// (POST /api/v1/plan)
 	MakePlan(ctx context.Context, request MakePlanRequestObject) (MakePlanResponseObject, error)
 
@@ -2293,9 +2296,6 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/plan/why)
 	ExplainFinger(ctx context.Context, request ExplainFingerRequestObject) (ExplainFingerResponseObject, error)
-
-	// (POST /api/v1/pockets)
-	FindPockets(ctx context.Context, request FindPocketsRequestObject) (FindPocketsResponseObject, error)
 
 	// (POST /api/v1/round)
 	MakeRound(ctx context.Context, request MakeRoundRequestObject) (MakeRoundResponseObject, error)
@@ -2817,6 +2817,52 @@ func (sh *strictHandler) RestoreInstrument(ctx *echo.Context, id ID) error {
 	return nil
 }
 
+// FindNearest operation middleware
+func (sh *strictHandler) FindNearest(ctx *echo.Context) error {
+	var request FindNearestRequestObject
+
+	var body FindNearestJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FindNearest(ctx.Request().Context(), request.(FindNearestRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FindNearest")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(FindNearestResponseObject); ok {
+		return validResponse.VisitFindNearestResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // MakePlan operation middleware
 func (sh *strictHandler) MakePlan(ctx *echo.Context) error {
 	var request MakePlanRequestObject
@@ -2999,52 +3045,6 @@ func (sh *strictHandler) ExplainFinger(ctx *echo.Context, params ExplainFingerPa
 		return err
 	} else if validResponse, ok := response.(ExplainFingerResponseObject); ok {
 		return validResponse.VisitExplainFingerResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// FindPockets operation middleware
-func (sh *strictHandler) FindPockets(ctx *echo.Context) error {
-	var request FindPocketsRequestObject
-
-	var body FindPocketsJSONRequestBody
-	var err error
-	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
-		// A request validator built on kin-openapi's openapi3filter with
-		// KeepValidatedValue leaves the value it validated on the body. Bind
-		// that value, matching member names exactly, so the handler receives
-		// what was validated instead of a second, case-insensitive decode.
-		// Otherwise bind only the request body, so that path and query
-		// parameters are not also bound into the body struct.
-		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
-			err = echo.BindBody(ctx, &body)
-		}
-	} else {
-		// A custom binder is installed on the Echo instance; defer to it
-		// entirely, since echo.Binder does not expose body-only binding and
-		// the binder may do more than decode (for example call ctx.Validate).
-		err = ctx.Bind(&body)
-	}
-	if err != nil {
-		return err
-	}
-	request.Body = &body
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.FindPockets(ctx.Request().Context(), request.(FindPocketsRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "FindPockets")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(FindPocketsResponseObject); ok {
-		return validResponse.VisitFindPocketsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -3388,37 +3388,37 @@ func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7D1rk9y2kX8FRV/V3eWo3VWixBfpk/WyVWd7t7RK+UPiKmHIniG8JEAB4MxOXPvfr/DiE+CQXI6si+9D",
-	"HO2QBBqN7ka/8WuUsKJkFKgU0fNfoxJzXIAErv9691r9l9DoeVRimUVxRHEB0fOIpFEccfhUEQ5p9Fzy",
-	"CuJIJBkUWH1R4Pvvge5kFj3/y7M4ksdSfSQkJ3QXPTw8mG9ByJcsJaCn+pbsgb7kBLbqr4RRCVSqf+Ky",
-	"zEmCJWH08hfBqPqtmenfuPog+uqyWcaleSouzWj1dA2oD7GZ7h0VkleFnWiVOa8PrVHf0bKSYwDc4j2k",
-	"6y66GfL07AnOYc2V6wHD0+pfRMmoMFv+DT3ecLbJoRgBojRv/Nc8YNy4GowURMJJqYaLnkc/ZVgiItCB",
-	"M7qL0eaItgTy9CJ6iKNrCufaDR8oHzJAQr2BNuoVB8K5yTIECjtQROq3HDTnoZIxGIR64SJSL9jP1Kgv",
-	"2b2eOk2Jeh/nN5yVwKWWH1ucC4ijsvWTkWw5SA28FUEbxnLAVC0tYZxDoobSLxMJhZg5wZaDkZp2dEIl",
-	"7ICr0becFbdG3nmfSxZ+2uGcv7eHan0X29l/rsUr2/wCidSDmx8w5/gYaTTvOLTR4CRxHG0ZL7wPMrLL",
-	"3nKQfvBJ6v0oJ/RuMTY3ZoP9uDzJ8DlOwCB24qs9LKvZ7VR6kCl4zdkhjKKCCGE3uMbGAGH9Ec3x6nmR",
-	"MgldzI6efOz+RybBNwPbA/+eFET6uYIDTjIIEDWHbee7BjyRZIzl/kcZ2Ya4RJSY/tCmP1oVGw8LaHVD",
-	"46YmZku6zSa0SDZuWL/Zhy7H13PXADZrbyOpXppbvSNytyUDOomj+yc79sT+WOaYXrzUtFX//IQUJePS",
-	"qFtKR4pgDzTHaQr8MmEcLtVXGgluI+dx0hi/E6pwH+CzEC3n+Gg+AloVakMUlFGsYIK0hYJmnoKkxD9W",
-	"kMQ1+tuTRHG0wcmd2eoD5v6ZnBTtniUKawJJddYLVtEUVVSSHBF99CeVjBGhCKMEFyWmkOf4Iop9FM9Y",
-	"gFE01YSomt0B9TODhDLw0dTjQLTlf2Qx7eEOs9F2CW4LHZYd/BaiGuaJ1KxpciFFO/1qBj1nmKZzj2ZW",
-	"8cARVRApfjh5oGj2F1piloHNLDlsgc+VhweS+uj/wXPekI4iOAZto9xZZVNvOKvkmmfw675YaT0fVxdG",
-	"D0qWSLwPHTkGPcJ3ira1qd4hJ45CQjERy4pzxFCCfMcOSIt4hLlS00mKJEMccApcvEAplhgJiY8CvaG7",
-	"nIisJUFaNEKSuy5ftyRXdpRZMXOHcJIAlW/2wI8hqaf2Cpn3FMjmXy/QFdoyjmQGaANYCr/A049ugL/E",
+	"7D1rk9y2kX8FRV/V3eWo3VWixBfpk/Wyt872qrRK+UPiKmHIniG8JEAB4MxOXPvfr/DiE+CQXI6si+9D",
+	"HO2QBBqN7ka/8WuUsKJkFKgU0fNfoxJzXIAErv+6fq3+S2j0PCqxzKI4oriA6HlE0iiOOHyqCIc0ei55",
+	"BXEkkgwKrL4o8P33QHcyi57/5VkcyWOpPhKSE7qLHh4ezLcg5EuWEtBTfUv2QF9yAlv1V8KoBCrVP3FZ",
+	"5iTBkjB6+YtgVP3WzPRvXH0QfXXZLOPSPBWXZrR6ugbUh9hMd02F5FVhJ1plzptDa9RrWlZyDIBbvId0",
+	"3UU3Q56ePcE5rLlyPWB4Wv2LKBkVZsu/ocd3nG1yKEaAKM0b/zUPGDeuBiMFkXBSquGi59FPGZaICHTg",
+	"jO5itDmiLYE8vYge4uiGwrl2wwfKhwyQUG+gjXrFgXBusgyBwg4UkfotB815qGQMBqFeuIjUC/YzNepL",
+	"dq+nTlOi3sf5O85K4FLLjy3OBcRR2frJSLYcpAbeiqANYzlgqpaWMM4hUUPpl4mEQsycYMvBSE07OqES",
+	"dsDV6FvOilsj77zPJQs/7XDO39tDtb6L7ew/1+KVbX6BROrBzQ+Yc3yMNJp3HNpocJI4jraMF94HGdll",
+	"bzlIP/gk9X6UE3q3GJsbs8F+XJ5k+BwnYBA78dUeltXsdio9yBS85uwQRlFBhLAbXGNjgLD+iOZ49bxI",
+	"mYQuZkdPPnb/I5Pgm4HtgX9PCiL9XMEBJxkEiJrDtvNdA55IMsZy/6OMbENcIkpMf2jTH62KjYcFtLqh",
+	"cVMTsyXdZhNaJBs3rN/sQ5fj67lrAJu1t5FUL82t3hG525IBncTR/ZMde2J/LHNML15q2qp/fkKKknFp",
+	"1C2lI0WwB5rjNAV+mTAOl+orjQS3kfM4aYzfCVW4D/BZiJZzfDQfAa0KtSEKyihWMEHaQkEzT0FS4h8r",
+	"SOIa/e1Jojja4OTObPUBc/9MTop2zxKFNYGkOusFq2iKKipJjog++pNKxohQhFGCixJTyHN8EcU+imcs",
+	"wCiaakJUze6A+plBQhn4aOpxINryP7KY9nCH2Wi7BLeFDssOfgtRDfNEatY0uZCinX41g54zTNO5RzOr",
+	"eOCIKogUP5w8UDT7Cy0xy8Bmlhy2wOfKwwNJffT/4DlvSEcRHIO2Ue6ssqk3nFVyzTP4dV+stJ6Pqwuj",
+	"ByVLJN6HjhyDHuE7RdvaVO+QE0choZiIZcU5YihBvmMHpEU8wlyp6SRFkiEOOAUuXqAUS4yExEeB3tBd",
+	"TkTWkiAtGiHJXZevW5IrO8qsmLlDOEmAyjd74MeQ1FN7hcx7CmTzrxfoCm0ZRzIDtAEshV/g6UfvgL/E",
 	"gUNCOwf87AD8JeDAJis8/K0MQbyBLeOgYdsSLiTaYO6HTxy62GxJZAlFyV6WRUCGDvadq3PhFGO9Vy/V",
 	"PMUrOtcGgdwvBpIMEzrEx7cMBGIUyYyzapeZ7WL37izLAafqsd5i9SzJmACKGIUWvtpWTsZ4OpzGsDJi",
 	"WzcIT80E2P6hKF8dlWzr3wf9lggNLDojC804Vb0oNeIMZk6J1dpCCg0RWeCR9LO1gizHhszUIrckzyH1",
-	"8m+OaXpNJ1sfGu0hbB/UXiGhjkaZWTwTgQrM7yB1/Em7W9mWkzw1nDcDdyWWEjgN6FtlkF3Nsw+sDCg/",
+	"8m+OaXpDJ1sfGu0hbB/UXiGhjkaZWTwTgQrM7yB1/Em7W9mWkzw1nDcDdyWWEjgN6FtlkF3Nsw+sDCg/",
 	"5J8wlc2E8x+M+knUS85P0tP9m0PQDTZJS9GDPUJHecXoNieJ+aDL0xXnE87ktu9HKWYSE78oAM4Zn27c",
 	"vSWQp2/UN96jT2JZhaiDyDyge7Qxbl6rh6phryGNaxT4rORXWOKc7SoYYq5m5emrrUd7QyU/+lZsJACs",
-	"O6RcdTjGC7zyiBVfc7yGyRaM2vYsDoduogkrwUpxMVAJHzei0vDXHM9K3QVD3lh57RvUaJKrwkmkc/Z0",
-	"DyytXiL92KoFFCkkISMxUIGPKMN7iBEngtBd50SftlA1thcmbVStuUqt530/8EyuMOi1OpFXH1UrE6uP",
-	"+sHoXisOq8/iBXBa/79vQGU0r7lyUW1Ssidi5RPHmJdLlm7sUs+QklGSrAmjrOgyafFBf+gb8kDSFeky",
-	"qOYp/cJB38ioGkU14TX70JCOA9LJ9EaeuDOzOT9acjpuayYtjcJqAvUh1pLCPeJqDvmubOhxX5fFO7Jp",
-	"VJUyOBzoU4EwTNDFesg8ToOfMqAII6m93xwdWJWnyjpRxgqRHqso6JwfXUI3qtmP1FVcdFxALWNjiwuS",
-	"H/0WXjgAF4xQzXX/BZGpydCkOXhjGKNeQEPgc4JDIyERi6F6VIeYPoxxjehWWKPGyOju3TSG5ONIsBI+",
-	"hUPbNLXXQEfDjeJBpHa5CZ/PIBxGC9C5GU9yTKiYQ9dmQAv7OJq0WjNA0uxoSA+Uto9/dP46WN/3hvOi",
-	"yrEXd/M2cIwK7STjANae2UlkVAeUu1v5TgrrFXMOMckQo4AwZTID7veFhTm59Hlt3lnSQ8aTftG4wBGm",
+	"O6RcdTjGC7zyiBVfc7yGyRaM2vYsDoduogkrwUpxMVAJHzei0vDXHM9K3QVDvrPy2jeo0SRXhZNI5+zp",
+	"HlhavUT6sVULKFJIQkZioAIfUYb3ECNOBKG7zok+baFqbC9M2qhac5Vaz/t+4JlcYdAbdSKvPqpWJlYf",
+	"9YPRvVYcVp/FC+C0/n/fgMpoXnPlotqkZE/EyieOMS+XLN3YpZ4hJaMkWRNGWdFl0uKD/tA35IGkK9Jl",
+	"UM1T+oWDvpFRNYpqwmv2oSEdB6ST6Y08cWdmc3605HTc1kxaGoXVBOpDrCWFe8TVHPJd2dDjvi6Ld2TT",
+	"qCplcDjQpwJhmKCL9ZB5nAY/ZUARRlJ7vzk6sCpPlXWijBUiPVZR0Dk/uoRuVLMfqau46LiAWsbGFhck",
+	"P/otvHAALhihmuv+CyJTk6FJc/DGMEa9gIbA5wSHRkIiFkP1qA4xfRjjGtGtsEaNkdHde9cYko8jwUr4",
+	"FA5t09ReAx0NN4oHkdrlJnw+g3AYLUDnZjzJMaFiDl2bAS3s42jSas0ASbOjIT1Q2j7+0fnrYH3fG86L",
+	"Ksde3M3bwDEqtJOMA1h7ZieRUR1Q7m7ltRTWK+YcYpIhRgFhymQG3O8LC3Ny6fPaXFvSQ8aTftG4wBGm",
 	"qfvVeq/9M55Z3jq61PA7ZI2i/0MtdiahvxuAGGZrNM9tZK0SFc4Ro15fWhD/qwrDjr/IjuzFifOMrhNY",
 	"HQboT0qpTxXOiTz6USuOxYblCG8lcESkQJwx6UWrefM0r9ahQftBA8CcWLZB2zK/2itWlJgTmzA0J5pH",
 	"uJATnLCa6RjNj2/dB9N3Q312CwkzMYHp34n6mynAiQxzSH+cTyzmw5m2YZMVM8Y9Brv1SnpzdWFuo7eD",
@@ -3429,69 +3429,69 @@ var swaggerSpec = []string{
 	"xax+ilAzMmmZPGuFcoY6u3rm4yw1KBJVkiEsbK6sdo14lYMChMA7CFhDByzQjuyVPkpTdNA/aXV0Azpt",
 	"oJTesOjg/FCQNnP5tK23xjj4AVv7aB2lazXbxc4xZb87K1m47WaI9+A+mJXYFDblCjbHQddZiC/OskBJ",
 	"sYhfZX4hoZyX+NOnS4sqtxQ3pIXT4WvGptsdW7br3wHOpcc5MIjYBujVvufjrn7618wcFVwyP3rH/XLz",
-	"nW+wld9hmkIaSCs46VFbw1Kcst99hC7b8WaURycT9Ao4fk/5BNYVe4qmu8fbdQk6guC0ukwdcISiokAb",
+	"nW+wld9hmkIaSCs46VFbw1Kcst99hC7b8WaURycT9Ao4fk/5BNYVe4qmu8fbTQk6guC0ukwdcISiokAb",
 	"kAcAiohWAtXvBUnTHGL7//ontZBY/9c4e4iUudL/lUJyEXkqTbaMS7zJwUebLfrtYXfHAUvwm6qhrx4m",
-	"0K/B2WNot0twyxxGMzNWg0r8Hrjo5n+FkqODjiA3hI/APDV7w/Wee2FDLds+NCq+0tQ44PQFogAp6FzU",
-	"JMN0ByiQMNbXrwdIOYmK74kYxcR0ETOQXpNDgQEgz+7nXkp0jc5xguJatZJjy/BnV+IdVkjSkq3AvzBu",
-	"7IC4Ngueos0f0TP0Z7T5ep4r9vNT5FjYwOHJT4kzExCa0sMT9GfH9QFkHGrzqwRXrfmYosAYQJeJfu2r",
-	"XKluQEdp5tSt+U7JjVNqJ1R7x1GCq0dVdSYs9fNGy5YeV3j0COP2cH+JVoOYaxrj4+Jlpvg419fHSqAh",
-	"xZxRkkyIQeBj494x39TDTkFTGLYRa2Tyvjm3kw2eu+9ig2cffBSSu9nkNcWmWlqOHMDAhBpLV042bSOG",
-	"zoGV6hNH6mlnVxSuW1M3BS2+cqUZiMnxBvw2XXj1wfK0+avXQ9WrN8CcXrV3NNHiI+d9cZTvG9JW1oyW",
-	"4lS0U08wi+f43E9Maess79eY9inIJn8MZSwAJxxun2e2Wy7o1/qGmWDm+I3KbKZoIcs3m+HGmY7JOzje",
-	"kh3FsppPCElCUqAS5zPn3JKtzMSUBg/mxbgzlW/pmiOFXze3pYqilUCFxZ0uvRL4qH4t5uVQLXD/csix",
-	"7JHpDEyPVIbn2BWAubia+W0POo2T4zyH3Hp0ozgCmmFeaPXCF20LEehkNaYGKK6p2CkzwRytYd6ArgOb",
-	"kVDroruPd5SPooATnD4aqpAssUeBY+LGJW9pu8eqDU3VgLUw50OzACqBJgGFwD68wfwRapYLzA1RB/dy",
-	"gtxTb02ikFAfgX7rEuvmq5feX2g9lDs9reLqzLPYdj9Rh3DLfppoZy5N5rhhyR3IW2mKDFcyNn8MyZDx",
-	"ZkCPKF+f15klkJHTUmtWkFaKV/Ae8imtVWrnvCUMJ8cMRTiMnm6zUs84J5msRQILaajpHzYIk5tHKGWJ",
-	"yVD8j/dvX6G/Pvvz1/85dOD/K0VTfKLlvat1n8Nms7wuMxT434GEVtvDyulUo/dH88FyfXrOMdAQEdOn",
-	"r9q9EwyrS1UuDCHNYlbTZ+HBUeGSCPUdHH1qry4I0olaFOnqeMS2iFH4d4HYgc5Td3NC77wv1mX3w4YX",
-	"zhnsoWLwpO5cbxFGIqu22xxSA3CgyUUJee5ta2SXbPoaSUxT19ODcKSQNG/NOrcxMEk35fEOjt44gmyq",
-	"CrtjyAPke3iiYEKMI2XiANAnwml2gfqLkydGi4SWnRgNp830WXFWlpBe63R/vwnGGZMoJyBQzg6gtgVT",
-	"teMSSlSVTaLcHRxtlpw/+7HOdvYlLbKtzgY326IVYcUANj3RT0763WBDl18YCYR7NOA11LphRjur07uM",
-	"djLSfrabRoeP5prZzmXaqyhSPze5myLDJSAFU4okO2DdlcRYyuku0HBD4ALe6oh/sOdMy9/Xnd50aURG",
-	"6QrAwfYhAXDwN1f5ybL9cUL1Uhf42OOWM5PENdZ/DvRG8hOH1hPD/gatA/pDj05f9rsyb8MNn0Zy92Vm",
-	"ZHQATnUgqFeQk6wxOmRgOg5x3ecG16UrfmoubUxsSo6/axr3RcUIFxoSgQqmIyJtUXeaHDvukUb/sM3p",
-	"usK1SwhWksR1mYLzIdRize7OJP1lvq3RUl9md3/aYB4g9YQz3ZYy8BhoKq7piomytC53mlwX5w/X18nX",
-	"bkgfpcGnCucfoCjZYh1+tJuYp9VXwLx1w7S+maLY64N1uvpucsC9HWKVaJXXdKwX8IhE1I9ugP9AaCUD",
-	"rfeYV2bO8buG558vfQLGv9dbLORLV/DSs9511VtH64iRLdbYYI5y0hHTrVqHJc1mbba/B45XjkuD5Qxt",
-	"oqy42gl2Z5DZKgCx6casLJkgtintvbdxag+rlgxjI0ga0dcji1pe+LraNpKmXmcb911mbVPTkHq7a5zi",
-	"4HlfLfUOdlvjP8Yzkegcy/Qb6VKrlFSJUizhiSTmNJqaK9ZjlKHbYqYDryrTuaDNTEvrO949TgI3YhtT",
-	"bdB8vNy/ZeCRWxRGbBh3nzFTzSHRLGocH/5UNf3l9POk2zpuNLJiR/YC1TTVW6/GJBxVnhY6k72oXFh2",
-	"tMBfKELUAGtk3tdpg7+fpPvbBSkTTtudRuJqAqW9+/L9/FrBtfE7KMmIakdSoD1pPpvolU4x1qD4lZYY",
-	"AdWC7DrB6W+jOHp7+njXn8Vm5t403tBmtRkx4cKHDCVywnFRE4ybxWKxqazUA1ld5AQDC7W7F7e2TfwM",
-	"5tUfWu61BDLX9++yLgp8Twq1H18rfYuafz/52kcuGeA01KWZzGr1paF+F2jyReHwPxDq9+AI2txNQ6QE",
-	"avK8A81MjPLqC3yR5O5JVapxlK58NSUV2wwWN6koFtQGNQ4RkzbeWOXLt/2d7RGzqMy/JzS030e7YrUy",
-	"4Kq8FU3H6JCRJDOlzAciM1ZJJPDRdjQcIt0V7nvl0gbzF00pubIW1OtId09AWP1RjPRSnpxnAXvvOnsl",
-	"7cZycKvlFdU17VvGEUZK+Q95indLEqRkhXO/YEyZDFq2vAh9ZX5pxOmnCnOp6RPILtP3kD39i8xOC1j9",
-	"1EIRO0Drub0pViBD/c1ZwPX/TcOvFU2t3apEpx/HddSoN0rB6K7bjYBIoUlIb53xV5ouOxgdMpYb+gq4",
-	"ru2BNJQzTY6Z7R3QQO8q9/WY7f4FG/Ufhbcojr5S//sqkFYFb+1VPZ7u7AQ+MN8jn8kb1RtRoz12p6Wl",
-	"UYfIuv7fze6mqgv/J0ksLXGWiqzcXukw21e3NNQxJQvlt8vHHms4ccCTKp296di161ENMik8P69AaLwg",
-	"3ZMuL/wZbYHyIZ+JoylniXXzoJ26W+ZTAEw0Rh9qhMYII/UNSlihxEolL9BrLLFifB0NgVQffejjVx91",
-	"qevHzccXrpfHU/VW7YazP7ItwsgUYr/4B1V4QFf6qoAS6AtbItt8qatsY/TMDNMuo43RVa+v8MU/mtwE",
-	"3YSYou/10lteiufRUxcqwiWJnkd/uri6+JNp5mn0vktcksv908vG5t4ZGlYkr9M236XR80gZ6i/NK3Hn",
-	"2su/D8Id5g4DF8LT8MUmmme9KMherGFEd8Zy3TVD35v5qQJ+bC7O/BQF7sn849XV8DT7uXdj4h+vrs5w",
-	"NaF2WXju47ttriYUsSUDCUI654kOwFwYu3iLqzxoStdruGxd+agnLJnwbM0r7Ydypn9zVegxPEHrNtHL",
-	"/tWaDwMsPj0NaX0V5PLlPcQ9Wrz8laQPhmNdKmIP4yCFOuOxICm80IqaOpE33PigJdrg5O7CBMha+Hqt",
-	"h2vw1VnrM+80ZorHbZ6Xrb4FGQDk6rMgfcDLvo+bVy7fvY4Um1knZtiTaNrkZFhHuDdgOx4xDqlS9V+Y",
-	"+PKBCEDPrv4aG5HaesfIZKMffrSOl4/Dnfyb9rqekfJnbsKzq7+ufjdr93YNn9xhBWxYerRyJtVaL3V9",
-	"Gy7Qj0xm6iA64Fp3vVidTS/TyiwU+tciT6cpr3B77cYNsMlvKZsurcRZecnvzai/qVxoLThpX1ASEmLN",
-	"LSZnPIObSTxsoC9hMJRur2YyQiTBFCltYiWaT3RTRrPl/tPYvHCTYyqGQmkyHhZ09Kz3fFqPTf/9Qb3u",
-	"lkO7wXtB9vm2vOmB6dnzl0xmWl0XTUc2mcHReJFW2vFWeMdL/e8Bp2/rorxR1XhpQwqfaqyzrifeKv/Z",
-	"teVuA7DQteI6Yda8iYhYabt6DVeCxsy7zg0KZ8PEsEWMBxvXnavEDTHbOx30leuPlV/jlsO7duefZUpU",
-	"t13NoiO6369rRTo4ryHRQ99nsia+SLW91eB8ou5+btq7WkB759DiPb3tvihVvs8t51Vtx1jm6jeRFi5h",
-	"2Q/2D/gObOnmMhodtS9XOWdurKMz9jUgzvFadKKGunQ1guMIe+3eOqEUXVNdI1GmWyT2O1QqBR5vUFEJ",
-	"ktwXOSpIShDeJCgRe6SQEtKIbEbYRJ3o6V884bA+bPgZYhyZ4MoLHQ8s022s4VRndGnvcvMAU+JSO2In",
-	"z/3zuWnrD5d/6JJTnUG3IRRr2PswBalJ6agYbUmuE0oyc8uzGvOVme/JayJ09ibp0/BgivXIUrgkHEeT",
-	"npqjSoNOOoG8lB1obIO9QuLtFjGKRMKVyB0cWz9xIsFlanypwuDWBtuGBhPmOlZq21/QVOs6Yk3hYEsg",
-	"/HvwU3ZEuN/sXgDVneOJULR1dBEWU7flOoh2d+HNfZljQt+6juejAuZE+/rYFG1dhTjZtjifJFT++zfg",
-	"6zl+BLs54/FE9ZLf7h8KbhfSWYuCdIW7GGdi85LaQcBJpgvr9O0DQuGQJtDEnjJD4TjJbMaKCcsAFvpe",
-	"qz3kQ9J6S2h6Y8FYy30zMwPbU9c39TboKemvo0Vs67t3+u275xR6tzoenG6kpQaeQrcfXAmeKXy29KRD",
-	"dqZsQR0FmrQMmlai7foC/TBlO48l5wTS+lJ70NfL3sExNmeXQHooJGxl41D1cmXnX+r59N4WiXm3xlSe",
-	"rYjzifqqBur/ldZZSutg7hLvQOg5t6wyRfZKm1LcFCuoRFUUmB/ngWXujvuXVKZNZprh5y9Mp27SgYI+",
-	"1Ft3tew53adNS+OA59QA+hkcpbe26c/CQLMri1jkHm0VVayzsed1ijao+j37QzWmp7pCz0NdV/Oo6xy+",
-	"z25h0Rfl9myxwnk9ngF+uPrsvO+Sb0P2ubWcWmb5Bkwu5EGpx0YXVbp2Cakx5Au2B6GEr2AFIJ3oaQJY",
-	"GbSzFYVuxTEkfp3UaQpfRzWuD4M2JMichnsI6la8MeL+D5ruozyl9zEUWDW3tmmD5rGMkulrmP45lvth",
-	"b2o642rtDAEdypxLmIoD8Me5sh4e/jcAAP//",
+	"0K/B2WNo90fAHIS8lSYHaI0c0g27/zGkp4/X6jwiu3Re4UTAYG5lMQ3FTYAJbMDK/4TjPeRTKh9q3tHz",
+	"uzFjW67iMHq6CqKecY6vp00Dy6ioK7aWuR1n5j0HTcE9cNHNIgyl2AfdiW4In5jyVH4O13vuhQ1tNfvQ",
+	"GIpK3+eA0xeIAqSgM5qTDNMdoEDaYd9KGyDlJCq+J2IUE9OZc3AGTg4oB4A8e7RkKdE1musJimtV3I4t",
+	"w5+ji3dYIUmfjwX+hXFjTca1cfkUbf6InqE/o83X8xz6n58ix4JPDk9+SpyZxtIUsJ6gPzuuDyBzysyv",
+	"NV21cmjKAWAAXSb6tcd7Pc1hXvWj7wjfONNoQs+AOEpw9aja4ISlft5oeWTG1WY9wrhXpb9Eq4fOdbDg",
+	"4+Jlpvg412PMSqAh8y6gMfUjWfjYOAmdRmSHnYKmMGwjNu3kfXPOS5uC4b6LDZ598FFI7maT1xTLfGlR",
+	"ewADE/RVV5Q4bSOGyvlKVa4jVdmz61LXrcycghZf0dsMxOR4A37PQHj1wSLH+avXQ9WrN8CcXrV3NNHi",
+	"I+fDc5TvG9LWZ40WdFW0Y8/N4jk+9xNTID3LhzqmfQqyyR9DGQvACSdtzHP+WC7oV4yHmWDm+I3KbKZo",
+	"Ics3m+HGme7tOzjekh3FsppPCElCUqAS5zPn3JKtzMSUNiHmxbgzlW/pmiOFXze3Ba+ilYaHxZ0u4BP4",
+	"qH4t5mXiLQgicMix7JHpDEyP9BfIsSsjdNFZ89sedDIwx3kOuY0LRHEENMO80OqFL2Y73/HT27EaoLim",
+	"YqfMBDP9htknuppwRlq2yxF4fLhlFAWc4PTRUIVkiT0KHBM3gR1L2z1WbWiqBqyFOR+aBVAJNAkoBPbh",
+	"O8wfoWa58O4QdXAvJ8g99dYkCgl1o+g3wLHO4nrp/YXWQzXeSK24OvPMOSXVIdyynybamUtTglodxAaB",
+	"cvMIpSwxOYr/8f7tK/TXZ3/++j+HLvx/pXiKjyzeu2r3Ofb4LIt5hvL1O+AutT2snE41en+0p325LjSH",
+	"hRsiYlpyqt07waq6WOXCENIsZjWdFh4cFS6JUd/B0aey6JIgnapFka6PR2yLGIV/F4gd6DxVJSf0zvti",
+	"XXg/bHnhHHkeKgZP8s7NFmEksmq7zSE1AAfaXJSQ597GRnbJprORxDR1XT0IRwpJ89assxsDk3STHu/g",
+	"6PUBy6ausDuGPEC+hycKJsQ4UuopAH0i3KkcqMA4eVa0SGjZidFw2kx/A2dlCemNTvj3q8+cMYlyAgLl",
+	"7ABqWzBVOy6hRFXZpMrdwdHmyfnzH+t8Z1/aItvqfHCzLVqJUQxgExT95KTfDbZ0+YWRgKteA15DrVtm",
+	"tPM6vctopyPtZ5vY2vU/10Ry7q5eTZH6ucneFBkuASmYUiTZAeu+JMbKSXeBlhsCF/BWx/yDXWdavpru",
+	"9KZPIzJ+sgAcbB8SAAd/e5WfLNsfJ9QvdYGPPS4VM0lcY/3nQHckP3FoWyVsK2ol3R82cjah3w11G275",
+	"NJK9LzMjowNwqgNBvYKcZI3RIQPTc4jrTje4Ll7xU3Np4xlTsvxd27gvKr6zMFchUMN0RKQt6k6TY8e0",
+	"bfQP256uK1y7hGAlSVwXKjj7rxZrdncm6S/zsxla6svs/k8bzAOknnCmG1MGHgNNxQ1dMVWW1gVPkyvj",
+	"/KHWOv3aDemjNPhU4fwDFCVbrMOP9hPzNPsKRCTcMK1vpij2+mCdrr6bLHBvj1glWuUNHesGPCIR9aN3",
+	"wH8gtJKB5nvMKzPn+MzC88+XPoH8Iq+nT8iXruSlZ73rureO1hEjW66xwRzlpCOmW9UOS9rN2nx/Dxyv",
+	"HJcGCxraRFlxtRPsziCzVQJiE45ZWTJBbFvae2/r1B5WLRnGRpA0oq9HFrW88PW1bSRNvc427rvM2qam",
+	"IfV21zjFtfO+WurZ6TbHf4xnItFZluk30qXFKKkSpVjCE0nMaTQ1z6fHKEO3xcwcwapM54I2M6Wo7zT1",
+	"OAnciG1MtUHz8XL/noFHblEYsWHcfcYsI4dEs6hxfPjTjPSX08+TbvO4Ua+4HdkLVNNWb70qk3BEcFrY",
+	"Q/YiKmHZ0QJ/oQhRA6yRe1+nfP1+0u5vF4S7nbY7jcTVBEp79+Vq+bWCG+N3UJIR1Y6kQIPSfDbRK51i",
+	"rEXxKy0xAqoF2XUCi99GcfT29PGuP4vNzL1pvGGpajNiwoUPGUrkhOOiJhg3i8ViU1upB7K6yAkGFmp3",
+	"L25to/gZzKs/tNxrCWSu799FzAt8Twq1H18rfYuafz/52kcuGeA01KeZzGr2paG+DrT5onD4Hwh1fHAE",
+	"bW6nIVICNTm6gXYmRnn1Bb5IcvekKtU4Sle+mpJGawaLmzQCC2qDGoeISRtvrPLl235tu8QsKvTvCQ3t",
+	"99GuWK0MuDpvRdMxOmQkyUwx84HIjFUSCXy0PQ2HSHel+165tMH8RVNMrqwF9TrS/RMQVn8UI92UJ8fI",
+	"Ye9dZ6+o3VgObrW8orqqfcs4wkgp/yFP8W5JcouscO4XjCmTQcuWF6GvzC+NOP1UYS41fQLZZfomsqd/",
+	"kdlpAaufWihiB2g9tzc9BmSowzkLuP6/afi1oqm1W5Xo9OO4jhr1RikY3XX7ERApNAnprTP+StNnB6ND",
+	"xnJDXwHXtT2QhnKmyQ+y3QMa6F3tvh6z3cFgo/6j8BbF0Vfqf18FUmLgrb2sx9OfncAH5nvkM3mjeiNq",
+	"tMfutLQ06hBZdwBws7up6tL/SRJLS5ylIiu3lzrM9tUtDXVMKXT77XJpx1pOHPCkWmdvKm3telSDTArP",
+	"zyvuGC9J96Q6C382UqD0w2fiaMpZYt08aKfulvkUABON0YcaoTHCSH2DElYosVLJC/QaS6wYX0dDINVH",
+	"H/r41Udd7Ppx8/GF6+bxVL1Vu+Hsj2yLMDKl2C/+QRUe0JW+LKAE+sIWyTZf6jrbGD0zw7QLaWN01ess",
+	"fPGPJjdBtyGm6Hu99JaX4nn01IWKcEmi59GfLq4u/mTaeRq97xKX5HL/9LKxuXeGhhXJ65S76zR6HilD",
+	"/aV5Je5cfPn3QbjD3GLgQngavthE86wXBdmrNYzozliu+2bomzM/VcCPzdWZn6LATZl/vLoanmY/9+5M",
+	"/OPV1RkuJ9QuC8+NfLfN5YQitmQgQUjnPNEBmAtjF29xlQdN6XoNl61LH/WEJROerXml/VDO9G8uCz2G",
+	"J2jdJ3rZv1zzYYDFp6chrS+DXL68h7hHi5e/kvTBcKyrdu5hHKRQZzwWJIUXWlFTJ/KGGx+0RBuc3F2Y",
+	"AFkLX6/1cA2+Omt95p3GTPG4zfOy1bcgA4BcfRakD3jZ93HzyuX160ixmXVihj2JplFOhnWEewO25xHj",
+	"kCpV/4WJLx+IAPTs6q+xEamtd4xMNvrhR+t4+Tjcyb9pr+sZKX/mJjy7+uvqt7N279fwyR1WwIalRytn",
+	"Uq31Ute54QL9yGSmDqIDrnXXi9XZ9DKtzEKhfzHydJryCrfXbtwAm/yWsunSSpyVl/zejPqbyoXWgpP2",
+	"FSUhIdbcY3LGM7iZxMMG+hoGQ+n2ciYjRBJMkdImVqL5RLdlNFvuP43NC+9yTMVQKE3Gw4KenvWeT+uy",
+	"6b9BqNffcmg3eK/IPt+WN10wPXv+kslMq+ui6ckmMzgaL9JKO94K73ip/z3g9G1dUDWqGi9tJuBTjXXW",
+	"9cR75T+7ttxtARa6WFwnzJo3ERErbVevWUbQmLnu3KFwNkwM23t4sHHTuUzcELO91UFfuv5Y+TVuOVy3",
+	"u7YsU6K6rUYWHdH9jl0r0sF5DYke+j6TNfFFqu2tFucTdfdz097VAto7hxbv6W73RanyfW45r2o7xjJX",
+	"v4m0oKZ7V1utG3KJ8a0jtkWAk0xn9OvGx0IRJU2gcXrpDnr2ivSGS3LAQl+psYd8yBBvCU1tE7HV9MaZ",
+	"qV+egoKpF1FOybsZzZ5fX6/sdw6dU2HW7uZ2uv2CGtm/oiERaUyYkiu0YffaU2iyJbeMG8IySFqJs10q",
+	"vp8hf8B3YAtKl0nfUc/JKhrUO+vC9yFThwXWw9Olq34dR9hr99YJdf+GamFRplsk9jtUKtMUb1BRCZLc",
+	"FzkqSEoQ3iQoEXukkBLS9W2u40Rt/+lfPIHePmz4GWIcmbDhC016ZbqNNZxKdpX2nkIPMCUudYhh8tw/",
+	"n5u2/nD5hy451bmhG0Kxhr0PU5CalPWF0ZbkOlUqMzeYqzFfmfmevCZC5yWTPg0PpliPLIVLLwufTbzS",
+	"oJNOiDplBxrbNAYh8XaLGEUi4UqZGJw/P3EiweUgfanC4NaGkYeuAMx1FoBtyqGPXyHFmsLBFvf49+Cn",
+	"7Ihw/yIHAVrGqy0pc3x0sUNTkei643Z34c19mWNC37pu/qMC5sTVDLEpR7wKcbJt3z9JqPz3b8DXc453",
+	"uznjkXL10pRzWgluF6xciYLqC/TDLOz8lZwTSOtL7UFfL3sHx9jwt0B6KCRsXePweHJF518qD7+3JWJe",
+	"GWzqzlbE+cQzXQP1/wf7rIN9MHeJdyD0nFtWmRJ7deIopTZWUImqKDA/zgPL3B33L6lwmLw0w89fmN7R",
+	"JAMFPai37mrZczpPm2a0Ab+pAfQzuElvbR+fhWFmVxSxyDnaKqlYZ2PP6xJtUPV79oZqTE91hJ6Huq7m",
+	"Udc5PJ/dsqIvyunZYoXz+jsD/HD12Xnfpd6GbBjrvmyZLhswmZCHDKjVRYXU7QeMsVOwPQglfAUrAOk0",
+	"TxO+yqCdqyh0I44h8euUTlP2OqpxfRg0IUHmNNxDULeyKaf/R82bUZ7S+xgKq5pb27Rf8bGMkulrmP45",
+	"lvlhb2o642rtDAEdypxLmIoD8MeZ+w8P/xsAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -102,7 +102,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/pockets": {
+    "/api/v1/nearest": {
         parameters: {
             query?: never;
             header?: never;
@@ -111,8 +111,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description The pocket of each key in a sequence that the hand reaches with the least travel. */
-        post: operations["findPockets"];
+        /** @description The octave of each key in a sequence that the hand reaches with the least travel. */
+        post: operations["findNearest"];
         delete?: never;
         options?: never;
         head?: never;
@@ -641,7 +641,7 @@ export interface components {
             string: number;
             fret: number;
         };
-        PocketStop: {
+        NearestStop: {
             title: string;
             scale: string;
             tonic: string;
@@ -1184,7 +1184,7 @@ export interface operations {
             default: components["responses"]["AnyProblem"];
         };
     };
-    findPockets: {
+    findNearest: {
         parameters: {
             query?: never;
             header?: never;
@@ -1200,14 +1200,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The brief's own pocket, then one for each change. */
+            /** @description The brief's own box, then one for each change. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": {
-                        stops: components["schemas"]["PocketStop"][];
+                        stops: components["schemas"]["NearestStop"][];
                     };
                 };
             };

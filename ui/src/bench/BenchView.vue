@@ -13,7 +13,7 @@ import BoxStrip from './BoxStrip.vue'
 import CorePanel from './CorePanel.vue'
 import LinksPanel from './LinksPanel.vue'
 import PlayBar from '../sound/PlayBar.vue'
-import PocketChanges from './PocketChanges.vue'
+import NearestShapes from './NearestShapes.vue'
 import WhyLine from './WhyLine.vue'
 import KeepInstrument from './KeepInstrument.vue'
 import HandPanel from './HandPanel.vue'
@@ -68,12 +68,12 @@ const beyond = computed(() => {
   return event && event.note < 0 ? { string: event.string, fret: event.fret } : undefined
 })
 
-// The rung last pressed; another box has none.
+// The mark last pressed; another box has none.
 const pressed = ref(-1)
 const boxNotes = computed(() => plan.value?.boxes[plan.value.box]?.notes.map((n) => n.spoken).join())
 watch(boxNotes, () => (pressed.value = -1))
 
-function pressRung(note: number) {
+function pressMark(note: number) {
   pressed.value = note
   player.stepToNote(note)
 }
@@ -129,7 +129,7 @@ useKeys({
       <div class="work">
         <div class="play">
           <div class="tools">
-            <v-btn-toggle v-model="keptLabel" mandatory density="compact" color="primary" aria-label="What stands on the rungs">
+            <v-btn-toggle v-model="keptLabel" mandatory density="compact" color="primary" aria-label="What stands on the marks">
               <v-btn v-for="kind in labelKinds" :key="kind" :value="kind" size="small">{{ labelNames[kind] }}</v-btn>
             </v-btn-toggle>
             <v-btn-toggle v-model="keptSpacing" mandatory density="compact" color="primary" aria-label="Fret spacing">
@@ -137,7 +137,7 @@ useKeys({
               <v-btn value="true" size="small">true frets</v-btn>
             </v-btn-toggle>
           </div>
-          <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" :beyond="beyond" @choose="pressRung" />
+          <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" :beyond="beyond" @choose="pressMark" />
           <WhyLine :plan="plan" :note="pressed" @land="(to) => change({ 'run.landOn': undefined, ...(to ? { 'run.landOn.string': to.string, 'run.landOn.fret': to.fret } : {}) })" />
           <BoxStrip ref="strip" :plan="plan" @choose="(i) => change({ 'layout.box': i, 'run.landOn': undefined }, 'replace')" />
           <PlayBar
@@ -162,7 +162,7 @@ useKeys({
           <RunPanel :plan="plan" />
           <CorePanel v-if="plan.scale.core && plan.brief.layout?.system === 'five-form'" :core="plan.scale.core" :title="plan.scale.title" @change="change" />
           <LinksPanel v-if="systemLinks" :plan="plan" @change="change" />
-          <PocketChanges v-if="plan.brief.layout?.system === 'pocket'" :plan="plan" :catalogue="catalogue" @change="change" />
+          <NearestShapes v-if="plan.brief.layout?.system === 'one-octave'" :plan="plan" :catalogue="catalogue" @change="change" />
           <SlidePanel v-if="plan.boxes[plan.box]?.notes.some((n) => n.fret === 0)" :plan="plan" />
           <RelatedPanel :plan="plan" @change="change" />
         </aside>

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import type { Plan, Score } from '../api/client'
-import RungMark from '../neck/RungMark.vue'
+import NoteMark from '../neck/NoteMark.vue'
 import { headOf } from '../notation/columns'
 
 const RunStaff = defineAsyncComponent(() => import('../notation/RunStaff.vue'))
@@ -30,7 +30,7 @@ const bottom = computed(() => top.value + lane.value * (strings.value.length - 1
 const height = computed(() => bottom.value + lane.value / 2 + 58)
 const x = (i: number) => names.value + column.value * (i + 0.5)
 const y = (string: number) => top.value + lane.value * (string - 1)
-const rung = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
+const mark = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
 const bars = computed(() => events.value.flatMap((e, i) => (i === 0 || e.bar !== events.value[i - 1]?.bar ? [i] : [])))
 const crossings = computed(() => events.value.flatMap((e, i) => (i > 0 && e.string !== events.value[i - 1]?.string ? [i] : [])))
 
@@ -104,11 +104,11 @@ watch(
       >
         <rect :x="x(i - 0.5)" :y="0" :width="column" :height="height" class="hit" />
         <text :x="x(i)" :y="14" class="count" :class="{ beat: e.accent }">{{ e.count }}</text>
-        <RungMark
+        <NoteMark
           :x="x(i)"
           :y="y(e.string)"
-          :w="rung.w"
-          :h="rung.h"
+          :w="mark.w"
+          :h="mark.h"
           :label="String(e.fret)"
           :root="e.degree === '1'"
           :added="plan.boxes[plan.box]?.notes[e.note]?.layer === 'added'"

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, take, type Plan } from '../api/client'
 
-/** Why the rung last pressed is played with its finger, and whether the run is to land on it. */
+/** Why the mark last pressed is played with its finger, and whether the run is to land on it. */
 const props = defineProps<{ plan: Plan; note: number }>()
 const emit = defineEmits<{ land: [place: { string: number; fret: number } | undefined] }>()
 const pressed = computed(() => props.plan.boxes[props.plan.box]?.notes[props.note])
@@ -31,7 +31,7 @@ watch(
 <template>
   <p class="why" role="status">
     <template v-if="why">{{ why }}</template>
-    <span v-else class="hint">Press a rung to see why it has its finger, or to let the run end on it.</span>
+    <span v-else class="hint">Press a mark to see why it has its finger, or to let the run end on it.</span>
     <v-btn v-if="pressed && why" size="x-small" color="primary" variant="tonal" class="land" data-do="land" @click="emit('land', landing ? undefined : pressed)">{{ landing ? 'let the run end as written' : 'let the run land here' }}</v-btn>
   </p>
 </template>

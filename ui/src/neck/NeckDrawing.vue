@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import type { Plan } from '../api/client'
 import { geometry } from './geometry'
 import { labelOf, type LabelKind } from './labels'
-import RungMark from './RungMark.vue'
+import NoteMark from './NoteMark.vue'
 
 const props = defineProps<{
   plan: Plan
@@ -76,28 +76,28 @@ function step(by: number) {
         <text :x="left ? g.width - 2 : 2" :y="g.stringY(s.string)" dy="0.36em" :text-anchor="left ? 'end' : 'start'">{{ s.label }}</text>
       </g>
       <g class="ruler" aria-hidden="true">
-        <path :d="`M${g.nut} ${g.bottom + g.rung.h / 2 + 6}H${g.fretX(plan.neck.frets.length - 1)}`" />
+        <path :d="`M${g.nut} ${g.bottom + g.mark.h / 2 + 6}H${g.fretX(plan.neck.frets.length - 1)}`" />
         <template v-for="f in rulerLabels" :key="f.fret">
-          <path :d="`M${f.wire} ${g.bottom + g.rung.h / 2 + 2}v8`" />
-          <text v-if="f.readable" :x="f.x" :y="g.bottom + g.rung.h / 2 + 22">{{ f.fret }}</text>
-          <text v-if="spacing === 'true' && f.roomy" class="mm" :x="f.wire" :y="g.bottom + g.rung.h / 2 + 33">{{ Math.round(f.mm) }}</text>
+          <path :d="`M${f.wire} ${g.bottom + g.mark.h / 2 + 2}v8`" />
+          <text v-if="f.readable" :x="f.x" :y="g.bottom + g.mark.h / 2 + 22">{{ f.fret }}</text>
+          <text v-if="spacing === 'true' && f.roomy" class="mm" :x="f.wire" :y="g.bottom + g.mark.h / 2 + 33">{{ Math.round(f.mm) }}</text>
         </template>
-        <text v-if="spacing === 'true'" class="mm" :x="g.nut" :y="g.bottom + g.rung.h / 2 + 33">mm</text>
+        <text v-if="spacing === 'true'" class="mm" :x="g.nut" :y="g.bottom + g.mark.h / 2 + 33">mm</text>
       </g>
       <path
         v-for="(t, i) in ticks"
         :key="i"
         class="tick"
         :class="{ root: t.degree === '1' }"
-        :d="`M${g.rungX(t.fret)} ${g.stringY(t.string) - g.rung.h * 0.26}v${g.rung.h * 0.52}`"
+        :d="`M${g.markX(t.fret)} ${g.stringY(t.string) - g.mark.h * 0.26}v${g.mark.h * 0.52}`"
       />
-      <RungMark
+      <NoteMark
         v-for="(n, i) in box?.notes"
         :key="`${plan.box}-${i}`"
-        :x="g.rungX(n.fret)"
+        :x="g.markX(n.fret)"
         :y="g.stringY(n.string)"
-        :w="g.rung.w"
-        :h="g.rung.h"
+        :w="g.mark.w"
+        :h="g.mark.h"
         :label="labelOf(n, label, plan.scale)"
         :root="n.root"
         :added="n.layer === 'added'"
@@ -105,7 +105,7 @@ function step(by: number) {
         :current="i === current"
         :shared="shared?.has(`${n.string}/${n.fret}`) ?? false"
       />
-      <RungMark v-if="beyond" :x="g.rungX(beyond.fret)" :y="g.stringY(beyond.string)" :w="g.rung.w" :h="g.rung.h" label="" current />
+      <NoteMark v-if="beyond" :x="g.markX(beyond.fret)" :y="g.stringY(beyond.string)" :w="g.mark.w" :h="g.mark.h" label="" current />
       <rect
         v-for="(n, i) in box?.notes"
         :key="`press ${plan.box}-${i}`"
@@ -115,11 +115,11 @@ function step(by: number) {
         :data-note="i"
         :aria-label="n.spoken + (shared?.has(`${n.string}/${n.fret}`) ? ', in both' : '')"
         :aria-current="i === current ? 'step' : undefined"
-        :x="g.rungX(n.fret) - g.rung.w * 0.75"
-        :y="g.stringY(n.string) - g.rung.h / 2"
-        :width="g.rung.w * 1.5"
-        :height="g.rung.h"
-        :rx="g.rung.w * 0.75"
+        :x="g.markX(n.fret) - g.mark.w * 0.75"
+        :y="g.stringY(n.string) - g.mark.h / 2"
+        :width="g.mark.w * 1.5"
+        :height="g.mark.h"
+        :rx="g.mark.w * 0.75"
         @click="emit('choose', i)"
         @keydown.enter.prevent="emit('choose', i)"
         @keydown.right.prevent="step(1)"

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
 import { labelOf, type LabelKind } from './labels'
-import RungMark from './RungMark.vue'
+import NoteMark from './NoteMark.vue'
 
 /** The frets of a plan's box, without what lies beyond them. */
 const props = defineProps<{ plan: Plan; label: LabelKind; current: number; width: number }>()
@@ -17,13 +17,13 @@ const gap = computed(() => Math.max(13, Math.min(19, 84 / strings.value.length))
 const top = computed(() => gap.value * 0.6)
 const bottom = computed(() => top.value + gap.value * (strings.value.length - 1))
 const height = computed(() => bottom.value + gap.value * 0.55 + 15)
-const rung = computed(() => ({ w: Math.min(gap.value * 0.72, 12), h: gap.value * 0.94 }))
+const mark = computed(() => ({ w: Math.min(gap.value * 0.72, 12), h: gap.value * 0.94 }))
 const frets = computed(() => Array.from({ length: high.value - low.value + 1 }, (_, i) => low.value + i))
 const fretWidth = computed(() => (props.width - gutter - 6) / frets.value.length)
 
 const mirror = (x: number) => (left.value ? props.width - x : x)
 const wire = (fret: number) => mirror(gutter + fretWidth.value * (fret - low.value + 1))
-const rungX = (fret: number) => (fret === 0 ? mirror(gutter - rung.value.w * 0.8) : mirror(gutter + fretWidth.value * (fret - low.value + 1) - Math.min(rung.value.w * 0.7, fretWidth.value / 2)))
+const markX = (fret: number) => (fret === 0 ? mirror(gutter - mark.value.w * 0.8) : mirror(gutter + fretWidth.value * (fret - low.value + 1) - Math.min(mark.value.w * 0.7, fretWidth.value / 2)))
 const y = (string: number) => top.value + gap.value * (string - 1)
 const wedge = (reach: string) => (reach ? ((reach === 'forward') === left.value ? -1 : 1) : 0)
 </script>
@@ -37,13 +37,13 @@ const wedge = (reach: string) => (reach ? ((reach === 'forward') === left.value 
       <text :x="mirror(2)" :y="y(s.string)" dy="0.36em" :text-anchor="left ? 'end' : 'start'">{{ s.label }}</text>
     </g>
     <text v-for="f in frets" :key="`n${f}`" class="number" :x="(wire(f - 1) + wire(f)) / 2" :y="height - 3">{{ f }}</text>
-    <RungMark
+    <NoteMark
       v-for="(n, i) in box?.notes"
       :key="i"
-      :x="rungX(n.fret)"
+      :x="markX(n.fret)"
       :y="y(n.string)"
-      :w="rung.w"
-      :h="rung.h"
+      :w="mark.w"
+      :h="mark.h"
       :label="labelOf(n, label, plan.scale)"
       :root="n.root"
       :added="n.layer === 'added'"

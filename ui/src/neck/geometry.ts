@@ -7,9 +7,9 @@ export interface Geometry {
   top: number
   bottom: number
   nut: number
-  rung: { w: number; h: number }
+  mark: { w: number; h: number }
   fretX(fret: number): number
-  rungX(fret: number): number
+  markX(fret: number): number
   stringY(string: number): number
 }
 
@@ -25,21 +25,21 @@ export function geometry(neck: Plan['neck'], width: number, spacing: 'even' | 't
   const mirror = (x: number) => (leftHanded ? width - x : x)
   const share = (fret: number) => (spacing === 'true' ? (neck.frets[fret]?.mm ?? 0) / whole : fret / last)
   const plainX = (fret: number) => gutter + usable * share(fret)
-  const rung = { w: Math.min(gap * 0.55, 18), h: Math.min(gap * 0.88, 29) }
-  const top = edge + rung.h / 2
+  const mark = { w: Math.min(gap * 0.55, 18), h: Math.min(gap * 0.88, 29) }
+  const top = edge + mark.h / 2
   const bottom = top + gap * (neck.strings.length - 1)
   return {
     width,
-    height: bottom + rung.h / 2 + ruler,
+    height: bottom + mark.h / 2 + ruler,
     top,
     bottom,
     nut: mirror(gutter),
-    rung,
+    mark,
     fretX: (fret) => mirror(plainX(fret)),
-    rungX: (fret) => {
-      if (fret === 0) return mirror(gutter - rung.w * 0.75)
+    markX: (fret) => {
+      if (fret === 0) return mirror(gutter - mark.w * 0.75)
       const wire = plainX(fret)
-      return mirror(wire - Math.min(rung.w * 0.62, (wire - plainX(fret - 1)) * 0.5))
+      return mirror(wire - Math.min(mark.w * 0.62, (wire - plainX(fret - 1)) * 0.5))
     },
     stringY: (string) => top + gap * (string - 1),
   }

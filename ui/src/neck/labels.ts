@@ -11,7 +11,7 @@ export function noteLabel(scale: Plan['scale'], name: string): string {
   return scale.labels[scale.notes.indexOf(name)] ?? pretty(name)
 }
 
-/** What stands on a rung. */
+/** What stands on a mark. */
 export function labelOf(note: BoxNote, kind: LabelKind, scale: Plan['scale']): string {
   switch (kind) {
     case 'note':

@@ -11,7 +11,7 @@ import { useKeys } from '../shell/useKeys'
 import PlayBar from '../sound/PlayBar.vue'
 import { pieceOf } from '../sound/timeline'
 import { usePlayer } from '../sound/usePlayer'
-import RoundRung from './RoundRung.vue'
+import RoundStop from './RoundStop.vue'
 import { useRound } from './useRound'
 import TryAgain from '../shell/TryAgain.vue'
 
@@ -93,13 +93,13 @@ useKeys({
         <div class="tools">
           <v-btn v-if="done.length" size="small" color="primary" data-do="clear" @click="work.clearDone">Mark none done</v-btn>
           <v-btn size="small" :prepend-icon="mdiEyeOffOutline" :color="keptCover ? 'primary' : undefined" :variant="keptCover ? 'tonal' : 'text'" :aria-pressed="keptCover" data-do="cover" @click="keptCover = !keptCover">Hide the necks</v-btn>
-          <v-btn-toggle v-model="keptLabel" mandatory density="compact" color="primary" aria-label="What stands on the rungs">
+          <v-btn-toggle v-model="keptLabel" mandatory density="compact" color="primary" aria-label="What stands on the marks">
             <v-btn v-for="kind in labelKinds" :key="kind" :value="kind" size="small">{{ labelNames[kind] }}</v-btn>
           </v-btn-toggle>
         </div>
       </div>
       <ol ref="ladder" class="ladder" :aria-label="`Round: ${round.title}`">
-        <RoundRung
+        <RoundStop
           v-for="(s, i) in stops"
           :key="s.tonic"
           :stop="s"

@@ -4,7 +4,7 @@ const keys: [string, string][] = [
   ['b', 'to the brief'],
   [', .', 'box before, next box; in a round, key before, next key'],
   ['k K', 'key on by a fourth, back by a fourth'],
-  ['l', 'what stands on the rungs: notes, degrees, fingers, frets, steps'],
+  ['l', 'what stands on the marks: notes, degrees, fingers, frets, steps'],
   ['e', 'even or true fret spacing'],
   ['space', 'play the run after its count-in, stop'],
   ['m', 'click on or off'],
@@ -26,7 +26,7 @@ const keys: [string, string][] = [
           <dd>{{ what }}</dd>
         </template>
       </dl>
-      <p>On the neck, the arrow keys go from rung to rung. In a picker, type to find, arrows to choose, Enter to take.</p>
+      <p>On the neck, the arrow keys go from mark to mark. In a picker, type to find, arrows to choose, Enter to take.</p>
       <v-btn color="primary" variant="tonal" @click="open = false">Close</v-btn>
     </v-card>
   </v-dialog>

@@ -14,7 +14,7 @@ const props = defineProps<{
   /** Side that the finger reaches to on the screen: -1 left, 1 right, 0 none. */
   wedge?: number
   current?: boolean
-  /** Another plan has this place too: a frame around the rung. */
+  /** Another plan has this place too: a frame around the mark. */
   shared?: boolean
 }>()
 const grown = computed(() => (props.current ? 1.28 : 1))
@@ -29,7 +29,7 @@ const wedgePath = computed(() => {
 </script>
 
 <template>
-  <g class="rung" aria-hidden="true" :class="{ root, added, current }">
+  <g class="mark" aria-hidden="true" :class="{ root, added, current }">
     <template v-if="root">
       <path class="feet" :d="`M${x - w * 0.24} ${y + h * 0.4}v${h * 0.28}M${x + w * 0.24} ${y + h * 0.4}v${h * 0.28}`" />
     </template>

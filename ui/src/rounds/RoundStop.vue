@@ -7,7 +7,7 @@ import type { LabelKind } from '../neck/labels'
 import SmallNeck from '../neck/SmallNeck.vue'
 import { pretty } from '../signs'
 
-/** One key of a round: a rung of the ladder. */
+/** One key of a round: a stop. */
 const props = defineProps<{ stop: RoundStop; label: LabelKind; covered: boolean; done: boolean; playing: boolean; note: number; neckWidth: number; twelve: boolean }>()
 const emit = defineEmits<{ play: []; done: []; respell: [] }>()
 
@@ -26,7 +26,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
 </script>
 
 <template>
-  <li class="rung-row" :class="{ playing, done }" :data-stop="stop.tonic" :aria-current="playing ? 'step' : undefined">
+  <li class="stop-row" :class="{ playing, done }" :data-stop="stop.tonic" :aria-current="playing ? 'step' : undefined">
     <span aria-hidden="true" />
     <div class="who">
       <v-btn :icon="mdiPlay" size="small" color="primary" variant="tonal" :aria-label="`Play on from ${stop.name}`" data-do="play-from" @click="emit('play')" />
@@ -68,7 +68,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
 </template>
 
 <style scoped>
-.rung-row {
+.stop-row {
   align-items: center;
   column-gap: 18px;
   display: grid;
@@ -77,8 +77,8 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
   position: relative;
 }
 
-/* The rung itself: a bar between the rails. */
-.rung-row::after {
+/* The stop itself: a bar between the rails. */
+.stop-row::after {
   background: var(--rule);
   bottom: 0;
   content: '';
@@ -87,11 +87,11 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
   position: absolute;
 }
 
-.rung-row.playing {
+.stop-row.playing {
   background: color-mix(in srgb, var(--verdigris) 9%, transparent);
 }
 
-.rung-row.playing::after {
+.stop-row.playing::after {
   background: var(--verdigris);
 }
 
@@ -163,7 +163,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
 }
 
 @media (max-width: 1000px) {
-  .rung-row {
+  .stop-row {
     grid-template-columns: 12px 104px 1fr max-content;
     row-gap: 6px;
   }

@@ -7,11 +7,11 @@ import (
 	"evenladder/core/neck"
 )
 
-// pocket has one box for each root on each string: one octave, three notes a
+// oneOctave has one box for each root on each string: one octave, three notes a
 // string, or two where the scale has five notes or fewer. Where strings or
-// frets run out it is cut short. Each leads on to the pocket that begins on
+// frets run out it is cut short. Each leads on to the box that begins on
 // the root it ends with.
-func pocket(r Request) ([]Box, error) {
+func oneOctave(r Request) ([]Box, error) {
 	each := 3
 	if r.Scale.Len() < 6 {
 		each = 2
@@ -21,7 +21,7 @@ func pocket(r Request) ([]Box, error) {
 		open := r.Neck.Open(str).MIDI()
 		for fret := r.LowFret; fret <= r.HighFret; fret++ {
 			if r.Scale.Index(open+fret) == 0 {
-				out = append(out, r.pocketFrom(at, open+fret, each))
+				out = append(out, r.octaveFrom(at, open+fret, each))
 			}
 		}
 	}
@@ -29,7 +29,7 @@ func pocket(r Request) ([]Box, error) {
 	return out, nil
 }
 
-func (r *Request) pocketFrom(at, root, each int) Box {
+func (r *Request) octaveFrom(at, root, each int) Box {
 	b := builder{Request: r, notes: make([]Note, 0, r.Scale.Len()+1)}
 	midi := root
 	for i := range r.Scale.Len() + 1 {

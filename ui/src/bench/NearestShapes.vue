@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { ref, watch } from 'vue'
-import { api, CallError, take, type Catalogue, type Plan, type PocketStop } from '../api/client'
+import { api, CallError, take, type Catalogue, type Plan, type NearestStop } from '../api/client'
 import { pretty } from '../signs'
 import type { Changes } from '../brief/useWork'
 import { readKeys } from './readKeys'
 
-/** Which pocket is nearest as the key changes under a hand that wants to stay. */
+/** Which octave is nearest as the key changes under a hand that wants to stay. */
 const props = defineProps<{ plan: Plan; catalogue: Catalogue | undefined }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
 
 const typed = useLocalStorage('even-ladder.changes', '')
-const stops = ref<PocketStop[]>([])
+const stops = ref<NearestStop[]>([])
 const trouble = ref('')
 
 async function find() {
@@ -22,7 +22,7 @@ async function find() {
   }
   const keys = readKeys(typed.value, props.catalogue, props.plan.brief.scale)
   try {
-    stops.value = (await take(api.POST('/api/v1/pockets', { body: { brief: props.plan.brief, changes: keys } }))).stops
+    stops.value = (await take(api.POST('/api/v1/nearest', { body: { brief: props.plan.brief, changes: keys } }))).stops
     trouble.value = ''
   } catch (cause) {
     const error = cause as CallError
@@ -31,7 +31,7 @@ async function find() {
 }
 watch(() => [props.plan, props.catalogue], find, { immediate: true })
 
-const open = (s: PocketStop) =>
+const open = (s: NearestStop) =>
   emit('change', { 'scale.tonic': s.tonic, ...(s.scale ? { 'scale.name': s.scale, 'scale.formula': undefined } : {}), 'layout.box': s.box })
 </script>
 
@@ -48,7 +48,7 @@ const open = (s: PocketStop) =>
         {{ s.boxName }}<template v-if="i > 0">, {{ s.travelMm < 1 ? 'the hand stays' : `the hand goes ${Math.round(s.travelMm)} mm` }}</template><template v-if="!s.complete">, cut short</template>
       </li>
     </ol>
-    <p v-else class="faint">Type the keys of the tune: each gets the pocket that the hand reaches with the least travel from {{ pretty(plan.scale.title) }}.</p>
+    <p v-else class="faint">Type the keys of the tune: each gets the octave that the hand reaches with the least travel from {{ pretty(plan.scale.title) }}.</p>
   </section>
 </template>
 

@@ -40,8 +40,8 @@ func least(n neck.Neck, lists [][]layout.Box, from int) float64 {
 	return best
 }
 
-// The hand travels no further than in any other choice of whole pockets.
-func TestNearestPocketsEqualExhaustiveSearch(t *testing.T) {
+// The hand travels no further than in any other choice of whole octaves.
+func TestNearestEqualsExhaustiveSearch(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var lists [][]layout.Box
 		var n neck.Neck
@@ -49,12 +49,12 @@ func TestNearestPocketsEqualExhaustiveSearch(t *testing.T) {
 			tonic := rapid.SampledFrom([]string{"C", "Eb", "F#", "A", "Bb"}).Draw(t, "tonic")
 			r := underHand(request(t, standard, 19, tonic, rapid.SampledFrom([]string{"dorian", "mixolydian", "kumoi"}).Draw(t, "scale")))
 			n = r.Neck
-			lists = append(lists, boxes(t, "pocket", r))
+			lists = append(lists, boxes(t, "one-octave", r))
 		}
 		choice, travel := layout.Nearest(n, lists)
 		sum := 0.0
 		for i, k := range choice {
-			assert.True(t, lists[i][k].Complete(), "whole pockets before all")
+			assert.True(t, lists[i][k].Complete(), "whole octaves before all")
 			sum += travel[i]
 		}
 		assert.Zero(t, travel[0])
