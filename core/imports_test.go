@@ -10,7 +10,15 @@ import (
 )
 
 // order is the pipeline: a package may import those before it.
-var order = []string{"pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "plan", "score", "round"}
+var order = []string{
+	"table", "english", "pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "fault", "brief", "piece", "plan", "explore", "score", "round",
+}
+
+// afterPlan do not import each other; planless are not to reach a plan.
+var (
+	afterPlan = []string{"explore", "round"}
+	planless  = []string{"core/piece", "core/score", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab"}
+)
 
 func list(t *testing.T, args ...string) []string {
 	t.Helper()
@@ -36,12 +44,37 @@ func TestCoreImports(t *testing.T) {
 	}
 }
 
-// Formats, drawings and the store read the core and never each other.
+// Every package of the core has its place in the order.
+func TestEveryPackageHasItsPlace(t *testing.T) {
+	for _, path := range list(t, "./...") {
+		if name, ok := strings.CutPrefix(path, "evenladder/core/"); ok {
+			assert.Contains(t, order, name)
+		}
+	}
+}
+
+// The packages after the plan know nothing of each other, and what is played,
+// written and read needs no plan.
+func TestWhatStandsApart(t *testing.T) {
+	for _, name := range afterPlan {
+		for _, other := range afterPlan {
+			assert.NotContains(t, list(t, "-f", `{{join .Imports " "}}`, "./"+name), "evenladder/core/"+other)
+		}
+	}
+	for _, path := range planless {
+		assert.NotContains(t, list(t, "-deps", "evenladder/"+path), "evenladder/core/plan", path)
+	}
+}
+
+// Formats, drawings and the store read the core and never each other; every
+// format is asked.
 func TestOuterImports(t *testing.T) {
-	for _, pkg := range []string{"format/tab", "draw", "store"} {
-		for _, dep := range list(t, "-f", `{{join .Imports " "}}`, "evenladder/"+pkg) {
+	outer := append(list(t, "evenladder/format/..."), "evenladder/draw", "evenladder/store")
+	require.Len(t, outer, 7)
+	for _, path := range outer {
+		for _, dep := range list(t, "-f", `{{join .Imports " "}}`, path) {
 			if local, ok := strings.CutPrefix(dep, "evenladder/"); ok {
-				assert.Regexp(t, `^(core/|fonts$)`, local, "%s imports %s", pkg, dep)
+				assert.Regexp(t, `^(core/|fonts$|look$)`, local, "%s imports %s", path, dep)
 			}
 		}
 	}

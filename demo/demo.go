@@ -8,56 +8,52 @@ import (
 	"fmt"
 	"time"
 
-	"evenladder/core/plan"
-	"evenladder/core/round"
-	"evenladder/core/scale"
+	"evenladder/core/brief"
+	"evenladder/core/table"
 	"evenladder/store"
 )
 
 //go:embed demo.json
 var data []byte
 
-// Fill saves the demo data. The first of each list is the latest: briefs were
-// saved two days apart, instruments and scales a day.
+// room is the demo data: for each kind its things, the latest first.
+type room struct {
+	Briefs, Rounds, Instruments, Scales []thing
+}
+
+type thing struct {
+	Title      string            `json:"title"`
+	Notes      string            `json:"notes"`
+	Brief      *brief.Brief      `json:"brief"`
+	Instrument *brief.Instrument `json:"instrument"`
+	Formula    *string           `json:"formula"`
+}
+
+// Fill keeps the demo data: briefs and rounds as saved some days apart,
+// instruments and scales a day.
 func Fill(ctx context.Context, st *store.Store) error {
 	latest := time.Now()
-	var room struct {
-		Briefs      []store.SavedBrief
-		Instruments []store.OwnInstrument
-		Scales      []store.OwnScale
-	}
-	if err := json.Unmarshal(data, &room); err != nil {
+	var all room
+	if err := json.Unmarshal(data, &all); err != nil {
 		return err
 	}
-	earlier := func(days int) func() time.Time {
-		at := latest.AddDate(0, 0, -days)
-		return func() time.Time { return at }
-	}
-	for i, in := range room.Instruments {
-		if err := plan.CheckInstrument(in.Instrument); err != nil {
-			return fmt.Errorf("%s: %w", in.Name, err)
-		}
-		if _, err := st.Instruments.At(earlier(i)).Create(ctx, in); err != nil {
-			return err
-		}
-	}
-	for i, sc := range room.Scales {
-		if _, err := scale.ParseFormula(sc.Formula); err != nil {
-			return fmt.Errorf("%s: %w", sc.Name, err)
-		}
-		if _, err := st.Scales.At(earlier(i)).Create(ctx, sc); err != nil {
-			return err
-		}
-	}
-	for i, b := range room.Briefs {
-		if round.Sentence(b.Brief) == "" {
-			return fmt.Errorf("%s: this brief cannot be met", b.Title)
-		}
-		if _, err := plan.Build(b.Brief); err != nil {
-			return fmt.Errorf("%s: %w", b.Title, err)
-		}
-		if _, err := st.Briefs.At(earlier(2*i)).Create(ctx, b); err != nil {
-			return err
+	for _, shelf := range []struct {
+		kind      string
+		things    []thing
+		daysApart int
+	}{
+		{"briefs", all.Briefs, 2}, {"rounds", all.Rounds, 3}, {"instruments", all.Instruments, 1}, {"scales", all.Scales, 1},
+	} {
+		kind, _ := table.Find(store.Kinds, shelf.kind)
+		for i, t := range shelf.things {
+			d, err := kind.Draft(t.Title, t.Notes, store.Thing{Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula})
+			if err != nil {
+				return fmt.Errorf("%s: %w", t.Title, err)
+			}
+			at := latest.AddDate(0, 0, -i*shelf.daysApart)
+			if _, err := st.Shelf(shelf.kind).At(func() time.Time { return at }).Create(ctx, d); err != nil {
+				return err
+			}
 		}
 	}
 	return nil

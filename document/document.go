@@ -9,9 +9,12 @@ import (
 	"io"
 	"strings"
 
+	"evenladder/core/brief"
+	"evenladder/core/fault"
 	"evenladder/core/plan"
 	"evenladder/core/round"
 	"evenladder/core/score"
+	"evenladder/core/table"
 	"evenladder/draw"
 	"evenladder/format/abc"
 	"evenladder/format/csv"
@@ -30,33 +33,32 @@ type Source struct {
 
 // OfPlan is a plan to be written.
 func OfPlan(p plan.Plan) Source {
-	return Source{p, score.Of(p), draw.PlanSheet(p), fileName(p.Brief, "")}
+	return Source{p, score.Of(p.Piece()), draw.PlanSheet(p), fileName(p.Brief, "")}
 }
 
 // OfRound is a round to be written; its layout is one of draw's.
 func OfRound(r round.Round, layout string) Source {
-	return Source{r, round.Score(r), draw.RoundSheet(r, layout), fileName(r.Stops[0].Plan.Brief, "-"+r.Brief.Round.Order)}
+	return Source{r, score.Of(r.Piece()), draw.RoundSheet(r, layout), fileName(r.Stops[0].Plan.Brief, "-"+r.Brief.Round.Order)}
 }
 
 // Format is one kind of file.
 type Format struct {
-	ID        string
-	Name      string
+	table.Row
 	MediaType string
 	write     func(w io.Writer, s Source, paper draw.Paper) error
 }
 
 // Formats are all kinds in picker order.
 var Formats = []Format{
-	{"pdf", "PDF page", "application/pdf", drawn(draw.PDF)},
-	{"svg", "SVG drawing", "image/svg+xml", drawn(draw.SVG)},
-	{"png", "PNG picture", "image/png", drawn(draw.PNG)},
-	{"tab", "tab as text", "text/plain; charset=utf-8", scored(tab.Write)},
-	{"musicxml", "MusicXML", "application/vnd.recordare.musicxml+xml", scored(musicxml.Write)},
-	{"midi", "MIDI file", "audio/midi", scored(smf.Write)},
-	{"abc", "ABC notation", "text/vnd.abc; charset=utf-8", scored(abc.Write)},
-	{"csv", "table of events", "text/csv; charset=utf-8", scored(csv.Write)},
-	{"json", "all of it as JSON", "application/json", func(w io.Writer, s Source, _ draw.Paper) error {
+	{table.Row{ID: "pdf", Name: "PDF page"}, "application/pdf", drawn(draw.PDF)},
+	{table.Row{ID: "svg", Name: "SVG drawing"}, "image/svg+xml", drawn(draw.SVG)},
+	{table.Row{ID: "png", Name: "PNG picture"}, "image/png", drawn(draw.PNG)},
+	{table.Row{ID: "tab", Name: "tab as text"}, "text/plain; charset=utf-8", scored(tab.Write)},
+	{table.Row{ID: "musicxml", Name: "MusicXML"}, "application/vnd.recordare.musicxml+xml", scored(musicxml.Write)},
+	{table.Row{ID: "midi", Name: "MIDI file"}, "audio/midi", scored(smf.Write)},
+	{table.Row{ID: "abc", Name: "ABC notation"}, "text/vnd.abc; charset=utf-8", scored(abc.Write)},
+	{table.Row{ID: "csv", Name: "table of events"}, "text/csv; charset=utf-8", scored(csv.Write)},
+	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", func(w io.Writer, s Source, _ draw.Paper) error {
 		e := json.NewEncoder(w)
 		e.SetIndent("", "  ")
 		return e.Encode(s.Value)
@@ -73,14 +75,11 @@ func scored(write func(io.Writer, score.Score) error) func(io.Writer, Source, dr
 
 // Find returns the format with this id, or an error that says which there are.
 func Find(id string) (Format, error) {
-	ids := make([]string, len(Formats))
-	for i, f := range Formats {
-		if f.ID == id {
-			return f, nil
-		}
-		ids[i] = f.ID
+	f, ok := table.Find(Formats, id)
+	if !ok {
+		return Format{}, fault.Word(id, table.IDs(Formats))
 	}
-	return Format{}, fmt.Errorf("%.32q was given: give one of %s", id, strings.Join(ids, " "))
+	return f, nil
 }
 
 // Write makes the whole file in memory, so that a failure leaves nothing half
@@ -105,7 +104,7 @@ func (f Format) FileName(s Source) string {
 }
 
 // fileName names a brief in letters, digits and dashes.
-func fileName(b plan.Brief, more string) string {
+func fileName(b brief.Brief, more string) string {
 	scale := b.Scale.Name
 	if scale == "" {
 		scale = "own-scale"

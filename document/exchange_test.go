@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/brief"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
@@ -40,7 +41,7 @@ func briefs(t *testing.T) []plan.Plan {
 		pattern := run.Patterns[i%len(run.Patterns)]
 		key := strings.Fields(keys[i%len(keys)])
 		picking := []string{"alternate", "economy", "legato", "thumb-index-middle"}[i%4]
-		fit := plan.Fits[i%len(plan.Fits)].ID
+		fit := run.Fits[i%len(run.Fits)].ID
 		out = append(out, plantest.Build(t, fmt.Sprintf(
 			`{"instrument": {"id": %q}, "scale": {"tonic": %q, "name": %q}, "layout": {"system": "four-per-string"}, "run": {"pattern": %q, "fit": %q}, "rhythm": %s, "picking": %q}`,
 			instruments[i%len(instruments)].ID, key[0], key[1], pattern.ID, fit, rhythms[i%len(rhythms)], picking)))
@@ -216,13 +217,13 @@ func TestCSVHasARowForEachEvent(t *testing.T) {
 func rounds(t *testing.T) []round.Round {
 	t.Helper()
 	var out []round.Round
-	for i, brief := range []string{
+	for i, given := range []string{
 		`{"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "minor-pentatonic"}, "rhythm": {"meter": "6/8"}, "round": {"place": "lowest", "link": "alone"}}`,
 		`{"instrument": {"id": "mandolin"}, "scale": {"tonic": "E", "name": "dorian"}, "rhythm": {"perBeat": 3}, "round": {"place": "first-position", "through": "fifteen-signatures"}}`,
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "mixolydian"}, "run": {"fit": "long-last"}, "round": {"place": "nearest", "link": "root-to-root", "order": "semitones"}}`,
 		`{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "major"}, "layout": {"system": "seven-position"}, "rhythm": {"perBeat": 2, "pickUp": 1}, "picking": "thumb-index-middle", "round": {"place": "one-position", "order": "shuffled"}}`,
 	} {
-		b, err := plan.ParseBrief([]byte(brief))
+		b, err := brief.Parse([]byte(given))
 		require.NoError(t, err)
 		r, err := round.Build(b)
 		require.NoError(t, err, i)

@@ -8,6 +8,7 @@ import (
 
 	"github.com/tdewolff/canvas"
 
+	"evenladder/core/english"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 )
@@ -161,22 +162,15 @@ func boxTitle(b plan.Box) string {
 }
 
 func handWords(b plan.Box) string {
-	s := fmt.Sprintf("widest span %.0f mm · %s · %s", b.SpanMM, count(b.Reaches, "reach", "reaches"), count(b.Shifts, "shift", "shifts"))
+	s := fmt.Sprintf("widest span %.0f mm · %s · %s", b.SpanMM, english.Count(b.Reaches, "reach", "reaches"), english.Count(b.Shifts, "shift", "shifts"))
 	if b.Refit != "" {
 		s += " · fitted to the hand"
 	}
 	return s
 }
 
-func count(n int, one, many string) string {
-	if n == 1 {
-		return "1 " + one
-	}
-	return fmt.Sprintf("%d %s", n, many)
-}
-
 func runTitle(pl plan.Plan) string {
-	return fmt.Sprintf("The run: %s in %s, %d notes a minute, ends on %s (%s)", count(pl.Run.Notes, "note", "notes"), count(pl.Run.Bars, "bar", "bars"),
+	return fmt.Sprintf("The run: %s in %s, %d notes a minute, ends on %s (%s)", english.Count(pl.Run.Notes, "note", "notes"), english.Count(pl.Run.Bars, "bar", "bars"),
 		pl.Run.NotesPerMinute, pitch.Pretty(pl.Run.EndsOn.Name), pitch.Pretty(pl.Run.EndsOn.Degree))
 }
 

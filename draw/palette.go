@@ -4,17 +4,19 @@ import (
 	"image/color"
 
 	"github.com/tdewolff/canvas"
+
+	"evenladder/look"
 )
 
 // The colours of the printed page.
 var (
 	sheet     = canvas.White // paper is what it is printed on
-	ink       = canvas.Hex("#1f2a37")
-	faint     = canvas.Hex("#5d6570")
-	rule      = canvas.Hex("#cfc8b8")
-	marigold  = canvas.Hex("#d9902f")
-	verdigris = canvas.Hex("#1f6f66")
-	plum      = canvas.Hex("#7a3e65")
-	brick     = canvas.Hex("#b5462f")
+	ink       = canvas.Hex(look.OnPaper("ink"))
+	faint     = canvas.Hex(look.OnPaper("faint"))
+	rule      = canvas.Hex(look.OnPaper("rule"))
+	marigold  = canvas.Hex(look.OnPaper("marigold"))
+	verdigris = canvas.Hex(look.OnPaper("verdigris"))
+	plum      = canvas.Hex(look.OnPaper("plum"))
+	brick     = canvas.Hex(look.OnPaper("brick"))
 	none      = color.RGBA{}
 )

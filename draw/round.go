@@ -6,6 +6,8 @@ import (
 
 	"github.com/tdewolff/canvas"
 
+	"evenladder/core/english"
+	"evenladder/core/piece"
 	"evenladder/core/plan"
 	"evenladder/core/round"
 )
@@ -89,13 +91,13 @@ func (p *pen) roundHead(r round.Round) float64 {
 	return y + 2
 }
 
-func eventsOf(r round.Round, s round.Stop) []plan.Event {
+func eventsOf(r round.Round, s round.Stop) []piece.Event {
 	return r.Run.Events[s.First : s.First+s.Notes]
 }
 
 // key draws one key with its top at y: its heading, its neck with what changes
 // beside it, and the lines of its run.
-func (p *pen) key(s round.Stop, systems [][]plan.Event, gap, y float64) {
+func (p *pen) key(s round.Stop, systems [][]piece.Event, gap, y float64) {
 	width := p.width - 2*margin
 	box := s.Plan.Boxes[s.Plan.Box]
 	p.write(margin, y+keyHead-1.5, letter{bold, 10, ink}, left, s.Title)
@@ -189,9 +191,9 @@ func (p *pen) summaryLine(s round.Stop, y, height float64) {
 func signatureShort(pl plan.Plan) string {
 	switch n := pl.Scale.KeySignature.Fifths; {
 	case n > 0:
-		return count(n, "sharp", "sharps")
+		return english.Count(n, "sharp", "sharps")
 	case n < 0:
-		return count(-n, "flat", "flats")
+		return english.Count(-n, "flat", "flats")
 	}
 	return "no signature"
 }

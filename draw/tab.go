@@ -3,7 +3,8 @@ package draw
 import (
 	"strconv"
 
-	"evenladder/core/plan"
+	"evenladder/core/piece"
+	"evenladder/core/run"
 )
 
 // lanes are the measures of a line of tab, in millimetres.
@@ -26,9 +27,9 @@ func (l lanes) height(strs int) float64 { return l.head + float64(strs-1)*l.gap 
 
 // systems cuts the run into lines of whole bars that fit the width; a bar
 // longer than a line is cut.
-func (l lanes) systems(events []plan.Event, width float64) [][]plan.Event {
+func (l lanes) systems(events []piece.Event, width float64) [][]piece.Event {
 	fit := int(width / l.column)
-	var out [][]plan.Event
+	var out [][]piece.Event
 	for start := 0; start < len(events); {
 		end := min(start+fit, len(events))
 		if end < len(events) {
@@ -47,7 +48,7 @@ func (l lanes) systems(events []plan.Event, width float64) [][]plan.Event {
 
 // tab draws one line of tab with its top at y. A line that is not full keeps the
 // width of its notes.
-func (p *pen) tab(l lanes, x, y, width float64, strs int, events []plan.Event, longest int) {
+func (p *pen) tab(l lanes, x, y, width float64, strs int, events []piece.Event, longest int) {
 	column := width / float64(longest)
 	top := y + l.head
 	bottom := top + float64(strs-1)*l.gap
@@ -100,16 +101,16 @@ func (p *pen) tab(l lanes, x, y, width float64, strs int, events []plan.Event, l
 }
 
 // stroke draws the pick's way: an arrow towards the floor for a downstroke.
-func (p *pen) stroke(x, y float64, name string) {
+func (p *pen) stroke(x, y float64, stroke run.Stroke) {
 	const h = 2.2
-	switch name {
-	case "down":
+	switch stroke {
+	case run.DownStroke:
 		p.line(x, y, x, y+h*0.6, ink, 0.3)
 		p.triangle(x-0.8, y+h*0.5, x+0.8, y+h*0.5, x, y+h, ink)
-	case "up":
+	case run.UpStroke:
 		p.line(x, y+h, x, y+h*0.4, ink, 0.3)
 		p.triangle(x-0.8, y+h*0.5, x+0.8, y+h*0.5, x, y, ink)
 	default:
-		p.write(x, y+h, letter{text, 7.5, ink}, center, name) // a plucking finger
+		p.write(x, y+h, letter{text, 7.5, ink}, center, string(stroke)) // a plucking finger
 	}
 }

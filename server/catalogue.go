@@ -3,27 +3,31 @@ package server
 import (
 	"context"
 	"fmt"
-	"strings"
 
+	"evenladder/core/brief"
 	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
-	"evenladder/core/plan"
 	"evenladder/core/rhythm"
-	"evenladder/core/round"
 	"evenladder/core/run"
 	"evenladder/core/scale"
+	"evenladder/core/table"
 	"evenladder/document"
 	"evenladder/server/api"
 )
 
-// tonics are the practical ones, round the circle of fifths from the flat
-// side.
-const tonics = "Cb Gb Db Ab Eb Bb F C G D A E B F# C# G# D# A#"
-
 func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (api.GetCatalogueResponseObject, error) {
-	var c api.Catalogue
+	return api.GetCatalogue200JSONResponse(catalogue(brief.Fields)), nil
+}
+
+// catalogue is everything that a brief of these fields can name.
+func catalogue(fields brief.Table) (c api.Catalogue) {
+	for _, f := range fields.All() {
+		c.Fields = append(c.Fields, api.CatalogueField{
+			Path: f.Path, Title: f.Title, About: f.About, Kind: api.CatalogueFieldKind(f.Kind()), Head: fields.Head(f.Path), Choices: entries(f.Options),
+		})
+	}
 	for _, in := range neck.Instruments() {
 		c.Instruments = append(c.Instruments, api.CatalogueInstrument{
 			Id: in.ID, Name: in.Name, Family: string(in.Family), Tuning: pitches(in.Tuning), Frets: in.Frets, ScaleLengthMm: float32(in.ScaleLengthMM),
@@ -36,8 +40,8 @@ func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (
 	for midi := neck.LowestMIDI; midi <= neck.HighestMIDI; midi++ {
 		c.Pitches = append(c.Pitches, api.CataloguePitch{Midi: midi, Name: neck.PlainPitch(midi).String()})
 	}
-	for _, t := range strings.Fields(tonics) {
-		c.Tonics = append(c.Tonics, api.CatalogueEntry{Id: t, Name: pitch.Pretty(t)})
+	for _, t := range scale.Tonics() {
+		c.Tonics = append(c.Tonics, api.CatalogueEntry{Id: t.String(), Name: t.Pretty()})
 	}
 	for _, s := range scale.Catalogue() {
 		c.Scales = append(c.Scales, api.CatalogueScale{Id: s.ID, Name: s.Name, Formula: s.Formula.String()})
@@ -45,46 +49,33 @@ func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (
 	for _, s := range layout.Systems {
 		c.Systems = append(c.Systems, api.CatalogueSystem{Id: s.ID, Name: s.Name, Why: s.Why, Span: s.Uses.Span, Links: s.Uses.Links})
 	}
-	c.Schools = entries(hand.Schools, func(s hand.School) (string, string, string) { return s.ID, s.Name, s.Why })
-	choice := func(c hand.Choice) (string, string, string) { return c.ID, c.Name, c.Why }
-	c.Wides, c.Opens = entries(hand.Wides, choice), entries(hand.Opens, choice)
-	c.Prefers, c.Fours = entries(hand.Prefers, choice), entries(hand.Fours, choice)
-	c.Namings = entries(pitch.Namings, func(n pitch.Naming) (string, string, string) { return n.ID, n.Name, n.Why })
 	for _, p := range run.Patterns {
 		c.Patterns = append(c.Patterns, api.CataloguePattern{Id: p.ID, Name: p.Name, Why: p.Why, Uses: p.Uses.Fields()})
 	}
-	c.Fits = options(plan.Fits)
-	c.Meters = entries(rhythm.Meters, func(m rhythm.Meter) (string, string, string) { return m.ID, m.ID, "" })
-	c.Directions, c.Finishes, c.Pickings = options(run.Directions), options(run.Finishes), options(run.Pickings)
-	c.Subdivisions = entries(rhythm.Subdivisions, func(s rhythm.Subdivision) (string, string, string) {
-		return fmt.Sprint(s.PerBeat), s.Name, ""
-	})
-	c.Formats = entries(document.Formats, func(f document.Format) (string, string, string) { return f.ID, f.Name, "" })
-	c.RoundOrders = entries(round.Orders, func(o round.Order) (string, string, string) { return o.ID, o.Name, o.Why })
-	c.RoundThrough = options(round.Through)
-	c.RoundPlaces = entries(round.Places, func(p round.Place) (string, string, string) { return p.ID, p.Name, p.Why })
-	c.RoundLinks = entries(round.Links, func(l round.Link) (string, string, string) { return l.ID, l.Name, l.Why })
-	return api.GetCatalogue200JSONResponse(c), nil
+	for _, s := range rhythm.Subdivisions {
+		c.Subdivisions = append(c.Subdivisions, api.CatalogueEntry{Id: fmt.Sprint(s.PerBeat), Name: s.Name})
+	}
+	c.Schools, c.Wides, c.Opens, c.Prefers, c.Fours = entries(hand.Schools), entries(hand.Wides), entries(hand.Opens), entries(hand.Prefers), entries(hand.Fours)
+	c.Directions, c.Finishes, c.Fits, c.Pickings = entries(run.Directions), entries(run.Finishes), entries(run.Fits), entries(run.Pickings)
+	c.Namings, c.Meters, c.Formats = entries(pitch.Namings), entries(rhythm.Meters), entries(document.Formats)
+	c.RoundOrders, c.RoundThrough, c.RoundPlaces, c.RoundLinks = entries(brief.Orders), entries(brief.Through), entries(brief.Wheres), entries(brief.Links)
+	return c
 }
 
-func entries[T any](rows []T, read func(T) (id, name, why string)) []api.CatalogueEntry {
-	out := make([]api.CatalogueEntry, len(rows))
-	for i, row := range rows {
-		id, name, why := read(row)
-		out[i] = api.CatalogueEntry{Id: id, Name: name}
-		if why != "" {
-			out[i].Why = &why
+// entries are the rows of a table as the wire has them.
+func entries[C table.Choice](choices []C) []api.CatalogueEntry {
+	out := make([]api.CatalogueEntry, len(choices))
+	for i, row := range table.Rows(choices) {
+		out[i] = api.CatalogueEntry{Id: row.ID, Name: row.Said()}
+		if row.Why != "" {
+			out[i].Why = &row.Why
 		}
 	}
 	return out
 }
 
-func options(rows []run.Option) []api.CatalogueEntry {
-	return entries(rows, func(o run.Option) (string, string, string) { return o.ID, o.Phrase, "" })
-}
-
-func limits(l hand.Limits) plan.LimitsBrief {
-	return plan.LimitsBrief{Comfortable: l.ComfortableMM[:], Greatest: l.GreatestMM[:]}
+func limits(l hand.Limits) brief.Limits {
+	return brief.Limits{Comfortable: l.ComfortableMM[:], Greatest: l.GreatestMM[:]}
 }
 
 func pitches(ps []pitch.Pitch) []string {

@@ -5,6 +5,7 @@ import (
 	"context"
 	"fmt"
 
+	"evenladder/core/fault"
 	"evenladder/core/plan"
 	"evenladder/core/round"
 	"evenladder/document"
@@ -40,7 +41,7 @@ func (h handlers) MakeRoundDocument(_ context.Context, r api.MakeRoundDocumentRe
 	}
 	layout := valueOr(r.Params.Layout, draw.FourToAPage)
 	if err := draw.FindRoundLayout(layout); err != nil {
-		return nil, plan.Errors{{Field: "layout", Message: err.Error()}}
+		return nil, fault.At("layout", "%v", err)
 	}
 	made, err := round.Build(*r.Body)
 	if err != nil {
@@ -57,11 +58,11 @@ func (h handlers) MakeRoundDocument(_ context.Context, r api.MakeRoundDocumentRe
 func asked(format string, paper *string) (document.Format, draw.Paper, error) {
 	f, err := document.Find(format)
 	if err != nil {
-		return f, draw.A4, plan.Errors{{Field: "format", Message: err.Error()}}
+		return f, draw.A4, fault.At("format", "%v", err)
 	}
 	size, err := draw.FindPaper(valueOr(paper, draw.A4.ID))
 	if err != nil {
-		return f, size, plan.Errors{{Field: "paper", Message: err.Error()}}
+		return f, size, fault.At("paper", "%v", err)
 	}
 	return f, size, nil
 }

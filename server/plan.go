@@ -2,9 +2,10 @@ package server
 
 import (
 	"context"
-	"fmt"
 	"strconv"
 
+	"evenladder/core/explore"
+	"evenladder/core/fault"
 	"evenladder/core/plan"
 	"evenladder/core/score"
 	"evenladder/server/api"
@@ -23,7 +24,7 @@ func (h handlers) WriteScore(_ context.Context, r api.WriteScoreRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	return api.WriteScore200JSONResponse(score.Of(p)), nil
+	return api.WriteScore200JSONResponse(score.Of(p.Piece())), nil
 }
 
 func (h handlers) ExplainFinger(_ context.Context, r api.ExplainFingerRequestObject) (api.ExplainFingerResponseObject, error) {
@@ -35,34 +36,34 @@ func (h handlers) ExplainFinger(_ context.Context, r api.ExplainFingerRequestObj
 	return api.ExplainFinger200JSONResponse{Why: why}, err
 }
 
-func (h handlers) SlideRun(_ context.Context, r api.SlideRunRequestObject) (api.SlideRunResponseObject, error) {
+func (h handlers) SlideBox(_ context.Context, r api.SlideBoxRequestObject) (api.SlideBoxResponseObject, error) {
 	frets, err := wholeNumber("frets", r.Params.Frets)
 	if err != nil {
 		return nil, err
 	}
-	s, err := plan.SlideRun(*r.Body, frets)
-	return api.SlideRun200JSONResponse(s), err
+	s, err := explore.Slide(*r.Body, frets)
+	return api.SlideBox200JSONResponse(s), err
 }
 
 func wholeNumber(field, text string) (int, error) {
 	n, err := strconv.Atoi(text)
 	if err != nil {
-		return 0, plan.Errors{{Field: field, Message: fmt.Sprintf("%q was given: give a whole number", clipped(text, 16))}}
+		return 0, fault.At(field, "%q was given: give a whole number", fault.Clip(text))
 	}
 	return n, nil
 }
 
 func (h handlers) ComparePlans(_ context.Context, r api.ComparePlansRequestObject) (api.ComparePlansResponseObject, error) {
-	c, err := plan.Compare(r.Body.First, r.Body.Second)
+	c, err := explore.Compare(r.Body.First, r.Body.Second)
 	return api.ComparePlans200JSONResponse(c), err
 }
 
 func (h handlers) FindNearest(_ context.Context, r api.FindNearestRequestObject) (api.FindNearestResponseObject, error) {
-	stops, err := plan.Nearest(r.Body.Brief, r.Body.Changes)
+	stops, err := explore.Nearest(r.Body.Brief, r.Body.Changes)
 	return api.FindNearest200JSONResponse{Stops: stops}, err
 }
 
 func (h handlers) ReadFormula(_ context.Context, r api.ReadFormulaRequestObject) (api.ReadFormulaResponseObject, error) {
-	report, err := plan.ReadFormula(r.Params.Text)
+	report, err := explore.ReadFormula(r.Params.Text)
 	return api.ReadFormula200JSONResponse(report), err
 }

@@ -11,7 +11,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
-	"evenladder/core/plan"
+	"evenladder/core/fault"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -32,13 +32,13 @@ func problemHandler(log *slog.Logger) echo.HTTPErrorHandler {
 }
 
 func problemOf(err error) api.Problem {
-	var fields plan.Errors
+	var fields fault.List
 	var status echo.HTTPStatusCoder
 	switch {
 	case errors.As(err, &fields):
-		return problem(http.StatusUnprocessableEntity, "This cannot be laid out as it stands", fields)
+		return problem(http.StatusUnprocessableEntity, "This cannot be taken as it stands", fields)
 	case errors.Is(err, store.ErrNotFound):
-		return problem(http.StatusNotFound, "Nothing is saved under this id", plan.Errors{{Field: "id", Message: "nothing is saved under it, or it was set aside: give the id of a saved one"}})
+		return problem(http.StatusNotFound, "Nothing is saved under this id", fault.List{{Field: "id", Message: "nothing is saved under it, or it was set aside: give the id of a saved one"}})
 	case errors.As(err, &status):
 		return statusProblem(status.StatusCode(), err)
 	}
@@ -57,12 +57,12 @@ var statusTitles = map[int]struct{ title, field, message string }{
 
 func statusProblem(status int, err error) api.Problem {
 	if t, ok := statusTitles[status]; ok {
-		return problem(status, t.title, plan.Errors{{Field: t.field, Message: t.message}})
+		return problem(status, t.title, fault.List{{Field: t.field, Message: t.message}})
 	}
-	return problem(status, http.StatusText(status), plan.Errors{{Field: "request", Message: err.Error()}})
+	return problem(status, http.StatusText(status), fault.List{{Field: "request", Message: err.Error()}})
 }
 
-func problem(status int, title string, fields plan.Errors) api.Problem {
+func problem(status int, title string, fields fault.List) api.Problem {
 	p := api.Problem{Title: title, Status: status, Detail: fields.Error(), Errors: make([]api.FieldError, len(fields))}
 	for i, f := range fields {
 		p.Errors[i] = api.FieldError{Field: f.Field, Message: f.Message}
@@ -82,14 +82,5 @@ func (jsonBinder) Bind(c *echo.Context, target any) error {
 	if err != nil {
 		return err
 	}
-	err = json.Unmarshal(data, target)
-	var wrongType *json.UnmarshalTypeError
-	var broken *json.SyntaxError
-	switch {
-	case errors.As(err, &wrongType):
-		return plan.Errors{{Field: wrongType.Field, Message: fmt.Sprintf("a %s was given: give a %s", wrongType.Value, wrongType.Type)}}
-	case errors.As(err, &broken):
-		return plan.Errors{{Field: "body", Message: fmt.Sprintf("this is not JSON (%v at byte %d): give an object such as {\"instrument\": {\"id\": \"guitar\"}, \"scale\": {\"tonic\": \"Bb\", \"name\": \"dorian\"}}", broken, broken.Offset)}}
-	}
-	return err
+	return fault.Decode(data, "body", target)
 }

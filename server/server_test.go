@@ -2,6 +2,7 @@ package server_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"io"
 	"log/slog"
 	"net/http"
@@ -15,9 +16,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/brief"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
-	"evenladder/core/round"
 	"evenladder/demo"
 	"evenladder/server"
 	"evenladder/server/api"
@@ -104,17 +105,17 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar", "frets": 0}, "scale": {"tonic": "C", "name": "major"}}`, 422, "instrument.frets", "give 1 to 36"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "formula": "2 3 5"}}`, 422, "scale.formula", "begin with the root"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": ["guitar"]}}`, 422, "instrument.id", "give a text"},
-		{"POST", "/api/v1/plan", `{"instrument": `, 422, "body", "give an object such as"},
+		{"POST", "/api/v1/plan", `{"instrument": `, 422, "body", "give an object in { }"},
 		{"POST", "/api/v1/plan", big, 413, "body", "128 kB"},
 		{"POST", "/api/v1/plan/document?format=docx", dorian, 422, "format", "give one of pdf"},
 		{"POST", "/api/v1/plan/document?format=pdf&paper=a3", dorian, 422, "paper", "a4 or letter"},
-		{"GET", "/api/v1/briefs/nosuchid", "", 404, "id", "give the id"},
-		{"PUT", "/api/v1/briefs/nosuchid", `{"title": "x", "version": 1, "brief": ` + dorian + `}`, 404, "id", "give the id"},
-		{"POST", "/api/v1/briefs", `{"title": " ", "brief": ` + dorian + `}`, 422, "title", "give 1 to 160"},
-		{"POST", "/api/v1/briefs", `{"title": "x", "brief": {"instrument": {"id": "lute"}, "scale": {"tonic": "C", "name": "major"}}}`, 422, "brief.instrument.id", "give one of guitar"},
-		{"POST", "/api/v1/briefs", `{"title": 5, "brief": ` + dorian + `}`, 422, "title", "give a"},
-		{"POST", "/api/v1/instruments", `{"name": "x", "instrument": {"id": "guitar", "tuning": ["A1"]}}`, 422, "instrument.tuning", "give 3 to 12"},
-		{"POST", "/api/v1/scales", `{"name": "x", "formula": "2 1"}`, 422, "formula", "give 3 to 12"},
+		{"GET", "/api/v1/shelf/briefs/nosuchid", "", 404, "id", "give the id"},
+		{"PUT", "/api/v1/shelf/briefs/nosuchid", `{"title": "x", "version": 1, "brief": ` + dorian + `}`, 404, "id", "give the id"},
+		{"POST", "/api/v1/shelf/briefs", `{"title": " ", "brief": ` + dorian + `}`, 422, "title", "give 1 to 160"},
+		{"POST", "/api/v1/shelf/briefs", `{"title": "x", "brief": {"instrument": {"id": "lute"}, "scale": {"tonic": "C", "name": "major"}}}`, 422, "brief.instrument.id", "give one of guitar"},
+		{"POST", "/api/v1/shelf/briefs", `{"title": 5, "brief": ` + dorian + `}`, 422, "title", "give a"},
+		{"POST", "/api/v1/shelf/instruments", `{"title": "x", "instrument": {"id": "guitar", "tuning": ["A1"]}}`, 422, "instrument.tuning", "give 3 to 12"},
+		{"POST", "/api/v1/shelf/scales", `{"title": "x", "formula": "2 1"}`, 422, "formula", "give 3 to 12"},
 		{"GET", "/api/v1/formula?text=1+2+x", "", 422, "formula", "give a number 1 to 7"},
 		{"POST", "/api/v1/plan/why?note=99", dorian, 422, "note", "this box has notes 0 to 17"},
 		{"POST", "/api/v1/plan/why?note=x", dorian, 422, "note", "give a whole number"},
@@ -124,7 +125,16 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar", "capo": 40}, "scale": {"tonic": "C", "name": "major"}}`, 422, "instrument.capo", "give 0 for none to 21"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "hand": {"limitsMm": {"greatest": [1, 2]}}}`, 422, "hand.limitsMm.greatest", "give three in mm"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "names": "latin"}`, 422, "names", "give one of english"},
-		{"GET", "/api/v1/briefs?q=" + strings.Repeat("x", 201), "", 422, "q", "give fewer"},
+		{"GET", "/api/v1/shelf/briefs?q=" + strings.Repeat("x", 201), "", 422, "q", "give fewer"},
+		{"GET", "/api/v1/shelf/briefs?limit=0", "", 422, "limit", "give 1 to 500"},
+		{"GET", "/api/v1/shelf/briefs?after=x", "", 422, "after", "the next of the page before"},
+		{"GET", "/api/v1/shelf/lutes", "", 422, "kind", "give one of briefs rounds"},
+		{"POST", "/api/v1/shelf/rounds", `{"title": "x", "brief": ` + dorian + `}`, 422, "brief.round", "keep it with the briefs"},
+		{"POST", "/api/v1/shelf/briefs", `{"title": "x"}`, 422, "brief", "give the brief to be kept"},
+		{"POST", "/api/v1/shelf/briefs", `{"title": "x", "brief": ` + dorian + `, "colour": "red"}`, 422, "colour", "the fields here are"},
+		{"POST", "/api/v1/compare", `{"first": ` + dorian + `, "third": 1}`, 422, "third", "the fields here are first second"},
+		{"POST", "/api/v1/nearest", `{"brief": ` + dorian + `, "changes": {"tonic": "C"}}`, 422, "changes", "give a list"},
+		{"POST", "/api/v1/brief/choices?field=scale.colour", dorian, 422, "field", "give a path of the brief"},
 		{"GET", "/api/v1/nowhere", "", 404, "path", "openapi"},
 		{"DELETE", "/api/v1/catalogue", "", 405, "method", "openapi"},
 	} {
@@ -142,7 +152,7 @@ func TestBadInputNamesTheField(t *testing.T) {
 // Every answer keeps to the written contract, field by field.
 func TestAnswersKeepTheContract(t *testing.T) {
 	c := start(t)
-	doc, err := api.GetSpec()
+	doc, err := openapi3.NewLoader().LoadFromFile("../api/openapi.yaml")
 	require.NoError(t, err)
 	require.NoError(t, doc.Validate(t.Context()))
 	check := func(schema string, a answer) {
@@ -159,17 +169,26 @@ func TestAnswersKeepTheContract(t *testing.T) {
 			check("Plan", c.call("POST", "/api/v1/plan", `{"instrument": {"id": "`+in.ID+`", "leftHanded": true}, "scale": {"tonic": "Db", "name": "phrygian"}, "layout": {"system": "`+s.ID+`", "highFret": 12}}`))
 		}
 	}
-	saved := c.call("POST", "/api/v1/briefs", `{"title": "x", "brief": `+dorian+`}`)
-	check("SavedBrief", saved)
-	check("SavedBriefList", c.call("GET", "/api/v1/briefs", ""))
-	check("OwnInstrument", c.call("POST", "/api/v1/instruments", `{"name": "x", "instrument": {"id": "bass", "frets": 15}}`))
-	check("OwnInstrumentList", c.call("GET", "/api/v1/instruments", ""))
-	scale := c.call("POST", "/api/v1/scales", `{"name": "x", "formula": "1 b2 4 5"}`)
-	check("OwnScale", scale)
-	check("OwnScaleList", c.call("GET", "/api/v1/scales", ""))
-	check("ScaleConflict", c.call("PUT", "/api/v1/scales/"+into[api.OwnScale](t, scale).Id, `{"name": "y", "formula": "1 4 5", "version": 7}`))
+	bodies := map[string]string{
+		"briefs": `"brief": ` + dorian, "rounds": `"brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {}}`,
+		"instruments": `"instrument": {"id": "bass", "frets": 15}`, "scales": `"formula": "1 b2 4 5"`,
+	}
+	bodies["rounds"] = strings.Replace(bodies["rounds"], "{}", `{"order": "fifths"}`, 1)
+	for _, kind := range store.Kinds {
+		at := "/api/v1/shelf/" + kind.ID
+		made := c.call("POST", at, `{"title": "x", `+bodies[kind.ID]+`}`)
+		check("Kept", made)
+		check("KeptList", c.call("GET", at, ""))
+		check("Conflict", c.call("PUT", at+"/"+into[api.Kept](t, made).Id, `{"title": "y", "version": 7, `+bodies[kind.ID]+`}`))
+	}
+	for _, f := range brief.Fields.All() {
+		check("Picker", c.call("POST", "/api/v1/brief/choices?field="+f.Path+"&text=3+4", dorian))
+	}
+	for _, group := range into[struct{ Groups []json.RawMessage }](t, c.call("POST", "/api/v1/brief/points", dorian)).Groups {
+		check("PointGroup", answer{body: string(group)})
+	}
 	check("FormulaReport", c.call("GET", "/api/v1/formula?text=1+b2+4+5+b7", ""))
-	for _, place := range round.Places {
+	for _, place := range brief.Wheres {
 		check("Round", c.call("POST", "/api/v1/round", `{"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {"place": "`+place.ID+`"}}`))
 	}
 	check("Problem", c.call("POST", "/api/v1/round", `{"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {"order": "sideways"}}`))
@@ -180,64 +199,130 @@ func TestAnswersKeepTheContract(t *testing.T) {
 		check("NearestStop", answer{body: string(stop)})
 	}
 	assert.Regexp(t, `^\{"why":"Index finger.*"\}`, c.call("POST", "/api/v1/plan/why?note=0", dorian).body)
-	id := into[api.SavedBrief](t, saved).Id
-	check("BriefConflict", c.call("PUT", "/api/v1/briefs/"+id, `{"title": "y", "version": 7, "brief": `+dorian+`}`))
 }
 
-func TestSavedBriefs(t *testing.T) {
+func TestABriefIsKept(t *testing.T) {
 	c := start(t)
-	made := c.call("POST", "/api/v1/briefs", `{"title": " Rain day ", "notes": "slowly", "brief": `+dorian+`}`)
+	made := c.call("POST", "/api/v1/shelf/briefs", `{"title": " Rain day ", "notes": "slowly", "brief": `+dorian+`}`)
 	require.Equal(t, 201, made.status, made.body)
-	b := into[api.SavedBrief](t, made)
+	b := into[api.Kept](t, made)
 	assert.Equal(t, "Rain day", b.Title)
 	assert.Contains(t, b.Sentence, "lay B♭ Dorian out")
-	at := "/api/v1/briefs/" + b.Id
+	at := "/api/v1/shelf/briefs/" + b.Id
 
 	renamed := c.call("PUT", at, `{"title": "Wet day", "notes": "slowly", "version": 1, "brief": `+dorian+`}`)
 	assert.Equal(t, 200, renamed.status, renamed.body)
 	stale := c.call("PUT", at, `{"title": "Mine", "version": 1, "brief": `+dorian+`}`)
 	assert.Equal(t, 409, stale.status)
 	assert.Equal(t, "version", stale.problem(t).Errors[0].Field)
-	assert.Equal(t, "Wet day", into[api.BriefConflict](t, stale).Current.Title, "the stored version is readable")
+	assert.Equal(t, "Wet day", into[api.Conflict](t, stale).Current.Title, "the stored version is readable")
 	assert.Equal(t, 422, c.call("PUT", at, `{"title": "x", "brief": `+dorian+`}`).status, "a version is needed")
 
-	copied := into[api.SavedBrief](t, c.call("POST", at+"/duplicate", ""))
+	copied := into[api.Kept](t, c.call("POST", at+"/duplicate", ""))
 	assert.Equal(t, "Wet day (copy)", copied.Title)
+	assert.Equal(t, b.Sentence, copied.Sentence)
 	assert.Equal(t, 204, c.call("DELETE", at, "").status)
-	list := func(q string) (titles []string) {
-		for _, b := range into[api.SavedBriefList](t, c.call("GET", "/api/v1/briefs?q="+q, "")).Briefs {
-			titles = append(titles, b.Title)
-		}
-		return titles
-	}
-	assert.Equal(t, []string{"Wet day (copy)"}, list(""))
+	assert.Equal(t, []string{"Wet day (copy)"}, c.titles("briefs", ""))
 	assert.Equal(t, 200, c.call("POST", at+"/restore", "").status)
-	assert.ElementsMatch(t, []string{"Wet day (copy)", "Wet day"}, list("wet+dorian"))
-	assert.Empty(t, list("zither"))
+	assert.ElementsMatch(t, []string{"Wet day (copy)", "Wet day"}, c.titles("briefs", "?q=wet+dorian"))
+	assert.Empty(t, c.titles("briefs", "?q=zither"))
 }
 
-func TestOwnInstruments(t *testing.T) {
-	c := start(t)
-	made := c.call("POST", "/api/v1/instruments", `{"name": "Slack", "instrument": {"id": "guitar", "tuning": ["C2","G2","D3","G3","B3","D4"]}}`)
-	in := into[api.OwnInstrument](t, made)
-	at := "/api/v1/instruments/" + in.Id
-	assert.Equal(t, 200, c.call("PUT", at, `{"name": "Slacker", "version": 1, "instrument": {"id": "guitar"}}`).status)
-	assert.Equal(t, 409, c.call("PUT", at, `{"name": "Other", "version": 1, "instrument": {"id": "guitar"}}`).status)
-	assert.Equal(t, 204, c.call("DELETE", at, "").status)
-	assert.Empty(t, into[api.OwnInstrumentList](t, c.call("GET", "/api/v1/instruments", "")).Instruments)
-	assert.Equal(t, "Slacker", into[api.OwnInstrument](t, c.call("POST", at+"/restore", "")).Name)
+func (c client) titles(kind, query string) (titles []string) {
+	for _, k := range into[api.KeptList](c.t, c.call("GET", "/api/v1/shelf/"+kind+query, "")).Kept {
+		titles = append(titles, k.Title)
+	}
+	return titles
 }
 
-func TestOwnScales(t *testing.T) {
+// Every kind goes through the same hands: set aside, listed as such, brought
+// back, set aside again and gone for good.
+func TestEveryKindIsSetAsideAndBroughtBack(t *testing.T) {
+	for kind, body := range map[string]string{
+		"briefs": `"brief": ` + dorian, "instruments": `"instrument": {"id": "guitar", "tuning": ["C2","G2","D3","G3","B3","D4"]}`, "scales": `"formula": " 1  b2 3 5 "`,
+		"rounds": `"brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {"order": "fifths"}}`,
+	} {
+		c := start(t)
+		k := into[api.Kept](t, c.call("POST", "/api/v1/shelf/"+kind, `{"title": "Slack", `+body+`}`))
+		assert.Equal(t, kind, k.Kind)
+		assert.NotEmpty(t, k.Sentence)
+		at, trash := "/api/v1/shelf/"+kind+"/"+k.Id, "/api/v1/shelf/"+kind+"/trash/"+k.Id
+		assert.Equal(t, 404, c.call("DELETE", trash, "").status, "only what was set aside is taken away for good")
+		assert.Equal(t, 204, c.call("DELETE", at, "").status)
+		assert.Empty(t, c.titles(kind, ""))
+		assert.Equal(t, []string{"Slack"}, c.titles(kind, "/trash"))
+		assert.Equal(t, "Slack", into[api.Kept](t, c.call("POST", at+"/restore", "")).Title)
+		assert.Equal(t, 204, c.call("DELETE", at, "").status)
+		assert.Equal(t, 204, c.call("DELETE", trash, "").status)
+		assert.Equal(t, 404, c.call("POST", at+"/restore", "").status)
+	}
 	c := start(t)
-	in := into[api.OwnScale](t, c.call("POST", "/api/v1/scales", `{"name": " Gate ", "formula": " 1  b2 3 5 "}`))
-	assert.Equal(t, []string{"Gate", "1 b2 3 5"}, []string{in.Name, in.Formula}, "written plainly")
-	at := "/api/v1/scales/" + in.Id
-	assert.Equal(t, 200, c.call("PUT", at, `{"name": "Gate", "formula": "1 b2 3 6", "version": 1}`).status)
-	assert.Equal(t, 409, c.call("PUT", at, `{"name": "Gate", "formula": "1 2 3", "version": 1}`).status)
-	assert.Equal(t, 204, c.call("DELETE", at, "").status)
-	assert.Empty(t, into[api.OwnScaleList](t, c.call("GET", "/api/v1/scales", "")).Scales)
-	assert.Equal(t, "1 b2 3 6", into[api.OwnScale](t, c.call("POST", at+"/restore", "")).Formula)
+	formula := into[api.Kept](t, c.call("POST", "/api/v1/shelf/scales", `{"title": "Gate", "formula": " 1  b2 3 5 "}`)).Formula
+	require.NotNil(t, formula)
+	assert.Equal(t, "1 b2 3 5", *formula, "written plainly")
+}
+
+// A shelf is read page by page: each thing once, the latest first.
+func TestAShelfIsReadInPages(t *testing.T) {
+	c := start(t)
+	want := []string{}
+	for i := range 7 {
+		name := fmt.Sprintf("scale %d", i)
+		want = append([]string{name}, want...)
+		c.call("POST", "/api/v1/shelf/scales", `{"title": "`+name+`", "formula": "1 2 3"}`)
+		time.Sleep(2 * time.Millisecond)
+	}
+	var got []string
+	query := "?limit=3"
+	for pages := 0; ; pages++ {
+		require.Less(t, pages, 3)
+		page := into[api.KeptList](t, c.call("GET", "/api/v1/shelf/scales"+query, ""))
+		for _, k := range page.Kept {
+			got = append(got, k.Title)
+		}
+		if page.Next == nil {
+			break
+		}
+		query = "?limit=3&after=" + *page.Next
+	}
+	assert.Equal(t, want, got)
+}
+
+// However long a list of faults is, the answer stays short.
+func TestManyFaultsAreSaidOnce(t *testing.T) {
+	c := start(t)
+	for field, entry := range map[string]string{
+		`"layout": {"strings": [%s]}`: "99", `"run": {"order": [%s]}`: `"x"`, `"round": {"keys": [%s]}`: `"H"`, `"instrument": {"id": "guitar", "tuning": [%s]}`: `"H"`,
+	} {
+		list := strings.Repeat(entry+", ", 20_000) + entry
+		a := c.call("POST", "/api/v1/round", `{"scale": {"tonic": "C", "name": "major"}, `+fmt.Sprintf(field, list)+`}`)
+		assert.Equal(t, 422, a.status)
+		assert.Less(t, len(a.body), 4_000, field)
+	}
+	fields := strings.Builder{}
+	for i := range 5_000 {
+		fmt.Fprintf(&fields, `"x%d": 1, `, i)
+	}
+	assert.Less(t, len(c.call("POST", "/api/v1/plan", `{`+fields.String()+`"y": 1}`).body), 4_000)
+}
+
+// A picker offers what is kept beside the catalogue, says what the brief has, and
+// takes what is typed.
+func TestPickersOfferWhatIsKept(t *testing.T) {
+	c := start(t)
+	c.call("POST", "/api/v1/shelf/instruments", `{"title": "Slack", "instrument": {"id": "guitar", "tuning": ["C2","G2","D3","G3","B3","D4"]}}`)
+	c.call("POST", "/api/v1/shelf/scales", `{"title": "Gate", "formula": "1 b2 3 5"}`)
+	first := func(query string) brief.Choice {
+		p := into[brief.Picker](t, c.call("POST", "/api/v1/brief/choices?"+query, dorian))
+		require.NotEmpty(t, p.Choices, query)
+		return p.Choices[0]
+	}
+	assert.Equal(t, "Slack", first("field=instrument.id").Label)
+	assert.Equal(t, "Gate", first("field=scale.name").Label)
+	phrygian := first("field=scale.name&text=phryg")
+	assert.Equal(t, []any{"Phrygian", "phrygian", nil}, []any{phrygian.Label, phrygian.Changes["scale.name"], phrygian.Changes["layout.box"]})
+	assert.True(t, first("field=scale.name&text=dorian").Now)
+	assert.True(t, first("field=scale.name&text=1+b2+6").Typed)
 }
 
 func TestDocuments(t *testing.T) {
@@ -270,10 +355,10 @@ func TestPagesAndPolicy(t *testing.T) {
 func TestRequestsFromElsewhereAreRefused(t *testing.T) {
 	c := start(t)
 	body := `{"title": "x", "brief": ` + dorian + `}`
-	assert.Equal(t, 403, c.call("POST", "/api/v1/briefs", body, "Origin", "https://elsewhere.example", "Sec-Fetch-Site", "cross-site").status)
-	assert.Equal(t, 403, c.call("GET", "/api/v1/briefs", "", "Host", "elsewhere.example").status, "another name for a loopback address")
-	assert.Equal(t, 200, c.call("GET", "/api/v1/briefs", "", "Host", "localhost:99").status)
-	assert.Empty(t, into[api.SavedBriefList](t, c.call("GET", "/api/v1/briefs", "")).Briefs)
+	assert.Equal(t, 403, c.call("POST", "/api/v1/shelf/briefs", body, "Origin", "https://elsewhere.example", "Sec-Fetch-Site", "cross-site").status)
+	assert.Equal(t, 403, c.call("GET", "/api/v1/shelf/briefs", "", "Host", "elsewhere.example").status, "another name for a loopback address")
+	assert.Equal(t, 200, c.call("GET", "/api/v1/shelf/briefs", "", "Host", "localhost:99").status)
+	assert.Empty(t, c.titles("briefs", ""))
 }
 
 func TestUnbuiltFrontEndIsSaid(t *testing.T) {
@@ -286,14 +371,20 @@ func TestDemoFillsTheStore(t *testing.T) {
 	require.NoError(t, err)
 	defer st.Close()
 	require.NoError(t, demo.Fill(t.Context(), st))
-	briefs, err := st.Briefs.List(t.Context(), "")
-	require.NoError(t, err)
-	assert.GreaterOrEqual(t, len(briefs), 12)
-	assert.Equal(t, "Ottoline: first modal week", briefs[0].Value.Title, "the latest first")
-	assert.True(t, briefs[0].UpdatedAt.After(briefs[1].UpdatedAt))
 	seen := map[string]bool{}
-	for _, b := range briefs {
-		seen[b.Value.Brief.Instrument.ID] = true
+	for _, kind := range store.Kinds {
+		page, err := st.Shelf(kind.ID).List(t.Context(), store.Query{Limit: store.MaxListed})
+		require.NoError(t, err)
+		assert.GreaterOrEqual(t, len(page.Kept), 2, kind.ID)
+		for i, k := range page.Kept {
+			thing, err := kind.Thing(k.Draft)
+			require.NoError(t, err)
+			assert.NotEmpty(t, k.Sentence, k.Title)
+			if thing.Brief != nil {
+				seen[thing.Brief.Instrument.ID] = true
+			}
+			assert.True(t, i == 0 || page.Kept[i-1].UpdatedAt.After(k.UpdatedAt), "the latest first")
+		}
 	}
 	for _, id := range []string{"guitar", "bass", "ukulele", "mandolin"} {
 		assert.True(t, seen[id], id)

@@ -3,34 +3,225 @@ package server
 import (
 	"context"
 	"errors"
+	"fmt"
+	"net/http"
+	"strconv"
+	"strings"
+	"unicode/utf8"
 
+	"evenladder/core/fault"
+	"evenladder/core/table"
 	"evenladder/server/api"
 	"evenladder/store"
 )
 
-// listed reads a shelf as the wire has it.
-func listed[T store.Kept, O any](ctx context.Context, s store.Shelf[T], query string, read func(store.Record[T]) O) ([]O, error) {
-	records, err := s.List(ctx, query)
-	out := make([]O, len(records))
-	for i, r := range records {
-		out[i] = read(r)
+// Limits of what is kept, in characters, and of a page of it, in rows.
+const (
+	maxTitle  = 160
+	maxNotes  = 10_000
+	maxQuery  = 200
+	usualPage = 100
+)
+
+// shelf is the shelf of a kind that was asked for.
+type shelf struct {
+	store.Shelf
+	kind store.Kind
+}
+
+func (h handlers) shelf(kind string) (shelf, error) {
+	k, ok := table.Find(store.Kinds, kind)
+	if !ok {
+		return shelf{}, fault.At("kind", "%v", fault.Word(kind, table.IDs(store.Kinds)))
+	}
+	return shelf{h.store.Shelf(k.ID), k}, nil
+}
+
+func (h handlers) ListKept(ctx context.Context, r api.ListKeptRequestObject) (api.ListKeptResponseObject, error) {
+	words := valueOr(r.Params.Q, "")
+	if utf8.RuneCountInString(words) > maxQuery {
+		return nil, fault.At("q", "more than %d characters were given: give fewer", maxQuery)
+	}
+	page, err := h.page(ctx, r.Kind, r.Params.Limit, store.Query{Words: words, After: valueOr(r.Params.After, "")})
+	return api.ListKept200JSONResponse{ManyKeptJSONResponse: page}, err
+}
+
+func (h handlers) ListTrash(ctx context.Context, r api.ListTrashRequestObject) (api.ListTrashResponseObject, error) {
+	page, err := h.page(ctx, r.Kind, r.Params.Limit, store.Query{After: valueOr(r.Params.After, ""), SetAside: true})
+	return api.ListTrash200JSONResponse{ManyKeptJSONResponse: page}, err
+}
+
+// page reads a page of a shelf as the wire has it.
+func (h handlers) page(ctx context.Context, kind string, limit *string, q store.Query) (api.ManyKeptJSONResponse, error) {
+	s, err := h.shelf(kind)
+	if err != nil {
+		return api.ManyKeptJSONResponse{}, err
+	}
+	q.Limit = usualPage
+	if limit != nil {
+		q.Limit, err = strconv.Atoi(*limit)
+		if err != nil || q.Limit < 1 || q.Limit > store.MaxListed {
+			return api.ManyKeptJSONResponse{}, fault.At("limit", "%q was given: give 1 to %d", fault.Clip(*limit), store.MaxListed)
+		}
+	}
+	page, err := s.List(ctx, q)
+	if errors.Is(err, store.ErrPage) {
+		return api.ManyKeptJSONResponse{}, fault.At("after", "%q was given: give the next of the page before", fault.Clip(q.After))
+	}
+	out := api.ManyKeptJSONResponse{Kept: make([]api.Kept, len(page.Kept))}
+	for i, k := range page.Kept {
+		if out.Kept[i], err = s.onWire(k, err); err != nil {
+			return out, err
+		}
+	}
+	if page.Next != "" {
+		out.Next = &page.Next
 	}
 	return out, err
 }
 
-// replaced changes a value from the version that was read. Where another is
-// stored, nothing is written: the record is then the stored one, with the
-// problem to say so.
-func replaced[T store.Kept](ctx context.Context, s store.Shelf[T], id string, version *int, v T) (store.Record[T], *api.Problem, error) {
-	from, err := checkedVersion(version)
+func (h handlers) GetKept(ctx context.Context, r api.GetKeptRequestObject) (api.GetKeptResponseObject, error) {
+	s, err := h.shelf(r.Kind)
 	if err != nil {
-		return store.Record[T]{}, nil, err
+		return nil, err
 	}
-	rec, err := s.Update(ctx, id, from, v)
-	var stale *store.Conflict[T]
+	made, err := s.one(s.Get(ctx, r.Id))
+	return api.GetKept200JSONResponse{OneKeptJSONResponse: made}, err
+}
+
+func (h handlers) CreateKept(ctx context.Context, r api.CreateKeptRequestObject) (api.CreateKeptResponseObject, error) {
+	s, d, err := h.draft(r.Kind, *r.Body)
+	if err != nil {
+		return nil, err
+	}
+	made, err := s.one(s.Create(ctx, d))
+	return api.CreateKept201JSONResponse{OneKeptJSONResponse: made}, err
+}
+
+func (h handlers) UpdateKept(ctx context.Context, r api.UpdateKeptRequestObject) (api.UpdateKeptResponseObject, error) {
+	s, d, err := h.draft(r.Kind, *r.Body)
+	if err != nil {
+		return nil, err
+	}
+	if r.Body.Version == nil {
+		return nil, fault.At("version", "no version was given: give the one that was read")
+	}
+	k, err := s.Update(ctx, r.Id, *r.Body.Version, d)
+	var stale *store.Conflict
 	if errors.As(err, &stale) {
+		current, err := s.onWire(stale.Current, nil)
 		p := conflictProblem(stale.Given, stale.Current.Version)
-		return stale.Current, &p, nil
+		return api.UpdateKept409ApplicationProblemPlusJSONResponse{Title: p.Title, Status: p.Status, Detail: p.Detail, Errors: p.Errors, Current: current}, err
 	}
-	return rec, nil, err
+	made, err := s.one(k, err)
+	return api.UpdateKept200JSONResponse{OneKeptJSONResponse: made}, err
+}
+
+func (h handlers) SetAsideKept(ctx context.Context, r api.SetAsideKeptRequestObject) (api.SetAsideKeptResponseObject, error) {
+	s, err := h.shelf(r.Kind)
+	if err != nil {
+		return nil, err
+	}
+	return api.SetAsideKept204Response{}, s.SetAside(ctx, r.Id)
+}
+
+func (h handlers) RestoreKept(ctx context.Context, r api.RestoreKeptRequestObject) (api.RestoreKeptResponseObject, error) {
+	s, err := h.shelf(r.Kind)
+	if err != nil {
+		return nil, err
+	}
+	made, err := s.one(s.Restore(ctx, r.Id))
+	return api.RestoreKept200JSONResponse{OneKeptJSONResponse: made}, err
+}
+
+func (h handlers) DuplicateKept(ctx context.Context, r api.DuplicateKeptRequestObject) (api.DuplicateKeptResponseObject, error) {
+	s, err := h.shelf(r.Kind)
+	if err != nil {
+		return nil, err
+	}
+	k, err := s.Get(ctx, r.Id)
+	if err != nil {
+		return nil, err
+	}
+	t, err := s.kind.Thing(k.Draft)
+	if err != nil {
+		return nil, err
+	}
+	d, err := s.kind.Draft(clipped(k.Title, maxTitle-len(copied))+copied, k.Notes, t)
+	if err != nil {
+		return nil, err
+	}
+	made, err := s.one(s.Create(ctx, d))
+	return api.DuplicateKept201JSONResponse{OneKeptJSONResponse: made}, err
+}
+
+const copied = " (copy)"
+
+func (h handlers) PurgeKept(ctx context.Context, r api.PurgeKeptRequestObject) (api.PurgeKeptResponseObject, error) {
+	s, err := h.shelf(r.Kind)
+	if err != nil {
+		return nil, err
+	}
+	return api.PurgeKept204Response{}, s.Purge(ctx, r.Id)
+}
+
+// draft checks what is to be kept.
+func (h handlers) draft(kind string, in api.KeptInput) (shelf, store.Draft, error) {
+	s, err := h.shelf(kind)
+	if err != nil {
+		return s, store.Draft{}, err
+	}
+	title, notes := strings.TrimSpace(in.Title), valueOr(in.Notes, "")
+	var faults fault.List
+	checkText(&faults, "title", title, 1, maxTitle)
+	checkText(&faults, "notes", notes, 0, maxNotes)
+	d, err := s.kind.Draft(title, notes, store.Thing{Brief: in.Brief, Instrument: in.Instrument, Formula: in.Formula})
+	faults.Under("", err)
+	if len(faults) > 0 {
+		return s, d, faults
+	}
+	return s, d, err
+}
+
+// one is a thing as the wire has it.
+func (s shelf) one(k store.Kept, err error) (api.OneKeptJSONResponse, error) {
+	made, err := s.onWire(k, err)
+	return api.OneKeptJSONResponse(made), err
+}
+
+func (s shelf) onWire(k store.Kept, err error) (api.Kept, error) {
+	if err != nil {
+		return api.Kept{}, err
+	}
+	t, err := s.kind.Thing(k.Draft)
+	return api.Kept{
+		Id: k.ID, Kind: s.kind.ID, Title: k.Title, Notes: k.Notes, Sentence: k.Sentence, Version: k.Version, CreatedAt: k.CreatedAt, UpdatedAt: k.UpdatedAt,
+		Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula,
+	}, err
+}
+
+func checkText(faults *fault.List, field, text string, low, high int) {
+	if n := utf8.RuneCountInString(text); n < low || n > high {
+		faults.Addf(field, "%d characters were given: give %d to %d", n, low, high)
+	}
+}
+
+func conflictProblem(given, current int) api.Problem {
+	return problem(http.StatusConflict, "It was changed in between", fault.List{{
+		Field: "version", Message: fmt.Sprintf("version %d was given, version %d is stored: read it and give that version", given, current),
+	}})
+}
+
+func valueOr[T any](p *T, fallback T) T {
+	if p == nil {
+		return fallback
+	}
+	return *p
+}
+
+func clipped(s string, n int) string {
+	if r := []rune(s); len(r) > n {
+		return string(r[:n])
+	}
+	return s
 }

@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"strconv"
 	"strings"
 	"time"
 )
@@ -14,155 +15,191 @@ import (
 // MaxListed is the most rows that List returns.
 const MaxListed = 500
 
-// Kept is a value that a shelf can hold.
-type Kept interface {
-	// searchText is what a search looks through.
-	searchText() string
+// Draft is something to keep. Sentence says in words what the body is, so that a
+// list needs to work nothing out.
+type Draft struct {
+	Title    string
+	Notes    string // the teacher's own
+	Sentence string
+	Also     string // further words that a search finds
+	Body     json.RawMessage
 }
 
-// Record is a value as stored.
-type Record[T Kept] struct {
+// Kept is a draft as stored.
+type Kept struct {
 	ID        string
 	Version   int
 	CreatedAt time.Time
 	UpdatedAt time.Time
-	Value     T
+	Draft
 }
 
 // Conflict says that a change was made from another version than the stored
 // one. Nothing was written.
-type Conflict[T Kept] struct {
+type Conflict struct {
 	Given   int
-	Current Record[T]
+	Current Kept
 }
 
 // Error names both versions.
-func (c *Conflict[T]) Error() string {
+func (c *Conflict) Error() string {
 	return fmt.Sprintf("version %d was given, version %d is stored", c.Given, c.Current.Version)
 }
 
-// Shelf keeps values of one kind.
-type Shelf[T Kept] struct {
+// Shelf keeps things of one kind.
+type Shelf struct {
 	db   *sql.DB
 	kind string
 	now  func() time.Time
 }
 
-// At is the shelf with another clock, for values from another time.
-func (s Shelf[T]) At(now func() time.Time) Shelf[T] {
+// At is the shelf with another clock, for things from another time.
+func (s Shelf) At(now func() time.Time) Shelf {
 	s.now = now
 	return s
 }
 
-const columns = "id, body, version, created_at, updated_at"
+// Query asks for a page of a shelf.
+type Query struct {
+	Words    string // all of which the title, the sentence or the notes hold
+	After    string // Next of the page before; empty for the first
+	Limit    int    // rows, MaxListed at most
+	SetAside bool   // what was set aside, in place of what was not
+}
 
-// List returns the values whose text holds every word of the query, the latest
-// change first, MaxListed at most.
-func (s Shelf[T]) List(ctx context.Context, query string) ([]Record[T], error) {
-	sqlText := "SELECT " + columns + " FROM saved WHERE kind = ? AND deleted_at IS NULL"
-	args := []any{s.kind}
-	for _, word := range strings.Fields(strings.ToLower(query)) {
-		sqlText += " AND instr(search, ?) > 0"
+// Page is a stretch of a shelf, the latest change first. Next is empty where
+// nothing follows.
+type Page struct {
+	Kept []Kept
+	Next string
+}
+
+// ErrPage says that a page cannot go on from there.
+var ErrPage = errors.New("not the next of a page")
+
+const columns = "id, title, notes, sentence, body, version, created_at, updated_at"
+
+// List returns a page of a shelf. It returns ErrPage where After is none.
+func (s Shelf) List(ctx context.Context, q Query) (Page, error) {
+	where, args := "kind = ? AND deleted_at IS NULL", []any{s.kind}
+	if q.SetAside {
+		where = "kind = ? AND deleted_at IS NOT NULL"
+	}
+	for _, word := range strings.Fields(strings.ToLower(q.Words)) {
+		where += " AND instr(search, ?) > 0"
 		args = append(args, word)
 	}
-	rows, err := s.db.QueryContext(ctx, sqlText+" ORDER BY updated_at DESC, id LIMIT ?", append(args, MaxListed)...)
+	if q.After != "" {
+		at, id, ok := strings.Cut(q.After, ".")
+		updated, err := strconv.ParseInt(at, 10, 64)
+		if !ok || err != nil {
+			return Page{}, ErrPage
+		}
+		where += " AND (updated_at < ? OR updated_at = ? AND id > ?)"
+		args = append(args, updated, updated, id)
+	}
+	limit := min(max(q.Limit, 1), MaxListed)
+	rows, err := s.db.QueryContext(ctx, "SELECT "+columns+" FROM saved WHERE "+where+" ORDER BY updated_at DESC, id LIMIT ?", append(args, limit+1)...)
 	if err != nil {
-		return nil, err
+		return Page{}, err
 	}
 	defer rows.Close()
-	out := []Record[T]{}
+	page := Page{Kept: []Kept{}}
 	for rows.Next() {
-		r, err := scan[T](rows)
+		k, err := scan(rows)
 		if err != nil {
-			return nil, err
+			return Page{}, err
 		}
-		out = append(out, r)
+		page.Kept = append(page.Kept, k)
 	}
-	return out, rows.Err()
+	if len(page.Kept) > limit {
+		page.Kept = page.Kept[:limit]
+		last := page.Kept[limit-1]
+		page.Next = fmt.Sprintf("%d.%s", last.UpdatedAt.UnixMilli(), last.ID)
+	}
+	return page, rows.Err()
 }
 
-// Get returns one value, or ErrNotFound.
-func (s Shelf[T]) Get(ctx context.Context, id string) (Record[T], error) {
-	return get[T](ctx, s.db, s.kind, id)
-}
+// Get returns one thing, or ErrNotFound.
+func (s Shelf) Get(ctx context.Context, id string) (Kept, error) { return s.get(ctx, s.db, id) }
 
 type querier interface {
 	QueryRowContext(ctx context.Context, query string, args ...any) *sql.Row
 }
 
-func get[T Kept](ctx context.Context, q querier, kind, id string) (Record[T], error) {
-	r, err := scan[T](q.QueryRowContext(ctx, "SELECT "+columns+" FROM saved WHERE kind = ? AND id = ? AND deleted_at IS NULL", kind, id))
+func (s Shelf) get(ctx context.Context, q querier, id string) (Kept, error) {
+	k, err := scan(q.QueryRowContext(ctx, "SELECT "+columns+" FROM saved WHERE kind = ? AND id = ? AND deleted_at IS NULL", s.kind, id))
 	if errors.Is(err, sql.ErrNoRows) {
-		return r, ErrNotFound
+		return k, ErrNotFound
 	}
-	return r, err
+	return k, err
 }
 
-func scan[T Kept](row interface{ Scan(...any) error }) (Record[T], error) {
-	var r Record[T]
+func scan(row interface{ Scan(...any) error }) (Kept, error) {
+	var k Kept
 	var body string
 	var created, updated int64
-	if err := row.Scan(&r.ID, &body, &r.Version, &created, &updated); err != nil {
-		return r, err
-	}
-	r.CreatedAt, r.UpdatedAt = time.UnixMilli(created).UTC(), time.UnixMilli(updated).UTC()
-	return r, json.Unmarshal([]byte(body), &r.Value)
+	err := row.Scan(&k.ID, &k.Title, &k.Notes, &k.Sentence, &body, &k.Version, &created, &updated)
+	k.Body = json.RawMessage(body)
+	k.CreatedAt, k.UpdatedAt = time.UnixMilli(created).UTC(), time.UnixMilli(updated).UTC()
+	return k, err
 }
 
-// Create keeps a new value under a new id.
-func (s Shelf[T]) Create(ctx context.Context, v T) (Record[T], error) {
-	body, err := json.Marshal(v)
-	if err != nil {
-		return Record[T]{}, err
-	}
-	id, now := strings.ToLower(rand.Text()[:16]), s.now().UTC().Truncate(time.Millisecond)
-	_, err = s.db.ExecContext(ctx,
-		"INSERT INTO saved (kind, id, body, search, version, created_at, updated_at) VALUES (?, ?, ?, ?, 1, ?, ?)",
-		s.kind, id, string(body), searchable(v), now.UnixMilli(), now.UnixMilli())
-	return Record[T]{id, 1, now, now, v}, err
+// Create keeps something new under a new id.
+func (s Shelf) Create(ctx context.Context, d Draft) (Kept, error) {
+	id, now := strings.ToLower(rand.Text()[:16]), s.stamp()
+	_, err := s.db.ExecContext(ctx,
+		"INSERT INTO saved (kind, id, title, notes, sentence, body, search, version, created_at, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?)",
+		s.kind, id, d.Title, d.Notes, d.Sentence, string(d.Body), searchText(d), now.UnixMilli(), now.UnixMilli())
+	d.Also = ""
+	return Kept{id, 1, now, now, d}, err
 }
 
-// Update replaces a value made from the given version. It returns ErrNotFound,
+// Update replaces something made from the given version. It returns ErrNotFound,
 // or a *Conflict with what is stored when the version is another.
-func (s Shelf[T]) Update(ctx context.Context, id string, version int, v T) (Record[T], error) {
-	body, err := json.Marshal(v)
-	if err != nil {
-		return Record[T]{}, err
-	}
+func (s Shelf) Update(ctx context.Context, id string, version int, d Draft) (Kept, error) {
 	tx, err := s.db.BeginTx(ctx, nil)
 	if err != nil {
-		return Record[T]{}, err
+		return Kept{}, err
 	}
 	defer tx.Rollback() // no effect after Commit
-	r, err := get[T](ctx, tx, s.kind, id)
+	k, err := s.get(ctx, tx, id)
 	if err != nil {
-		return r, err
+		return k, err
 	}
-	if r.Version != version {
-		return r, &Conflict[T]{version, r}
+	if k.Version != version {
+		return k, &Conflict{version, k}
 	}
-	r.Version, r.UpdatedAt, r.Value = version+1, s.now().UTC().Truncate(time.Millisecond), v
-	if _, err := tx.ExecContext(ctx, "UPDATE saved SET body = ?, search = ?, version = ?, updated_at = ? WHERE kind = ? AND id = ?",
-		string(body), searchable(v), r.Version, r.UpdatedAt.UnixMilli(), s.kind, id); err != nil {
-		return r, err
+	k.Version, k.UpdatedAt, k.Draft = version+1, s.stamp(), d
+	k.Also = ""
+	if _, err := tx.ExecContext(ctx, "UPDATE saved SET title = ?, notes = ?, sentence = ?, body = ?, search = ?, version = ?, updated_at = ? WHERE kind = ? AND id = ?",
+		d.Title, d.Notes, d.Sentence, string(d.Body), searchText(d), k.Version, k.UpdatedAt.UnixMilli(), s.kind, id); err != nil {
+		return k, err
 	}
-	return r, tx.Commit()
+	return k, tx.Commit()
 }
 
-// Delete sets a value aside, or returns ErrNotFound.
-func (s Shelf[T]) Delete(ctx context.Context, id string) error {
-	return s.mark(ctx, "UPDATE saved SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL", s.now().UnixMilli(), s.kind, id)
+// SetAside sets something aside, or returns ErrNotFound.
+func (s Shelf) SetAside(ctx context.Context, id string) error {
+	return s.one(ctx, "UPDATE saved SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL", s.now().UnixMilli(), s.kind, id)
 }
 
-// Restore brings back a value that was set aside, or returns ErrNotFound.
-func (s Shelf[T]) Restore(ctx context.Context, id string) (Record[T], error) {
-	if err := s.mark(ctx, "UPDATE saved SET deleted_at = NULL WHERE kind = ? AND id = ? AND deleted_at IS NOT NULL", s.kind, id); err != nil {
-		return Record[T]{}, err
+// Restore brings back something that was set aside, or returns ErrNotFound.
+func (s Shelf) Restore(ctx context.Context, id string) (Kept, error) {
+	if err := s.one(ctx, "UPDATE saved SET deleted_at = NULL WHERE kind = ? AND id = ? AND deleted_at IS NOT NULL", s.kind, id); err != nil {
+		return Kept{}, err
 	}
 	return s.Get(ctx, id)
 }
 
-func (s Shelf[T]) mark(ctx context.Context, query string, args ...any) error {
+// Purge takes away for good something that was set aside, or returns
+// ErrNotFound.
+func (s Shelf) Purge(ctx context.Context, id string) error {
+	return s.one(ctx, "DELETE FROM saved WHERE kind = ? AND id = ? AND deleted_at IS NOT NULL", s.kind, id)
+}
+
+// one runs a statement that has to change a row.
+func (s Shelf) one(ctx context.Context, query string, args ...any) error {
 	res, err := s.db.ExecContext(ctx, query, args...)
 	if err != nil {
 		return err
@@ -173,4 +210,9 @@ func (s Shelf[T]) mark(ctx context.Context, query string, args ...any) error {
 	return nil
 }
 
-func searchable(v Kept) string { return strings.ToLower(v.searchText()) }
+func (s Shelf) stamp() time.Time { return s.now().UTC().Truncate(time.Millisecond) }
+
+// searchText is what a search looks through.
+func searchText(d Draft) string {
+	return strings.ToLower(d.Title + "\n" + d.Notes + "\n" + d.Sentence + "\n" + d.Also)
+}

@@ -30,11 +30,12 @@ var ErrNotFound = errors.New("not found")
 
 // Store is the open database.
 type Store struct {
-	db          *sql.DB
-	Briefs      Shelf[SavedBrief]
-	Instruments Shelf[OwnInstrument]
-	Scales      Shelf[OwnScale]
+	db  *sql.DB
+	now func() time.Time
 }
+
+// Shelf is the shelf of a kind of things. Kinds are the caller's own.
+func (s *Store) Shelf(kind string) Shelf { return Shelf{s.db, kind, s.now} }
 
 // Open opens or makes the database in a folder and brings it up to date. now
 // stamps changes.
@@ -51,12 +52,7 @@ func Open(ctx context.Context, dir string, now func() time.Time) (*Store, error)
 	if err := migrate(ctx, db); err != nil {
 		return nil, errors.Join(fmt.Errorf("data folder %s: %w", dir, err), db.Close())
 	}
-	return &Store{
-		db:          db,
-		Briefs:      Shelf[SavedBrief]{db, "brief", now},
-		Instruments: Shelf[OwnInstrument]{db, "instrument", now},
-		Scales:      Shelf[OwnScale]{db, "scale", now},
-	}, nil
+	return &Store{db, now}, nil
 }
 
 func migrate(ctx context.Context, db *sql.DB) error {
@@ -64,7 +60,7 @@ func migrate(ctx context.Context, db *sql.DB) error {
 	if err != nil {
 		return err
 	}
-	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub)
+	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub, goose.WithGoMigrations(plainerNames))
 	if err != nil {
 		return err
 	}

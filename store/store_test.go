@@ -9,7 +9,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/plan"
+	"evenladder/core/brief"
+	"evenladder/core/table"
 	"evenladder/store"
 )
 
@@ -27,22 +28,29 @@ func open(t *testing.T, dir string) *store.Store {
 	return s
 }
 
-func brief(title, notes, tonic string) store.SavedBrief {
-	return store.SavedBrief{Title: title, Notes: notes, Brief: plan.Brief{
-		Instrument: plan.InstrumentBrief{ID: "ukulele"}, Scale: plan.ScaleBrief{Tonic: tonic, Name: "kumoi"},
-	}}
+func draft(title, notes, tonic string) store.Draft {
+	kind, _ := table.Find(store.Kinds, "briefs")
+	d, err := kind.Draft(title, notes, store.Thing{Brief: &brief.Brief{
+		Instrument: brief.Instrument{ID: "ukulele"}, Scale: brief.Scale{Tonic: tonic, Name: "kumoi"},
+	}})
+	if err != nil {
+		panic(err)
+	}
+	return d
 }
+
+const briefs = "briefs"
 
 func TestKeepsWhatIsSaved(t *testing.T) {
 	dir := t.TempDir()
 	s := open(t, dir)
-	made, err := s.Briefs.Create(t.Context(), brief("Rain day", "slowly; 'quoted' %_ \"x\"", "F#"))
+	made, err := s.Shelf(briefs).Create(t.Context(), draft("Rain day", "slowly; 'quoted' %_ \"x\"", "F#"))
 	require.NoError(t, err)
 	assert.Equal(t, 1, made.Version)
 	assert.Len(t, made.ID, 16)
 
 	again := open(t, dir) // as after a restart
-	got, err := again.Briefs.Get(t.Context(), made.ID)
+	got, err := again.Shelf(briefs).Get(t.Context(), made.ID)
 	require.NoError(t, err)
 	assert.Equal(t, made, got)
 	require.NoError(t, again.Ping(t.Context()))
@@ -50,38 +58,38 @@ func TestKeepsWhatIsSaved(t *testing.T) {
 
 func TestStaleWriteChangesNothing(t *testing.T) {
 	s := open(t, t.TempDir())
-	made, err := s.Briefs.Create(t.Context(), brief("One", "", "F#"))
+	made, err := s.Shelf(briefs).Create(t.Context(), draft("One", "", "F#"))
 	require.NoError(t, err)
-	theirs, err := s.Briefs.Update(t.Context(), made.ID, 1, brief("Theirs", "", "G"))
+	theirs, err := s.Shelf(briefs).Update(t.Context(), made.ID, 1, draft("Theirs", "", "G"))
 	require.NoError(t, err)
 	assert.Equal(t, 2, theirs.Version)
 	assert.True(t, theirs.UpdatedAt.After(theirs.CreatedAt))
 
-	_, err = s.Briefs.Update(t.Context(), made.ID, 1, brief("Mine", "", "A"))
-	var conflict *store.Conflict[store.SavedBrief]
+	_, err = s.Shelf(briefs).Update(t.Context(), made.ID, 1, draft("Mine", "", "A"))
+	var conflict *store.Conflict
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, theirs, conflict.Current)
-	got, err := s.Briefs.Get(t.Context(), made.ID)
+	got, err := s.Shelf(briefs).Get(t.Context(), made.ID)
 	require.NoError(t, err)
 	assert.Equal(t, theirs, got)
 }
 
 func TestConcurrentWritesLoseNone(t *testing.T) {
 	s := open(t, t.TempDir())
-	made, err := s.Briefs.Create(t.Context(), brief("0", "", "F#"))
+	made, err := s.Shelf(briefs).Create(t.Context(), draft("0", "", "F#"))
 	require.NoError(t, err)
 	const writers = 8
 	results := make(chan error, writers)
 	for range writers {
 		go func() {
 			for {
-				now, err := s.Briefs.Get(t.Context(), made.ID)
+				now, err := s.Shelf(briefs).Get(t.Context(), made.ID)
 				if err == nil {
 					var n int
-					_, _ = fmt.Sscan(now.Value.Title, &n)
-					_, err = s.Briefs.Update(t.Context(), made.ID, now.Version, brief(fmt.Sprint(n+1), "", "F#"))
+					_, _ = fmt.Sscan(now.Title, &n)
+					_, err = s.Shelf(briefs).Update(t.Context(), made.ID, now.Version, draft(fmt.Sprint(n+1), "", "F#"))
 				}
-				var stale *store.Conflict[store.SavedBrief]
+				var stale *store.Conflict
 				if errors.As(err, &stale) {
 					continue
 				}
@@ -93,45 +101,45 @@ func TestConcurrentWritesLoseNone(t *testing.T) {
 	for range writers {
 		require.NoError(t, <-results)
 	}
-	got, err := s.Briefs.Get(t.Context(), made.ID)
+	got, err := s.Shelf(briefs).Get(t.Context(), made.ID)
 	require.NoError(t, err)
-	assert.Equal(t, "8", got.Value.Title)
+	assert.Equal(t, "8", got.Title)
 	assert.Equal(t, writers+1, got.Version)
 }
 
 func TestDeleteAndRestore(t *testing.T) {
 	s := open(t, t.TempDir())
-	made, err := s.Briefs.Create(t.Context(), brief("Gone", "", "F#"))
+	made, err := s.Shelf(briefs).Create(t.Context(), draft("Gone", "", "F#"))
 	require.NoError(t, err)
-	require.NoError(t, s.Briefs.Delete(t.Context(), made.ID))
-	_, err = s.Briefs.Get(t.Context(), made.ID)
+	require.NoError(t, s.Shelf(briefs).SetAside(t.Context(), made.ID))
+	_, err = s.Shelf(briefs).Get(t.Context(), made.ID)
 	assert.ErrorIs(t, err, store.ErrNotFound)
-	assert.ErrorIs(t, s.Briefs.Delete(t.Context(), made.ID), store.ErrNotFound)
-	_, err = s.Briefs.Update(t.Context(), made.ID, 1, made.Value)
+	assert.ErrorIs(t, s.Shelf(briefs).SetAside(t.Context(), made.ID), store.ErrNotFound)
+	_, err = s.Shelf(briefs).Update(t.Context(), made.ID, 1, made.Draft)
 	assert.ErrorIs(t, err, store.ErrNotFound)
-	back, err := s.Briefs.Restore(t.Context(), made.ID)
+	back, err := s.Shelf(briefs).Restore(t.Context(), made.ID)
 	require.NoError(t, err)
 	assert.Equal(t, made, back)
-	_, err = s.Briefs.Restore(t.Context(), made.ID)
+	_, err = s.Shelf(briefs).Restore(t.Context(), made.ID)
 	assert.ErrorIs(t, err, store.ErrNotFound)
-	_, err = s.Instruments.Get(t.Context(), made.ID)
+	_, err = s.Shelf("instruments").Get(t.Context(), made.ID)
 	assert.ErrorIs(t, err, store.ErrNotFound, "kinds are kept apart")
 }
 
 func TestSearch(t *testing.T) {
 	s := open(t, t.TempDir())
-	for _, b := range []store.SavedBrief{brief("Rain day", "with Wenna", "F#"), brief("Porch", "slow; 50%", "Bb"), brief("rainbow", "", "Bb")} {
-		_, err := s.Briefs.Create(t.Context(), b)
+	for _, b := range []store.Draft{draft("Rain day", "with Wenna", "F#"), draft("Porch", "slow; 50%", "Bb"), draft("rainbow", "", "Bb")} {
+		_, err := s.Shelf(briefs).Create(t.Context(), b)
 		require.NoError(t, err)
 	}
 	for query, want := range map[string][]string{
-		"": {"rainbow", "Porch", "Rain day"}, "RAIN": {"rainbow", "Rain day"}, "rain wenna": {"Rain day"}, "ukulele b♭": {"rainbow", "Porch"}, "50%": {"Porch"}, "_": {}, "' OR 1=1 --": {},
+		"": {"rainbow", "Porch", "Rain day"}, "RAIN": {"rainbow", "Rain day"}, "rain wenna": {"Rain day"}, "ukulele b♭": {"rainbow", "Porch"}, "50%": {"Porch"}, "bb kumoi": {"rainbow", "Porch"}, "layout": {}, "_": {}, "' OR 1=1 --": {},
 	} {
-		found, err := s.Briefs.List(t.Context(), query)
+		found, err := s.Shelf(briefs).List(t.Context(), store.Query{Words: query, Limit: store.MaxListed})
 		require.NoError(t, err)
 		titles := []string{}
-		for _, r := range found {
-			titles = append(titles, r.Value.Title)
+		for _, r := range found.Kept {
+			titles = append(titles, r.Title)
 		}
 		assert.Equal(t, want, titles, query)
 	}

@@ -13,7 +13,7 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"evenladder/core/plan"
+	"evenladder/core/fault"
 )
 
 // exitBadBrief is the exit code for a brief that cannot be met.
@@ -40,7 +40,7 @@ func main() {
 	if err := root.ExecuteContext(ctx); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		stop()
-		var bad plan.Errors
+		var bad fault.List
 		if errors.As(err, &bad) {
 			os.Exit(exitBadBrief)
 		}

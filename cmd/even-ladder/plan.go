@@ -2,11 +2,12 @@ package main
 
 import (
 	"encoding/json"
-	"fmt"
 	"io"
 
 	"github.com/spf13/cobra"
 
+	"evenladder/core/brief"
+	"evenladder/core/fault"
 	"evenladder/core/plan"
 	"evenladder/core/round"
 	"evenladder/document"
@@ -41,7 +42,7 @@ func roundCommand() *cobra.Command {
 				return err
 			}
 			if err := draw.FindRoundLayout(layout); err != nil {
-				return plan.Errors{{Field: "layout", Message: err.Error()}}
+				return fault.At("layout", "%v", err)
 			}
 			r, err := round.Build(b)
 			if err != nil {
@@ -81,11 +82,11 @@ func documentCommand() *cobra.Command {
 func writeDocument(w io.Writer, format, paper string, source document.Source) error {
 	f, err := document.Find(format)
 	if err != nil {
-		return plan.Errors{{Field: "format", Message: err.Error()}}
+		return fault.At("format", "%v", err)
 	}
 	size, err := draw.FindPaper(paper)
 	if err != nil {
-		return plan.Errors{{Field: "paper", Message: err.Error()}}
+		return fault.At("paper", "%v", err)
 	}
 	data, err := f.Write(source, size)
 	if err != nil {
@@ -104,13 +105,13 @@ func readPlan(r io.Reader) (plan.Plan, error) {
 }
 
 // readBrief reads a brief no larger than the server would.
-func readBrief(r io.Reader) (plan.Brief, error) {
+func readBrief(r io.Reader) (brief.Brief, error) {
 	data, err := io.ReadAll(io.LimitReader(r, server.MaxBodyBytes+1))
 	if err != nil {
-		return plan.Brief{}, err
+		return brief.Brief{}, err
 	}
 	if len(data) > server.MaxBodyBytes {
-		return plan.Brief{}, plan.Errors{{Field: "brief", Message: fmt.Sprintf("more than %d kB were given: give at most that", server.MaxBodyBytes>>10)}}
+		return brief.Brief{}, fault.At("brief", "more than %d kB were given: give at most that", server.MaxBodyBytes>>10)
 	}
-	return plan.ParseBrief(data)
+	return brief.Parse(data)
 }

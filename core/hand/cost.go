@@ -48,14 +48,14 @@ func (c Costs) exchanged() Costs {
 }
 
 // preferring weighs reaches against shifts.
-func (c Costs) preferring(prefer string) Costs {
+func (c Costs) preferring(prefer Prefer) Costs {
 	const weight = 2.5
 	switch prefer {
-	case "reach":
+	case PreferReach:
 		for _, p := range []*float64{&c.Crossing, &c.BesideOpen, &c.WithinString, &c.SameFinger, &c.ShiftPerMM} {
 			*p *= weight
 		}
-	case "shift":
+	case PreferShift:
 		for _, p := range []*float64{&c.Back, &c.BackPerMM, &c.Forward, &c.ForwardPerMM} {
 			*p *= weight
 		}

@@ -13,6 +13,7 @@ import (
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
+	"evenladder/core/table"
 	"evenladder/internal/coretest"
 )
 
@@ -138,8 +139,8 @@ func TestPathEqualsExhaustiveSearchAnywhere(t *testing.T) {
 		length := min(len(places), rapid.IntRange(1, exhaustiveNotes).Draw(t, "length"))
 		from := rapid.IntRange(0, len(places)-length).Draw(t, "from")
 		style := Style{
-			School: rapid.SampledFrom(Schools).Draw(t, "school"), Wide: rapid.SampledFrom(Wides).Draw(t, "wide").ID,
-			Prefer: rapid.SampledFrom(Prefers).Draw(t, "prefer").ID, Limits: Limits{GreatestMM: [3]float64{60, 45, 40}},
+			School: rapid.SampledFrom(Schools).Draw(t, "school"), Wide: Wide(rapid.SampledFrom(Wides).Draw(t, "wide").ID),
+			Prefer: Prefer(rapid.SampledFrom(Prefers).Draw(t, "prefer").ID), Limits: Limits{GreatestMM: [3]float64{60, 45, 40}},
 		}
 		strict := rapid.Bool().Draw(t, "strict")
 		checkLeast(t, New(n, style), places[from:from+length], strict)
@@ -177,7 +178,7 @@ func TestFingeringsArePlayable(t *testing.T) {
 	})
 }
 
-func pathOf(n neck.Neck, wide string, places []neck.Place) []Touch {
+func pathOf(n neck.Neck, wide Wide, places []neck.Place) []Touch {
 	return New(n, Style{School: Schools[0], Wide: wide}).Path(places, Ask{})
 }
 
@@ -258,13 +259,13 @@ func Example() {
 	tuning, _ := neck.ParseTuning("E1 A1 D2 G2")
 	bass, _ := neck.New(tuning, 20, 864)
 	s := scale.New(pitch.MustParseName("F"), scale.MustParseFormula("1 2 3 4 5 6 7"))
-	system, _ := layout.Find("three-per-string")
+	system, _ := table.Find(layout.Systems, "three-per-string")
 	boxes, _ := system.Boxes(layout.Request{Neck: bass, Scale: s, Strings: []int{3, 2}, HighFret: 20})
 	var places []neck.Place
 	for _, n := range boxes[0].Notes {
 		places = append(places, n.Place)
 	}
-	school, _ := FindSchool("per-fret")
+	school, _ := table.Find(Schools, "per-fret")
 	for i, t := range New(bass, Style{School: school}).Path(places, Ask{}) {
 		fmt.Printf("%d(%d) ", places[i].Fret, t.Finger)
 	}

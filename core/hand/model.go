@@ -62,7 +62,7 @@ func newModel(n neck.Neck, style Style) *model {
 		stances: style.School.Stances, costs: costs, limits: style.Limits,
 		mm: make([]float64, n.Frets+handFrets), along: make([]int64, n.Frets+handFrets),
 	}
-	if style.Wide == "1-3-4" {
+	if style.Wide == OneThreeFour {
 		m.costs = m.costs.exchanged()
 	}
 	m.costs = m.costs.preferring(style.Prefer)

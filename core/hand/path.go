@@ -14,8 +14,8 @@ type Touch struct {
 // the limits of the hand.
 type Style struct {
 	School School
-	Wide   string // id of Wides
-	Prefer string // id of Prefers
+	Wide   Wide
+	Prefer Prefer
 	Limits Limits
 }
 

@@ -13,9 +13,8 @@
 package hand
 
 import (
-	"strings"
-
 	"evenladder/core/layout"
+	"evenladder/core/table"
 )
 
 // Finger numbers: 1 index to 4 little; 0 is an open string.
@@ -26,6 +25,9 @@ const (
 	Ring       = 3
 	Little     = 4
 )
+
+// FingerWords name fingers 0 to 4 in full.
+var FingerWords = [5]string{"open string", "index finger", "middle finger", "ring finger", "little finger"}
 
 // Reach is a finger off its home fret while the hand stays.
 type Reach uint8
@@ -48,23 +50,21 @@ type Stance struct {
 
 // School gives each finger its homes and its reaches.
 type School struct {
-	ID        string
-	Name      string // for a picker and in a sentence
-	Why       string // when a teacher would choose it
+	table.Row
 	Stances   []Stance
 	Positions []layout.Position // the low positions that have names
 }
 
 // Schools are all schools in picker order.
 var Schools = []School{
-	{"per-fret", "one finger per fret", "four fingers on four neighbouring frets, with one reach either way", []Stance{
+	{table.Row{ID: "per-fret", Name: "one finger per fret", Phrase: "one finger per fret", Why: "four fingers on four neighbouring frets, with one reach either way"}, []Stance{
 		{Index, -1, Back}, {Index, 0, Home}, {Middle, 1, Home}, {Ring, 2, Home}, {Little, 3, Home}, {Little, 4, Forward},
 	}, []layout.Position{{Name: "first position", Low: 1, High: 4}, {Name: "second position", Low: 2, High: 5}}},
-	{"two-fret", "two frets per finger", "a finger for each scale step, on necks about as short as a violin's", []Stance{
+	{table.Row{ID: "two-fret", Name: "two frets per finger", Phrase: "two frets per finger", Why: "a finger for each scale step, on necks about as short as a violin's"}, []Stance{
 		{Index, -1, Home}, {Index, 0, Home}, {Middle, 1, Home}, {Middle, 2, Home}, {Ring, 3, Home}, {Ring, 4, Home},
 		{Little, 4, Home}, {Little, 5, Home}, {Little, 6, Forward},
 	}, []layout.Position{{Name: "first position", Low: 1, High: 7}, {Name: "half position", Low: 1, High: 6}, {Name: "second position", Low: 3, High: 9}}},
-	{"one-two-four", "one, two and four", "index, middle and little finger on three neighbouring frets, for long scales; the ring finger helps the little one", []Stance{
+	{table.Row{ID: "one-two-four", Name: "one, two and four", Phrase: "one, two and four", Why: "index, middle and little finger on three neighbouring frets, for long scales; the ring finger helps the little one"}, []Stance{
 		{Index, -1, Back}, {Index, 0, Home}, {Middle, 1, Home}, {Little, 2, Home}, {Little, 3, Forward},
 	}, []layout.Position{{Name: "first position", Low: 1, High: 4}, {Name: "half position", Low: 1, High: 3}, {Name: "second position", Low: 3, High: 5}}},
 }
@@ -81,74 +81,57 @@ func (s School) Frame() layout.Frame {
 	return f
 }
 
-// FindSchool returns the school with this id.
-func FindSchool(id string) (School, bool) {
-	for _, s := range Schools {
-		if s.ID == id {
-			return s, true
-		}
-	}
-	return School{}, false
-}
+// Wide is a way to finger a span of two whole steps.
+type Wide string
 
-// SchoolIDs lists the ids in table order, for messages.
-func SchoolIDs() string {
-	ids := make([]string, len(Schools))
-	for i, s := range Schools {
-		ids[i] = s.ID
-	}
-	return strings.Join(ids, " ")
-}
+// Open is a way with open strings.
+type Open string
 
-// Choice is one way of a setting of the hand.
-type Choice struct {
-	ID     string
-	Name   string // for a picker
-	Phrase string // in a sentence; empty for the usual way, which goes unsaid
-	Why    string // when a teacher would choose it
-}
+// Prefer is a way to weigh a reach against a shift.
+type Prefer string
+
+// Four is a way to finger four notes on a string.
+type Four string
+
+// The ways of a hand.
+const (
+	OneTwoFour   Wide = "1-2-4"
+	OneThreeFour Wide = "1-3-4"
+
+	OpenBothWays  Open = "both-ways"
+	OpenAscending Open = "ascending" // the fourth finger coming down
+	OpenClosed    Open = "closed"    // no open strings
+
+	PreferEither Prefer = "either"
+	PreferReach  Prefer = "reach"
+	PreferShift  Prefer = "shift"
+
+	ThreeAndShift Four = "1-2-3-shift"
+	FourFingers   Four = "1-2-3-4"
+)
 
 // Wides are the ways to finger a span of two whole steps, in picker order.
-var Wides = []Choice{
-	{"1-2-4", "wide spans with 1-2-4", "", "index and middle finger open most easily"},
-	{"1-3-4", "wide spans with 1-3-4", "wide spans with 1-3-4", "keeps the ring finger in work; asks more of the little finger"},
+var Wides = []table.Row{
+	{ID: string(OneTwoFour), Name: "wide spans with 1-2-4", Why: "index and middle finger open most easily"},
+	{ID: string(OneThreeFour), Name: "wide spans with 1-3-4", Phrase: "wide spans with 1-3-4", Why: "keeps the ring finger in work; asks more of the little finger"},
 }
 
 // Opens are the ways with open strings, in picker order.
-var Opens = []Choice{
-	{"both-ways", "open strings up and down", "", "rings, and gives the hand time to move"},
-	{"ascending", "open strings going up, fourth finger coming down", "open strings going up and the fourth finger coming down", "trains the fourth finger and keeps the way down even in tone"},
-	{"closed", "without open strings", "without open strings", "moves to any key as it is"},
+var Opens = []table.Row{
+	{ID: string(OpenBothWays), Name: "open strings up and down", Why: "rings, and gives the hand time to move"},
+	{ID: string(OpenAscending), Name: "open strings going up, fourth finger coming down", Phrase: "open strings going up and the fourth finger coming down", Why: "trains the fourth finger and keeps the way down even in tone"},
+	{ID: string(OpenClosed), Name: "without open strings", Phrase: "without open strings", Why: "moves to any key as it is"},
 }
 
 // Prefers are the ways to weigh a reach against a shift, in picker order.
-var Prefers = []Choice{
-	{"either", "reach or shift, whichever is less", "", "by the millimetre"},
-	{"reach", "reach rather than shift", "reaching rather than shifting", "the hand stays, for a large or supple one"},
-	{"shift", "shift rather than reach", "shifting rather than reaching", "the fingers stay close, for a small or tired hand"},
+var Prefers = []table.Row{
+	{ID: string(PreferEither), Name: "reach or shift, whichever is less", Why: "by the millimetre"},
+	{ID: string(PreferReach), Name: "reach rather than shift", Phrase: "reaching rather than shifting", Why: "the hand stays, for a large or supple one"},
+	{ID: string(PreferShift), Name: "shift rather than reach", Phrase: "shifting rather than reaching", Why: "the fingers stay close, for a small or tired hand"},
 }
 
 // Fours are the ways to finger four notes on a string, in picker order.
-var Fours = []Choice{
-	{"1-2-3-shift", "four on a string as 1-2-3 and a shift", "", "three notes under one hand, then it moves up: two overlapping groups of three"},
-	{"1-2-3-4", "four on a string with a finger each", "a finger for each of the four notes", "the hand stays open over a string; for short necks or high up"},
-}
-
-// FindChoice returns the choice with this id.
-func FindChoice(choices []Choice, id string) (Choice, bool) {
-	for _, c := range choices {
-		if c.ID == id {
-			return c, true
-		}
-	}
-	return Choice{}, false
-}
-
-// ChoiceIDs lists the ids of a table, for messages.
-func ChoiceIDs(choices []Choice) string {
-	ids := make([]string, len(choices))
-	for i, c := range choices {
-		ids[i] = c.ID
-	}
-	return strings.Join(ids, " ")
+var Fours = []table.Row{
+	{ID: string(ThreeAndShift), Name: "four on a string as 1-2-3 and a shift", Why: "three notes under one hand, then it moves up: two overlapping groups of three"},
+	{ID: string(FourFingers), Name: "four on a string with a finger each", Phrase: "a finger for each of the four notes", Why: "the hand stays open over a string; for short necks or high up"},
 }

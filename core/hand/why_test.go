@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"evenladder/core/neck"
+	"evenladder/core/table"
 )
 
 // The other way asks for no less: what only it asks for costs at least as much
@@ -93,7 +94,7 @@ func TestHold(t *testing.T) {
 
 func TestSchoolFrames(t *testing.T) {
 	for id, want := range map[string][4]int{"per-fret": {-1, 0, 3, 4}, "two-fret": {-1, -1, 5, 6}, "one-two-four": {-1, 0, 2, 3}} {
-		s, ok := FindSchool(id)
+		s, ok := table.Find(Schools, id)
 		require.True(t, ok)
 		f := s.Frame()
 		assert.Equal(t, want, [4]int{f.First, f.FirstHome, f.LastHome, f.Last}, id)

@@ -13,6 +13,7 @@ import (
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
+	"evenladder/core/table"
 	"evenladder/internal/coretest"
 )
 
@@ -27,7 +28,7 @@ func request(t require.TestingT, tuning string, frets int, tonic, id string) lay
 }
 
 func boxes(t require.TestingT, system string, r layout.Request) []layout.Box {
-	s, ok := layout.Find(system)
+	s, ok := table.Find(layout.Systems, system)
 	require.True(t, ok, system)
 	b, err := s.Boxes(r)
 	require.NoError(t, err)
@@ -182,7 +183,7 @@ func TestChordForms(t *testing.T) {
 }
 
 func TestFiveFormNeedsACore(t *testing.T) {
-	s, _ := layout.Find("five-form")
+	s, _ := table.Find(layout.Systems, "five-form")
 	_, err := s.Boxes(request(t, standard, 22, "E", "whole-tone"))
 	assert.ErrorContains(t, err, "two-per-string, three-per-string or seven-position would serve instead")
 }
@@ -213,7 +214,7 @@ func Example() {
 	tuning, _ := neck.ParseTuning("C4 E4 A4")
 	n, _ := neck.New(tuning, 15, 380)
 	s := scale.New(pitch.MustParseName("G"), scale.MustParseFormula("1 2 3 5 6"))
-	system, _ := layout.Find("two-per-string")
+	system, _ := table.Find(layout.Systems, "two-per-string")
 	all, _ := system.Boxes(layout.Request{Neck: n, Scale: s, Strings: n.Rising(), HighFret: n.Frets})
 	for _, note := range all[0].Notes {
 		fmt.Printf("string %d fret %d: %s\n", note.String, note.Fret, s.Notes[note.Degree])

@@ -1,15 +1,12 @@
 package layout
 
-import "strings"
+import "evenladder/core/table"
 
 // System is one way to divide the neck.
 type System struct {
-	ID     string
-	Name   string // for a picker
-	Phrase string // in a sentence, after "lay … out"
-	Why    string // when a teacher would choose it
-	Boxes  func(Request) ([]Box, error)
-	Uses   Uses
+	table.Row // its phrase stands after "lay … out"
+	Boxes     func(Request) ([]Box, error)
+	Uses      Uses
 }
 
 // Uses says which settings of a request a system reads, so that a screen shows
@@ -23,26 +20,16 @@ type Uses struct {
 
 // Systems are all layout systems in picker order.
 var Systems = []System{
-	{"three-per-string", "three notes per string", "as three notes per string", "even on every string: rhythm and picking stay regular", perString(3), Uses{}},
-	{"two-per-string", "two notes per string", "as two notes per string", "the narrow boxes of five-note scales", perString(2), Uses{}},
-	{"four-per-string", "four notes per string", "as four notes per string", "covers most neck; moves the hand on every string", perString(4), Uses{}},
-	{"five-form", "five forms", "in the five forms", "a pentatonic core with the other notes laid over it, tied to chord forms", fiveForm, Uses{}},
-	{"seven-position", "seven positions", "in seven positions", "all that lies under a hand that stays, from each degree", sevenPosition, Uses{}},
-	{"one-octave", "one octave from every root", "as one octave from every root", "three notes a string from any root; chained root to root they cover the neck", oneOctave, Uses{Links: true, AnyString: true}},
-	{"from-degree", "from one degree, all starts", "from one degree, all starts", "finds every place to begin, each with the form it grows out of", fromDegree, Uses{Span: true, AnyString: true}},
-	{"first-position", "first position", "in first position", "open strings and the first frets, lowest note to highest", firstPosition, Uses{}},
-	{"single-string", "one string at a time", "one string at a time", "shows steps and half steps as distances; joins the boxes", singleString, Uses{Links: true}},
-	{"campanella", "campanella", "as campanella", "no two neighbours on one string: the notes ring into each other", campanella, Uses{Span: true, AllStrings: true, AnyString: true}},
-}
-
-// Find returns the system with this id.
-func Find(id string) (System, bool) {
-	for _, s := range Systems {
-		if s.ID == id {
-			return s, true
-		}
-	}
-	return System{}, false
+	{table.Row{ID: "three-per-string", Name: "three notes per string", Phrase: "as three notes per string", Why: "even on every string: rhythm and picking stay regular"}, perString(3), Uses{}},
+	{table.Row{ID: "two-per-string", Name: "two notes per string", Phrase: "as two notes per string", Why: "the narrow boxes of five-note scales"}, perString(2), Uses{}},
+	{table.Row{ID: "four-per-string", Name: "four notes per string", Phrase: "as four notes per string", Why: "covers most neck; moves the hand on every string"}, perString(4), Uses{}},
+	{table.Row{ID: "five-form", Name: "five forms", Phrase: "in the five forms", Why: "a pentatonic core with the other notes laid over it, tied to chord forms"}, fiveForm, Uses{}},
+	{table.Row{ID: "seven-position", Name: "seven positions", Phrase: "in seven positions", Why: "all that lies under a hand that stays, from each degree"}, sevenPosition, Uses{}},
+	{table.Row{ID: "one-octave", Name: "one octave from every root", Phrase: "as one octave from every root", Why: "three notes a string from any root; chained root to root they cover the neck"}, oneOctave, Uses{Links: true, AnyString: true}},
+	{table.Row{ID: "from-degree", Name: "from one degree, all starts", Phrase: "from one degree, all starts", Why: "finds every place to begin, each with the form it grows out of"}, fromDegree, Uses{Span: true, AnyString: true}},
+	{table.Row{ID: "first-position", Name: "first position", Phrase: "in first position", Why: "open strings and the first frets, lowest note to highest"}, firstPosition, Uses{}},
+	{table.Row{ID: "single-string", Name: "one string at a time", Phrase: "one string at a time", Why: "shows steps and half steps as distances; joins the boxes"}, singleString, Uses{Links: true}},
+	{table.Row{ID: "campanella", Name: "campanella", Phrase: "as campanella", Why: "no two neighbours on one string: the notes ring into each other"}, campanella, Uses{Span: true, AllStrings: true, AnyString: true}},
 }
 
 // Fewer is the system with one note less on each string; ok is false where
@@ -50,17 +37,8 @@ func Find(id string) (System, bool) {
 func Fewer(s System) (fewer System, ok bool) {
 	for id, less := range map[string]string{"four-per-string": "three-per-string", "three-per-string": "two-per-string"} {
 		if s.ID == id {
-			return Find(less)
+			return table.Find(Systems, less)
 		}
 	}
 	return System{}, false
-}
-
-// IDs lists the ids in table order, for messages.
-func IDs() string {
-	ids := make([]string, len(Systems))
-	for i, s := range Systems {
-		ids[i] = s.ID
-	}
-	return strings.Join(ids, " ")
 }

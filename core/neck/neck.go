@@ -26,12 +26,12 @@ const (
 
 // Place is one spot on a neck.
 type Place struct {
-	String int // counted from 1, the last string of the tuning
-	Fret   int // 0 is the open string
+	String int `json:"string"` // counted from 1, the last string of the tuning
+	Fret   int `json:"fret"`   // 0 is the open string
 }
 
-// Neck is one instrument's strings and frets. Make one with New; it is
-// immutable and safe to share.
+// Neck is one instrument's strings and frets; make one with New. It is shared:
+// its slices are to be read and not to be changed.
 type Neck struct {
 	Tuning        []pitch.Pitch // in the order it is written, string 1 last
 	Frets         int

@@ -59,3 +59,15 @@ func (e Degree) Above(d Degree) Degree {
 	alter := mod12(e.Semitones()-d.Semitones()-majorSemitones[number-1]+6) - 6
 	return Degree{int8(number), int8(alter)}
 }
+
+// degreeWords say the numbers of degrees.
+var degreeWords = [8]string{"", "root", "second", "third", "fourth", "fifth", "sixth", "seventh"}
+
+// Words says the degree: "flat third", "root".
+func (d Degree) Words() string {
+	signs := Spoken(accidental(d.alter, "#", "b"))
+	if signs == "" {
+		return degreeWords[d.number]
+	}
+	return signs + " " + degreeWords[d.number]
+}

@@ -1,44 +1,30 @@
 package pitch
 
-import "strings"
+import (
+	"strings"
+
+	"evenladder/core/table"
+)
 
 // Naming is a way to say notes. Data stays spelled in English; a naming makes
 // the words that people read.
 type Naming struct {
-	ID   string
-	Name string // for a picker
-	Why  string // who says notes so
+	table.Row
 	// ByKey says that a word depends on the degree and not on the pitch.
 	ByKey bool
 	label func(Name, Degree) string
 }
 
+// English is the id of the naming that data is spelled in.
+const English = "english"
+
 // Namings are all ways, in picker order.
 var Namings = []Naming{
-	{"english", "A B C", "letters, as data has them", false, func(n Name, _ Degree) string { return n.Pretty() }},
-	{"german", "A H C (German)", "H is the note below C, B the one below H", false, func(n Name, _ Degree) string { return n.german() }},
-	{"fixed-do", "la si do (fixed do)", "do is always C", false, func(n Name, _ Degree) string { return n.fixedDo() }},
-	{"movable-do", "movable do", "do is the tonic of the key", true, func(_ Name, d Degree) string { return d.movableDo() }},
-	{"numbers", "numbers", "1 is the tonic of the key", true, func(_ Name, d Degree) string { return d.Pretty() }},
-}
-
-// FindNaming returns the naming with this id.
-func FindNaming(id string) (Naming, bool) {
-	for _, n := range Namings {
-		if n.ID == id {
-			return n, true
-		}
-	}
-	return Naming{}, false
-}
-
-// NamingIDs lists the ids in table order, for messages.
-func NamingIDs() string {
-	ids := make([]string, len(Namings))
-	for i, n := range Namings {
-		ids[i] = n.ID
-	}
-	return strings.Join(ids, " ")
+	{table.Row{ID: English, Name: "A B C", Why: "letters, as data has them"}, false, func(n Name, _ Degree) string { return n.Pretty() }},
+	{table.Row{ID: "german", Name: "A H C (German)", Why: "H is the note below C, B the one below H"}, false, func(n Name, _ Degree) string { return n.german() }},
+	{table.Row{ID: "fixed-do", Name: "la si do (fixed do)", Why: "do is always C"}, false, func(n Name, _ Degree) string { return n.fixedDo() }},
+	{table.Row{ID: "movable-do", Name: "movable do", Why: "do is the tonic of the key"}, true, func(_ Name, d Degree) string { return d.movableDo() }},
+	{table.Row{ID: "numbers", Name: "numbers", Why: "1 is the tonic of the key"}, true, func(_ Name, d Degree) string { return d.Pretty() }},
 }
 
 // Label says a note of a scale.

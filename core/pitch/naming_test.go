@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"evenladder/core/pitch"
+	"evenladder/core/table"
 )
 
 // The German names are as music is taught there: H and B,
@@ -24,7 +25,7 @@ func TestNamings(t *testing.T) {
 		{"movable-do", "Eb", "1 2 b3 #4 5 b6 7", "do re me fi sol le ti"},
 		{"numbers", "Eb", "1 2 b3 #4 5 b6 7", "1 2 ♭3 ♯4 5 ♭6 7"},
 	} {
-		n, ok := pitch.FindNaming(c.naming)
+		n, ok := table.Find(pitch.Namings, c.naming)
 		assert.True(t, ok)
 		var got []string
 		for _, d := range strings.Fields(c.formula) {
@@ -46,13 +47,13 @@ func TestNamingsTellNotesApart(t *testing.T) {
 			seen[word] = name.String()
 		}
 	}
-	_, ok := pitch.FindNaming("solfège")
+	_, ok := table.Find(pitch.Namings, "solfège")
 	assert.False(t, ok)
-	assert.Equal(t, "english german fixed-do movable-do numbers", pitch.NamingIDs())
+	assert.Equal(t, "english german fixed-do movable-do numbers", table.IDs(pitch.Namings))
 }
 
 func ExampleNaming() {
-	german, _ := pitch.FindNaming("german")
+	german, _ := table.Find(pitch.Namings, "german")
 	for _, s := range []string{"B", "Bb", "F#", "Eb"} {
 		fmt.Print(german.Absolute(pitch.MustParseName(s)), " ")
 	}

@@ -6,15 +6,17 @@ import (
 	"testing"
 	"time"
 
+	"evenladder/core/brief"
 	"evenladder/core/hand"
 	"evenladder/core/neck"
 	"evenladder/core/plan"
+	"evenladder/core/table"
 )
 
 // BenchmarkPlan is one plan: guitar, three per string, run up and down.
 func BenchmarkPlan(b *testing.B) {
-	brief := plan.Brief{Instrument: plan.InstrumentBrief{ID: "guitar"}, Scale: plan.ScaleBrief{Tonic: "Eb", Name: "mixolydian"}}
-	p, err := plan.Build(brief)
+	asked := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "mixolydian"}}
+	p, err := plan.Build(asked)
 	if err != nil {
 		b.Fatal(err)
 	}
@@ -22,28 +24,28 @@ func BenchmarkPlan(b *testing.B) {
 	var took []time.Duration
 	for b.Loop() {
 		start := time.Now()
-		if _, err := plan.Build(brief); err != nil {
+		if _, err := plan.Build(asked); err != nil {
 			b.Fatal(err)
 		}
 		took = append(took, time.Since(start))
 	}
 	slices.Sort(took)
 	b.ReportMetric(float64(took[len(took)/2].Microseconds()), "µs-median")
-	allocs := testing.AllocsPerRun(20, func() { _, _ = plan.Build(brief) })
+	allocs := testing.AllocsPerRun(20, func() { _, _ = plan.Build(asked) })
 	b.ReportMetric(allocs/float64(len(p.Boxes)), "allocs/box")
 }
 
 // BenchmarkRun500 is a plan whose run has some 500 events.
 func BenchmarkRun500(b *testing.B) {
 	size := 9
-	brief := plan.Brief{
-		Instrument: plan.InstrumentBrief{ID: "guitar-8"}, Scale: plan.ScaleBrief{Tonic: "Ab", Name: "lydian"},
-		Layout: plan.LayoutBrief{System: "four-per-string"}, Run: plan.RunBrief{Pattern: "groups", Size: &size},
+	asked := brief.Brief{
+		Instrument: brief.Instrument{ID: "guitar-8"}, Scale: brief.Scale{Tonic: "Ab", Name: "lydian"},
+		Layout: brief.Layout{System: "four-per-string"}, Run: brief.Run{Pattern: "groups", Size: &size},
 	}
-	straight := brief
-	straight.Run = plan.RunBrief{}
+	straight := asked
+	straight.Run = brief.Run{}
 	events := 0
-	cost := func(b plan.Brief) time.Duration {
+	cost := func(b brief.Brief) time.Duration {
 		start := time.Now()
 		p, err := plan.Build(b)
 		if err != nil {
@@ -55,7 +57,7 @@ func BenchmarkRun500(b *testing.B) {
 	var took []time.Duration
 	for b.Loop() {
 		plain := cost(straight)
-		took = append(took, cost(brief)-plain)
+		took = append(took, cost(asked)-plain)
 	}
 	slices.Sort(took)
 	b.ReportMetric(float64(took[len(took)/2].Microseconds()), "µs-more-than-straight")
@@ -66,7 +68,7 @@ func BenchmarkRun500(b *testing.B) {
 func BenchmarkLongRun(b *testing.B) {
 	in, _ := neck.FindInstrument("guitar")
 	n, _ := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
-	school, _ := hand.FindSchool("per-fret")
+	school, _ := table.Find(hand.Schools, "per-fret")
 	for _, length := range []int{125, 250, 500, 1000, 2000, 4000} {
 		places := make([]neck.Place, length)
 		for i := range places {

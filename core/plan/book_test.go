@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/brief"
 	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
@@ -15,13 +16,13 @@ import (
 var everyTonic = []string{"C", "F", "Bb", "Eb", "Ab", "Db", "F#", "B", "E", "A", "D", "G"}
 
 // bookPage is one tuning of the catalogue as a brief names it.
-func bookPage(t neck.NamedTuning, tonic, name, system string) Brief {
+func bookPage(t neck.NamedTuning, tonic, name, system string) brief.Brief {
 	words := make([]string, len(t.Tuning))
 	for i, p := range t.Tuning {
 		words[i] = p.String()
 	}
-	return Brief{
-		Instrument: InstrumentBrief{ID: t.Instrument, Tuning: words}, Scale: ScaleBrief{Tonic: tonic, Name: name}, Layout: LayoutBrief{System: system},
+	return brief.Brief{
+		Instrument: brief.Instrument{ID: t.Instrument, Tuning: words}, Scale: brief.Scale{Tonic: tonic, Name: name}, Layout: brief.Layout{System: system},
 	}
 }
 
@@ -38,15 +39,16 @@ func TestTheWholeBook(t *testing.T) {
 				_, hasCore := scale.CoreOf(e.Formula)
 				for _, system := range layout.Systems {
 					for _, tonic := range everyTonic {
-						j, laid, err := lay(bookPage(tuning, tonic, e.ID, system.ID))
+						laid, err := Lay(bookPage(tuning, tonic, e.ID, system.ID))
 						if system.ID == "five-form" && !hasCore {
 							require.ErrorContains(t, err, "would serve instead")
 							continue
 						}
 						require.NoError(t, err, "%s %s %s", tonic, e.ID, system.ID)
-						for _, b := range laid {
+						m := newMaker(laid, newHands(&laid.Reading))
+						for _, b := range m.Boxes {
 							boxes++
-							if complaint := checkFingered(j, j.finger(b)); complaint != "" {
+							if complaint := checkFingered(m, m.finger(b)); complaint != "" {
 								t.Fatalf("%s %s %s, box %s: %s", tonic, e.ID, system.ID, b.Name, complaint)
 							}
 						}
@@ -60,7 +62,7 @@ func TestTheWholeBook(t *testing.T) {
 
 // checkFingered says what is wrong with a box, as assertions by the million are
 // slow.
-func checkFingered(j job, f fingered) string {
+func checkFingered(m *maker, f fingered) string {
 	missing := [128]bool{}
 	for _, p := range f.Missing {
 		missing[min(p.MIDI(), 127)] = true
@@ -68,9 +70,9 @@ func checkFingered(j job, f fingered) string {
 	for i, n := range f.Notes {
 		touch := f.Touches[i]
 		switch {
-		case n.Degree < 0 || n.Degree != j.scale.Index(n.MIDI):
+		case n.Degree < 0 || n.Degree != m.Scale.Index(n.MIDI):
 			return "a note outside the scale"
-		case n.MIDI != j.neck.MIDI(n.Place) || n.Fret < j.request.LowFret || n.Fret > j.request.HighFret:
+		case n.MIDI != m.Neck.MIDI(n.Place) || n.Fret < m.Request.LowFret || n.Fret > m.Request.HighFret:
 			return "a note off its place"
 		case (n.Fret == 0) != (touch.Finger == hand.OpenString):
 			return "a finger on an open string, or none on a stopped one"
@@ -82,8 +84,8 @@ func checkFingered(j job, f fingered) string {
 		if n.MIDI <= before.MIDI {
 			return "a pitch twice"
 		}
-		for m := j.scale.Next(before.MIDI); m < n.MIDI; m = j.scale.Next(m) {
-			if !missing[m] {
+		for midi := m.Scale.Next(before.MIDI); midi < n.MIDI; midi = m.Scale.Next(midi) {
+			if !missing[midi] {
 				return "a gap unsaid"
 			}
 		}

@@ -4,6 +4,7 @@ import (
 	"runtime/debug"
 	"testing"
 
+	"evenladder/core/brief"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
@@ -21,20 +22,21 @@ func BenchmarkWholeBook(b *testing.B) {
 	for b.Loop() {
 		boxes, notes = 0, 0
 		for _, tuning := range neck.Tunings() {
-			page, err := resolve(bookPage(tuning, "C", "major", "three-per-string"))
+			page, err := brief.Read(bookPage(tuning, "C", "major", "three-per-string"))
 			if err != nil {
 				b.Fatal(err)
 			}
+			hands := newHands(&page)
 			for _, system := range layout.Systems {
 				for _, e := range scale.Catalogue() {
 					for _, tonic := range everyTonic {
-						j := page.turnedTo(system, scale.New(pitch.MustParseName(tonic), e.Formula))
-						laid, err := j.system.Boxes(j.request)
+						laid, err := LayOut(turnedTo(page, system, scale.New(pitch.MustParseName(tonic), e.Formula)))
 						if err != nil {
 							continue // the scale has no pentatonic core
 						}
-						for _, box := range laid {
-							notes += len(j.finger(box).Touches)
+						m := maker{Laid: laid, hands: hands}
+						for _, box := range m.Boxes {
+							notes += len(m.finger(box).Touches)
 							boxes++
 						}
 					}
@@ -46,11 +48,10 @@ func BenchmarkWholeBook(b *testing.B) {
 	b.ReportMetric(float64(notes), "notes")
 }
 
-// turnedTo is the job of the same hand on the same neck for another system and
-// scale.
-func (j job) turnedTo(system layout.System, s scale.Scale) job {
-	j.system, j.scale = system, s
-	j.request.Scale = s
-	j.request.Strings = j.neck.ByPitch(j.usualStrings())
-	return j
+// turnedTo is the reading of the same hand on the same neck for another system
+// and scale.
+func turnedTo(r brief.Reading, system layout.System, s scale.Scale) brief.Reading {
+	r.System, r.Scale = system, s
+	r.Request.Scale, r.Request.Strings = s, r.Neck.ByPitch(r.UsualStrings())
+	return r
 }

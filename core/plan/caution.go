@@ -4,7 +4,9 @@ import (
 	"fmt"
 	"strings"
 
+	"evenladder/core/english"
 	"evenladder/core/pitch"
+	"evenladder/core/run"
 )
 
 // Caution codes.
@@ -18,7 +20,7 @@ const (
 	CautionSpelling   = "spelling"    // the key has an easier spelling
 )
 
-func (j *job) cautions(p Plan, chosen fingered) []Caution {
+func (m *maker) cautions(p Plan, chosen fingered) []Caution {
 	out := []Caution{}
 	box := p.Boxes[p.Box]
 	if box.Refit != "" {
@@ -27,12 +29,12 @@ func (j *job) cautions(p Plan, chosen fingered) []Caution {
 	if w := chosen.Report.Comfortable; w.Over() > 0 {
 		out = append(out, Caution{CautionSpan, fmt.Sprintf(
 			"Box %s opens %s and %s %.0f mm, frets %d to %d; %.0f mm is comfortable for this hand. Easier: %s.",
-			box.ID, fingerNames[w.Low], fingerNames[w.High], w.MM, w.LowFret, w.HighFret, w.LimitMM, j.easier(p))},
+			box.ID, fingerNames[w.Low], fingerNames[w.High], w.MM, w.LowFret, w.HighFret, w.LimitMM, m.easier(p))},
 			Caution{CautionCare, "Warm up first, stop if it hurts, and keep it short with breaks. Pain, numbness or tingling that stays is for a doctor or physiotherapist."})
 	}
 	if !box.Complete {
 		out = append(out, Caution{CautionIncomplete, fmt.Sprintf("Box %s lacks %s: beyond frets %d to %d.",
-			box.ID, joinAnd(prettyAll(box.Missing)), j.request.LowFret, j.request.HighFret)})
+			box.ID, english.And(prettyAll(box.Missing)), m.Request.LowFret, m.Request.HighFret)})
 	}
 	var others []string
 	for i, b := range p.Boxes {
@@ -45,20 +47,20 @@ func (j *job) cautions(p Plan, chosen fingered) []Caution {
 		if len(others) == 1 {
 			noun, verb = "Box", "runs"
 		}
-		out = append(out, Caution{CautionFrets, fmt.Sprintf("%s %s %s past the frets that are left.", noun, joinAnd(others), verb)})
+		out = append(out, Caution{CautionFrets, fmt.Sprintf("%s %s %s past the frets that are left.", noun, english.And(others), verb)})
 	}
-	if end := p.Run.EndsOn; !end.InChord && j.brief.Run.Finish == "as-written" {
+	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
 		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, degree %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", pitch.Pretty(end.Name), pitch.Pretty(end.Degree))})
 	}
-	if t, ok := j.scale.Simpler(); ok {
-		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals in its signature; %s sounds the same and reads more easily.", j.scale.Title(), t.Title())})
+	if t, ok := m.Scale.Simpler(); ok {
+		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals in its signature; %s sounds the same and reads more easily.", m.Scale.Title(), t.Title())})
 	}
 	return out
 }
 
 // easier names ways to play the same with less stretch: a box of this layout
 // within the limit, and fewer notes per string.
-func (j *job) easier(p Plan) string {
+func (m *maker) easier(p Plan) string {
 	var ways []string
 	for _, b := range p.Boxes {
 		if !b.OverLimit && b.Complete {
@@ -67,7 +69,7 @@ func (j *job) easier(p Plan) string {
 		}
 	}
 	if p.Comfort != nil && p.Comfort.Fret > 0 {
-		ways = append(ways, "the same shape "+count(p.Comfort.Frets, "fret", "frets")+" higher")
+		ways = append(ways, "the same shape "+english.Count(p.Comfort.Frets, "fret", "frets")+" higher")
 	}
 	ways = append(ways, "a shift of the hand", "fewer notes on each string")
 	return strings.Join(ways, ", ")

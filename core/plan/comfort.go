@@ -3,9 +3,10 @@ package plan
 import (
 	"fmt"
 
+	"evenladder/core/english"
 	"evenladder/core/hand"
 	"evenladder/core/neck"
-	"evenladder/core/pitch"
+	"evenladder/core/scale"
 )
 
 // Comfort tells where on the neck a box first becomes comfortable for the
@@ -29,7 +30,7 @@ const daysOfWeek = 7
 
 // comfort moves the box up until no pair of fingers opens past its comfortable
 // limit. It is nil where the box is comfortable as it stands or cannot move.
-func (j *job) comfort(f fingered, low int) *Comfort {
+func (m *maker) comfort(f fingered, low int) *Comfort {
 	if f.Report.Comfortable.Over() <= 0 || low == 0 {
 		return nil
 	}
@@ -37,47 +38,29 @@ func (j *job) comfort(f fingered, low int) *Comfort {
 	for _, p := range f.Notes {
 		top = max(top, p.Fret)
 	}
-	for up := 1; top+up <= j.neck.Frets; up++ {
-		if j.openingAt(f, up).Over() <= 0 {
-			return j.comfortPlan(f, low, up)
+	for up := 1; top+up <= m.Neck.Frets; up++ {
+		if m.openingAt(f, up).Over() <= 0 {
+			return m.comfortPlan(f, low, up)
 		}
 	}
 	return &Comfort{Message: "Nowhere on this neck is it comfortable for this hand with these fingers.", Days: []ComfortDay{}}
 }
 
-func (j *job) openingAt(f fingered, up int) hand.Opening {
+func (m *maker) openingAt(f fingered, up int) hand.Opening {
 	moved := make([]neck.Place, len(f.Notes))
 	for i, p := range f.Notes {
 		moved[i] = neck.Place{String: p.String, Fret: p.Fret + up}
 	}
-	return hand.Summarize(j.neck, j.style.Limits, moved, f.Touches).Comfortable
+	return hand.Summarize(m.Neck, m.Style.Limits, moved, f.Touches).Comfortable
 }
 
-func (j *job) comfortPlan(f fingered, low, up int) *Comfort {
+func (m *maker) comfortPlan(f fingered, low, up int) *Comfort {
 	c := &Comfort{Fret: low + up, Frets: up, Days: []ComfortDay{}}
 	for day := 0; day <= up && day < daysOfWeek; day++ {
 		at := up - day
-		tonic := practicalTonic(j.scale.Tonic.Class() + at)
-		c.Days = append(c.Days, ComfortDay{day + 1, low + at, tonic.String(), tenth(j.openingAt(f, at).MM)})
+		tonic := scale.UsualTonic(m.Scale.Tonic.Class() + at)
+		c.Days = append(c.Days, ComfortDay{day + 1, low + at, tonic.String(), tenth(m.openingAt(f, at).MM)})
 	}
-	c.Message = fmt.Sprintf("Comfortable from fret %d, %s higher. Start there and bring it down a fret a day.", c.Fret, count(up, "fret", "frets"))
+	c.Message = fmt.Sprintf("Comfortable from fret %d, %s higher. Start there and bring it down a fret a day.", c.Fret, english.Count(up, "fret", "frets"))
 	return c
-}
-
-// practicalTonic spells a tonic with the fewest signs, D♭ and F♯ of the two
-// that have as many.
-func practicalTonic(class int) pitch.Name {
-	for fifths := -5; fifths <= 6; fifths++ {
-		if n := pitch.FromFifths(fifths); n.Class() == class%12 {
-			return n
-		}
-	}
-	return pitch.Name{}
-}
-
-func count(n int, one, more string) string {
-	if n == 1 {
-		return "1 " + one
-	}
-	return fmt.Sprintf("%d %s", n, more)
 }

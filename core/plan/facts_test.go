@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"evenladder/core/neck"
 	"evenladder/core/plan"
 	"evenladder/internal/plantest"
 )
@@ -107,7 +108,7 @@ func TestOneOctaveFacts(t *testing.T) {
 	for _, box := range []int{4, 6} {
 		assert.Equal(t, []plan.Correction{{FromString: 3, ToString: 2, Frets: 1}}, p.Boxes[box].Corrections)
 	}
-	assert.Equal(t, []plan.Link{{Box: 4, From: plan.Place{String: 4, Fret: 7}, To: plan.Place{String: 4, Fret: 7}}}, p.Boxes[0].Links)
+	assert.Equal(t, []plan.Link{{Box: 4, From: neck.Place{String: 4, Fret: 7}, To: neck.Place{String: 4, Fret: 7}}}, p.Boxes[0].Links)
 	assert.Equal(t, []string{"G5", "A5"}, p.Boxes[8].Missing, "cut short where strings run out, and said")
 }
 
@@ -118,7 +119,7 @@ func TestCampanellaFacts(t *testing.T) {
 	assert.Equal(t, "3: 2 | 2: 0 | 3: 6 | 2: 3 | 1: 0 | 2: 7 | 1: 4 | 2: 10", frets(p.Boxes[0].Notes))
 	strokes := ""
 	for _, e := range p.Run.Events[:8] {
-		strokes += e.Stroke
+		strokes += string(e.Stroke)
 	}
 	assert.Equal(t, "pipimimi", strokes)
 }

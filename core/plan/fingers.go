@@ -5,6 +5,8 @@ import (
 	"slices"
 	"strconv"
 
+	"evenladder/core/brief"
+	"evenladder/core/english"
 	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
@@ -28,50 +30,68 @@ func (f fingered) places() []neck.Place {
 	return out
 }
 
-// handOf is the hand of a school, in the style of the brief.
-func (j *job) handOf(school int) *hand.Hand {
-	if j.hands[school] == nil {
-		style := j.style
-		style.School = hand.Schools[school]
-		j.hands[school] = hand.New(j.neck, style)
-	}
-	return j.hands[school]
+// hands are the hands of one player, one a school: each is made when it is first
+// asked for and remembers what it has fingered.
+type hands struct {
+	neck  neck.Neck
+	style hand.Style
+	made  []*hand.Hand // by school
+	path  []neck.Place // memory for the path that is fingered
 }
 
-func (j *job) schoolIndex() int {
-	return slices.IndexFunc(hand.Schools, func(s hand.School) bool { return s.ID == j.style.School.ID })
+func newHands(r *brief.Reading) *hands {
+	return &hands{neck: r.Neck, style: r.Style, made: make([]*hand.Hand, len(hand.Schools))}
+}
+
+// of is the hand of a school, in the style of the player.
+func (h *hands) of(school int) *hand.Hand {
+	if h.made[school] == nil {
+		style := h.style
+		style.School = hand.Schools[school]
+		h.made[school] = hand.New(h.neck, style)
+	}
+	return h.made[school]
+}
+
+// finger fingers the notes of a box by a school.
+func (h *hands) finger(school int, notes []layout.Note, a hand.Ask) *hand.Fingering {
+	h.path = slices.Grow(h.path[:0], len(notes))
+	for _, n := range notes {
+		h.path = append(h.path, n.Place)
+	}
+	return h.of(school).Finger(h.path, a)
+}
+
+func (m *maker) schoolIndex() int {
+	return slices.IndexFunc(hand.Schools, func(s hand.School) bool { return s.ID == m.Style.School.ID })
 }
 
 // finger fingers a box, and fits it to the hand where it asks for more than
 // the hand's greatest opening.
-func (j *job) finger(b layout.Box) fingered {
-	f := j.fingerBy(b, j.schoolIndex(), false)
+func (m *maker) finger(b layout.Box) fingered {
+	f := m.fingerBy(b, m.schoolIndex(), false)
 	if f.Report.Greatest.Over() <= 0 {
 		return f
 	}
-	return j.refit(f, f.Report.Greatest)
+	return m.refit(f, f.Report.Greatest)
 }
 
-func (j *job) fingerBy(b layout.Box, school int, strict bool) fingered {
+func (m *maker) fingerBy(b layout.Box, school int, strict bool) fingered {
 	f := fingered{Box: b, school: school, strict: strict}
-	j.places = slices.Grow(j.places[:0], len(b.Notes))
-	for _, n := range b.Notes {
-		j.places = append(j.places, n.Place)
-	}
-	f.Fingering = j.handOf(school).Finger(j.places, j.ask(f, nil))
+	f.Fingering = m.hands.finger(school, b.Notes, m.ask(f, nil))
 	return f
 }
 
 // ask is what is wanted of the fingers when the notes of a box are played in
 // an order, or as they stand where that is nil. Four on a string are held in
 // the way that the brief chooses.
-func (j *job) ask(f fingered, order []int) hand.Ask {
+func (m *maker) ask(f fingered, order []int) hand.Ask {
 	a := hand.Ask{Strict: f.strict}
-	if j.system.ID != fourPerString {
+	if m.System.ID != fourPerString {
 		return a
 	}
 	held := 3
-	if j.brief.Hand.Four == "1-2-3-4" {
+	if m.Four == hand.FourFingers {
 		held = 4
 	}
 	rank := make([]int, len(f.Notes)) // of each note on its string, from 1
@@ -106,41 +126,41 @@ func upTo(n int) []int {
 // opening: shifts in the same school, another school, fewer notes on each
 // string. Of these the one with the fewest shifts in the middle of a string
 // wins; fewer notes are taken only where the others shift on every string.
-func (j *job) refit(f fingered, past hand.Opening) fingered {
-	best := j.fingerBy(f.Box, f.school, true)
+func (m *maker) refit(f fingered, past hand.Opening) fingered {
+	best := m.fingerBy(f.Box, f.school, true)
 	how := "the hand shifts instead"
 	for i, s := range hand.Schools {
 		if i == f.school {
 			continue
 		}
-		if other := j.fingerBy(f.Box, i, true); other.Report.WithinString < best.Report.WithinString {
+		if other := m.fingerBy(f.Box, i, true); other.Report.WithinString < best.Report.WithinString {
 			best, how = other, "fingered with "+s.Name
 		}
 	}
-	if fewer, words, ok := j.fewerNotes(f.Box); ok && best.Report.WithinString >= len(j.request.Strings) && fewer.Report.WithinString < best.Report.WithinString {
+	if fewer, words, ok := m.fewerNotes(f.Box); ok && best.Report.WithinString >= len(m.Request.Strings) && fewer.Report.WithinString < best.Report.WithinString {
 		best, how = fewer, "laid out "+words
 	}
 	best.refit = fmt.Sprintf("%s %s to %s from fret %d to %d is %.0f mm, past the %.0f mm that this hand can open: %s.",
-		capital(j.schoolName()), fingerNames[past.Low], fingerNames[past.High], past.LowFret, past.HighFret, past.MM, past.LimitMM, how)
+		english.Capital(m.schoolName()), fingerNames[past.Low], fingerNames[past.High], past.LowFret, past.HighFret, past.MM, past.LimitMM, how)
 	return best
 }
 
-func (j *job) schoolName() string { return "with " + j.style.School.Name + "," }
+func (m *maker) schoolName() string { return "with " + m.Style.School.Name + "," }
 
 // fewerNotes is the box that starts on the same degree with a note less on
 // each string.
-func (j *job) fewerNotes(b layout.Box) (f fingered, words string, ok bool) {
-	system, ok := layout.Fewer(j.system)
+func (m *maker) fewerNotes(b layout.Box) (f fingered, words string, ok bool) {
+	system, ok := layout.Fewer(m.System)
 	if !ok {
 		return fingered{}, "", false
 	}
-	boxes, err := system.Boxes(j.request)
+	boxes, err := system.Boxes(m.Request)
 	if err != nil {
 		return fingered{}, "", false
 	}
 	for _, other := range boxes {
 		if other.Degree == b.Degree {
-			return j.fingerBy(other, j.schoolIndex(), true), system.Phrase, true
+			return m.fingerBy(other, m.schoolIndex(), true), system.Phrase, true
 		}
 	}
 	return fingered{}, "", false
@@ -148,9 +168,9 @@ func (j *job) fewerNotes(b layout.Box) (f fingered, words string, ok bool) {
 
 var fingerNames = [5]string{"open string", "index", "middle", "ring", "little finger"}
 
-func (j *job) planBox(i int, f fingered, names naming) Box {
+func (m *maker) planBox(i int, f fingered) Box {
 	out := Box{
-		ID: strconv.Itoa(i + 1), Name: f.Name, Degree: names.degrees[f.Degree], Form: f.Form,
+		ID: strconv.Itoa(i + 1), Name: f.Name, Degree: m.names.degrees[f.Degree], Form: f.Form,
 		Complete: f.Complete(), Missing: []string{}, Corrections: []Correction{}, Links: []Link{},
 		SpanMM: tenth(f.Report.SpanMM), Shifts: f.Report.Shifts, Reaches: f.Report.Reaches,
 		OverLimit: f.Report.Comfortable.Over() > 0, School: hand.Schools[f.school].ID, Refit: f.refit,
@@ -163,11 +183,11 @@ func (j *job) planBox(i int, f fingered, names naming) Box {
 		out.Corrections = append(out.Corrections, Correction{c.FromString, c.ToString, c.Frets})
 	}
 	for _, l := range f.Links {
-		out.Links = append(out.Links, Link{l.Box, Place(l.From), Place(l.To)})
+		out.Links = append(out.Links, Link{l.Box, l.From, l.To})
 	}
 	var ring []int
-	if j.system.ID == "campanella" {
-		ring = j.request.RingNotes(f.Box)
+	if m.System.ID == "campanella" {
+		ring = m.Request.RingNotes(f.Box)
 	}
 	for k, n := range f.Notes {
 		if k == 0 || n.Fret < out.LowFret {
@@ -176,9 +196,9 @@ func (j *job) planBox(i int, f fingered, names naming) Box {
 		out.HighFret = max(out.HighFret, n.Fret)
 		t := f.Touches[k]
 		note := BoxNote{
-			NeckNote: names.note(n.Place, n.MIDI, n.Degree),
-			Finger:   t.Finger, Root: n.Degree == 0, Layer: n.Layer.String(), Reach: t.Reach.String(), Shift: t.Shift,
-			Spoken: "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + names.spoken[n.Degree] + ", " + FingerWords[t.Finger],
+			Note:   m.names.note(n.Place, n.MIDI, n.Degree),
+			Finger: t.Finger, Root: n.Degree == 0, Layer: n.Layer.String(), Reach: t.Reach.String(), Shift: t.Shift,
+			Spoken: "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + m.names.spoken[n.Degree] + ", " + hand.FingerWords[t.Finger],
 		}
 		if k+1 < len(f.Notes) {
 			note.Step = f.Notes[k+1].MIDI - n.MIDI
@@ -193,12 +213,12 @@ func (j *job) planBox(i int, f fingered, names naming) Box {
 
 // runPlaces are where a run stops its notes. Coming down, the school of the
 // fourth finger takes open notes on the next lower string.
-func (j *job) runPlaces(b layout.Box, order []int) []neck.Place {
+func (m *maker) runPlaces(b layout.Box, order []int) []neck.Place {
 	places := make([]neck.Place, len(order))
 	for k, i := range order {
 		places[k] = b.Notes[i].Place
-		if down := k > 0 && i < order[k-1]; down && j.brief.Hand.Open == "ascending" {
-			if at, ok := j.request.FourthFinger(b, b.Notes[i]); ok {
+		if down := k > 0 && i < order[k-1]; down && m.Open == hand.OpenAscending {
+			if at, ok := m.Request.FourthFinger(b, b.Notes[i]); ok {
 				places[k] = at
 			}
 		}

@@ -10,12 +10,6 @@ import (
 	"evenladder/internal/plantest"
 )
 
-func brief(t require.TestingT, text string) plan.Brief {
-	b, err := plan.ParseBrief([]byte(text))
-	require.NoError(t, err)
-	return b
-}
-
 // A small hand cannot hold what an average one can: the box is refitted by a
 // shift and says so. The limits asked for are kept.
 func TestRefitToASmallHand(t *testing.T) {
@@ -89,7 +83,7 @@ func TestComfort(t *testing.T) {
 }
 
 func TestWhy(t *testing.T) {
-	b := brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Gb", "name": "lydian"}}`)
+	b := plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Gb", "name": "lydian"}}`)
 	for note, want := range map[int]string{
 		0: `^Index finger with a reach back of 32 mm and a stretch of 63 mm at string 6, fret 4, against a shift of 2 frets`,
 		2: `^Little finger with a reach .*, against a shift of 2 frets .* for the ring finger\.$`,
@@ -98,10 +92,10 @@ func TestWhy(t *testing.T) {
 		require.NoError(t, err)
 		assert.Regexp(t, want, why)
 	}
-	rest, err := plan.Why(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "F#", "name": "natural-minor"}, "layout": {"system": "one-octave", "box": 4}}`), 4)
+	rest, err := plan.Why(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "F#", "name": "natural-minor"}, "layout": {"system": "one-octave", "box": 4}}`), 4)
 	require.NoError(t, err)
 	assert.Equal(t, "Ring finger, at rest: the middle finger would ask for a reach back of 29 mm and a shift of 1 fret at string 3, fret 4.", rest)
-	open, err := plan.Why(brief(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}}`), 0)
+	open, err := plan.Why(plantest.Parse(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}}`), 0)
 	require.NoError(t, err)
 	assert.Contains(t, open, "An open string")
 	_, err = plan.Why(b, 99)
@@ -121,103 +115,9 @@ func TestLimitsAreChecked(t *testing.T) {
 		`{"comfortable": [50, 40, 5]}`:                            "hand.limitsMm.comfortable: 5 was given: give 15 to 150 mm",
 		`{"comfortable": [90, 40, 38], "greatest": [80, 58, 54]}`: "hand.limitsMm.greatest: 80 mm stands under the comfortable 90 mm",
 	} {
-		_, err := plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "dorian"}, "hand": {"limitsMm": `+limits+`}}`))
+		_, err := plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "dorian"}, "hand": {"limitsMm": `+limits+`}}`))
 		assert.ErrorContains(t, err, want)
 	}
-}
-
-func TestCompare(t *testing.T) {
-	dorian := brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "dorian"}}`)
-	phrygian := brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "phrygian"}}`)
-	c, err := plan.Compare(dorian, phrygian)
-	require.NoError(t, err)
-	assert.Equal(t, []string{"E", "G", "A", "B", "D"}, c.SharedNotes)
-	assert.Equal(t, []string{"F♯", "C♯"}, c.OnlyFirst)
-	assert.Equal(t, []string{"F", "C"}, c.OnlySecond)
-	for _, p := range c.SharedPlaces {
-		for _, side := range []plan.Plan{c.First, c.Second} {
-			assert.Contains(t, placesOf(side.Boxes[side.Box]), p)
-		}
-	}
-	same, err := plan.Compare(dorian, dorian)
-	require.NoError(t, err)
-	assert.Equal(t, placesOf(same.First.Boxes[0]), same.SharedPlaces)
-	_, err = plan.Compare(plan.Brief{}, dorian)
-	assert.ErrorContains(t, err, "first.instrument.id")
-}
-
-func placesOf(b plan.Box) (out []plan.Place) {
-	for _, n := range b.Notes {
-		out = append(out, plan.Place{String: n.String, Fret: n.Fret})
-	}
-	return out
-}
-
-// The hand goes no further than any other choice of octaves would take it.
-func TestNearestTravelsLeast(t *testing.T) {
-	b := brief(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "layout": {"box": 1}}`)
-	changes := []plan.ScaleBrief{{Tonic: "Ab", Name: "dorian"}, {Tonic: "Db", Name: "mixolydian"}, {Tonic: "Eb", Name: "mixolydian"}}
-	stops, err := plan.Nearest(b, changes)
-	require.NoError(t, err)
-	require.Len(t, stops, 4)
-	assert.Equal(t, 1, stops[0].Box, "from the box on the bench")
-	total := 0.0
-	for _, s := range stops {
-		total += s.TravelMM
-		assert.True(t, s.Complete)
-	}
-	assert.InDelta(t, leastTravel(t, b, changes), total, 0.3)
-	for _, s := range stops[1:] {
-		own := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "`+s.Tonic+`", "name": "`+s.Scale+`"}, "layout": {"system": "one-octave"}}`)
-		assert.Equal(t, placesOf(own.Boxes[s.Box]), s.Notes, "the box of its own plan")
-	}
-	_, err = plan.Nearest(b, []plan.ScaleBrief{{Tonic: "H", Name: "dorian"}})
-	assert.ErrorContains(t, err, "changes.0.scale.tonic")
-	_, err = plan.Nearest(b, nil)
-	assert.ErrorContains(t, err, "0 keys were given: give 1 to 32")
-}
-
-// leastTravel tries every sequence of whole octaves.
-func leastTravel(t *testing.T, b plan.Brief, changes []plan.ScaleBrief) float64 {
-	low := func(box plan.Box) int {
-		at := 99
-		for _, n := range box.Notes {
-			if n.Fret > 0 {
-				at = min(at, n.Fret)
-			}
-		}
-		return at
-	}
-	b.Layout.System = "one-octave"
-	first, err := plan.Build(b)
-	require.NoError(t, err)
-	mm := func(fret int) float64 { return first.Neck.Frets[fret].MM }
-	reached := map[int]float64{low(first.Boxes[1]): 0}
-	for _, c := range changes {
-		zero := 0
-		b.Scale, b.Layout.Box = c, &zero
-		p, err := plan.Build(b)
-		require.NoError(t, err)
-		next := map[int]float64{}
-		for _, box := range p.Boxes {
-			if !box.Complete {
-				continue
-			}
-			for from, so := range reached {
-				to := low(box)
-				d := so + max(mm(from)-mm(to), mm(to)-mm(from))
-				if old, ok := next[to]; !ok || d < old {
-					next[to] = d
-				}
-			}
-		}
-		reached = next
-	}
-	best := 1e9
-	for _, d := range reached {
-		best = min(best, d)
-	}
-	return best
 }
 
 func TestCapoAndNames(t *testing.T) {
@@ -230,14 +130,4 @@ func TestCapoAndNames(t *testing.T) {
 	assert.Equal(t, "Bmaj7", p.Scale.Sevenths[0].Symbol)
 	inferred := plantest.Build(t, `{"instrument": {"id": "guitar", "tuning": ["D","A","D","G","B","E"]}, "scale": {"tonic": "D", "name": "major"}}`)
 	assert.Equal(t, []string{"D2", "A2", "D3", "G3", "B3", "E4"}, inferred.Brief.Instrument.Tuning)
-}
-
-func TestReadFormula(t *testing.T) {
-	r, err := plan.ReadFormula("1 b2 3 4 5 b6 b7")
-	require.NoError(t, err)
-	assert.Equal(t, []string{"C", "Db", "E", "F", "G", "Ab", "Bb"}, r.Notes)
-	assert.Equal(t, "phrygian-dominant", r.Same[0].ID)
-	assert.Contains(t, r.Modes, plan.FormulaMatch{ID: "harmonic-minor", Name: "harmonic minor", Degree: "5"})
-	_, err = plan.ReadFormula("2 1 3")
-	assert.ErrorContains(t, err, "formula: ")
 }

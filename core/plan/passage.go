@@ -2,57 +2,46 @@ package plan
 
 import (
 	"evenladder/core/hand"
-	"evenladder/core/layout"
-	"evenladder/core/neck"
-	"evenladder/core/scale"
 )
-
-// Laid is a brief with its boxes, before fingers are set.
-type Laid struct {
-	Brief Brief // with every default filled in
-	Neck  neck.Neck
-	Scale scale.Scale
-	Boxes []layout.Box
-}
-
-// Lay resolves a brief and lays its boxes out.
-func Lay(b Brief) (Laid, error) {
-	j, boxes, err := lay(b)
-	return Laid{j.brief, j.neck, j.scale, boxes}, err
-}
 
 // Leg is one brief of a passage.
 type Leg struct {
-	Brief    Brief
+	Laid
 	DropRoot bool // stops on the note before its last, where that is a root
 	Alone    bool // begins with a bar, after a bar of rest
 }
 
-// Passage is several briefs played as one run, on one neck and in one rhythm.
+// Stage is one leg as it is played: its own plan, and where it begins in the run
+// of the whole.
+type Stage struct {
+	Plan  Plan
+	First int // index of its first event
+}
+
+// Passage is several briefs played as one run, on one neck, by one hand and in
+// one rhythm.
 type Passage struct {
-	Plans []Plan
-	Run   Run
-	First []int // index of the first event of each leg
+	Stages []Stage
+	Run    Run
 }
 
 // Through plays the legs one after the other. Legs that are not alone are
 // fingered and struck as one path, so that the step from one to the next is
 // part of it.
 func Through(legs []Leg) (Passage, error) {
-	p := Passage{Plans: make([]Plan, len(legs)), First: make([]int, len(legs))}
-	jobs, parts := make([]*job, len(legs)), make([]sequence, len(legs))
+	p := Passage{Stages: make([]Stage, len(legs))}
+	parts := make([]part, len(legs))
+	shared := newHands(&legs[0].Reading)
 	for i, leg := range legs {
-		j, boxes, err := lay(leg.Brief)
+		m := newMaker(leg.Laid, shared)
+		made, s, err := m.build()
 		if err != nil {
 			return Passage{}, err
 		}
-		if p.Plans[i], parts[i], err = j.build(boxes); err != nil {
-			return Passage{}, err
+		if last := len(s.steps) - 1; leg.DropRoot && last > 0 && s.steps[last].Degree == 0 {
+			s.steps = s.steps[:last]
 		}
-		if last := len(parts[i].notes) - 1; leg.DropRoot && last > 0 && parts[i].notes[last].Degree == 0 {
-			parts[i] = parts[i].upTo(last)
-		}
-		jobs[i] = &j
+		p.Stages[i].Plan, parts[i] = made, part{m, s, &p.Stages[i].First}
 	}
 	slots := 0
 	for i := 0; i < len(legs); {
@@ -61,56 +50,54 @@ func Through(legs []Leg) (Passage, error) {
 			end++
 		}
 		if i > 0 {
-			slots = jobs[i].rhythm.BarAfter(slots, 1)
+			slots = parts[i].Rhythm.BarAfter(slots, 1)
 		}
-		report := stretch(&p, jobs[i:end], parts[i:end], p.First[i:end], slots)
+		report := stretch(&p.Run, parts[i:end], slots)
 		p.Run.SpanMM = max(p.Run.SpanMM, tenth(report.SpanMM))
 		p.Run.Shifts += report.Shifts
-		slots += len(p.Run.Events) - p.First[i]
+		slots += len(p.Run.Events) - p.Stages[i].First
 		i = end
 	}
-	jobs[len(jobs)-1].sumUp(&p.Run, slots)
+	for i := range parts {
+		p.Run.Keys = append(p.Run.Keys, parts[i].key(p.Stages[i].First))
+	}
+	parts[len(parts)-1].sumUp(&p.Run, slots)
 	return p, nil
 }
 
-// stretch plays sequences without a rest between, from a slot on, and notes
-// where each begins. Those of one school are one path of the hand; all of it is
-// struck in a row.
-func stretch(p *Passage, jobs []*job, parts []sequence, first []int, slot int) hand.Report {
-	j := jobs[0]
+// part is a leg with what it plays and where it notes its first event.
+type part struct {
+	*maker
+	sequence
+	first *int
+}
+
+// stretch plays parts without a rest between, from a slot on, and notes where
+// each begins. Those of one school are one path of the hand; all of it is struck
+// in a row.
+func stretch(r *Run, parts []part, slot int) hand.Report {
+	m := parts[0].maker
 	var whole sequence
 	var touches []hand.Touch
 	for i := 0; i < len(parts); {
 		path := sequence{school: parts[i].school}
 		for ; i < len(parts) && parts[i].school == path.school; i++ {
-			first[i] = len(p.Run.Events) + len(whole.notes) + len(path.notes)
-			path.add(parts[i])
+			*parts[i].first = len(r.Events) + len(whole.steps) + len(path.steps)
+			path.add(parts[i].sequence)
 		}
-		touches = hand.Join(touches, j.handOf(path.school).Path(path.places, path.ask))
+		places, ask := path.path()
+		touches = hand.Join(touches, m.hands.of(path.school).Path(places, ask))
 		whole.add(path)
 	}
-	report := j.perform(&p.Run, whole, touches, slot)
-	for i, s := range parts {
-		jobs[i].name(p.Run.Events[first[i]:first[i]+len(s.notes)], s, newNaming(jobs[i]))
+	report := m.perform(r, whole, touches, slot)
+	for _, p := range parts {
+		p.name(r.Events[*p.first:*p.first+len(p.steps)], p.sequence)
 	}
 	return report
 }
 
-// upTo is the sequence without what comes from its n-th note on.
-func (s sequence) upTo(n int) sequence {
-	s.notes, s.places, s.inBox = s.notes[:n], s.places[:n], s.inBox[:n]
-	if s.ask.Hold != nil {
-		s.ask.Hold = s.ask.Hold[:n]
-	}
-	return s
-}
-
 // add goes on with another sequence.
 func (s *sequence) add(next sequence) {
-	if next.ask.Hold == nil {
-		next.ask.Hold = make([]bool, len(next.notes))
-	}
-	s.notes, s.places, s.inBox = append(s.notes, next.notes...), append(s.places, next.places...), append(s.inBox, next.inBox...)
-	s.ask.Hold = append(s.ask.Hold, next.ask.Hold...)
-	s.ask.Strict = s.ask.Strict || next.ask.Strict
+	s.steps = append(s.steps, next.steps...)
+	s.strict = s.strict || next.strict
 }

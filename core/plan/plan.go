@@ -1,27 +1,52 @@
+// Package plan is the whole pipeline in one function: a brief goes in, a Plan
+// comes out.
+//
+// Lay reads a brief and lays its boxes out; Build fingers them and plays the
+// chosen one. The Plan holds everything that a screen, a page or a file needs and
+// nothing that has to be worked out again. Through plays several briefs as one
+// run, as a round does.
 package plan
 
-import "evenladder/core/scale"
+import (
+	"fmt"
+	"strings"
+
+	"evenladder/core/brief"
+	"evenladder/core/neck"
+	"evenladder/core/piece"
+	"evenladder/core/pitch"
+	"evenladder/core/rhythm"
+	"evenladder/core/run"
+	"evenladder/core/scale"
+)
 
 // Plan is everything worked out from a brief.
 type Plan struct {
-	Brief         Brief          `json:"brief"` // with every default filled in
-	Sentence      string         `json:"sentence"`
-	SentenceParts []SentencePart `json:"sentenceParts"`
-	Spoken        string         `json:"spoken"` // the sentence with its signs in words
-	Scale         ScalePlan      `json:"scale"`
-	Neck          NeckPlan       `json:"neck"`
-	Boxes         []Box          `json:"boxes"`
-	Box           int            `json:"box"`               // index of the box that the run is made on
-	Comfort       *Comfort       `json:"comfort,omitempty"` // of the chosen box, where it is past the comfortable
-	Run           Run            `json:"run"`
-	Cautions      []Caution      `json:"cautions"`
+	Brief         brief.Brief  `json:"brief"` // with every default filled in
+	Sentence      string       `json:"sentence"`
+	SentenceParts []brief.Part `json:"sentenceParts"`
+	Spoken        string       `json:"spoken"` // the sentence with its signs in words
+	Scale         ScalePlan    `json:"scale"`
+	Neck          NeckPlan     `json:"neck"`
+	Boxes         []Box        `json:"boxes"`
+	Box           int          `json:"box"`               // index of the box that the run is made on
+	Comfort       *Comfort     `json:"comfort,omitempty"` // of the chosen box, where it is past the comfortable
+	Run           Run          `json:"run"`
+	Cautions      []Caution    `json:"cautions"`
 }
 
-// SentencePart is a stretch of the sentence. Field names the part of the brief
-// that the words stand for; it is empty for the words between.
-type SentencePart struct {
-	Text  string `json:"text"`
-	Field string `json:"field,omitempty"`
+// Piece is the run of the plan as something to play.
+func (p Plan) Piece() piece.Piece {
+	box := p.Boxes[p.Box]
+	in, _ := neck.FindInstrument(p.Brief.Instrument.ID)
+	return piece.Piece{
+		Title: p.Scale.Title, Subtitle: p.Sentence, About: []string{
+			p.Scale.Title + ": " + pitch.Pretty(strings.Join(p.Scale.Notes, " ")),
+			fmt.Sprintf("Box %s, frets %d to %d", box.ID, box.LowFret, box.HighFret),
+		},
+		Instrument: in, Strings: p.Neck.Strings, Rhythm: p.Run.Rhythm, Events: p.Run.Events, Keys: p.Run.Keys,
+		LongLast: p.Brief.Run.Fit == string(run.LongLast),
+	}
 }
 
 // ScalePlan is the spelled scale.
@@ -31,11 +56,13 @@ type ScalePlan struct {
 	Degrees      []string           `json:"degrees"`
 	Steps        []int              `json:"steps"` // semitones to the next note, the last to the octave
 	KeySignature scale.KeySignature `json:"keySignature"`
-	Labels       []string           `json:"labels"` // the notes as the brief asks to say them
+	Labels       []string           `json:"labels"`     // the notes as the brief asks to say them
+	FourthOn     string             `json:"fourthOn"`   // tonic of the next key by fourths
+	FourthBack   string             `json:"fourthBack"` // and of the one before
 	Core         *CorePlan          `json:"core,omitempty"`
 	Related      []Related          `json:"related"`
-	Triads       []Chord            `json:"triads"`
-	Sevenths     []Chord            `json:"sevenths"`
+	Triads       []piece.Chord      `json:"triads"`
+	Sevenths     []piece.Chord      `json:"sevenths"`
 }
 
 // CorePlan is a mode seen as a pentatonic plus other notes.
@@ -61,43 +88,18 @@ type Related struct {
 	Name     string         `json:"name"`
 }
 
-// Chord is a chord of the key.
-type Chord struct {
-	Degree  string   `json:"degree"`
-	Symbol  string   `json:"symbol"`
-	Quality string   `json:"quality"` // the symbol after its root
-	Notes   []string `json:"notes"`
-}
-
 // NeckPlan is the neck with every note of the scale on it.
 type NeckPlan struct {
-	Strings []OpenString `json:"strings"` // in the order of the tuning
-	Frets   []Fret       `json:"frets"`
-	Notes   []NeckNote   `json:"notes"`
-	Courses bool         `json:"courses"` // strings stand in pairs
-}
-
-// OpenString is a string with its open pitch.
-type OpenString struct {
-	String int    `json:"string"`
-	Open   string `json:"open"`
-	MIDI   int    `json:"midi"`
-	Label  string `json:"label"` // as the brief asks to say notes
+	Strings []piece.OpenString `json:"strings"` // in the order of the tuning
+	Frets   []Fret             `json:"frets"`
+	Notes   []piece.Note       `json:"notes"`
+	Courses bool               `json:"courses"` // strings stand in pairs
 }
 
 // Fret is a fret with its distance from the nut.
 type Fret struct {
 	Fret int     `json:"fret"`
 	MM   float64 `json:"mm"`
-}
-
-// NeckNote is a scale note at a place of the neck.
-type NeckNote struct {
-	String int    `json:"string"`
-	Fret   int    `json:"fret"`
-	MIDI   int    `json:"midi"`
-	Name   string `json:"name"`
-	Degree string `json:"degree"`
 }
 
 // Box is one box with its fingers on the way up.
@@ -123,15 +125,9 @@ type Box struct {
 
 // Link leads on to another box through a root that both have.
 type Link struct {
-	Box  int   `json:"box"` // index
-	From Place `json:"from"`
-	To   Place `json:"to"`
-}
-
-// Place is a spot on the neck.
-type Place struct {
-	String int `json:"string"`
-	Fret   int `json:"fret"`
+	Box  int        `json:"box"` // index
+	From neck.Place `json:"from"`
+	To   neck.Place `json:"to"`
 }
 
 // Correction is a crossing where the shape moves.
@@ -143,7 +139,7 @@ type Correction struct {
 
 // BoxNote is one note of a box.
 type BoxNote struct {
-	NeckNote
+	piece.Note
 	Finger int    `json:"finger"`
 	Root   bool   `json:"root"`
 	Layer  string `json:"layer"`
@@ -156,21 +152,23 @@ type BoxNote struct {
 
 // Run is the box played.
 type Run struct {
-	Events         []Event `json:"events"`
-	Bars           int     `json:"bars"`
-	Notes          int     `json:"notes"`
-	NotesPerMinute int     `json:"notesPerMinute"`
-	EndsOn         EndsOn  `json:"endsOn"`
-	SpanMM         float64 `json:"spanMm"`
-	Shifts         int     `json:"shifts"`
-	Crossings      int     `json:"crossings"` // times the run goes to another string
-	Sweeps         int     `json:"sweeps"`    // crossings in one stroke
+	Events         []piece.Event `json:"events"`
+	Keys           []piece.Key   `json:"keys"`
+	Bars           int           `json:"bars"`
+	Notes          int           `json:"notes"`
+	NotesPerMinute int           `json:"notesPerMinute"`
+	EndsOn         EndsOn        `json:"endsOn"`
+	SpanMM         float64       `json:"spanMm"`
+	Shifts         int           `json:"shifts"`
+	Crossings      int           `json:"crossings"` // times the run goes to another string
+	Sweeps         int           `json:"sweeps"`    // crossings in one stroke
 
 	RestBeats       float64       `json:"restBeats"` // after the last note, to the bar line
 	EqualTempos     []EqualTempo  `json:"equalTempos"`
 	OnStrings       []StringCount `json:"onStrings"`
 	LongestOnString int           `json:"longestOnString"` // notes in a row on one string
-	TurnStrokes     string        `json:"turnStrokes"`     // strokes on the way down against those on the way up
+	Rhythm          rhythm.Rhythm `json:"-"`
+	TurnStrokes     string        `json:"turnStrokes"` // strokes on the way down against those on the way up
 }
 
 // EqualTempo plays as many notes a minute in another subdivision.
@@ -183,27 +181,6 @@ type EqualTempo struct {
 type StringCount struct {
 	String int `json:"string"`
 	Notes  int `json:"notes"`
-}
-
-// Event is one note in time.
-type Event struct {
-	N int `json:"n"` // from 1
-	NeckNote
-	Finger int     `json:"finger"`
-	Bar    int     `json:"bar"`
-	Beat   float64 `json:"beat"`  // from 1 within the bar
-	Beats  float64 `json:"beats"` // length
-	Stroke string  `json:"stroke"`
-	Count  string  `json:"count"`
-	Accent bool    `json:"accent"`
-	At     float64 `json:"at"`     // beats from the start of the first bar, swing included
-	Sounds float64 `json:"sounds"` // beats that it sounds
-	Lean   bool    `json:"lean"`   // a note of the chord that the run leans on
-	Reach  string  `json:"reach"`
-	Shift  int     `json:"shift"`
-	Note   int     `json:"note"`            // index into the notes of the box; -1 in a box that the run goes on to
-	Sweep  bool    `json:"sweep"`           // the pick goes on from the string before in one stroke
-	Chord  *Chord  `json:"chord,omitempty"` // the chord of the moment, where it begins
 }
 
 // EndsOn is the last note of a run.

@@ -11,8 +11,11 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"evenladder/core/brief"
+	"evenladder/core/fault"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
+	"evenladder/core/piece"
 	"evenladder/core/plan"
 	"evenladder/core/run"
 	"evenladder/core/scale"
@@ -45,23 +48,23 @@ func TestPlanSaysEverything(t *testing.T) {
 	assert.Equal(t, []int{2, 1, 2, 2, 2, 1, 2}, p.Scale.Steps)
 	assert.Equal(t, scale.KeySignature{Fifths: -4, Accidentals: []string{"Bb", "Eb", "Ab", "Db"}}, p.Scale.KeySignature)
 	assert.Equal(t, plan.Fret{Fret: 1, MM: 36.4}, p.Neck.Frets[1])
-	assert.Equal(t, plan.OpenString{String: 6, Open: "E2", MIDI: 40, Label: "E"}, p.Neck.Strings[0])
+	assert.Equal(t, piece.OpenString{String: 6, Open: "E2", MIDI: 40, Label: "E"}, p.Neck.Strings[0])
 	box := p.Boxes[2]
 	assert.Equal(t, "3", box.ID)
 	assert.Equal(t, "b3", box.Degree)
 	first := box.Notes[0]
-	assert.Equal(t, plan.NeckNote{String: 6, Fret: 9, MIDI: 49, Name: "Db", Degree: "b3"}, first.NeckNote)
+	assert.Equal(t, piece.Note{Place: neck.Place{String: 6, Fret: 9}, MIDI: 49, Name: "Db", Degree: "b3"}, first.Note)
 	assert.Equal(t, "string 6, fret 9, D flat, flat third, index finger", first.Spoken)
 	last := p.Run.Events[len(p.Run.Events)-1]
 	assert.Equal(t, plan.EndsOn{Name: "Bb", Degree: "1", InChord: true}, p.Run.EndsOn)
 	assert.Equal(t, "Bb", last.Name)
 	assert.Equal(t, 198, p.Run.NotesPerMinute)
 	assert.Equal(t, last.Bar, p.Run.Bars)
-	assert.Equal(t, []any{"&", 1, 2, 1 + 1.0/3, 1.0 / 3, "up"}, []any{p.Run.Events[1].Count, p.Run.Events[1].Bar, p.Run.Events[1].N, p.Run.Events[1].Beat, p.Run.Events[1].Beats, p.Run.Events[1].Stroke})
+	assert.Equal(t, []any{"&", 1, 2, 1 + 1.0/3, 1.0 / 3, run.UpStroke}, []any{p.Run.Events[1].Count, p.Run.Events[1].Bar, p.Run.Events[1].N, p.Run.Events[1].Beat, p.Run.Events[1].Beats, p.Run.Events[1].Stroke})
 }
 
 func TestProblemsNameTheFieldAndWhatIsAccepted(t *testing.T) {
-	for brief, want := range map[string]string{
+	for given, want := range map[string]string{
 		`{"instrument": {"id": "banjolele"}, "scale": {"tonic": "C", "name": "major"}}`:                                       `instrument.id: no instrument is called "banjolele": give one of guitar`,
 		`{"scale": {"tonic": "C", "name": "major"}}`:                                                                          "instrument.id: no instrument was given: give one of guitar",
 		`{"instrument": {"id": "guitar", "tuning": ["E2", "H2", "D3"]}, "scale": {"tonic": "C", "name": "major"}}`:            `instrument.tuning: string 2: "H2" is not a pitch`,
@@ -80,24 +83,24 @@ func TestProblemsNameTheFieldAndWhatIsAccepted(t *testing.T) {
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"lowFret": 9, "highFret": 3}}`: "layout.lowFret: 9 lies above layout.highFret 3",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "rhythm": {"perBeat": 9}}`:                "rhythm.perBeat: 9 was given: give 1 to 6",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "picking": "bow"}`:                        `picking: "bow" was given: give one of alternate down`,
-		`{"instrument": {"id": "guitar", "frets": "many"}, "scale": {"tonic": "C", "name": "major"}}`:                         "instrument.frets: a string was given: give a whole number",
+		`{"instrument": {"id": "guitar", "frets": "many"}, "scale": {"tonic": "C", "name": "major"}}`:                         `instrument.frets: the text "many" was given: give a whole number`,
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"stings": [1]}}`:               "layout.stings: no such field: the fields here are system strings",
-		`{"instrument": {"id": "guitar"}`: "brief: this is not a brief in JSON (it ends too early)",
-		`[]`:                              "brief: this is not a brief in JSON",
-		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}} x`: "brief: this is not a brief in JSON",
+		`{"instrument": {"id": "guitar"}`: "brief: this is not JSON (it ends too early)",
+		`[]`:                              "brief: a list was given: give an object",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}} x`: "brief: this is not JSON",
 	} {
-		b, err := plan.ParseBrief([]byte(brief))
+		b, err := brief.Parse([]byte(given))
 		if err == nil {
 			_, err = plan.Build(b)
 		}
-		var errs plan.Errors
-		require.ErrorAs(t, err, &errs, brief)
+		var errs fault.List
+		require.ErrorAs(t, err, &errs, given)
 		assert.Contains(t, err.Error(), want)
 	}
 }
 
 func TestAllProblemsComeAtOnce(t *testing.T) {
-	_, err := plan.Build(plan.Brief{Instrument: plan.InstrumentBrief{ID: "x"}, Scale: plan.ScaleBrief{Tonic: "H", Name: "y"}, Picking: "z"})
+	_, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "x"}, Scale: brief.Scale{Tonic: "H", Name: "y"}, Picking: "z"})
 	assert.Len(t, strings.Split(err.Error(), "\n"), 4)
 }
 
@@ -179,28 +182,28 @@ func TestClosedUsesNoOpenString(t *testing.T) {
 func TestRunProperties(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		perBeat, box := rapid.IntRange(1, 6).Draw(t, "per beat"), 0
-		b := plan.Brief{
-			Instrument: plan.InstrumentBrief{ID: rapid.SampledFrom(neck.Instruments()).Draw(t, "instrument").ID},
-			Scale:      plan.ScaleBrief{Tonic: rapid.SampledFrom(strings.Fields("C Db D Eb E F F# G Ab A Bb B")).Draw(t, "tonic"), Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
-			Layout:     plan.LayoutBrief{System: rapid.SampledFrom(layout.Systems).Draw(t, "system").ID, Box: &box},
-			Run:        plan.RunBrief{Direction: rapid.SampledFrom(run.Directions).Draw(t, "direction").ID, Finish: rapid.SampledFrom(run.Finishes).Draw(t, "finish").ID},
-			Rhythm:     plan.RhythmBrief{PerBeat: &perBeat},
+		b := brief.Brief{
+			Instrument: brief.Instrument{ID: rapid.SampledFrom(neck.Instruments()).Draw(t, "instrument").ID},
+			Scale:      brief.Scale{Tonic: rapid.SampledFrom(strings.Fields("C Db D Eb E F F# G Ab A Bb B")).Draw(t, "tonic"), Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
+			Layout:     brief.Layout{System: rapid.SampledFrom(layout.Systems).Draw(t, "system").ID, Box: &box},
+			Run:        brief.Run{Direction: rapid.SampledFrom(run.Directions).Draw(t, "direction").ID, Finish: rapid.SampledFrom(run.Finishes).Draw(t, "finish").ID},
+			Rhythm:     brief.Rhythm{PerBeat: &perBeat},
 		}
 		p, err := plan.Build(b)
 		if err != nil {
-			var errs plan.Errors
+			var errs fault.List
 			require.True(t, errors.As(err, &errs))
 			return
 		}
 		notes := p.Boxes[0].Notes
 		for i, e := range p.Run.Events {
-			assert.Equal(t, notes[e.Note].NeckNote, e.NeckNote)
+			assert.Equal(t, notes[e.InBox].Note, e.Note)
 			assert.Equal(t, i+1, e.N)
 			assert.InDelta(t, float64(i)/float64(perBeat), e.At, 1e-9)
 			if b.Layout.System == "campanella" {
-				assert.Contains(t, "pima", e.Stroke, "a ringing run is plucked")
+				assert.Contains(t, "pima", string(e.Stroke), "a ringing run is plucked")
 			} else {
-				assert.Equal(t, []string{"down", "up"}[i%2], e.Stroke)
+				assert.Equal(t, []run.Stroke{run.DownStroke, run.UpStroke}[i%2], e.Stroke)
 			}
 		}
 		if b.Run.Finish == "root" && hasRoot(notes) {
@@ -225,11 +228,11 @@ func FuzzParseBrief(f *testing.F) {
 	f.Add([]byte(`{"instrument": {"id": "bass", "tuning": ["E1","A1","D2"], "frets": 9, "scaleLengthMm": 700}, "scale": {"tonic": "F", "formula": "1 b3 5"}, "layout": {"strings": [3,1], "box": 1}, "rhythm": {"perBeat": 6}}`))
 	f.Add([]byte(`{"instrument": {"id": 4}}`))
 	f.Fuzz(func(t *testing.T, data []byte) {
-		b, err := plan.ParseBrief(data)
+		b, err := brief.Parse(data)
 		if err == nil {
 			_, err = plan.Build(b)
 		}
-		var errs plan.Errors
+		var errs fault.List
 		if err != nil && !errors.As(err, &errs) {
 			t.Fatalf("an error without a field: %v", err)
 		}
@@ -242,7 +245,7 @@ func FuzzParseBrief(f *testing.F) {
 }
 
 func Example() {
-	b, _ := plan.ParseBrief([]byte(`{"instrument": {"id": "ukulele"}, "scale": {"tonic": "F", "name": "major-pentatonic"}}`))
+	b, _ := brief.Parse([]byte(`{"instrument": {"id": "ukulele"}, "scale": {"tonic": "F", "name": "major-pentatonic"}}`))
 	p, _ := plan.Build(b)
 	fmt.Println(p.Sentence)
 	for _, n := range p.Boxes[0].Notes {

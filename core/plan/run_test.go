@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"evenladder/core/neck"
 	"evenladder/core/plan"
 	"evenladder/core/run"
 	"evenladder/internal/plantest"
@@ -32,7 +33,7 @@ func TestSequencesByDegree(t *testing.T) {
 		`"run": {"pattern": "chords", "order": [5, 3, 1], "direction": "up"}, "layout": {"strings": [6, 5]}`:                   "5 3 1 6 4 2",
 		`"run": {"pattern": "stacks", "size": 5, "direction": "up"}, "layout": {"strings": [6, 5, 4]}`:                         "1 5 2",
 		`"run": {"pattern": "cell", "cell": "0 2 1", "direction": "up"}, "layout": {"strings": [6, 5]}`:                        "1 3 2 2 4 3 3 5 4 4 6 5",
-		`"run": {"pattern": "full-range"}, "layout": {"strings": [6, 5], "box": 6}`:                                              "1 2 3 4 5 4 3 2 1 7 1",
+		`"run": {"pattern": "full-range"}, "layout": {"strings": [6, 5], "box": 6}`:                                            "1 2 3 4 5 4 3 2 1 7 1",
 		`"run": {"pattern": "straight", "direction": "up", "finish": "chord-tone"}, "layout": {"strings": [6, 5]}`:             "1 2 3 4 5 6 5",
 		`"run": {"pattern": "straight", "direction": "up", "finish": "chord-tone", "chord": 4}, "layout": {"strings": [6, 5]}`: "1 2 3 4 5 6",
 		`"run": {"direction": "up", "landOn": {"string": 6, "fret": 6}}, "layout": {"strings": [6, 5]}`:                        "1 2 3 4 5 6 5 4 3 2",
@@ -48,13 +49,13 @@ func TestSequencesByDegree(t *testing.T) {
 	}
 	five := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "kumoi"}, "run": {"pattern": "chords", "direction": "up"}}`)
 	assert.True(t, strings.HasPrefix(degrees(five.Run), "1 b3 6 2 5 1"), "every other note, in any scale")
-	_, err := plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"strings": [6]}, "run": {"pattern": "intervals", "size": 9}}`))
+	_, err := plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"strings": [6]}, "run": {"pattern": "intervals", "size": 9}}`))
 	assert.ErrorContains(t, err, "run.size: no figure of this pattern fits into the 3 notes")
-	_, err = plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "kumoi"}, "run": {"pattern": "drop-2"}}`))
+	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "kumoi"}, "run": {"pattern": "drop-2"}}`))
 	assert.ErrorContains(t, err, "run.pattern: drop-2 chords needs a scale of seven notes, this one has 5")
-	_, err = plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"pattern": "cell", "cell": "0 x"}}`))
+	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"pattern": "cell", "cell": "0 x"}}`))
 	assert.ErrorContains(t, err, `run.cell: "x" was given: give scale steps`)
-	_, err = plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"landOn": {"string": 6, "fret": 1}}}`))
+	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"landOn": {"string": 6, "fret": 1}}}`))
 	assert.ErrorContains(t, err, "run.landOn: string 6, fret 1 is not a note of this box")
 }
 
@@ -68,7 +69,7 @@ func TestRunThroughAChain(t *testing.T) {
 	for at := 0; ; at = p.Boxes[at].Links[0].Box {
 		last = p.Boxes[at]
 		for _, n := range last.Notes {
-			assert.Contains(t, eventPlaces(p.Run), plan.Place{String: n.String, Fret: n.Fret})
+			assert.Contains(t, eventPlaces(p.Run), neck.Place{String: n.String, Fret: n.Fret})
 		}
 		if len(last.Links) == 0 {
 			break
@@ -81,19 +82,19 @@ func TestRunThroughAChain(t *testing.T) {
 			assert.LessOrEqual(t, e.MIDI-events[i-1].MIDI, 2, "by scale steps")
 			assert.Greater(t, e.MIDI, events[i-1].MIDI)
 		}
-		assert.Equal(t, i < len(p.Boxes[0].Notes), e.Note >= 0, "only notes of the chosen box have its index")
+		assert.Equal(t, i < len(p.Boxes[0].Notes), e.InBox >= 0, "only notes of the chosen box have its index")
 	}
 	long := played(t, `"layout": {"system": "single-string"}, "run": {"chain": true, "direction": "up"}`)
 	for i := 1; i < len(long.Run.Events); i++ {
 		assert.Greater(t, long.Run.Events[i].MIDI, long.Run.Events[i-1].MIDI)
 	}
-	_, err := plan.Build(brief(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"chain": true}}`))
+	_, err := plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"chain": true}}`))
 	assert.ErrorContains(t, err, "run.chain: the boxes of three notes per string do not lead on")
 }
 
-func eventPlaces(r plan.Run) (out []plan.Place) {
+func eventPlaces(r plan.Run) (out []neck.Place) {
 	for _, e := range r.Events {
-		out = append(out, plan.Place{String: e.String, Fret: e.Fret})
+		out = append(out, neck.Place{String: e.String, Fret: e.Fret})
 	}
 	return out
 }
@@ -120,13 +121,13 @@ func TestLeaningMarksTheSeventhChord(t *testing.T) {
 // Whatever is asked for, the run is never cut: notes and rest fill whole bars.
 func TestFitsFillWholeBars(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		fit := rapid.SampledFrom(plan.Fits).Draw(t, "fit").ID
+		fit := rapid.SampledFrom(run.Fits).Draw(t, "fit").ID
 		meter := rapid.SampledFrom([]string{"4/4", "3/4", "6/8", "12/8"}).Draw(t, "meter")
 		pattern := rapid.SampledFrom(run.Patterns).Draw(t, "pattern").ID
 		p := played(t, `"layout": {"system": "four-per-string"}, "run": {"pattern": "`+pattern+`", "fit": "`+fit+`"}, "rhythm": {"meter": "`+meter+`"}`)
 		beats := p.Run.RestBeats
 		for i, e := range p.Run.Events {
-			assert.Equal(t, e.NeckNote, p.Boxes[p.Box].Notes[e.Note].NeckNote, "every event is a note of its box")
+			assert.Equal(t, e.Note, p.Boxes[p.Box].Notes[e.InBox].Note, "every event is a note of its box")
 			assert.InDelta(t, beats-p.Run.RestBeats, e.At, 1e-6, "event %d", i)
 			beats += e.Beats
 		}

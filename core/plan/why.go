@@ -2,36 +2,39 @@ package plan
 
 import (
 	"fmt"
-	"strconv"
 	"strings"
 
+	"evenladder/core/brief"
+	"evenladder/core/english"
+	"evenladder/core/fault"
 	"evenladder/core/hand"
 )
 
 // Why tells in one sentence why a note of a box is played with its finger: a
 // brief's chosen box, the note counted from 0.
-func Why(b Brief, note int) (string, error) {
-	j, boxes, err := lay(b)
+func Why(b brief.Brief, note int) (string, error) {
+	l, err := Lay(b)
 	if err != nil {
 		return "", err
 	}
-	f := j.finger(boxes[*j.brief.Layout.Box])
+	m := newMaker(l, newHands(&l.Reading))
+	f := m.finger(m.Chosen())
 	if note < 0 || note >= len(f.Touches) {
-		return "", Errors{{"note", strconv.Itoa(note) + " was given: this box has notes 0 to " + strconv.Itoa(len(f.Touches)-1)}}
+		return "", fault.At("note", "%d was given: this box has notes 0 to %d", note, len(f.Touches)-1)
 	}
 	if f.Touches[note].Finger == hand.OpenString {
 		return "An open string: no finger, and time for the hand to move.", nil
 	}
-	r, ok := j.handOf(f.school).Why(f.places(), f.Touches, note, j.ask(f, nil))
+	r, ok := m.hands.of(f.school).Why(f.places(), f.Touches, note, m.ask(f, nil))
 	if !ok {
-		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", capital(FingerWords[f.Touches[note].Finger]), f.Notes[note].Fret), nil
+		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", english.Capital(hand.FingerWords[f.Touches[note].Finger]), f.Notes[note].Fret), nil
 	}
-	return j.reason(f, r, note), nil
+	return m.reason(f, r, note), nil
 }
 
-func (j *job) reason(f fingered, r hand.Reason, note int) string {
+func (m *maker) reason(f fingered, r hand.Reason, note int) string {
 	mine, other := demandWords(f, r.Chosen, note), demandWords(f, r.Other, note)
-	finger, instead := capital(FingerWords[r.Finger]), "the "+FingerWords[r.Instead]
+	finger, instead := english.Capital(hand.FingerWords[r.Finger]), "the "+hand.FingerWords[r.Instead]
 	switch {
 	case mine == "" && other == "":
 		return fmt.Sprintf("%s: %s would ask as much, and the hand that moves latest is taken.", finger, instead)
@@ -65,11 +68,9 @@ func demandWord(d hand.Demand) string {
 	case hand.ReachForward:
 		return fmt.Sprintf("a reach forward of %.0f mm", d.MM)
 	case hand.Shift:
-		return "a shift of " + count(max(d.Frets, -d.Frets), "fret", "frets")
+		return "a shift of " + english.Count(max(d.Frets, -d.Frets), "fret", "frets")
 	case hand.Slide:
 		return fmt.Sprintf("a slide of %.0f mm", d.MM)
 	}
 	return fmt.Sprintf("a stretch of %.0f mm", d.MM)
 }
-
-func capital(s string) string { return strings.ToUpper(s[:1]) + s[1:] }

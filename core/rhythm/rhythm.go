@@ -7,7 +7,8 @@ package rhythm
 
 import (
 	"fmt"
-	"strings"
+
+	"evenladder/core/table"
 )
 
 // Bounds of a rhythm.
@@ -31,34 +32,15 @@ type Rhythm struct {
 
 // Meter is a time signature.
 type Meter struct {
-	ID          string // "6/8"
+	table.Row   // its id is as written: "6/8"
 	BeatsPerBar int
 	Compound    bool
 }
 
 // Meters are the usual ones, in picker order.
 var Meters = []Meter{
-	{"4/4", 4, false}, {"3/4", 3, false}, {"2/4", 2, false}, {"5/4", 5, false}, {"6/4", 6, false}, {"7/4", 7, false},
-	{"6/8", 2, true}, {"9/8", 3, true}, {"12/8", 4, true},
-}
-
-// FindMeter returns the meter with this id.
-func FindMeter(id string) (Meter, bool) {
-	for _, m := range Meters {
-		if m.ID == id {
-			return m, true
-		}
-	}
-	return Meter{}, false
-}
-
-// MeterIDs lists the ids in table order, for messages.
-func MeterIDs() string {
-	ids := make([]string, len(Meters))
-	for i, m := range Meters {
-		ids[i] = m.ID
-	}
-	return strings.Join(ids, " ")
+	{table.Row{ID: "4/4", Name: "4/4"}, 4, false}, {table.Row{ID: "3/4", Name: "3/4"}, 3, false}, {table.Row{ID: "2/4", Name: "2/4"}, 2, false}, {table.Row{ID: "5/4", Name: "5/4"}, 5, false}, {table.Row{ID: "6/4", Name: "6/4"}, 6, false}, {table.Row{ID: "7/4", Name: "7/4"}, 7, false},
+	{table.Row{ID: "6/8", Name: "6/8"}, 2, true}, {table.Row{ID: "9/8", Name: "9/8"}, 3, true}, {table.Row{ID: "12/8", Name: "12/8"}, 4, true},
 }
 
 // Signature is the meter as written, over which unit.

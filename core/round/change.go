@@ -6,7 +6,11 @@ import (
 	"strconv"
 	"strings"
 
+	"evenladder/core/english"
+	"evenladder/core/hand"
 	"evenladder/core/neck"
+	"evenladder/core/piece"
+	"evenladder/core/pitch"
 	"evenladder/core/plan"
 )
 
@@ -20,22 +24,25 @@ type Move struct {
 }
 
 // follow says how a stop comes out of the one before.
-func (s *Stop) follow(sp spec, before, now played, events []plan.Event) {
+func (s *Stop) follow(sp *spec, before, now played, events []piece.Event) {
 	step := up(before.Scale.Tonic, now.Scale.Tonic)
 	if s.DroppedOctave = now.root().MIDI < before.root().MIDI+step; s.DroppedOctave {
-		s.Why = sp.place.dropped(before, now)
+		s.Why = sp.rule.dropped(before, now)
 	}
-	if !sp.link.alone {
-		s.Join = join(events[s.First-1], events[s.First], now.say)
+	if !sp.Keys.Link.Alone {
+		s.Join = join(events[s.First-1], events[s.First], sp)
 	}
 	s.Move = move(before, now)
 }
 
+// say is a note as the brief asks to say notes.
+func (s *spec) say(name string) string { return s.Say(pitch.MustParseName(name)) }
+
 // join says the step from the last note of a key to the first of the next.
-func join(last, first plan.Event, say func(string) string) string {
-	words := fmt.Sprintf("From %s on %s step to %s on %s", say(last.Name), placeWords(last.NeckNote), say(first.Name), placeWords(first.NeckNote))
+func join(last, first piece.Event, r *spec) string {
+	words := fmt.Sprintf("From %s on %s step to %s on %s", r.say(last.Name), placeWords(last.Note), r.say(first.Name), placeWords(first.Note))
 	if first.Finger > 0 {
-		words += ", with the " + plan.FingerWords[first.Finger]
+		words += ", with the " + hand.FingerWords[first.Finger]
 	}
 	if first.Shift != 0 {
 		return words + "; the hand moves " + frets(first.Shift) + "."
@@ -43,7 +50,7 @@ func join(last, first plan.Event, say func(string) string) string {
 	return words + "."
 }
 
-func placeWords(n plan.NeckNote) string {
+func placeWords(n piece.Note) string {
 	if n.Fret == 0 {
 		return fmt.Sprintf("open string %d", n.String)
 	}
@@ -52,23 +59,16 @@ func placeWords(n plan.NeckNote) string {
 
 func frets(n int) string {
 	if n < 0 {
-		return count(-n, "fret", "frets") + " towards the nut"
+		return english.CountInWords(-n, "fret", "frets") + " towards the nut"
 	}
-	return count(n, "fret", "frets") + " towards the bridge"
+	return english.CountInWords(n, "fret", "frets") + " towards the bridge"
 }
 
 func strs(n int) string {
 	if n < 0 {
-		return count(-n, "string", "strings") + " towards the floor"
+		return english.CountInWords(-n, "string", "strings") + " towards the floor"
 	}
-	return count(n, "string", "strings") + " towards the ceiling"
-}
-
-func count(n int, one, many string) string {
-	if n == 1 {
-		return "one " + one
-	}
-	return fmt.Sprintf("%d %s", n, many)
+	return english.CountInWords(n, "string", "strings") + " towards the ceiling"
 }
 
 // move compares two boxes: moved as a whole, moved where both have strings, or
@@ -94,7 +94,7 @@ func move(before, now played) Move {
 		for _, over := range []int{-1, 1} {
 			if n := overlap(a, b, over, fingers); n > 0 {
 				m.Strings, m.Frets = over, 0
-				m.Words = fmt.Sprintf("The same %s, %s, on the %s that both keys have.", sameWords[fingers], strs(over), count(n, "string", "strings"))
+				m.Words = fmt.Sprintf("The same %s, %s, on the %s that both keys have.", sameWords[fingers], strs(over), english.CountInWords(n, "string", "strings"))
 				m.Changes = append(otherFingers(before, now, over), openChanges(before, now)...)
 				return m
 			}
@@ -210,7 +210,7 @@ func openChanges(before, now played) []string {
 	left, again := []string{}, []string{}
 	for str := now.Neck.Strings(); str > 0; str-- {
 		open := now.Neck.Open(str)
-		name := now.say(open.Name.String())
+		name := now.Say(open.Name)
 		switch {
 		case had[str] && !has[str] && now.Scale.Index(open.MIDI()) < 0:
 			out = append(out, fmt.Sprintf("Open %s (string %d) is gone%s.", name, str, insteadOf(now, str)))
@@ -250,7 +250,7 @@ func openIn(b plan.Box) map[int]bool {
 func insteadOf(now played, str int) string {
 	for _, n := range now.box.Notes {
 		if n.String == str {
-			return fmt.Sprintf(": the string begins with %s on fret %d", now.say(n.Name), n.Fret)
+			return fmt.Sprintf(": the string begins with %s on fret %d", now.Say(pitch.MustParseName(n.Name)), n.Fret)
 		}
 	}
 	return ""

@@ -9,6 +9,8 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"evenladder/core/brief"
+	"evenladder/core/fault"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
 	"evenladder/core/plan"
@@ -17,14 +19,14 @@ import (
 	"evenladder/core/scale"
 )
 
-func build(t require.TestingT, brief string) round.Round {
+func build(t require.TestingT, given string) round.Round {
 	if h, ok := t.(interface{ Helper() }); ok {
 		h.Helper()
 	}
-	b, err := plan.ParseBrief([]byte(brief))
+	b, err := brief.Parse([]byte(given))
 	require.NoError(t, err)
 	r, err := round.Build(b)
-	require.NoError(t, err, brief)
+	require.NoError(t, err, given)
 	return r
 }
 
@@ -84,7 +86,7 @@ func TestMandolinRoundInFirstPosition(t *testing.T) {
 	// C: from string 4 fret 5 up to B, down past the root to the open G, back.
 	c := r.Stops[1]
 	events := r.Run.Events[c.First : c.First+c.Notes]
-	assert.Equal(t, plan.Place{String: 4, Fret: 5}, c.Root)
+	assert.Equal(t, neck.Place{String: 4, Fret: 5}, c.Root)
 	turns := []string{}
 	for i, e := range events {
 		if i == 0 || i == len(events)-1 || (events[i-1].MIDI < e.MIDI) != (e.MIDI < events[i+1].MIDI) {
@@ -165,20 +167,20 @@ func TestEveryRoundHolds(t *testing.T) {
 	instruments := neck.Instruments()
 	rapid.Check(t, func(t *rapid.T) {
 		two := rapid.IntRange(1, 3).Draw(t, "octaves")
-		b := plan.Brief{
-			Instrument: plan.InstrumentBrief{ID: rapid.SampledFrom(instruments).Draw(t, "instrument").ID},
-			Scale:      plan.ScaleBrief{Tonic: rapid.SampledFrom([]string{"C", "F#", "Bb", "E"}).Draw(t, "tonic"), Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
-			Layout:     plan.LayoutBrief{System: rapid.SampledFrom(layout.Systems).Draw(t, "system").ID, Octaves: &two},
-			Run:        plan.RunBrief{Pattern: rapid.SampledFrom(run.Patterns).Draw(t, "pattern").ID, Fit: rapid.SampledFrom(plan.Fits).Draw(t, "fit").ID},
-			Rhythm:     plan.RhythmBrief{Meter: rapid.SampledFrom([]string{"4/4", "3/4", "6/8"}).Draw(t, "meter")},
-			Round: plan.RoundBrief{
-				Order: rapid.SampledFrom(round.Orders[:6]).Draw(t, "order").ID, Through: rapid.SampledFrom(round.Through).Draw(t, "through").ID,
-				Place: rapid.SampledFrom(round.Places).Draw(t, "place").ID, Link: rapid.SampledFrom(round.Links).Draw(t, "link").ID,
+		b := brief.Brief{
+			Instrument: brief.Instrument{ID: rapid.SampledFrom(instruments).Draw(t, "instrument").ID},
+			Scale:      brief.Scale{Tonic: rapid.SampledFrom([]string{"C", "F#", "Bb", "E"}).Draw(t, "tonic"), Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
+			Layout:     brief.Layout{System: rapid.SampledFrom(layout.Systems).Draw(t, "system").ID, Octaves: &two},
+			Run:        brief.Run{Pattern: rapid.SampledFrom(run.Patterns).Draw(t, "pattern").ID, Fit: rapid.SampledFrom(run.Fits).Draw(t, "fit").ID},
+			Rhythm:     brief.Rhythm{Meter: rapid.SampledFrom([]string{"4/4", "3/4", "6/8"}).Draw(t, "meter")},
+			Round: brief.Round{
+				Order: rapid.SampledFrom(brief.Orders[:6]).Draw(t, "order").ID, Through: rapid.SampledFrom(brief.Through).Draw(t, "through").ID,
+				Where: rapid.SampledFrom(brief.Wheres).Draw(t, "place").ID, Link: rapid.SampledFrom(brief.Links).Draw(t, "link").ID,
 			},
 		}
 		r, err := round.Build(b)
 		if err != nil {
-			var errs plan.Errors
+			var errs fault.List
 			require.ErrorAs(t, err, &errs)
 			assert.Regexp(t, `^(round|layout|run)\.`, errs[0].Field, "%v", errs)
 			return
@@ -200,7 +202,7 @@ func checkRound(t *rapid.T, r round.Round) {
 		require.LessOrEqual(t, s.Notes, len(own))
 		require.GreaterOrEqual(t, s.Notes, len(own)-1, "at most the last root is left out")
 		for k, e := range events {
-			assert.Equal(t, []int{own[k].String, own[k].Fret, own[k].MIDI, own[k].Note}, []int{e.String, e.Fret, e.MIDI, e.Note}, s.Tonic)
+			assert.Equal(t, []int{own[k].String, own[k].Fret, own[k].MIDI, own[k].InBox}, []int{e.String, e.Fret, e.MIDI, e.InBox}, s.Tonic)
 			if r.Brief.Round.Link == "alone" {
 				assert.Equal(t, []any{own[k].Finger, own[k].Stroke, own[k].Shift}, []any{e.Finger, e.Stroke, e.Shift}, "a key alone is played as in its plan: %s", s.Tonic)
 			}
@@ -235,7 +237,7 @@ func TestBadRoundsNameTheirField(t *testing.T) {
 		`{"order": "own", "keys": [` + strings.TrimSuffix(strings.Repeat(`"C",`, 25), ",") + `]}`: "round.keys",
 	} {
 		_, err := buildBad(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "major"}, "round": `+round+`}`)
-		var errs plan.Errors
+		var errs fault.List
 		require.ErrorAs(t, err, &errs, round)
 		assert.Equal(t, field, errs[0].Field, round)
 		assert.Contains(t, errs[0].Message, "give", round)
@@ -254,16 +256,16 @@ func TestBadRoundsNameTheirField(t *testing.T) {
 	assert.ErrorContains(t, err, "harp")
 }
 
-func buildBad(t *testing.T, brief string) (round.Round, error) {
+func buildBad(t *testing.T, given string) (round.Round, error) {
 	t.Helper()
-	b, err := plan.ParseBrief([]byte(brief))
+	b, err := brief.Parse([]byte(given))
 	require.NoError(t, err)
 	return round.Build(b)
 }
 
 // A box of the bench matters only to the places that go out from it.
 func TestABoxThatIsNotUsedIsNoProblem(t *testing.T) {
-	for _, place := range round.Places {
+	for _, place := range brief.Wheres {
 		_, err := buildBad(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "E", "name": "dorian"}, "layout": {"box": 40}, "round": {"place": "`+place.ID+`"}}`)
 		if place.ID == "lowest" || place.ID == "first-position" {
 			assert.NoError(t, err, place.ID)
@@ -280,14 +282,14 @@ func TestSentenceSaysTheRound(t *testing.T) {
 	for _, part := range r.SentenceParts {
 		assert.NotEqual(t, "scale.tonic", part.Field, "the key of a round is where it starts")
 	}
-	for _, place := range round.Places {
+	for _, place := range brief.Wheres {
 		r := build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "major"}, "layout": {"system": "seven-position", "box": 1}, "round": {"place": "`+place.ID+`"}}`)
-		assert.Equal(t, r.Sentence, round.Sentence(r.Brief), place.ID)
+		again, err := round.Build(r.Brief)
+		require.NoError(t, err)
+		assert.Equal(t, r.Sentence, again.Sentence, place.ID)
+		assert.Equal(t, r.Stops, again.Stops, "a filled-in brief gives the same round")
 		assert.NotEmpty(t, r.Sentence)
 	}
-	plain := r.Brief
-	plain.Round = plan.RoundBrief{}
-	assert.Equal(t, plan.Sentence(plain), round.Sentence(plain))
 }
 
 // Names are said as the brief asks; the data stays English.
@@ -300,11 +302,11 @@ func TestARoundInGerman(t *testing.T) {
 }
 
 func BenchmarkRound(b *testing.B) {
-	brief, err := plan.ParseBrief([]byte(`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "round": {"place": "nearest"}}`))
+	asked, err := brief.Parse([]byte(`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "round": {"place": "nearest"}}`))
 	require.NoError(b, err)
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := round.Build(brief); err != nil {
+		if _, err := round.Build(asked); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -339,7 +341,7 @@ func TestMovesAreSaidAsTheyAre(t *testing.T) {
 func TestTheSameFingeringIsTheSame(t *testing.T) {
 	said := 0
 	for _, in := range []string{"bass", "guitar", "mandolin", "ukulele", "bass-5"} {
-		for _, place := range round.Places {
+		for _, place := range brief.Wheres {
 			r := build(t, `{"instrument": {"id": "`+in+`"}, "scale": {"tonic": "F", "name": "minor-pentatonic"}, "round": {"place": "`+place.ID+`"}}`)
 			for i := 1; i < len(r.Stops); i++ {
 				a, b := pressedNotes(r.Stops[i-1]), pressedNotes(r.Stops[i])

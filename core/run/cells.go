@@ -14,7 +14,7 @@ func turns(cells [][]int, s Spec) []turn {
 	up, single := make([]turn, len(cells)), true
 	for i, c := range cells {
 		up[i] = turn{i, c}
-		if s.Direction == "alternate" && i%2 == 1 {
+		if s.Direction == Alternate && i%2 == 1 {
 			up[i].notes = reversed(c)
 		}
 		single = single && len(c) == 1
@@ -24,11 +24,11 @@ func turns(cells [][]int, s Spec) []turn {
 		down[len(up)-1-i] = turn{t.cell, reversed(t.notes)}
 	}
 	switch {
-	case s.Direction == "down":
+	case s.Direction == Down:
 		return down
-	case s.Direction == "up-down" && single && !s.RepeatTop && len(down) > 0:
+	case s.Direction == UpDown && single && !s.RepeatTop && len(down) > 0:
 		return append(up, down[1:]...) // a figure of more notes is kept whole at the turn
-	case s.Direction == "up-down", s.Direction == "alternate" && s.Pattern == "straight":
+	case s.Direction == UpDown, s.Direction == Alternate && s.Pattern == Straight:
 		return append(up, down...) // alternate: the whole box is the cell, up, then down afresh
 	}
 	return up

@@ -1,6 +1,10 @@
 package run
 
-import "slices"
+import (
+	"slices"
+
+	"evenladder/core/table"
+)
 
 // ChordAt is where a chord begins in the order of a pattern.
 type ChordAt struct {
@@ -12,7 +16,7 @@ type ChordAt struct {
 // Chords are the chords that a pattern goes through, where each begins; none
 // for patterns that are not made of chords.
 func Chords(notes []Note, s Spec) (out []ChordAt) {
-	p, _ := FindPattern(s.Pattern)
+	p, _ := table.Find(Patterns, s.Pattern)
 	at := 0
 	switch {
 	case p.Uses.Chords:

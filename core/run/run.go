@@ -8,7 +8,7 @@
 // file and one line in the table Patterns.
 package run
 
-import "strings"
+import "evenladder/core/table"
 
 // Note is what a pattern knows of a note of a box.
 type Note struct {
@@ -20,7 +20,7 @@ type Note struct {
 // Spec is what to do with a box's notes.
 type Spec struct {
 	Pattern   string
-	Direction string
+	Direction Direction
 	Size      int   // of intervals, stacks and groups
 	Order     []int // of chord notes, in chord degrees: 1 3 5 7 …
 	Chords    []int // degrees of the chords to run through
@@ -32,13 +32,10 @@ type Spec struct {
 
 // Pattern is one way through a box.
 type Pattern struct {
-	ID     string
-	Name   string
-	Phrase string // in a sentence, after "Play it"
-	Why    string // what it trains
-	Uses   Uses
-	cells  func(notes []Note, s Spec) [][]int // in rising order
-	walk   func(notes []Note, s Spec) []int   // a way of its own, whatever the direction
+	table.Row // its phrase stands after "Play it"
+	Uses      Uses
+	cells     func(notes []Note, s Spec) [][]int // in rising order
+	walk      func(notes []Note, s Spec) []int   // a way of its own, whatever the direction
 	// chord is how many scale steps the first note of a cell stands above the
 	// root of its chord, and the notes of that; nil where cells are no chords.
 	chord func(s Spec) (above, size int)
@@ -63,79 +60,35 @@ func (u Uses) Fields() []string {
 	return out
 }
 
+// Patterns that others ask for by name.
+const (
+	Straight  = "straight"
+	FullRange = "full-range"
+	DropTwo   = "drop-2"
+	Intervals = "intervals"
+	Groups    = "groups"
+	Stacks    = "stacks"
+)
+
 // Patterns are all patterns in picker order.
 var Patterns = []Pattern{
-	{"straight", "straight", "straight", "the scale as it lies", Uses{Direction: true}, ones, nil, nil},
-	{"intervals", "broken intervals", "in broken", "hears each step against another: thirds, fourths, sixths", Uses{Direction: true, Size: true}, intervals, nil, nil},
-	{"chords", "broken chords", "in broken chords", "the chords of the key, each from its own degree", Uses{Direction: true, Order: true}, chords, nil, brokenChord},
-	{"stacks", "stacks of one interval", "in stacks", "three notes in equal steps: fourths, fifths", Uses{Direction: true, Size: true}, stacks, nil, nil},
-	{"groups", "groups", "in groups", "1-2-3, 2-3-4 and so on", Uses{Direction: true, Size: true}, groups, nil, nil},
-	{"per-string", "each string before the next", "string by string", "sits evenly in the hand before going on", Uses{Direction: true, Repeat: true}, perString, nil, nil},
-	{"cell", "a cell of one's own", "in a cell of one's own", "any figure, moved through the box", Uses{Direction: true, Cell: true}, cell, nil, nil},
-	{"drop-2", "drop-2 chords", "in drop-2 chords", "four voices, the second from the top an octave down", Uses{Direction: true}, dropTwo, nil, droppedChord},
-	{"arpeggios", "through chords in one position", "through chords in one position", "each chord's own notes under the same hand", Uses{Chords: true}, nil, arpeggios, nil},
-	{"full-range", "full range, root to root", "over the full range, root to root", "from the root to the top, down past it to the bottom, and back to it", Uses{}, nil, fullRange, nil},
-	{"gates", "gates", "through the gates", "root to root, every root struck twice as it is passed: the ear keeps the tonic", Uses{}, nil, gates, nil},
-}
-
-// Option is one choice of a setting, with its words in a sentence.
-type Option struct {
-	ID     string
-	Phrase string
-}
-
-// Directions are the ways through a pattern.
-var Directions = []Option{
-	{"up-down", "up and down"}, {"up", "up"}, {"down", "down"}, {"alternate", "one up, the next down"},
-}
-
-// Finishes are the ways to end.
-var Finishes = []Option{
-	{"as-written", "ending where it ends"}, {"root", "ending on the root"}, {"chord-tone", "ending on a chord note"},
-}
-
-// FindPattern returns the pattern with this id.
-func FindPattern(id string) (Pattern, bool) {
-	for _, p := range Patterns {
-		if p.ID == id {
-			return p, true
-		}
-	}
-	return Pattern{}, false
-}
-
-// PatternIDs lists the ids in table order, for messages.
-func PatternIDs() string {
-	ids := make([]string, len(Patterns))
-	for i, p := range Patterns {
-		ids[i] = p.ID
-	}
-	return strings.Join(ids, " ")
-}
-
-// FindOption returns the option with this id.
-func FindOption(opts []Option, id string) (Option, bool) {
-	for _, o := range opts {
-		if o.ID == id {
-			return o, true
-		}
-	}
-	return Option{}, false
-}
-
-// OptionIDs lists the ids of a table, for messages.
-func OptionIDs(opts []Option) string {
-	ids := make([]string, len(opts))
-	for i, o := range opts {
-		ids[i] = o.ID
-	}
-	return strings.Join(ids, " ")
+	{table.Row{ID: "straight", Name: "straight", Phrase: "straight", Why: "the scale as it lies"}, Uses{Direction: true}, ones, nil, nil},
+	{table.Row{ID: "intervals", Name: "broken intervals", Phrase: "in broken", Why: "hears each step against another: thirds, fourths, sixths"}, Uses{Direction: true, Size: true}, intervals, nil, nil},
+	{table.Row{ID: "chords", Name: "broken chords", Phrase: "in broken chords", Why: "the chords of the key, each from its own degree"}, Uses{Direction: true, Order: true}, chords, nil, brokenChord},
+	{table.Row{ID: "stacks", Name: "stacks of one interval", Phrase: "in stacks", Why: "three notes in equal steps: fourths, fifths"}, Uses{Direction: true, Size: true}, stacks, nil, nil},
+	{table.Row{ID: "groups", Name: "groups", Phrase: "in groups", Why: "1-2-3, 2-3-4 and so on"}, Uses{Direction: true, Size: true}, groups, nil, nil},
+	{table.Row{ID: "per-string", Name: "each string before the next", Phrase: "string by string", Why: "sits evenly in the hand before going on"}, Uses{Direction: true, Repeat: true}, perString, nil, nil},
+	{table.Row{ID: "cell", Name: "a cell of one's own", Phrase: "in a cell of one's own", Why: "any figure, moved through the box"}, Uses{Direction: true, Cell: true}, cell, nil, nil},
+	{table.Row{ID: "drop-2", Name: "drop-2 chords", Phrase: "in drop-2 chords", Why: "four voices, the second from the top an octave down"}, Uses{Direction: true}, dropTwo, nil, droppedChord},
+	{table.Row{ID: "arpeggios", Name: "through chords in one position", Phrase: "through chords in one position", Why: "each chord's own notes under the same hand"}, Uses{Chords: true}, nil, arpeggios, nil},
+	{table.Row{ID: "full-range", Name: "full range, root to root", Phrase: "over the full range, root to root", Why: "from the root to the top, down past it to the bottom, and back to it"}, Uses{}, nil, fullRange, nil},
+	{table.Row{ID: "gates", Name: "gates", Phrase: "through the gates", Why: "root to root, every root struck twice as it is passed: the ear keeps the tonic"}, Uses{}, nil, gates, nil},
 }
 
 // Order is the run over a box as indexes into its notes, lowest 0, without an
 // ending of its own. It is empty where the box holds no cell of the pattern.
 func Order(notes []Note, s Spec) []int {
-	p, ok := FindPattern(s.Pattern)
+	p, ok := table.Find(Patterns, s.Pattern)
 	if !ok || len(notes) == 0 {
 		return nil
 	}

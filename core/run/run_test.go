@@ -10,6 +10,7 @@ import (
 	"pgregory.net/rapid"
 
 	"evenladder/core/run"
+	"evenladder/core/table"
 )
 
 // box makes n notes of a seven-note scale, three to a string, beginning on a
@@ -22,13 +23,13 @@ func box(n, from int) []run.Note {
 	return out
 }
 
-func spec(pattern, direction string) run.Spec {
+func spec(pattern string, direction run.Direction) run.Spec {
 	return run.Spec{Pattern: pattern, Direction: direction, Size: 3, Order: []int{1, 3, 5}, Chords: []int{1, 4, 5, 1}, Repeat: 2, Cell: []int{0, 1, 2, 0}, ScaleLen: 7}
 }
 
 func TestStraight(t *testing.T) {
 	for _, c := range []struct {
-		direction string
+		direction run.Direction
 		repeatTop bool
 		want      []int
 	}{
@@ -114,7 +115,7 @@ func TestUpAndDownIsAPalindrome(t *testing.T) {
 		for _, i := range order {
 			assert.True(t, i >= 0 && i < len(notes))
 		}
-		if p, _ := run.FindPattern(s.Pattern); p.Uses.Direction {
+		if p, _ := table.Find(run.Patterns, s.Pattern); p.Uses.Direction {
 			back := slices.Clone(order)
 			slices.Reverse(back)
 			assert.Equal(t, order, back)
@@ -171,18 +172,26 @@ func TestStrokesAtTheTurn(t *testing.T) {
 	}
 }
 
+func said(strokes []run.Stroke, apart string) string {
+	words := make([]string, len(strokes))
+	for i, s := range strokes {
+		words[i] = string(s)
+	}
+	return strings.Join(words, apart)
+}
+
 func TestStrokes(t *testing.T) {
 	upDown := []int{0, 1, 2, 3, 4, 5, 4, 3, 2}
-	for picking, want := range map[string]string{
+	for picking, want := range map[run.Picking]string{
 		"alternate": "down up down up down up down up down",
 		"down":      "down down down down down down down down down",
 		"economy":   "down up down down up down up down up",
 		"legato":    "down hammer hammer up hammer hammer pull pull down",
 	} {
-		assert.Equal(t, want, strings.Join(run.Strokes(picking, struck(upDown), 6), " "), picking)
+		assert.Equal(t, want, said(run.Strokes(picking, struck(upDown), 6), " "), picking)
 	}
 	slide := []run.Struck{{String: 3, Fret: 5, Finger: 4}, {String: 3, Fret: 7, Finger: 4, Moved: true}, {String: 3, Fret: 7, Finger: 4}}
-	assert.Equal(t, []string{"down", "slide", "up"}, run.Strokes("legato", slide, 6))
+	assert.Equal(t, []run.Stroke{run.DownStroke, run.Slide, run.UpStroke}, run.Strokes("legato", slide, 6))
 }
 
 // Common practice: thumb, index and middle pluck strings 3, 2 and 1; on more
@@ -193,7 +202,7 @@ func TestPluckingByString(t *testing.T) {
 		for i := range notes {
 			notes[i] = run.Struck{String: count - i, Rank: i}
 		}
-		assert.Equal(t, want, strings.Join(run.Strokes("thumb-index-middle", notes, count), ""))
+		assert.Equal(t, want, said(run.Strokes(run.ThumbIndexMiddle, notes, count), ""))
 	}
 }
 

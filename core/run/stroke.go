@@ -1,10 +1,20 @@
 package run
 
-// Pickings are the ways to sound a run.
-var Pickings = []Option{
-	{"alternate", "alternate picking"}, {"down", "all downstrokes"}, {"economy", "economy picking"},
-	{"legato", "one stroke a string, then hammer or pull"}, {"thumb-index-middle", "a finger for each string"},
-}
+// Stroke is how one note is sounded.
+type Stroke string
+
+// The strokes: of a pick, of the fretting hand, and of the fingers that pluck.
+const (
+	DownStroke Stroke = "down"
+	UpStroke   Stroke = "up"
+	Hammer     Stroke = "hammer"
+	Pull       Stroke = "pull"
+	Slide      Stroke = "slide"
+	Thumb      Stroke = "p"
+	IndexPluck Stroke = "i"
+	Middle     Stroke = "m"
+	RingPluck  Stroke = "a"
+)
 
 // Struck is what a stroke has to know of a note.
 type Struck struct {
@@ -15,8 +25,8 @@ type Struck struct {
 
 // Strokes sound a run: down up hammer pull slide, or p i m a where fingers
 // pluck. Strings counts those in use.
-func Strokes(picking string, run []Struck, strings int) []string {
-	out := make([]string, len(run))
+func Strokes(picking Picking, run []Struck, strings int) []Stroke {
+	out := make([]Stroke, len(run))
 	picks := 0
 	for i, n := range run {
 		var before *Struck
@@ -24,17 +34,17 @@ func Strokes(picking string, run []Struck, strings int) []string {
 			before = &run[i-1]
 		}
 		switch {
-		case picking == "thumb-index-middle":
+		case picking == ThumbIndexMiddle:
 			out[i] = pluck(n.Rank, strings)
-		case picking == "economy":
+		case picking == Economy:
 			out[i] = economy(n, before, out, i)
-		case picking == "legato":
+		case picking == Legato:
 			if out[i] = slur(n, before); out[i] == "" {
 				out[i] = alternate(picks)
 				picks++
 			}
-		case picking == "down":
-			out[i] = "down"
+		case picking == Downstrokes:
+			out[i] = DownStroke
 		default:
 			out[i] = alternate(i)
 		}
@@ -42,49 +52,49 @@ func Strokes(picking string, run []Struck, strings int) []string {
 	return out
 }
 
-func alternate(i int) string {
+func alternate(i int) Stroke {
 	if i%2 == 1 {
-		return "up"
+		return UpStroke
 	}
-	return "down"
+	return DownStroke
 }
 
 // economy goes on in the way the pick already moves when it crosses to another
 // string: down towards the floor, up towards the ceiling. Two such strokes in
 // a row are a sweep.
-func economy(n Struck, before *Struck, strokes []string, i int) string {
+func economy(n Struck, before *Struck, strokes []Stroke, i int) Stroke {
 	switch {
 	case before == nil:
-		return "down"
+		return DownStroke
 	case n.String < before.String:
-		return "down"
+		return DownStroke
 	case n.String > before.String:
-		return "up"
-	case strokes[i-1] == "down":
-		return "up"
+		return UpStroke
+	case strokes[i-1] == DownStroke:
+		return UpStroke
 	}
-	return "down"
+	return DownStroke
 }
 
 // slur is how a note follows on its string without a stroke: a slide where the
 // same finger takes it along, a hammer upwards, a pull downwards; empty where
 // it needs a stroke.
-func slur(n Struck, before *Struck) string {
+func slur(n Struck, before *Struck) Stroke {
 	switch {
 	case before == nil || n.String != before.String || n.Fret == before.Fret:
 		return ""
 	case n.Finger == before.Finger && n.Finger > 0:
-		return "slide"
+		return Slide
 	case n.Fret > before.Fret:
-		return "hammer"
+		return Hammer
 	}
-	return "pull"
+	return Pull
 }
 
 // pluck gives the strings nearest to the floor a finger each, the ring finger
 // too where there are more than three, and all others to the thumb.
-func pluck(rank, strings int) string {
-	fingers := []string{"p", "i", "m", "a"}
+func pluck(rank, strings int) Stroke {
+	fingers := []Stroke{Thumb, IndexPluck, Middle, RingPluck}
 	if strings <= 3 {
 		fingers = fingers[:3]
 	}

@@ -35,7 +35,7 @@ func fullRange(notes []Note, _ Spec) []int {
 func gates(notes []Note, _ Spec) []int {
 	r := roots(notes)
 	if len(r) == 0 {
-		return direct(ones(notes, Spec{}), Spec{Direction: "up-down"})
+		return direct(ones(notes, Spec{}), Spec{Direction: UpDown})
 	}
 	first, last, top := r[0], r[len(r)-1], len(notes)-1
 	var out []int

@@ -1,12 +1,11 @@
 package scale
 
-import "strings"
+import "evenladder/core/table"
 
 // Entry is one row of the catalogue: a named scale without a tonic.
 type Entry struct {
-	ID      string  // stable, as briefs say it
-	Name    string  // as a teacher says it after the tonic
-	Formula Formula // degrees against the major scale
+	table.Row         // its name is said after the tonic
+	Formula   Formula // degrees against the major scale
 	// Counterpart is the major scale of a minor one and the reverse: on the
 	// same tonic it is the parallel scale, a minor third away the relative.
 	Counterpart string
@@ -51,7 +50,7 @@ var catalogue = parseRows([][4]string{
 func parseRows(rows [][4]string) []Entry {
 	out := make([]Entry, len(rows))
 	for i, r := range rows {
-		out[i] = Entry{ID: r[0], Name: r[1], Formula: MustParseFormula(r[2]), Counterpart: r[3]}
+		out[i] = Entry{Row: table.Row{ID: r[0], Name: r[1]}, Formula: MustParseFormula(r[2]), Counterpart: r[3]}
 	}
 	return out
 }
@@ -61,14 +60,7 @@ func parseRows(rows [][4]string) []Entry {
 func Catalogue() []Entry { return append([]Entry(nil), catalogue...) }
 
 // Find returns the catalogue's row with this id.
-func Find(id string) (Entry, bool) {
-	for _, e := range catalogue {
-		if e.ID == id {
-			return e, true
-		}
-	}
-	return Entry{}, false
-}
+func Find(id string) (Entry, bool) { return table.Find(catalogue, id) }
 
 // Named returns the first row with this formula.
 func Named(f Formula) (Entry, bool) {
@@ -81,10 +73,4 @@ func Named(f Formula) (Entry, bool) {
 }
 
 // IDs lists the ids in catalogue order, for messages.
-func IDs() string {
-	ids := make([]string, len(catalogue))
-	for i, e := range catalogue {
-		ids[i] = e.ID
-	}
-	return strings.Join(ids, " ")
-}
+func IDs() string { return table.IDs(catalogue) }

@@ -1,6 +1,9 @@
 package scale
 
-import "evenladder/core/pitch"
+import (
+	"evenladder/core/pitch"
+	"evenladder/core/table"
+)
 
 // KeySignature is the signed count of sharps (positive) or flats (negative)
 // of the scale's parent key, with the altered notes in signature order.
@@ -103,5 +106,5 @@ func (s Scale) Simpler() (t Scale, ok bool) {
 		turn = -12
 	}
 	t = s
-	return build(pitch.FromFifths(s.Tonic.Fifths()+turn), t.Formula, Entry{ID: t.ID, Name: t.Name}), true
+	return build(pitch.FromFifths(s.Tonic.Fifths()+turn), t.Formula, Entry{Row: table.Row{ID: t.ID, Name: t.Name}}), true
 }

@@ -13,9 +13,11 @@ import (
 	"fmt"
 
 	"evenladder/core/pitch"
+	"evenladder/core/table"
 )
 
-// Scale is a formula on a tonic. It is immutable; make one with New.
+// Scale is a formula on a tonic; make one with New. It is shared: its slices are
+// to be read and not to be changed.
 type Scale struct {
 	Tonic   pitch.Name
 	Formula Formula
@@ -30,7 +32,7 @@ type Scale struct {
 func New(tonic pitch.Name, f Formula) Scale {
 	e, ok := Named(f)
 	if !ok {
-		e = Entry{Name: pitch.Pretty(f.String())}
+		e = Entry{Row: table.Row{Name: pitch.Pretty(f.String())}}
 	}
 	return build(tonic, f, e)
 }

@@ -1,42 +1,32 @@
-// Package score writes a run down: bars of notes and rests with figures, ties,
+// Package score writes a piece down: bars of notes and rests with figures, ties,
 // beams and signs, under a clef, a key and a meter. Every notation file and the
 // staff on screen is made from it, so that none of them has to know how music
 // is written.
 package score
 
 import (
-	"fmt"
 	"math"
-	"strings"
 
 	"evenladder/core/neck"
+	"evenladder/core/piece"
 	"evenladder/core/pitch"
-	"evenladder/core/plan"
 	"evenladder/core/rhythm"
 )
 
-// Score is a run as it is written down.
+// Score is a piece as it is written down.
 type Score struct {
-	Title      string            `json:"title"`
-	Subtitle   string            `json:"subtitle"`
-	About      []string          `json:"-"` // further lines of a heading
-	Instrument string            `json:"-"` // id
-	Family     neck.Family       `json:"-"`
-	Strings    []plan.OpenString `json:"-"`
-	Clef       Clef              `json:"clef"`
-	Beats      int               `json:"beats"` // of the time signature
-	Unit       int               `json:"unit"`
-	Rhythm     rhythm.Rhythm     `json:"-"`
-	Bars       []Bar             `json:"bars"`
-	Events     []plan.Event      `json:"-"`
-	Sections   []Section         `json:"-"`
-}
-
-// Section is a stretch of a run in one key.
-type Section struct {
-	Title  string
-	From   int // index of its first event
-	Fifths int // of the key signature
+	Title      string             `json:"title"`
+	Subtitle   string             `json:"subtitle"`
+	About      []string           `json:"-"` // further lines of a heading
+	Instrument neck.Instrument    `json:"-"`
+	Strings    []piece.OpenString `json:"-"`
+	Clef       Clef               `json:"clef"`
+	Beats      int                `json:"beats"` // of the time signature
+	Unit       int                `json:"unit"`
+	Rhythm     rhythm.Rhythm      `json:"-"`
+	Bars       []Bar              `json:"bars"`
+	Events     []piece.Event      `json:"-"`
+	Keys       []piece.Key        `json:"-"`
 }
 
 // Bar is one bar. A pick-up is bar 0 and holds its notes alone.
@@ -44,29 +34,29 @@ type Bar struct {
 	Number  int    `json:"number"`
 	Fifths  int    `json:"fifths"`  // -7 to 7
 	NewKey  bool   `json:"newKey"`  // the signature is written again
-	Heading string `json:"heading"` // of a section that begins here
+	Heading string `json:"heading"` // of a key that begins here
 	Items   []Item `json:"items"`
 }
 
 // Item is a note or a rest, as long as one note of the rhythm or a whole beat.
 type Item struct {
-	Event   *plan.Event   `json:"-"`     // nil for a rest
+	Event   *piece.Event  `json:"-"`     // nil for a rest
 	Index   int           `json:"event"` // of the event; -1 for a rest
 	Pitch   pitch.Pitch   `json:"-"`     // as it is spelled and sounds
 	Letter  string        `json:"letter"`
 	Octave  int           `json:"octave"` // as written under the clef
 	Sign    string        `json:"sign"`   // accidental that is written before it: # b n ## bb
 	Figure  rhythm.Figure `json:"figure"`
-	Place   int           `json:"place"` // among the notes of its beat, from 0; -1 where a whole beat
-	Beat    int           `json:"beat"`  // of the bar, from 0: notes of one beat share a beam
+	OfBeat  int           `json:"ofBeat"` // among the notes of its beat, from 0; -1 where a whole beat
+	Beat    int           `json:"beat"`   // of the bar, from 0: notes of one beat share a beam
 	TieFrom bool          `json:"tieFrom"`
 	TieTo   bool          `json:"tieTo"`
 	Accent  bool          `json:"accent"`          // other than that of the beats, which goes without saying
-	Chord   *plan.Chord   `json:"chord,omitempty"` // that begins here
+	Chord   *piece.Chord  `json:"chord,omitempty"` // that begins here
 }
 
 // WholeBeat reports whether an item is as long as a beat of several notes.
-func (i Item) WholeBeat() bool { return i.Place < 0 }
+func (i Item) WholeBeat() bool { return i.OfBeat < 0 }
 
 // Clef is how an instrument is written: a G or an F clef, an octave lower for
 // the instruments that sound so.
@@ -76,40 +66,22 @@ type Clef struct {
 	OctaveChange int    `json:"octaveChange"`
 }
 
-// Of is the score of a plan's run.
-func Of(p plan.Plan) Score {
-	box := p.Boxes[p.Box]
-	s := Score{Title: p.Scale.Title, Subtitle: p.Sentence, About: []string{
-		p.Scale.Title + ": " + pitch.Pretty(strings.Join(p.Scale.Notes, " ")),
-		fmt.Sprintf("Box %s, frets %d to %d", box.ID, box.LowFret, box.HighFret),
-	}}
-	s.write(p, p.Run.Events, []Section{{p.Scale.Title, 0, p.Scale.KeySignature.Fifths}})
-	return s
-}
-
-// OfSections is the score of a run through several keys, with the neck, the
-// rhythm and the filling of a plan.
-func OfSections(title, subtitle string, about []string, p plan.Plan, events []plan.Event, sections []Section) Score {
-	s := Score{Title: title, Subtitle: subtitle, About: about}
-	s.write(p, events, sections)
-	return s
-}
-
-func (s *Score) write(p plan.Plan, events []plan.Event, sections []Section) {
-	in, _ := neck.FindInstrument(p.Brief.Instrument.ID)
-	s.Instrument, s.Family, s.Strings = in.ID, in.Family, p.Neck.Strings
-	s.Clef = clefOf(in.Family, p.Neck.Strings)
-	s.Rhythm = plan.RhythmOf(p.Brief.Rhythm)
+// Of is the score of a piece.
+func Of(p piece.Piece) Score {
+	s := Score{
+		Title: p.Title, Subtitle: p.Subtitle, About: p.About, Instrument: p.Instrument, Strings: p.Strings,
+		Clef: clefOf(p.Instrument.Family, p.Strings), Rhythm: p.Rhythm, Events: p.Events, Keys: p.Keys,
+	}
 	s.Beats, s.Unit = s.Rhythm.Signature()
-	s.Events, s.Sections = events, sections
-	w := writer{Score: s}
-	for i := range events {
+	w := writer{Score: &s}
+	for i := range s.Events {
 		w.rests(w.slotOf(i))
 		w.note(i)
 	}
-	w.fill(p.Brief.Run.Fit == "long-last")
-	s.headings(sections)
+	w.fill(p.LongLast)
+	s.headings()
 	s.signs()
+	return s
 }
 
 // writer puts items at slots: notes of the rhythm, counted from the start of
@@ -141,10 +113,10 @@ func (w *writer) bar() *Bar {
 
 func (w *writer) add(item Item, slots int) {
 	item.Beat = w.next % w.perBar() / w.Rhythm.PerBeat
-	item.Place = w.next % w.Rhythm.PerBeat
+	item.OfBeat = w.next % w.Rhythm.PerBeat
 	item.Figure = w.Rhythm.Figure()
 	if slots == w.Rhythm.PerBeat && w.Rhythm.PerBeat > 1 {
-		item.Place, item.Figure = -1, w.Rhythm.BeatFigure()
+		item.OfBeat, item.Figure = -1, w.Rhythm.BeatFigure()
 	}
 	bar := w.bar()
 	bar.Items = append(bar.Items, item)
@@ -198,18 +170,19 @@ func (w *writer) fill(long bool) {
 }
 
 // headings gives each bar the key of its first note, and the bars in which
-// sections begin their titles, where there are several.
-func (s *Score) headings(sections []Section) {
+// keys begin their titles, where there are several.
+func (s *Score) headings() {
+	keys := s.Keys
 	next, fifths := 0, 0
 	for b := range s.Bars {
 		bar := &s.Bars[b]
 		for k, item := range bar.Items {
-			for next < len(sections) && item.Event != nil && item.Index >= sections[next].From {
-				if len(sections) > 1 {
-					bar.head(sections[next].Title)
+			for next < len(keys) && item.Event != nil && item.Index >= keys[next].First {
+				if len(keys) > 1 {
+					bar.head(keys[next].Title)
 				}
 				if k == 0 {
-					fifths = clampFifths(sections[next].Fifths)
+					fifths = clampFifths(keys[next].Fifths)
 				}
 				next++
 			}
@@ -217,7 +190,7 @@ func (s *Score) headings(sections []Section) {
 		bar.Fifths = fifths
 		if next > 0 {
 			// What began within the bar is signed at the next.
-			fifths = clampFifths(sections[next-1].Fifths)
+			fifths = clampFifths(keys[next-1].Fifths)
 		}
 		bar.NewKey = b == 0 || bar.Fifths != s.Bars[b-1].Fifths
 	}
@@ -277,7 +250,7 @@ func keyAccidental(fifths int, letter byte) int {
 
 // clefOf is the clef usual for an instrument: guitars and basses sound an
 // octave below the clef, the others where their lowest string lies best.
-func clefOf(family neck.Family, strings []plan.OpenString) Clef {
+func clefOf(family neck.Family, strings []piece.OpenString) Clef {
 	low := 127
 	for _, s := range strings {
 		low = min(low, s.MIDI)

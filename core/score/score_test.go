@@ -7,7 +7,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/brief"
+	"evenladder/core/fault"
 	"evenladder/core/layout"
+	"evenladder/core/piece"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/run"
@@ -23,11 +26,11 @@ func TestEveryPatternOnEveryLayout(t *testing.T) {
 		for _, name := range []string{"major", "kumoi", "half-whole"} {
 			for _, system := range layout.Systems {
 				for _, pattern := range run.Patterns {
-					p, err := plan.Build(plan.Brief{
-						Instrument: plan.InstrumentBrief{ID: in}, Scale: plan.ScaleBrief{Tonic: "Eb", Name: name},
-						Layout: plan.LayoutBrief{System: system.ID}, Run: plan.RunBrief{Pattern: pattern.ID, Fit: "long-last"},
+					p, err := plan.Build(brief.Brief{
+						Instrument: brief.Instrument{ID: in}, Scale: brief.Scale{Tonic: "Eb", Name: name},
+						Layout: brief.Layout{System: system.ID}, Run: brief.Run{Pattern: pattern.ID, Fit: "long-last"},
 					})
-					var errs plan.Errors
+					var errs fault.List
 					if errors.As(err, &errs) {
 						assert.Contains(t, "run.size run.order run.chords run.cell run.pattern layout.system", errs[0].Field)
 						continue
@@ -44,7 +47,7 @@ func TestEveryPatternOnEveryLayout(t *testing.T) {
 
 // checkWritten holds that every bar is full and every note written once.
 func checkWritten(t *testing.T, p plan.Plan) {
-	w := score.Of(p)
+	w := score.Of(p.Piece())
 	notes := 0
 	for _, bar := range w.Bars {
 		beats := 0.0
@@ -68,17 +71,19 @@ func checkWritten(t *testing.T, p plan.Plan) {
 // holds for its octave to the bar line, and the key's own signs are not written.
 func TestSignsHoldForTheBar(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "Eb", "name": "harmonic-minor"}, "rhythm": {"perBeat": 3}}`) // six flats
-	var events []plan.Event
+	var events []piece.Event
 	var want []string
 	for i, c := range [][2]string{
 		{"Bb4", ""}, {"D5", "n"}, {"D5", ""}, {"D4", "n"}, {"Db5", "b"}, {"Cb5", ""}, {"F4", ""}, {"F#4", "#"}, {"F##4", "##"}, {"Bbb4", "bb"}, {"C5", "n"}, {"Gb4", ""},
 		{"D5", "n"}, // the next bar begins afresh
 	} {
 		at := pitch.MustParse(c[0])
-		events = append(events, plan.Event{NeckNote: plan.NeckNote{MIDI: at.MIDI(), Name: at.Name.String()}, At: float64(i) / 3})
+		events = append(events, piece.Event{Note: piece.Note{MIDI: at.MIDI(), Name: at.Name.String()}, At: float64(i) / 3})
 		want = append(want, c[1])
 	}
-	s := score.OfSections("", "", nil, p, events, []score.Section{{Fifths: -6}})
+	played := p.Piece()
+	played.Events, played.Keys = events, []piece.Key{{Fifths: -6}}
+	s := score.Of(played)
 	var got []string
 	for _, bar := range s.Bars {
 		for _, item := range bar.Items {
@@ -95,7 +100,7 @@ func TestSignsHoldForTheBar(t *testing.T) {
 // without saying.
 func TestWrittenAccents(t *testing.T) {
 	accents := func(rhythm string) (n int) {
-		for _, bar := range score.Of(plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Ab", "name": "dorian"}, "run": {"direction": "up"}, "rhythm": `+rhythm+`}`)).Bars {
+		for _, bar := range score.Of(plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Ab", "name": "dorian"}, "run": {"direction": "up"}, "rhythm": `+rhythm+`}`).Piece()).Bars {
 			for _, item := range bar.Items {
 				if item.Accent {
 					n++
@@ -112,11 +117,14 @@ func TestWrittenAccents(t *testing.T) {
 // comes within a bar; gaps are rests.
 func TestSectionsChangeTheKeyAtBarLines(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "dorian"}, "rhythm": {"perBeat": 2, "beatsPerBar": 3}}`)
-	var events []plan.Event
+	var events []piece.Event
 	for _, slot := range []int{0, 1, 2, 6, 7, 8, 9, 19} {
-		events = append(events, plan.Event{NeckNote: plan.NeckNote{MIDI: 64, Name: "E"}, At: float64(slot) / 2})
+		events = append(events, piece.Event{Note: piece.Note{MIDI: 64, Name: "E"}, At: float64(slot) / 2})
 	}
-	s := score.OfSections("", "", nil, p, events, []score.Section{{"one", 0, 2}, {"two", 3, -1}, {"three", 5, 9}})
+	played := p.Piece()
+	played.Events = events
+	played.Keys = []piece.Key{{Title: "one", First: 0, Fifths: 2}, {Title: "two", First: 3, Fifths: -1}, {Title: "three", First: 5, Fifths: 9}}
+	s := score.Of(played)
 	type bar struct {
 		fifths  int
 		newKey  bool

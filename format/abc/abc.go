@@ -7,9 +7,10 @@ import (
 	"io"
 	"strings"
 
+	"evenladder/core/piece"
 	"evenladder/core/pitch"
-	"evenladder/core/plan"
 	"evenladder/core/rhythm"
+	"evenladder/core/run"
 	"evenladder/core/score"
 )
 
@@ -80,7 +81,7 @@ func letter(p pitch.Pitch) string {
 
 func writeBar(b *strings.Builder, r rhythm.Rhythm, bar score.Bar, u unit) {
 	for k, item := range bar.Items {
-		if f := item.Figure; f.Actual != f.Normal && item.Place == 0 {
+		if f := item.Figure; f.Actual != f.Normal && item.OfBeat == 0 {
 			fmt.Fprintf(b, "(%d:%d:%d", f.Actual, f.Normal, min(f.Actual, itemsOfBeat(bar.Items[k:])))
 		}
 		length := u.length
@@ -101,7 +102,7 @@ func writeBar(b *strings.Builder, r rhythm.Rhythm, bar score.Bar, u unit) {
 		if item.TieTo {
 			b.WriteString("-")
 		}
-		if item.WholeBeat() || item.Place == r.PerBeat-1 {
+		if item.WholeBeat() || item.OfBeat == r.PerBeat-1 {
 			b.WriteString(" ")
 		}
 	}
@@ -110,7 +111,7 @@ func writeBar(b *strings.Builder, r rhythm.Rhythm, bar score.Bar, u unit) {
 // itemsOfBeat counts the items from the first to the end of its beat.
 func itemsOfBeat(items []score.Item) int {
 	for n, item := range items {
-		if n > 0 && item.Place <= 0 {
+		if n > 0 && item.OfBeat <= 0 {
 			return n
 		}
 	}
@@ -126,10 +127,13 @@ func beatLength(r rhythm.Rhythm, u unit) int {
 	return quarter
 }
 
-var strokeMarks = map[string]string{"down": "d", "up": "u", "hammer": "h", "pull": "p", "slide": "s", "p": "p", "i": "i", "m": "m", "a": "a"}
+var strokeMarks = map[run.Stroke]string{
+	run.DownStroke: "d", run.UpStroke: "u", run.Hammer: "h", run.Pull: "p", run.Slide: "s",
+	run.Thumb: "p", run.IndexPluck: "i", run.Middle: "m", run.RingPluck: "a",
+}
 
 // decorations are the finger above the note and the stroke below, as
 // annotations: every reader shows them and none has to know what they mean.
-func decorations(e plan.Event) string {
+func decorations(e piece.Event) string {
 	return fmt.Sprintf(`"^%d""_%s"`, e.Finger, strokeMarks[e.Stroke])
 }

@@ -19,14 +19,14 @@ func Write(w io.Writer, s score.Score) error {
 		return err
 	}
 	number := func(v float64) string { return strconv.FormatFloat(v, 'g', 6, 64) }
-	section := -1
+	key := -1
 	for i, e := range s.Events {
-		for section+1 < len(s.Sections) && i >= s.Sections[section+1].From {
-			section++
+		for key+1 < len(s.Keys) && i >= s.Keys[key+1].First {
+			key++
 		}
 		row := []string{
 			strconv.Itoa(e.N), strconv.Itoa(e.Bar), number(e.Beat), number(e.Beats), e.Count, strconv.Itoa(e.String), strconv.Itoa(e.Fret), strconv.Itoa(e.Finger),
-			e.Name, strconv.Itoa(e.MIDI), e.Degree, e.Stroke, e.Reach, strconv.Itoa(e.Shift), strconv.FormatBool(e.Accent), s.Sections[section].Title,
+			e.Name, strconv.Itoa(e.MIDI), e.Degree, string(e.Stroke), e.Reach, strconv.Itoa(e.Shift), strconv.FormatBool(e.Accent), s.Keys[key].Title,
 		}
 		if err := c.Write(row); err != nil {
 			return err

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/piece"
 	"evenladder/core/score"
 	"evenladder/format/csv"
 	"evenladder/internal/plantest"
@@ -18,7 +19,9 @@ import (
 // its header and in its key.
 func TestTheTableReadsBack(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Ab", "name": "lydian"}, "layout": {"system": "three-per-string"}, "rhythm": {"perBeat": 3}}`)
-	s := score.OfSections("", "", nil, p, p.Run.Events, []score.Section{{Title: `one, "first"`, From: 0}, {Title: "two", From: 5}})
+	played := p.Piece()
+	played.Keys = []piece.Key{{Title: `one, "first"`}, {Title: "two", First: 5}}
+	s := score.Of(played)
 	var b bytes.Buffer
 	require.NoError(t, csv.Write(&b, s))
 	rows, err := read.NewReader(&b).ReadAll()
@@ -31,7 +34,7 @@ func TestTheTableReadsBack(t *testing.T) {
 	for i, e := range p.Run.Events {
 		at := func(name string) string { return rows[i+1][column[name]] }
 		assert.Equal(t, fmt.Sprint(e.N, e.Bar, e.String, e.Fret, e.Finger, e.MIDI, e.Shift), fmt.Sprint(at("n"), " ", at("bar"), " ", at("string"), " ", at("fret"), " ", at("finger"), " ", at("midi"), " ", at("shift")))
-		assert.Equal(t, []string{e.Name, e.Degree, e.Stroke, e.Count, e.Reach}, []string{at("note"), at("degree"), at("stroke"), at("count"), at("reach")})
+		assert.Equal(t, []string{e.Name, e.Degree, string(e.Stroke), e.Count, e.Reach}, []string{at("note"), at("degree"), at("stroke"), at("count"), at("reach")})
 		want := `one, "first"`
 		if i >= 5 {
 			want = "two"

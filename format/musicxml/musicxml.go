@@ -8,8 +8,9 @@ import (
 	"io"
 	"strconv"
 
+	"evenladder/core/piece"
 	"evenladder/core/pitch"
-	"evenladder/core/plan"
+	"evenladder/core/run"
 	"evenladder/core/score"
 )
 
@@ -34,7 +35,7 @@ func Write(w io.Writer, s score.Score) error {
 	wr.end("encoding", "identification")
 	wr.start("part-list")
 	wr.start("score-part", "id", "P1")
-	wr.leaf("part-name", s.Instrument)
+	wr.leaf("part-name", s.Instrument.ID)
 	wr.end("score-part", "part-list")
 	wr.start("part", "id", "P1")
 	for i, bar := range s.Bars {
@@ -167,7 +168,7 @@ var kinds = map[string]string{
 
 // chord is the chord of the moment, where one begins. Those without a kind of
 // their own are left out.
-func (w *writer) chord(c *plan.Chord) {
+func (w *writer) chord(c *piece.Chord) {
 	if c == nil || kinds[c.Quality] == "" {
 		return
 	}
@@ -235,7 +236,7 @@ func tiesOf(item score.Item) (out []string) {
 func (w *writer) notations(item score.Item, staff int, ties []string) {
 	tuplet := ""
 	if figure := item.Figure; figure.Actual != figure.Normal {
-		switch item.Place {
+		switch item.OfBeat {
 		case 0:
 			tuplet = "start"
 		case w.score.Rhythm.PerBeat - 1:
@@ -260,7 +261,7 @@ func (w *writer) notations(item score.Item, staff int, ties []string) {
 }
 
 // struck adds place, finger, stroke and accent of a note.
-func (w *writer) struck(e *plan.Event, staff int) {
+func (w *writer) struck(e *piece.Event, staff int) {
 	joins := w.joins(e)
 	if staff == 1 {
 		for _, j := range joins {
@@ -272,14 +273,14 @@ func (w *writer) struck(e *plan.Event, staff int) {
 	w.start("technical")
 	if staff == 1 {
 		switch e.Stroke {
-		case "up":
+		case run.UpStroke:
 			w.empty("up-bow")
-		case "down":
+		case run.DownStroke:
 			w.empty("down-bow")
 		}
 		w.number("fingering", e.Finger)
 		if len(e.Stroke) == 1 {
-			w.leaf("pluck", e.Stroke)
+			w.leaf("pluck", string(e.Stroke))
 		}
 	}
 	w.number("fret", e.Fret)
@@ -310,11 +311,11 @@ func (j join) text() string {
 	return map[string]string{"hammer-on": "H", "pull-off": "P"}[j.element]
 }
 
-var joinElements = map[string]string{"hammer": "hammer-on", "pull": "pull-off", "slide": "slide"}
+var joinElements = map[run.Stroke]string{run.Hammer: "hammer-on", run.Pull: "pull-off", run.Slide: "slide"}
 
 // joins are the end of the join to a note and the beginning of the one from it.
-func (w *writer) joins(e *plan.Event) (out []join) {
-	add := func(e plan.Event, kind string) {
+func (w *writer) joins(e *piece.Event) (out []join) {
+	add := func(e piece.Event, kind string) {
 		if element := joinElements[e.Stroke]; element != "" {
 			out = append(out, join{element, kind, strconv.Itoa(1 + e.N%2)})
 		}

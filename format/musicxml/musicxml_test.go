@@ -45,7 +45,7 @@ func written(t *testing.T, brief string) (plan.Plan, read) {
 	t.Helper()
 	p := plantest.Build(t, brief)
 	var b bytes.Buffer
-	require.NoError(t, Write(&b, score.Of(p)))
+	require.NoError(t, Write(&b, score.Of(p.Piece())))
 	var r read
 	d := xml.NewDecoder(&b)
 	require.NoError(t, d.Decode(&r))
@@ -112,7 +112,7 @@ func TestHammersAndPlucks(t *testing.T) {
 	}
 	hammers := 0
 	for _, e := range p.Run.Events {
-		hammers += strings.Count(e.Stroke, "hammer")
+		hammers += strings.Count(string(e.Stroke), "hammer")
 	}
 	assert.Equal(t, map[string]int{"start": hammers, "stop": hammers}, ends)
 
@@ -121,7 +121,7 @@ func TestHammersAndPlucks(t *testing.T) {
 	for _, m := range bells.Measures {
 		for _, n := range m.Notes {
 			if n.Staff == 1 && n.Step != "" {
-				assert.Equal(t, plucked.Run.Events[k].Stroke, n.Pluck)
+				assert.Equal(t, string(plucked.Run.Events[k].Stroke), n.Pluck)
 				k++
 			}
 		}

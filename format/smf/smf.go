@@ -95,7 +95,7 @@ func barTick(s score.Score, bar score.Bar) int {
 
 func notes(s score.Score) []event {
 	ticks := beatTicks(s)
-	out := []event{{0, meta(0x03, clipped(s.Title, 120))}, {0, []byte{0xc0, programs[s.Family]}}}
+	out := []event{{0, meta(0x03, clipped(s.Title, 120))}, {0, []byte{0xc0, programs[s.Instrument.Family]}}}
 	for _, e := range s.Events {
 		velocity := byte(plainVelocity)
 		if e.Accent {

@@ -38,7 +38,7 @@ func TestVariableLengthReadsBack(t *testing.T) {
 func TestChunksFillTheFile(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "lydian"}, "rhythm": {"meter": "6/8", "tempoBpm": 60}}`)
 	var b bytes.Buffer
-	require.NoError(t, Write(&b, score.Of(p)))
+	require.NoError(t, Write(&b, score.Of(p.Piece())))
 	data, chunks := b.Bytes(), []string{}
 	for len(data) > 0 {
 		chunks = append(chunks, string(data[:4]))

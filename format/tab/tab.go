@@ -8,8 +8,9 @@ import (
 	"strconv"
 	"strings"
 
+	"evenladder/core/piece"
 	"evenladder/core/pitch"
-	"evenladder/core/plan"
+	"evenladder/core/run"
 	"evenladder/core/score"
 )
 
@@ -19,7 +20,7 @@ const lineWidth = 76
 // column is the width of one note: two digits and a dash.
 const column = 3
 
-var strokeMarks = map[string]string{"down": "d", "up": "u", "p": "p", "i": "i", "m": "m", "a": "a"}
+var strokeMarks = map[run.Stroke]string{run.DownStroke: "d", run.UpStroke: "u", run.Thumb: "p", run.IndexPluck: "i", run.Middle: "m", run.RingPluck: "a"}
 
 // Write writes the headings and the run.
 func Write(w io.Writer, s score.Score) error {
@@ -39,7 +40,7 @@ func Write(w io.Writer, s score.Score) error {
 // system is what stands on one line of tab.
 type system struct {
 	heading string
-	events  []plan.Event
+	events  []piece.Event
 }
 
 // systems cuts the run at bar lines so that each piece fits a line, and before
@@ -62,7 +63,7 @@ func systems(s score.Score) []system {
 }
 
 // struck are the notes of a bar, without rests and ties.
-func struck(bar score.Bar) (out []plan.Event) {
+func struck(bar score.Bar) (out []piece.Event) {
 	for _, item := range bar.Items {
 		if item.Event != nil && !item.TieFrom {
 			out = append(out, *item.Event)
@@ -71,8 +72,8 @@ func struck(bar score.Bar) (out []plan.Event) {
 	return out
 }
 
-func writeSystem(b *strings.Builder, strs []plan.OpenString, events []plan.Event) {
-	textLine(b, events, func(e plan.Event) string { return e.Count })
+func writeSystem(b *strings.Builder, strs []piece.OpenString, events []piece.Event) {
+	textLine(b, events, func(e piece.Event) string { return e.Count })
 	open := make(map[int]string, len(strs))
 	for _, s := range strs {
 		open[s.String] = pitch.MustParse(s.Open).Name.String()
@@ -91,11 +92,11 @@ func writeSystem(b *strings.Builder, strs []plan.OpenString, events []plan.Event
 		}
 		b.WriteString("|\n")
 	}
-	textLine(b, events, func(e plan.Event) string { return strconv.Itoa(e.Finger) })
-	textLine(b, events, func(e plan.Event) string { return strokeMarks[e.Stroke] })
+	textLine(b, events, func(e piece.Event) string { return strconv.Itoa(e.Finger) })
+	textLine(b, events, func(e piece.Event) string { return strokeMarks[e.Stroke] })
 }
 
-func textLine(b *strings.Builder, events []plan.Event, text func(plan.Event) string) {
+func textLine(b *strings.Builder, events []piece.Event, text func(piece.Event) string) {
 	line := strings.Builder{}
 	line.WriteString("    ")
 	for i, e := range events {

@@ -18,7 +18,7 @@ import (
 func written(t *testing.T, p plan.Plan) string {
 	t.Helper()
 	var b strings.Builder
-	require.NoError(t, tab.Write(&b, score.Of(p)))
+	require.NoError(t, tab.Write(&b, score.Of(p.Piece())))
 	return b.String()
 }
 

@@ -10,6 +10,7 @@ import (
 
 	"evenladder/core/hand"
 	"evenladder/core/neck"
+	"evenladder/core/table"
 )
 
 var lengths = []int{125, 250, 500, 1000, 2000, 3000, 4000}
@@ -20,7 +21,7 @@ func main() {
 	if err != nil {
 		panic(err)
 	}
-	school, _ := hand.FindSchool(in.School)
+	school, _ := table.Find(hand.Schools, in.School)
 	micros, kilobytes := make([]float64, len(lengths)), make([]float64, len(lengths))
 	for i, length := range lengths {
 		places := make([]neck.Place, length)

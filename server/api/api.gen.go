@@ -5,26 +5,60 @@ package api
 
 import (
 	"bytes"
-	"compress/flate"
 	"context"
-	"encoding/base64"
 	"encoding/json"
 	"fmt"
 	"io"
 	"net/http"
-	"net/url"
-	"path"
-	"strings"
 	"time"
 
+	"evenladder/core/brief"
+	"evenladder/core/explore"
+	"evenladder/core/neck"
+	"evenladder/core/piece"
 	"evenladder/core/plan"
 	"evenladder/core/round"
 	"evenladder/core/score"
 
-	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/labstack/echo/v5"
 	"github.com/oapi-codegen/runtime"
 )
+
+// Defines values for CatalogueFieldKind.
+const (
+	CatalogueFieldKindFlag    CatalogueFieldKind = "flag"
+	CatalogueFieldKindNumber  CatalogueFieldKind = "number"
+	CatalogueFieldKindNumbers CatalogueFieldKind = "numbers"
+	CatalogueFieldKindPlace   CatalogueFieldKind = "place"
+	CatalogueFieldKindText    CatalogueFieldKind = "text"
+	CatalogueFieldKindTexts   CatalogueFieldKind = "texts"
+	CatalogueFieldKindWhole   CatalogueFieldKind = "whole"
+	CatalogueFieldKindWholes  CatalogueFieldKind = "wholes"
+)
+
+// Valid indicates whether the value is a known member of the CatalogueFieldKind enum.
+func (e CatalogueFieldKind) Valid() bool {
+	switch e {
+	case CatalogueFieldKindFlag:
+		return true
+	case CatalogueFieldKindNumber:
+		return true
+	case CatalogueFieldKindNumbers:
+		return true
+	case CatalogueFieldKindPlace:
+		return true
+	case CatalogueFieldKindText:
+		return true
+	case CatalogueFieldKindTexts:
+		return true
+	case CatalogueFieldKindWhole:
+		return true
+	case CatalogueFieldKindWholes:
+		return true
+	default:
+		return false
+	}
+}
 
 // Box defines model for Box.
 type Box = plan.Box
@@ -32,21 +66,15 @@ type Box = plan.Box
 // BoxNote defines model for BoxNote.
 type BoxNote = plan.BoxNote
 
-// Brief defines model for Brief.
-type Brief = plan.Brief
-
-// BriefConflict defines model for BriefConflict.
-type BriefConflict struct {
-	Current SavedBrief   `json:"current"`
-	Detail  string       `json:"detail"`
-	Errors  []FieldError `json:"errors"`
-	Status  int          `json:"status"`
-	Title   string       `json:"title"`
-}
+// Brief What to play; only the instrument and the scale are needed.
+type Brief = brief.Brief
 
 // Catalogue defines model for Catalogue.
 type Catalogue struct {
-	Directions  []CatalogueEntry      `json:"directions"`
+	Directions []CatalogueEntry `json:"directions"`
+
+	// Fields Every field of a brief, in the order of the sentence.
+	Fields      []CatalogueField      `json:"fields"`
 	Finishes    []CatalogueEntry      `json:"finishes"`
 	Fits        []CatalogueEntry      `json:"fits"`
 	Formats     []CatalogueEntry      `json:"formats"`
@@ -82,6 +110,23 @@ type CatalogueEntry struct {
 	// Why When a teacher would choose it.
 	Why *string `json:"why,omitempty"`
 }
+
+// CatalogueField defines model for CatalogueField.
+type CatalogueField struct {
+	About string `json:"about"`
+
+	// Choices The few words that it may be, whatever the rest of the brief; empty where they depend on it.
+	Choices []CatalogueEntry `json:"choices"`
+
+	// Head Field of the sentence at which its problems are shown where it goes unsaid.
+	Head  string             `json:"head"`
+	Kind  CatalogueFieldKind `json:"kind"`
+	Path  string             `json:"path"`
+	Title string             `json:"title"`
+}
+
+// CatalogueFieldKind defines model for CatalogueField.Kind.
+type CatalogueFieldKind string
 
 // CatalogueInstrument defines model for CatalogueInstrument.
 type CatalogueInstrument struct {
@@ -148,14 +193,26 @@ type CatalogueTuning struct {
 	Tuning     []string `json:"tuning"`
 }
 
+// Choice defines model for Choice.
+type Choice = brief.Choice
+
 // Chord defines model for Chord.
-type Chord = plan.Chord
+type Chord = piece.Chord
 
 // Comparison defines model for Comparison.
-type Comparison = plan.Comparison
+type Comparison = explore.Comparison
+
+// Conflict defines model for Conflict.
+type Conflict struct {
+	Current Kept         `json:"current"`
+	Detail  string       `json:"detail"`
+	Errors  []FieldError `json:"errors"`
+	Status  int          `json:"status"`
+	Title   string       `json:"title"`
+}
 
 // Event defines model for Event.
-type Event = plan.Event
+type Event = piece.Event
 
 // FieldError defines model for FieldError.
 type FieldError struct {
@@ -167,84 +224,90 @@ type FieldError struct {
 }
 
 // FormulaMatch defines model for FormulaMatch.
-type FormulaMatch = plan.FormulaMatch
+type FormulaMatch = explore.FormulaMatch
 
 // FormulaReport defines model for FormulaReport.
-type FormulaReport = plan.FormulaReport
+type FormulaReport = explore.FormulaReport
+
+// HandBrief How it is fingered.
+type HandBrief = brief.Hand
 
 // Health defines model for Health.
 type Health struct {
 	Status string `json:"status"`
 }
 
-// InstrumentBrief defines model for InstrumentBrief.
-type InstrumentBrief = plan.InstrumentBrief
+// InstrumentBrief An instrument of the catalogue, each of its measures overridden where it is given.
+type InstrumentBrief = brief.Instrument
 
-// InstrumentConflict defines model for InstrumentConflict.
-type InstrumentConflict struct {
-	Current OwnInstrument `json:"current"`
-	Detail  string        `json:"detail"`
-	Errors  []FieldError  `json:"errors"`
-	Status  int           `json:"status"`
-	Title   string        `json:"title"`
+// Kept defines model for Kept.
+type Kept struct {
+	// Brief What to play; only the instrument and the scale are needed.
+	Brief     *Brief    `json:"brief,omitempty"`
+	CreatedAt time.Time `json:"createdAt"`
+	Formula   *string   `json:"formula,omitempty"`
+	Id        string    `json:"id"`
+
+	// Instrument An instrument of the catalogue, each of its measures overridden where it is given.
+	Instrument *InstrumentBrief `json:"instrument,omitempty"`
+	Kind       string           `json:"kind"`
+	Notes      string           `json:"notes"`
+
+	// Sentence What it is in words.
+	Sentence  string    `json:"sentence"`
+	Title     string    `json:"title"`
+	UpdatedAt time.Time `json:"updatedAt"`
+	Version   int       `json:"version"`
 }
+
+// KeptInput defines model for KeptInput.
+type KeptInput struct {
+	// Brief What to play; only the instrument and the scale are needed.
+	Brief *Brief `json:"brief,omitempty"`
+
+	// Formula Degrees against the major scale, such as 1 b2 4 5 b7.
+	Formula *string `json:"formula,omitempty"`
+
+	// Instrument An instrument of the catalogue, each of its measures overridden where it is given.
+	Instrument *InstrumentBrief `json:"instrument,omitempty"`
+	Notes      *string          `json:"notes,omitempty"`
+	Title      string           `json:"title"`
+
+	// Version The version that was read; needed to change one.
+	Version *int `json:"version,omitempty"`
+}
+
+// KeptList defines model for KeptList.
+type KeptList struct {
+	Kept []Kept `json:"kept"`
+
+	// Next Where the next page goes on; there is none without it.
+	Next *string `json:"next,omitempty"`
+}
+
+// Key defines model for Key.
+type Key = piece.Key
+
+// LayoutBrief How the neck is divided into boxes.
+type LayoutBrief = brief.Layout
 
 // Limits Openings of the hand in mm between index and middle, middle and ring, ring and little finger.
-type Limits = plan.LimitsBrief
+type Limits = brief.Limits
 
 // NearestStop defines model for NearestStop.
-type NearestStop = plan.NearestStop
+type NearestStop = explore.NearestStop
 
-// OwnInstrument defines model for OwnInstrument.
-type OwnInstrument struct {
-	Id         string          `json:"id"`
-	Instrument InstrumentBrief `json:"instrument"`
-	Name       string          `json:"name"`
-	Version    int             `json:"version"`
-}
-
-// OwnInstrumentInput defines model for OwnInstrumentInput.
-type OwnInstrumentInput struct {
-	Instrument InstrumentBrief `json:"instrument"`
-	Name       string          `json:"name"`
-
-	// Version The version that was read; needed to change one.
-	Version *int `json:"version,omitempty"`
-}
-
-// OwnInstrumentList defines model for OwnInstrumentList.
-type OwnInstrumentList struct {
-	Instruments []OwnInstrument `json:"instruments"`
-}
-
-// OwnScale defines model for OwnScale.
-type OwnScale struct {
-	Formula string `json:"formula"`
-	Id      string `json:"id"`
-	Name    string `json:"name"`
-	Version int    `json:"version"`
-}
-
-// OwnScaleInput defines model for OwnScaleInput.
-type OwnScaleInput struct {
-	// Formula Degrees against the major scale, such as 1 b2 4 5 b7.
-	Formula string `json:"formula"`
-	Name    string `json:"name"`
-
-	// Version The version that was read; needed to change one.
-	Version *int `json:"version,omitempty"`
-}
-
-// OwnScaleList defines model for OwnScaleList.
-type OwnScaleList struct {
-	Scales []OwnScale `json:"scales"`
-}
+// Picker defines model for Picker.
+type Picker = brief.Picker
 
 // Place defines model for Place.
-type Place = plan.Place
+type Place = neck.Place
 
 // Plan defines model for Plan.
 type Plan = plan.Plan
+
+// PointGroup defines model for PointGroup.
+type PointGroup = brief.PointGroup
 
 // Problem A problem document (RFC 9457).
 type Problem struct {
@@ -254,11 +317,14 @@ type Problem struct {
 	Title  string       `json:"title"`
 }
 
+// RhythmBrief In which time they are played.
+type RhythmBrief = brief.Rhythm
+
 // Round defines model for Round.
 type Round = round.Round
 
-// RoundBrief defines model for RoundBrief.
-type RoundBrief = plan.RoundBrief
+// RoundBrief How the brief is carried through the keys; a plan does not read it.
+type RoundBrief = brief.Round
 
 // RoundStop defines model for RoundStop.
 type RoundStop = round.Stop
@@ -266,44 +332,11 @@ type RoundStop = round.Stop
 // Run defines model for Run.
 type Run = plan.Run
 
-// SavedBrief defines model for SavedBrief.
-type SavedBrief struct {
-	Brief     Brief     `json:"brief"`
-	CreatedAt time.Time `json:"createdAt"`
-	Id        string    `json:"id"`
-	Notes     string    `json:"notes"`
-	Sentence  string    `json:"sentence"`
-	Title     string    `json:"title"`
-	UpdatedAt time.Time `json:"updatedAt"`
-	Version   int       `json:"version"`
-}
+// RunBrief In which order the notes are played.
+type RunBrief = brief.Run
 
-// SavedBriefInput defines model for SavedBriefInput.
-type SavedBriefInput struct {
-	Brief Brief   `json:"brief"`
-	Notes *string `json:"notes,omitempty"`
-	Title string  `json:"title"`
-
-	// Version The version that was read; needed to change one.
-	Version *int `json:"version,omitempty"`
-}
-
-// SavedBriefList defines model for SavedBriefList.
-type SavedBriefList struct {
-	Briefs []SavedBrief `json:"briefs"`
-}
-
-// ScaleBrief defines model for ScaleBrief.
-type ScaleBrief = plan.ScaleBrief
-
-// ScaleConflict defines model for ScaleConflict.
-type ScaleConflict struct {
-	Current OwnScale     `json:"current"`
-	Detail  string       `json:"detail"`
-	Errors  []FieldError `json:"errors"`
-	Status  int          `json:"status"`
-	Title   string       `json:"title"`
-}
+// ScaleBrief A tonic with the name of a scale or with a formula.
+type ScaleBrief = brief.Scale
 
 // Score defines model for Score.
 type Score = score.Score
@@ -315,44 +348,50 @@ type ScoreBar = score.Bar
 type ScoreItem = score.Item
 
 // Slide defines model for Slide.
-type Slide = plan.Slide
+type Slide = explore.Slid
+
+// After defines model for After.
+type After = string
 
 // ID defines model for ID.
 type ID = string
 
+// Kind defines model for Kind.
+type Kind = string
+
+// Limit defines model for Limit.
+type Limit = string
+
 // AnyProblem A problem document (RFC 9457).
 type AnyProblem = Problem
 
-// OneBrief defines model for OneBrief.
-type OneBrief = SavedBrief
+// ManyKept defines model for ManyKept.
+type ManyKept = KeptList
 
-// OneInstrument defines model for OneInstrument.
-type OneInstrument = OwnInstrument
+// OneKept defines model for OneKept.
+type OneKept = Kept
 
-// OneScale defines model for OneScale.
-type OneScale = OwnScale
-
-// GivenBrief defines model for GivenBrief.
+// GivenBrief What to play; only the instrument and the scale are needed.
 type GivenBrief = Brief
 
-// GivenInstrument defines model for GivenInstrument.
-type GivenInstrument = OwnInstrumentInput
+// GivenKept defines model for GivenKept.
+type GivenKept = KeptInput
 
-// GivenSavedBrief defines model for GivenSavedBrief.
-type GivenSavedBrief = SavedBriefInput
+// ChooseFieldParams defines parameters for ChooseField.
+type ChooseFieldParams struct {
+	// Field Path of the field, such as scale.tonic.
+	Field string `form:"field" json:"field"`
 
-// GivenScale defines model for GivenScale.
-type GivenScale = OwnScaleInput
-
-// ListBriefsParams defines parameters for ListBriefs.
-type ListBriefsParams struct {
-	// Q Words that the title, the sentence or the notes hold.
-	Q *string `form:"q,omitempty" json:"q,omitempty"`
+	// Text What was typed; all choices without it.
+	Text *string `form:"text,omitempty" json:"text,omitempty"`
 }
 
 // ComparePlansJSONBody defines parameters for ComparePlans.
 type ComparePlansJSONBody struct {
-	First  Brief `json:"first"`
+	// First What to play; only the instrument and the scale are needed.
+	First Brief `json:"first"`
+
+	// Second What to play; only the instrument and the scale are needed.
 	Second Brief `json:"second"`
 }
 
@@ -364,6 +403,7 @@ type ReadFormulaParams struct {
 
 // FindNearestJSONBody defines parameters for FindNearest.
 type FindNearestJSONBody struct {
+	// Brief What to play; only the instrument and the scale are needed.
 	Brief   Brief        `json:"brief"`
 	Changes []ScaleBrief `json:"changes"`
 }
@@ -395,26 +435,41 @@ type MakeRoundDocumentParams struct {
 	Layout *string `form:"layout,omitempty" json:"layout,omitempty"`
 }
 
-// SlideRunParams defines parameters for SlideRun.
-type SlideRunParams struct {
+// ListKeptParams defines parameters for ListKept.
+type ListKeptParams struct {
+	// Q Words that the title, the sentence or the notes hold.
+	Q *string `form:"q,omitempty" json:"q,omitempty"`
+
+	// After The next of the page before; the first page without it.
+	After *After `form:"after,omitempty" json:"after,omitempty"`
+
+	// Limit Rows of a page, 1 to 500; 100 without it.
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// ListTrashParams defines parameters for ListTrash.
+type ListTrashParams struct {
+	// After The next of the page before; the first page without it.
+	After *After `form:"after,omitempty" json:"after,omitempty"`
+
+	// Limit Rows of a page, 1 to 500; 100 without it.
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// SlideBoxParams defines parameters for SlideBox.
+type SlideBoxParams struct {
 	// Frets Towards the bridge positive.
 	Frets string `form:"frets" json:"frets"`
 }
 
-// CreateBriefJSONRequestBody defines body for CreateBrief for application/json ContentType.
-type CreateBriefJSONRequestBody = SavedBriefInput
+// ChooseFieldJSONRequestBody defines body for ChooseField for application/json ContentType.
+type ChooseFieldJSONRequestBody = Brief
 
-// UpdateBriefJSONRequestBody defines body for UpdateBrief for application/json ContentType.
-type UpdateBriefJSONRequestBody = SavedBriefInput
+// ListPointsJSONRequestBody defines body for ListPoints for application/json ContentType.
+type ListPointsJSONRequestBody = Brief
 
 // ComparePlansJSONRequestBody defines body for ComparePlans for application/json ContentType.
 type ComparePlansJSONRequestBody ComparePlansJSONBody
-
-// CreateInstrumentJSONRequestBody defines body for CreateInstrument for application/json ContentType.
-type CreateInstrumentJSONRequestBody = OwnInstrumentInput
-
-// UpdateInstrumentJSONRequestBody defines body for UpdateInstrument for application/json ContentType.
-type UpdateInstrumentJSONRequestBody = OwnInstrumentInput
 
 // FindNearestJSONRequestBody defines body for FindNearest for application/json ContentType.
 type FindNearestJSONRequestBody FindNearestJSONBody
@@ -437,38 +492,23 @@ type MakeRoundJSONRequestBody = Brief
 // MakeRoundDocumentJSONRequestBody defines body for MakeRoundDocument for application/json ContentType.
 type MakeRoundDocumentJSONRequestBody = Brief
 
-// CreateScaleJSONRequestBody defines body for CreateScale for application/json ContentType.
-type CreateScaleJSONRequestBody = OwnScaleInput
+// CreateKeptJSONRequestBody defines body for CreateKept for application/json ContentType.
+type CreateKeptJSONRequestBody = KeptInput
 
-// UpdateScaleJSONRequestBody defines body for UpdateScale for application/json ContentType.
-type UpdateScaleJSONRequestBody = OwnScaleInput
+// UpdateKeptJSONRequestBody defines body for UpdateKept for application/json ContentType.
+type UpdateKeptJSONRequestBody = KeptInput
 
-// SlideRunJSONRequestBody defines body for SlideRun for application/json ContentType.
-type SlideRunJSONRequestBody = Brief
+// SlideBoxJSONRequestBody defines body for SlideBox for application/json ContentType.
+type SlideBoxJSONRequestBody = Brief
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
-	// (GET /api/v1/briefs)
-	ListBriefs(ctx *echo.Context, params ListBriefsParams) error
+	// (POST /api/v1/brief/choices)
+	ChooseField(ctx *echo.Context, params ChooseFieldParams) error
 
-	// (POST /api/v1/briefs)
-	CreateBrief(ctx *echo.Context) error
-
-	// (DELETE /api/v1/briefs/{id})
-	DeleteBrief(ctx *echo.Context, id ID) error
-
-	// (GET /api/v1/briefs/{id})
-	GetBrief(ctx *echo.Context, id ID) error
-
-	// (PUT /api/v1/briefs/{id})
-	UpdateBrief(ctx *echo.Context, id ID) error
-
-	// (POST /api/v1/briefs/{id}/duplicate)
-	DuplicateBrief(ctx *echo.Context, id ID) error
-
-	// (POST /api/v1/briefs/{id}/restore)
-	RestoreBrief(ctx *echo.Context, id ID) error
+	// (POST /api/v1/brief/points)
+	ListPoints(ctx *echo.Context) error
 
 	// (GET /api/v1/catalogue)
 	GetCatalogue(ctx *echo.Context) error
@@ -478,21 +518,6 @@ type ServerInterface interface {
 
 	// (GET /api/v1/formula)
 	ReadFormula(ctx *echo.Context, params ReadFormulaParams) error
-
-	// (GET /api/v1/instruments)
-	ListInstruments(ctx *echo.Context) error
-
-	// (POST /api/v1/instruments)
-	CreateInstrument(ctx *echo.Context) error
-
-	// (DELETE /api/v1/instruments/{id})
-	DeleteInstrument(ctx *echo.Context, id ID) error
-
-	// (PUT /api/v1/instruments/{id})
-	UpdateInstrument(ctx *echo.Context, id ID) error
-
-	// (POST /api/v1/instruments/{id}/restore)
-	RestoreInstrument(ctx *echo.Context, id ID) error
 
 	// (POST /api/v1/nearest)
 	FindNearest(ctx *echo.Context) error
@@ -515,23 +540,35 @@ type ServerInterface interface {
 	// (POST /api/v1/round/document)
 	MakeRoundDocument(ctx *echo.Context, params MakeRoundDocumentParams) error
 
-	// (GET /api/v1/scales)
-	ListScales(ctx *echo.Context) error
+	// (GET /api/v1/shelf/{kind})
+	ListKept(ctx *echo.Context, kind Kind, params ListKeptParams) error
 
-	// (POST /api/v1/scales)
-	CreateScale(ctx *echo.Context) error
+	// (POST /api/v1/shelf/{kind})
+	CreateKept(ctx *echo.Context, kind Kind) error
 
-	// (DELETE /api/v1/scales/{id})
-	DeleteScale(ctx *echo.Context, id ID) error
+	// (GET /api/v1/shelf/{kind}/trash)
+	ListTrash(ctx *echo.Context, kind Kind, params ListTrashParams) error
 
-	// (PUT /api/v1/scales/{id})
-	UpdateScale(ctx *echo.Context, id ID) error
+	// (DELETE /api/v1/shelf/{kind}/trash/{id})
+	PurgeKept(ctx *echo.Context, kind Kind, id ID) error
 
-	// (POST /api/v1/scales/{id}/restore)
-	RestoreScale(ctx *echo.Context, id ID) error
+	// (DELETE /api/v1/shelf/{kind}/{id})
+	SetAsideKept(ctx *echo.Context, kind Kind, id ID) error
+
+	// (GET /api/v1/shelf/{kind}/{id})
+	GetKept(ctx *echo.Context, kind Kind, id ID) error
+
+	// (PUT /api/v1/shelf/{kind}/{id})
+	UpdateKept(ctx *echo.Context, kind Kind, id ID) error
+
+	// (POST /api/v1/shelf/{kind}/{id}/duplicate)
+	DuplicateKept(ctx *echo.Context, kind Kind, id ID) error
+
+	// (POST /api/v1/shelf/{kind}/{id}/restore)
+	RestoreKept(ctx *echo.Context, kind Kind, id ID) error
 
 	// (POST /api/v1/slide)
-	SlideRun(ctx *echo.Context, params SlideRunParams) error
+	SlideBox(ctx *echo.Context, params SlideBoxParams) error
 
 	// (GET /healthz)
 	GetHealth(ctx *echo.Context) error
@@ -542,110 +579,37 @@ type ServerInterfaceWrapper struct {
 	Handler ServerInterface
 }
 
-// ListBriefs converts echo context to params.
-func (w *ServerInterfaceWrapper) ListBriefs(ctx *echo.Context) error {
+// ChooseField converts echo context to params.
+func (w *ServerInterfaceWrapper) ChooseField(ctx *echo.Context) error {
 	var err error
 
 	// Parameter object where we will unmarshal all parameters from the context
-	var params ListBriefsParams
-	// ------------- Optional query parameter "q" -------------
+	var params ChooseFieldParams
+	// ------------- Required query parameter "field" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "q", ctx.QueryParams(), &params.Q, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "field", ctx.QueryParams(), &params.Field, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
 	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter q: %s", err))
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter field: %s", err))
+	}
+
+	// ------------- Optional query parameter "text" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "text", ctx.QueryParams(), &params.Text, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter text: %s", err))
 	}
 
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListBriefs(ctx, params)
+	err = w.Handler.ChooseField(ctx, params)
 	return err
 }
 
-// CreateBrief converts echo context to params.
-func (w *ServerInterfaceWrapper) CreateBrief(ctx *echo.Context) error {
+// ListPoints converts echo context to params.
+func (w *ServerInterfaceWrapper) ListPoints(ctx *echo.Context) error {
 	var err error
 
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.CreateBrief(ctx)
-	return err
-}
-
-// DeleteBrief converts echo context to params.
-func (w *ServerInterfaceWrapper) DeleteBrief(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "id" -------------
-	var id ID
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.DeleteBrief(ctx, id)
-	return err
-}
-
-// GetBrief converts echo context to params.
-func (w *ServerInterfaceWrapper) GetBrief(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "id" -------------
-	var id ID
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.GetBrief(ctx, id)
-	return err
-}
-
-// UpdateBrief converts echo context to params.
-func (w *ServerInterfaceWrapper) UpdateBrief(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "id" -------------
-	var id ID
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.UpdateBrief(ctx, id)
-	return err
-}
-
-// DuplicateBrief converts echo context to params.
-func (w *ServerInterfaceWrapper) DuplicateBrief(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "id" -------------
-	var id ID
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.DuplicateBrief(ctx, id)
-	return err
-}
-
-// RestoreBrief converts echo context to params.
-func (w *ServerInterfaceWrapper) RestoreBrief(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "id" -------------
-	var id ID
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.RestoreBrief(ctx, id)
+	err = w.Handler.ListPoints(ctx)
 	return err
 }
 
@@ -682,72 +646,6 @@ func (w *ServerInterfaceWrapper) ReadFormula(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ReadFormula(ctx, params)
-	return err
-}
-
-// ListInstruments converts echo context to params.
-func (w *ServerInterfaceWrapper) ListInstruments(ctx *echo.Context) error {
-	var err error
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListInstruments(ctx)
-	return err
-}
-
-// CreateInstrument converts echo context to params.
-func (w *ServerInterfaceWrapper) CreateInstrument(ctx *echo.Context) error {
-	var err error
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.CreateInstrument(ctx)
-	return err
-}
-
-// DeleteInstrument converts echo context to params.
-func (w *ServerInterfaceWrapper) DeleteInstrument(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "id" -------------
-	var id ID
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.DeleteInstrument(ctx, id)
-	return err
-}
-
-// UpdateInstrument converts echo context to params.
-func (w *ServerInterfaceWrapper) UpdateInstrument(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "id" -------------
-	var id ID
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.UpdateInstrument(ctx, id)
-	return err
-}
-
-// RestoreInstrument converts echo context to params.
-func (w *ServerInterfaceWrapper) RestoreInstrument(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "id" -------------
-	var id ID
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.RestoreInstrument(ctx, id)
 	return err
 }
 
@@ -862,27 +760,104 @@ func (w *ServerInterfaceWrapper) MakeRoundDocument(ctx *echo.Context) error {
 	return err
 }
 
-// ListScales converts echo context to params.
-func (w *ServerInterfaceWrapper) ListScales(ctx *echo.Context) error {
+// ListKept converts echo context to params.
+func (w *ServerInterfaceWrapper) ListKept(ctx *echo.Context) error {
 	var err error
+	// ------------- Path parameter "kind" -------------
+	var kind Kind
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListKeptParams
+	// ------------- Optional query parameter "q" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "q", ctx.QueryParams(), &params.Q, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter q: %s", err))
+	}
+
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
 
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListScales(ctx)
+	err = w.Handler.ListKept(ctx, kind, params)
 	return err
 }
 
-// CreateScale converts echo context to params.
-func (w *ServerInterfaceWrapper) CreateScale(ctx *echo.Context) error {
+// CreateKept converts echo context to params.
+func (w *ServerInterfaceWrapper) CreateKept(ctx *echo.Context) error {
 	var err error
+	// ------------- Path parameter "kind" -------------
+	var kind Kind
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
+	}
 
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.CreateScale(ctx)
+	err = w.Handler.CreateKept(ctx, kind)
 	return err
 }
 
-// DeleteScale converts echo context to params.
-func (w *ServerInterfaceWrapper) DeleteScale(ctx *echo.Context) error {
+// ListTrash converts echo context to params.
+func (w *ServerInterfaceWrapper) ListTrash(ctx *echo.Context) error {
 	var err error
+	// ------------- Path parameter "kind" -------------
+	var kind Kind
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListTrashParams
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListTrash(ctx, kind, params)
+	return err
+}
+
+// PurgeKept converts echo context to params.
+func (w *ServerInterfaceWrapper) PurgeKept(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "kind" -------------
+	var kind Kind
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
+	}
+
 	// ------------- Path parameter "id" -------------
 	var id ID
 
@@ -892,13 +867,21 @@ func (w *ServerInterfaceWrapper) DeleteScale(ctx *echo.Context) error {
 	}
 
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.DeleteScale(ctx, id)
+	err = w.Handler.PurgeKept(ctx, kind, id)
 	return err
 }
 
-// UpdateScale converts echo context to params.
-func (w *ServerInterfaceWrapper) UpdateScale(ctx *echo.Context) error {
+// SetAsideKept converts echo context to params.
+func (w *ServerInterfaceWrapper) SetAsideKept(ctx *echo.Context) error {
 	var err error
+	// ------------- Path parameter "kind" -------------
+	var kind Kind
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
+	}
+
 	// ------------- Path parameter "id" -------------
 	var id ID
 
@@ -908,13 +891,21 @@ func (w *ServerInterfaceWrapper) UpdateScale(ctx *echo.Context) error {
 	}
 
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.UpdateScale(ctx, id)
+	err = w.Handler.SetAsideKept(ctx, kind, id)
 	return err
 }
 
-// RestoreScale converts echo context to params.
-func (w *ServerInterfaceWrapper) RestoreScale(ctx *echo.Context) error {
+// GetKept converts echo context to params.
+func (w *ServerInterfaceWrapper) GetKept(ctx *echo.Context) error {
 	var err error
+	// ------------- Path parameter "kind" -------------
+	var kind Kind
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
+	}
+
 	// ------------- Path parameter "id" -------------
 	var id ID
 
@@ -924,16 +915,88 @@ func (w *ServerInterfaceWrapper) RestoreScale(ctx *echo.Context) error {
 	}
 
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.RestoreScale(ctx, id)
+	err = w.Handler.GetKept(ctx, kind, id)
 	return err
 }
 
-// SlideRun converts echo context to params.
-func (w *ServerInterfaceWrapper) SlideRun(ctx *echo.Context) error {
+// UpdateKept converts echo context to params.
+func (w *ServerInterfaceWrapper) UpdateKept(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "kind" -------------
+	var kind Kind
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.UpdateKept(ctx, kind, id)
+	return err
+}
+
+// DuplicateKept converts echo context to params.
+func (w *ServerInterfaceWrapper) DuplicateKept(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "kind" -------------
+	var kind Kind
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DuplicateKept(ctx, kind, id)
+	return err
+}
+
+// RestoreKept converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreKept(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "kind" -------------
+	var kind Kind
+
+	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreKept(ctx, kind, id)
+	return err
+}
+
+// SlideBox converts echo context to params.
+func (w *ServerInterfaceWrapper) SlideBox(ctx *echo.Context) error {
 	var err error
 
 	// Parameter object where we will unmarshal all parameters from the context
-	var params SlideRunParams
+	var params SlideBoxParams
 	// ------------- Required query parameter "frets" -------------
 
 	err = runtime.BindQueryParameterWithOptions("form", true, true, "frets", ctx.QueryParams(), &params.Frets, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
@@ -942,7 +1005,7 @@ func (w *ServerInterfaceWrapper) SlideRun(ctx *echo.Context) error {
 	}
 
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.SlideRun(ctx, params)
+	err = w.Handler.SlideBox(ctx, params)
 	return err
 }
 
@@ -1009,50 +1072,43 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/plan/score", wrapper.WriteScore, options.OperationMiddlewares["writeScore"]...)
 	router.POST(options.BaseURL+"/api/v1/compare", wrapper.ComparePlans, options.OperationMiddlewares["comparePlans"]...)
 	router.POST(options.BaseURL+"/api/v1/nearest", wrapper.FindNearest, options.OperationMiddlewares["findNearest"]...)
-	router.POST(options.BaseURL+"/api/v1/slide", wrapper.SlideRun, options.OperationMiddlewares["slideRun"]...)
+	router.POST(options.BaseURL+"/api/v1/slide", wrapper.SlideBox, options.OperationMiddlewares["slideBox"]...)
 	router.GET(options.BaseURL+"/api/v1/formula", wrapper.ReadFormula, options.OperationMiddlewares["readFormula"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/document", wrapper.MakeDocument, options.OperationMiddlewares["makeDocument"]...)
 	router.POST(options.BaseURL+"/api/v1/round", wrapper.MakeRound, options.OperationMiddlewares["makeRound"]...)
 	router.POST(options.BaseURL+"/api/v1/round/document", wrapper.MakeRoundDocument, options.OperationMiddlewares["makeRoundDocument"]...)
-	router.GET(options.BaseURL+"/api/v1/briefs", wrapper.ListBriefs, options.OperationMiddlewares["listBriefs"]...)
-	router.POST(options.BaseURL+"/api/v1/briefs", wrapper.CreateBrief, options.OperationMiddlewares["createBrief"]...)
-	router.DELETE(options.BaseURL+"/api/v1/briefs/:id", wrapper.DeleteBrief, options.OperationMiddlewares["deleteBrief"]...)
-	router.GET(options.BaseURL+"/api/v1/briefs/:id", wrapper.GetBrief, options.OperationMiddlewares["getBrief"]...)
-	router.PUT(options.BaseURL+"/api/v1/briefs/:id", wrapper.UpdateBrief, options.OperationMiddlewares["updateBrief"]...)
-	router.POST(options.BaseURL+"/api/v1/briefs/:id/restore", wrapper.RestoreBrief, options.OperationMiddlewares["restoreBrief"]...)
-	router.POST(options.BaseURL+"/api/v1/briefs/:id/duplicate", wrapper.DuplicateBrief, options.OperationMiddlewares["duplicateBrief"]...)
-	router.GET(options.BaseURL+"/api/v1/instruments", wrapper.ListInstruments, options.OperationMiddlewares["listInstruments"]...)
-	router.POST(options.BaseURL+"/api/v1/instruments", wrapper.CreateInstrument, options.OperationMiddlewares["createInstrument"]...)
-	router.DELETE(options.BaseURL+"/api/v1/instruments/:id", wrapper.DeleteInstrument, options.OperationMiddlewares["deleteInstrument"]...)
-	router.PUT(options.BaseURL+"/api/v1/instruments/:id", wrapper.UpdateInstrument, options.OperationMiddlewares["updateInstrument"]...)
-	router.POST(options.BaseURL+"/api/v1/instruments/:id/restore", wrapper.RestoreInstrument, options.OperationMiddlewares["restoreInstrument"]...)
-	router.GET(options.BaseURL+"/api/v1/scales", wrapper.ListScales, options.OperationMiddlewares["listScales"]...)
-	router.POST(options.BaseURL+"/api/v1/scales", wrapper.CreateScale, options.OperationMiddlewares["createScale"]...)
-	router.DELETE(options.BaseURL+"/api/v1/scales/:id", wrapper.DeleteScale, options.OperationMiddlewares["deleteScale"]...)
-	router.PUT(options.BaseURL+"/api/v1/scales/:id", wrapper.UpdateScale, options.OperationMiddlewares["updateScale"]...)
-	router.POST(options.BaseURL+"/api/v1/scales/:id/restore", wrapper.RestoreScale, options.OperationMiddlewares["restoreScale"]...)
+	router.POST(options.BaseURL+"/api/v1/brief/choices", wrapper.ChooseField, options.OperationMiddlewares["chooseField"]...)
+	router.POST(options.BaseURL+"/api/v1/brief/points", wrapper.ListPoints, options.OperationMiddlewares["listPoints"]...)
+	router.GET(options.BaseURL+"/api/v1/shelf/:kind", wrapper.ListKept, options.OperationMiddlewares["listKept"]...)
+	router.POST(options.BaseURL+"/api/v1/shelf/:kind", wrapper.CreateKept, options.OperationMiddlewares["createKept"]...)
+	router.GET(options.BaseURL+"/api/v1/shelf/:kind/trash", wrapper.ListTrash, options.OperationMiddlewares["listTrash"]...)
+	router.DELETE(options.BaseURL+"/api/v1/shelf/:kind/trash/:id", wrapper.PurgeKept, options.OperationMiddlewares["purgeKept"]...)
+	router.DELETE(options.BaseURL+"/api/v1/shelf/:kind/:id", wrapper.SetAsideKept, options.OperationMiddlewares["setAsideKept"]...)
+	router.GET(options.BaseURL+"/api/v1/shelf/:kind/:id", wrapper.GetKept, options.OperationMiddlewares["getKept"]...)
+	router.PUT(options.BaseURL+"/api/v1/shelf/:kind/:id", wrapper.UpdateKept, options.OperationMiddlewares["updateKept"]...)
+	router.POST(options.BaseURL+"/api/v1/shelf/:kind/:id/restore", wrapper.RestoreKept, options.OperationMiddlewares["restoreKept"]...)
+	router.POST(options.BaseURL+"/api/v1/shelf/:kind/:id/duplicate", wrapper.DuplicateKept, options.OperationMiddlewares["duplicateKept"]...)
 
 }
 
 type AnyProblemApplicationProblemPlusJSONResponse Problem
 
-type OneBriefJSONResponse SavedBrief
+type ManyKeptJSONResponse KeptList
 
-type OneInstrumentJSONResponse OwnInstrument
+type OneKeptJSONResponse Kept
 
-type OneScaleJSONResponse OwnScale
-
-type ListBriefsRequestObject struct {
-	Params ListBriefsParams
+type ChooseFieldRequestObject struct {
+	Params ChooseFieldParams
+	Body   *ChooseFieldJSONRequestBody
 }
 
-type ListBriefsResponseObject interface {
-	VisitListBriefsResponse(w http.ResponseWriter) error
+type ChooseFieldResponseObject interface {
+	VisitChooseFieldResponse(w http.ResponseWriter) error
 }
 
-type ListBriefs200JSONResponse SavedBriefList
+type ChooseField200JSONResponse Picker
 
-func (response ListBriefs200JSONResponse) VisitListBriefsResponse(w http.ResponseWriter) error {
+func (response ChooseField200JSONResponse) VisitChooseFieldResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
@@ -1064,12 +1120,12 @@ func (response ListBriefs200JSONResponse) VisitListBriefsResponse(w http.Respons
 	return err
 }
 
-type ListBriefsdefaultApplicationProblemPlusJSONResponse struct {
+type ChooseFielddefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response ListBriefsdefaultApplicationProblemPlusJSONResponse) VisitListBriefsResponse(w http.ResponseWriter) error {
+func (response ChooseFielddefaultApplicationProblemPlusJSONResponse) VisitChooseFieldResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1081,89 +1137,19 @@ func (response ListBriefsdefaultApplicationProblemPlusJSONResponse) VisitListBri
 	return err
 }
 
-type CreateBriefRequestObject struct {
-	Body *CreateBriefJSONRequestBody
+type ListPointsRequestObject struct {
+	Body *ListPointsJSONRequestBody
 }
 
-type CreateBriefResponseObject interface {
-	VisitCreateBriefResponse(w http.ResponseWriter) error
+type ListPointsResponseObject interface {
+	VisitListPointsResponse(w http.ResponseWriter) error
 }
 
-type CreateBrief201JSONResponse struct{ OneBriefJSONResponse }
-
-func (response CreateBrief201JSONResponse) VisitCreateBriefResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(201)
-	_, err := buf.WriteTo(w)
-	return err
+type ListPoints200JSONResponse struct {
+	Groups []PointGroup `json:"groups"`
 }
 
-type CreateBriefdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response CreateBriefdefaultApplicationProblemPlusJSONResponse) VisitCreateBriefResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type DeleteBriefRequestObject struct {
-	Id ID `json:"id"`
-}
-
-type DeleteBriefResponseObject interface {
-	VisitDeleteBriefResponse(w http.ResponseWriter) error
-}
-
-type DeleteBrief204Response struct {
-}
-
-func (response DeleteBrief204Response) VisitDeleteBriefResponse(w http.ResponseWriter) error {
-	w.WriteHeader(204)
-	return nil
-}
-
-type DeleteBriefdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response DeleteBriefdefaultApplicationProblemPlusJSONResponse) VisitDeleteBriefResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type GetBriefRequestObject struct {
-	Id ID `json:"id"`
-}
-
-type GetBriefResponseObject interface {
-	VisitGetBriefResponse(w http.ResponseWriter) error
-}
-
-type GetBrief200JSONResponse struct{ OneBriefJSONResponse }
-
-func (response GetBrief200JSONResponse) VisitGetBriefResponse(w http.ResponseWriter) error {
+func (response ListPoints200JSONResponse) VisitListPointsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
@@ -1175,144 +1161,12 @@ func (response GetBrief200JSONResponse) VisitGetBriefResponse(w http.ResponseWri
 	return err
 }
 
-type GetBriefdefaultApplicationProblemPlusJSONResponse struct {
+type ListPointsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response GetBriefdefaultApplicationProblemPlusJSONResponse) VisitGetBriefResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type UpdateBriefRequestObject struct {
-	Id   ID `json:"id"`
-	Body *UpdateBriefJSONRequestBody
-}
-
-type UpdateBriefResponseObject interface {
-	VisitUpdateBriefResponse(w http.ResponseWriter) error
-}
-
-type UpdateBrief200JSONResponse struct{ OneBriefJSONResponse }
-
-func (response UpdateBrief200JSONResponse) VisitUpdateBriefResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type UpdateBrief409ApplicationProblemPlusJSONResponse BriefConflict
-
-func (response UpdateBrief409ApplicationProblemPlusJSONResponse) VisitUpdateBriefResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(409)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type UpdateBriefdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response UpdateBriefdefaultApplicationProblemPlusJSONResponse) VisitUpdateBriefResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type DuplicateBriefRequestObject struct {
-	Id ID `json:"id"`
-}
-
-type DuplicateBriefResponseObject interface {
-	VisitDuplicateBriefResponse(w http.ResponseWriter) error
-}
-
-type DuplicateBrief201JSONResponse struct{ OneBriefJSONResponse }
-
-func (response DuplicateBrief201JSONResponse) VisitDuplicateBriefResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(201)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type DuplicateBriefdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response DuplicateBriefdefaultApplicationProblemPlusJSONResponse) VisitDuplicateBriefResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type RestoreBriefRequestObject struct {
-	Id ID `json:"id"`
-}
-
-type RestoreBriefResponseObject interface {
-	VisitRestoreBriefResponse(w http.ResponseWriter) error
-}
-
-type RestoreBrief200JSONResponse struct{ OneBriefJSONResponse }
-
-func (response RestoreBrief200JSONResponse) VisitRestoreBriefResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type RestoreBriefdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response RestoreBriefdefaultApplicationProblemPlusJSONResponse) VisitRestoreBriefResponse(w http.ResponseWriter) error {
+func (response ListPointsdefaultApplicationProblemPlusJSONResponse) VisitListPointsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1429,209 +1283,6 @@ type ReadFormuladefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReadFormuladefaultApplicationProblemPlusJSONResponse) VisitReadFormulaResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type ListInstrumentsRequestObject struct {
-}
-
-type ListInstrumentsResponseObject interface {
-	VisitListInstrumentsResponse(w http.ResponseWriter) error
-}
-
-type ListInstruments200JSONResponse OwnInstrumentList
-
-func (response ListInstruments200JSONResponse) VisitListInstrumentsResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type ListInstrumentsdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response ListInstrumentsdefaultApplicationProblemPlusJSONResponse) VisitListInstrumentsResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type CreateInstrumentRequestObject struct {
-	Body *CreateInstrumentJSONRequestBody
-}
-
-type CreateInstrumentResponseObject interface {
-	VisitCreateInstrumentResponse(w http.ResponseWriter) error
-}
-
-type CreateInstrument201JSONResponse struct{ OneInstrumentJSONResponse }
-
-func (response CreateInstrument201JSONResponse) VisitCreateInstrumentResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(201)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type CreateInstrumentdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response CreateInstrumentdefaultApplicationProblemPlusJSONResponse) VisitCreateInstrumentResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type DeleteInstrumentRequestObject struct {
-	Id ID `json:"id"`
-}
-
-type DeleteInstrumentResponseObject interface {
-	VisitDeleteInstrumentResponse(w http.ResponseWriter) error
-}
-
-type DeleteInstrument204Response struct {
-}
-
-func (response DeleteInstrument204Response) VisitDeleteInstrumentResponse(w http.ResponseWriter) error {
-	w.WriteHeader(204)
-	return nil
-}
-
-type DeleteInstrumentdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response DeleteInstrumentdefaultApplicationProblemPlusJSONResponse) VisitDeleteInstrumentResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type UpdateInstrumentRequestObject struct {
-	Id   ID `json:"id"`
-	Body *UpdateInstrumentJSONRequestBody
-}
-
-type UpdateInstrumentResponseObject interface {
-	VisitUpdateInstrumentResponse(w http.ResponseWriter) error
-}
-
-type UpdateInstrument200JSONResponse struct{ OneInstrumentJSONResponse }
-
-func (response UpdateInstrument200JSONResponse) VisitUpdateInstrumentResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type UpdateInstrument409ApplicationProblemPlusJSONResponse InstrumentConflict
-
-func (response UpdateInstrument409ApplicationProblemPlusJSONResponse) VisitUpdateInstrumentResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(409)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type UpdateInstrumentdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response UpdateInstrumentdefaultApplicationProblemPlusJSONResponse) VisitUpdateInstrumentResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type RestoreInstrumentRequestObject struct {
-	Id ID `json:"id"`
-}
-
-type RestoreInstrumentResponseObject interface {
-	VisitRestoreInstrumentResponse(w http.ResponseWriter) error
-}
-
-type RestoreInstrument200JSONResponse struct{ OneInstrumentJSONResponse }
-
-func (response RestoreInstrument200JSONResponse) VisitRestoreInstrumentResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type RestoreInstrumentdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response RestoreInstrumentdefaultApplicationProblemPlusJSONResponse) VisitRestoreInstrumentResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1953,16 +1604,18 @@ func (response MakeRoundDocumentdefaultApplicationProblemPlusJSONResponse) Visit
 	return err
 }
 
-type ListScalesRequestObject struct {
+type ListKeptRequestObject struct {
+	Kind   Kind `json:"kind"`
+	Params ListKeptParams
 }
 
-type ListScalesResponseObject interface {
-	VisitListScalesResponse(w http.ResponseWriter) error
+type ListKeptResponseObject interface {
+	VisitListKeptResponse(w http.ResponseWriter) error
 }
 
-type ListScales200JSONResponse OwnScaleList
+type ListKept200JSONResponse struct{ ManyKeptJSONResponse }
 
-func (response ListScales200JSONResponse) VisitListScalesResponse(w http.ResponseWriter) error {
+func (response ListKept200JSONResponse) VisitListKeptResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
@@ -1974,12 +1627,12 @@ func (response ListScales200JSONResponse) VisitListScalesResponse(w http.Respons
 	return err
 }
 
-type ListScalesdefaultApplicationProblemPlusJSONResponse struct {
+type ListKeptdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response ListScalesdefaultApplicationProblemPlusJSONResponse) VisitListScalesResponse(w http.ResponseWriter) error {
+func (response ListKeptdefaultApplicationProblemPlusJSONResponse) VisitListKeptResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1991,17 +1644,18 @@ func (response ListScalesdefaultApplicationProblemPlusJSONResponse) VisitListSca
 	return err
 }
 
-type CreateScaleRequestObject struct {
-	Body *CreateScaleJSONRequestBody
+type CreateKeptRequestObject struct {
+	Kind Kind `json:"kind"`
+	Body *CreateKeptJSONRequestBody
 }
 
-type CreateScaleResponseObject interface {
-	VisitCreateScaleResponse(w http.ResponseWriter) error
+type CreateKeptResponseObject interface {
+	VisitCreateKeptResponse(w http.ResponseWriter) error
 }
 
-type CreateScale201JSONResponse struct{ OneScaleJSONResponse }
+type CreateKept201JSONResponse struct{ OneKeptJSONResponse }
 
-func (response CreateScale201JSONResponse) VisitCreateScaleResponse(w http.ResponseWriter) error {
+func (response CreateKept201JSONResponse) VisitCreateKeptResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
@@ -2013,12 +1667,12 @@ func (response CreateScale201JSONResponse) VisitCreateScaleResponse(w http.Respo
 	return err
 }
 
-type CreateScaledefaultApplicationProblemPlusJSONResponse struct {
+type CreateKeptdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response CreateScaledefaultApplicationProblemPlusJSONResponse) VisitCreateScaleResponse(w http.ResponseWriter) error {
+func (response CreateKeptdefaultApplicationProblemPlusJSONResponse) VisitCreateKeptResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2030,51 +1684,18 @@ func (response CreateScaledefaultApplicationProblemPlusJSONResponse) VisitCreate
 	return err
 }
 
-type DeleteScaleRequestObject struct {
-	Id ID `json:"id"`
+type ListTrashRequestObject struct {
+	Kind   Kind `json:"kind"`
+	Params ListTrashParams
 }
 
-type DeleteScaleResponseObject interface {
-	VisitDeleteScaleResponse(w http.ResponseWriter) error
+type ListTrashResponseObject interface {
+	VisitListTrashResponse(w http.ResponseWriter) error
 }
 
-type DeleteScale204Response struct {
-}
+type ListTrash200JSONResponse struct{ ManyKeptJSONResponse }
 
-func (response DeleteScale204Response) VisitDeleteScaleResponse(w http.ResponseWriter) error {
-	w.WriteHeader(204)
-	return nil
-}
-
-type DeleteScaledefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response DeleteScaledefaultApplicationProblemPlusJSONResponse) VisitDeleteScaleResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type UpdateScaleRequestObject struct {
-	Id   ID `json:"id"`
-	Body *UpdateScaleJSONRequestBody
-}
-
-type UpdateScaleResponseObject interface {
-	VisitUpdateScaleResponse(w http.ResponseWriter) error
-}
-
-type UpdateScale200JSONResponse struct{ OneScaleJSONResponse }
-
-func (response UpdateScale200JSONResponse) VisitUpdateScaleResponse(w http.ResponseWriter) error {
+func (response ListTrash200JSONResponse) VisitListTrashResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
@@ -2086,9 +1707,158 @@ func (response UpdateScale200JSONResponse) VisitUpdateScaleResponse(w http.Respo
 	return err
 }
 
-type UpdateScale409ApplicationProblemPlusJSONResponse ScaleConflict
+type ListTrashdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
 
-func (response UpdateScale409ApplicationProblemPlusJSONResponse) VisitUpdateScaleResponse(w http.ResponseWriter) error {
+func (response ListTrashdefaultApplicationProblemPlusJSONResponse) VisitListTrashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PurgeKeptRequestObject struct {
+	Kind Kind `json:"kind"`
+	Id   ID   `json:"id"`
+}
+
+type PurgeKeptResponseObject interface {
+	VisitPurgeKeptResponse(w http.ResponseWriter) error
+}
+
+type PurgeKept204Response struct {
+}
+
+func (response PurgeKept204Response) VisitPurgeKeptResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type PurgeKeptdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PurgeKeptdefaultApplicationProblemPlusJSONResponse) VisitPurgeKeptResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetAsideKeptRequestObject struct {
+	Kind Kind `json:"kind"`
+	Id   ID   `json:"id"`
+}
+
+type SetAsideKeptResponseObject interface {
+	VisitSetAsideKeptResponse(w http.ResponseWriter) error
+}
+
+type SetAsideKept204Response struct {
+}
+
+func (response SetAsideKept204Response) VisitSetAsideKeptResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetAsideKeptdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetAsideKeptdefaultApplicationProblemPlusJSONResponse) VisitSetAsideKeptResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKeptRequestObject struct {
+	Kind Kind `json:"kind"`
+	Id   ID   `json:"id"`
+}
+
+type GetKeptResponseObject interface {
+	VisitGetKeptResponse(w http.ResponseWriter) error
+}
+
+type GetKept200JSONResponse struct{ OneKeptJSONResponse }
+
+func (response GetKept200JSONResponse) VisitGetKeptResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKeptdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetKeptdefaultApplicationProblemPlusJSONResponse) VisitGetKeptResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateKeptRequestObject struct {
+	Kind Kind `json:"kind"`
+	Id   ID   `json:"id"`
+	Body *UpdateKeptJSONRequestBody
+}
+
+type UpdateKeptResponseObject interface {
+	VisitUpdateKeptResponse(w http.ResponseWriter) error
+}
+
+type UpdateKept200JSONResponse struct{ OneKeptJSONResponse }
+
+func (response UpdateKept200JSONResponse) VisitUpdateKeptResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateKept409ApplicationProblemPlusJSONResponse Conflict
+
+func (response UpdateKept409ApplicationProblemPlusJSONResponse) VisitUpdateKeptResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
@@ -2100,12 +1870,12 @@ func (response UpdateScale409ApplicationProblemPlusJSONResponse) VisitUpdateScal
 	return err
 }
 
-type UpdateScaledefaultApplicationProblemPlusJSONResponse struct {
+type UpdateKeptdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response UpdateScaledefaultApplicationProblemPlusJSONResponse) VisitUpdateScaleResponse(w http.ResponseWriter) error {
+func (response UpdateKeptdefaultApplicationProblemPlusJSONResponse) VisitUpdateKeptResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2117,34 +1887,35 @@ func (response UpdateScaledefaultApplicationProblemPlusJSONResponse) VisitUpdate
 	return err
 }
 
-type RestoreScaleRequestObject struct {
-	Id ID `json:"id"`
+type DuplicateKeptRequestObject struct {
+	Kind Kind `json:"kind"`
+	Id   ID   `json:"id"`
 }
 
-type RestoreScaleResponseObject interface {
-	VisitRestoreScaleResponse(w http.ResponseWriter) error
+type DuplicateKeptResponseObject interface {
+	VisitDuplicateKeptResponse(w http.ResponseWriter) error
 }
 
-type RestoreScale200JSONResponse struct{ OneScaleJSONResponse }
+type DuplicateKept201JSONResponse struct{ OneKeptJSONResponse }
 
-func (response RestoreScale200JSONResponse) VisitRestoreScaleResponse(w http.ResponseWriter) error {
+func (response DuplicateKept201JSONResponse) VisitDuplicateKeptResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
 		return err
 	}
 	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
+	w.WriteHeader(201)
 	_, err := buf.WriteTo(w)
 	return err
 }
 
-type RestoreScaledefaultApplicationProblemPlusJSONResponse struct {
+type DuplicateKeptdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response RestoreScaledefaultApplicationProblemPlusJSONResponse) VisitRestoreScaleResponse(w http.ResponseWriter) error {
+func (response DuplicateKeptdefaultApplicationProblemPlusJSONResponse) VisitDuplicateKeptResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2156,18 +1927,18 @@ func (response RestoreScaledefaultApplicationProblemPlusJSONResponse) VisitResto
 	return err
 }
 
-type SlideRunRequestObject struct {
-	Params SlideRunParams
-	Body   *SlideRunJSONRequestBody
+type RestoreKeptRequestObject struct {
+	Kind Kind `json:"kind"`
+	Id   ID   `json:"id"`
 }
 
-type SlideRunResponseObject interface {
-	VisitSlideRunResponse(w http.ResponseWriter) error
+type RestoreKeptResponseObject interface {
+	VisitRestoreKeptResponse(w http.ResponseWriter) error
 }
 
-type SlideRun200JSONResponse Slide
+type RestoreKept200JSONResponse struct{ OneKeptJSONResponse }
 
-func (response SlideRun200JSONResponse) VisitSlideRunResponse(w http.ResponseWriter) error {
+func (response RestoreKept200JSONResponse) VisitRestoreKeptResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
@@ -2179,12 +1950,52 @@ func (response SlideRun200JSONResponse) VisitSlideRunResponse(w http.ResponseWri
 	return err
 }
 
-type SlideRundefaultApplicationProblemPlusJSONResponse struct {
+type RestoreKeptdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response SlideRundefaultApplicationProblemPlusJSONResponse) VisitSlideRunResponse(w http.ResponseWriter) error {
+func (response RestoreKeptdefaultApplicationProblemPlusJSONResponse) VisitRestoreKeptResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SlideBoxRequestObject struct {
+	Params SlideBoxParams
+	Body   *SlideBoxJSONRequestBody
+}
+
+type SlideBoxResponseObject interface {
+	VisitSlideBoxResponse(w http.ResponseWriter) error
+}
+
+type SlideBox200JSONResponse Slide
+
+func (response SlideBox200JSONResponse) VisitSlideBoxResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SlideBoxdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SlideBoxdefaultApplicationProblemPlusJSONResponse) VisitSlideBoxResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2237,26 +2048,11 @@ func (response GetHealthdefaultApplicationProblemPlusJSONResponse) VisitGetHealt
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
-	// (GET /api/v1/briefs)
-	ListBriefs(ctx context.Context, request ListBriefsRequestObject) (ListBriefsResponseObject, error)
+	// (POST /api/v1/brief/choices)
+	ChooseField(ctx context.Context, request ChooseFieldRequestObject) (ChooseFieldResponseObject, error)
 
-	// (POST /api/v1/briefs)
-	CreateBrief(ctx context.Context, request CreateBriefRequestObject) (CreateBriefResponseObject, error)
-
-	// (DELETE /api/v1/briefs/{id})
-	DeleteBrief(ctx context.Context, request DeleteBriefRequestObject) (DeleteBriefResponseObject, error)
-
-	// (GET /api/v1/briefs/{id})
-	GetBrief(ctx context.Context, request GetBriefRequestObject) (GetBriefResponseObject, error)
-
-	// (PUT /api/v1/briefs/{id})
-	UpdateBrief(ctx context.Context, request UpdateBriefRequestObject) (UpdateBriefResponseObject, error)
-
-	// (POST /api/v1/briefs/{id}/duplicate)
-	DuplicateBrief(ctx context.Context, request DuplicateBriefRequestObject) (DuplicateBriefResponseObject, error)
-
-	// (POST /api/v1/briefs/{id}/restore)
-	RestoreBrief(ctx context.Context, request RestoreBriefRequestObject) (RestoreBriefResponseObject, error)
+	// (POST /api/v1/brief/points)
+	ListPoints(ctx context.Context, request ListPointsRequestObject) (ListPointsResponseObject, error)
 
 	// (GET /api/v1/catalogue)
 	GetCatalogue(ctx context.Context, request GetCatalogueRequestObject) (GetCatalogueResponseObject, error)
@@ -2266,21 +2062,6 @@ type StrictServerInterface interface {
 
 	// (GET /api/v1/formula)
 	ReadFormula(ctx context.Context, request ReadFormulaRequestObject) (ReadFormulaResponseObject, error)
-
-	// (GET /api/v1/instruments)
-	ListInstruments(ctx context.Context, request ListInstrumentsRequestObject) (ListInstrumentsResponseObject, error)
-
-	// (POST /api/v1/instruments)
-	CreateInstrument(ctx context.Context, request CreateInstrumentRequestObject) (CreateInstrumentResponseObject, error)
-
-	// (DELETE /api/v1/instruments/{id})
-	DeleteInstrument(ctx context.Context, request DeleteInstrumentRequestObject) (DeleteInstrumentResponseObject, error)
-
-	// (PUT /api/v1/instruments/{id})
-	UpdateInstrument(ctx context.Context, request UpdateInstrumentRequestObject) (UpdateInstrumentResponseObject, error)
-
-	// (POST /api/v1/instruments/{id}/restore)
-	RestoreInstrument(ctx context.Context, request RestoreInstrumentRequestObject) (RestoreInstrumentResponseObject, error)
 
 	// (POST /api/v1/nearest)
 	FindNearest(ctx context.Context, request FindNearestRequestObject) (FindNearestResponseObject, error)
@@ -2303,23 +2084,35 @@ type StrictServerInterface interface {
 	// (POST /api/v1/round/document)
 	MakeRoundDocument(ctx context.Context, request MakeRoundDocumentRequestObject) (MakeRoundDocumentResponseObject, error)
 
-	// (GET /api/v1/scales)
-	ListScales(ctx context.Context, request ListScalesRequestObject) (ListScalesResponseObject, error)
+	// (GET /api/v1/shelf/{kind})
+	ListKept(ctx context.Context, request ListKeptRequestObject) (ListKeptResponseObject, error)
 
-	// (POST /api/v1/scales)
-	CreateScale(ctx context.Context, request CreateScaleRequestObject) (CreateScaleResponseObject, error)
+	// (POST /api/v1/shelf/{kind})
+	CreateKept(ctx context.Context, request CreateKeptRequestObject) (CreateKeptResponseObject, error)
 
-	// (DELETE /api/v1/scales/{id})
-	DeleteScale(ctx context.Context, request DeleteScaleRequestObject) (DeleteScaleResponseObject, error)
+	// (GET /api/v1/shelf/{kind}/trash)
+	ListTrash(ctx context.Context, request ListTrashRequestObject) (ListTrashResponseObject, error)
 
-	// (PUT /api/v1/scales/{id})
-	UpdateScale(ctx context.Context, request UpdateScaleRequestObject) (UpdateScaleResponseObject, error)
+	// (DELETE /api/v1/shelf/{kind}/trash/{id})
+	PurgeKept(ctx context.Context, request PurgeKeptRequestObject) (PurgeKeptResponseObject, error)
 
-	// (POST /api/v1/scales/{id}/restore)
-	RestoreScale(ctx context.Context, request RestoreScaleRequestObject) (RestoreScaleResponseObject, error)
+	// (DELETE /api/v1/shelf/{kind}/{id})
+	SetAsideKept(ctx context.Context, request SetAsideKeptRequestObject) (SetAsideKeptResponseObject, error)
+
+	// (GET /api/v1/shelf/{kind}/{id})
+	GetKept(ctx context.Context, request GetKeptRequestObject) (GetKeptResponseObject, error)
+
+	// (PUT /api/v1/shelf/{kind}/{id})
+	UpdateKept(ctx context.Context, request UpdateKeptRequestObject) (UpdateKeptResponseObject, error)
+
+	// (POST /api/v1/shelf/{kind}/{id}/duplicate)
+	DuplicateKept(ctx context.Context, request DuplicateKeptRequestObject) (DuplicateKeptResponseObject, error)
+
+	// (POST /api/v1/shelf/{kind}/{id}/restore)
+	RestoreKept(ctx context.Context, request RestoreKeptRequestObject) (RestoreKeptResponseObject, error)
 
 	// (POST /api/v1/slide)
-	SlideRun(ctx context.Context, request SlideRunRequestObject) (SlideRunResponseObject, error)
+	SlideBox(ctx context.Context, request SlideBoxRequestObject) (SlideBoxResponseObject, error)
 
 	// (GET /healthz)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
@@ -2337,36 +2130,13 @@ type strictHandler struct {
 	middlewares []StrictMiddlewareFunc
 }
 
-// ListBriefs operation middleware
-func (sh *strictHandler) ListBriefs(ctx *echo.Context, params ListBriefsParams) error {
-	var request ListBriefsRequestObject
+// ChooseField operation middleware
+func (sh *strictHandler) ChooseField(ctx *echo.Context, params ChooseFieldParams) error {
+	var request ChooseFieldRequestObject
 
 	request.Params = params
 
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.ListBriefs(ctx.Request().Context(), request.(ListBriefsRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "ListBriefs")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(ListBriefsResponseObject); ok {
-		return validResponse.VisitListBriefsResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// CreateBrief operation middleware
-func (sh *strictHandler) CreateBrief(ctx *echo.Context) error {
-	var request CreateBriefRequestObject
-
-	var body CreateBriefJSONRequestBody
+	var body ChooseFieldJSONRequestBody
 	var err error
 	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
 		// A request validator built on kin-openapi's openapi3filter with
@@ -2390,81 +2160,29 @@ func (sh *strictHandler) CreateBrief(ctx *echo.Context) error {
 	request.Body = &body
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.CreateBrief(ctx.Request().Context(), request.(CreateBriefRequestObject))
+		return sh.ssi.ChooseField(ctx.Request().Context(), request.(ChooseFieldRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "CreateBrief")
+		handler = middleware(handler, "ChooseField")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(CreateBriefResponseObject); ok {
-		return validResponse.VisitCreateBriefResponse(ctx.Response())
+	} else if validResponse, ok := response.(ChooseFieldResponseObject); ok {
+		return validResponse.VisitChooseFieldResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
 	return nil
 }
 
-// DeleteBrief operation middleware
-func (sh *strictHandler) DeleteBrief(ctx *echo.Context, id ID) error {
-	var request DeleteBriefRequestObject
+// ListPoints operation middleware
+func (sh *strictHandler) ListPoints(ctx *echo.Context) error {
+	var request ListPointsRequestObject
 
-	request.Id = id
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.DeleteBrief(ctx.Request().Context(), request.(DeleteBriefRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "DeleteBrief")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(DeleteBriefResponseObject); ok {
-		return validResponse.VisitDeleteBriefResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// GetBrief operation middleware
-func (sh *strictHandler) GetBrief(ctx *echo.Context, id ID) error {
-	var request GetBriefRequestObject
-
-	request.Id = id
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.GetBrief(ctx.Request().Context(), request.(GetBriefRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "GetBrief")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(GetBriefResponseObject); ok {
-		return validResponse.VisitGetBriefResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// UpdateBrief operation middleware
-func (sh *strictHandler) UpdateBrief(ctx *echo.Context, id ID) error {
-	var request UpdateBriefRequestObject
-
-	request.Id = id
-
-	var body UpdateBriefJSONRequestBody
+	var body ListPointsJSONRequestBody
 	var err error
 	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
 		// A request validator built on kin-openapi's openapi3filter with
@@ -2488,68 +2206,18 @@ func (sh *strictHandler) UpdateBrief(ctx *echo.Context, id ID) error {
 	request.Body = &body
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.UpdateBrief(ctx.Request().Context(), request.(UpdateBriefRequestObject))
+		return sh.ssi.ListPoints(ctx.Request().Context(), request.(ListPointsRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "UpdateBrief")
+		handler = middleware(handler, "ListPoints")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(UpdateBriefResponseObject); ok {
-		return validResponse.VisitUpdateBriefResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// DuplicateBrief operation middleware
-func (sh *strictHandler) DuplicateBrief(ctx *echo.Context, id ID) error {
-	var request DuplicateBriefRequestObject
-
-	request.Id = id
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.DuplicateBrief(ctx.Request().Context(), request.(DuplicateBriefRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "DuplicateBrief")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(DuplicateBriefResponseObject); ok {
-		return validResponse.VisitDuplicateBriefResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// RestoreBrief operation middleware
-func (sh *strictHandler) RestoreBrief(ctx *echo.Context, id ID) error {
-	var request RestoreBriefRequestObject
-
-	request.Id = id
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.RestoreBrief(ctx.Request().Context(), request.(RestoreBriefRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "RestoreBrief")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(RestoreBriefResponseObject); ok {
-		return validResponse.VisitRestoreBriefResponse(ctx.Response())
+	} else if validResponse, ok := response.(ListPointsResponseObject); ok {
+		return validResponse.VisitListPointsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -2644,173 +2312,6 @@ func (sh *strictHandler) ReadFormula(ctx *echo.Context, params ReadFormulaParams
 		return err
 	} else if validResponse, ok := response.(ReadFormulaResponseObject); ok {
 		return validResponse.VisitReadFormulaResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// ListInstruments operation middleware
-func (sh *strictHandler) ListInstruments(ctx *echo.Context) error {
-	var request ListInstrumentsRequestObject
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.ListInstruments(ctx.Request().Context(), request.(ListInstrumentsRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "ListInstruments")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(ListInstrumentsResponseObject); ok {
-		return validResponse.VisitListInstrumentsResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// CreateInstrument operation middleware
-func (sh *strictHandler) CreateInstrument(ctx *echo.Context) error {
-	var request CreateInstrumentRequestObject
-
-	var body CreateInstrumentJSONRequestBody
-	var err error
-	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
-		// A request validator built on kin-openapi's openapi3filter with
-		// KeepValidatedValue leaves the value it validated on the body. Bind
-		// that value, matching member names exactly, so the handler receives
-		// what was validated instead of a second, case-insensitive decode.
-		// Otherwise bind only the request body, so that path and query
-		// parameters are not also bound into the body struct.
-		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
-			err = echo.BindBody(ctx, &body)
-		}
-	} else {
-		// A custom binder is installed on the Echo instance; defer to it
-		// entirely, since echo.Binder does not expose body-only binding and
-		// the binder may do more than decode (for example call ctx.Validate).
-		err = ctx.Bind(&body)
-	}
-	if err != nil {
-		return err
-	}
-	request.Body = &body
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.CreateInstrument(ctx.Request().Context(), request.(CreateInstrumentRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "CreateInstrument")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(CreateInstrumentResponseObject); ok {
-		return validResponse.VisitCreateInstrumentResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// DeleteInstrument operation middleware
-func (sh *strictHandler) DeleteInstrument(ctx *echo.Context, id ID) error {
-	var request DeleteInstrumentRequestObject
-
-	request.Id = id
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.DeleteInstrument(ctx.Request().Context(), request.(DeleteInstrumentRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "DeleteInstrument")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(DeleteInstrumentResponseObject); ok {
-		return validResponse.VisitDeleteInstrumentResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// UpdateInstrument operation middleware
-func (sh *strictHandler) UpdateInstrument(ctx *echo.Context, id ID) error {
-	var request UpdateInstrumentRequestObject
-
-	request.Id = id
-
-	var body UpdateInstrumentJSONRequestBody
-	var err error
-	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
-		// A request validator built on kin-openapi's openapi3filter with
-		// KeepValidatedValue leaves the value it validated on the body. Bind
-		// that value, matching member names exactly, so the handler receives
-		// what was validated instead of a second, case-insensitive decode.
-		// Otherwise bind only the request body, so that path and query
-		// parameters are not also bound into the body struct.
-		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
-			err = echo.BindBody(ctx, &body)
-		}
-	} else {
-		// A custom binder is installed on the Echo instance; defer to it
-		// entirely, since echo.Binder does not expose body-only binding and
-		// the binder may do more than decode (for example call ctx.Validate).
-		err = ctx.Bind(&body)
-	}
-	if err != nil {
-		return err
-	}
-	request.Body = &body
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.UpdateInstrument(ctx.Request().Context(), request.(UpdateInstrumentRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "UpdateInstrument")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(UpdateInstrumentResponseObject); ok {
-		return validResponse.VisitUpdateInstrumentResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// RestoreInstrument operation middleware
-func (sh *strictHandler) RestoreInstrument(ctx *echo.Context, id ID) error {
-	var request RestoreInstrumentRequestObject
-
-	request.Id = id
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.RestoreInstrument(ctx.Request().Context(), request.(RestoreInstrumentRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "RestoreInstrument")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(RestoreInstrumentResponseObject); ok {
-		return validResponse.VisitRestoreInstrumentResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -3145,34 +2646,39 @@ func (sh *strictHandler) MakeRoundDocument(ctx *echo.Context, params MakeRoundDo
 	return nil
 }
 
-// ListScales operation middleware
-func (sh *strictHandler) ListScales(ctx *echo.Context) error {
-	var request ListScalesRequestObject
+// ListKept operation middleware
+func (sh *strictHandler) ListKept(ctx *echo.Context, kind Kind, params ListKeptParams) error {
+	var request ListKeptRequestObject
+
+	request.Kind = kind
+	request.Params = params
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.ListScales(ctx.Request().Context(), request.(ListScalesRequestObject))
+		return sh.ssi.ListKept(ctx.Request().Context(), request.(ListKeptRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "ListScales")
+		handler = middleware(handler, "ListKept")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(ListScalesResponseObject); ok {
-		return validResponse.VisitListScalesResponse(ctx.Response())
+	} else if validResponse, ok := response.(ListKeptResponseObject); ok {
+		return validResponse.VisitListKeptResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
 	return nil
 }
 
-// CreateScale operation middleware
-func (sh *strictHandler) CreateScale(ctx *echo.Context) error {
-	var request CreateScaleRequestObject
+// CreateKept operation middleware
+func (sh *strictHandler) CreateKept(ctx *echo.Context, kind Kind) error {
+	var request CreateKeptRequestObject
 
-	var body CreateScaleJSONRequestBody
+	request.Kind = kind
+
+	var body CreateKeptJSONRequestBody
 	var err error
 	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
 		// A request validator built on kin-openapi's openapi3filter with
@@ -3196,56 +2702,136 @@ func (sh *strictHandler) CreateScale(ctx *echo.Context) error {
 	request.Body = &body
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.CreateScale(ctx.Request().Context(), request.(CreateScaleRequestObject))
+		return sh.ssi.CreateKept(ctx.Request().Context(), request.(CreateKeptRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "CreateScale")
+		handler = middleware(handler, "CreateKept")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(CreateScaleResponseObject); ok {
-		return validResponse.VisitCreateScaleResponse(ctx.Response())
+	} else if validResponse, ok := response.(CreateKeptResponseObject); ok {
+		return validResponse.VisitCreateKeptResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
 	return nil
 }
 
-// DeleteScale operation middleware
-func (sh *strictHandler) DeleteScale(ctx *echo.Context, id ID) error {
-	var request DeleteScaleRequestObject
+// ListTrash operation middleware
+func (sh *strictHandler) ListTrash(ctx *echo.Context, kind Kind, params ListTrashParams) error {
+	var request ListTrashRequestObject
 
+	request.Kind = kind
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListTrash(ctx.Request().Context(), request.(ListTrashRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListTrash")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListTrashResponseObject); ok {
+		return validResponse.VisitListTrashResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PurgeKept operation middleware
+func (sh *strictHandler) PurgeKept(ctx *echo.Context, kind Kind, id ID) error {
+	var request PurgeKeptRequestObject
+
+	request.Kind = kind
 	request.Id = id
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.DeleteScale(ctx.Request().Context(), request.(DeleteScaleRequestObject))
+		return sh.ssi.PurgeKept(ctx.Request().Context(), request.(PurgeKeptRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "DeleteScale")
+		handler = middleware(handler, "PurgeKept")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(DeleteScaleResponseObject); ok {
-		return validResponse.VisitDeleteScaleResponse(ctx.Response())
+	} else if validResponse, ok := response.(PurgeKeptResponseObject); ok {
+		return validResponse.VisitPurgeKeptResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
 	return nil
 }
 
-// UpdateScale operation middleware
-func (sh *strictHandler) UpdateScale(ctx *echo.Context, id ID) error {
-	var request UpdateScaleRequestObject
+// SetAsideKept operation middleware
+func (sh *strictHandler) SetAsideKept(ctx *echo.Context, kind Kind, id ID) error {
+	var request SetAsideKeptRequestObject
 
+	request.Kind = kind
 	request.Id = id
 
-	var body UpdateScaleJSONRequestBody
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetAsideKept(ctx.Request().Context(), request.(SetAsideKeptRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetAsideKept")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SetAsideKeptResponseObject); ok {
+		return validResponse.VisitSetAsideKeptResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetKept operation middleware
+func (sh *strictHandler) GetKept(ctx *echo.Context, kind Kind, id ID) error {
+	var request GetKeptRequestObject
+
+	request.Kind = kind
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetKept(ctx.Request().Context(), request.(GetKeptRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetKept")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetKeptResponseObject); ok {
+		return validResponse.VisitGetKeptResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// UpdateKept operation middleware
+func (sh *strictHandler) UpdateKept(ctx *echo.Context, kind Kind, id ID) error {
+	var request UpdateKeptRequestObject
+
+	request.Kind = kind
+	request.Id = id
+
+	var body UpdateKeptJSONRequestBody
 	var err error
 	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
 		// A request validator built on kin-openapi's openapi3filter with
@@ -3269,56 +2855,83 @@ func (sh *strictHandler) UpdateScale(ctx *echo.Context, id ID) error {
 	request.Body = &body
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.UpdateScale(ctx.Request().Context(), request.(UpdateScaleRequestObject))
+		return sh.ssi.UpdateKept(ctx.Request().Context(), request.(UpdateKeptRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "UpdateScale")
+		handler = middleware(handler, "UpdateKept")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(UpdateScaleResponseObject); ok {
-		return validResponse.VisitUpdateScaleResponse(ctx.Response())
+	} else if validResponse, ok := response.(UpdateKeptResponseObject); ok {
+		return validResponse.VisitUpdateKeptResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
 	return nil
 }
 
-// RestoreScale operation middleware
-func (sh *strictHandler) RestoreScale(ctx *echo.Context, id ID) error {
-	var request RestoreScaleRequestObject
+// DuplicateKept operation middleware
+func (sh *strictHandler) DuplicateKept(ctx *echo.Context, kind Kind, id ID) error {
+	var request DuplicateKeptRequestObject
 
+	request.Kind = kind
 	request.Id = id
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.RestoreScale(ctx.Request().Context(), request.(RestoreScaleRequestObject))
+		return sh.ssi.DuplicateKept(ctx.Request().Context(), request.(DuplicateKeptRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "RestoreScale")
+		handler = middleware(handler, "DuplicateKept")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(RestoreScaleResponseObject); ok {
-		return validResponse.VisitRestoreScaleResponse(ctx.Response())
+	} else if validResponse, ok := response.(DuplicateKeptResponseObject); ok {
+		return validResponse.VisitDuplicateKeptResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
 	return nil
 }
 
-// SlideRun operation middleware
-func (sh *strictHandler) SlideRun(ctx *echo.Context, params SlideRunParams) error {
-	var request SlideRunRequestObject
+// RestoreKept operation middleware
+func (sh *strictHandler) RestoreKept(ctx *echo.Context, kind Kind, id ID) error {
+	var request RestoreKeptRequestObject
+
+	request.Kind = kind
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreKept(ctx.Request().Context(), request.(RestoreKeptRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreKept")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreKeptResponseObject); ok {
+		return validResponse.VisitRestoreKeptResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SlideBox operation middleware
+func (sh *strictHandler) SlideBox(ctx *echo.Context, params SlideBoxParams) error {
+	var request SlideBoxRequestObject
 
 	request.Params = params
 
-	var body SlideRunJSONRequestBody
+	var body SlideBoxJSONRequestBody
 	var err error
 	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
 		// A request validator built on kin-openapi's openapi3filter with
@@ -3342,18 +2955,18 @@ func (sh *strictHandler) SlideRun(ctx *echo.Context, params SlideRunParams) erro
 	request.Body = &body
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.SlideRun(ctx.Request().Context(), request.(SlideRunRequestObject))
+		return sh.ssi.SlideBox(ctx.Request().Context(), request.(SlideBoxRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "SlideRun")
+		handler = middleware(handler, "SlideBox")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(SlideRunResponseObject); ok {
-		return validResponse.VisitSlideRunResponse(ctx.Response())
+	} else if validResponse, ok := response.(SlideBoxResponseObject); ok {
+		return validResponse.VisitSlideBoxResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -3381,206 +2994,4 @@ func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
 	return nil
-}
-
-// Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
-// Stored as a slice of fixed-width chunks rather than one concatenated
-// const string: with thousands of chunks the chained `+` fold is several
-// times slower for the Go compiler than parsing a slice literal.
-var swaggerSpec = []string{
-	"7D1rk9y2kX8FRV/V3eWo3VWixBfpk/Wyt872qrRK+UPiKmHIniG8JEAB4MxOXPvfr/DiE+CQXI6si+9D",
-	"HO2QBBqN7ka/8WuUsKJkFKgU0fNfoxJzXIAErv+6fq3+S2j0PCqxzKI4oriA6HlE0iiOOHyqCIc0ei55",
-	"BXEkkgwKrL4o8P33QHcyi57/5VkcyWOpPhKSE7qLHh4ezLcg5EuWEtBTfUv2QF9yAlv1V8KoBCrVP3FZ",
-	"5iTBkjB6+YtgVP3WzPRvXH0QfXXZLOPSPBWXZrR6ugbUh9hMd02F5FVhJ1plzptDa9RrWlZyDIBbvId0",
-	"3UU3Q56ePcE5rLlyPWB4Wv2LKBkVZsu/ocd3nG1yKEaAKM0b/zUPGDeuBiMFkXBSquGi59FPGZaICHTg",
-	"jO5itDmiLYE8vYge4uiGwrl2wwfKhwyQUG+gjXrFgXBusgyBwg4UkfotB815qGQMBqFeuIjUC/YzNepL",
-	"dq+nTlOi3sf5O85K4FLLjy3OBcRR2frJSLYcpAbeiqANYzlgqpaWMM4hUUPpl4mEQsycYMvBSE07OqES",
-	"dsDV6FvOilsj77zPJQs/7XDO39tDtb6L7ew/1+KVbX6BROrBzQ+Yc3yMNJp3HNpocJI4jraMF94HGdll",
-	"bzlIP/gk9X6UE3q3GJsbs8F+XJ5k+BwnYBA78dUeltXsdio9yBS85uwQRlFBhLAbXGNjgLD+iOZ49bxI",
-	"mYQuZkdPPnb/I5Pgm4HtgX9PCiL9XMEBJxkEiJrDtvNdA55IMsZy/6OMbENcIkpMf2jTH62KjYcFtLqh",
-	"cVMTsyXdZhNaJBs3rN/sQ5fj67lrAJu1t5FUL82t3hG525IBncTR/ZMde2J/LHNML15q2qp/fkKKknFp",
-	"1C2lI0WwB5rjNAV+mTAOl+orjQS3kfM4aYzfCVW4D/BZiJZzfDQfAa0KtSEKyihWMEHaQkEzT0FS4h8r",
-	"SOIa/e1Jojja4OTObPUBc/9MTop2zxKFNYGkOusFq2iKKipJjog++pNKxohQhFGCixJTyHN8EcU+imcs",
-	"wCiaakJUze6A+plBQhn4aOpxINryP7KY9nCH2Wi7BLeFDssOfgtRDfNEatY0uZCinX41g54zTNO5RzOr",
-	"eOCIKogUP5w8UDT7Cy0xy8Bmlhy2wOfKwwNJffT/4DlvSEcRHIO2Ue6ssqk3nFVyzTP4dV+stJ6Pqwuj",
-	"ByVLJN6HjhyDHuE7RdvaVO+QE0choZiIZcU5YihBvmMHpEU8wlyp6SRFkiEOOAUuXqAUS4yExEeB3tBd",
-	"TkTWkiAtGiHJXZevW5IrO8qsmLlDOEmAyjd74MeQ1FN7hcx7CmTzrxfoCm0ZRzIDtAEshV/g6UfvgL/E",
-	"gUNCOwf87AD8JeDAJis8/K0MQbyBLeOgYdsSLiTaYO6HTxy62GxJZAlFyV6WRUCGDvadq3PhFGO9Vy/V",
-	"PMUrOtcGgdwvBpIMEzrEx7cMBGIUyYyzapeZ7WL37izLAafqsd5i9SzJmACKGIUWvtpWTsZ4OpzGsDJi",
-	"WzcIT80E2P6hKF8dlWzr3wf9lggNLDojC804Vb0oNeIMZk6J1dpCCg0RWeCR9LO1gizHhszUIrckzyH1",
-	"8m+OaXpDJ1sfGu0hbB/UXiGhjkaZWTwTgQrM7yB1/Em7W9mWkzw1nDcDdyWWEjgN6FtlkF3Nsw+sDCg/",
-	"5J8wlc2E8x+M+knUS85P0tP9m0PQDTZJS9GDPUJHecXoNieJ+aDL0xXnE87ktu9HKWYSE78oAM4Zn27c",
-	"vSWQp2/UN96jT2JZhaiDyDyge7Qxbl6rh6phryGNaxT4rORXWOKc7SoYYq5m5emrrUd7QyU/+lZsJACs",
-	"O6RcdTjGC7zyiBVfc7yGyRaM2vYsDoduogkrwUpxMVAJHzei0vDXHM9K3QVDvrPy2jeo0SRXhZNI5+zp",
-	"HlhavUT6sVULKFJIQkZioAIfUYb3ECNOBKG7zok+baFqbC9M2qhac5Vaz/t+4JlcYdAbdSKvPqpWJlYf",
-	"9YPRvVYcVp/FC+C0/n/fgMpoXnPlotqkZE/EyieOMS+XLN3YpZ4hJaMkWRNGWdFl0uKD/tA35IGkK9Jl",
-	"UM1T+oWDvpFRNYpqwmv2oSEdB6ST6Y08cWdmc3605HTc1kxaGoXVBOpDrCWFe8TVHPJd2dDjvi6Ld2TT",
-	"qCplcDjQpwJhmKCL9ZB5nAY/ZUARRlJ7vzk6sCpPlXWijBUiPVZR0Dk/uoRuVLMfqau46LiAWsbGFhck",
-	"P/otvHAALhihmuv+CyJTk6FJc/DGMEa9gIbA5wSHRkIiFkP1qA4xfRjjGtGtsEaNkdHde9cYko8jwUr4",
-	"FA5t09ReAx0NN4oHkdrlJnw+g3AYLUDnZjzJMaFiDl2bAS3s42jSas0ASbOjIT1Q2j7+0fnrYH3fG86L",
-	"Ksde3M3bwDEqtJOMA1h7ZieRUR1Q7m7ltRTWK+YcYpIhRgFhymQG3O8LC3Ny6fPaXFvSQ8aTftG4wBGm",
-	"qfvVeq/9M55Z3jq61PA7ZI2i/0MtdiahvxuAGGZrNM9tZK0SFc4Ro15fWhD/qwrDjr/IjuzFifOMrhNY",
-	"HQboT0qpTxXOiTz6USuOxYblCG8lcESkQJwx6UWrefM0r9ahQftBA8CcWLZB2zK/2itWlJgTmzA0J5pH",
-	"uJATnLCa6RjNj2/dB9N3Q312CwkzMYHp34n6mynAiQxzSH+cTyzmw5m2YZMVM8Y9Brv1SnpzdWFuo7eD",
-	"s0m00+z/MgJ6s3cJaHMDZn7VEnvk2kvAUjQBFiExl04xqYNTMdKBKERokldpJ3bQqH+bUAxt0/W7t74A",
-	"3NFnmyd1HGfU5NIv6dy2ivoTddZPDfFGPL4xAaRhfEn9ySuqzm0qugdFa19G9KWZSSXUZs/0jnaawj0i",
-	"VDINkAnzOuWT3b9AT56a/JANu+/CvXPxORZIGFmWxDKWTaJMRBGiU6ckm7e8ZChG0hCF5OwuoBQdAEr/",
-	"2aSM4BoTLU7RvkEbyyU6KInMBL5d7gkhGsWD1JY6hyWQ46IYzHKT4516SY4JYicANLfX6LSEO8yHoSa1",
-	"xax+ilAzMmmZPGuFcoY6u3rm4yw1KBJVkiEsbK6sdo14lYMChMA7CFhDByzQjuyVPkpTdNA/aXV0Azpt",
-	"oJTesOjg/FCQNnP5tK23xjj4AVv7aB2lazXbxc4xZb87K1m47WaI9+A+mJXYFDblCjbHQddZiC/OskBJ",
-	"sYhfZX4hoZyX+NOnS4sqtxQ3pIXT4WvGptsdW7br3wHOpcc5MIjYBujVvufjrn7618wcFVwyP3rH/XLz",
-	"nW+wld9hmkIaSCs46VFbw1Kcst99hC7b8WaURycT9Ao4fk/5BNYVe4qmu8fbTQk6guC0ukwdcISiokAb",
-	"kAcAiohWAtXvBUnTHGL7//ontZBY/9c4e4iUudL/lUJyEXkqTbaMS7zJwUebLfrtYXfHAUvwm6qhrx4m",
-	"0K/B2WNo90fAHIS8lSYHaI0c0g27/zGkp4/X6jwiu3Re4UTAYG5lMQ3FTYAJbMDK/4TjPeRTKh9q3tHz",
-	"uzFjW67iMHq6CqKecY6vp00Dy6ioK7aWuR1n5j0HTcE9cNHNIgyl2AfdiW4In5jyVH4O13vuhQ1tNfvQ",
-	"GIpK3+eA0xeIAqSgM5qTDNMdoEDaYd9KGyDlJCq+J2IUE9OZc3AGTg4oB4A8e7RkKdE1musJimtV3I4t",
-	"w5+ji3dYIUmfjwX+hXFjTca1cfkUbf6InqE/o83X8xz6n58ix4JPDk9+SpyZxtIUsJ6gPzuuDyBzysyv",
-	"NV21cmjKAWAAXSb6tcd7Pc1hXvWj7wjfONNoQs+AOEpw9aja4ISlft5oeWTG1WY9wrhXpb9Eq4fOdbDg",
-	"4+Jlpvg412PMSqAh8y6gMfUjWfjYOAmdRmSHnYKmMGwjNu3kfXPOS5uC4b6LDZ598FFI7maT1xTLfGlR",
-	"ewADE/RVV5Q4bSOGyvlKVa4jVdmz61LXrcycghZf0dsMxOR4A37PQHj1wSLH+avXQ9WrN8CcXrV3NNHi",
-	"I+fDc5TvG9LWZ40WdFW0Y8/N4jk+9xNTID3LhzqmfQqyyR9DGQvACSdtzHP+WC7oV4yHmWDm+I3KbKZo",
-	"Ics3m+HGme7tOzjekh3FsppPCElCUqAS5zPn3JKtzMSUNiHmxbgzlW/pmiOFXze3Ba+ilYaHxZ0u4BP4",
-	"qH4t5mXiLQgicMix7JHpDEyP9BfIsSsjdNFZ89sedDIwx3kOuY0LRHEENMO80OqFL2Y73/HT27EaoLim",
-	"YqfMBDP9htknuppwRlq2yxF4fLhlFAWc4PTRUIVkiT0KHBM3gR1L2z1WbWiqBqyFOR+aBVAJNAkoBPbh",
-	"O8wfoWa58O4QdXAvJ8g99dYkCgl1o+g3wLHO4nrp/YXWQzXeSK24OvPMOSXVIdyynybamUtTglodxAaB",
-	"cvMIpSwxOYr/8f7tK/TXZ3/++j+HLvx/pXiKjyzeu2r3Ofb4LIt5hvL1O+AutT2snE41en+0p325LjSH",
-	"hRsiYlpyqt07waq6WOXCENIsZjWdFh4cFS6JUd/B0aey6JIgnapFka6PR2yLGIV/F4gd6DxVJSf0zvti",
-	"XXg/bHnhHHkeKgZP8s7NFmEksmq7zSE1AAfaXJSQ597GRnbJprORxDR1XT0IRwpJ89assxsDk3STHu/g",
-	"6PUBy6ausDuGPEC+hycKJsQ4UuopAH0i3KkcqMA4eVa0SGjZidFw2kx/A2dlCemNTvj3q8+cMYlyAgLl",
-	"7ABqWzBVOy6hRFXZpMrdwdHmyfnzH+t8Z1/aItvqfHCzLVqJUQxgExT95KTfDbZ0+YWRgKteA15DrVtm",
-	"tPM6vctopyPtZ5vY2vU/10Ry7q5eTZH6ucneFBkuASmYUiTZAeu+JMbKSXeBlhsCF/BWx/yDXWdavpru",
-	"9KZPIzJ+sgAcbB8SAAd/e5WfLNsfJ9QvdYGPPS4VM0lcY/3nQHckP3FoWyVsK2ol3R82cjah3w11G275",
-	"NJK9LzMjowNwqgNBvYKcZI3RIQPTc4jrTje4Ll7xU3Np4xlTsvxd27gvKr6zMFchUMN0RKQt6k6TY8e0",
-	"bfQP256uK1y7hGAlSVwXKjj7rxZrdncm6S/zsxla6svs/k8bzAOknnCmG1MGHgNNxQ1dMVWW1gVPkyvj",
-	"/KHWOv3aDemjNPhU4fwDFCVbrMOP9hPzNPsKRCTcMK1vpij2+mCdrr6bLHBvj1glWuUNHesGPCIR9aN3",
-	"wH8gtJKB5nvMKzPn+MzC88+XPoH8Iq+nT8iXruSlZ73rureO1hEjW66xwRzlpCOmW9UOS9rN2nx/Dxyv",
-	"HJcGCxraRFlxtRPsziCzVQJiE45ZWTJBbFvae2/r1B5WLRnGRpA0oq9HFrW88PW1bSRNvc427rvM2qam",
-	"IfV21zjFtfO+WurZ6TbHf4xnItFZluk30qXFKKkSpVjCE0nMaTQ1z6fHKEO3xcwcwapM54I2M6Wo7zT1",
-	"OAnciG1MtUHz8XL/noFHblEYsWHcfcYsI4dEs6hxfPjTjPSX08+TbvO4Ua+4HdkLVNNWb70qk3BEcFrY",
-	"Q/YiKmHZ0QJ/oQhRA6yRe1+nfP1+0u5vF4S7nbY7jcTVBEp79+Vq+bWCG+N3UJIR1Y6kQIPSfDbRK51i",
-	"rEXxKy0xAqoF2XUCi99GcfT29PGuP4vNzL1pvGGpajNiwoUPGUrkhOOiJhg3i8ViU1upB7K6yAkGFmp3",
-	"L25to/gZzKs/tNxrCWSu799FzAt8Twq1H18rfYuafz/52kcuGeA01KeZzGr2paG+DrT5onD4Hwh1fHAE",
-	"bW6nIVICNTm6gXYmRnn1Bb5IcvekKtU4Sle+mpJGawaLmzQCC2qDGoeISRtvrPLl235tu8QsKvTvCQ3t",
-	"99GuWK0MuDpvRdMxOmQkyUwx84HIjFUSCXy0PQ2HSHel+165tMH8RVNMrqwF9TrS/RMQVn8UI92UJ8fI",
-	"Ye9dZ6+o3VgObrW8orqqfcs4wkgp/yFP8W5JcouscO4XjCmTQcuWF6GvzC+NOP1UYS41fQLZZfomsqd/",
-	"kdlpAaufWihiB2g9tzc9BmSowzkLuP6/afi1oqm1W5Xo9OO4jhr1RikY3XX7ERApNAnprTP+StNnB6ND",
-	"xnJDXwHXtT2QhnKmyQ+y3QMa6F3tvh6z3cFgo/6j8BbF0Vfqf18FUmLgrb2sx9OfncAH5nvkM3mjeiNq",
-	"tMfutLQ06hBZdwBws7up6tL/SRJLS5ylIiu3lzrM9tUtDXVMKXT77XJpx1pOHPCkWmdvKm3telSDTArP",
-	"zyvuGC9J96Q6C382UqD0w2fiaMpZYt08aKfulvkUABON0YcaoTHCSH2DElYosVLJC/QaS6wYX0dDINVH",
-	"H/r41Udd7Ppx8/GF6+bxVL1Vu+Hsj2yLMDKl2C/+QRUe0JW+LKAE+sIWyTZf6jrbGD0zw7QLaWN01ess",
-	"fPGPJjdBtyGm6Hu99JaX4nn01IWKcEmi59GfLq4u/mTaeRq97xKX5HL/9LKxuXeGhhXJ65S76zR6HilD",
-	"/aV5Je5cfPn3QbjD3GLgQngavthE86wXBdmrNYzozliu+2bomzM/VcCPzdWZn6LATZl/vLoanmY/9+5M",
-	"/OPV1RkuJ9QuC8+NfLfN5YQitmQgQUjnPNEBmAtjF29xlQdN6XoNl61LH/WEJROerXml/VDO9G8uCz2G",
-	"J2jdJ3rZv1zzYYDFp6chrS+DXL68h7hHi5e/kvTBcKyrdu5hHKRQZzwWJIUXWlFTJ/KGGx+0RBuc3F2Y",
-	"AFkLX6/1cA2+Omt95p3GTPG4zfOy1bcgA4BcfRakD3jZ93HzyuX160ixmXVihj2JplFOhnWEewO25xHj",
-	"kCpV/4WJLx+IAPTs6q+xEamtd4xMNvrhR+t4+Tjcyb9pr+sZKX/mJjy7+uvqt7N279fwyR1WwIalRytn",
-	"Uq31Ute54QL9yGSmDqIDrnXXi9XZ9DKtzEKhfzHydJryCrfXbtwAm/yWsunSSpyVl/zejPqbyoXWgpP2",
-	"FSUhIdbcY3LGM7iZxMMG+hoGQ+n2ciYjRBJMkdImVqL5RLdlNFvuP43NC+9yTMVQKE3Gw4KenvWeT+uy",
-	"6b9BqNffcmg3eK/IPt+WN10wPXv+kslMq+ui6ckmMzgaL9JKO94K73ip/z3g9G1dUDWqGi9tJuBTjXXW",
-	"9cR75T+7ttxtARa6WFwnzJo3ERErbVevWUbQmLnu3KFwNkwM23t4sHHTuUzcELO91UFfuv5Y+TVuOVy3",
-	"u7YsU6K6rUYWHdH9jl0r0sF5DYke+j6TNfFFqu2tFucTdfdz097VAto7hxbv6W73RanyfW45r2o7xjJX",
-	"v4m0oKZ7V1utG3KJ8a0jtkWAk0xn9OvGx0IRJU2gcXrpDnr2ivSGS3LAQl+psYd8yBBvCU1tE7HV9MaZ",
-	"qV+egoKpF1FOybsZzZ5fX6/sdw6dU2HW7uZ2uv2CGtm/oiERaUyYkiu0YffaU2iyJbeMG8IySFqJs10q",
-	"vp8hf8B3YAtKl0nfUc/JKhrUO+vC9yFThwXWw9Olq34dR9hr99YJdf+GamFRplsk9jtUKtMUb1BRCZLc",
-	"FzkqSEoQ3iQoEXukkBLS9W2u40Rt/+lfPIHePmz4GWIcmbDhC016ZbqNNZxKdpX2nkIPMCUudYhh8tw/",
-	"n5u2/nD5hy451bmhG0Kxhr0PU5CalPWF0ZbkOlUqMzeYqzFfmfmevCZC5yWTPg0PpliPLIVLLwufTbzS",
-	"oJNOiDplBxrbNAYh8XaLGEUi4UqZGJw/P3EiweUgfanC4NaGkYeuAMx1FoBtyqGPXyHFmsLBFvf49+Cn",
-	"7Ihw/yIHAVrGqy0pc3x0sUNTkei643Z34c19mWNC37pu/qMC5sTVDLEpR7wKcbJt3z9JqPz3b8DXc453",
-	"uznjkXL10pRzWgluF6xciYLqC/TDLOz8lZwTSOtL7UFfL3sHx9jwt0B6KCRsXePweHJF518qD7+3JWJe",
-	"GWzqzlbE+cQzXQP1/wf7rIN9MHeJdyD0nFtWmRJ7deIopTZWUImqKDA/zgPL3B33L6lwmLw0w89fmN7R",
-	"JAMFPai37mrZczpPm2a0Ab+pAfQzuElvbR+fhWFmVxSxyDnaKqlYZ2PP6xJtUPV79oZqTE91hJ6Huq7m",
-	"Udc5PJ/dsqIvyunZYoXz+jsD/HD12Xnfpd6GbBjrvmyZLhswmZCHDKjVRYXU7QeMsVOwPQglfAUrAOk0",
-	"TxO+yqCdqyh0I44h8euUTlP2OqpxfRg0IUHmNNxDULeyKaf/R82bUZ7S+xgKq5pb27Rf8bGMkulrmP45",
-	"lvlhb2o642rtDAEdypxLmIoD8MeZ+w8P/xsAAP//",
-}
-
-// decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,
-// after base64-decoding and flate-decompressing the embedded blob.
-func decodeSpec() ([]byte, error) {
-	encoded := strings.Join(swaggerSpec, "")
-	compressed, err := base64.StdEncoding.DecodeString(encoded)
-	if err != nil {
-		return nil, fmt.Errorf("error base64 decoding spec: %w", err)
-	}
-	zr := flate.NewReader(bytes.NewReader(compressed))
-	var buf bytes.Buffer
-	if _, err := buf.ReadFrom(zr); err != nil {
-		return nil, fmt.Errorf("read flate: %w", err)
-	}
-	if err := zr.Close(); err != nil {
-		return nil, fmt.Errorf("close flate reader: %w", err)
-	}
-
-	return buf.Bytes(), nil
-}
-
-var rawSpec = decodeSpecCached()
-
-// a naive cache of the decoded OpenAPI spec
-func decodeSpecCached() func() ([]byte, error) {
-	data, err := decodeSpec()
-	return func() ([]byte, error) {
-		return data, err
-	}
-}
-
-// Constructs a synthetic filesystem for resolving external references when loading openapi specifications.
-func PathToRawSpec(pathToFile string) map[string]func() ([]byte, error) {
-	res := make(map[string]func() ([]byte, error))
-	if len(pathToFile) > 0 {
-		res[pathToFile] = rawSpec
-	}
-
-	return res
-}
-
-// GetSpec returns the OpenAPI specification corresponding to the generated
-// code in this file. External references in the spec are resolved through
-// PathToRawSpec; externally-referenced files must be embedded in their
-// corresponding Go packages (via the import-mapping feature). URL-based
-// external refs are not supported.
-func GetSpec() (swagger *openapi3.T, err error) {
-	resolvePath := PathToRawSpec("")
-
-	loader := openapi3.NewLoader()
-	loader.IsExternalRefsAllowed = true
-	loader.ReadFromURIFunc = func(loader *openapi3.Loader, url *url.URL) ([]byte, error) {
-		pathToFile := url.String()
-		pathToFile = path.Clean(pathToFile)
-		getSpec, ok := resolvePath[pathToFile]
-		if !ok {
-			err1 := fmt.Errorf("path not found: %s", pathToFile)
-			return nil, err1
-		}
-		return getSpec()
-	}
-	var specData []byte
-	specData, err = rawSpec()
-	if err != nil {
-		return
-	}
-	swagger, err = loader.LoadFromData(specData)
-	if err != nil {
-		return
-	}
-	return
-}
-
-// GetSpecJSON returns the raw JSON bytes of the embedded OpenAPI
-// specification: decompressed but not unmarshaled. External references
-// are not resolved here; the bytes are the spec exactly as embedded by
-// codegen. The result is cached at package init time, so repeated calls
-// are cheap.
-func GetSpecJSON() ([]byte, error) {
-	return rawSpec()
-}
-
-// GetSwagger returns the OpenAPI specification corresponding to the
-// generated code in this file.
-//
-// Deprecated: GetSwagger predates kin-openapi renaming openapi3.Swagger
-// to openapi3.T. Use [GetSpec] instead. This wrapper is retained for
-// backwards compatibility.
-func GetSwagger() (*openapi3.T, error) {
-	return GetSpec()
 }

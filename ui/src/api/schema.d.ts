@@ -129,7 +129,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description What the chosen box becomes when every stopped note moves by some frets and the open strings stay. */
-        post: operations["slideRun"];
+        post: operations["slideBox"];
         delete?: never;
         options?: never;
         head?: never;
@@ -201,180 +201,156 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/briefs": {
+    "/api/v1/brief/choices": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["listBriefs"];
-        put?: never;
-        post: operations["createBrief"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/briefs/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        get: operations["getBrief"];
-        /** @description The version given has to be the stored one; otherwise 409, with the stored brief under `current`. */
-        put: operations["updateBrief"];
-        post?: never;
-        /** @description Sets it aside; restore brings it back. */
-        delete: operations["deleteBrief"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/briefs/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
         get?: never;
         put?: never;
-        post: operations["restoreBrief"];
+        /** @description What may stand in the place of one field of a brief, and what a text typed by hand means there. */
+        post: operations["chooseField"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/briefs/{id}/duplicate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["duplicateBrief"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/instruments": {
+    "/api/v1/brief/points": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["listInstruments"];
+        get?: never;
         put?: never;
-        post: operations["createInstrument"];
+        /** @description The fine points that change anything in a brief. */
+        post: operations["listPoints"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/instruments/{id}": {
+    "/api/v1/shelf/{kind}": {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
+            };
+            cookie?: never;
+        };
+        get: operations["listKept"];
+        put?: never;
+        post: operations["createKept"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelf/{kind}/trash": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
+            };
+            cookie?: never;
+        };
+        /** @description What was set aside, the latest first. */
+        get: operations["listTrash"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelf/{kind}/trash/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
             cookie?: never;
         };
         get?: never;
-        /** @description The version given has to be the stored one; otherwise 409, with the stored instrument under `current`. */
-        put: operations["updateInstrument"];
+        put?: never;
+        post?: never;
+        /** @description Takes away for good what was set aside before. */
+        delete: operations["purgeKept"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelf/{kind}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get: operations["getKept"];
+        /** @description The version given has to be the stored one; otherwise 409, with what is stored under `current`. */
+        put: operations["updateKept"];
         post?: never;
         /** @description Sets it aside; restore brings it back. */
-        delete: operations["deleteInstrument"];
+        delete: operations["setAsideKept"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/instruments/{id}/restore": {
+    "/api/v1/shelf/{kind}/{id}/restore": {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
             cookie?: never;
         };
         get?: never;
         put?: never;
-        post: operations["restoreInstrument"];
+        post: operations["restoreKept"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/scales": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listScales"];
-        put?: never;
-        post: operations["createScale"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/scales/{id}": {
+    "/api/v1/shelf/{kind}/{id}/duplicate": {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        /** @description The version given has to be the stored one; otherwise 409, with the stored scale under `current`. */
-        put: operations["updateScale"];
-        post?: never;
-        /** @description Sets it aside; restore brings it back. */
-        delete: operations["deleteScale"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/scales/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
             cookie?: never;
         };
         get?: never;
         put?: never;
-        post: operations["restoreScale"];
+        post: operations["duplicateKept"];
         delete?: never;
         options?: never;
         head?: never;
@@ -401,81 +377,47 @@ export interface components {
             /** @description What was given and what would be accepted. */
             message: string;
         };
-        BriefConflict: {
+        Conflict: {
             title: string;
             status: number;
             detail: string;
             errors: components["schemas"]["FieldError"][];
-            current: components["schemas"]["SavedBrief"];
+            current: components["schemas"]["Kept"];
         };
-        InstrumentConflict: {
-            title: string;
-            status: number;
-            detail: string;
-            errors: components["schemas"]["FieldError"][];
-            current: components["schemas"]["OwnInstrument"];
-        };
-        ScaleConflict: {
-            title: string;
-            status: number;
-            detail: string;
-            errors: components["schemas"]["FieldError"][];
-            current: components["schemas"]["OwnScale"];
-        };
-        SavedBriefInput: {
+        KeptInput: {
             title: string;
             notes?: string;
-            brief: components["schemas"]["Brief"];
+            brief?: components["schemas"]["Brief"];
+            instrument?: components["schemas"]["InstrumentBrief"];
+            /** @description Degrees against the major scale, such as 1 b2 4 5 b7. */
+            formula?: string;
             /** @description The version that was read; needed to change one. */
             version?: number;
         };
-        SavedBrief: {
+        Kept: {
             id: string;
+            kind: string;
             title: string;
             notes: string;
-            brief: components["schemas"]["Brief"];
+            /** @description What it is in words. */
             sentence: string;
+            brief?: components["schemas"]["Brief"];
+            instrument?: components["schemas"]["InstrumentBrief"];
+            formula?: string;
             version: number;
             /** Format: date-time */
             createdAt: string;
             /** Format: date-time */
             updatedAt: string;
         };
-        SavedBriefList: {
-            briefs: components["schemas"]["SavedBrief"][];
-        };
-        OwnInstrumentInput: {
-            name: string;
-            instrument: components["schemas"]["InstrumentBrief"];
-            /** @description The version that was read; needed to change one. */
-            version?: number;
-        };
-        OwnInstrument: {
-            id: string;
-            name: string;
-            instrument: components["schemas"]["InstrumentBrief"];
-            version: number;
-        };
-        OwnInstrumentList: {
-            instruments: components["schemas"]["OwnInstrument"][];
-        };
-        OwnScaleInput: {
-            name: string;
-            /** @description Degrees against the major scale, such as 1 b2 4 5 b7. */
-            formula: string;
-            /** @description The version that was read; needed to change one. */
-            version?: number;
-        };
-        OwnScale: {
-            id: string;
-            name: string;
-            formula: string;
-            version: number;
-        };
-        OwnScaleList: {
-            scales: components["schemas"]["OwnScale"][];
+        KeptList: {
+            kept: components["schemas"]["Kept"][];
+            /** @description Where the next page goes on; there is none without it. */
+            next?: string;
         };
         Catalogue: {
+            /** @description Every field of a brief, in the order of the sentence. */
+            fields: components["schemas"]["CatalogueField"][];
             instruments: components["schemas"]["CatalogueInstrument"][];
             tunings: components["schemas"]["CatalogueTuning"][];
             /** @description Every pitch that an open string may have, rising. */
@@ -507,6 +449,42 @@ export interface components {
             name: string;
             /** @description When a teacher would choose it. */
             why?: string;
+        };
+        CatalogueField: {
+            path: string;
+            title: string;
+            about: string;
+            /** @enum {string} */
+            kind: "text" | "whole" | "number" | "flag" | "texts" | "wholes" | "numbers" | "place";
+            /** @description Field of the sentence at which its problems are shown where it goes unsaid. */
+            head: string;
+            /** @description The few words that it may be, whatever the rest of the brief; empty where they depend on it. */
+            choices: components["schemas"]["CatalogueEntry"][];
+        };
+        Picker: {
+            field: string;
+            title: string;
+            hint: string;
+            choices: components["schemas"]["Choice"][];
+        };
+        Choice: {
+            label: string;
+            note?: string;
+            /** @description Values by path; null takes a field out. */
+            changes: {
+                [key: string]: unknown;
+            };
+            /** @description What the brief says. */
+            now?: boolean;
+            /** @description What was typed, taken as it is. */
+            typed?: boolean;
+        };
+        PointGroup: {
+            about: string;
+            points: {
+                field: string;
+                title: string;
+            }[];
         };
         CataloguePattern: {
             id: string;
@@ -553,81 +531,150 @@ export interface components {
             scaleLengthMm: number;
             school: string;
         };
+        /** @description What to play; only the instrument and the scale are needed. */
         Brief: {
             instrument: components["schemas"]["InstrumentBrief"];
             scale: components["schemas"]["ScaleBrief"];
-            layout?: {
-                system?: string;
-                strings?: number[];
-                fromDegree?: number;
-                octaves?: number;
-                lowFret?: number;
-                highFret?: number;
-                box?: number;
-            };
-            hand?: {
-                school?: string;
-                wide?: string;
-                open?: string;
-                prefer?: string;
-                four?: string;
-                limitsMm?: components["schemas"]["Limits"];
-            };
-            run?: {
-                pattern?: string;
-                size?: number;
-                direction?: string;
-                order?: number[];
-                repeat?: number;
-                cell?: string;
-                repeatTop?: boolean;
-                finish?: string;
-                /** @description Degree of the chord that a chord note is of. */
-                chord?: number;
-                /** @description Degrees of the chords to run through. */
-                chords?: number[];
-                landOn?: components["schemas"]["Place"];
-                /** @description Goes on through the boxes that lead on from the chosen one. */
-                chain?: boolean;
-                /** @description Degree whose seventh chord is marked; 0 for none. */
-                lean?: number;
-                /** @description How the last bar is filled. */
-                fit?: string;
-            };
-            rhythm?: {
-                perBeat?: number;
-                tempoBpm?: number;
-                beatsPerBar?: number;
-                meter?: string;
-                /** @description Notes before the first bar. */
-                pickUp?: number;
-                swing?: boolean;
-                /** @description Notes from accent to accent; 0 for the beats. */
-                accentEvery?: number;
-            };
-            picking?: string;
+            layout?: components["schemas"]["LayoutBrief"];
+            hand?: components["schemas"]["HandBrief"];
+            run?: components["schemas"]["RunBrief"];
+            rhythm?: components["schemas"]["RhythmBrief"];
             round?: components["schemas"]["RoundBrief"];
+            /** @description Id of the way to sound the run. */
+            picking?: string;
             /** @description How notes are said to readers; data stays English. */
             names?: string;
         };
-        /** @description Openings of the hand in mm between index and middle, middle and ring, ring and little finger. */
-        Limits: {
-            comfortable?: number[];
-            greatest?: number[];
+        /** @description An instrument of the catalogue, each of its measures overridden where it is given. */
+        InstrumentBrief: {
+            /** @description Id of an instrument of the catalogue. */
+            id: string;
+            /** @description Pitches of the open strings, string 1 last; an octave that is left out is inferred. */
+            tuning?: string[];
+            /** @description Fret of a capo, 0 for none; all other frets are counted from it. */
+            capo?: number;
+            /** @description Frets of the neck, the instrument's own where it is not given. */
+            frets?: number;
+            /** @description From nut to bridge in mm. */
+            scaleLengthMm?: number;
+            /** @description Mirrors drawings; changes no data. */
+            leftHanded?: boolean;
+            /** @description Strings stand in pairs. */
+            courses?: boolean;
         };
+        /** @description A tonic with the name of a scale or with a formula. */
         ScaleBrief: {
+            /** @description Name of the tonic, with at most one # or b. */
             tonic: string;
+            /** @description Id of a scale of the catalogue; or give a formula. */
             name?: string;
+            /** @description Degrees against the major scale, such as 1 b2 4 5 b7, where no name is given. */
             formula?: string;
         };
-        InstrumentBrief: {
-            id: string;
-            tuning?: string[];
-            frets?: number;
-            scaleLengthMm?: number;
-            leftHanded?: boolean;
-            courses?: boolean;
-            capo?: number;
+        /** @description How the neck is divided into boxes. */
+        LayoutBrief: {
+            /** @description Id of the way to divide the neck into boxes. */
+            system?: string;
+            /** @description Octaves from the degree it starts from, 1 to 3. */
+            octaves?: number;
+            /** @description Degree to start from, counted from 1. */
+            fromDegree?: number;
+            /** @description Numbers of the strings that are used; those that rise in pitch where they are not given. */
+            strings?: number[];
+            /** @description First fret that may be used; 0 allows open strings. */
+            lowFret?: number;
+            /** @description Last fret that may be used. */
+            highFret?: number;
+            /** @description Index of the box that the run is made on, from 0. */
+            box?: number;
+        };
+        /** @description How it is fingered. */
+        HandBrief: {
+            limitsMm?: components["schemas"]["Limits"];
+            /** @description Id of the way to give each finger its fret. */
+            school?: string;
+            /** @description How a span of two whole steps is fingered. */
+            wide?: string;
+            /** @description How a reach is weighed against a shift. */
+            prefer?: string;
+            /** @description When open strings are used. */
+            open?: string;
+            /** @description How four notes on a string are fingered. */
+            four?: string;
+        };
+        /** @description Openings of the hand in mm between index and middle, middle and ring, ring and little finger. */
+        Limits: {
+            /** @description Openings past which there is a caution. */
+            comfortable?: number[];
+            /** @description Openings past which another way is taken. */
+            greatest?: number[];
+        };
+        /** @description In which order the notes are played. */
+        RunBrief: {
+            /** @description Id of the way through the box. */
+            pattern?: string;
+            /** @description Notes that an interval, a stack or a group takes in: 3 is a third. */
+            size?: number;
+            /** @description Degrees of a chord in the order in which it is broken. */
+            order?: number[];
+            /** @description Degrees of the chords to run through. */
+            chords?: number[];
+            /** @description Scale steps from a moving start, apart by spaces. */
+            cell?: string;
+            /** @description Times that the notes of each string are played. */
+            repeat?: number;
+            /** @description Id of the way through the pattern. */
+            direction?: string;
+            /** @description The top note is struck twice when turning. */
+            repeatTop?: boolean;
+            /** @description Goes on through the boxes that lead on from the chosen one. */
+            chain?: boolean;
+            /** @description Place of the last note of the run. */
+            landOn?: components["schemas"]["Place"];
+            /** @description Id of the way to end. */
+            finish?: string;
+            /** @description Degree of the chord that a chord note is of. */
+            chord?: number;
+            /** @description Degree whose seventh chord is marked; 0 for none. */
+            lean?: number;
+            /** @description How the last bar is filled. */
+            fit?: string;
+        };
+        /** @description In which time they are played. */
+        RhythmBrief: {
+            /** @description Eighths of simple meters are long and short. */
+            swing?: boolean;
+            /** @description Notes to the beat, 1 to 6. */
+            perBeat?: number;
+            /** @description Beats a minute, 20 to 320. */
+            tempoBpm?: number;
+            /** @description Such as 6/8; says the beats of the bar. */
+            meter?: string;
+            /** @description Beats to the bar, 2 to 12; a meter says them too. */
+            beatsPerBar?: number;
+            /** @description Notes before the first bar. */
+            pickUp?: number;
+            /** @description Notes from accent to accent; 0 for the beats. */
+            accentEvery?: number;
+        };
+        /** @description How the brief is carried through the keys; a plan does not read it. */
+        RoundBrief: {
+            /** @description Tonic of the first key of a round; that of the scale where it is not given. */
+            start?: string;
+            /** @description Id of the set of keys. */
+            through?: string;
+            /** @description Tonics in an order of one's own. */
+            keys?: string[];
+            /** @description Id of the order. */
+            order?: string;
+            /** @description Number of a shuffled order: the same number brings the same order back. */
+            seed?: number;
+            /** @description Tonics that stand for their keys, where the usual spelling is another. */
+            spelling?: string[];
+            /** @description Id of the rule for where each key is played. */
+            place?: string;
+            /** @description Id of the way from each key to the next. */
+            link?: string;
         };
         Comparison: {
             first: components["schemas"]["Plan"];
@@ -692,6 +739,10 @@ export interface components {
                 steps: number[];
                 /** @description The notes as the brief asks to say them. */
                 labels: string[];
+                /** @description Tonic of the next key by fourths. */
+                fourthOn: string;
+                /** @description And of the one before. */
+                fourthBack: string;
                 core?: {
                     title: string;
                     formula: string;
@@ -797,7 +848,7 @@ export interface components {
                 normal: number;
             };
             /** @description Among the notes of its beat; -1 where it is a whole beat. */
-            place: number;
+            ofBeat: number;
             /** @description Of the bar; notes of one beat share a beam. */
             beat: number;
             tieFrom: boolean;
@@ -858,21 +909,6 @@ export interface components {
             ring?: number;
             spoken: string;
         };
-        RoundBrief: {
-            order?: string;
-            /** @description twelve-keys or fifteen-signatures. */
-            through?: string;
-            /** @description Tonic of the first key. */
-            start?: string;
-            /** @description Tonics in an order of one's own. */
-            keys?: string[];
-            /** @description Of a shuffled order. */
-            seed?: number;
-            /** @description Tonics that stand for their keys. */
-            spelling?: string[];
-            place?: string;
-            link?: string;
-        };
         Round: {
             brief: components["schemas"]["Brief"];
             sentence: string;
@@ -892,10 +928,7 @@ export interface components {
             title: string;
             /** @description The tonic's other spelling, where there is a usual one. */
             other?: string;
-            root: {
-                string: number;
-                fret: number;
-            };
+            root: components["schemas"]["Place"];
             /** @description The root lies lower than a step up from the key before. */
             droppedOctave: boolean;
             /** @description Why it lies lower. */
@@ -921,6 +954,8 @@ export interface components {
         };
         Run: {
             events: components["schemas"]["Event"][];
+            /** @description The keys that it goes through, with what may sound under them. */
+            keys: components["schemas"]["Key"][];
             bars: number;
             notes: number;
             notesPerMinute: number;
@@ -947,6 +982,16 @@ export interface components {
                 degree: string;
                 inChord: boolean;
             };
+        };
+        Key: {
+            title: string;
+            /** @description Index of its first event. */
+            first: number;
+            fifths: number;
+            /** @description MIDI number of its tonic, low. */
+            drone: number;
+            /** @description MIDI numbers of the chords that take turns bar by bar. */
+            vamp: number[][];
         };
         Event: {
             n: number;
@@ -988,36 +1033,33 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description The saved brief. */
-        OneBrief: {
+        /** @description The thing that is kept. */
+        OneKept: {
             headers: {
                 [name: string]: unknown;
             };
             content: {
-                "application/json": components["schemas"]["SavedBrief"];
+                "application/json": components["schemas"]["Kept"];
             };
         };
-        /** @description The own instrument. */
-        OneInstrument: {
+        /** @description Things that are kept, the latest change first. */
+        ManyKept: {
             headers: {
                 [name: string]: unknown;
             };
             content: {
-                "application/json": components["schemas"]["OwnInstrument"];
-            };
-        };
-        /** @description The own scale. */
-        OneScale: {
-            headers: {
-                [name: string]: unknown;
-            };
-            content: {
-                "application/json": components["schemas"]["OwnScale"];
+                "application/json": components["schemas"]["KeptList"];
             };
         };
     };
     parameters: {
         ID: string;
+        /** @description briefs, rounds, instruments or scales. */
+        Kind: string;
+        /** @description The next of the page before; the first page without it. */
+        After: string;
+        /** @description Rows of a page, 1 to 500; 100 without it. */
+        Limit: string;
     };
     requestBodies: {
         GivenBrief: {
@@ -1025,19 +1067,9 @@ export interface components {
                 "application/json": components["schemas"]["Brief"];
             };
         };
-        GivenSavedBrief: {
+        GivenKept: {
             content: {
-                "application/json": components["schemas"]["SavedBriefInput"];
-            };
-        };
-        GivenInstrument: {
-            content: {
-                "application/json": components["schemas"]["OwnInstrumentInput"];
-            };
-        };
-        GivenScale: {
-            content: {
-                "application/json": components["schemas"]["OwnScaleInput"];
+                "application/json": components["schemas"]["KeptInput"];
             };
         };
     };
@@ -1214,7 +1246,7 @@ export interface operations {
             default: components["responses"]["AnyProblem"];
         };
     };
-    slideRun: {
+    slideBox: {
         parameters: {
             query: {
                 /** @description Towards the bridge positive. */
@@ -1339,87 +1371,188 @@ export interface operations {
             default: components["responses"]["AnyProblem"];
         };
     };
-    listBriefs: {
+    chooseField: {
+        parameters: {
+            query: {
+                /** @description Path of the field, such as scale.tonic. */
+                field: string;
+                /** @description What was typed; all choices without it. */
+                text?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description The choices, the likeliest first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picker"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listPoints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description Fields under their headings. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        groups: components["schemas"]["PointGroup"][];
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listKept: {
         parameters: {
             query?: {
                 /** @description Words that the title, the sentence or the notes hold. */
                 q?: string;
+                /** @description The next of the page before; the first page without it. */
+                after?: components["parameters"]["After"];
+                /** @description Rows of a page, 1 to 500; 100 without it. */
+                limit?: components["parameters"]["Limit"];
             };
             header?: never;
-            path?: never;
+            path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
+            };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description Saved briefs, the latest change first. */
-            200: {
+            200: components["responses"]["ManyKept"];
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    createKept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenKept"];
+        responses: {
+            201: components["responses"]["OneKept"];
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listTrash: {
+        parameters: {
+            query?: {
+                /** @description The next of the page before; the first page without it. */
+                after?: components["parameters"]["After"];
+                /** @description Rows of a page, 1 to 500; 100 without it. */
+                limit?: components["parameters"]["Limit"];
+            };
+            header?: never;
+            path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: components["responses"]["ManyKept"];
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    purgeKept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone. */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["SavedBriefList"];
-                };
+                content?: never;
             };
             default: components["responses"]["AnyProblem"];
         };
     };
-    createBrief: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: components["requestBodies"]["GivenSavedBrief"];
-        responses: {
-            201: components["responses"]["OneBrief"];
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    getBrief: {
+    getKept: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            200: components["responses"]["OneBrief"];
+            200: components["responses"]["OneKept"];
             default: components["responses"]["AnyProblem"];
         };
     };
-    updateBrief: {
+    updateKept: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
             cookie?: never;
         };
-        requestBody: components["requestBodies"]["GivenSavedBrief"];
+        requestBody: components["requestBodies"]["GivenKept"];
         responses: {
-            200: components["responses"]["OneBrief"];
+            200: components["responses"]["OneKept"];
             /** @description Somebody changed it in between. Nothing was written. */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["BriefConflict"];
+                    "application/problem+json": components["schemas"]["Conflict"];
                 };
             };
             default: components["responses"]["AnyProblem"];
         };
     };
-    deleteBrief: {
+    setAsideKept: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
             cookie?: never;
@@ -1436,221 +1569,37 @@ export interface operations {
             default: components["responses"]["AnyProblem"];
         };
     };
-    restoreBrief: {
+    restoreKept: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            200: components["responses"]["OneBrief"];
+            200: components["responses"]["OneKept"];
             default: components["responses"]["AnyProblem"];
         };
     };
-    duplicateBrief: {
+    duplicateKept: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                /** @description briefs, rounds, instruments or scales. */
+                kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            201: components["responses"]["OneBrief"];
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    listInstruments: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Own instruments and tunings, by name. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OwnInstrumentList"];
-                };
-            };
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    createInstrument: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: components["requestBodies"]["GivenInstrument"];
-        responses: {
-            201: components["responses"]["OneInstrument"];
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    updateInstrument: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        requestBody: components["requestBodies"]["GivenInstrument"];
-        responses: {
-            200: components["responses"]["OneInstrument"];
-            /** @description Somebody changed it in between. Nothing was written. */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["InstrumentConflict"];
-                };
-            };
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    deleteInstrument: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Set aside. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    restoreInstrument: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: components["responses"]["OneInstrument"];
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    listScales: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Own scales, by name. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OwnScaleList"];
-                };
-            };
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    createScale: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: components["requestBodies"]["GivenScale"];
-        responses: {
-            201: components["responses"]["OneScale"];
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    updateScale: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        requestBody: components["requestBodies"]["GivenScale"];
-        responses: {
-            200: components["responses"]["OneScale"];
-            /** @description Somebody changed it in between. Nothing was written. */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ScaleConflict"];
-                };
-            };
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    deleteScale: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Set aside. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    restoreScale: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: components["responses"]["OneScale"];
+            201: components["responses"]["OneKept"];
             default: components["responses"]["AnyProblem"];
         };
     };

@@ -1,0 +1,147 @@
+package brief
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"evenladder/core/fault"
+	"evenladder/core/hand"
+	"evenladder/core/table"
+)
+
+// Openings that a hand may have, in mm.
+const minOpeningMM, maxOpeningMM = 15.0, 150.0
+
+const fourPerString = "four-per-string"
+
+const openingsHint = "or type three openings in mm: index–middle, middle–ring, ring–little"
+
+var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
+	{
+		Path: "hand.school", Title: "Fingering school", About: "Id of the way to give each finger its fret.",
+		at: func(b *Brief) any { return &b.Hand.School }, Options: rowsOf(hand.Schools), Usual: usualSchool,
+		say: func(r *Reading) (string, string) { return ", ", r.Style.School.Phrase },
+	},
+	{
+		Path: "hand.wide", Title: "Wide spans", About: "How a span of two whole steps is fingered.", Point: pointHand,
+		at: func(b *Brief) any { return &b.Hand.Wide }, Options: hand.Wides, Usual: always(string(hand.OneTwoFour)),
+		matters: func(r *Reading) bool { return r.Brief.Hand.School != "two-fret" },
+		say:     func(r *Reading) (string, string) { return ", ", phrase(hand.Wides, r.Brief.Hand.Wide) },
+	},
+	{
+		Path: "hand.prefer", Title: "Reach or shift", About: "How a reach is weighed against a shift.", Point: pointHand,
+		at: func(b *Brief) any { return &b.Hand.Prefer }, Options: hand.Prefers, Usual: always(string(hand.PreferEither)),
+		say: func(r *Reading) (string, string) { return ", ", phrase(hand.Prefers, r.Brief.Hand.Prefer) },
+	},
+	{
+		Path: "hand.open", Title: "Open strings", About: "When open strings are used.", Point: pointHand,
+		at: func(b *Brief) any { return &b.Hand.Open }, Options: hand.Opens, Usual: always(string(hand.OpenBothWays)), clears: noBox,
+		say: func(r *Reading) (string, string) { return ", ", phrase(hand.Opens, r.Brief.Hand.Open) },
+	},
+	{
+		Path: "hand.four", Title: "Four on a string", About: "How four notes on a string are fingered.", Point: pointHand,
+		at: func(b *Brief) any { return &b.Hand.Four }, Options: hand.Fours, Usual: always(string(hand.ThreeAndShift)), clears: []string{"hand.school"},
+		matters: func(r *Reading) bool { return r.Brief.Layout.System == fourPerString },
+		say:     func(r *Reading) (string, string) { return ", ", phrase(hand.Fours, r.Brief.Hand.Four) },
+	},
+	{
+		Path: "hand.limitsMm.comfortable", Title: "What is comfortable for this hand", About: "Openings past which there is a caution.", Point: pointHand, Hint: openingsHint,
+		at: func(b *Brief) any { return &b.Hand.LimitsMM.Comfortable }, typed: asNumbers,
+		choices: handSizes("hand.limitsMm.comfortable", func(l hand.Limits) [3]float64 { return l.ComfortableMM }),
+		say: func(r *Reading) (lead, words string) {
+			if mm := r.Style.Limits.ComfortableMM; r.OwnHand {
+				return ", for a hand that opens ", fmt.Sprintf("%g, %g and %g mm", mm[0], mm[1], mm[2])
+			}
+			return
+		},
+	},
+	{
+		Path: "hand.limitsMm.greatest", Title: "The most this hand can open", About: "Openings past which another way is taken.", Point: pointHand, Hint: openingsHint,
+		at: func(b *Brief) any { return &b.Hand.LimitsMM.Greatest }, typed: asNumbers,
+		choices: handSizes("hand.limitsMm.greatest", func(l hand.Limits) [3]float64 { return l.GreatestMM }),
+	},
+}}
+
+// usualSchool is that of the instrument; four notes on a string with a finger
+// each take a finger for each scale step.
+func usualSchool(r *Reading) string {
+	switch {
+	case r.Brief.Layout.System == fourPerString && r.Brief.Hand.Four == string(hand.FourFingers):
+		return "two-fret"
+	case r.Instrument.School == "":
+		return hand.Schools[0].ID
+	}
+	return r.Instrument.School
+}
+
+func phrase(rows []table.Row, id string) string {
+	row, _ := table.Find(rows, id)
+	return row.Phrase
+}
+
+// makeHand is the hand with its limits, and what lies under it on the neck.
+func makeHand(r *Reading, f *fault.List) {
+	h := &r.Brief.Hand
+	school, _ := table.Find(hand.Schools, h.School)
+	usual := hand.DefaultLimits(r.Instrument.Family)
+	limits := usual
+	before := len(*f)
+	fillLimits(f, "hand.limitsMm.comfortable", &h.LimitsMM.Comfortable, &limits.ComfortableMM)
+	fillLimits(f, "hand.limitsMm.greatest", &h.LimitsMM.Greatest, &limits.GreatestMM)
+	for i := range limits.GreatestMM {
+		if len(*f) == before && limits.GreatestMM[i] < limits.ComfortableMM[i] {
+			f.Addf("hand.limitsMm.greatest", "%g mm stands under the comfortable %g mm: give that much or more", limits.GreatestMM[i], limits.ComfortableMM[i])
+		}
+	}
+	r.OwnHand = limits != usual
+	r.Open, r.Four = hand.Open(h.Open), hand.Four(h.Four)
+	r.Style = hand.Style{School: school, Wide: hand.Wide(h.Wide), Prefer: hand.Prefer(h.Prefer), Limits: limits}
+	r.byHand()
+}
+
+func fillLimits(f *fault.List, field string, given *[]float64, limits *[3]float64) {
+	if len(*given) == 0 {
+		*given = slices.Clone(limits[:])
+		return
+	}
+	if len(*given) != len(limits) {
+		f.Addf(field, "%d openings were given: give three in mm, index to middle, middle to ring and ring to little finger", len(*given))
+		return
+	}
+	for i, mm := range *given {
+		if !(mm >= minOpeningMM && mm <= maxOpeningMM) {
+			f.Addf(field, "%g was given: give %g to %g mm", mm, minOpeningMM, maxOpeningMM)
+			return
+		}
+		limits[i] = mm
+	}
+	own(given)
+}
+
+// handScales are hands beside the average adult one, in proportion to it. From
+// memory.
+var handScales = []struct {
+	name  string
+	share float64
+}{{"an average adult hand", 1}, {"a large hand", 1.12}, {"a small hand", 0.85}, {"a child's hand", 0.7}}
+
+func handSizes(path string, side func(hand.Limits) [3]float64) func(*Reading) []Choice {
+	return func(r *Reading) (out []Choice) {
+		for _, h := range handScales {
+			mm := make([]float64, 0, 3)
+			words := make([]string, 0, 3)
+			for _, usual := range side(hand.DefaultLimits(r.Instrument.Family)) {
+				mm = append(mm, math.Round(usual*h.share))
+				words = append(words, fmt.Sprintf("%g", mm[len(mm)-1]))
+			}
+			c := choice(h.name, strings.Join(words, " · ")+" mm", path, mm)
+			if h.share == 1 {
+				c.Changes[path] = nil
+			}
+			out = append(out, c)
+		}
+		return out
+	}
+}

@@ -1,0 +1,201 @@
+package brief
+
+import (
+	"fmt"
+	"strings"
+
+	"evenladder/core/fault"
+	"evenladder/core/neck"
+	"evenladder/core/pitch"
+	"evenladder/core/table"
+)
+
+// What means nothing any more once something else is chosen.
+var (
+	noBox      = []string{"layout.box", "run.landOn"}
+	noPlace    = append([]string{"layout.strings", "layout.lowFret", "layout.highFret"}, noBox...)
+	noMeasures = append([]string{"instrument.tuning", "instrument.frets", "instrument.scaleLengthMm", "instrument.courses", "instrument.capo", "hand.school"}, noPlace...)
+)
+
+// The headings of the fine points.
+const (
+	pointPlace  = "Place"
+	pointHand   = "Hand"
+	pointRun    = "Run"
+	pointTime   = "Time"
+	pointReader = "Names and instrument"
+)
+
+var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, Fields: []Field{
+	{
+		Path: "instrument.id", Title: "Instrument", About: "Id of an instrument of the catalogue.",
+		at:    func(b *Brief) any { return &b.Instrument.ID },
+		check: checkInstrumentID, clears: noMeasures, choices: instruments,
+		say: func(r *Reading) (string, string) {
+			if r.Brief.Instrument.LeftHanded {
+				return "On a ", "left-handed " + r.Instrument.Name
+			}
+			return "On " + r.Instrument.Article + " ", r.Instrument.Name
+		},
+	},
+	{
+		Path: "instrument.tuning", Title: "Tuning", About: "Pitches of the open strings, string 1 last; an octave that is left out is inferred.",
+		Hint: "or type the strings, string 1 last: D A D G A D",
+		at:   func(b *Brief) any { return &b.Instrument.Tuning }, clears: noPlace, choices: tunings, typed: asTexts,
+		say: func(r *Reading) (string, string) { return " tuned ", tuningWords(r) },
+	},
+	{
+		Path: "instrument.capo", Title: "Capo", About: "Fret of a capo, 0 for none; all other frets are counted from it.", Point: pointPlace,
+		Hint: "or type a fret",
+		at:   func(b *Brief) any { return &b.Instrument.Capo }, clears: noPlace, typed: asNumber,
+		choices: func(*Reading) []Choice {
+			out := []Choice{choice("no capo", "", "instrument.capo", nil)}
+			for fret := 1; fret <= 7; fret++ {
+				out = append(out, choice(fmt.Sprintf("at fret %d", fret), "", "instrument.capo", fret))
+			}
+			return out
+		},
+		say: func(r *Reading) (lead, words string) {
+			if capo := r.Brief.Instrument.Capo; capo > 0 {
+				return " with a ", fmt.Sprintf("capo at fret %d", capo)
+			}
+			return
+		},
+	},
+	{
+		Path: "instrument.frets", Title: "Number of frets", About: "Frets of the neck, the instrument's own where it is not given.", Point: pointReader,
+		Hint: "type a number",
+		at:   func(b *Brief) any { return &b.Instrument.Frets }, clears: noPlace, typed: asNumber,
+		fill: func(r *Reading) { fill(&r.Brief.Instrument.Frets, r.Instrument.Frets) },
+		check: func(r *Reading, f *fault.List) {
+			if r.Instrument.ID != "" {
+				f.Between("instrument.frets", *r.Brief.Instrument.Frets, neck.MinFrets, neck.MaxFrets)
+			}
+		},
+		choices: func(*Reading) (out []Choice) {
+			for _, n := range []int{12, 15, 17, 19, 20, 21, 22, 24} {
+				out = append(out, choice(fmt.Sprintf("%d frets", n), "", "instrument.frets", n))
+			}
+			return out
+		},
+	},
+	{
+		Path: "instrument.scaleLengthMm", Title: "Scale length", About: "From nut to bridge in mm.", Point: pointReader, Hint: "type millimetres",
+		at: func(b *Brief) any { return &b.Instrument.ScaleLengthMM }, typed: asNumber, choices: scaleLengths,
+		fill: func(r *Reading) { fill(&r.Brief.Instrument.ScaleLengthMM, r.Instrument.ScaleLengthMM) },
+		check: func(r *Reading, f *fault.List) {
+			if l := *r.Brief.Instrument.ScaleLengthMM; r.Instrument.ID != "" && !(l >= neck.MinScaleLengthMM && l <= neck.MaxScaleLengthMM) {
+				f.Addf("instrument.scaleLengthMm", "%g was given: give %g to %g mm", l, neck.MinScaleLengthMM, neck.MaxScaleLengthMM)
+			}
+		},
+	},
+	{
+		Path: "instrument.leftHanded", Title: "Which hand", About: "Mirrors drawings; changes no data.", Point: pointReader,
+		at: func(b *Brief) any { return &b.Instrument.LeftHanded },
+		choices: func(*Reading) []Choice {
+			return []Choice{choice("right-handed", "", "instrument.leftHanded", nil), choice("left-handed", "mirrors every drawing", "instrument.leftHanded", true)}
+		},
+	},
+	{
+		Path: "instrument.courses", Title: "Strings in pairs", About: "Strings stand in pairs.", Point: pointReader,
+		at:   func(b *Brief) any { return &b.Instrument.Courses },
+		fill: func(r *Reading) { fill(&r.Brief.Instrument.Courses, r.Instrument.Courses) },
+		choices: func(*Reading) []Choice {
+			return []Choice{choice("single strings", "", "instrument.courses", false), choice("courses: strings in pairs", "", "instrument.courses", true)}
+		},
+	},
+}}
+
+// checkInstrumentID finds the instrument, which all other measures start from.
+func checkInstrumentID(r *Reading, f *fault.List) {
+	id := r.Brief.Instrument.ID
+	found, ok := neck.FindInstrument(id)
+	switch {
+	case ok:
+		r.Instrument = found
+	case id == "":
+		f.Addf("instrument.id", "no instrument was given: give one of %s", neck.InstrumentIDs())
+	default:
+		f.Addf("instrument.id", "no instrument is called %q: give one of %s", fault.Clip(id), neck.InstrumentIDs())
+	}
+}
+
+// makeNeck strings the neck.
+func makeNeck(r *Reading, f *fault.List) {
+	in := &r.Brief.Instrument
+	tuning := r.Instrument.Tuning
+	if len(in.Tuning) > 0 {
+		t, err := neck.InferTuning(in.Tuning, r.Instrument.Tuning)
+		if err != nil {
+			f.Add("instrument.tuning", err)
+			return
+		}
+		tuning = t
+	}
+	n, err := neck.New(tuning, *in.Frets, *in.ScaleLengthMM)
+	f.Add("instrument", err)
+	if err == nil {
+		n, err = n.Capo(in.Capo)
+		f.Add("instrument.capo", err)
+	}
+	r.Neck = n
+	in.Tuning = make([]string, len(tuning))
+	for i, p := range tuning {
+		in.Tuning[i] = p.String()
+	}
+}
+
+// tuningWords are the open strings without the capo.
+func tuningWords(r *Reading) string {
+	names := make([]string, len(r.Brief.Instrument.Tuning))
+	for i, w := range r.Brief.Instrument.Tuning {
+		names[i] = r.Say(pitch.MustParse(w).Name)
+	}
+	return strings.Join(names, " ")
+}
+
+func instruments(r *Reading) (out []Choice) {
+	for _, in := range neck.Instruments() {
+		out = append(out, choice(in.Name, fmt.Sprintf("%s · %g mm", prettyTuning(in.Tuning), in.ScaleLengthMM), "instrument.id", in.ID))
+	}
+	return out
+}
+
+func tunings(r *Reading) (out []Choice) {
+	for _, t := range neck.Tunings() {
+		if t.Instrument == r.Brief.Instrument.ID {
+			out = append(out, choice(t.Name, prettyTuning(t.Tuning), "instrument.tuning", pitchNames(t.Tuning)))
+		}
+	}
+	return out
+}
+
+func scaleLengths(*Reading) (out []Choice) {
+	lengths := map[float64]bool{}
+	for _, in := range neck.Instruments() {
+		lengths[in.ScaleLengthMM] = true
+	}
+	for mm := neck.MinScaleLengthMM; mm <= neck.MaxScaleLengthMM; mm++ {
+		if lengths[mm] {
+			out = append(out, choice(fmt.Sprintf("%g mm", mm), "", "instrument.scaleLengthMm", mm))
+		}
+	}
+	return out
+}
+
+func pitchNames(tuning []pitch.Pitch) []string {
+	out := make([]string, len(tuning))
+	for i, p := range tuning {
+		out[i] = p.String()
+	}
+	return out
+}
+
+func prettyTuning(tuning []pitch.Pitch) string {
+	return pitch.Pretty(strings.Join(pitchNames(tuning), " "))
+}
+
+// rowsOf are the plain rows of a table, made once.
+func rowsOf[C table.Choice](choices []C) []table.Row { return table.Rows(choices) }
+
+func prettyWords(words []string) string { return pitch.Pretty(strings.Join(words, " ")) }

@@ -1,0 +1,114 @@
+package brief
+
+import (
+	"fmt"
+	"regexp"
+
+	"evenladder/core/fault"
+	"evenladder/core/pitch"
+	"evenladder/core/scale"
+)
+
+var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: []Field{
+	{
+		Path: "scale.tonic", Title: "Key", About: "Name of the tonic, with at most one # or b.", Hint: "type a letter with # or b",
+		at: func(b *Brief) any { return &b.Scale.Tonic }, choices: tonics("scale.tonic"), typed: asText,
+		check: func(r *Reading, f *fault.List) {
+			_, err := parseTonic(r.Brief.Scale.Tonic)
+			f.Add("scale.tonic", err)
+		},
+		// In a round the key is where the round starts.
+		say: func(r *Reading) (lead, words string) {
+			if r.carried {
+				return
+			}
+			return ", lay ", r.Say(r.Scale.Tonic)
+		},
+	},
+	{
+		Path: "round.start", Title: "First key", About: "Tonic of the first key of a round; that of the scale where it is not given.", Hint: "type a letter with # or b",
+		at: func(b *Brief) any { return &b.Round.Start }, choices: tonics("round.start"), typed: asText,
+		matters: func(r *Reading) bool { return r.carried },
+		say: func(r *Reading) (lead, words string) {
+			if !r.carried {
+				return
+			}
+			return ", lay ", r.Say(r.Scale.Tonic)
+		},
+	},
+	{
+		Path: "scale.name", Title: "Scale", About: "Id of a scale of the catalogue; or give a formula.", Hint: "or type degrees: 1 b2 4 5 b7",
+		at: func(b *Brief) any { return &b.Scale.Name }, choices: scales, typed: typedScale, clears: append([]string{"layout.fromDegree"}, noBox...),
+		check: checkScale,
+		say:   func(r *Reading) (string, string) { return " ", r.Scale.Name },
+	},
+	{
+		Path: "scale.formula", Title: "Degrees", About: "Degrees against the major scale, such as 1 b2 4 5 b7, where no name is given.",
+		at: func(b *Brief) any { return &b.Scale.Formula },
+	},
+}}
+
+// parseTonic reads a tonic with at most one # or b.
+func parseTonic(text string) (pitch.Name, error) {
+	n, err := pitch.ParseName(text)
+	if err == nil && (n.Accidental() < -1 || n.Accidental() > 1) {
+		err = fmt.Errorf("%s was given: give a tonic with at most one # or b, such as F# or Bb", text)
+	}
+	return n, err
+}
+
+func checkScale(r *Reading, f *fault.List) {
+	s := r.Brief.Scale
+	switch {
+	case s.Name != "" && s.Formula != "":
+		f.Addf("scale.formula", "a name (%s) and a formula were given: give one of them", fault.Clip(s.Name))
+	case s.Name == "" && s.Formula == "":
+		f.Addf("scale.name", "no scale was given: give a name, one of %s, or a formula such as 1 b3 4 5 b7", scale.IDs())
+	case s.Formula != "":
+		_, err := scale.ParseFormula(s.Formula)
+		f.Add("scale.formula", err)
+	default:
+		if _, ok := scale.Find(s.Name); !ok {
+			f.Addf("scale.name", "no scale is called %q: give one of %s, or a formula", fault.Clip(s.Name), scale.IDs())
+		}
+	}
+}
+
+// makeScale puts the scale on its tonic. What was checked can be read.
+func makeScale(r *Reading, _ *fault.List) {
+	s := &r.Brief.Scale
+	tonic, _ := parseTonic(s.Tonic)
+	s.Tonic = tonic.String()
+	if s.Formula == "" {
+		r.Scale, _ = scale.FromCatalogue(tonic, s.Name)
+		return
+	}
+	formula, _ := scale.ParseFormula(s.Formula)
+	r.Scale, s.Formula = scale.New(tonic, formula), formula.String()
+}
+
+func tonics(path string) func(*Reading) []Choice {
+	return func(*Reading) (out []Choice) {
+		for _, n := range scale.Tonics() {
+			out = append(out, choice(n.Pretty(), "", path, n.String()))
+		}
+		return out
+	}
+}
+
+func scales(*Reading) (out []Choice) {
+	for _, e := range scale.Catalogue() {
+		out = append(out, Choice{Label: e.Name, Note: pitch.Pretty(e.Formula.String()), Changes: Changes{"scale.name": e.ID, "scale.formula": nil}})
+	}
+	return out
+}
+
+var beginsWithDegree = regexp.MustCompile(`^[#b]*\d`)
+
+// typedScale reads degrees as a formula and anything else as a name.
+func typedScale(_ *Reading, _, text string) Changes {
+	if beginsWithDegree.MatchString(text) {
+		return Changes{"scale.formula": text, "scale.name": nil}
+	}
+	return Changes{"scale.name": text, "scale.formula": nil}
+}

@@ -1,0 +1,154 @@
+package brief
+
+import (
+	"fmt"
+	"strings"
+
+	"evenladder/core/fault"
+	"evenladder/core/hand"
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/pitch"
+	"evenladder/core/rhythm"
+	"evenladder/core/run"
+	"evenladder/core/scale"
+	"evenladder/core/table"
+)
+
+// Reading is a brief with its words turned into values.
+type Reading struct {
+	Brief      Brief // with every default filled in
+	Instrument neck.Instrument
+	Neck       neck.Neck // above the capo
+	Scale      scale.Scale
+	Naming     pitch.Naming
+	System     layout.System
+	Request    layout.Request
+	Style      hand.Style
+	OwnHand    bool // the limits of the hand are the brief's own
+	Open       hand.Open
+	Four       hand.Four
+	Pattern    run.Pattern
+	Spec       run.Spec
+	Finish     run.Finish
+	Fit        run.Fit
+	Picking    run.Picking
+	Rhythm     rhythm.Rhythm
+	Keys       Keys // of a round
+
+	table   Table
+	carried bool // it is read as a round
+}
+
+// Read reads a brief for a plan. Where it cannot be met the error is a
+// fault.List, and the reading holds what could be read all the same.
+func Read(b Brief) (Reading, error) { return Fields.read(b, false) }
+
+// ReadRound reads a brief with the way that it is carried through the keys.
+func ReadRound(b Brief) (Reading, error) { return Fields.read(b, true) }
+
+// readAll reads a brief as a round where it is one.
+func (t Table) readAll(b Brief) Reading {
+	r, _ := t.read(b, !b.Round.IsZero())
+	return r
+}
+
+func (t Table) read(b Brief, carried bool) (Reading, error) {
+	r := Reading{Brief: b, table: t, carried: carried}
+	var faults fault.List
+	sound := true // nothing was at fault in what all others need
+	for _, g := range t {
+		if g.carried && !carried {
+			continue
+		}
+		before := len(faults)
+		for _, f := range g.Fields {
+			if f.Options != nil {
+				f.word(&r, &faults)
+			} else if sound || g.first {
+				f.number(&r, &faults)
+			}
+		}
+		if g.make != nil && (g.first && len(faults) == before || sound && !g.first) {
+			g.make(&r, &faults)
+		}
+		if g.first && len(faults) > before {
+			sound = false
+		}
+	}
+	return r, faults.Or()
+}
+
+// word fills in and checks a field that is one of a few words.
+func (f Field) word(r *Reading, faults *fault.List) {
+	v := f.at(&r.Brief).(*string)
+	usual := f.Usual(r)
+	if *v == "" || *v == usual {
+		*v = usual
+		return
+	}
+	if _, ok := table.Find(f.Options, *v); !ok {
+		faults.Add(f.Path, fault.Word(*v, table.IDs(f.Options)))
+	}
+}
+
+// number fills in and checks any other field.
+func (f Field) number(r *Reading, faults *fault.List) {
+	if f.fill != nil {
+		f.fill(r)
+	}
+	if f.check != nil {
+		f.check(r, faults)
+	}
+}
+
+// Box is the index of the chosen box.
+func (r *Reading) Box() int { return *r.Brief.Layout.Box }
+
+// Say is a note's name as the brief asks to say notes, whatever the key.
+func (r *Reading) Say(n pitch.Name) string { return r.Naming.Absolute(n) }
+
+// Title is a key as the brief asks to say notes: "B♭ Dorian".
+func (r *Reading) Title(tonic pitch.Name, name string) string { return r.Say(tonic) + " " + name }
+
+// WithPattern is the reading with another pattern that asks for nothing more.
+func (r Reading) WithPattern(id string) Reading {
+	r.Pattern, _ = table.Find(run.Patterns, id)
+	r.Brief.Run.Pattern, r.Spec.Pattern = id, id
+	return r
+}
+
+// WithBox is the reading with another box chosen.
+func (r Reading) WithBox(box int) Reading {
+	r.Brief.Layout.Box = &box
+	return r
+}
+
+// InstrumentWords says an instrument on its own: "guitar, D A D G B E, 19 frets,
+// 580 mm", what is as usual left out; or what is wrong with it.
+func InstrumentWords(in Instrument) (string, error) {
+	r, err := Table{instrumentGroup}.read(Brief{Instrument: in}, false)
+	if err != nil {
+		return "", err
+	}
+	words := []string{r.Instrument.Name, prettyWords(r.Brief.Instrument.Tuning)}
+	for _, w := range []struct {
+		said  bool
+		words string
+	}{
+		{*r.Brief.Instrument.Frets != r.Instrument.Frets, fmt.Sprintf("%d frets", *r.Brief.Instrument.Frets)},
+		{*r.Brief.Instrument.ScaleLengthMM != r.Instrument.ScaleLengthMM, fmt.Sprintf("%g mm", *r.Brief.Instrument.ScaleLengthMM)},
+		{in.LeftHanded, "left-handed"},
+	} {
+		if w.said {
+			words = append(words, w.words)
+		}
+	}
+	return strings.Join(words, ", "), nil
+}
+
+// ReadScale reads a scale on its own.
+func ReadScale(s Scale) (scale.Scale, error) {
+	r, err := Table{keyGroup}.read(Brief{Scale: s}, false)
+	return r.Scale, err
+}

@@ -1,0 +1,230 @@
+package brief
+
+import (
+	"fmt"
+	"strconv"
+	"strings"
+
+	"evenladder/core/fault"
+	"evenladder/core/pitch"
+	"evenladder/core/scale"
+	"evenladder/core/table"
+)
+
+// Bounds of a round.
+const (
+	MaxKeys = 24
+	MaxSeed = 9999
+)
+
+// Order is an order of keys.
+type Order struct {
+	table.Row
+	Step int // semitones up from each key to the next; 0 where it has no step
+}
+
+// Orders that are asked for by name.
+const (
+	Shuffled = "shuffled"
+	OwnOrder = "own"
+)
+
+// Orders are all orders in picker order.
+var Orders = []Order{
+	{table.Row{ID: "fourths", Phrase: "by fourths", Why: "one sharp less or one flat more at each step; the way chords move"}, scale.Fourth},
+	{table.Row{ID: "fifths", Phrase: "by fifths", Why: "one sharp more or one flat less at each step"}, scale.Fifth},
+	{table.Row{ID: "semitones", Phrase: "by half steps", Why: "the shape moves a fret at a time"}, 1},
+	{table.Row{ID: "whole-steps", Phrase: "by whole steps", Why: "six keys, then the six between them"}, 2},
+	{table.Row{ID: "minor-thirds", Phrase: "by minor thirds", Why: "four keys, three times, each time a half step higher"}, 3},
+	{table.Row{ID: Shuffled, Phrase: "shuffled", Why: "no key can be guessed from the one before; the number brings the same order back"}, 0},
+	{table.Row{ID: OwnOrder, Name: "an order of one's own", Phrase: "in an order of one's own", Why: "type the keys"}, 0},
+}
+
+// TwelveKeys is the set of keys with one spelling for each sound.
+const TwelveKeys = "twelve-keys"
+
+// Through are the sets of keys.
+var Through = []table.Row{{ID: TwelveKeys, Phrase: "twelve keys"}, {ID: "fifteen-signatures", Phrase: "fifteen signatures"}}
+
+// Where are the rules for where each key is played; core/round follows them.
+const (
+	Lowest        = "lowest"
+	SameShape     = "same-shape"
+	Nearest       = "nearest"
+	OnePosition   = "one-position"
+	FirstPosition = "first-position"
+)
+
+// Wheres are all these rules in picker order.
+var Wheres = []table.Row{
+	{ID: Lowest, Name: "lowest", Phrase: "each at its lowest", Why: "bass notes belong low; drops an octave where the strings run out"},
+	{ID: SameShape, Name: "same shape moved", Phrase: "the same shape moved along", Why: "one fingering in every key; folds an octave where the frets end"},
+	{ID: Nearest, Name: "nearest hand", Phrase: "each nearest to the hand", Why: "least travel of the hand from key to key"},
+	{ID: OnePosition, Name: "one position", Phrase: "all under one hand", Why: "which box of each key lies here"},
+	{ID: FirstPosition, Name: "first position", Phrase: "all in first position", Why: "from the root to the top of the position, down past it to the bottom and back"},
+}
+
+// Link is a way from each key to the next.
+type Link struct {
+	table.Row
+	Alone    bool // a bar's rest before each key
+	DropRoot bool // each key stops on the last note before its root
+}
+
+// Links are all ways in picker order.
+var Links = []Link{
+	{table.Row{ID: "joined", Name: "joined", Phrase: "joined without stopping", Why: "up, down to the last note before the root, and on to the next root without stopping"}, false, true},
+	{table.Row{ID: "root-to-root", Name: "root to root", Phrase: "from root to root", Why: "each key ends on its root, and the next begins on its own"}, false, false},
+	{table.Row{ID: "alone", Name: "each key alone", Phrase: "a bar's rest between", Why: "a bar's rest to look at the next one"}, true, false},
+}
+
+// Keys is how a brief is carried through the keys.
+type Keys struct {
+	Order    Order
+	Link     Link
+	Start    pitch.Name
+	Own      []pitch.Name // in an order of one's own
+	Spelling []pitch.Name // that stand for their keys
+	Seed     int
+	All      []pitch.Name // in the order played; core/round finds them
+}
+
+var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Fields: []Field{
+	{
+		Path: "round.through", Title: "Which keys", About: "Id of the set of keys.",
+		at: func(b *Brief) any { return &b.Round.Through }, Options: Through, Usual: always(TwelveKeys),
+		say: func(r *Reading) (lead, words string) {
+			if r.Keys.Order.ID != OwnOrder {
+				return carryIt, phrase(Through, r.Brief.Round.Through)
+			}
+			return
+		},
+	},
+	{
+		Path: "round.keys", Title: "The keys in order", About: "Tonics in an order of one's own.", Hint: "type tonics: C A F# Eb",
+		at: func(b *Brief) any { return &b.Round.Keys }, typed: asTexts,
+		choices: func(*Reading) (out []Choice) {
+			for _, keys := range []string{"C G D A E", "E A D G C", "C F Bb Eb Ab"} {
+				out = append(out, choice(pitch.Pretty(keys), "", "round.keys", strings.Fields(keys)))
+			}
+			return out
+		},
+		say: func(r *Reading) (lead, words string) {
+			if r.Keys.Order.ID != OwnOrder {
+				return
+			}
+			said := make([]string, len(r.Keys.All))
+			for i, key := range r.Keys.All {
+				said[i] = r.Say(key)
+			}
+			return carryIt, strings.Join(said, " ")
+		},
+	},
+	{
+		Path: "round.order", Title: "Order of the keys", About: "Id of the order.",
+		at: func(b *Brief) any { return &b.Round.Order }, Options: rowsOf(Orders), Usual: always("fourths"),
+		picked: func(r *Reading, id string, changes Changes) {
+			if b := r.Brief.Round; id == OwnOrder && len(b.Keys) == 0 {
+				changes["round.keys"] = []string{firstOf(b.Start, r.Brief.Scale.Tonic)}
+			}
+		},
+		say: func(r *Reading) (string, string) { return " ", r.Keys.Order.Phrase },
+	},
+	{
+		Path: "round.seed", Title: "Number of the shuffled order", About: "Number of a shuffled order: the same number brings the same order back.", Hint: "or type the number that was written down",
+		at: func(b *Brief) any { return &b.Round.Seed }, typed: asNumber,
+		fill:  func(r *Reading) { fill(&r.Brief.Round.Seed, 1) },
+		check: func(r *Reading, f *fault.List) { f.Between("round.seed", *r.Brief.Round.Seed, 1, MaxSeed) },
+		choices: func(r *Reading) (out []Choice) {
+			now := 0
+			if s := r.Brief.Round.Seed; s != nil {
+				now = *s
+			}
+			for n := now + 1; n <= now+5; n++ {
+				out = append(out, choice(fmt.Sprintf("number %d", n), "", "round.seed", n))
+			}
+			return out
+		},
+		say: func(r *Reading) (lead, words string) {
+			if r.Keys.Order.ID == Shuffled {
+				return " ", "(number " + strconv.Itoa(*r.Brief.Round.Seed) + ")"
+			}
+			return
+		},
+	},
+	{
+		Path: "round.spelling", Title: "Spelling of keys", About: "Tonics that stand for their keys, where the usual spelling is another.",
+		at: func(b *Brief) any { return &b.Round.Spelling },
+	},
+	{
+		Path: "round.place", Title: "Where each key is played", About: "Id of the rule for where each key is played.",
+		at: func(b *Brief) any { return &b.Round.Where }, Options: Wheres, Usual: always(Lowest),
+		say: func(r *Reading) (string, string) { return ", ", phrase(Wheres, r.Brief.Round.Where) },
+	},
+	{
+		Path: "round.link", Title: "From key to key", About: "Id of the way from each key to the next.",
+		at: func(b *Brief) any { return &b.Round.Link }, Options: rowsOf(Links), Usual: always("joined"),
+		say: func(r *Reading) (string, string) { return ", ", r.Keys.Link.Phrase },
+	},
+}}
+
+const carryIt = ". Carry it through "
+
+func firstOf(words ...string) string {
+	for _, w := range words {
+		if w != "" {
+			return w
+		}
+	}
+	return ""
+}
+
+func makeKeys(r *Reading, f *fault.List) {
+	b := &r.Brief.Round
+	own(&b.Keys)
+	own(&b.Spelling)
+	b.Start = firstOf(b.Start, r.Brief.Scale.Tonic)
+	k := &r.Keys
+	k.Order, _ = table.Find(Orders, b.Order)
+	k.Link, _ = table.Find(Links, b.Link)
+	k.Seed = *b.Seed
+	start := readTonics(f, "round.start", []string{b.Start})
+	k.Own = readTonics(f, "round.keys", b.Keys)
+	k.Spelling = readTonics(f, "round.spelling", b.Spelling)
+	switch {
+	case k.Order.ID != OwnOrder && len(start) > 0:
+		k.Start = start[0]
+	case k.Order.ID == OwnOrder && len(b.Keys) == 0:
+		f.Addf("round.keys", "no keys were given for an order of one's own: give 1 to %d tonics, such as C A F# Eb", MaxKeys)
+	case len(k.Own) > 0:
+		k.Start = k.Own[0]
+	}
+	b.Start = k.Start.String()
+}
+
+// readTonics reads tonics with at most one # or b.
+func readTonics(f *fault.List, field string, list []string) []pitch.Name {
+	if len(list) > MaxKeys {
+		f.Addf(field, "%d keys were given: give up to %d", len(list), MaxKeys)
+		return nil
+	}
+	out := make([]pitch.Name, len(list))
+	before := len(*f)
+	f.Each(field, len(list), func(i int) (err error) {
+		out[i], err = parseTonic(list[i])
+		if err != nil {
+			return fmt.Errorf("%q was given: give a tonic with at most one # or b, such as F# or Bb", fault.Clip(list[i]))
+		}
+		return nil
+	})
+	if len(*f) > before {
+		return nil
+	}
+	return out
+}
+
+// Carry is the reading of a first key, said as the round that it begins.
+func (r Reading) Carry(whole Reading) Reading {
+	r.Brief.Round, r.Keys, r.carried = whole.Brief.Round, whole.Keys, true
+	return r
+}

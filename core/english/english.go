@@ -1,0 +1,48 @@
+// Package english has the few turns of English that every sentence of the core
+// is made with: counts, lists, capitals, signs in words.
+package english
+
+import (
+	"fmt"
+	"strings"
+)
+
+// Count is a number with its noun: "1 fret", "3 frets".
+func Count(n int, one, many string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %s", n, many)
+}
+
+// CountInWords is Count with a single thing in words: "one fret", "3 frets".
+func CountInWords(n int, one, many string) string {
+	if n == 1 {
+		return "one " + one
+	}
+	return Count(n, one, many)
+}
+
+// And joins words as a list is said: "6, 4 and 2".
+func And(words []string) string {
+	if len(words) < 2 {
+		return strings.Join(words, "")
+	}
+	return strings.Join(words[:len(words)-1], ", ") + " and " + words[len(words)-1]
+}
+
+// Numbers writes whole numbers apart by spaces.
+func Numbers(list []int) string { return strings.Trim(fmt.Sprint(list), "[]") }
+
+// Capital begins a sentence.
+func Capital(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
+
+var ordinals = [...]string{"", "single", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth"}
+
+// Every is the word after "on every": 1 "single", 2 "second", up to 12.
+func Every(n int) string { return ordinals[n] }
+
+var spokenSigns = strings.NewReplacer("♭", " flat", "♯", " sharp", "𝄫", " double flat", "𝄪", " double sharp", "♮", " natural", "1-3-4", "one three four")
+
+// Spoken is a sentence with its signs in words, for those who hear it.
+func Spoken(s string) string { return spokenSigns.Replace(s) }

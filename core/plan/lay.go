@@ -1,0 +1,46 @@
+package plan
+
+import (
+	"evenladder/core/brief"
+	"evenladder/core/fault"
+	"evenladder/core/layout"
+)
+
+// Laid is a brief read and laid out: its boxes, before fingers are set.
+type Laid struct {
+	brief.Reading
+	Boxes []layout.Box
+}
+
+// Lay reads a brief and lays its boxes out. A brief that cannot be met gives a
+// fault.List.
+func Lay(b brief.Brief) (Laid, error) {
+	r, err := brief.Read(b)
+	if err != nil {
+		return Laid{}, err
+	}
+	return LayOut(r)
+}
+
+// LayOut lays the boxes of a brief that is read.
+func LayOut(r brief.Reading) (Laid, error) {
+	boxes, err := r.System.Boxes(r.Request)
+	switch at := r.Box(); {
+	case err != nil:
+		return Laid{}, fault.At("layout.system", "%v", err)
+	case len(boxes) == 0:
+		return Laid{}, fault.At("layout.highFret", "no note of the scale lies within these frets: give a wider stretch of the neck")
+	case at >= len(boxes):
+		return Laid{}, fault.At("layout.box", "%d was given: this layout has boxes 0 to %d", at, len(boxes)-1)
+	}
+	return Laid{r, boxes}, nil
+}
+
+// Chosen is the box that the run is made on.
+func (l *Laid) Chosen() layout.Box { return l.Boxes[l.Box()] }
+
+// At is what is laid with another box chosen.
+func (l Laid) At(box int) Laid {
+	l.Reading = l.WithBox(box)
+	return l
+}

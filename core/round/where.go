@@ -1,0 +1,273 @@
+package round
+
+import (
+	"math"
+	"slices"
+	"strings"
+
+	"evenladder/core/brief"
+	"evenladder/core/hand"
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/pitch"
+	"evenladder/core/plan"
+	"evenladder/core/run"
+	"evenladder/core/table"
+)
+
+// rule is a way to find where each key is played; brief.Wheres says in words what
+// they are.
+type rule struct {
+	// change is what becomes of the brief in every key.
+	change func(*brief.Brief)
+	find   func(*spec) ([]found, error)
+	// fromBox says that the round goes out from the brief's chosen box.
+	fromBox bool
+	// dropped says why a root lies lower than a step up from the one before.
+	dropped func(before, now played) string
+}
+
+// rules by the id of the round's place.
+var rules = map[string]rule{
+	brief.Lowest:        {startingOnRoots, lowest, false, runsOut},
+	brief.SameShape:     {asItIs, sameShape, true, fretsEnd},
+	brief.Nearest:       {asItIs, nearest, true, liesHere},
+	brief.OnePosition:   {asItIs, onePosition, true, liesHere},
+	brief.FirstPosition: {inFirstPosition, firstPosition, false, liesHere},
+}
+
+func asItIs(*brief.Brief) {}
+
+// found is a key with the box that it is played in.
+type found struct {
+	plan.Laid
+	box layout.Box
+}
+
+// at takes a box of what is laid.
+func at(l plan.Laid, box int) found {
+	l = l.At(box)
+	return found{l, l.Boxes[box]}
+}
+
+// each lays every key out by the rule and takes a box of it. The first is laid
+// already.
+func (s *spec) each(choose func(plan.Laid) (int, error)) ([]found, error) {
+	out := make([]found, 0, len(s.Keys.All))
+	for i, tonic := range s.Keys.All {
+		l := s.first
+		if i > 0 {
+			var err error
+			if l, err = s.lay(tonic, s.rule.change); err != nil {
+				return nil, err
+			}
+		}
+		box, err := choose(l)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, at(l, box))
+	}
+	return out, nil
+}
+
+func noBox(b *brief.Brief) { b.Layout.Box = nil }
+
+// lowest takes each key from its lowest root from which the scale is whole; of
+// places that sound alike, the one nearest to the nut, with the fewest reaches.
+// Layouts that do not begin on any string give way to all starts from the root.
+func lowest(s *spec) ([]found, error) {
+	return s.each(func(l plan.Laid) (int, error) {
+		best := -1
+		for i, b := range l.Boxes {
+			if b.Notes[0].Degree == 0 && (best < 0 || lower(b, l.Boxes[best])) {
+				best = i
+			}
+		}
+		if best < 0 {
+			return 0, misplaced("no box of %s begins on its root: give another layout, a wider stretch of the neck, or another place", l.Scale.Title())
+		}
+		return best, nil
+	})
+}
+
+// startingOnRoots lays out all starts from the root where the layout does not
+// begin on any string.
+func startingOnRoots(b *brief.Brief) {
+	noBox(b)
+	if system, _ := table.Find(layout.Systems, b.Layout.System); !system.Uses.AnyString {
+		one, root := 1, 1
+		b.Layout.System, b.Layout.Octaves, b.Layout.FromDegree = "from-degree", &one, &root
+	}
+}
+
+// lower reports whether a box is to be taken before another: it lacks less, it
+// begins on a lower note, or on the same note nearer to the nut.
+func lower(a, b layout.Box) bool {
+	first, other := a.Notes[0], b.Notes[0]
+	switch {
+	case len(a.Missing) != len(b.Missing):
+		return len(a.Missing) < len(b.Missing)
+	case first.MIDI != other.MIDI:
+		return first.MIDI < other.MIDI
+	}
+	return first.Fret < other.Fret
+}
+
+// nearest takes the boxes with the least travel of the hand over the whole
+// round, beginning with the chosen one.
+func nearest(s *spec) ([]found, error) {
+	laid := make([]plan.Laid, len(s.Keys.All))
+	lists := make([][]layout.Box, len(s.Keys.All))
+	own := s.first.Box()
+	laid[0], lists[0] = s.first, s.first.Boxes[own:own+1]
+	for i, tonic := range s.Keys.All[1:] {
+		l, err := s.lay(tonic, noBox)
+		if err != nil {
+			return nil, err
+		}
+		laid[i+1], lists[i+1] = l, l.Boxes
+	}
+	choice, _ := layout.Nearest(s.first.Neck, lists)
+	choice[0] = own
+	out := make([]found, len(laid))
+	for i, l := range laid {
+		out[i] = at(l, choice[i])
+	}
+	return out, nil
+}
+
+// firstPosition has all that lies in first position.
+func firstPosition(s *spec) ([]found, error) {
+	return s.each(func(plan.Laid) (int, error) { return 0, nil })
+}
+
+// inFirstPosition plays over the full range where the brief asks for the
+// straight scale.
+func inFirstPosition(b *brief.Brief) {
+	noBox(b)
+	b.Layout.System = "first-position"
+	if b.Run.Pattern == run.Straight {
+		b.Run.Pattern = run.FullRange
+	}
+}
+
+// onePosition takes of each key the box that lies nearest to the hand of the
+// chosen one; a whole box before a cut one, and the nearer to the nut of two.
+func onePosition(s *spec) ([]found, error) {
+	here := layout.HandFret(s.first.Chosen())
+	out := []found{at(s.first, s.first.Box())}
+	for _, tonic := range s.Keys.All[1:] {
+		best, distance := found{}, math.Inf(1)
+		// The layout puts each box as low as it is whole: behind the hand, its
+		// repeat twelve frets on may lie nearer.
+		for _, low := range []int{0, max(here-1, 0)} {
+			l, err := s.lay(tonic, func(b *brief.Brief) {
+				noBox(b)
+				if low > *b.Layout.LowFret {
+					b.Layout.LowFret = &low
+				}
+			})
+			if err != nil {
+				continue // nothing lies past this fret
+			}
+			if box, mm := layout.Closest(s.first.Neck, here, l.Boxes); mm < distance {
+				best, distance = at(l, box), mm
+			}
+		}
+		if best.Boxes == nil {
+			return nil, misplaced("%s has no box near this hand: give a wider stretch of the neck", s.Say(tonic))
+		}
+		out = append(out, best)
+	}
+	return out, nil
+}
+
+// sameShape moves the chosen box along the neck, a step of the round up at each
+// key, and folds an octave where the frets end.
+func sameShape(s *spec) ([]found, error) {
+	shape := s.first.Chosen().Notes
+	moves, misfits := s.moves(shape)
+	if len(misfits) > 0 {
+		return nil, misplaced("the shape does not fit between frets %d and %d in %s: give a box of fewer frets, an order of your own without these keys, or another place",
+			*s.first.Brief.Layout.LowFret, *s.first.Brief.Layout.HighFret, strings.Join(misfits, " "))
+	}
+	out := make([]found, 0, len(s.Keys.All))
+	for i, tonic := range s.Keys.All {
+		f, ok := s.shapeAt(tonic, shape, moves[i])
+		if !ok {
+			return nil, misplaced("the layout has no such shape %d frets on, in %s: give a layout whose boxes can be moved, or another place", moves[i], s.Say(tonic))
+		}
+		out = append(out, f)
+	}
+	return out, nil
+}
+
+// moves are the frets that a shape moves to each key, towards the bridge
+// positive, and the keys in which it lies outside the frets.
+func (s *spec) moves(shape []layout.Note) (moves []int, misfits []string) {
+	low, high := shape[0].Fret, shape[0].Fret
+	for _, n := range shape {
+		low, high = min(low, n.Fret), max(high, n.Fret)
+	}
+	from, to := *s.first.Brief.Layout.LowFret, *s.first.Brief.Layout.HighFret
+	moved := 0
+	for i, tonic := range s.Keys.All {
+		if i > 0 {
+			moved += up(s.Keys.All[i-1], tonic)
+		}
+		for moved+high > to {
+			moved -= 12
+		}
+		if moved+low < lowestAfter(moved, from) && moved+12+high <= to {
+			moved += 12 // stopped frets before open strings
+		}
+		if moved+low < from {
+			misfits = append(misfits, s.Say(tonic))
+		}
+		moves = append(moves, moved)
+	}
+	return moves, misfits
+}
+
+// shapeAt finds a shape in another key. Where the layout has it further down
+// the neck, it is laid out from the shape's lowest fret.
+func (s *spec) shapeAt(tonic pitch.Name, shape []layout.Note, moved int) (found, bool) {
+	low, high := 1<<8, 0
+	for _, n := range shape {
+		low, high = min(low, n.Fret+moved), max(high, n.Fret+moved)
+	}
+	for _, change := range []func(*brief.Brief){
+		noBox,
+		func(b *brief.Brief) { noBox(b); b.Layout.LowFret = &low },
+		func(b *brief.Brief) { noBox(b); b.Layout.LowFret, b.Layout.HighFret = &low, &high },
+		func(b *brief.Brief) { noBox(b); b.Layout.LowFret, b.Hand.Open = &low, string(hand.OpenClosed) },
+	} {
+		l, err := s.lay(tonic, change)
+		if err != nil {
+			continue
+		}
+		for i, box := range l.Boxes {
+			if slices.EqualFunc(box.Notes, shape, func(a, b layout.Note) bool {
+				return a.Place == neck.Place{String: b.String, Fret: b.Fret + moved}
+			}) {
+				return at(l, i), true
+			}
+		}
+	}
+	return found{}, false
+}
+
+// up is the distance from a tonic up to the next, in semitones below an octave.
+func up(from, to pitch.Name) int { return (to.Class() - from.Class() + 12) % 12 }
+
+// lowestAfter is the lowest fret that a moved shape may have: what was an open
+// string is stopped now.
+func lowestAfter(moved, from int) int {
+	if moved == 0 {
+		return from
+	}
+	return max(from, 1)
+}
+
+func abs(n int) int { return max(n, -n) }

@@ -1,0 +1,127 @@
+package store
+
+import (
+	"encoding/json"
+	"strings"
+
+	"evenladder/core/brief"
+	"evenladder/core/fault"
+	"evenladder/core/pitch"
+	"evenladder/core/plan"
+	"evenladder/core/round"
+	"evenladder/core/scale"
+	"evenladder/core/table"
+)
+
+// Thing is what can be kept: the one of these that its kind has.
+type Thing struct {
+	Brief      *brief.Brief
+	Instrument *brief.Instrument
+	Formula    *string
+}
+
+// Kind is one kind of things kept.
+type Kind struct {
+	table.Row
+	// check says what is wrong with a thing, else what it is in words.
+	check func(*Thing) (sentence string, err error)
+	// part is the side of a thing that this kind has.
+	part func(*Thing) any
+}
+
+// Kinds are all kinds of things kept.
+var Kinds = []Kind{
+	{table.Row{ID: "briefs", Name: "brief"}, checkBrief, briefOf},
+	{table.Row{ID: "rounds", Name: "round"}, checkRound, briefOf},
+	{table.Row{ID: "instruments", Name: "instrument"}, checkInstrument, func(t *Thing) any { return &t.Instrument }},
+	{table.Row{ID: "scales", Name: "scale"}, checkScale, func(t *Thing) any { return &t.Formula }},
+}
+
+func briefOf(t *Thing) any { return &t.Brief }
+
+// Draft is a thing of this kind with its title and notes, or what is wrong with
+// it.
+func (k Kind) Draft(title, notes string, t Thing) (Draft, error) {
+	sentence, err := k.check(&t)
+	if err != nil {
+		return Draft{}, err
+	}
+	body, err := json.Marshal(k.part(&t))
+	return Draft{Title: title, Notes: notes, Sentence: sentence, Also: t.words(), Body: body}, err
+}
+
+// words are those of a thing that its sentence spells otherwise.
+func (t Thing) words() string {
+	switch {
+	case t.Brief != nil:
+		return t.Brief.Scale.Tonic + " " + t.Brief.Scale.Name + " " + t.Brief.Scale.Formula
+	case t.Instrument != nil:
+		return strings.Join(t.Instrument.Tuning, " ")
+	case t.Formula != nil:
+		return *t.Formula
+	}
+	return ""
+}
+
+// Thing reads the body of a draft of this kind.
+func (k Kind) Thing(d Draft) (t Thing, err error) {
+	err = json.Unmarshal(d.Body, k.part(&t))
+	return t, err
+}
+
+func missing(field string) error {
+	return fault.At(field, "nothing was given: give the %s to be kept", field)
+}
+
+// within puts the faults of a thing under its field.
+func within(prefix string, err error) error {
+	var faults fault.List
+	faults.Under(prefix, err)
+	if len(faults) == 0 {
+		return err
+	}
+	return faults
+}
+
+func checkBrief(t *Thing) (string, error) {
+	if t.Brief == nil {
+		return "", missing("brief")
+	}
+	if !t.Brief.Round.IsZero() {
+		return "", fault.At("brief.round", "a brief with a round was given: keep it with the rounds")
+	}
+	p, err := plan.Build(*t.Brief)
+	return p.Sentence, within("brief.", err)
+}
+
+func checkRound(t *Thing) (string, error) {
+	if t.Brief == nil {
+		return "", missing("brief")
+	}
+	if t.Brief.Round.IsZero() {
+		return "", fault.At("brief.round", "no round was given: give its order, or keep it with the briefs")
+	}
+	r, err := round.Build(*t.Brief)
+	return r.Sentence, within("brief.", err)
+}
+
+func checkInstrument(t *Thing) (string, error) {
+	if t.Instrument == nil {
+		return "", missing("instrument")
+	}
+	words, err := brief.InstrumentWords(*t.Instrument)
+	return words, err
+}
+
+func checkScale(t *Thing) (string, error) {
+	if t.Formula == nil {
+		return "", missing("formula")
+	}
+	f, err := scale.ParseFormula(*t.Formula)
+	if err != nil {
+		return "", fault.At("formula", "%v", err)
+	}
+	text := f.String()
+	t.Formula = &text
+	return pitch.Pretty(text), nil
+}

@@ -1,0 +1,66 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"encoding/json"
+
+	"github.com/pressly/goose/v3"
+
+	"evenladder/core/run"
+	"evenladder/core/table"
+)
+
+// Names that were replaced by plainer ones, as a brief has them.
+const (
+	oldOneOctave = "pocket"
+	oldFullRange = "bookends"
+)
+
+// plainerNames carries saved briefs over to the plainer names of a layout and a
+// pattern, and says in words what each of them is.
+var plainerNames = goose.NewGoMigration(3, &goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error {
+	rows, err := tx.QueryContext(ctx, "SELECT kind, id, title, notes, body FROM saved WHERE kind IN ('briefs', 'rounds', 'instruments', 'scales')")
+	if err != nil {
+		return err
+	}
+	type row struct{ kind, id, title, notes, body string }
+	var all []row
+	for rows.Next() {
+		var r row
+		if err := rows.Scan(&r.kind, &r.id, &r.title, &r.notes, &r.body); err != nil {
+			return err
+		}
+		all = append(all, r)
+	}
+	if err := rows.Err(); err != nil {
+		return err
+	}
+	for _, r := range all {
+		kind, _ := table.Find(Kinds, r.kind)
+		d := Draft{Title: r.title, Notes: r.notes, Body: json.RawMessage(r.body)}
+		if t, err := kind.Thing(d); err == nil {
+			t.plainer()
+			if made, err := kind.Draft(r.title, r.notes, t); err == nil {
+				d = made // else it stays as it is, without a sentence
+			}
+		}
+		if _, err := tx.ExecContext(ctx, "UPDATE saved SET body = ?, sentence = ?, search = ? WHERE kind = ? AND id = ?", string(d.Body), d.Sentence, searchText(d), r.kind, r.id); err != nil {
+			return err
+		}
+	}
+	return nil
+}}, nil)
+
+// plainer puts a brief into the plainer names.
+func (t Thing) plainer() {
+	if t.Brief == nil {
+		return
+	}
+	if t.Brief.Layout.System == oldOneOctave {
+		t.Brief.Layout.System = "one-octave"
+	}
+	if t.Brief.Run.Pattern == oldFullRange {
+		t.Brief.Run.Pattern = run.FullRange
+	}
+}
