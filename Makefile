@@ -5,7 +5,7 @@
 
 UI_SOURCES := $(shell find ui/src ui/public fonts -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
 GO_FILES := $(shell git ls-files '*.go' | grep -v '\.gen\.go')
-GENERATED := server/api/api.gen.go ui/src/api/schema.d.ts
+GENERATED := api/openapi.yaml server/api/api.gen.go ui/src/api/schema.d.ts ui/src/api/fields.ts ui/src/shared/palette.ts
 NPM := npm --loglevel=error
 
 build: tools ui/dist/index.html
@@ -25,6 +25,7 @@ ui/dist/index.html: ui/node_modules/.stamp $(UI_SOURCES)
 	cd ui && $(NPM) run -s build -- --logLevel warn
 
 generate: ui/node_modules/.stamp
+	go run ./internal/generate
 	go generate ./...
 	cd ui && $(NPM) run -s generate >/dev/null
 

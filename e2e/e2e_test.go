@@ -1,159 +1,21 @@
-// Package e2e drives the built application in a real browser.
 package e2e
 
 import (
-	"context"
 	"encoding/json"
 	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
 	"strings"
-	"sync"
 	"testing"
-	"time"
 
 	cdpbrowser "github.com/chromedp/cdproto/browser"
-	"github.com/chromedp/cdproto/log"
 	"github.com/chromedp/cdproto/network"
-	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
-
-	"evenladder/internal/browser"
 )
-
-type css = chromedp.CSS
-
-const binary = "../bin/even-ladder"
-
-// page is one browser on one application, with short ways to say what a reader
-// does.
-type page struct {
-	t   *testing.T
-	ctx context.Context
-	url string
-}
-
-// open starts the demo and a browser on an address of it. Whatever the browser
-// logs as an error fails the test, unless the test expects refusals.
-func open(t *testing.T, path string, expectRefusals bool) page {
-	t.Helper()
-	app, err := browser.Start(t.Context(), binary, "demo")
-	require.NoError(t, err)
-	ctx, cancel := browser.Open(context.Background(), 1280, 800)
-	var lock sync.Mutex
-	var complaints []string
-	p := page{t, ctx, app.URL}
-	require.NoError(t, chromedp.Listen(ctx, func(event any) {
-		lock.Lock()
-		defer lock.Unlock()
-		switch e := event.(type) {
-		case *runtime.EventExceptionThrown:
-			complaints = append(complaints, e.ExceptionDetails.Text)
-		case *log.EventEntryAdded:
-			if e.Entry.Level == log.EntryLevelError && !(expectRefusals && (strings.Contains(e.Entry.Text, "responded with a status of") || strings.Contains(e.Entry.Text, "net::ERR"))) {
-				complaints = append(complaints, e.Entry.Text+" "+e.Entry.URL)
-			}
-		}
-	}))
-	t.Cleanup(func() {
-		p.keepPicture()
-		cancel()
-		app.Stop()
-		lock.Lock()
-		defer lock.Unlock()
-		assert.Empty(t, complaints, "the browser complains")
-	})
-	p.do(chromedp.Navigate(app.URL + path))
-	return p
-}
-
-// keepPicture leaves a picture of a failed test's screen in the temporary
-// folder.
-func (p page) keepPicture() {
-	if !p.t.Failed() {
-		return
-	}
-	ctx, cancel := context.WithTimeout(p.ctx, patience)
-	defer cancel()
-	if picture, err := chromedp.Run(ctx, chromedp.CaptureScreenshot()); err == nil {
-		name := filepath.Join(os.TempDir(), strings.ReplaceAll(p.t.Name(), "/", "-")+".png")
-		p.t.Log(name, os.WriteFile(name, picture, 0o600))
-	}
-}
-
-// patience bounds each thing that a test does.
-const patience = 60 * time.Second
-
-func (p page) do(steps ...chromedp.Action[chromedp.Void]) {
-	p.t.Helper()
-	ctx, cancel := context.WithTimeout(p.ctx, patience)
-	defer cancel()
-	if err := chromedp.Do(ctx, steps...); err != nil {
-		body, _ := chromedp.Run(p.ctx, chromedp.Evaluate[string](`document.body.innerText.replaceAll("\n", " ").slice(0, 300)`))
-		require.NoError(p.t, err, "the page says: %s", body)
-	}
-}
-
-// value evaluates a script on the page, waiting for a promise.
-func value[T any](p page, script string) T {
-	p.t.Helper()
-	ctx, cancel := context.WithTimeout(p.ctx, patience)
-	defer cancel()
-	v, err := chromedp.Run(ctx, chromedp.Evaluate[T](script, chromedp.EvalAwaitPromise))
-	require.NoError(p.t, err, script)
-	return v
-}
-
-func (p page) text(selector string) string {
-	p.t.Helper()
-	return strings.Join(strings.Fields(value[string](p, fmt.Sprintf(`document.querySelector(%q)?.innerText ?? ""`, selector))), " ")
-}
-
-// eventually waits until the text at a selector holds what is wanted.
-func (p page) eventually(selector, want string) {
-	p.t.Helper()
-	require.Eventually(p.t, func() bool { return strings.Contains(p.text(selector), want) }, patience, 20*time.Millisecond, "%s should say %q, says %q", selector, want, p.text(selector))
-}
-
-func (p page) address() string {
-	return value[string](p, `location.href`)
-}
-
-// marks are what a screen reader says of the notes on the neck.
-func (p page) marks() []string {
-	return value[[]string](p, `[...document.querySelectorAll('[data-note]')].map(e => e.getAttribute('aria-label'))`)
-}
-
-// pick presses a word and one of its choices.
-func pick(field, choice string) chromedp.Action[chromedp.Void] {
-	option := fmt.Sprintf(`//li[@role="option"][span[contains(@class,"label") and normalize-space()=%q]]`, choice)
-	return chromedp.Steps(
-		chromedp.Click(css(fmt.Sprintf(`[data-word=%q]`, field))),
-		chromedp.WaitVisible(option),
-		focused(".picker input"), // and the list has scrolled to the present choice
-		chromedp.Click(option),
-	)
-}
-
-func press(keys ...string) chromedp.Action[chromedp.Void] {
-	var steps []chromedp.Action[chromedp.Void]
-	for _, k := range keys {
-		steps = append(steps, chromedp.KeyEvent(k), chromedp.Sleep(60*time.Millisecond))
-	}
-	return chromedp.Steps(steps...)
-}
-
-// focused waits until what is typed goes to a field.
-func focused(field string) chromedp.Action[chromedp.Void] {
-	return chromedp.WaitReady(css(field + ":focus"))
-}
-
-// settled is time for a closing picker to stop taking a held key for a press.
-const settled = 300 * time.Millisecond
 
 const start = "/?instrument.id=guitar&scale.tonic=E&scale.name=dorian"
 
@@ -188,11 +50,11 @@ func TestAPlanByKeyboardOnly(t *testing.T) {
 	p.eventually("h1", "lay E Dorian out")
 	p.do(press("b", kb.Tab, kb.Tab, kb.Enter), focused(".picker input"), press("b", "b", kb.Enter))
 	p.eventually("h1", "lay B♭ Dorian out")
-	p.do(chromedp.Sleep(settled), press(kb.Tab, kb.Enter), focused(".picker input"), press("k", "u", "m", kb.Enter))
+	p.do(press(kb.Tab, kb.Enter), focused(".picker input"), press("k", "u", "m", kb.Enter))
 	p.eventually("h1", "lay B♭ kumoi out")
-	p.do(chromedp.Sleep(settled), press(kb.Enter), focused(".picker input"), press(kb.ArrowDown, kb.Enter))
+	p.do(press(kb.Enter), focused(".picker input"), press(kb.ArrowDown, kb.Enter))
 	p.eventually("h1", "lay B♭ in-sen out")
-	p.do(chromedp.Sleep(settled), press(".", "."))
+	p.do(press(".", "."))
 	p.eventually("aside", "Hand, box 3")
 	p.do(press(","))
 	p.eventually("aside", "Hand, box 2")
@@ -250,7 +112,7 @@ func TestTheShelf(t *testing.T) {
 	}
 	p.do(button("Rename Wenna: high and narrow"), focused(".rename input"), press("W", "e", "n", kb.Enter))
 	p.eventually("main", "Wen")
-	require.Eventually(t, func() bool { return !strings.Contains(p.text("main"), "high and narrow") }, patience, 20*time.Millisecond)
+	p.gone("main", "high and narrow")
 	p.do(button("Copy Wen"))
 	p.eventually("li", "Wen (copy)")
 
@@ -262,9 +124,9 @@ func TestTheShelf(t *testing.T) {
 	p.eventually(shelf, "Loft-room slack tuning (copy)")
 	p.do(button("Delete Loft-room slack tuning"))
 	p.eventually(".v-snackbar", "is deleted")
-	require.Eventually(t, func() bool { return strings.Count(p.text(shelf), "Loft-room") == 1 }, patience, 20*time.Millisecond)
+	p.wait(func() bool { return strings.Count(p.text(shelf), "Loft-room") == 1 }, "it should come to be so")
 	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
-	require.Eventually(t, func() bool { return strings.Count(p.text(shelf), "Loft-room") == 2 }, patience, 20*time.Millisecond)
+	p.wait(func() bool { return strings.Count(p.text(shelf), "Loft-room") == 2 }, "it should come to be so")
 	p.do(chromedp.Click(`//a[normalize-space()="Loft-room slack tuning"]`))
 	p.eventually("h1", "On a guitar tuned C G D G B D")
 }
@@ -277,7 +139,7 @@ func TestAChangeFromElsewhereLosesNothing(t *testing.T) {
 	p.do(chromedp.WaitNotPresent(css(`.v-overlay .save`)))
 	value[bool](p, `(async () => {
 		const id = new URL(location.href).searchParams.get('saved')
-		await fetch('/api/v1/briefs/' + id, {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({title: 'Theirs', version: 1, brief: {instrument: {id: 'bass'}, scale: {tonic: 'F', name: 'major'}}})})
+		await fetch('/api/v1/shelf/briefs/' + id, {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({title: 'Theirs', version: 1, brief: {instrument: {id: 'bass'}, scale: {tonic: 'F', name: 'major'}}})})
 		return true
 	})()`)
 	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), press(kb.End, "r", kb.Enter))
@@ -317,7 +179,7 @@ func TestLooksAreKept(t *testing.T) {
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(press("e"))
-	require.Eventually(t, func() bool { return value[bool](p, `!!document.querySelector('.ruler .mm')`) }, patience, 20*time.Millisecond, "the ruler is in millimetres")
+	p.until(`!!document.querySelector('.ruler .mm')`, "the ruler is in millimetres")
 	width := func(fret int) float64 {
 		return value[float64](p, fmt.Sprintf(`(() => { const w = [...document.querySelectorAll('.wires path:not(.nut)')].map(e => e.getBoundingClientRect().x); return w[%d] - w[%d] })()`, fret, fret-1))
 	}
@@ -325,7 +187,7 @@ func TestLooksAreKept(t *testing.T) {
 	assert.InDelta(t, 2, width(2)/width(14), 0.1, "true spacing keeps the proportions of the string")
 	p.do(chromedp.Click(css(`button[aria-label="Lamp-light colours"]`)), chromedp.Reload())
 	p.eventually("h1", "lay E Dorian out")
-	require.Eventually(t, func() bool { return value[bool](p, `!!document.querySelector('.ruler .mm')`) }, patience, 20*time.Millisecond, "the ruler is in millimetres")
+	p.until(`!!document.querySelector('.ruler .mm')`, "the ruler is in millimetres")
 	assert.Equal(t, "rgb(33, 31, 27)", value[string](p, `getComputedStyle(document.querySelector('.v-application')).backgroundColor`), "lamp-light outlives a reload")
 	p.do(press("e"))
 	assert.InDelta(t, 1, width(2)/width(14), 0.05, "even spacing")
@@ -362,7 +224,7 @@ func TestTheApplicationGoesAway(t *testing.T) {
 	p.offline(false)
 	p.do(chromedp.Click(`//button[contains(., "Try again")]`))
 	p.eventually("h1", "lay A Dorian out")
-	require.Eventually(t, func() bool { return p.text("[role=alert]") == "" }, patience, 20*time.Millisecond, "the alert goes once there is an answer")
+	p.wait(func() bool { return p.text("[role=alert]") == "" }, "the alert goes once there is an answer")
 	assert.NotEqual(t, before, p.marks(), "and the neck shows the new key")
 }
 
@@ -384,20 +246,20 @@ func TestFinePointsAndAKeptInstrument(t *testing.T) {
 	p := open(t, start+"&instrument.frets=19&instrument.scaleLengthMm=590", false)
 	p.eventually("h1", "lay E Dorian out")
 	fine := func(item string) {
-		p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css(`[data-fine="`+item+`"]`)), chromedp.Sleep(200*time.Millisecond), chromedp.Click(css(`[data-fine="`+item+`"]`)), chromedp.Sleep(300*time.Millisecond))
+		p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css(`[data-fine="`+item+`"]`)), settle(), chromedp.Click(css(`[data-fine="`+item+`"]`)), settle())
 	}
 	fine("hand.open")
 	p.do(chromedp.Click(`//button[contains(., "without open strings")]`))
 	p.eventually("h1", "without open strings")
 	p.do(chromedp.WaitNotPresent(css(".v-overlay__scrim")), pick("hand.open", "open strings up and down"))
-	require.Eventually(t, func() bool { return !strings.Contains(p.text("h1"), "open strings") }, patience, 20*time.Millisecond)
+	p.gone("h1", "open strings")
 	fine("keep")
 	p.do(focused(".keep input"), chromedp.KeyEvent("Attic guitar\r"))
 	p.eventually(".v-snackbar", "Attic guitar is kept")
 	p.do(chromedp.Navigate(p.url + start))
 	p.eventually("h1", "lay E Dorian out")
 	p.do(pick("instrument.id", "Attic guitar"))
-	require.Eventually(t, func() bool { return strings.Contains(p.address(), "scaleLengthMm=590") }, patience, 20*time.Millisecond)
+	p.wait(func() bool { return strings.Contains(p.address(), "scaleLengthMm=590") }, "it should come to be so")
 }
 
 func TestThePrintedPage(t *testing.T) {
@@ -413,7 +275,7 @@ func TestThePrintedPage(t *testing.T) {
 		chromedp.Click(css(`[data-format=pdf]`)),
 	)
 	file := filepath.Join(dir, "g-flat-mixolydian-mandolin.pdf")
-	require.Eventually(t, func() bool { s, err := os.Stat(file); return err == nil && s.Size() > 0 }, 10*time.Second, 50*time.Millisecond)
+	p.arrives(file)
 	out, err := exec.Command("pdftotext", "-layout", file, "-").Output()
 	require.NoError(t, err)
 	text := strings.Join(strings.Fields(string(out)), " ")
@@ -450,10 +312,10 @@ func TestAccessible(t *testing.T) {
 			p := open(t, c.path, false)
 			value[bool](p, fmt.Sprintf(`localStorage.setItem('even-ladder.theme', %q), true`, c.theme))
 			p.do(
-				chromedp.EmulateViewport(c.width, 900), chromedp.Reload(), chromedp.WaitVisible(css("h1")), chromedp.Sleep(400*time.Millisecond),
+				chromedp.EmulateViewport(c.width, 900), chromedp.Reload(), chromedp.WaitVisible(css("h1")), settle(),
 			)
 			if c.then != nil {
-				p.do(c.then, chromedp.Sleep(500*time.Millisecond))
+				p.do(c.then, settle())
 			}
 			found := value[string](p, string(axe)+`; axe.run().then(r => JSON.stringify(r.violations.map(v => ({id: v.id, help: v.help, nodes: v.nodes.map(n => n.html + ' ' + n.failureSummary)}))))`)
 			var violations []any

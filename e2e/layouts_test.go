@@ -5,7 +5,6 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -38,7 +37,7 @@ func TestEveryLayoutByTheSentence(t *testing.T) {
 	fine := func() string {
 		p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css("[data-fine=names]")))
 		said := p.text(".v-overlay .v-list")
-		p.do(chromedp.KeyEvent(kb.Escape), chromedp.WaitNotPresent(css("[data-fine=names]")), chromedp.Sleep(settled))
+		p.do(chromedp.KeyEvent(kb.Escape), chromedp.WaitNotPresent(css("[data-fine=names]")), settle())
 		return said
 	}
 	assert.NotContains(t, fine(), "Four on a string")
@@ -52,7 +51,7 @@ func TestTheStripComparesBoxes(t *testing.T) {
 	p.eventually("h1", "lay A♭ Lydian out")
 	assert.Equal(t, "1 2 3 4 5 6 7", strings.Join(p.boxOrder(), " "))
 	p.do(chromedp.Click(css("[data-order=span]")))
-	require.Eventually(t, func() bool { return strings.Join(p.boxOrder(), " ") != "1 2 3 4 5 6 7" }, patience, 20*time.Millisecond)
+	p.wait(func() bool { return strings.Join(p.boxOrder(), " ") != "1 2 3 4 5 6 7" }, "it should come to be so")
 	spans := value[[]float64](p, `(async () => {
 		const plan = await (await fetch('/api/v1/plan', {method: 'POST', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({instrument: {id: 'guitar'}, scale: {tonic: 'Ab', name: 'lydian'}})})).json()
 		return [...document.querySelectorAll('.box')].map(e => plan.boxes[e.dataset.box].spanMm)
@@ -115,7 +114,7 @@ func TestTwoPlansSideBySide(t *testing.T) {
 	assert.Positive(t, framed)
 
 	// A problem stands at its own side and leaves both plans.
-	p.do(chromedp.Sleep(settled), chromedp.Click(`(//section//button[@data-word="instrument.tuning"])[1]`), focused(".picker input"), press("X", kb.Enter))
+	p.do(chromedp.Click(`(//section//button[@data-word="instrument.tuning"])[1]`), focused(".picker input"), press("X", kb.Enter))
 	p.eventually(".problems", "2")
 	p.do(chromedp.Click(`//button[contains(., "Back to what worked")]`))
 	p.eventually(".shared", "only in the second: F")
@@ -128,10 +127,10 @@ func TestTheWorkshop(t *testing.T) {
 	p.do(chromedp.SendKeys(css(`.editor input[maxlength]`), "Attic seven"))
 	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`), focused("[data-field=strings] input"), press("A", " ", "D", " ", "G", " ", "C"))
 	p.eventually(".strings", "C")
-	require.Eventually(t, func() bool { return strings.Count(p.text(".strings"), " ") == 3 }, patience, 20*time.Millisecond)
+	p.wait(func() bool { return strings.Count(p.text(".strings"), " ") == 3 }, "it should come to be so")
 	before := p.text(".strings")
 	p.do(chromedp.Click(css(`button[aria-label="String 4 a half step down"]`)))
-	require.Eventually(t, func() bool { return p.text(".strings") != before }, patience, 20*time.Millisecond)
+	p.wait(func() bool { return p.text(".strings") != before }, "it should come to be so")
 	assert.True(t, strings.HasPrefix(p.text(".strings"), "A♭"), p.text(".strings"))
 
 	// What is typed outlives a reload; a problem stands at its field.
@@ -162,7 +161,7 @@ func TestTheWorkshop(t *testing.T) {
 	p.do(chromedp.SetUploadFiles(css("input[type=file]"), []string{good}))
 	p.eventually("main", "From a file")
 	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
-	require.Eventually(t, func() bool { return !strings.Contains(p.text("main"), "From a file") }, patience, 20*time.Millisecond)
+	p.gone("main", "From a file")
 
 	// Both are on the bench.
 	p.do(chromedp.Navigate(p.url + start))

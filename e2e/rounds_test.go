@@ -3,18 +3,10 @@ package e2e
 import (
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
 )
-
-// until waits for a condition on the page.
-func (p page) until(script, why string) {
-	p.t.Helper()
-	require.Eventually(p.t, func() bool { return value[bool](p, script) }, patience, 20*time.Millisecond, why)
-}
 
 func (p page) keysInOrder() string {
 	return strings.Join(value[[]string](p, `[...document.querySelectorAll('[data-stop]')].map(e => e.dataset.stop)`), " ")
@@ -56,7 +48,7 @@ func TestARoundFromTheBench(t *testing.T) {
 
 // The round plays on from the key whose button is pressed, and the stop that
 // sounds is marked, its notes in order.
-func TestARoundPlaysFromAnyRung(t *testing.T) {
+func TestARoundPlaysFromAnyKey(t *testing.T) {
 	p := open(t, "/rounds?instrument.id=ukulele&scale.tonic=Eb&scale.name=major-pentatonic&rhythm.tempoBpm=240&round.place=nearest", false)
 	p.eventually("h1", "Carry it through twelve keys")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
@@ -90,5 +82,5 @@ func TestARoundIsKept(t *testing.T) {
 	p.do(pick("round.link", "joined"))
 	p.eventually(".kept", "changed")
 	p.do(press("p"), chromedp.WaitVisible(css(`.preview img`)))
-	p.do(chromedp.Click(`//button[contains(., "one page")]`), chromedp.Sleep(200*time.Millisecond), chromedp.WaitVisible(css(`.preview img`)))
+	p.do(chromedp.Click(`//button[contains(., "one page")]`), settle(), chromedp.WaitVisible(css(`.preview img`)))
 }

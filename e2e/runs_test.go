@@ -1,12 +1,9 @@
 package e2e
 
 import (
-	"os"
 	"os/exec"
 	"path/filepath"
-	"strings"
 	"testing"
-	"time"
 
 	cdpbrowser "github.com/chromedp/cdproto/browser"
 	"github.com/chromedp/chromedp"
@@ -41,9 +38,9 @@ func TestTheStaffStandsOverTheLanes(t *testing.T) {
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&run.pattern=arpeggios&rhythm.perBeat=3", false)
 	p.eventually("h1", "through chords in one position")
 	p.do(press("s"))
-	require.Eventually(t, func() bool {
+	p.wait(func() bool {
 		return value[int](p, `document.querySelectorAll('[data-staff]').length`) == value[int](p, `document.querySelectorAll('[data-event]').length`)
-	}, patience, 20*time.Millisecond)
+	}, "it should come to be so")
 	apart := value[[]float64](p, `[...document.querySelectorAll('[data-event]')].map((e) => {
 		const middle = (el) => { const r = el.getBoundingClientRect(); return r.x + r.width / 2 }
 		return Math.abs(middle(e.querySelector('.hit')) - middle(document.querySelector('[data-staff="' + e.dataset.event + '"] .vf-notehead')))
@@ -53,22 +50,22 @@ func TestTheStaffStandsOverTheLanes(t *testing.T) {
 	}
 	assert.Contains(t, p.text(".staff"), "A♭", "the chord of the moment")
 	p.do(chromedp.Click(css(`[data-staff="5"] .vf-notehead`)))
-	require.Eventually(t, func() bool {
+	p.wait(func() bool {
 		return value[string](p, `document.querySelector('[data-event][aria-current=step]')?.dataset.event + document.querySelector('.staff .now')?.dataset.staff`) == "55"
-	}, patience, 20*time.Millisecond)
+	}, "it should come to be so")
 	p.do(press("r", "R"))
 	p.eventually("[data-do=unloop]", "Bars 1–2")
 }
 
 // A mark that is pressed can be what the run lands on, and be let go again.
-func TestLandOnAPressedRung(t *testing.T) {
+func TestLandOnAPressedMark(t *testing.T) {
 	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=dorian", false)
 	p.eventually("h1", "lay B Dorian out")
 	at := value[string](p, `document.querySelector('[data-note="4"]').getAttribute('aria-label').split(',').slice(0, 2).join(',')`)
 	p.do(chromedp.Click(css(`[data-note="4"]`)), chromedp.WaitVisible(css("[data-do=land]")), chromedp.Click(css("[data-do=land]")))
 	p.eventually("h1", "landing on "+at)
 	p.do(chromedp.WaitVisible(`//button[contains(., "end as written")]`), chromedp.Click(css("[data-do=land]")))
-	require.Eventually(t, func() bool { return !strings.Contains(p.text("h1"), "landing") }, patience, 20*time.Millisecond)
+	p.gone("h1", "landing")
 }
 
 // Every open format comes out of the sheet as a file that its readers open.
@@ -92,7 +89,7 @@ func TestFilesDownloadAndOpen(t *testing.T) {
 			extension = "mid"
 		}
 		file := filepath.Join(dir, "e-flat-mixolydian-ukulele."+extension)
-		require.Eventually(t, func() bool { s, err := os.Stat(file); return err == nil && s.Size() > 0 }, patience, 50*time.Millisecond, format)
+		p.arrives(file)
 		said, err := read(file).CombinedOutput()
 		assert.NoError(t, err, "%s: %s", format, said)
 		assert.NotRegexp(t, `(?i)warning|error`, string(said), format)

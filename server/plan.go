@@ -4,6 +4,7 @@ import (
 	"context"
 	"strconv"
 
+	"evenladder/core/brief"
 	"evenladder/core/explore"
 	"evenladder/core/fault"
 	"evenladder/core/plan"
@@ -59,7 +60,11 @@ func (h handlers) ComparePlans(_ context.Context, r api.ComparePlansRequestObjec
 }
 
 func (h handlers) FindNearest(_ context.Context, r api.FindNearestRequestObject) (api.FindNearestResponseObject, error) {
-	stops, err := explore.Nearest(r.Body.Brief, r.Body.Changes)
+	changes := valueOr(r.Body.Changes, nil)
+	if r.Body.Text != nil {
+		changes = brief.ReadKeys(*r.Body.Text, r.Body.Brief.Scale)
+	}
+	stops, err := explore.Nearest(r.Body.Brief, changes)
 	return api.FindNearest200JSONResponse{Stops: stops}, err
 }
 

@@ -34,7 +34,8 @@ type client struct {
 
 func start(t *testing.T) client {
 	t.Helper()
-	st, err := store.Open(t.Context(), t.TempDir(), time.Now)
+	at := time.Date(2031, 3, 4, 9, 0, 0, 0, time.UTC)
+	st, err := store.Open(t.Context(), t.TempDir(), func() time.Time { at = at.Add(time.Second); return at })
 	require.NoError(t, err)
 	t.Cleanup(func() { st.Close() })
 	front := fstest.MapFS{
@@ -270,7 +271,6 @@ func TestAShelfIsReadInPages(t *testing.T) {
 		name := fmt.Sprintf("scale %d", i)
 		want = append([]string{name}, want...)
 		c.call("POST", "/api/v1/shelf/scales", `{"title": "`+name+`", "formula": "1 2 3"}`)
-		time.Sleep(2 * time.Millisecond)
 	}
 	var got []string
 	query := "?limit=3"

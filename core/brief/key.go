@@ -3,6 +3,7 @@ package brief
 import (
 	"fmt"
 	"regexp"
+	"strings"
 
 	"evenladder/core/fault"
 	"evenladder/core/pitch"
@@ -111,4 +112,34 @@ func typedScale(_ *Reading, _, text string) Changes {
 		return Changes{"scale.formula": text, "scale.name": nil}
 	}
 	return Changes{"scale.name": text, "scale.formula": nil}
+}
+
+// ReadKeys reads keys as they are typed, apart by commas: "Eb mixolydian, Ab
+// dorian". Each is a tonic with the name or the id of a scale; without one the
+// scale stays as it was.
+func ReadKeys(text string, usual Scale) []Scale {
+	var out []Scale
+	for _, part := range strings.Split(signs.Replace(text), ",") {
+		words := strings.Fields(part)
+		if len(words) == 0 {
+			continue
+		}
+		key := Scale{Tonic: words[0], Name: usual.Name, Formula: usual.Formula}
+		if name := strings.ToLower(strings.Join(words[1:], " ")); name != "" {
+			key.Name, key.Formula = scaleCalled(name), ""
+		}
+		out = append(out, key)
+	}
+	return out
+}
+
+// scaleCalled is the id of the scale with this name in lower case, the name
+// itself where there is none.
+func scaleCalled(name string) string {
+	for _, e := range scale.Catalogue() {
+		if plain(e.Name) == name || e.ID == strings.ReplaceAll(name, " ", "-") {
+			return e.ID
+		}
+	}
+	return name
 }

@@ -174,6 +174,7 @@ type Run struct {
 // EqualTempo plays as many notes a minute in another subdivision.
 type EqualTempo struct {
 	PerBeat  int     `json:"perBeat"`
+	Name     string  `json:"name"` // "triplets"
 	TempoBPM float64 `json:"tempoBpm"`
 }
 

@@ -8,6 +8,7 @@ import (
 	"evenladder/core/layout"
 	"evenladder/core/neck"
 	"evenladder/core/piece"
+	"evenladder/core/rhythm"
 	"evenladder/core/run"
 )
 
@@ -257,7 +258,7 @@ func (m *maker) sumUp(r *Run, slots int) {
 	r.EndsOn = EndsOn{last.Name, last.Degree, m.inChord(m.Scale.Index(last.MIDI))}
 	r.EqualTempos, r.OnStrings = []EqualTempo{}, []StringCount{}
 	for _, t := range m.Rhythm.EqualTempos() {
-		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, tenth(t.TempoBPM)})
+		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, rhythm.Subdivisions[t.PerBeat-1].Name, tenth(t.TempoBPM)})
 	}
 	stretch := 0
 	counts := make([]int, m.Neck.Strings()+1)

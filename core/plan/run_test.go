@@ -154,7 +154,7 @@ func TestTransposingTheBriefTransposesTheRun(t *testing.T) {
 
 func TestRunReport(t *testing.T) {
 	p := played(t, `"rhythm": {"perBeat": 2, "tempoBpm": 120}`)
-	assert.Contains(t, p.Run.EqualTempos, plan.EqualTempo{PerBeat: 4, TempoBPM: 60})
+	assert.Contains(t, p.Run.EqualTempos, plan.EqualTempo{PerBeat: 4, Name: "sixteenths", TempoBPM: 60})
 	assert.Equal(t, "same", p.Run.TurnStrokes, "three on a string turn even")
 	assert.Equal(t, 5, p.Run.LongestOnString, "three up, the top once, two down")
 	assert.Len(t, p.Run.OnStrings, 6)

@@ -221,7 +221,7 @@ func checkRound(t *rapid.T, r round.Round) {
 	assert.GreaterOrEqual(t, len(r.Stops), 12)
 	if r.Brief.Picking == "alternate" && r.Brief.Round.Link != "alone" {
 		for k, e := range r.Run.Events {
-			require.Equal(t, []string{"down", "up"}[k%2], e.Stroke, "the strokes go on from key to key")
+			require.Equal(t, []run.Stroke{run.DownStroke, run.UpStroke}[k%2], e.Stroke, "the strokes go on from key to key")
 		}
 	}
 	for k := 1; k < len(r.Run.Events); k++ {

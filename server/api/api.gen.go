@@ -404,8 +404,11 @@ type ReadFormulaParams struct {
 // FindNearestJSONBody defines parameters for FindNearest.
 type FindNearestJSONBody struct {
 	// Brief What to play; only the instrument and the scale are needed.
-	Brief   Brief        `json:"brief"`
-	Changes []ScaleBrief `json:"changes"`
+	Brief   Brief         `json:"brief"`
+	Changes *[]ScaleBrief `json:"changes,omitempty"`
+
+	// Text The changes as they are typed, in place of the list: Eb mixolydian, Ab dorian.
+	Text *string `json:"text,omitempty"`
 }
 
 // MakeDocumentParams defines parameters for MakeDocument.

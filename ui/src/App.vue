@@ -2,17 +2,18 @@
 import { mdiHelpCircleOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
-import KeysDialog from './shell/KeysDialog.vue'
-import { keptTheme } from './shell/kept'
-import { notice, noticeOpen } from './shell/notice'
-import { useKeys } from './shell/useKeys'
+import KeysDialog from './shared/shell/KeysDialog.vue'
+import { keptTheme } from './shared/shell/kept'
+import { notice, noticeOpen } from './shared/shell/notice'
+import { screens } from './router'
+import { useKeys } from './shared/shell/keys'
 
 const theme = useTheme()
 const dark = computed(() => keptTheme.value === 'lamp')
 const keysOpen = ref(false)
 
 watch(keptTheme, (name) => theme.change(name))
-useKeys({ '?': () => (keysOpen.value = true) })
+useKeys([{ key: '?', does: 'this list', run: () => (keysOpen.value = true) }])
 
 function act() {
   notice.value?.action?.run()
@@ -34,11 +35,7 @@ function act() {
         Even Ladder
       </router-link>
       <nav aria-label="Screens">
-        <router-link to="/">Bench</router-link>
-        <router-link to="/rounds">Rounds</router-link>
-        <router-link to="/compare">Compare</router-link>
-        <router-link to="/saved">Saved</router-link>
-        <router-link to="/workshop">Workshop</router-link>
+        <router-link v-for="s in screens" :key="s.name" :to="s.path">{{ s.title }}</router-link>
       </nav>
       <span class="grow" />
       <v-btn
@@ -77,7 +74,7 @@ header {
   color: inherit;
   display: flex;
   font-family: var(--face-heading);
-  font-size: 1.1rem;
+  font-size: var(--size-lead);
   font-weight: 700;
   gap: 10px;
   text-decoration: none;

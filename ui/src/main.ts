@@ -5,7 +5,7 @@ import './styles/base.css'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
-import { keptTheme } from './shell/kept'
-import { makeVuetify } from './theme'
+import { keptTheme } from './shared/shell/kept'
+import { makeVuetify } from './shared/theme'
 
 createApp(App).use(makeVuetify(keptTheme.value)).use(router).mount('#app')

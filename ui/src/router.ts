@@ -1,14 +1,26 @@
+import { nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import BenchView from './bench/BenchView.vue'
 
+/** The screens, in the order of the bar. */
+export const screens = [
+  { path: '/', name: 'bench', title: 'Bench', component: BenchView },
+  { path: '/rounds', name: 'rounds', title: 'Rounds', component: () => import('./rounds/RoundsView.vue') },
+  { path: '/compare', name: 'compare', title: 'Compare', component: () => import('./compare/CompareView.vue') },
+  { path: '/saved', name: 'saved', title: 'Saved', component: () => import('./shelf/SavedView.vue') },
+  { path: '/workshop', name: 'workshop', title: 'Workshop', component: () => import('./workshop/WorkshopView.vue') },
+]
+
 export const router = createRouter({
   history: createWebHistory(),
-  routes: [
-    { path: '/', name: 'bench', component: BenchView },
-    { path: '/rounds', name: 'rounds', component: () => import('./rounds/RoundsView.vue') },
-    { path: '/compare', name: 'compare', component: () => import('./compare/CompareView.vue') },
-    { path: '/workshop', name: 'workshop', component: () => import('./workshop/WorkshopView.vue') },
-    { path: '/saved', name: 'saved', component: () => import('./library/LibraryView.vue') },
-    { path: '/:rest(.*)*', redirect: '/' },
-  ],
+  routes: [...screens.map(({ title, ...route }) => ({ ...route, meta: { title } })), { path: '/:rest(.*)*', redirect: '/' }],
+})
+
+// Another screen says its name in the window's title and begins at its top; a
+// changed brief is still the same screen.
+router.afterEach(async (to, from) => {
+  document.title = `${String(to.meta.title ?? '')} · Even Ladder`
+  if (to.name === from.name || !from.name) return
+  await nextTick()
+  document.getElementById('main')?.focus()
 })

@@ -968,6 +968,7 @@ export interface components {
             restBeats: number;
             equalTempos: {
                 perBeat: number;
+                name: string;
                 tempoBpm: number;
             }[];
             onStrings: {
@@ -1227,7 +1228,9 @@ export interface operations {
             content: {
                 "application/json": {
                     brief: components["schemas"]["Brief"];
-                    changes: components["schemas"]["ScaleBrief"][];
+                    changes?: components["schemas"]["ScaleBrief"][];
+                    /** @description The changes as they are typed, in place of the list: Eb mixolydian, Ab dorian. */
+                    text?: string;
                 };
             };
         };

@@ -2,37 +2,36 @@
 import { mdiCompareHorizontal, mdiLadder } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { labelKinds, labelNames } from '../neck/labels'
-import NeckDrawing from '../neck/NeckDrawing.vue'
-import { changed, toQuery } from '../brief/query'
-import { toPair } from '../brief/pair'
-import { keptClick, keptLabel, keptSpacing, keptStaff } from '../shell/kept'
-import { tell } from '../shell/notice'
-import { useKeys } from '../shell/useKeys'
+import { labelKinds, labelNames } from '../shared/neck/labels'
+import NeckDrawing from '../shared/neck/NeckDrawing.vue'
+import { changed, toQuery } from '../shared/brief/query'
+import { toPair } from '../shared/brief/pair'
+import { keptLabel, keptSpacing, keptStaff } from '../shared/shell/kept'
+import { clickKey, labelKey, useKeys } from '../shared/shell/keys'
 import BoxStrip from './BoxStrip.vue'
 import CorePanel from './CorePanel.vue'
 import LinksPanel from './LinksPanel.vue'
-import PlayBar from '../sound/PlayBar.vue'
+import PlayBar from '../shared/sound/PlayBar.vue'
 import NearestShapes from './NearestShapes.vue'
 import WhyLine from './WhyLine.vue'
 import KeepInstrument from './KeepInstrument.vue'
 import HandPanel from './HandPanel.vue'
-import ProblemList from '../brief/ProblemList.vue'
-import WorkHead from '../brief/WorkHead.vue'
+import ProblemList from '../shared/brief/ProblemList.vue'
+import WorkHead from '../shared/brief/WorkHead.vue'
 import RelatedPanel from './RelatedPanel.vue'
 import RunFacts from './RunFacts.vue'
 import RunPanel from './RunPanel.vue'
-import RunLanes from './RunLanes.vue'
+import RunLanes from '../shared/lanes/RunLanes.vue'
 import SlidePanel from './SlidePanel.vue'
 import SpellingPanel from './SpellingPanel.vue'
 import { useBench } from './useBench'
-import { useScore } from '../notation/useScore'
-import { pieceOf } from '../sound/timeline'
-import { usePlayer } from '../sound/usePlayer'
-import TryAgain from '../shell/TryAgain.vue'
+import { useScore } from '../shared/notation/useScore'
+import { pieceOf } from '../shared/sound/timeline'
+import { usePlayer } from '../shared/sound/usePlayer'
+import TryAgain from '../shared/shell/TryAgain.vue'
 
 const bench = useBench()
-const { plan, problems, failure, busy, brief, catalogue, own, ownScales, change } = bench
+const { plan, problems, failure, busy, brief, catalogue, change } = bench
 const player = usePlayer(computed(() => plan.value && pieceOf(plan.value)))
 const score = useScore(plan)
 const { current, note, playing, starting, blocked, counting, sounded, loop } = player
@@ -49,7 +48,6 @@ const everyKey = computed(() => ({ name: 'rounds', query: toQuery(changed(brief.
 
 const head = ref<InstanceType<typeof WorkHead>>()
 const keepOpen = ref(false)
-const setting = computed(() => (catalogue.value ? { catalogue: catalogue.value, own: own.value, ownScales: ownScales.value, brief: plan.value?.brief ?? brief.value, plan: plan.value } : undefined))
 
 // A wait shows only when it is long enough to be noticed.
 const slow = ref(false)
@@ -80,39 +78,27 @@ function pressMark(note: number) {
 
 const systemLinks = computed(() => catalogue.value?.systems.find((s) => s.id === plan.value?.brief.layout?.system)?.links ?? false)
 
-/** A fourth on, round the practical tonics; a fourth is one step to the flat side of the list. */
-function stepKey(by: number) {
-  const circle = catalogue.value?.tonics.map((t) => t.id).filter((id) => fourths.includes(id)) ?? []
-  const i = circle.indexOf(brief.value.scale.tonic)
-  const next = i < 0 ? undefined : circle[(i - by + circle.length) % circle.length]
+/** A fourth on or back. */
+function stepKey(to: 'fourthOn' | 'fourthBack') {
+  const next = plan.value?.scale[to]
   if (next) void change({ 'scale.tonic': next, 'layout.box': undefined, 'run.landOn': undefined })
 }
-const fourths = ['C', 'F', 'Bb', 'Eb', 'Ab', 'Db', 'F#', 'B', 'E', 'A', 'D', 'G']
 
-function cycleLabel() {
-  keptLabel.value = labelKinds[(labelKinds.indexOf(keptLabel.value) + 1) % labelKinds.length] ?? 'note'
-}
-
-function toggleClick() {
-  keptClick.value = !keptClick.value
-  tell(keptClick.value ? 'Click on.' : 'Click off.')
-}
-
-useKeys({
-  b: () => head.value?.focus(),
-  ',': () => stepBox(-1),
-  '.': () => stepBox(1),
-  k: () => stepKey(1),
-  K: () => stepKey(-1),
-  l: cycleLabel,
-  e: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even'),
-  ' ': player.toggle,
-  m: toggleClick,
-  s: () => (keptStaff.value = !keptStaff.value),
-  r: player.repeatBar,
-  R: player.repeatMore,
-  p: () => head.value?.print(),
-})
+useKeys([
+  { key: 'b', does: 'to the brief', run: () => head.value?.focus() },
+  { key: ',', does: 'box before', run: () => stepBox(-1) },
+  { key: '.', does: 'next box', run: () => stepBox(1) },
+  { key: 'k', does: 'key on by a fourth', run: () => stepKey('fourthOn') },
+  { key: 'K', does: 'key back by a fourth', run: () => stepKey('fourthBack') },
+  labelKey,
+  { key: 'e', does: 'even or true fret spacing', run: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even') },
+  { key: ' ', does: 'play the run after its count-in, stop', run: player.toggle },
+  clickKey,
+  { key: 's', does: 'staff above the lanes', run: () => (keptStaff.value = !keptStaff.value) },
+  { key: 'r', does: 'repeat the bar of the marked note, or end it', run: player.repeatBar },
+  { key: 'R', does: 'take the next bar into the repeat', run: player.repeatMore },
+  { key: 'p', does: 'the sheet to print', run: () => head.value?.print() },
+])
 </script>
 
 <template>
@@ -121,7 +107,7 @@ useKeys({
     <TryAgain :text="failure" @again="bench.retry" />
 
     <template v-if="plan">
-      <WorkHead ref="head" keeps :work="bench" :said="plan" :setting="setting" @keep="keepOpen = true">
+      <WorkHead ref="head" keeps :work="bench" :said="plan" @keep="keepOpen = true">
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">Every key</v-btn>
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">Compare</v-btn>
       </WorkHead>
@@ -162,17 +148,17 @@ useKeys({
           <RunPanel :plan="plan" />
           <CorePanel v-if="plan.scale.core && plan.brief.layout?.system === 'five-form'" :core="plan.scale.core" :title="plan.scale.title" @change="change" />
           <LinksPanel v-if="systemLinks" :plan="plan" @change="change" />
-          <NearestShapes v-if="plan.brief.layout?.system === 'one-octave'" :plan="plan" :catalogue="catalogue" @change="change" />
+          <NearestShapes v-if="plan.brief.layout?.system === 'one-octave'" :plan="plan" @change="change" />
           <SlidePanel v-if="plan.boxes[plan.box]?.notes.some((n) => n.fret === 0)" :plan="plan" />
           <RelatedPanel :plan="plan" @change="change" />
         </aside>
       </div>
-      <KeepInstrument v-model="keepOpen" :instrument="plan.brief.instrument" @kept="bench.loadOwn" />
+      <KeepInstrument v-model="keepOpen" :instrument="plan.brief.instrument" />
     </template>
 
     <template v-else-if="problems.length">
       <h1>This brief cannot be laid out yet</h1>
-      <ProblemList back="Start afresh" :problems="problems" :setting="setting" @change="change" @back="bench.startAfresh" />
+      <ProblemList back="Start afresh" :problems="problems" :brief="brief" @change="change" @back="bench.startAfresh" />
     </template>
     <div v-else-if="!failure" class="skeleton" role="status">
       <span class="unseen">Working out the plan</span>

@@ -2,9 +2,9 @@
 import { mdiAlertOutline, mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Box, Plan } from '../api/client'
-import { capsule } from '../neck/geometry'
-import { pretty } from '../signs'
-import { keptOrder } from '../shell/kept'
+import { capsule } from '../shared/neck/geometry'
+import { pretty } from '../shared/signs'
+import { keptOrder } from '../shared/shell/kept'
 import { boxOrders, sorted } from './boxOrder'
 
 const props = defineProps<{ plan: Plan }>()
@@ -101,7 +101,7 @@ defineExpose({ step })
   color: var(--faint);
   display: flex;
   flex-wrap: wrap;
-  font-size: 0.85rem;
+  font-size: var(--size-note);
   gap: 4px 10px;
   padding-inline-start: 40px;
 }
@@ -158,12 +158,12 @@ defineExpose({ step })
 }
 
 .name {
-  font-size: 0.85rem;
+  font-size: var(--size-note);
 }
 
 .facts {
   color: var(--faint);
-  font-size: 0.78rem;
+  font-size: var(--size-caption);
   white-space: nowrap;
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Plan } from '../api/client'
-import { pretty } from '../signs'
-import type { Changes } from '../brief/useWork'
+import { pretty } from '../shared/signs'
+import type { Changes } from '../shared/brief/query'
 
 /** The mode as a pentatonic plus other notes, beside the modes over the same core. */
 defineProps<{ core: NonNullable<Plan['scale']['core']>; title: string }>()

@@ -2,7 +2,7 @@
 import { mdiAlertOutline } from '@mdi/js'
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
-import { pretty } from '../signs'
+import { pretty } from '../shared/signs'
 
 const props = defineProps<{ plan: Plan }>()
 const box = computed(() => props.plan.boxes[props.plan.box])
@@ -53,14 +53,14 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
 <style scoped>
 .width {
   font-family: var(--face-heading);
-  font-size: 1.5rem;
+  font-size: var(--size-title);
   font-weight: 600;
   line-height: 1.2;
 }
 
 .width small {
   font-family: var(--face-text);
-  font-size: 0.9rem;
+  font-size: var(--size-fact);
   font-weight: 400;
 }
 
@@ -69,7 +69,7 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
 }
 
 .fact {
-  font-size: 0.92rem;
+  font-size: var(--size-fact);
   line-height: 1.4;
   margin-top: 4px;
 }
@@ -81,7 +81,7 @@ summary {
 
 .days {
   border-collapse: collapse;
-  font-size: 0.85rem;
+  font-size: var(--size-note);
   margin-top: 4px;
 }
 
@@ -107,7 +107,7 @@ summary {
 
 .cautions li {
   border-inline-start: 3px solid var(--brick);
-  font-size: 0.88rem;
+  font-size: var(--size-note);
   line-height: 1.4;
   margin-top: 8px;
   padding-inline-start: 10px;

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { ref } from 'vue'
-import { api, CallError, take, type Plan } from '../api/client'
-import { tell } from '../shell/notice'
-import { pretty } from '../signs'
+import type { Plan } from '../api/client'
+import { wordsOf } from '../shared/load'
+import { shelf } from '../shared/shelf'
+import { tell } from '../shared/shell/notice'
+import { pretty } from '../shared/signs'
 
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ instrument: Plan['brief']['instrument'] }>()
-const emit = defineEmits<{ kept: [] }>()
 
 // What is typed here outlives a reload until it is kept.
 const name = useLocalStorage('even-ladder.keep', '')
@@ -16,14 +17,12 @@ const failure = ref('')
 async function keep() {
   failure.value = ''
   try {
-    await take(api.POST('/api/v1/instruments', { body: { name: name.value, instrument: props.instrument } }))
+    await shelf('instruments').create({ title: name.value, instrument: props.instrument })
     tell(`${name.value} is kept: find it under the instrument.`)
     name.value = ''
     open.value = false
-    emit('kept')
   } catch (cause) {
-    const error = cause as CallError
-    failure.value = error.fields.map((f) => f.message).join('; ') || error.message
+    failure.value = wordsOf(cause)
   }
 }
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
-import type { Changes } from '../brief/useWork'
+import type { Changes } from '../shared/brief/query'
 
 /** The chain of boxes that lead on from the chosen one, root to root. */
 const props = defineProps<{ plan: Plan }>()
@@ -41,7 +41,7 @@ ol {
 
 p,
 li {
-  font-size: 0.92rem;
+  font-size: var(--size-fact);
   line-height: 1.45;
 }
 

@@ -1,36 +1,23 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { ref, watch } from 'vue'
-import { api, CallError, take, type Catalogue, type Plan, type NearestStop } from '../api/client'
-import { pretty } from '../signs'
-import type { Changes } from '../brief/useWork'
-import { readKeys } from './readKeys'
+import { computed, shallowRef } from 'vue'
+import { api, take, type NearestStop, type Plan } from '../api/client'
+import type { Changes } from '../shared/brief/query'
+import { useLoad } from '../shared/load'
+import { pretty } from '../shared/signs'
 
 /** Which octave is nearest as the key changes under a hand that wants to stay. */
-const props = defineProps<{ plan: Plan; catalogue: Catalogue | undefined }>()
+const props = defineProps<{ plan: Plan }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
 
 const typed = useLocalStorage('even-ladder.changes', '')
-const stops = ref<NearestStop[]>([])
-const trouble = ref('')
+const text = shallowRef(typed.value)
+const asked = computed(() => (text.value.trim() ? { brief: props.plan.brief, text: text.value } : undefined))
+const { value: answer, problems, failure } = useLoad(asked, (body, signal) => take(api.POST('/api/v1/nearest', { body, signal })))
+const stops = computed(() => answer.value?.stops ?? [])
+const trouble = computed(() => problems.value.map((p) => p.message).join('; ') || failure.value)
 
-async function find() {
-  if (!props.catalogue || !typed.value.trim()) {
-    stops.value = []
-    trouble.value = ''
-    return
-  }
-  const keys = readKeys(typed.value, props.catalogue, props.plan.brief.scale)
-  try {
-    stops.value = (await take(api.POST('/api/v1/nearest', { body: { brief: props.plan.brief, changes: keys } }))).stops
-    trouble.value = ''
-  } catch (cause) {
-    const error = cause as CallError
-    trouble.value = error.fields?.map((f) => f.message).join('; ') || error.message
-  }
-}
-watch(() => [props.plan, props.catalogue], find, { immediate: true })
-
+const find = () => (text.value = typed.value)
 const open = (s: NearestStop) =>
   emit('change', { 'scale.tonic': s.tonic, ...(s.scale ? { 'scale.name': s.scale, 'scale.formula': undefined } : {}), 'layout.box': s.box })
 </script>
@@ -63,7 +50,7 @@ ol {
 
 li,
 p {
-  font-size: 0.92rem;
+  font-size: var(--size-fact);
   line-height: 1.45;
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '../api/client'
-import type { Changes } from '../brief/useWork'
+import type { Changes } from '../shared/brief/query'
 
 defineProps<{ plan: Plan }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
@@ -43,6 +43,6 @@ button:hover {
 
 .kind {
   color: var(--faint);
-  font-size: 0.8rem;
+  font-size: var(--size-caption);
 }
 </style>

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import type { Run } from '../api/client'
-import { pretty } from '../signs'
+import { pretty } from '../shared/signs'
 
 /** What a run comes to, in one line. */
 defineProps<{ run: Run }>()
-const names: Record<number, string> = { 1: 'quarters', 2: 'eighths', 3: 'triplets', 4: 'sixteenths', 5: 'fives', 6: 'sixes' }
 </script>
 
 <template>
   {{ run.notes }} {{ run.notes === 1 ? 'note' : 'notes' }} in {{ run.bars }} {{ run.bars === 1 ? 'bar' : 'bars' }},
-  <span :title="`As many notes: ${run.equalTempos.map((t) => `${names[t.perBeat]} at ${t.tempoBpm}`).join(', ')}`">{{ run.notesPerMinute }} notes a minute</span>, ends on
+  <span :title="`As many notes: ${run.equalTempos.map((t) => `${t.name} at ${t.tempoBpm}`).join(', ')}`">{{ run.notesPerMinute }} notes a minute</span>, ends on
   <b>{{ run.endsOn.degree === '1' ? 'the root' : `degree ${pretty(run.endsOn.degree)}` }}</b>
 </template>

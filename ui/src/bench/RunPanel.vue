@@ -10,7 +10,6 @@ const turns: Record<string, string> = {
   opposite: 'Coming down, each string is met with the other stroke than going up.',
   mixed: 'Coming down, some strings are met with the same stroke, some with the other.',
 }
-const subdivisions: Record<number, string> = { 1: 'quarters', 2: 'eighths', 3: 'triplets', 4: 'sixteenths', 5: 'quintuplets', 6: 'sextuplets' }
 </script>
 
 <template>
@@ -22,14 +21,14 @@ const subdivisions: Record<number, string> = { 1: 'quarters', 2: 'eighths', 3: '
     </p>
     <p v-if="turns[run.turnStrokes]">{{ turns[run.turnStrokes] }}</p>
     <p v-if="run.equalTempos.length">
-      As many notes a minute: <span v-for="(t, i) in run.equalTempos" :key="t.perBeat">{{ i ? ', ' : '' }}{{ subdivisions[t.perBeat] }} at {{ t.tempoBpm }}</span>.
+      As many notes a minute: <span v-for="(t, i) in run.equalTempos" :key="t.perBeat">{{ i ? ', ' : '' }}{{ t.name }} at {{ t.tempoBpm }}</span>.
     </p>
   </section>
 </template>
 
 <style scoped>
 p {
-  font-size: 0.92rem;
+  font-size: var(--size-fact);
   line-height: 1.4;
   margin-top: 4px;
 }

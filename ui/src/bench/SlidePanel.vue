@@ -1,29 +1,16 @@
 <script setup lang="ts">
-import { ref, shallowRef, watch } from 'vue'
-import { api, CallError, take, type Plan, type Slide } from '../api/client'
-import { pretty } from '../signs'
+import { computed, ref } from 'vue'
+import { api, take, type Plan } from '../api/client'
+import { useLoad } from '../shared/load'
+import { pretty } from '../shared/signs'
 
 /** What the box turns into when every stopped note slides and the open strings stay. */
 const props = defineProps<{ plan: Plan }>()
-const frets = ref(0)
-const slide = shallowRef<Slide>()
-const trouble = ref('')
 
-watch(
-  () => [props.plan, frets.value] as const,
-  async ([plan, by], _before, onCleanup) => {
-    const going = new AbortController()
-    onCleanup(() => going.abort())
-    slide.value = undefined
-    trouble.value = ''
-    if (by === 0) return
-    try {
-      slide.value = await take(api.POST('/api/v1/slide', { params: { query: { frets: String(by) } }, body: plan.brief, signal: going.signal }))
-    } catch (cause) {
-      if (!going.signal.aborted) trouble.value = (cause as CallError).fields?.[0]?.message ?? (cause as Error).message
-    }
-  },
-)
+const frets = ref(0)
+const asked = computed(() => (frets.value === 0 ? undefined : { brief: props.plan.brief, frets: String(frets.value) }))
+const { value: slide, problems, failure } = useLoad(asked, ({ brief, frets }, signal) => take(api.POST('/api/v1/slide', { params: { query: { frets } }, body: brief, signal })))
+const trouble = computed(() => problems.value[0]?.message ?? failure.value)
 </script>
 
 <template>
@@ -50,7 +37,7 @@ watch(
 <style scoped>
 label,
 p {
-  font-size: 0.92rem;
+  font-size: var(--size-fact);
   line-height: 1.45;
 }
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
-import { noteLabel } from '../neck/labels'
-import { pretty } from '../signs'
+import { noteLabel } from '../shared/neck/labels'
+import { pretty } from '../shared/signs'
 
 const props = defineProps<{ plan: Plan }>()
 
@@ -41,7 +41,7 @@ const stepWord = (n: number) => stepWords[n] ?? `${n} half`
 
 <style scoped>
 .title {
-  font-size: 1.05rem;
+  font-size: var(--size-lead);
   margin-bottom: 4px;
 }
 
@@ -73,7 +73,7 @@ td {
 
 .step {
   color: var(--faint);
-  font-size: 0.82rem;
+  font-size: var(--size-caption);
 }
 
 .bar {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { api, take, type Plan } from '../api/client'
+import { useLoad } from '../shared/load'
 
 /** Why the mark last pressed is played with its finger, and whether the run is to land on it. */
 const props = defineProps<{ plan: Plan; note: number }>()
@@ -10,22 +11,9 @@ const landing = computed(() => {
   const to = props.plan.brief.run?.landOn
   return !!to && to.string === pressed.value?.string && to.fret === pressed.value?.fret
 })
-const why = ref('')
-
-watch(
-  () => [props.plan, props.note] as const,
-  async ([plan, note], _before, onCleanup) => {
-    const going = new AbortController()
-    onCleanup(() => going.abort())
-    why.value = ''
-    if (note < 0 || note >= (plan.boxes[plan.box]?.notes.length ?? 0)) return
-    try {
-      why.value = (await take(api.POST('/api/v1/plan/why', { params: { query: { note: String(note) } }, body: plan.brief, signal: going.signal }))).why
-    } catch {
-      why.value = ''
-    }
-  },
-)
+const asked = computed(() => (pressed.value ? { brief: props.plan.brief, note: String(props.note) } : undefined))
+const { value: answer, failure } = useLoad(asked, ({ brief, note }, signal) => take(api.POST('/api/v1/plan/why', { params: { query: { note } }, body: brief, signal })))
+const why = computed(() => failure.value || (answer.value?.why ?? ''))
 </script>
 
 <template>
@@ -38,19 +26,19 @@ watch(
 
 <style scoped>
 .why {
-  font-size: 0.95rem;
+  font-size: var(--size-fact);
   min-height: 1.6em;
   padding: 2px 0 4px 46px;
 }
 
 .land {
   block-size: 26px;
-  font-size: 0.85rem;
+  font-size: var(--size-note);
   margin-inline-start: 10px;
 }
 
 .hint {
   color: var(--faint);
-  font-size: 0.85rem;
+  font-size: var(--size-note);
 }
 </style>

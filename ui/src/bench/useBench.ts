@@ -1,6 +1,6 @@
 import { api, take, type Brief } from '../api/client'
-import { useWork } from '../brief/useWork'
-import { keptBench } from '../shell/kept'
+import { useWork } from '../shared/brief/useWork'
+import { keptBench } from '../shared/shell/kept'
 
 const starter: Brief = { instrument: { id: 'guitar' }, scale: { tonic: 'E', name: 'dorian' } }
 

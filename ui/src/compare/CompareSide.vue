@@ -2,13 +2,12 @@
 import { computed } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 import type { FieldError, Plan } from '../api/client'
-import BriefSentence from '../brief/BriefSentence.vue'
-import type { Changes } from '../brief/useWork'
-import type { Setting } from '../brief/words'
-import NeckDrawing from '../neck/NeckDrawing.vue'
-import { keptLabel, keptSpacing } from '../shell/kept'
+import BriefSentence from '../shared/brief/BriefSentence.vue'
+import type { Changes } from '../shared/brief/query'
+import NeckDrawing from '../shared/neck/NeckDrawing.vue'
+import { keptLabel, keptSpacing } from '../shared/shell/kept'
 
-const props = defineProps<{ plan: Plan; setting: Setting | undefined; problems: FieldError[]; shared: Set<string>; open: RouteLocationRaw }>()
+const props = defineProps<{ plan: Plan; problems: FieldError[]; shared: Set<string>; open: RouteLocationRaw }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
 const box = computed(() => props.plan.boxes[props.plan.box])
 const figures = computed(() => {
@@ -19,7 +18,7 @@ const figures = computed(() => {
 
 <template>
   <section>
-    <BriefSentence :said="plan" :setting="setting" :problems="problems" small @change="emit('change', $event)" />
+    <BriefSentence :said="plan" :brief="plan.brief" :problems="problems" small @change="emit('change', $event)" />
     <div class="line">
       <label>
         Box

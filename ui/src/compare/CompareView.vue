@@ -1,21 +1,19 @@
 <script setup lang="ts">
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, CallError, take, type Brief, type Comparison, type FieldError } from '../api/client'
-import { fromPair, toPair } from '../brief/pair'
-import { changed, toQuery } from '../brief/query'
-import { useCatalogue } from '../brief/useCatalogue'
-import type { Changes } from '../brief/useWork'
-import ProblemList from '../brief/ProblemList.vue'
+import { api, take, type Brief } from '../api/client'
+import { fromPair, toPair } from '../shared/brief/pair'
+import ProblemList from '../shared/brief/ProblemList.vue'
+import { changed, toQuery, type Changes } from '../shared/brief/query'
+import { useLoad } from '../shared/load'
+import TryAgain from '../shared/shell/TryAgain.vue'
 import CompareSide from './CompareSide.vue'
-import TryAgain from '../shell/TryAgain.vue'
 
 type Side = 'first' | 'second'
 const sides: Side[] = ['first', 'second']
 
 const route = useRoute()
 const router = useRouter()
-const { catalogue, own, ownScales } = useCatalogue()
 const usual: Brief = { instrument: { id: 'guitar' }, scale: { tonic: 'E', name: 'dorian' } }
 const pair = computed<Record<Side, Brief>>(() => {
   const given = fromPair(route.query)
@@ -23,34 +21,13 @@ const pair = computed<Record<Side, Brief>>(() => {
   return { first, second: given.second ?? changed(first, { 'layout.system': 'five-form' }) }
 })
 
-const result = shallowRef<Comparison>()
-const problems = ref<FieldError[]>([])
-const failure = ref('')
-let running: AbortController | undefined
-let worked: Record<Side, Brief> | undefined
-
-async function load() {
-  running?.abort()
-  const mine = (running = new AbortController())
-  const asked = pair.value
-  try {
-    result.value = await take(api.POST('/api/v1/compare', { body: asked, signal: mine.signal }))
-    worked = asked
-    problems.value = []
-    failure.value = ''
-  } catch (cause) {
-    if (mine.signal.aborted) return
-    const error = cause as CallError
-    problems.value = error.fields ?? []
-    failure.value = problems.value.length > 0 ? '' : error.message
-  }
-}
-watch(pair, () => route.name === 'compare' && void load(), { immediate: true })
-onScopeDispose(() => running?.abort())
+const asked = shallowRef<Record<Side, Brief>>()
+watch(pair, (now) => route.name === 'compare' && (asked.value = now), { immediate: true })
+const { value: result, problems, failure, again } = useLoad(asked, (body, signal) => take(api.POST('/api/v1/compare', { body, signal })))
+const worked = shallowRef<Record<Side, Brief>>()
+watch(result, () => (worked.value = asked.value))
 
 const shared = computed(() => new Set(result.value?.sharedPlaces.map((p) => `${p.string}/${p.fret}`)))
-const settingOf = (side: Side) =>
-  catalogue.value && result.value ? { catalogue: catalogue.value, own: own.value, ownScales: ownScales.value, brief: result.value[side].brief, plan: result.value[side] } : undefined
 const problemsOf = (side: Side) => problems.value.filter((p) => p.field.startsWith(`${side}.`)).map((p) => ({ ...p, field: p.field.slice(side.length + 1) }))
 
 function change(side: Side, changes: Changes) {
@@ -63,7 +40,7 @@ function swap() {
 }
 
 function back() {
-  if (worked) void router.push({ query: toPair(worked.first, worked.second) })
+  if (worked.value) void router.push({ query: toPair(worked.value.first, worked.value.second) })
 }
 </script>
 
@@ -73,9 +50,9 @@ function back() {
       <h1>Two plans side by side</h1>
       <v-btn color="primary" variant="tonal" @click="swap">Swap</v-btn>
     </div>
-    <TryAgain :text="failure" @again="load" />
+    <TryAgain :text="failure" @again="again" />
     <template v-for="side in sides" :key="side">
-      <ProblemList v-if="problemsOf(side).length" back="Back to what worked" :problems="problemsOf(side)" :setting="settingOf(side)" @change="change(side, $event)" @back="back" />
+      <ProblemList v-if="problemsOf(side).length" back="Back to what worked" :problems="problemsOf(side)" :brief="result?.[side].brief" @change="change(side, $event)" @back="back" />
     </template>
     <template v-if="result">
       <p class="shared">
@@ -87,7 +64,6 @@ function back() {
           v-for="side in sides"
           :key="side"
           :plan="result[side]"
-          :setting="settingOf(side)"
           :problems="problemsOf(side)"
           :shared="shared"
           :open="{ name: 'bench', query: toQuery(pair[side]) }"
@@ -107,7 +83,7 @@ function back() {
 }
 
 h1 {
-  font-size: 1.3rem;
+  font-size: var(--size-heading);
 }
 
 .shared {

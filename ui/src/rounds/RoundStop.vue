@@ -2,10 +2,10 @@
 import { mdiCheckboxBlankOutline, mdiCheckboxMarked, mdiPlay, mdiSwapHorizontal } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import type { RoundStop } from '../api/client'
-import { toQuery } from '../brief/query'
-import type { LabelKind } from '../neck/labels'
-import SmallNeck from '../neck/SmallNeck.vue'
-import { pretty } from '../signs'
+import { toQuery } from '../shared/brief/query'
+import type { LabelKind } from '../shared/neck/labels'
+import SmallNeck from '../shared/neck/SmallNeck.vue'
+import { pretty } from '../shared/signs'
 
 /** One key of a round: a stop. */
 const props = defineProps<{ stop: RoundStop; label: LabelKind; covered: boolean; done: boolean; playing: boolean; note: number; neckWidth: number; twelve: boolean }>()
@@ -105,7 +105,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
 .key {
   color: inherit;
   font-family: var(--face-heading);
-  font-size: 1.7rem;
+  font-size: var(--size-title);
   font-weight: 700;
   line-height: 1.1;
   text-decoration-color: var(--verdigris);
@@ -115,7 +115,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
 
 .signature {
   color: var(--faint);
-  font-size: 0.85rem;
+  font-size: var(--size-note);
   grid-column: 1 / -1;
   padding-top: 4px;
 }
@@ -135,7 +135,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
 
 .facts p,
 .change p {
-  font-size: 0.9rem;
+  font-size: var(--size-fact);
   line-height: 1.35;
 }
 
@@ -153,7 +153,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
   background: var(--brick);
   border-radius: 3px;
   color: var(--ground);
-  font-size: 0.75rem;
+  font-size: var(--size-caption);
   font-weight: 700;
   padding: 1px 4px;
 }

@@ -2,40 +2,38 @@
 import { mdiEyeOffOutline } from '@mdi/js'
 import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
-import ProblemList from '../brief/ProblemList.vue'
-import WorkHead from '../brief/WorkHead.vue'
-import { labelKinds, labelNames } from '../neck/labels'
-import { keptClick, keptCover, keptLabel } from '../shell/kept'
-import { tell } from '../shell/notice'
-import { useKeys } from '../shell/useKeys'
-import PlayBar from '../sound/PlayBar.vue'
-import { pieceOf } from '../sound/timeline'
-import { usePlayer } from '../sound/usePlayer'
+import ProblemList from '../shared/brief/ProblemList.vue'
+import WorkHead from '../shared/brief/WorkHead.vue'
+import { labelKinds, labelNames } from '../shared/neck/labels'
+import { keptCover, keptLabel } from '../shared/shell/kept'
+import { clickKey, labelKey, useKeys } from '../shared/shell/keys'
+import PlayBar from '../shared/sound/PlayBar.vue'
+import { pieceOf } from '../shared/sound/timeline'
+import { usePlayer } from '../shared/sound/usePlayer'
 import RoundStop from './RoundStop.vue'
 import { useRound } from './useRound'
-import TryAgain from '../shell/TryAgain.vue'
+import TryAgain from '../shared/shell/TryAgain.vue'
 
 const work = useRound()
-const { round, done, problems, failure, busy, brief, catalogue, own, ownScales, change } = work
+const { round, done, problems, failure, busy, brief, change } = work
 
 const stops = computed(() => round.value?.stops ?? [])
 const first = computed(() => stops.value[0]?.plan)
-const player = usePlayer(computed(() => (round.value && first.value ? pieceOf(first.value, round.value.run, round.value.stops) : undefined)))
+const player = usePlayer(computed(() => round.value && pieceOf(round.value)))
 const { current, note, playing, starting, blocked, counting, sounded } = player
 
 /** The key that is played, or was played last; -1 before the first. */
 const at = computed(() => (current.value < 0 ? -1 : stops.value.findLastIndex((s) => s.first <= current.value)))
 
 const head = ref<InstanceType<typeof WorkHead>>()
-const ladder = ref<HTMLElement>()
-const { width } = useElementSize(ladder)
+const rails = ref<HTMLElement>()
+const { width } = useElementSize(rails)
 const neckWidth = computed(() => (width.value < 900 ? Math.min(420, Math.max(width.value - 190, 220)) : Math.min(330, Math.max(width.value * 0.27, 230))))
-const setting = computed(() => (catalogue.value ? { catalogue: catalogue.value, own: own.value, ownScales: ownScales.value, brief: round.value?.brief ?? brief.value, plan: first.value } : undefined))
 const twelve = computed(() => round.value?.brief.round?.through === 'twelve-keys')
 
 watch(at, async (i) => {
   await nextTick()
-  if (i >= 0 && playing.value) ladder.value?.children[i]?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
+  if (i >= 0 && playing.value) rails.value?.children[i]?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
 })
 
 function toggle() {
@@ -54,27 +52,24 @@ function markDone() {
   if (s) work.toggleDone(s.tonic)
 }
 
-useKeys({
-  b: () => head.value?.focus(),
-  ',': () => stepKey(-1),
-  '.': () => stepKey(1),
-  d: markDone,
-  h: () => (keptCover.value = !keptCover.value),
-  l: () => (keptLabel.value = labelKinds[(labelKinds.indexOf(keptLabel.value) + 1) % labelKinds.length] ?? 'note'),
-  ' ': toggle,
-  m: () => {
-    keptClick.value = !keptClick.value
-    tell(keptClick.value ? 'Click on.' : 'Click off.')
-  },
-  p: () => head.value?.print(),
-})
+useKeys([
+  { key: 'b', does: 'to the brief', run: () => head.value?.focus() },
+  { key: ',', does: 'key before', run: () => stepKey(-1) },
+  { key: '.', does: 'next key', run: () => stepKey(1) },
+  { key: 'd', does: 'mark the key done', run: markDone },
+  { key: 'h', does: 'hide the necks', run: () => (keptCover.value = !keptCover.value) },
+  labelKey,
+  { key: ' ', does: 'play the round after its count-in, stop', run: toggle },
+  clickKey,
+  { key: 'p', does: 'the sheet to print', run: () => head.value?.print() },
+])
 </script>
 
 <template>
   <div class="rounds" :aria-busy="busy">
     <TryAgain :text="failure" @again="work.retry" />
     <template v-if="round && first">
-      <WorkHead ref="head" round :work="work" :said="round" :setting="setting" />
+      <WorkHead ref="head" round :work="work" :said="round" />
 
       <div class="bar">
         <PlayBar
@@ -98,7 +93,7 @@ useKeys({
           </v-btn-toggle>
         </div>
       </div>
-      <ol ref="ladder" class="ladder" :aria-label="`Round: ${round.title}`">
+      <ol ref="rails" class="rails" :aria-label="`Round: ${round.title}`">
         <RoundStop
           v-for="(s, i) in stops"
           :key="s.tonic"
@@ -118,7 +113,7 @@ useKeys({
     </template>
     <template v-else-if="problems.length">
       <h1>This round cannot be played yet</h1>
-      <ProblemList back="Start afresh" :problems="problems" :setting="setting" @change="change" @back="work.startAfresh" />
+      <ProblemList back="Start afresh" :problems="problems" :brief="brief" @change="change" @back="work.startAfresh" />
     </template>
     <v-progress-linear v-else-if="!failure" indeterminate color="primary" aria-label="Working out the round" />
   </div>
@@ -152,7 +147,7 @@ useKeys({
 }
 
 /* The rails. */
-.ladder {
+.rails {
   border-inline: 4px solid var(--rule);
   list-style: none;
   margin-top: 8px;

@@ -1,8 +1,8 @@
 import { computed } from 'vue'
 import { api, take, type Brief } from '../api/client'
-import { useWork } from '../brief/useWork'
-import { keptDone, keptRound } from '../shell/kept'
-import { tell } from '../shell/notice'
+import { useWork } from '../shared/brief/useWork'
+import { keptDone, keptRound } from '../shared/shell/kept'
+import { tell } from '../shared/shell/notice'
 
 const starter: Brief = { instrument: { id: 'bass' }, scale: { tonic: 'E', name: 'major-pentatonic' }, round: { order: 'fourths' } }
 

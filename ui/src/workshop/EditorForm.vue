@@ -25,7 +25,7 @@ const emit = defineEmits<{ keep: []; leave: [] }>()
 }
 
 h3 {
-  font-size: 1.05rem;
+  font-size: var(--size-lead);
 }
 
 .buttons {

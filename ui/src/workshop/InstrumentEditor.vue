@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { mdiMinus, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import { refDebounced } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { api, CallError, take, type Catalogue, type FieldError, type OwnInstrument, type Plan } from '../api/client'
-import NeckDrawing from '../neck/NeckDrawing.vue'
-import { pretty } from '../signs'
+import { computed, ref, watch } from 'vue'
+import { api, CallError, take, type Catalogue, type FieldError, type Kept } from '../api/client'
+import { useLoad } from '../shared/load'
+import { shelf } from '../shared/shelf'
+import NeckDrawing from '../shared/neck/NeckDrawing.vue'
+import { pretty } from '../shared/signs'
 import EditorForm from './EditorForm.vue'
 
 /** An instrument being made or changed: what is typed, what it comes to, and the neck it gives. */
@@ -22,10 +24,8 @@ export interface InstrumentDraft {
 
 const draft = defineModel<InstrumentDraft>({ required: true })
 const props = defineProps<{ catalogue: Catalogue }>()
-const emit = defineEmits<{ kept: [instrument: OwnInstrument]; leave: [] }>()
+const emit = defineEmits<{ kept: [instrument: Kept]; leave: [] }>()
 
-const plan = shallowRef<Plan>()
-const problems = ref<FieldError[]>([])
 const busy = ref(false)
 
 const numberOr = (text: string) => (text.trim() === '' ? undefined : Number(text))
@@ -45,20 +45,13 @@ const instrument = computed(() => {
 })
 const settled = refDebounced(instrument, 200)
 
-watch(
-  settled,
-  async (now, _before, onCleanup) => {
-    const going = new AbortController()
-    onCleanup(() => going.abort())
-    try {
-      plan.value = await take(api.POST('/api/v1/plan', { body: { instrument: now, scale: { tonic: 'C', name: 'major' }, layout: { system: 'single-string' } }, signal: going.signal }))
-      problems.value = []
-    } catch (cause) {
-      if (!going.signal.aborted) problems.value = (cause as CallError).fields ?? []
-    }
-  },
-  { immediate: true },
+const { value: plan, problems: wrong } = useLoad(settled, (now, signal) =>
+  take(api.POST('/api/v1/plan', { body: { instrument: now, scale: { tonic: 'C', name: 'major' }, layout: { system: 'single-string' } }, signal })),
 )
+// What keeping it came to, until something is changed.
+const refused = ref<FieldError[]>([])
+watch(settled, () => (refused.value = []))
+const problems = computed(() => [...wrong.value, ...refused.value])
 
 const base = computed(() => props.catalogue.instruments.find((i) => i.id === draft.value.base))
 const strings = computed(() => plan.value?.neck.strings ?? [])
@@ -98,15 +91,12 @@ async function keep() {
   busy.value = true
   const d = draft.value
   // Octaves that were inferred are kept as they were shown.
-  const body = { name: d.name, instrument: { ...instrument.value, ...(problems.value.length === 0 ? { tuning: openNames.value } : {}) } }
+  const body = { title: d.name, instrument: { ...instrument.value, ...(problems.value.length === 0 ? { tuning: openNames.value } : {}) } }
   try {
-    const kept = d.id
-      ? await take(api.PUT('/api/v1/instruments/{id}', { params: { path: { id: d.id } }, body: { ...body, version: d.version ?? 0 } }))
-      : await take(api.POST('/api/v1/instruments', { body }))
-    emit('kept', kept)
+    emit('kept', await (d.id ? shelf('instruments').update(d.id, d.version ?? 0, body) : shelf('instruments').create(body)))
   } catch (cause) {
     const error = cause as CallError
-    problems.value = error.fields?.length ? error.fields : [{ field: 'name', message: error.message }]
+    refused.value = error.fields?.length ? error.fields : [{ field: 'title', message: error.message }]
   } finally {
     busy.value = false
   }
@@ -116,7 +106,7 @@ async function keep() {
 <template>
   <EditorForm :heading="draft.id ? `Change ${draft.name || 'this instrument'}` : 'A new instrument'" :changing="!!draft.id" :busy="busy" :ready="!!draft.name.trim()" @keep="keep" @leave="emit('leave')">
     <div class="fields">
-      <v-text-field v-model="draft.name" label="Name" maxlength="160" :error-messages="problemAt('name')" hide-details="auto" class="wide" />
+      <v-text-field v-model="draft.name" label="Name" maxlength="160" :error-messages="problemAt('title')" hide-details="auto" class="wide" />
       <v-select
         :model-value="draft.base"
         label="Held and fingered as"

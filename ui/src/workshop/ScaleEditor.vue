@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { refDebounced } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { api, CallError, take, type FormulaReport, type OwnScale } from '../api/client'
-import { pretty } from '../signs'
+import { computed, ref } from 'vue'
+import { api, take, type Kept } from '../api/client'
+import { useLoad, wordsOf } from '../shared/load'
+import { shelf } from '../shared/shelf'
+import { pretty } from '../shared/signs'
 import EditorForm from './EditorForm.vue'
 
 /** A scale being made or changed, with what it is told at once. */
@@ -14,35 +16,19 @@ export interface ScaleDraft {
 }
 
 const draft = defineModel<ScaleDraft>({ required: true })
-const emit = defineEmits<{ kept: [scale: OwnScale]; leave: [] }>()
+const emit = defineEmits<{ kept: [scale: Kept]; leave: [] }>()
 
-const report = shallowRef<FormulaReport>()
-const problem = ref('')
 const failure = ref('')
 const busy = ref(false)
 const formula = computed(() => draft.value.formula.replaceAll('♭', 'b').replaceAll('♯', '#').trim())
 const settled = refDebounced(formula, 150)
 
-watch(
-  settled,
-  async (text, _before, onCleanup) => {
-    const going = new AbortController()
-    onCleanup(() => going.abort())
-    problem.value = ''
-    if (!text) {
-      report.value = undefined
-      return
-    }
-    try {
-      report.value = await take(api.GET('/api/v1/formula', { params: { query: { text } }, signal: going.signal }))
-    } catch (cause) {
-      if (going.signal.aborted) return
-      report.value = undefined
-      problem.value = (cause as CallError).fields?.[0]?.message ?? (cause as Error).message
-    }
-  },
-  { immediate: true },
+const { value: read, problems, failure: unread } = useLoad(
+  () => settled.value || undefined,
+  (text, signal) => take(api.GET('/api/v1/formula', { params: { query: { text } }, signal })),
 )
+const problem = computed(() => problems.value[0]?.message ?? unread.value)
+const report = computed(() => (problem.value ? undefined : read.value))
 
 const known = computed(() => {
   const r = report.value
@@ -56,16 +42,13 @@ const known = computed(() => {
 async function keep() {
   busy.value = true
   const d = draft.value
-  const body = { name: d.name, formula: formula.value }
+  const body = { title: d.name, formula: formula.value }
   try {
-    const kept = d.id
-      ? await take(api.PUT('/api/v1/scales/{id}', { params: { path: { id: d.id } }, body: { ...body, version: d.version ?? 0 } }))
-      : await take(api.POST('/api/v1/scales', { body }))
+    const kept = await (d.id ? shelf('scales').update(d.id, d.version ?? 0, body) : shelf('scales').create(body))
     failure.value = ''
     emit('kept', kept)
   } catch (cause) {
-    const error = cause as CallError
-    failure.value = error.fields?.map((f) => f.message).join('; ') || error.message
+    failure.value = wordsOf(cause)
   } finally {
     busy.value = false
   }

@@ -2,71 +2,72 @@
 import { mdiDownload, mdiPencilOutline, mdiPlus, mdiUpload } from '@mdi/js'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { api, CallError, take, type OwnInstrument, type OwnScale } from '../api/client'
-import { useCatalogue } from '../brief/useCatalogue'
-import { toQuery } from '../brief/query'
-import ShelfRow from '../library/ShelfRow.vue'
-import { tell } from '../shell/notice'
-import { useShelf } from '../shell/useShelf'
-import { pretty } from '../signs'
+import type { CallError, Kept } from '../api/client'
+import { toQuery } from '../shared/brief/query'
+import { useCatalogue } from '../shared/catalogue'
+import { useLoad, wordsOf } from '../shared/load'
+import { shelf, useShelf } from '../shared/shelf'
+import { tell } from '../shared/shell/notice'
+import ShelfRow from '../shared/shell/ShelfRow.vue'
 import { exportFile, importFile } from './files'
 import InstrumentEditor, { type InstrumentDraft } from './InstrumentEditor.vue'
 import ScaleEditor, { type ScaleDraft } from './ScaleEditor.vue'
-import TryAgain from '../shell/TryAgain.vue'
+import TryAgain from '../shared/shell/TryAgain.vue'
 
-const { catalogue, own, ownScales, failure, loadOwn, loadChoices } = useCatalogue()
+const { catalogue, failure: noCatalogue, load: loadCatalogue } = useCatalogue()
+const { value: kept, failure: notKept, again: loadKept } = useLoad(
+  () => true,
+  async () => ({ instruments: await shelf('instruments').all(), scales: await shelf('scales').all() }),
+)
+const own = computed(() => kept.value?.instruments ?? [])
+const ownScales = computed(() => kept.value?.scales ?? [])
+const failure = computed(() => noCatalogue.value || notKept.value)
+const tryAgain = () => Promise.all([loadKept(), noCatalogue.value ? loadCatalogue() : Promise.resolve()])
 // What is being typed outlives a reload until it is kept or left.
 const instrument = useLocalStorage<InstrumentDraft | null>('even-ladder.instrument', null, { serializer: { read: (s) => JSON.parse(s), write: (v) => JSON.stringify(v) } })
 const scale = useLocalStorage<ScaleDraft | null>('even-ladder.scale', null, { serializer: { read: (s) => JSON.parse(s), write: (v) => JSON.stringify(v) } })
 const importing = ref('')
 const picker = ref<HTMLInputElement>()
-const loaded = computed(() => !!catalogue.value)
+const loaded = computed(() => !!catalogue.value && !!kept.value)
 
 function newInstrument() {
   const base = catalogue.value?.instruments[0]
   if (base) instrument.value = { name: '', base: base.id, strings: base.tuning.join(' '), frets: String(base.frets), scaleLengthMm: String(base.scaleLengthMm), courses: base.courses, leftHanded: false }
 }
 
-function editInstrument(o: OwnInstrument) {
-  const base = catalogue.value?.instruments.find((i) => i.id === o.instrument.id)
+function editInstrument(o: Kept) {
+  const own = o.instrument
+  const base = catalogue.value?.instruments.find((i) => i.id === own?.id)
   instrument.value = {
     id: o.id,
     version: o.version,
-    name: o.name,
-    base: o.instrument.id,
-    strings: (o.instrument.tuning ?? base?.tuning ?? []).join(' '),
-    frets: String(o.instrument.frets ?? base?.frets ?? ''),
-    scaleLengthMm: String(o.instrument.scaleLengthMm ?? base?.scaleLengthMm ?? ''),
-    courses: o.instrument.courses ?? base?.courses ?? false,
-    leftHanded: o.instrument.leftHanded ?? false,
+    name: o.title,
+    base: own?.id ?? '',
+    strings: (own?.tuning ?? base?.tuning ?? []).join(' '),
+    frets: String(own?.frets ?? base?.frets ?? ''),
+    scaleLengthMm: String(own?.scaleLengthMm ?? base?.scaleLengthMm ?? ''),
+    courses: own?.courses ?? base?.courses ?? false,
+    leftHanded: own?.leftHanded ?? false,
   }
 }
 
-const at = (kept: { id: string }) => ({ params: { path: { id: kept.id } } })
-
-const { act, remove } = useShelf(loadOwn)
-
-const copyInstrument = (i: OwnInstrument) => act(() => take(api.POST('/api/v1/instruments', { body: { name: `${i.name} (copy)`, instrument: i.instrument } })))
-const removeInstrument = (i: OwnInstrument) =>
-  remove(i.name, () => take(api.DELETE('/api/v1/instruments/{id}', at(i))), () => take(api.POST('/api/v1/instruments/{id}/restore', at(i))))
-
-const copyScale = (s: OwnScale) => act(() => take(api.POST('/api/v1/scales', { body: { name: `${s.name} (copy)`, formula: s.formula } })))
-const removeScale = (s: OwnScale) => remove(s.name, () => take(api.DELETE('/api/v1/scales/{id}', at(s))), () => take(api.POST('/api/v1/scales/{id}/restore', at(s))))
+const { act, remove } = useShelf(loadKept)
+const copy = (kind: 'instruments' | 'scales', k: Kept) => act(() => shelf(kind).duplicate(k.id))
 
 const dorian = { tonic: 'E', name: 'dorian' }
-const instrumentAddress = (i: OwnInstrument) => ({ name: 'bench', query: toQuery({ instrument: i.instrument, scale: dorian }) })
-const scaleAddress = (s: OwnScale) => ({ name: 'bench', query: toQuery({ instrument: { id: 'guitar' }, scale: { tonic: 'E', formula: s.formula } }) })
+const instrumentAddress = (k: Kept) => ({ name: 'bench', query: k.instrument ? toQuery({ instrument: k.instrument, scale: dorian }) : {} })
+const scaleAddress = (k: Kept) => ({ name: 'bench', query: toQuery({ instrument: { id: 'guitar' }, scale: { tonic: 'E', ...(k.formula ? { formula: k.formula } : {}) } }) })
 
-async function keptInstrument(kept: OwnInstrument) {
+async function keptInstrument(k: Kept) {
   instrument.value = null
-  tell(`${kept.name} is kept: find it under the instrument on the bench.`)
-  await loadOwn()
+  tell(`${k.title} is kept: find it under the instrument on the bench.`)
+  await loadKept()
 }
 
-async function keptScale(kept: OwnScale) {
+async function keptScale(k: Kept) {
   scale.value = null
-  tell(`${kept.name} is kept: find it under the scale on the bench.`)
-  await loadOwn()
+  tell(`${k.title} is kept: find it under the scale on the bench.`)
+  await loadKept()
 }
 
 async function takeFile(event: Event) {
@@ -77,11 +78,10 @@ async function takeFile(event: Event) {
   importing.value = ''
   try {
     const { made, undo } = await importFile(await file.text())
-    await loadOwn()
+    await loadKept()
     tell(`${made} taken from ${file.name}.`, { label: 'Undo', run: () => void act(undo) })
   } catch (cause) {
-    const error = cause as CallError
-    importing.value = `${file.name}: ${error.fields?.map((f) => `${f.field}: ${f.message}`).join('; ') || error.message}`
+    importing.value = `${file.name}: ${(cause as CallError).fields?.map((f) => `${f.field}: ${f.message}`).join('; ') || wordsOf(cause)}`
   }
 }
 </script>
@@ -95,7 +95,7 @@ async function takeFile(event: Event) {
       <input ref="picker" type="file" accept="application/json,.json" class="unseen" tabindex="-1" aria-label="Workshop file" @change="takeFile" />
     </div>
     <p v-if="importing" class="failure" role="alert">{{ importing }}</p>
-    <TryAgain :text="failure" @again="loadChoices" />
+    <TryAgain :text="failure" @again="tryAgain" />
     <v-progress-linear v-if="!failure && !loaded" indeterminate color="primary" aria-label="Fetching the workshop" />
 
     <section v-if="catalogue" aria-labelledby="own-instruments">
@@ -106,13 +106,11 @@ async function takeFile(event: Event) {
       <InstrumentEditor v-if="instrument" v-model="instrument" :catalogue="catalogue" @kept="keptInstrument" @leave="instrument = null" />
       <p v-if="own.length === 0 && !instrument" class="empty">No instruments of your own yet. The usual ones are on the bench; keep here what is measured or tuned otherwise.</p>
       <ul aria-label="Own instruments">
-        <ShelfRow v-for="i in own" :key="i.id" :name="i.name" :to="instrumentAddress(i)" @copy="copyInstrument(i)" @remove="removeInstrument(i)">
-          <p class="what">
-            {{ catalogue.instruments.find((c) => c.id === i.instrument.id)?.name }}<template v-if="i.instrument.tuning">, {{ pretty(i.instrument.tuning.join(' ')) }}</template><template v-if="i.instrument.frets">, {{ i.instrument.frets }} frets</template><template v-if="i.instrument.scaleLengthMm">, {{ i.instrument.scaleLengthMm }} mm</template><template v-if="i.instrument.leftHanded">, left-handed</template>
-          </p>
+        <ShelfRow v-for="i in own" :key="i.id" :name="i.title" :to="instrumentAddress(i)" @copy="copy('instruments', i)" @remove="remove(i)">
+          <p class="what">{{ i.sentence }}</p>
           <template #more>
-            <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Change ${i.name}`" @click="editInstrument(i)" />
-            <v-btn :icon="mdiDownload" size="small" :aria-label="`Export ${i.name}`" @click="exportFile(i.name, [i], [])" />
+            <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Change ${i.title}`" @click="editInstrument(i)" />
+            <v-btn :icon="mdiDownload" size="small" :aria-label="`Export ${i.title}`" @click="exportFile(i.title, [i], [])" />
           </template>
         </ShelfRow>
       </ul>
@@ -126,11 +124,11 @@ async function takeFile(event: Event) {
       <ScaleEditor v-if="scale" v-model="scale" @kept="keptScale" @leave="scale = null" />
       <p v-if="ownScales.length === 0 && !scale" class="empty">No scales of your own yet. Type degrees, and the workshop says at once which known scale they are.</p>
       <ul aria-label="Own scales">
-        <ShelfRow v-for="s in ownScales" :key="s.id" :name="s.name" :to="scaleAddress(s)" @copy="copyScale(s)" @remove="removeScale(s)">
-          <p class="what">{{ pretty(s.formula) }}</p>
+        <ShelfRow v-for="s in ownScales" :key="s.id" :name="s.title" :to="scaleAddress(s)" @copy="copy('scales', s)" @remove="remove(s)">
+          <p class="what">{{ s.sentence }}</p>
           <template #more>
-            <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Change ${s.name}`" @click="scale = { ...s }" />
-            <v-btn :icon="mdiDownload" size="small" :aria-label="`Export ${s.name}`" @click="exportFile(s.name, [], [s])" />
+            <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Change ${s.title}`" @click="scale = { id: s.id, version: s.version, name: s.title, formula: s.formula ?? '' }" />
+            <v-btn :icon="mdiDownload" size="small" :aria-label="`Export ${s.title}`" @click="exportFile(s.title, [], [s])" />
           </template>
         </ShelfRow>
       </ul>
@@ -153,12 +151,12 @@ async function takeFile(event: Event) {
 }
 
 h1 {
-  font-size: 1.5rem;
+  font-size: var(--size-title);
   margin-inline-end: auto;
 }
 
 h2 {
-  font-size: 1.2rem;
+  font-size: var(--size-heading);
 }
 
 section {

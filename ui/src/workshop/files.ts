@@ -1,23 +1,20 @@
-import { api, take, type OwnInstrument, type OwnScale } from '../api/client'
+import type { Brief, Kept } from '../api/client'
+import { download } from '../shared/brief/sheet'
+import { shelf, type Draft } from '../shared/shelf'
 
 /** What a workshop file holds: the same shapes that the application keeps, without ids. */
 interface WorkshopFile {
-  instruments?: { name: string; instrument: OwnInstrument['instrument'] }[]
+  instruments?: { name: string; instrument: Brief['instrument'] }[]
   scales?: { name: string; formula: string }[]
 }
 
 /** Hands the browser a JSON file to save. */
-export function exportFile(name: string, instruments: OwnInstrument[], scales: OwnScale[]) {
+export function exportFile(name: string, instruments: Kept[], scales: Kept[]) {
   const file: WorkshopFile = {
-    instruments: instruments.map(({ name, instrument }) => ({ name, instrument })),
-    scales: scales.map(({ name, formula }) => ({ name, formula })),
+    instruments: instruments.flatMap(({ title, instrument }) => (instrument ? [{ name: title, instrument }] : [])),
+    scales: scales.flatMap(({ title, formula }) => (formula ? [{ name: title, formula }] : [])),
   }
-  const url = URL.createObjectURL(new Blob([JSON.stringify(file, null, 2)], { type: 'application/json' }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.json`
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(url), 1000)
+  download(new Blob([JSON.stringify(file, null, 2)], { type: 'application/json' }), `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.json`)
 }
 
 /** Keeps everything in a workshop file; gives what was made, so that it can be taken back. */
@@ -35,15 +32,13 @@ export async function importFile(text: string): Promise<{ made: number; undo: ()
   const undo = async () => {
     for (const step of takeBack) await step()
   }
+  const keep = async (kind: 'instruments' | 'scales', draft: Draft) => {
+    const { id } = await shelf(kind).create(draft)
+    takeBack.push(() => shelf(kind).setAside(id))
+  }
   try {
-    for (const { name, instrument } of instruments) {
-      const { id } = await take(api.POST('/api/v1/instruments', { body: { name, instrument } }))
-      takeBack.push(() => take(api.DELETE('/api/v1/instruments/{id}', { params: { path: { id } } })))
-    }
-    for (const { name, formula } of scales) {
-      const { id } = await take(api.POST('/api/v1/scales', { body: { name, formula } }))
-      takeBack.push(() => take(api.DELETE('/api/v1/scales/{id}', { params: { path: { id } } })))
-    }
+    for (const { name, instrument } of instruments) await keep('instruments', { title: name, instrument })
+    for (const { name, formula } of scales) await keep('scales', { title: name, formula })
   } catch (cause) {
     await undo() // all of a file or nothing
     throw cause

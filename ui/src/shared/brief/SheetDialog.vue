@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import { mdiDownload, mdiPrinter } from '@mdi/js'
+import { useObjectUrl } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import type { Brief, Catalogue } from '../../api/client'
+import { keptPaper, keptRoundLayout } from '../shell/kept'
+import { useLoad } from '../load'
+import { tell } from '../shell/notice'
+import { download, fetchDocument, type Making } from './sheet'
+
+const open = defineModel<boolean>({ required: true })
+const props = defineProps<{ brief: Brief; catalogue: Catalogue | undefined; round?: boolean }>()
+const making = computed<Making>(() => (props.round ? { of: 'round', layout: keptRoundLayout.value } : { of: 'plan' }))
+
+const asked = computed(() => (open.value ? { brief: props.brief, making: making.value, paper: keptPaper.value } : undefined))
+const { value: page, failure: notDrawn } = useLoad(asked, async ({ brief, making, paper }) => (await fetchDocument(brief, making, 'png', paper)).blob)
+const preview = useObjectUrl(page)
+const notMade = ref('')
+const failure = computed(() => notMade.value || notDrawn.value)
+const busy = ref('')
+watch(asked, () => {
+  page.value = undefined // another page: the old one is not to be taken for it
+  notMade.value = ''
+})
+
+async function get(format: string) {
+  busy.value = format
+  try {
+    const { blob, name } = await fetchDocument(props.brief, making.value, format, keptPaper.value)
+    download(blob, name)
+    tell(`${name} is in your downloads.`)
+  } catch (cause) {
+    notMade.value = (cause as Error).message
+  } finally {
+    busy.value = ''
+  }
+}
+
+/** Opens the page in the browser's own viewer, which prints it. */
+async function print() {
+  busy.value = 'print'
+  const tab = window.open('', '_blank')
+  try {
+    const { blob, name } = await fetchDocument(props.brief, making.value, 'pdf', keptPaper.value)
+    if (tab) tab.location.href = URL.createObjectURL(blob)
+    else download(blob, name)
+  } catch (cause) {
+    tab?.close()
+    notMade.value = (cause as Error).message
+  } finally {
+    busy.value = ''
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="860" scrollable>
+    <v-card border class="sheet">
+      <div class="bar">
+        <h2>Sheet</h2>
+        <v-btn-toggle v-model="keptPaper" mandatory density="compact" color="primary" aria-label="Paper">
+          <v-btn value="a4">A4</v-btn>
+          <v-btn value="letter">Letter</v-btn>
+        </v-btn-toggle>
+        <v-btn-toggle v-if="round" v-model="keptRoundLayout" mandatory density="compact" color="primary" aria-label="How the round is laid out">
+          <v-btn value="pages">four keys a page</v-btn>
+          <v-btn value="summary">one page</v-btn>
+        </v-btn-toggle>
+        <span class="grow" />
+        <v-btn color="primary" variant="flat" :prepend-icon="mdiPrinter" :loading="busy === 'print'" @click="print">Print</v-btn>
+        <v-btn @click="open = false">Close</v-btn>
+      </div>
+      <div class="formats">
+        <v-btn
+          v-for="f in catalogue?.formats"
+          :key="f.id"
+          size="small"
+          color="primary"
+          variant="outlined"
+          :prepend-icon="mdiDownload"
+          :loading="busy === f.id"
+          :data-format="f.id"
+          @click="get(f.id)"
+        >
+          {{ f.name }}
+        </v-btn>
+      </div>
+      <div class="preview">
+        <p v-if="failure" class="failure">{{ failure }}</p>
+        <img v-else-if="preview" :src="preview" alt="The page as it will print" />
+        <v-progress-linear v-else indeterminate color="primary" aria-label="Drawing the page" />
+      </div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 16px;
+}
+
+.bar {
+  align-items: center;
+  display: flex;
+  gap: 16px;
+}
+
+.grow {
+  flex: 1;
+}
+
+.formats {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding: 12px 0;
+}
+
+.preview {
+  background: rgb(var(--v-theme-rule));
+  min-height: 200px;
+  overflow-y: auto;
+  padding: 16px;
+}
+
+.preview img {
+  background: white;
+  display: block;
+  margin: auto;
+  width: min(100%, 620px);
+}
+
+.failure {
+  color: var(--brick);
+}
+</style>

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { mdiContentSaveOutline, mdiPrinterOutline } from '@mdi/js'
+import { ref } from 'vue'
+import BriefSentence from './BriefSentence.vue'
+import ProblemList from './ProblemList.vue'
+import SaveDialog from './SaveDialog.vue'
+import SheetDialog from './SheetDialog.vue'
+import { useSaved } from './useSaved'
+import type { Work } from './useWork'
+import type { Brief } from '../../api/client'
+
+/** The head of a screen on a brief: its sentence, what is wrong with it, keeping and printing it. */
+const props = defineProps<{
+  work: Work
+  said: { sentenceParts: { text: string; field?: string }[]; spoken: string; sentence: string; brief: Brief }
+  round?: boolean
+  keeps?: boolean
+}>()
+const emit = defineEmits<{ keep: [] }>()
+
+const { problems, change, catalogue, worked } = props.work
+const saved = useSaved(props.work)
+const { kept, conflict, draft, dirty, failure, busy } = saved
+
+const sentence = ref<InstanceType<typeof BriefSentence>>()
+const sheetOpen = ref(false)
+const saveOpen = ref(false)
+
+async function save(store: () => Promise<boolean>) {
+  if (await store()) saveOpen.value = false
+}
+
+function takeTheirs() {
+  const theirs = conflict.value
+  if (!theirs) return
+  conflict.value = undefined
+  saveOpen.value = false
+  kept.value = theirs
+  draft.value = { title: theirs.title, notes: theirs.notes, of: theirs.id }
+  if (theirs.brief) void props.work.replaceBrief(theirs.brief)
+}
+
+defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.value = true) })
+</script>
+
+<template>
+  <div class="top">
+    <BriefSentence ref="sentence" :keeps="keeps ?? false" :said="said" :brief="said.brief" :problems="problems" @change="change" @keep="emit('keep')" />
+    <div class="actions">
+      <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
+      <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
+      <slot />
+      <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
+    </div>
+  </div>
+  <ProblemList v-if="problems.length" back="Back to what worked" :problems="problems" :brief="said.brief" @change="change" @back="work.replaceBrief(worked ?? said.brief)" />
+  <SheetDialog v-model="sheetOpen" :round="round ?? false" :brief="said.brief" :catalogue="catalogue" />
+  <SaveDialog
+    v-model="saveOpen"
+    v-model:title="draft.title"
+    v-model:notes="draft.notes"
+    :kept="kept"
+    :conflict="conflict"
+    :sentence="said.sentence"
+    :failure="failure"
+    :busy="busy"
+    @save="save(() => saved.saveOver())"
+    @save-new="save(saved.saveNew)"
+    @keep-mine="(version) => save(() => saved.saveOver(version))"
+    @take-theirs="takeTheirs"
+  />
+</template>
+
+<style scoped>
+.top {
+  align-items: start;
+  display: flex;
+  gap: 24px;
+  justify-content: space-between;
+}
+
+.actions {
+  align-items: center;
+  display: flex;
+  flex: 0 0 auto;
+  flex-wrap: wrap;
+  gap: 8px;
+  justify-content: end;
+  max-width: 260px;
+}
+
+.kept {
+  color: var(--faint);
+  font-size: var(--size-note);
+  text-align: end;
+  width: 100%;
+}
+
+@media (max-width: 1000px) {
+  .top {
+    gap: 12px;
+  }
+
+  .actions {
+    max-width: 130px;
+  }
+}
+</style>

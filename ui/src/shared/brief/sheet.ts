@@ -1,0 +1,33 @@
+import { CallError, type Brief, type Problem } from '../../api/client'
+
+/** How a sheet is made: of the plan of a brief or of its round, and how a round is laid out. */
+export type Making = { of: 'plan' } | { of: 'round'; layout: 'pages' | 'summary' }
+
+/** A brief as a file, with the name that the server gives it. */
+export async function fetchDocument(brief: Brief, making: Making, format: string, paper: string): Promise<{ blob: Blob; name: string }> {
+  let answer: Response
+  try {
+    answer = await fetch(`/api/v1/${making.of}/document?${new URLSearchParams({ format, paper, ...(making.of === 'round' ? { layout: making.layout } : {}) })}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(brief),
+    })
+  } catch {
+    throw new CallError('Even Ladder does not answer. Is it still running?')
+  }
+  if (!answer.ok) {
+    const problem = (await answer.json()) as Problem
+    throw new CallError(problem.title, problem.errors, problem.status, problem)
+  }
+  const name = /filename="([^"]+)"/.exec(answer.headers.get('Content-Disposition') ?? '')?.[1] ?? `sheet.${format}`
+  return { blob: await answer.blob(), name }
+}
+
+/** Hands a file to the browser's downloads. */
+export function download(blob: Blob, name: string) {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(blob)
+  link.download = name
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
+}

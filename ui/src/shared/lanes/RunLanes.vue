@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
+import type { Plan, Score } from '../../api/client'
+import NoteMark from '../neck/NoteMark.vue'
+import { headOf } from './columns'
+
+const RunStaff = defineAsyncComponent(() => import('../notation/RunStaff.vue'))
+
+/** The run on its strings; with a score, a staff stands over it. */
+const props = defineProps<{ plan: Plan; current: number; score?: Score | undefined }>()
+/** First and last bar of a stretch that is played again and again: dragged over. */
+const loop = defineModel<[number, number] | undefined>('loop')
+const emit = defineEmits<{ choose: [event: number] }>()
+
+const frame = ref<HTMLElement>()
+const { width } = useElementSize(frame)
+const head = 24
+const edge = 30
+const names = computed(() => (props.score ? headOf(props.score) : edge))
+/** What follows the last note on the staff: rests, or the note held. */
+const after = computed(() => (props.score ? Math.max(props.score.bars.reduce((n, b) => n + b.items.length, 0) - events.value.length, 0) : 0))
+
+const events = computed(() => props.plan.run.events)
+const strings = computed(() => props.plan.neck.strings)
+const lane = computed(() => Math.max(16, Math.min(23, 130 / strings.value.length)))
+const column = computed(() => Math.max(props.score ? 30 : 25, Math.min(40, (width.value - names.value - 12) / Math.max(events.value.length + after.value, 1))))
+const top = computed(() => head + lane.value / 2)
+const bottom = computed(() => top.value + lane.value * (strings.value.length - 1))
+const height = computed(() => bottom.value + lane.value / 2 + 58)
+const x = (i: number) => names.value + column.value * (i + 0.5)
+const y = (string: number) => top.value + lane.value * (string - 1)
+const mark = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
+const bars = computed(() => events.value.flatMap((e, i) => (i === 0 || e.bar !== events.value[i - 1]?.bar ? [i] : [])))
+const crossings = computed(() => events.value.flatMap((e, i) => (i > 0 && e.string !== events.value[i - 1]?.string ? [i] : [])))
+
+let pressedAt = -1
+
+function press(i: number, event: PointerEvent) {
+  pressedAt = i
+  // A finger, like a mouse, is let go over the note where the stretch ends.
+  const on = event.target as Element
+  if (on.hasPointerCapture?.(event.pointerId)) on.releasePointerCapture(event.pointerId)
+}
+
+/** A drag over notes of more than one bar, or with Shift over one, is a stretch to repeat; a press goes to its note. */
+function release(i: number, event: PointerEvent) {
+  const from = events.value[Math.min(pressedAt, i)]
+  const to = events.value[Math.max(pressedAt, i)]
+  const dragged = pressedAt >= 0 && Math.abs(pressedAt - i) > 1
+  pressedAt = -1
+  if (from && to && (dragged || event.shiftKey)) loop.value = [from.bar, to.bar]
+  else emit('choose', i)
+}
+
+const columns = computed(() => ({ width: x(events.value.length + after.value) + 4, x }))
+
+const inLoop = (bar: number) => !!loop.value && bar >= loop.value[0] && bar <= loop.value[1]
+
+function stroke(i: number, name: string) {
+  const at = x(i)
+  const y0 = bottom.value + lane.value / 2 + 30
+  return name === 'down' ? `M${at} ${y0}v11m-4 -5l4 5l4 -5` : `M${at} ${y0 + 11}v-11m-4 5l4 -5l4 5`
+}
+
+watch(
+  () => props.current,
+  async (i) => {
+    if (i < 0) return
+    await nextTick()
+    const el = frame.value
+    if (el && (x(i) < el.scrollLeft + 60 || x(i) > el.scrollLeft + el.clientWidth - 60)) el.scrollLeft = x(i) - 80
+  },
+)
+</script>
+
+<template>
+  <div
+    ref="frame"
+    class="lanes"
+    tabindex="0"
+    role="group"
+    :aria-label="`The run: ${plan.run.notes} notes in ${plan.run.bars} bars; arrow keys go from note to note`"
+    @keydown.right.prevent="emit('choose', current + 1)"
+    @keydown.left.prevent="emit('choose', current - 1)"
+  >
+    <RunStaff v-if="score" :score="score" :columns="columns" :current="current" @choose="emit('choose', $event)" />
+    <svg :width="Math.max(x(events.length) + 4, 0)" :height="height" @pointerleave="pressedAt = -1" @pointercancel="pressedAt = -1">
+      <g class="strings">
+        <template v-for="s in strings" :key="s.string">
+          <path :d="`M${edge} ${y(s.string)}H${x(events.length - 0.5)}`" />
+          <text :x="4" :y="y(s.string)" dy="0.36em">{{ s.label }}</text>
+        </template>
+      </g>
+      <path v-for="i in bars" :key="`bar${i}`" class="bar" :d="`M${x(i - 0.5)} ${top - 6}V${bottom + 6}`" />
+      <path class="bar" :d="`M${x(events.length - 0.5)} ${top - 6}V${bottom + 6}`" />
+      <path v-for="i in crossings" :key="`cross${i}`" class="crossing" :d="`M${x(i - 0.5)} ${bottom + lane / 2 + 3}v7`"><title>to another string</title></path>
+      <g
+        v-for="(e, i) in events"
+        :key="i"
+        class="event"
+        :data-event="i"
+        :aria-current="i === current ? 'step' : undefined"
+        :class="{ looped: inLoop(e.bar), lean: e.lean }"
+        @pointerdown="press(i, $event)"
+        @pointerup="release(i, $event)"
+      >
+        <rect :x="x(i - 0.5)" :y="0" :width="column" :height="height" class="hit" />
+        <text :x="x(i)" :y="14" class="count" :class="{ beat: e.accent }">{{ e.count }}</text>
+        <NoteMark
+          :x="x(i)"
+          :y="y(e.string)"
+          :w="mark.w"
+          :h="mark.h"
+          :label="String(e.fret)"
+          :root="e.degree === '1'"
+          :added="plan.boxes[plan.box]?.notes[e.note]?.layer === 'added'"
+          :current="i === current"
+          :shared="e.lean"
+        />
+        <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`"><title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title></path>
+        <text :x="x(i)" :y="bottom + lane / 2 + 24" class="finger">{{ e.finger }}</text>
+        <path v-if="e.sweep" class="stroke" :d="`M${x(i - 1) + 5} ${bottom + lane / 2 + 36}H${x(i) - 5}`"><title>one stroke over both strings</title></path>
+        <path v-if="e.stroke === 'down' || e.stroke === 'up'" class="stroke" :d="stroke(i, e.stroke)" />
+        <text v-else :x="x(i)" :y="bottom + lane / 2 + 41" class="finger pluck">{{ e.stroke }}</text>
+      </g>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.lanes {
+  overflow-x: auto;
+  width: 100%;
+}
+
+svg {
+  display: block;
+}
+
+.strings path {
+  stroke: var(--rule);
+}
+
+text {
+  fill: var(--ink);
+  font-family: var(--face-text);
+  font-size: var(--size-mark);
+}
+
+.count,
+.finger {
+  text-anchor: middle;
+}
+
+.count {
+  fill: var(--faint);
+}
+
+.count.beat {
+  fill: var(--ink);
+  font-weight: 700;
+}
+
+.pluck {
+  font-style: italic;
+}
+
+.bar {
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+
+.crossing {
+  stroke: var(--faint);
+}
+
+.shift {
+  fill: var(--brick);
+}
+
+.stroke {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+
+.event {
+  cursor: pointer;
+}
+
+.hit {
+  fill: transparent;
+}
+
+.looped .hit {
+  fill: color-mix(in srgb, var(--marigold) 16%, transparent);
+}
+
+svg {
+  user-select: none;
+}
+
+.event:hover .hit,
+.event[aria-current] .hit {
+  fill: color-mix(in srgb, var(--verdigris) 12%, transparent);
+}
+</style>

@@ -1,0 +1,58 @@
+import { api, CallError, take, type Brief, type Kept } from '../api/client'
+import { wordsOf } from './load'
+import { tell } from './shell/notice'
+
+export type ShelfKind = 'briefs' | 'rounds' | 'instruments' | 'scales'
+
+/** Something to be kept: its title, its notes, and the one side that its kind has. */
+export type Draft = Pick<Kept, 'title'> & Partial<Pick<Kept, 'notes' | 'brief' | 'instrument' | 'formula'>>
+
+/** The shelf that a brief is kept on. */
+export const shelfOf = (brief: Brief): ShelfKind => (brief.round ? 'rounds' : 'briefs')
+
+/** What can be done with the things of one kind. */
+export function shelf(kind: ShelfKind) {
+  const at = (id: string) => ({ params: { path: { kind, id } } })
+  return {
+    list: (q = '', after?: string) => take(api.GET('/api/v1/shelf/{kind}', { params: { path: { kind }, query: { q, ...(after ? { after } : {}) } } })),
+    /** Every one of them, page by page. */
+    async all(): Promise<Kept[]> {
+      const out: Kept[] = []
+      for (let after: string | undefined; ; ) {
+        const page = await this.list('', after)
+        out.push(...page.kept)
+        after = page.next
+        if (!after) return out
+      }
+    },
+    get: (id: string) => take(api.GET('/api/v1/shelf/{kind}/{id}', at(id))),
+    create: (body: Draft) => take(api.POST('/api/v1/shelf/{kind}', { params: { path: { kind } }, body })),
+    update: (id: string, version: number, body: Draft) => take(api.PUT('/api/v1/shelf/{kind}/{id}', { ...at(id), body: { ...body, version } })),
+    setAside: (id: string) => take(api.DELETE('/api/v1/shelf/{kind}/{id}', at(id))),
+    restore: (id: string) => take(api.POST('/api/v1/shelf/{kind}/{id}/restore', at(id))),
+    duplicate: (id: string) => take(api.POST('/api/v1/shelf/{kind}/{id}/duplicate', at(id))),
+  }
+}
+
+/** Does things to what is kept and shows it as it is then; says what went wrong, and offers to undo a deletion. */
+export function useShelf(load: () => Promise<unknown>) {
+  async function act(work: () => Promise<unknown>) {
+    try {
+      await work()
+      await load()
+      return true
+    } catch (cause) {
+      const stale = (cause as CallError).status === 409
+      tell(stale ? 'It was changed somewhere else in between; here it is as it is now.' : wordsOf(cause))
+      if (stale) await load()
+      return false
+    }
+  }
+
+  async function remove(kept: Kept) {
+    const on = shelf(kept.kind as ShelfKind)
+    if (await act(() => on.setAside(kept.id))) tell(`“${kept.title}” is deleted.`, { label: 'Undo', run: () => void act(() => on.restore(kept.id)) })
+  }
+
+  return { act, remove }
+}

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { mdiContentCopy, mdiPencilOutline, mdiTrashCanOutline } from '@mdi/js'
+import { nextTick, ref } from 'vue'
+import type { RouteLocationRaw } from 'vue-router'
+
+/** One kept thing: its name that opens it, what it is, and what can be done with it. */
+const props = defineProps<{ name: string; to: RouteLocationRaw; date?: string; rename?: (name: string) => Promise<boolean> }>()
+const emit = defineEmits<{ copy: []; remove: [] }>()
+
+const renaming = ref(false)
+const newName = ref('')
+const form = ref<HTMLFormElement>()
+
+async function start() {
+  newName.value = props.name
+  renaming.value = true
+  await nextTick()
+  const input = form.value?.querySelector('input')
+  input?.focus()
+  input?.select()
+}
+
+async function finish() {
+  if (await props.rename?.(newName.value)) renaming.value = false
+}
+
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+</script>
+
+<template>
+  <li>
+    <div class="what">
+      <form v-if="renaming" ref="form" class="rename" @submit.prevent="finish">
+        <v-text-field v-model="newName" label="Name" maxlength="160" hide-details @keydown.esc="renaming = false" />
+        <v-btn type="submit" color="primary" variant="flat" :disabled="!newName.trim()">Rename</v-btn>
+        <v-btn @click="renaming = false">Leave</v-btn>
+      </form>
+      <router-link v-else :to="to" class="title">{{ name }}</router-link>
+      <slot />
+    </div>
+    <time v-if="date" :datetime="date">{{ day.format(new Date(date)) }}</time>
+    <div class="actions">
+      <v-btn color="primary" variant="tonal" size="small" :to="to" :aria-label="`Open ${name}`">Open</v-btn>
+      <v-btn v-if="rename" :icon="mdiPencilOutline" size="small" :aria-label="`Rename ${name}`" @click="start" />
+      <slot name="more" />
+      <v-btn :icon="mdiContentCopy" size="small" :aria-label="`Copy ${name}`" @click="emit('copy')" />
+      <v-btn :icon="mdiTrashCanOutline" size="small" :aria-label="`Delete ${name}`" @click="emit('remove')" />
+    </div>
+  </li>
+</template>
+
+<style scoped>
+li {
+  align-items: start;
+  border-top: 1px solid var(--rule);
+  column-gap: 20px;
+  display: flex;
+  padding: 10px 0;
+}
+
+.what {
+  flex: 1;
+  min-width: 0;
+}
+
+.title {
+  color: inherit;
+  font-family: var(--face-heading);
+  font-size: var(--size-lead);
+  font-weight: 600;
+  overflow-wrap: anywhere;
+}
+
+.rename {
+  align-items: center;
+  display: flex;
+  gap: 8px;
+}
+
+time {
+  color: var(--faint);
+  font-size: var(--size-note);
+  padding-top: 4px;
+}
+
+.actions {
+  display: flex;
+  gap: 4px;
+}
+
+@media (max-width: 900px) {
+  time {
+    display: none;
+  }
+}
+</style>

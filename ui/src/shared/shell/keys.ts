@@ -1,0 +1,50 @@
+import { useEventListener } from '@vueuse/core'
+import { onScopeDispose, shallowReactive } from 'vue'
+import { labelKinds } from '../neck/labels'
+import { keptClick, keptLabel } from './kept'
+import { tell } from './notice'
+
+/** A key on the keyboard: what it does, in words for the list of keys, and the doing. */
+export interface Key {
+  key: string
+  does: string
+  run: () => void
+}
+
+/** The keys of what is on screen now, in the order in which they were declared. */
+export const keysNow = shallowReactive(new Set<Key>())
+
+/** Keys that several screens have. */
+export const labelKey: Key = {
+  key: 'l',
+  does: 'what stands on the marks: notes, degrees, fingers, frets, steps',
+  run: () => (keptLabel.value = labelKinds[(labelKinds.indexOf(keptLabel.value) + 1) % labelKinds.length] ?? 'note'),
+}
+export const clickKey: Key = {
+  key: 'm',
+  does: 'click on or off',
+  run: () => {
+    keptClick.value = !keptClick.value
+    tell(keptClick.value ? 'Click on.' : 'Click off.')
+  },
+}
+
+/** Calls what a pressed key does, never while a text field or a dialog has the focus. */
+export function useKeys(given: Key[]) {
+  const keys = given.map((k) => ({ ...k })) // two screens may share a key while one goes and the other comes
+  for (const k of keys) keysNow.add(k)
+  onScopeDispose(() => {
+    for (const k of keys) keysNow.delete(k)
+  })
+  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    const on = event.target instanceof Element ? event.target : null
+    if (event.ctrlKey || event.metaKey || event.altKey) return
+    if (on?.closest('input, textarea, select, [contenteditable], [role=dialog], .v-overlay')) return
+    // A button takes the space bar for itself; a link does not.
+    if (event.key === ' ' && on?.closest('button, [role=button], summary')) return
+    const found = keys.find((k) => k.key === event.key)
+    if (!found) return
+    event.preventDefault()
+    found.run()
+  })
+}

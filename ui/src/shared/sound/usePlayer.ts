@@ -1,0 +1,159 @@
+import { useEventListener } from '@vueuse/core'
+import type * as Tones from 'tone'
+import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
+import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptVamp } from '../shell/kept'
+import { makeOrchestra, type Orchestra } from './orchestra'
+import { timeline, type Piece } from './timeline'
+
+/** Ticks to the beat: even for every subdivision and for swing. */
+const ticksPerBeat = 480
+
+/** Plays the run: the mark follows what is heard. Nothing sounds before a press. */
+export function usePlayer(piece: Ref<Piece | undefined>) {
+  const current = ref(-1)
+  const playing = ref(false)
+  const starting = ref(false)
+  const blocked = ref('')
+  const counting = ref(0)
+  /** When the marked note sounds by the audio clock, in seconds, and how late the mark is, in ms. */
+  const sounded = ref<{ at: number; lateMs: number }>()
+  /** First and last bar of a stretch that is repeated. */
+  const loop = ref<[number, number]>()
+  let tone: typeof Tones | undefined
+  let orchestra: Orchestra | undefined
+
+  const events = computed(() => piece.value?.run.events ?? [])
+  const note = computed(() => events.value[current.value]?.note ?? -1)
+  const bpm = computed(() => (piece.value?.tempoBpm ?? 60) * keptSpeed.value)
+
+  /** The library and the sound come with the first press. */
+  async function tune() {
+    await import('./context')
+    tone ??= await import('tone')
+    await Promise.race([tone.start(), new Promise((resolve) => setTimeout(resolve, 1500))])
+    if (tone.getContext().state !== 'running') {
+      blocked.value = 'The browser holds sound back. Allow sound for this page, then press play again.'
+      return undefined
+    }
+    blocked.value = ''
+    orchestra ??= makeOrchestra(tone)
+    orchestra.level(keptLevel.value)
+    return tone
+  }
+
+  async function start() {
+    const now = piece.value
+    if (!now || starting.value) return
+    starting.value = true
+    try {
+      const ready = await tune()
+      if (ready && orchestra) play(ready, orchestra, now)
+    } catch {
+      blocked.value = 'Sound could not be started here.'
+    } finally {
+      starting.value = false
+    }
+  }
+
+  function play(t: typeof Tones, o: Orchestra, p: Piece) {
+    const transport = t.getTransport()
+    const from = loop.value ? p.run.events.findIndex((e) => e.bar >= (loop.value?.[0] ?? 0)) : current.value >= 0 && current.value < p.run.events.length - 1 ? current.value : 0
+    const made = timeline(p, { from: Math.max(from, 0), countIn: keptCountIn.value, ...(loop.value ? { loop: loop.value } : {}) })
+    transport.stop()
+    transport.cancel()
+    transport.PPQ = ticksPerBeat
+    transport.bpm.value = bpm.value
+    const at = (beat: number) => `${Math.round(beat * ticksPerBeat)}i`
+    const seconds = (beats: number) => (beats * 60) / transport.bpm.value
+    for (const c of made.clicks)
+      transport.schedule((time) => {
+        if (c.countIn || keptClick.value) o.click(time, c.first ? 'bar' : 'beat')
+        if (c.countIn) t.getDraw().schedule(() => (counting.value = c.said), time)
+      }, at(c.beat))
+    for (const e of made.events)
+      transport.schedule((time) => {
+        o.note(e.midi, seconds(e.beats), time, e.accent)
+        t.getDraw().schedule(() => {
+          counting.value = 0
+          current.value = e.index
+          sounded.value = { at: time, lateMs: (t.getContext().currentTime - time) * 1000 }
+        }, time)
+      }, at(e.beat))
+    for (const c of made.chords) transport.schedule((time) => keptVamp.value && o.chord(c.notes, seconds(c.beats), time), at(c.beat))
+    transport.loop = !!made.loop
+    if (made.loop) transport.setLoopPoints(at(made.loop[0]), at(made.loop[1]))
+    else transport.schedule((time) => t.getDraw().schedule(stop, time), at(made.end))
+    for (const d of made.drones) transport.schedule((time) => keptDrone.value && o.drone(d.midi, time), at(d.beat))
+    playing.value = true
+    transport.start('+0.06')
+  }
+
+  function stop() {
+    const transport = tone?.getTransport()
+    transport?.stop()
+    transport?.cancel()
+    orchestra?.silence()
+    counting.value = 0
+    playing.value = false
+    if (current.value >= events.value.length - 1) current.value = events.value.length - 1
+  }
+
+  function toggle() {
+    if (playing.value) stop()
+    else void start()
+  }
+
+  function stepTo(i: number) {
+    stop()
+    current.value = Math.min(Math.max(i, 0), events.value.length - 1)
+  }
+
+  /** Plays from an event on. */
+  function playFrom(event: number) {
+    stepTo(event)
+    void start()
+  }
+
+  /** Repeats the bar of the marked note, or ends the repeat. */
+  function repeatBar() {
+    const bar = events.value[Math.max(current.value, 0)]?.bar
+    loop.value = loop.value || bar === undefined ? undefined : [bar, bar]
+  }
+
+  /** Takes the next bar into the repeat. */
+  function repeatMore() {
+    if (!loop.value) repeatBar()
+    else loop.value = [loop.value[0], Math.min(loop.value[1] + 1, piece.value?.run.bars ?? loop.value[1])]
+  }
+
+  /** Goes to the event that next plays this note of the box. */
+  function stepToNote(n: number) {
+    const from = events.value.findIndex((e, i) => i > current.value && e.note === n)
+    stepTo(from >= 0 ? from : events.value.findIndex((e) => e.note === n))
+  }
+
+  // A change of tempo is heard at once, without a stop.
+  watch(bpm, (now) => tone?.getTransport().bpm.rampTo(now, 0.05))
+  watch(keptLevel, (now) => orchestra?.level(now))
+  watch(keptDrone, (on) => {
+    const key = piece.value?.run.keys.findLast((k) => k.first <= Math.max(current.value, 0))
+    if (playing.value && key) orchestra?.drone(on ? key.drone : undefined)
+  })
+  watch(
+    () => JSON.stringify(events.value.map((e) => [e.string, e.fret, e.at])),
+    () => {
+      stop()
+      current.value = -1
+      loop.value = undefined
+    },
+  )
+  watch(loop, () => {
+    if (playing.value) {
+      stop()
+      void start()
+    }
+  })
+  useEventListener(document, 'visibilitychange', () => document.hidden && !playing.value && orchestra?.silence())
+  onScopeDispose(stop)
+  return { current, note, playing, starting, blocked, counting, sounded, loop, toggle, stepTo, stepToNote, repeatBar, repeatMore, playFrom }
+}

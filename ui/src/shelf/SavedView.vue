@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { mdiMagnify } from '@mdi/js'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import type { Kept } from '../api/client'
+import { toQuery } from '../shared/brief/query'
+import { useLoad } from '../shared/load'
+import { shelf, useShelf } from '../shared/shelf'
+import { keptShelf } from '../shared/shell/kept'
+import ShelfRow from '../shared/shell/ShelfRow.vue'
+import TryAgain from '../shared/shell/TryAgain.vue'
+
+const search = ref('')
+const searched = refDebounced(search, 150)
+const kinds = ['briefs', 'rounds'] as const
+
+const { value: pages, failure, again } = useLoad(
+  () => searched.value ?? '',
+  async (words) => {
+    const [briefs, rounds] = await Promise.all(kinds.map((k) => shelf(k).list(words)))
+    return { briefs, rounds }
+  },
+)
+const shown = computed(() => pages.value?.[keptShelf.value]?.kept ?? [])
+const more = computed(() => !!pages.value?.[keptShelf.value]?.next)
+const count = (k: 'briefs' | 'rounds') => `${pages.value?.[k]?.kept.length ?? 0}${pages.value?.[k]?.next ? '+' : ''}`
+const address = (k: Kept) => ({ name: k.kind === 'rounds' ? 'rounds' : 'bench', query: { ...(k.brief ? toQuery(k.brief) : {}), saved: k.id } })
+
+const { act, remove } = useShelf(again)
+const on = () => shelf(keptShelf.value)
+const rename = (k: Kept) => (title: string) => act(() => on().update(k.id, k.version, { title, notes: k.notes, ...(k.brief ? { brief: k.brief } : {}) }))
+const copy = (k: Kept) => act(() => on().duplicate(k.id))
+
+async function showMore() {
+  const kind = keptShelf.value
+  const page = pages.value?.[kind]
+  if (!pages.value || !page?.next) return
+  const next = await shelf(kind).list(searched.value ?? '', page.next)
+  const longer = { kept: [...page.kept, ...next.kept], ...(next.next ? { next: next.next } : {}) }
+  pages.value = kind === 'briefs' ? { ...pages.value, briefs: longer } : { ...pages.value, rounds: longer }
+}
+</script>
+
+<template>
+  <div class="library">
+    <div class="head">
+      <h1>Saved</h1>
+      <v-btn-toggle v-model="keptShelf" mandatory density="compact" color="primary" aria-label="What is shown">
+        <v-btn value="briefs" data-shelf="briefs">briefs ({{ count('briefs') }})</v-btn>
+        <v-btn value="rounds" data-shelf="rounds">rounds ({{ count('rounds') }})</v-btn>
+      </v-btn-toggle>
+      <v-text-field v-model="search" class="search" label="Find by title, words or notes" :prepend-inner-icon="mdiMagnify" clearable hide-details autocomplete="off" @click:clear="search = ''" />
+    </div>
+    <TryAgain :text="failure" @again="again" />
+    <v-progress-linear v-if="!failure && !pages" indeterminate color="primary" aria-label="Fetching saved briefs" />
+    <div v-else-if="pages && shown.length === 0" class="empty">
+      <template v-if="search">
+        <p>No saved {{ keptShelf === 'rounds' ? 'round' : 'brief' }} holds “{{ search }}”.</p>
+        <v-btn color="primary" variant="tonal" @click="search = ''">Show all</v-btn>
+      </template>
+      <template v-else-if="keptShelf === 'rounds'">
+        <p>No round is saved yet. Carry a brief through the keys and press Save.</p>
+        <v-btn color="primary" variant="tonal" to="/rounds">To the rounds</v-btn>
+      </template>
+      <template v-else>
+        <p>No brief is saved yet. Lay something out on the bench and press Save.</p>
+        <v-btn color="primary" variant="tonal" to="/">To the bench</v-btn>
+      </template>
+    </div>
+    <ul v-else-if="pages" :aria-label="keptShelf === 'rounds' ? 'Saved rounds' : 'Saved briefs'">
+      <ShelfRow v-for="b in shown" :key="b.id" :name="b.title" :to="address(b)" :date="b.updatedAt" :rename="rename(b)" @copy="copy(b)" @remove="remove(b)">
+        <p class="sentence">{{ b.sentence }}</p>
+        <p v-if="b.notes" class="notes">{{ b.notes }}</p>
+      </ShelfRow>
+    </ul>
+    <v-btn v-if="more" color="primary" variant="tonal" @click="showMore">Show more</v-btn>
+  </div>
+</template>
+
+<style scoped>
+.library {
+  margin: auto;
+  max-width: 1080px;
+}
+
+.head {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 32px;
+  padding: 6px 0 10px;
+}
+
+h1 {
+  font-size: var(--size-title);
+}
+
+.search {
+  max-width: 420px;
+  min-width: 260px;
+}
+
+ul {
+  list-style: none;
+  padding: 0;
+}
+
+.sentence {
+  color: var(--faint);
+}
+
+.notes {
+  border-inline-start: 3px solid var(--rule);
+  margin-top: 4px;
+  overflow-wrap: anywhere;
+  padding-inline-start: 10px;
+  white-space: pre-line;
+}
+
+.empty {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+  padding: 32px 0;
+}
+</style>
