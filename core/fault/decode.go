@@ -118,7 +118,7 @@ func (r *reader) object(path string, given map[string]any, into reflect.Value) {
 	}
 	more := ""
 	if len(unknown) > 1 {
-		more = fmt.Sprintf(" (nor are %d more)", len(unknown)-1)
+		more = fmt.Sprintf(" (and %d more like it)", len(unknown)-1)
 	}
 	known := make([]string, len(fields))
 	for i, f := range fields {
@@ -188,7 +188,7 @@ func (r *reader) list(path string, given []any, into reflect.Value) {
 	case len(wrong) == 1 || len(wrong) > 0 && objects && len(wrong) <= 8:
 		r.faults = append(r.faults, wrong...)
 	case len(wrong) > 0:
-		r.faults.Addf(wrong[0].Field, "%s (and so are %d more)", wrong[0].Message, len(wrong)-1)
+		r.faults.Addf(wrong[0].Field, "%s (and %d more like it)", wrong[0].Message, len(wrong)-1)
 	}
 	into.Set(list)
 }

@@ -85,7 +85,7 @@ func (l *List) Each(field string, n int, check func(i int) error) {
 	}
 	switch {
 	case more > 0:
-		l.Addf(field, "%v (and so are %d more)", first, more)
+		l.Addf(field, "%v (and %d more like it)", first, more)
 	case first != nil:
 		l.Add(field, first)
 	}

@@ -6,25 +6,6 @@ import (
 	"evenladder/core/neck"
 )
 
-// price is a cost in thousandths, exact to add and compare, with the earliness
-// of its shifts as the second measure in the low bits: the sum over shifts of
-// the notes still to come. The low bits hold paths of some 5000 notes.
-type price int64
-
-const earlyBits = 24
-
-// never is the price of what cannot be done. Paths of some 5000 notes can add
-// it up.
-const never price = 1 << 50
-
-// givenUp is the price of a hold that is given up: dearer than any fingers,
-// cheaper than what cannot be done.
-const givenUp price = 1 << 46
-
-func priced(thousandths int64, early int) price { return price(thousandths<<earlyBits + int64(early)) }
-
-func thousandths(cost float64) int64 { return int64(math.Round(cost * 1000)) }
-
 // grip is the hand as it plays one note: one of the school's stances, or none
 // on an open string, at a position. Position 0 says that no finger has been
 // put down yet.
@@ -102,17 +83,16 @@ func (m *model) touch(g grip) Touch {
 func (m *model) grip(g grip, fret int) price {
 	switch m.stances[g.stance].Reach {
 	case Back:
-		return priced(thousandths(m.costs.Back+m.costs.BackPerMM*(m.mm[g.position]-m.mm[fret])), 0)
+		return costing(thousandths(m.costs.Back + m.costs.BackPerMM*(m.mm[g.position]-m.mm[fret])))
 	case Forward:
-		return priced(thousandths(m.costs.Forward+m.costs.ForwardPerMM*(m.mm[fret]-m.mm[fret-1])), 0)
+		return costing(thousandths(m.costs.Forward + m.costs.ForwardPerMM*(m.mm[fret]-m.mm[fret-1])))
 	}
 	return 0
 }
 
-// step prices going from one note to the next; remaining counts the notes from
-// the second one to the end of the path. With strict an opening past the
+// step prices going from one note to the next. With strict an opening past the
 // greatest limit cannot be held.
-func (m *model) step(from grip, a neck.Place, to grip, b neck.Place, remaining int, strict bool) price {
+func (m *model) step(from grip, a neck.Place, to grip, b neck.Place, strict bool) toll {
 	if b.Fret == 0 || from.position == 0 {
 		return 0
 	}
@@ -121,12 +101,12 @@ func (m *model) step(from grip, a neck.Place, to grip, b neck.Place, remaining i
 		case a.Fret == 0 || a.Fret == b.Fret:
 			return 0
 		case strict && m.pastGreatest(from, a, to, b):
-			return never
+			return toll(never)
 		}
-		return priced(thousandths(m.hold(from, a, to, b)), 0)
+		return toll(costing(thousandths(m.hold(from, a, to, b))))
 	}
 	way := m.along[to.position] - m.along[from.position]
-	return priced(m.shift(from, a, to, b)+max(way, -way), remaining)
+	return toll(costing(m.shift(from, a, to, b)+max(way, -way))) + moving
 }
 
 func (m *model) pastGreatest(from grip, a neck.Place, to grip, b neck.Place) bool {

@@ -25,9 +25,11 @@ type Hand struct {
 	*model
 	neck  neck.Neck
 	frets int
-	// rows remembers the prices from each stance to each stance between two
-	// frets, by the frets, by whether the string is the same, and by strictness.
-	rows []*row
+	// rows remembers the tolls from each stance to each stance between two frets,
+	// by the frets, by whether the string is the same, and by strictness; the next
+	// ones are cut from the block.
+	rows  []*row
+	block []row
 	// reaching holds the price of each stance on each fret.
 	reaching []price
 
@@ -64,11 +66,11 @@ func keyOf(places []neck.Place, a Ask) (k pathKey, ok bool) {
 	return k, true
 }
 
-// row holds the prices from stance i to stance j at [j][i]; the lowest bit says
-// that the hand moves.
-type row [maxStances][maxStances]price
+// row holds the tolls from stance i to stance j at [j][i].
+type row [maxStances][maxStances]toll
 
-const moves = 1
+// rowsAtOnce is how many rows are made at a time.
+const rowsAtOnce = 32
 
 // New makes a hand for a neck.
 func New(n neck.Neck, style Style) *Hand {
@@ -93,9 +95,6 @@ type layer struct {
 	ways     int
 	open     bool
 }
-
-// outOfReach is dearer than any path.
-const outOfReach price = 1 << 61
 
 // Ask is what is wanted of a path beyond the least cost.
 type Ask struct {
@@ -192,9 +191,9 @@ func (h *Hand) follow(l, before *layer, k link) {
 		return
 	}
 	l.ways, l.open = len(h.stances), false
-	var prices *row
+	var tolls *row
 	if !before.open {
-		prices = h.row(k.a, k.b, k.strict)
+		tolls = h.row(k.a, k.b, k.strict)
 	}
 	for s := range h.stances {
 		g, ok := h.gripOf(s, k.b.Fret)
@@ -205,20 +204,19 @@ func (h *Hand) follow(l, before *layer, k link) {
 		case before.open:
 			h.cheapestOpen(l, before, g, k)
 		case k.hold:
-			h.cheapestHeld(l, before, &prices[s], s, k)
+			h.cheapestHeld(l, before, &tolls[s], s, k)
 		default:
-			l.cheapest(before, &prices[s], s, price(k.remaining-moves))
+			l.cheapest(before, &tolls[s], s, k.remaining)
 		}
 		l.best[s] = min(l.best[s]+h.reaching[s*h.frets+k.b.Fret], outOfReach)
 	}
 }
 
 // cheapest finds the cheapest way to a stance from a stopped note.
-func (l *layer) cheapest(before *layer, to *[maxStances]price, s int, early price) {
+func (l *layer) cheapest(before *layer, to *[maxStances]toll, s, remaining int) {
 	best, from := outOfReach, 0
 	for i := range before.ways {
-		p := to[i]
-		if p += (p&moves)*early + before.best[i]; p < best {
+		if p := before.best[i] + to[i].at(remaining); p < best {
 			best, from = p, i
 		}
 	}
@@ -227,14 +225,14 @@ func (l *layer) cheapest(before *layer, to *[maxStances]price, s int, early pric
 
 // cheapestHeld is cheapest where the hand ought to stay and the finger to
 // change.
-func (h *Hand) cheapestHeld(l, before *layer, to *[maxStances]price, s int, k link) {
+func (h *Hand) cheapestHeld(l, before *layer, to *[maxStances]toll, s int, k link) {
 	held := *to
 	for i := range before.ways {
 		if before.position[i] != l.position[s] || h.fingers[i] == h.fingers[s] {
-			held[i] += givenUp
+			held[i] += toll(givenUp)
 		}
 	}
-	l.cheapest(before, &held, s, price(k.remaining-moves))
+	l.cheapest(before, &held, s, k.remaining)
 }
 
 // cheapestOpen finds the cheapest way to a grip from an open string.
@@ -244,19 +242,23 @@ func (h *Hand) cheapestOpen(l, before *layer, g grip, k link) {
 			continue
 		}
 		from := grip{before.position[i], noStance}
-		if p := before.best[i] + h.step(from, k.a, g, k.b, k.remaining, k.strict); p < l.best[g.stance] {
+		if p := before.best[i] + h.step(from, k.a, g, k.b, k.strict).at(k.remaining); p < l.best[g.stance] {
 			l.best[g.stance], l.from[g.stance] = p, int8(i)
 		}
 	}
 }
 
-// row gives the prices between two stopped frets.
+// row gives the tolls between two stopped frets.
 func (h *Hand) row(a, b neck.Place, strict bool) *row {
 	key := (a.Fret*h.frets+b.Fret)*4 + bit(a.String == b.String)*2 + bit(strict)
 	if r := h.rows[key]; r != nil {
 		return r
 	}
-	r := new(row)
+	if len(h.block) == 0 {
+		h.block = make([]row, rowsAtOnce)
+	}
+	r := &h.block[0]
+	h.block = h.block[1:]
 	for i := range h.stances {
 		from, ok := h.gripOf(i, a.Fret)
 		if !ok {
@@ -264,7 +266,7 @@ func (h *Hand) row(a, b neck.Place, strict bool) *row {
 		}
 		for j := range h.stances {
 			if to, ok := h.gripOf(j, b.Fret); ok {
-				r[j][i] = h.step(from, a, to, b, moves, strict)
+				r[j][i] = h.step(from, a, to, b, strict)
 			}
 		}
 	}

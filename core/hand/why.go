@@ -27,7 +27,7 @@ type Demand struct {
 	MM    float64 // how far
 	Frets int     // for a shift, towards the bridge positive
 
-	cost price
+	cost int64 // in thousandths
 }
 
 // Reason compares the finger chosen for one note with the next best one.
@@ -64,15 +64,15 @@ func (h *Hand) demands(places []neck.Place, touches []Touch) []Demand {
 		g := h.gripFor(t, fret)
 		switch t.Reach {
 		case Back:
-			out = append(out, Demand{ReachBack, i, h.mm[t.Position] - h.mm[fret], 0, h.grip(g, fret)})
+			out = append(out, Demand{ReachBack, i, h.mm[t.Position] - h.mm[fret], 0, h.grip(g, fret).cost()})
 		case Forward:
-			out = append(out, Demand{ReachForward, i, h.mm[fret] - h.mm[fret-1], 0, h.grip(g, fret)})
+			out = append(out, Demand{ReachForward, i, h.mm[fret] - h.mm[fret-1], 0, h.grip(g, fret).cost()})
 		}
 		if i == 0 || touches[i-1].Position == 0 {
 			continue
 		}
 		before := h.gripFor(touches[i-1], places[i-1].Fret)
-		cost := h.step(before, places[i-1], g, places[i], moves, false)
+		cost := price(h.step(before, places[i-1], g, places[i], false)).cost()
 		switch {
 		case t.Shift != 0:
 			out = append(out, Demand{Shift, i, math.Abs(h.mm[t.Position] - h.mm[touches[i-1].Position]), t.Shift, cost})

@@ -30,9 +30,9 @@ func TestWhyNamesADearerWay(t *testing.T) {
 		}
 		assert.Equal(t, touches[note].Finger, r.Finger)
 		assert.NotEqual(t, r.Finger, r.Instead)
-		sum := func(demands []Demand) (cost price) {
+		sum := func(demands []Demand) (cost int64) {
 			for _, d := range demands {
-				cost += d.cost >> earlyBits
+				cost += d.cost
 			}
 			return cost
 		}
@@ -46,11 +46,11 @@ func TestDemandsAddUpToThePrice(t *testing.T) {
 		n, places := realBox(t)
 		h := New(n, Style{School: rapid.SampledFrom(Schools).Draw(t, "school")})
 		touches := h.Path(places, Ask{})
-		var sum price
+		var sum int64
 		for _, d := range h.demands(places, touches) {
-			sum += d.cost >> earlyBits
+			sum += d.cost
 		}
-		assert.Equal(t, priceOf(h.model, places, touches, false)>>earlyBits, sum)
+		assert.Equal(t, priceOf(h.model, places, touches, false).cost(), sum)
 	})
 }
 

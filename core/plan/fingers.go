@@ -198,7 +198,9 @@ func (m *maker) planBox(i int, f fingered) Box {
 		note := BoxNote{
 			Note:   m.names.note(n.Place, n.MIDI, n.Degree),
 			Finger: t.Finger, Root: n.Degree == 0, Layer: n.Layer.String(), Reach: t.Reach.String(), Shift: t.Shift,
-			Spoken: "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + m.names.spoken[n.Degree] + ", " + hand.FingerWords[t.Finger],
+		}
+		if i == m.Box() {
+			note.Spoken = "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + m.names.spoken[n.Degree] + ", " + hand.FingerWords[t.Finger]
 		}
 		if k+1 < len(f.Notes) {
 			note.Step = f.Notes[k+1].MIDI - n.MIDI

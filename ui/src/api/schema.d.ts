@@ -907,7 +907,8 @@ export interface components {
             step: number;
             /** @description Notes that sound until it is cut, in a campanella. */
             ring?: number;
-            spoken: string;
+            /** @description What a screen reader says of it; of the chosen box alone. */
+            spoken?: string;
         };
         Round: {
             brief: components["schemas"]["Brief"];

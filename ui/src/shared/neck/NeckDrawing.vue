@@ -113,7 +113,7 @@ function step(by: number) {
         role="button"
         :tabindex="i === focused ? 0 : -1"
         :data-note="i"
-        :aria-label="n.spoken + (shared?.has(`${n.string}/${n.fret}`) ? ', in both' : '')"
+        :aria-label="(n.spoken ?? '') + (shared?.has(`${n.string}/${n.fret}`) ? ', in both' : '')"
         :aria-current="i === current ? 'step' : undefined"
         :x="g.markX(n.fret) - g.mark.w * 0.75"
         :y="g.stringY(n.string) - g.mark.h / 2"
