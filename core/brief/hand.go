@@ -49,7 +49,7 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 	{
 		Path: "hand.limitsMm.comfortable", Title: "What is comfortable for this hand", About: "Openings past which there is a caution.", Point: pointHand, Hint: openingsHint,
 		at: func(b *Brief) any { return &b.Hand.LimitsMM.Comfortable }, typed: asNumbers,
-		choices: handSizes("hand.limitsMm.comfortable", func(l hand.Limits) [3]float64 { return l.ComfortableMM }),
+		choices: handSizes(comfortablePath),
 		say: func(r *Reading) (lead, words string) {
 			if mm := r.Style.Limits.ComfortableMM; r.OwnHand {
 				return ", for a hand that opens ", fmt.Sprintf("%g, %g and %g mm", mm[0], mm[1], mm[2])
@@ -60,7 +60,7 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 	{
 		Path: "hand.limitsMm.greatest", Title: "The most this hand can open", About: "Openings past which another way is taken.", Point: pointHand, Hint: openingsHint,
 		at: func(b *Brief) any { return &b.Hand.LimitsMM.Greatest }, typed: asNumbers,
-		choices: handSizes("hand.limitsMm.greatest", func(l hand.Limits) [3]float64 { return l.GreatestMM }),
+		choices: handSizes(greatestPath),
 	},
 }}
 
@@ -127,21 +127,37 @@ var handScales = []struct {
 	share float64
 }{{"an average adult hand", 1}, {"a large hand", 1.12}, {"a small hand", 0.85}, {"a child's hand", 0.7}}
 
-func handSizes(path string, side func(hand.Limits) [3]float64) func(*Reading) []Choice {
+// handSizes offers hands whole, both what is comfortable and the most they open;
+// the note tells the side that is asked for.
+func handSizes(path string) func(*Reading) []Choice {
 	return func(r *Reading) (out []Choice) {
+		usual := hand.DefaultLimits(r.Instrument.Family)
 		for _, h := range handScales {
-			mm := make([]float64, 0, 3)
-			words := make([]string, 0, 3)
-			for _, usual := range side(hand.DefaultLimits(r.Instrument.Family)) {
-				mm = append(mm, math.Round(usual*h.share))
-				words = append(words, fmt.Sprintf("%g", mm[len(mm)-1]))
-			}
-			c := choice(h.name, strings.Join(words, " · ")+" mm", path, mm)
+			changes := Changes{comfortablePath: scaled(usual.ComfortableMM, h.share), greatestPath: scaled(usual.GreatestMM, h.share)}
+			c := Choice{Label: h.name, Note: openingWords(changes[path].([]float64)), Changes: changes}
 			if h.share == 1 {
-				c.Changes[path] = nil
+				c.Changes = Changes{comfortablePath: nil, greatestPath: nil}
 			}
 			out = append(out, c)
 		}
 		return out
 	}
+}
+
+const comfortablePath, greatestPath = "hand.limitsMm.comfortable", "hand.limitsMm.greatest"
+
+func scaled(openingsMM [3]float64, share float64) []float64 {
+	out := make([]float64, len(openingsMM))
+	for i, mm := range openingsMM {
+		out[i] = math.Round(mm * share)
+	}
+	return out
+}
+
+func openingWords(openingsMM []float64) string {
+	words := make([]string, len(openingsMM))
+	for i, mm := range openingsMM {
+		words[i] = fmt.Sprintf("%g", mm)
+	}
+	return strings.Join(words, " · ") + " mm"
 }

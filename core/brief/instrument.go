@@ -133,7 +133,7 @@ func makeNeck(r *Reading, f *fault.List) {
 		tuning = t
 	}
 	n, err := neck.New(tuning, *in.Frets, *in.ScaleLengthMM)
-	f.Add("instrument", err)
+	f.Add("instrument.tuning", err)
 	if err == nil {
 		n, err = n.Capo(in.Capo)
 		f.Add("instrument.capo", err)

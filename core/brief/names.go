@@ -6,7 +6,7 @@ import (
 	"evenladder/core/table"
 )
 
-var namesGroup = Group{Head: "scale.tonic", Fields: []Field{{
+var namesGroup = Group{Head: "scale.tonic", first: true, Fields: []Field{{
 	Path: "names", Title: "Note names", About: "How notes are said to readers; data stays English.", Point: pointReader,
 	at: func(b *Brief) any { return &b.Names }, Options: rowsOf(pitch.Namings), Usual: always("english"),
 }}, make: func(r *Reading, _ *fault.List) {

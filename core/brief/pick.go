@@ -14,6 +14,28 @@ import (
 // Changes are values for fields of a brief by path; nil takes a field out.
 type Changes map[string]any
 
+// With is the brief with changes, each under a path of the table. It panics where
+// a value is not of its field's kind, as choices never are.
+func (t Table) With(b Brief, changes Changes) Brief {
+	for path, v := range changes {
+		f, ok := t.Find(path)
+		if !ok {
+			continue
+		}
+		f.clear(&b)
+		if v == nil {
+			continue
+		}
+		at := reflect.ValueOf(f.at(&b)).Elem()
+		if at.Kind() == reflect.Pointer {
+			at.Set(reflect.New(at.Type().Elem()))
+			at = at.Elem()
+		}
+		at.Set(reflect.ValueOf(v).Convert(at.Type()))
+	}
+	return b
+}
+
 // Choice is one thing that a picker offers.
 type Choice struct {
 	Label   string  `json:"label"`
@@ -75,6 +97,9 @@ func (t Table) Pick(b Brief, kept Kept, path, text string) (Picker, error) {
 func (f Field) offer(r *Reading, kept Kept) []Choice {
 	out := append([]Choice{}, kept.choices(r, f.Path)...)
 	for _, row := range f.Options {
+		if f.fits != nil && !f.fits(r, row.ID) {
+			continue
+		}
 		c := choice(row.Said(), row.Why, f.Path, row.ID)
 		if f.picked != nil {
 			f.picked(r, row.ID, c.Changes)

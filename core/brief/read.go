@@ -38,6 +38,7 @@ type Reading struct {
 
 	table   Table
 	carried bool // it is read as a round
+	met     bool // nothing was at fault
 }
 
 // Read reads a brief for a plan. Where it cannot be met the error is a
@@ -76,6 +77,7 @@ func (t Table) read(b Brief, carried bool) (Reading, error) {
 			sound = false
 		}
 	}
+	r.met = len(faults) == 0
 	return r, faults.Or()
 }
 

@@ -2,6 +2,7 @@ package brief
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -36,7 +37,8 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 	{
 		Path: "run.pattern", Title: "Pattern", About: "Id of the way through the box.",
 		at: func(b *Brief) any { return &b.Run.Pattern }, Options: rowsOf(run.Patterns), Usual: always(run.Straight), clears: ownFigure,
-		say: func(r *Reading) (string, string) { return ". Play it ", r.Pattern.Phrase },
+		fits: func(r *Reading, id string) bool { return id != run.DropTwo || r.Scale.Len() == 7 },
+		say:  func(r *Reading) (string, string) { return ". Play it ", r.Pattern.Phrase },
 	},
 	{
 		Path: "run.size", Title: "How wide", About: "Notes that an interval, a stack or a group takes in: 3 is a third.", Point: pointRun,
@@ -80,7 +82,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		Path: "run.chords", Title: "Chords to run through", About: "Degrees of the chords to run through.", Point: pointRun, Hint: "or type degrees: 1 6 2 5",
 		at: func(b *Brief) any { return &b.Run.Chords }, typed: asNumbers,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Chords },
-		choices: lists("run.chords", [][]int{{1, 4, 5, 1}, {2, 5, 1}, {1, 6, 2, 5}, {1, 5, 6, 4}, {1, 3, 6, 2, 5, 1}}),
+		choices: progressions("run.chords", [][]int{{1, 4, 5, 1}, {2, 5, 1}, {1, 6, 2, 5}, {1, 5, 6, 4}, {1, 3, 6, 2, 5, 1}}),
 		fill: func(r *Reading) {
 			if pattern, _ := table.Find(run.Patterns, r.Brief.Run.Pattern); pattern.Uses.Chords {
 				fillList(&r.Brief.Run.Chords, []int{1, 4, 5, 1})
@@ -173,11 +175,12 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 				f.Addf("run.chain", "the boxes of %s do not lead on to one another: give one-octave or single-string as the layout, or no chain", r.System.Name)
 			}
 		},
-		choices: func(*Reading) []Choice {
-			return []Choice{
-				choice("this box alone", "", "run.chain", nil),
-				choice("on through the chain of boxes", "root to root, as far as they lead", "run.chain", true),
+		choices: func(r *Reading) []Choice {
+			out := []Choice{choice("this box alone", "", "run.chain", nil)}
+			if r.System.Uses.Links {
+				out = append(out, choice("on through the chain of boxes", "root to root, as far as they lead", "run.chain", true))
 			}
+			return out
 		},
 		say: func(r *Reading) (lead, words string) {
 			if r.Brief.Run.Chain {
@@ -353,10 +356,13 @@ func orders(*Reading) (out []Choice) {
 	return out
 }
 
-func lists(path string, all [][]int) func(*Reading) []Choice {
-	return func(*Reading) (out []Choice) {
+// progressions offers lists of degrees that the scale has.
+func progressions(path string, all [][]int) func(*Reading) []Choice {
+	return func(r *Reading) (out []Choice) {
 		for _, l := range all {
-			out = append(out, choice(english.Numbers(l), "", path, l))
+			if slices.Max(l) <= r.Scale.Len() {
+				out = append(out, choice(english.Numbers(l), "", path, l))
+			}
 		}
 		return out
 	}
@@ -373,6 +379,9 @@ func chordChoices(r *Reading, path string) (out []Choice) {
 // landings are the notes of the chosen box.
 func landings(r *Reading) []Choice {
 	out := []Choice{{Label: "where the pattern ends", Changes: Changes{"run.landOn": nil}}}
+	if !r.met {
+		return out
+	}
 	boxes, err := r.System.Boxes(r.Request)
 	if err != nil || r.Box() >= len(boxes) {
 		return out

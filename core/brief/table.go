@@ -31,6 +31,7 @@ type Field struct {
 	choices func(*Reading) []Choice                      // what a picker offers, where that is not its options
 	typed   func(r *Reading, path, text string) Changes  // what a text typed by hand means; nil where only a choice is taken
 	clears  []string                                     // fields that mean nothing any more once it is another
+	fits    func(r *Reading, id string) bool             // whether one of its options can be taken here; all where nil
 	picked  func(r *Reading, id string, changes Changes) // what goes with one of its options
 }
 

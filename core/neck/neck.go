@@ -52,6 +52,11 @@ func New(tuning []pitch.Pitch, frets int, scaleLengthMM float64) (Neck, error) {
 	case !(scaleLengthMM >= MinScaleLengthMM && scaleLengthMM <= MaxScaleLengthMM):
 		return Neck{}, fmt.Errorf("a scale length of %g mm: give %g to %g", scaleLengthMM, MinScaleLengthMM, MaxScaleLengthMM)
 	}
+	for i, p := range tuning {
+		if top := p.MIDI() + frets; top > pitch.MaxMIDI {
+			return Neck{}, fmt.Errorf("string %d, open on %s, would sound past the highest note there is on fret %d: give it %d half steps lower or fewer frets", len(tuning)-i, p, frets, top-pitch.MaxMIDI)
+		}
+	}
 	n := Neck{Tuning: slices.Clone(tuning), Frets: frets, ScaleLengthMM: scaleLengthMM, mm: make([]float64, frets+1)}
 	for f := range n.mm {
 		n.mm[f] = scaleLengthMM * (1 - math.Exp2(-float64(f)/12))

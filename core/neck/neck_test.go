@@ -2,6 +2,7 @@ package neck_test
 
 import (
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -91,15 +92,27 @@ func TestErrorsSayWhatIsAccepted(t *testing.T) {
 }
 
 func TestCatalogue(t *testing.T) {
+	ids := map[string]bool{}
 	for _, in := range neck.Instruments() {
 		_, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
 		assert.NoError(t, err, in.ID)
-		assert.Contains(t, []string{"a", "an"}, in.Article)
+		want := "a"
+		if strings.ContainsAny(in.Name[:1], "aeiou8") && !strings.HasPrefix(in.Name, "ukulele") { // as it sounds: an 8-string guitar
+			want = "an"
+		}
+		assert.Equal(t, want, in.Article, in.Name)
+		assert.False(t, ids[in.ID], "%s twice", in.ID)
+		ids[in.ID] = true
 	}
 	for _, tn := range neck.Tunings() {
 		in, ok := neck.FindInstrument(tn.Instrument)
 		assert.True(t, ok, tn.ID)
 		assert.Len(t, tn.Tuning, len(in.Tuning), tn.ID)
+		assert.False(t, ids[tn.ID], "%s twice", tn.ID)
+		ids[tn.ID] = true
+		for i, p := range tn.Tuning {
+			assert.InDelta(t, in.Tuning[i].MIDI(), p.MIDI(), 12, "%s: string %d is within an octave of the instrument's own", tn.ID, len(tn.Tuning)-i)
+		}
 	}
 }
 

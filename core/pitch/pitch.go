@@ -22,6 +22,9 @@ const (
 	MaxOctave = 8
 )
 
+// MaxMIDI is the highest note that MIDI 1.0 can name, G9.
+const MaxMIDI = 127
+
 // Parse reads a name followed by an octave from 0 to 8, such as "E2" or "Bb3".
 func Parse(s string) (Pitch, error) {
 	n, rest, err := scanName(s)

@@ -18,6 +18,7 @@ const (
 	CautionCare       = "care"        // goes with a span
 	CautionEnding     = "ending"      // the run stops on a note outside the chord
 	CautionSpelling   = "spelling"    // the key has an easier spelling
+	CautionRespelled  = "respelled"   // notes past double accidentals have the name of their sound
 )
 
 func (m *maker) cautions(p Plan, chosen fingered) []Caution {
@@ -52,10 +53,22 @@ func (m *maker) cautions(p Plan, chosen fingered) []Caution {
 	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
 		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, degree %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", pitch.Pretty(end.Name), pitch.Pretty(end.Degree))})
 	}
+	if len(m.Scale.Respelled) > 0 {
+		out = append(out, Caution{CautionRespelled, m.respelledWords()})
+	}
 	if t, ok := m.Scale.Simpler(); ok {
 		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals in its signature; %s sounds the same and reads more easily.", m.Scale.Title(), t.Title())})
 	}
 	return out
+}
+
+// respelledWords says which degrees have another letter than their own.
+func (m *maker) respelledWords() string {
+	words := make([]string, len(m.Scale.Respelled))
+	for k, i := range m.Scale.Respelled {
+		words[k] = fmt.Sprintf("degree %s is written %s", m.Scale.Formula[i].Pretty(), m.Say(m.Scale.Notes[i]))
+	}
+	return fmt.Sprintf("%s goes past double accidentals: %s, as it sounds.", m.Title(m.Scale.Tonic, m.Scale.Name), english.And(words))
 }
 
 // easier names ways to play the same with less stretch: a box of this layout

@@ -145,8 +145,8 @@ type BoxNote struct {
 	Layer  string `json:"layer"`
 	Reach  string `json:"reach"`
 	Shift  int    `json:"shift"`
-	Step   int    `json:"step"`           // semitones to the next note of the box, 0 at its top
-	Ring   int    `json:"ring,omitempty"` // notes that sound until it is cut, in a campanella
+	Step   int    `json:"step"`             // semitones to the next note of the box, 0 at its top
+	Ring   int    `json:"ring,omitempty"`   // notes that sound until it is cut, in a campanella
 	Spoken string `json:"spoken,omitempty"` // what a screen reader says of it; of the chosen box alone
 }
 

@@ -69,6 +69,7 @@ func TestProblemsNameTheFieldAndWhatIsAccepted(t *testing.T) {
 		`{"scale": {"tonic": "C", "name": "major"}}`:                                                                          "instrument.id: no instrument was given: give one of guitar",
 		`{"instrument": {"id": "guitar", "tuning": ["E2", "H2", "D3"]}, "scale": {"tonic": "C", "name": "major"}}`:            `instrument.tuning: string 2: "H2" is not a pitch`,
 		`{"instrument": {"id": "guitar", "tuning": ["E2", "H2"]}, "scale": {"tonic": "C", "name": "major"}}`:                  "instrument.tuning: a tuning of 2 strings: give 3 to 12",
+		`{"instrument": {"id": "guitar", "tuning": ["B8", "B8", "B8"]}, "scale": {"tonic": "C", "name": "major"}}`:            "instrument.tuning: string 3, open on B8, would sound past the highest note there is on fret 22: give it 14 half steps lower or fewer frets",
 		`{"instrument": {"id": "guitar", "frets": 0}, "scale": {"tonic": "C", "name": "major"}}`:                              "instrument.frets: 0 was given: give 1 to 36",
 		`{"instrument": {"id": "guitar", "scaleLengthMm": 3}, "scale": {"tonic": "C", "name": "major"}}`:                      "instrument.scaleLengthMm: 3 was given",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "majr"}}`:                                           `scale.name: no scale is called "majr": give one of major natural-minor`,
@@ -158,6 +159,9 @@ func TestCautions(t *testing.T) {
 	assert.Empty(t, codes(plantest.Build(t, short("ukulele | Gb lydian"))), "the same frets on a short neck")
 	assert.Equal(t, []string{"incomplete", "beyond-neck", "ending"}, codes(plantest.Build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
 	assert.Contains(t, codes(plantest.Build(t, short("ukulele | Db phrygian"))), "spelling")
+	past := plantest.Build(t, short("guitar | A# whole-tone"))
+	assert.Contains(t, codes(past), "respelled")
+	assert.Contains(t, past.Cautions[0].Message, "A♯ whole-tone goes past double accidentals: degree ♯6 is written A♭, as it sounds.")
 }
 
 func TestLeftHandedChangesNoData(t *testing.T) {

@@ -24,6 +24,9 @@ type Scale struct {
 	ID      string       // catalogue id, empty for an unnamed formula
 	Name    string       // as said after the tonic
 	Notes   []pitch.Name // one for each degree
+	// Respelled are the indexes of notes whose own letter would need more than a
+	// double accidental: they have the usual name of their sound.
+	Respelled []int
 
 	index [12]int8 // scale index of a pitch class, -1 outside the scale
 }
@@ -54,6 +57,10 @@ func build(tonic pitch.Name, f Formula, e Entry) Scale {
 	}
 	for i, d := range f {
 		s.Notes[i] = tonic.Degree(d)
+		if acc := s.Notes[i].Accidental(); acc < -pitch.MaxAccidental || acc > pitch.MaxAccidental {
+			s.Notes[i] = UsualTonic(s.Notes[i].Class())
+			s.Respelled = append(s.Respelled, i)
+		}
 		s.index[s.Notes[i].Class()] = int8(i)
 	}
 	return s

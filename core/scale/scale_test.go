@@ -209,3 +209,15 @@ func ExampleNew() {
 	fmt.Println(s.Title(), s.Notes, s.KeySignature().Fifths)
 	// Output: A♭ natural minor [Ab Bb Cb Db Eb Fb Gb] -7
 }
+
+// Past double accidentals a note has the usual name of its sound, and says so.
+func TestPastDoubleAccidentals(t *testing.T) {
+	for given, want := range map[string]string{
+		"A# whole-tone": "A# B# C## D## E## Ab", "Fb altered": "Fb Gbb Abb Ab Cbb Dbb Ebb", "E major": "E F# G# A B C# D#",
+	} {
+		tonic, id, _ := strings.Cut(given, " ")
+		s := on(t, tonic, id)
+		assert.Equal(t, want, spelled(s), given)
+		assert.Equal(t, id == "major", len(s.Respelled) == 0, given)
+	}
+}

@@ -58,7 +58,12 @@ func TestAgainstTonal(t *testing.T) {
 				assert.Equal(t, classes(t, ref.Notes[tonic]), classes(t, strings.Fields(spelled(s))), s.Title())
 				continue
 			}
-			assert.Equal(t, strings.Join(ref.Notes[tonic], " "), spelled(s), s.Title())
+			want := ref.Notes[tonic]
+			for _, i := range s.Respelled { // past double accidentals only the sound is the same
+				assert.Equal(t, classes(t, want[i:i+1]), []int{s.Notes[i].Class()}, s.Title())
+				want[i] = s.Notes[i].String()
+			}
+			assert.Equal(t, strings.Join(want, " "), spelled(s), s.Title())
 		}
 		if !otherSpelling[e.ID] {
 			assert.Equal(t, degreesOf(ref.Intervals), e.Formula.String(), e.ID)
