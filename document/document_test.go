@@ -46,6 +46,7 @@ func pdfText(t *testing.T, data []byte) string {
 }
 
 func TestPDFReads(t *testing.T) {
+	throughReaders(t)
 	p := plantest.Build(t, flat)
 	text := strings.Join(strings.Fields(pdfText(t, write(t, "pdf", p, draw.A4))), " ")
 	for _, want := range []string{"lay E♭ Mixolydian out in the five forms", "E♭ F G A♭ B♭ C D♭", "1 2 3 4 5 6 ♭7", "signature B♭ E♭ A♭ D♭", "Box 2, D form", "+1 at strings 3–2", "Date", "Tempo reached"} {
@@ -55,6 +56,7 @@ func TestPDFReads(t *testing.T) {
 
 // pdfinfo reads pages and size.
 func TestPaperAndPages(t *testing.T) {
+	throughReaders(t)
 	info := func(data []byte) string {
 		cmd := exec.Command("pdfinfo", "-")
 		cmd.Stdin = bytes.NewReader(data)

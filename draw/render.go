@@ -11,7 +11,6 @@ import (
 
 	"github.com/tdewolff/canvas"
 	"github.com/tdewolff/canvas/renderers/pdf"
-	"github.com/tdewolff/canvas/renderers/rasterizer"
 	"github.com/tdewolff/canvas/renderers/svg"
 
 	"evenladder/core/plan"
@@ -87,7 +86,9 @@ func PNG(w io.Writer, s Sheet, paper Paper) error {
 	if err != nil {
 		return err
 	}
-	return png.Encode(w, rasterizer.Draw(c, canvas.DPMM(pngPerMM), canvas.DefaultColorSpace))
+	picture := newRaster(c.W, c.H, canvas.DPMM(pngPerMM))
+	c.RenderTo(picture)
+	return png.Encode(w, picture.image)
 }
 
 func stacked(s Sheet, paper Paper) (*canvas.Canvas, error) {

@@ -1,6 +1,7 @@
 #!/bin/sh
 # need.sh program=package …: installs missing Debian programs, or says in one
-# line what is missing.
+# line what is missing. It waits for another package manager to finish, and shows
+# the last lines of what was said when it fails.
 set -u
 missing=""
 for pair in "$@"; do
@@ -12,7 +13,23 @@ if [ "$(id -u)" != 0 ] || ! command -v apt-get >/dev/null 2>&1; then
 	exit 1
 fi
 echo "Installing$missing"
-apt-get update -qq >/dev/null && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq $missing >/dev/null || {
-	echo "Could not install$missing: apt-get failed" >&2
+said="$(mktemp)"
+trap 'rm -f "$said"' EXIT
+attempts=60 # five minutes, with the waits below
+
+# apt tries once more while another program holds a lock.
+apt() {
+	for _ in $(seq "$attempts"); do
+		DEBIAN_FRONTEND=noninteractive apt-get -o DPkg::Lock::Timeout=300 -qq "$@" >"$said" 2>&1 && return 0
+		grep -q "Could not get lock\|Unable to acquire\|is held by process" "$said" || return 1
+		sleep 5
+	done
+	return 1
+}
+
+# shellcheck disable=SC2086 # one word a package
+apt update && apt install -y $missing || {
+	echo "Could not install$missing. The last lines of apt-get:" >&2
+	tail -n 8 "$said" >&2
 	exit 1
 }

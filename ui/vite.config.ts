@@ -1,9 +1,25 @@
+import { writeFileSync } from 'node:fs'
 import vue from '@vitejs/plugin-vue'
-import { defineConfig } from 'vite'
+import type { Plugin } from 'vite'
 import vuetify from 'vite-plugin-vuetify'
+import { defineConfig } from 'vitest/config'
+
+/** Lists the packages in the bundle, for the third-party notices. */
+function listed(): Plugin {
+  return {
+    name: 'listed',
+    apply: 'build',
+    generateBundle(_options, bundle) {
+      const files = Object.values(bundle).flatMap((chunk) => (chunk.type === 'chunk' ? chunk.moduleIds : chunk.originalFileNames))
+      const names = files.flatMap((id) => /node_modules\/((?:.*node_modules\/)?(?:@[^/]+\/)?[^/]+)\//.exec(id)?.[1] ?? [])
+      writeFileSync('node_modules/.bundled.json', JSON.stringify([...new Set(names)].sort()))
+    },
+  }
+}
 
 export default defineConfig({
-  plugins: [vue(), vuetify({ autoImport: true })],
+  plugins: [vue(), vuetify({ autoImport: true }), listed()],
   build: { outDir: 'dist', emptyOutDir: true, assetsInlineLimit: 0, modulePreload: { polyfill: false } },
   server: { fs: { allow: ['..'] }, proxy: { '/api': 'http://127.0.0.1:8137' } },
+  test: { environment: 'happy-dom', include: ['src/**/*.test.ts'], server: { deps: { inline: ['vuetify'] } } },
 })

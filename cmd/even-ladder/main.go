@@ -19,6 +19,9 @@ import (
 // exitBadBrief is the exit code for a brief that cannot be met.
 const exitBadBrief = 2
 
+// version is what the build was made from; the build sets it.
+var version = "unknown"
+
 // gcPercent lets garbage grow to four times what is in use before it is
 // collected: plans are short-lived, and some ten megabytes more buy a tenth of
 // the time. GOGC overrides it.
@@ -32,6 +35,7 @@ func main() {
 	defer stop()
 	root := &cobra.Command{
 		Use:           "even-ladder",
+		Version:       version,
 		Short:         "Lay scales out on the neck, finger them, play them, print them",
 		SilenceUsage:  true,
 		SilenceErrors: true,

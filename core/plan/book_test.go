@@ -31,6 +31,9 @@ func bookPage(t neck.NamedTuning, tonic, name, system string) brief.Brief {
 // unsaid, no note is outside the scale, fingers do not cross on a string, and
 // no two fingers open past the greatest limit of the hand.
 func TestTheWholeBook(t *testing.T) {
+	if testing.Short() {
+		t.Skip("the whole book takes its time")
+	}
 	for _, tuning := range neck.Tunings() {
 		t.Run(tuning.ID, func(t *testing.T) {
 			t.Parallel()

@@ -18,7 +18,9 @@ for (const [sign, raise] of Object.entries(signs)) {
   for (const c of glyph.path.commands) {
     path.commands.push({ ...c, ...shift(c, 'x', 'y'), ...shift(c, 'x1', 'y1'), ...shift(c, 'x2', 'y2') })
   }
-  glyphs.push(new opentype.Glyph({ name: `uni${sign.codePointAt(0).toString(16).toUpperCase()}`, unicode: sign.codePointAt(0), advanceWidth: Math.round(x2 - x1 + em * 0.1), path }))
+  glyphs.push(
+    new opentype.Glyph({ name: `uni${sign.codePointAt(0).toString(16).toUpperCase()}`, unicode: sign.codePointAt(0), advanceWidth: Math.round(x2 - x1 + em * 0.1), path }),
+  )
 }
 const made = new opentype.Font({ familyName: 'Even Ladder Signs', styleName: 'Regular', unitsPerEm: em, ascender: font.ascender, descender: font.descender, glyphs })
 writeFileSync('../fonts/signs.otf', Buffer.from(made.toArrayBuffer()))

@@ -124,7 +124,11 @@ useKeys([
             </v-btn-toggle>
           </div>
           <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" :beyond="beyond" @choose="pressMark" />
-          <WhyLine :plan="plan" :note="pressed" @land="(to) => change({ 'run.landOn': undefined, ...(to ? { 'run.landOn.string': to.string, 'run.landOn.fret': to.fret } : {}) })" />
+          <WhyLine
+            :plan="plan"
+            :note="pressed"
+            @land="(to) => change({ 'run.landOn': undefined, ...(to ? { 'run.landOn.string': to.string, 'run.landOn.fret': to.fret } : {}) })"
+          />
           <BoxStrip ref="strip" :plan="plan" @choose="(i) => change({ 'layout.box': i, 'run.landOn': undefined }, 'replace')" />
           <PlayBar
             staff

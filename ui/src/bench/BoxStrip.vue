@@ -67,19 +67,13 @@ defineExpose({ step })
   <div class="row" role="group" aria-label="Boxes">
     <v-btn :icon="mdiChevronLeft" size="small" aria-label="Box before (comma)" :disabled="place <= 0" @click="step(-1)" />
     <div ref="strip" class="strip">
-      <button
-        v-for="{ box, index } in shown"
-        :key="box.id"
-        type="button"
-        class="box"
-        :data-box="index"
-        :aria-current="index === plan.box"
-        @click="emit('choose', index)"
-      >
+      <button v-for="{ box, index } in shown" :key="box.id" type="button" class="box" :data-box="index" :aria-current="index === plan.box" @click="emit('choose', index)">
         <svg :width="wide" :height="tall" aria-hidden="true">
           <path v-for="(mark, k) in small(box)" :key="k" :d="mark.d" class="mark" :class="{ root: mark.root, added: mark.added }" />
         </svg>
-        <span class="name"><span class="unseen">Box </span><b>{{ box.id }}</b> {{ title(box) }}</span>
+        <span class="name"
+          ><span class="unseen">Box </span><b>{{ box.id }}</b> {{ title(box) }}</span
+        >
         <span class="facts">{{ box.notes.length }} {{ box.notes.length === 1 ? 'note' : 'notes' }}, <span class="unseen">frets </span>{{ box.lowFret }}–{{ box.highFret }}</span>
         <span class="facts span">
           {{ Math.round(box.spanMm) }} mm

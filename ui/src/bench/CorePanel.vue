@@ -13,7 +13,9 @@ const emit = defineEmits<{ change: [changes: Changes] }>()
     <h2 class="panel-title">The same core</h2>
     <p>{{ core.title }}, {{ pretty(core.formula) }}, plus</p>
     <ul>
-      <li class="this"><span class="added">{{ core.added.map(pretty).join(' ') }}</span> {{ title }}</li>
+      <li class="this">
+        <span class="added">{{ core.added.map(pretty).join(' ') }}</span> {{ title }}
+      </li>
       <li v-for="s in core.siblings" :key="s.name">
         <span class="added">{{ s.added.map(pretty).join(' ') }}</span>
         <button type="button" @click="emit('change', { 'scale.name': s.name, 'scale.formula': undefined })">{{ s.title }}</button>

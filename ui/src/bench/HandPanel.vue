@@ -18,9 +18,7 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
   <section v-if="box">
     <h2 class="panel-title">Hand, box {{ box.id }}</h2>
     <p class="width" :class="{ over: box.overLimit }">{{ box.spanMm.toFixed(0) }} <small>mm widest span</small></p>
-    <p class="fact">
-      {{ many(box.reaches, 'reach', 'reaches') }}, {{ many(box.shifts, 'shift', 'shifts') }} on the way up
-    </p>
+    <p class="fact">{{ many(box.reaches, 'reach', 'reaches') }}, {{ many(box.shifts, 'shift', 'shifts') }} on the way up</p>
     <p v-if="rings" class="fact">Each note rings through {{ rings }} notes on average, itself the first.</p>
     <p v-if="box.corrections.length > 2" class="fact">
       The shape moves, in frets towards the bridge, at strings
@@ -28,24 +26,33 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
     </p>
     <template v-else>
       <p v-for="c in box.corrections" :key="c.fromString" class="fact">
-        From string {{ c.fromString }} to {{ c.toString }} the shape moves {{ many(Math.abs(c.frets), 'fret', 'frets') }} {{ c.frets > 0 ? 'towards the bridge' : 'towards the nut' }}.
+        From string {{ c.fromString }} to {{ c.toString }} the shape moves {{ many(Math.abs(c.frets), 'fret', 'frets') }}
+        {{ c.frets > 0 ? 'towards the bridge' : 'towards the nut' }}.
       </p>
     </template>
     <details v-if="plan.comfort" class="fact">
       <summary>{{ plan.comfort.message }}</summary>
       <table v-if="plan.comfort.days.length" class="days">
-        <thead><tr><th scope="col">day</th><th scope="col">lowest fret</th><th scope="col">key</th><th scope="col">opening</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">day</th>
+            <th scope="col">lowest fret</th>
+            <th scope="col">key</th>
+            <th scope="col">opening</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="d in plan.comfort.days" :key="d.day">
-            <td>{{ d.day }}</td><td>{{ d.fret }}</td><td>{{ pretty(d.tonic) }}</td><td>{{ Math.round(d.openMm) }} mm</td>
+            <td>{{ d.day }}</td>
+            <td>{{ d.fret }}</td>
+            <td>{{ pretty(d.tonic) }}</td>
+            <td>{{ Math.round(d.openMm) }} mm</td>
           </tr>
         </tbody>
       </table>
     </details>
     <ul v-if="plan.cautions.length" class="cautions">
-      <li v-for="c in plan.cautions" :key="c.code" :class="c.code">
-        <v-icon v-if="c.code !== 'care'" :icon="mdiAlertOutline" size="16" /> {{ c.message }}
-      </li>
+      <li v-for="c in plan.cautions" :key="c.code" :class="c.code"><v-icon v-if="c.code !== 'care'" :icon="mdiAlertOutline" size="16" /> {{ c.message }}</li>
     </ul>
   </section>
 </template>

@@ -10,7 +10,7 @@ const emit = defineEmits<{ change: [changes: Changes] }>()
 const chain = computed(() => {
   const out = []
   const seen = new Set([props.plan.box])
-  for (let at = props.plan.box; ; ) {
+  for (let at = props.plan.box; ;) {
     const link = props.plan.boxes[at]?.links[0]
     if (!link || seen.has(link.box)) return out
     seen.add(link.box)

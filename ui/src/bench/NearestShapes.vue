@@ -18,8 +18,7 @@ const stops = computed(() => answer.value?.stops ?? [])
 const trouble = computed(() => problems.value.map((p) => p.message).join('; ') || failure.value)
 
 const find = () => (text.value = typed.value)
-const open = (s: NearestStop) =>
-  emit('change', { 'scale.tonic': s.tonic, ...(s.scale ? { 'scale.name': s.scale, 'scale.formula': undefined } : {}), 'layout.box': s.box })
+const open = (s: NearestStop) => emit('change', { 'scale.tonic': s.tonic, ...(s.scale ? { 'scale.name': s.scale, 'scale.formula': undefined } : {}), 'layout.box': s.box })
 </script>
 
 <template>
@@ -32,7 +31,8 @@ const open = (s: NearestStop) =>
     <ol v-else-if="stops.length">
       <li v-for="(s, i) in stops" :key="i">
         <button type="button" @click="open(s)">{{ s.title }}</button>
-        {{ s.boxName }}<template v-if="i > 0">, {{ s.travelMm < 1 ? 'the hand stays' : `the hand goes ${Math.round(s.travelMm)} mm` }}</template><template v-if="!s.complete">, cut short</template>
+        {{ s.boxName }}<template v-if="i > 0">, {{ s.travelMm < 1 ? 'the hand stays' : `the hand goes ${Math.round(s.travelMm)} mm` }}</template
+        ><template v-if="!s.complete">, cut short</template>
       </li>
     </ol>
     <p v-else class="faint">Type the keys of the tune: each gets the octave that the hand reaches with the least travel from {{ pretty(plan.scale.title) }}.</p>

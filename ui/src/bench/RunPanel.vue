@@ -15,13 +15,19 @@ const turns: Record<string, string> = {
 <template>
   <section>
     <h2 class="panel-title">The run</h2>
-    <p>{{ run.crossings }} string {{ run.crossings === 1 ? 'crossing' : 'crossings' }}{{ run.sweeps ? ` (${run.sweeps} swept in one stroke)` : '' }}, {{ run.shifts }} {{ run.shifts === 1 ? 'shift' : 'shifts' }}, {{ run.longestOnString }} in a row on one string at most, widest span {{ Math.round(run.spanMm) }} mm.</p>
+    <p>
+      {{ run.crossings }} string {{ run.crossings === 1 ? 'crossing' : 'crossings' }}{{ run.sweeps ? ` (${run.sweeps} swept in one stroke)` : '' }}, {{ run.shifts }}
+      {{ run.shifts === 1 ? 'shift' : 'shifts' }}, {{ run.longestOnString }} in a row on one string at most, widest span {{ Math.round(run.spanMm) }} mm.
+    </p>
     <p class="counts">
-      <span v-for="s in run.onStrings" :key="s.string">string {{ s.string }}: <b>{{ s.notes }}</b></span>
+      <span v-for="s in run.onStrings" :key="s.string"
+        >string {{ s.string }}: <b>{{ s.notes }}</b></span
+      >
     </p>
     <p v-if="turns[run.turnStrokes]">{{ turns[run.turnStrokes] }}</p>
     <p v-if="run.equalTempos.length">
-      As many notes a minute: <span v-for="(t, i) in run.equalTempos" :key="t.perBeat">{{ i ? ', ' : '' }}{{ t.name }} at {{ t.tempoBpm }}</span>.
+      As many notes a minute: <span v-for="(t, i) in run.equalTempos" :key="t.perBeat">{{ i ? ', ' : '' }}{{ t.name }} at {{ t.tempoBpm }}</span
+      >.
     </p>
   </section>
 </template>

@@ -29,7 +29,16 @@ const trouble = computed(() => problems.value[0]?.message ?? failure.value)
       <p class="degrees">
         <span v-for="(n, i) in slide.notes" :key="i" :title="`was ${n.was}`">{{ pretty(n.degree) }}</span>
       </p>
-      <p>{{ slide.scales.length ? `Held by ${slide.scales.slice(0, 4).map((s) => s.name).join(', ')}.` : 'No scale of the catalogue holds all of it.' }}</p>
+      <p>
+        {{
+          slide.scales.length
+            ? `Held by ${slide.scales
+                .slice(0, 4)
+                .map((s) => s.name)
+                .join(', ')}.`
+            : 'No scale of the catalogue holds all of it.'
+        }}
+      </p>
     </template>
   </section>
 </template>

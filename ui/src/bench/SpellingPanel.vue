@@ -21,7 +21,11 @@ const stepWord = (n: number) => stepWords[n] ?? `${n} half`
     <h2 class="title">{{ plan.scale.title }}</h2>
     <table>
       <thead class="unseen">
-        <tr><th scope="col">degree</th><th scope="col">note</th><th scope="col">step to the next</th></tr>
+        <tr>
+          <th scope="col">degree</th>
+          <th scope="col">note</th>
+          <th scope="col">step to the next</th>
+        </tr>
       </thead>
       <tbody>
         <tr v-for="(note, i) in plan.scale.notes" :key="note">
@@ -34,7 +38,13 @@ const stepWord = (n: number) => stepWords[n] ?? `${n} half`
     <p class="signature"><span class="faint">Signature:</span> {{ signature }}</p>
     <p v-if="plan.scale.sevenths.length" class="signature">
       <span class="faint">Chords:</span>
-      <span v-for="(c, i) in plan.scale.sevenths" :key="c.symbol" class="chord" :title="`${plan.scale.triads[i]?.symbol}: ${c.notes.map((n) => noteLabel(plan.scale, n)).join(' ')}`">{{ c.symbol }}</span>
+      <span
+        v-for="(c, i) in plan.scale.sevenths"
+        :key="c.symbol"
+        class="chord"
+        :title="`${plan.scale.triads[i]?.symbol}: ${c.notes.map((n) => noteLabel(plan.scale, n)).join(' ')}`"
+        >{{ c.symbol }}</span
+      >
     </p>
   </section>
 </template>

@@ -20,7 +20,9 @@ const why = computed(() => failure.value || (answer.value?.why ?? ''))
   <p class="why" role="status">
     <template v-if="why">{{ why }}</template>
     <span v-else class="hint">Press a mark to see why it has its finger, or to let the run end on it.</span>
-    <v-btn v-if="pressed && why" size="x-small" color="primary" variant="tonal" class="land" data-do="land" @click="emit('land', landing ? undefined : pressed)">{{ landing ? 'let the run end as written' : 'let the run land here' }}</v-btn>
+    <v-btn v-if="pressed && why" size="x-small" color="primary" variant="tonal" class="land" data-do="land" @click="emit('land', landing ? undefined : pressed)">{{
+      landing ? 'let the run end as written' : 'let the run land here'
+    }}</v-btn>
   </p>
 </template>
 

@@ -28,9 +28,15 @@ const figures = computed(() => {
       </label>
       <dl>
         <template v-for="(value, name) in figures" :key="name">
-          <div><dt>{{ name }}</dt><dd>{{ value }}</dd></div>
+          <div>
+            <dt>{{ name }}</dt>
+            <dd>{{ value }}</dd>
+          </div>
         </template>
-        <div v-if="box?.overLimit" class="over"><dt>hand</dt><dd>past what is comfortable</dd></div>
+        <div v-if="box?.overLimit" class="over">
+          <dt>hand</dt>
+          <dd>past what is comfortable</dd>
+        </div>
       </dl>
       <v-btn color="primary" variant="tonal" size="small" :to="open">Open on the bench</v-btn>
     </div>

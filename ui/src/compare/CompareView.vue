@@ -52,12 +52,23 @@ function back() {
     </div>
     <TryAgain :text="failure" @again="again" />
     <template v-for="side in sides" :key="side">
-      <ProblemList v-if="problemsOf(side).length" back="Back to what worked" :problems="problemsOf(side)" :brief="result?.[side].brief" @change="change(side, $event)" @back="back" />
+      <ProblemList
+        v-if="problemsOf(side).length"
+        back="Back to what worked"
+        :problems="problemsOf(side)"
+        :brief="result?.[side].brief"
+        @change="change(side, $event)"
+        @back="back"
+      />
     </template>
     <template v-if="result">
       <p class="shared">
-        <b>{{ result.sharedPlaces.length }}</b> {{ result.sharedPlaces.length === 1 ? 'place' : 'places' }} in both boxes, framed.
-        Notes in both: <b>{{ result.sharedNotes.join(' ') || 'none' }}</b><template v-if="result.onlyFirst.length">; only in the first: <b>{{ result.onlyFirst.join(' ') }}</b></template><template v-if="result.onlySecond.length">; only in the second: <b>{{ result.onlySecond.join(' ') }}</b></template>.
+        <b>{{ result.sharedPlaces.length }}</b> {{ result.sharedPlaces.length === 1 ? 'place' : 'places' }} in both boxes, framed. Notes in both:
+        <b>{{ result.sharedNotes.join(' ') || 'none' }}</b><template v-if="result.onlyFirst.length"
+          >; only in the first: <b>{{ result.onlyFirst.join(' ') }}</b></template
+        ><template v-if="result.onlySecond.length"
+          >; only in the second: <b>{{ result.onlySecond.join(' ') }}</b></template
+        >.
       </p>
       <div class="sides">
         <CompareSide

@@ -12,7 +12,10 @@ const props = defineProps<{ stop: RoundStop; label: LabelKind; covered: boolean;
 const emit = defineEmits<{ play: []; done: []; respell: [] }>()
 
 const peeked = ref(false)
-watch(() => [props.covered, props.stop], () => (peeked.value = false))
+watch(
+  () => [props.covered, props.stop],
+  () => (peeked.value = false),
+)
 const hidden = computed(() => props.covered && !peeked.value)
 
 const box = computed(() => props.stop.plan.boxes[props.stop.plan.box])
@@ -31,7 +34,15 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
     <div class="who">
       <v-btn :icon="mdiPlay" size="small" color="primary" variant="tonal" :aria-label="`Play on from ${stop.name}`" data-do="play-from" @click="emit('play')" />
       <router-link :to="toBench" class="key" :aria-label="`${stop.title}: open on the bench`">{{ stop.name }}</router-link>
-      <v-btn v-if="stop.other && twelve" :icon="mdiSwapHorizontal" size="x-small" :aria-label="`Spell ${stop.name} as ${pretty(stop.other)}`" :title="`as ${pretty(stop.other)}`" data-do="respell" @click="emit('respell')" />
+      <v-btn
+        v-if="stop.other && twelve"
+        :icon="mdiSwapHorizontal"
+        size="x-small"
+        :aria-label="`Spell ${stop.name} as ${pretty(stop.other)}`"
+        :title="`as ${pretty(stop.other)}`"
+        data-do="respell"
+        @click="emit('respell')"
+      />
       <p class="signature">{{ signature }}</p>
     </div>
     <button v-if="hidden" type="button" class="cover" :style="{ inlineSize: `${neckWidth}px` }" @click="peeked = true">Press to look</button>

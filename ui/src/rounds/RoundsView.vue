@@ -83,11 +83,21 @@ useKeys([
           :data-sounded="sounded?.at"
           @toggle="toggle"
         >
-          {{ stops.length }} keys, {{ round.run.notes }} notes in {{ round.run.bars }} bars, {{ round.run.notesPerMinute }} notes a minute; <b>{{ done.length }}</b> of {{ stops.length }} done
+          {{ stops.length }} keys, {{ round.run.notes }} notes in {{ round.run.bars }} bars, {{ round.run.notesPerMinute }} notes a minute; <b>{{ done.length }}</b> of
+          {{ stops.length }} done
         </PlayBar>
         <div class="tools">
           <v-btn v-if="done.length" size="small" color="primary" data-do="clear" @click="work.clearDone">Mark none done</v-btn>
-          <v-btn size="small" :prepend-icon="mdiEyeOffOutline" :color="keptCover ? 'primary' : undefined" :variant="keptCover ? 'tonal' : 'text'" :aria-pressed="keptCover" data-do="cover" @click="keptCover = !keptCover">Hide the necks</v-btn>
+          <v-btn
+            size="small"
+            :prepend-icon="mdiEyeOffOutline"
+            :color="keptCover ? 'primary' : undefined"
+            :variant="keptCover ? 'tonal' : 'text'"
+            :aria-pressed="keptCover"
+            data-do="cover"
+            @click="keptCover = !keptCover"
+            >Hide the necks</v-btn
+          >
           <v-btn-toggle v-model="keptLabel" mandatory density="compact" color="primary" aria-label="What stands on the marks">
             <v-btn v-for="kind in labelKinds" :key="kind" :value="kind" size="small">{{ labelNames[kind] }}</v-btn>
           </v-btn-toggle>

@@ -18,7 +18,7 @@ export function shelf(kind: ShelfKind) {
     /** Every one of them, page by page. */
     async all(): Promise<Kept[]> {
       const out: Kept[] = []
-      for (let after: string | undefined; ; ) {
+      for (let after: string | undefined; ;) {
         const page = await this.list('', after)
         out.push(...page.kept)
         after = page.next

@@ -8,13 +8,21 @@ type Theme = 'paper' | 'lamp'
 function colours(of: Theme) {
   const role = (name: keyof typeof palette) => palette[name][of]
   return {
-    background: role('ground'), 'on-background': role('ink'),
-    surface: role('sheet'), 'on-surface': role('ink'),
-    primary: role('verdigris'), 'on-primary': role('onVerdigris'),
-    secondary: role('ink'), 'on-secondary': of === 'paper' ? role('sheet') : role('ground'),
-    error: role('brick'), 'on-error': role('onBrick'),
-    root: role('marigold'), 'on-root': role('onMarigold'),
-    added: role('plum'), faint: role('faint'), rule: role('rule'),
+    background: role('ground'),
+    'on-background': role('ink'),
+    surface: role('sheet'),
+    'on-surface': role('ink'),
+    primary: role('verdigris'),
+    'on-primary': role('onVerdigris'),
+    secondary: role('ink'),
+    'on-secondary': of === 'paper' ? role('sheet') : role('ground'),
+    error: role('brick'),
+    'on-error': role('onBrick'),
+    root: role('marigold'),
+    'on-root': role('onMarigold'),
+    added: role('plum'),
+    faint: role('faint'),
+    rule: role('rule'),
   }
 }
 

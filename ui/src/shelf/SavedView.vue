@@ -14,7 +14,11 @@ const search = ref('')
 const searched = refDebounced(search, 150)
 const kinds = ['briefs', 'rounds'] as const
 
-const { value: pages, failure, again } = useLoad(
+const {
+  value: pages,
+  failure,
+  again,
+} = useLoad(
   () => searched.value ?? '',
   async (words) => {
     const [briefs, rounds] = await Promise.all(kinds.map((k) => shelf(k).list(words)))
@@ -49,7 +53,16 @@ async function showMore() {
         <v-btn value="briefs" data-shelf="briefs">briefs ({{ count('briefs') }})</v-btn>
         <v-btn value="rounds" data-shelf="rounds">rounds ({{ count('rounds') }})</v-btn>
       </v-btn-toggle>
-      <v-text-field v-model="search" class="search" label="Find by title, words or notes" :prepend-inner-icon="mdiMagnify" clearable hide-details autocomplete="off" @click:clear="search = ''" />
+      <v-text-field
+        v-model="search"
+        class="search"
+        label="Find by title, words or notes"
+        :prepend-inner-icon="mdiMagnify"
+        clearable
+        hide-details
+        autocomplete="off"
+        @click:clear="search = ''"
+      />
     </div>
     <TryAgain :text="failure" @again="again" />
     <v-progress-linear v-if="!failure && !pages" indeterminate color="primary" aria-label="Fetching saved briefs" />

@@ -33,7 +33,10 @@ const instrument = computed(() => {
   const d = draft.value
   const frets = numberOr(d.frets)
   const length = numberOr(d.scaleLengthMm)
-  const tuning = d.strings.split(/[\s,]+/).filter(Boolean).map((w) => w.replaceAll('♭', 'b').replaceAll('♯', '#'))
+  const tuning = d.strings
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .map((w) => w.replaceAll('♭', 'b').replaceAll('♯', '#'))
   return {
     id: d.base,
     courses: d.courses,
@@ -55,7 +58,8 @@ const problems = computed(() => [...wrong.value, ...refused.value])
 
 const base = computed(() => props.catalogue.instruments.find((i) => i.id === draft.value.base))
 const strings = computed(() => plan.value?.neck.strings ?? [])
-const problemAt = (field: string) => problems.value.filter((p) => p.field === field || (field === 'tuning' && p.field.includes('tuning')) || p.field === `instrument.${field}`).map((p) => p.message)
+const problemAt = (field: string) =>
+  problems.value.filter((p) => p.field === field || (field === 'tuning' && p.field.includes('tuning')) || p.field === `instrument.${field}`).map((p) => p.message)
 
 function chooseBase(id: string) {
   const b = props.catalogue.instruments.find((i) => i.id === id)
@@ -104,7 +108,14 @@ async function keep() {
 </script>
 
 <template>
-  <EditorForm :heading="draft.id ? `Change ${draft.name || 'this instrument'}` : 'A new instrument'" :changing="!!draft.id" :busy="busy" :ready="!!draft.name.trim()" @keep="keep" @leave="emit('leave')">
+  <EditorForm
+    :heading="draft.id ? `Change ${draft.name || 'this instrument'}` : 'A new instrument'"
+    :changing="!!draft.id"
+    :busy="busy"
+    :ready="!!draft.name.trim()"
+    @keep="keep"
+    @leave="emit('leave')"
+  >
     <div class="fields">
       <v-text-field v-model="draft.name" label="Name" maxlength="160" :error-messages="problemAt('title')" hide-details="auto" class="wide" />
       <v-select
@@ -120,7 +131,17 @@ async function keep() {
         class="wide"
         @update:model-value="chooseBase"
       />
-      <v-text-field v-model="draft.strings" label="Strings, string 1 last" placeholder="D A D G B E" spellcheck="false" autocomplete="off" :error-messages="problemAt('tuning')" hide-details="auto" class="whole" data-field="strings" />
+      <v-text-field
+        v-model="draft.strings"
+        label="Strings, string 1 last"
+        placeholder="D A D G B E"
+        spellcheck="false"
+        autocomplete="off"
+        :error-messages="problemAt('tuning')"
+        hide-details="auto"
+        class="whole"
+        data-field="strings"
+      />
     </div>
     <ul class="strings" aria-label="Strings as they are understood">
       <li><v-btn size="small" :icon="mdiPlus" aria-label="Another string below" @click="add('low')" /></li>
@@ -134,7 +155,14 @@ async function keep() {
     </ul>
     <div class="fields">
       <v-text-field v-model="draft.frets" label="Frets" inputmode="numeric" :placeholder="String(base?.frets ?? '')" :error-messages="problemAt('frets')" hide-details="auto" />
-      <v-text-field v-model="draft.scaleLengthMm" label="Scale length in mm" inputmode="decimal" :placeholder="String(base?.scaleLengthMm ?? '')" :error-messages="problemAt('scaleLengthMm')" hide-details="auto" />
+      <v-text-field
+        v-model="draft.scaleLengthMm"
+        label="Scale length in mm"
+        inputmode="decimal"
+        :placeholder="String(base?.scaleLengthMm ?? '')"
+        :error-messages="problemAt('scaleLengthMm')"
+        hide-details="auto"
+      />
       <v-checkbox v-model="draft.courses" label="Strings in pairs" color="primary" density="compact" hide-details />
       <v-checkbox v-model="draft.leftHanded" label="Left-handed" color="primary" density="compact" hide-details />
     </div>

@@ -23,7 +23,11 @@ const busy = ref(false)
 const formula = computed(() => draft.value.formula.replaceAll('♭', 'b').replaceAll('♯', '#').trim())
 const settled = refDebounced(formula, 150)
 
-const { value: read, problems, failure: unread } = useLoad(
+const {
+  value: read,
+  problems,
+  failure: unread,
+} = useLoad(
   () => settled.value || undefined,
   (text, signal) => take(api.GET('/api/v1/formula', { params: { query: { text } }, signal })),
 )
@@ -56,14 +60,33 @@ async function keep() {
 </script>
 
 <template>
-  <EditorForm :heading="draft.id ? `Change ${draft.name || 'this scale'}` : 'A new scale'" :changing="!!draft.id" :busy="busy" :ready="!!draft.name.trim() && !!report" @keep="keep" @leave="emit('leave')">
+  <EditorForm
+    :heading="draft.id ? `Change ${draft.name || 'this scale'}` : 'A new scale'"
+    :changing="!!draft.id"
+    :busy="busy"
+    :ready="!!draft.name.trim() && !!report"
+    @keep="keep"
+    @leave="emit('leave')"
+  >
     <div class="fields">
       <v-text-field v-model="draft.name" label="Name" maxlength="160" hide-details="auto" />
-      <v-text-field v-model="draft.formula" label="Degrees against the major scale" placeholder="1 b2 4 5 b7" maxlength="120" spellcheck="false" autocomplete="off" :error-messages="problem" hide-details="auto" data-field="formula" />
+      <v-text-field
+        v-model="draft.formula"
+        label="Degrees against the major scale"
+        placeholder="1 b2 4 5 b7"
+        maxlength="120"
+        spellcheck="false"
+        autocomplete="off"
+        :error-messages="problem"
+        hide-details="auto"
+        data-field="formula"
+      />
     </div>
     <div v-if="report" class="report" role="status">
       <p class="known">{{ known }}</p>
-      <p>On C: <b>{{ report.notes.map(pretty).join(' ') }}</b>; steps {{ report.steps.join(' ') }}</p>
+      <p>
+        On C: <b>{{ report.notes.map(pretty).join(' ') }}</b>; steps {{ report.steps.join(' ') }}
+      </p>
     </div>
     <p v-if="failure" class="problem" role="alert">{{ failure }}</p>
   </EditorForm>

@@ -15,7 +15,11 @@ import ScaleEditor, { type ScaleDraft } from './ScaleEditor.vue'
 import TryAgain from '../shared/shell/TryAgain.vue'
 
 const { catalogue, failure: noCatalogue, load: loadCatalogue } = useCatalogue()
-const { value: kept, failure: notKept, again: loadKept } = useLoad(
+const {
+  value: kept,
+  failure: notKept,
+  again: loadKept,
+} = useLoad(
   () => true,
   async () => ({ instruments: await shelf('instruments').all(), scales: await shelf('scales').all() }),
 )
@@ -32,7 +36,16 @@ const loaded = computed(() => !!catalogue.value && !!kept.value)
 
 function newInstrument() {
   const base = catalogue.value?.instruments[0]
-  if (base) instrument.value = { name: '', base: base.id, strings: base.tuning.join(' '), frets: String(base.frets), scaleLengthMm: String(base.scaleLengthMm), courses: base.courses, leftHanded: false }
+  if (base)
+    instrument.value = {
+      name: '',
+      base: base.id,
+      strings: base.tuning.join(' '),
+      frets: String(base.frets),
+      scaleLengthMm: String(base.scaleLengthMm),
+      courses: base.courses,
+      leftHanded: false,
+    }
 }
 
 function editInstrument(o: Kept) {
@@ -91,7 +104,15 @@ async function takeFile(event: Event) {
     <div class="head">
       <h1>Workshop</h1>
       <v-btn color="primary" variant="tonal" :prepend-icon="mdiUpload" @click="picker?.click()">Import</v-btn>
-      <v-btn color="primary" variant="tonal" :prepend-icon="mdiDownload" :disabled="own.length + ownScales.length === 0" data-do="export" @click="exportFile('workshop', own, ownScales)">Export all</v-btn>
+      <v-btn
+        color="primary"
+        variant="tonal"
+        :prepend-icon="mdiDownload"
+        :disabled="own.length + ownScales.length === 0"
+        data-do="export"
+        @click="exportFile('workshop', own, ownScales)"
+        >Export all</v-btn
+      >
       <input ref="picker" type="file" accept="application/json,.json" class="unseen" tabindex="-1" aria-label="Workshop file" @change="takeFile" />
     </div>
     <p v-if="importing" class="failure" role="alert">{{ importing }}</p>
@@ -127,7 +148,12 @@ async function takeFile(event: Event) {
         <ShelfRow v-for="s in ownScales" :key="s.id" :name="s.title" :to="scaleAddress(s)" @copy="copy('scales', s)" @remove="remove(s)">
           <p class="what">{{ s.sentence }}</p>
           <template #more>
-            <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Change ${s.title}`" @click="scale = { id: s.id, version: s.version, name: s.title, formula: s.formula ?? '' }" />
+            <v-btn
+              :icon="mdiPencilOutline"
+              size="small"
+              :aria-label="`Change ${s.title}`"
+              @click="scale = { id: s.id, version: s.version, name: s.title, formula: s.formula ?? '' }"
+            />
             <v-btn :icon="mdiDownload" size="small" :aria-label="`Export ${s.title}`" @click="exportFile(s.title, [], [s])" />
           </template>
         </ShelfRow>

@@ -7,7 +7,13 @@ import type { Changes } from './query'
 import WordPicker from './WordPicker.vue'
 
 /** The brief as a sentence of words to press. */
-const props = defineProps<{ said: { sentenceParts: { text: string; field?: string }[]; spoken: string }; brief: Brief | undefined; problems: FieldError[]; small?: boolean; keeps?: boolean }>()
+const props = defineProps<{
+  said: { sentenceParts: { text: string; field?: string }[]; spoken: string }
+  brief: Brief | undefined
+  problems: FieldError[]
+  small?: boolean
+  keeps?: boolean
+}>()
 const emit = defineEmits<{ change: [changes: Changes]; keep: [] }>()
 
 const { catalogue } = useCatalogue()

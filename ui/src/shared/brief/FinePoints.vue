@@ -15,7 +15,9 @@ const { titles } = useCatalogue()
 const open = ref(false)
 const asked = computed(() => (open.value ? props.brief : undefined))
 const { value: answer, failure } = useLoad(asked, (brief, signal) => take(api.POST('/api/v1/brief/points', { body: brief, signal })))
-const groups = computed(() => (answer.value?.groups ?? []).map((g) => ({ ...g, points: g.points.filter((p) => !props.shown.includes(p.field)) })).filter((g) => g.points.length > 0))
+const groups = computed(() =>
+  (answer.value?.groups ?? []).map((g) => ({ ...g, points: g.points.filter((p) => !props.shown.includes(p.field)) })).filter((g) => g.points.length > 0),
+)
 
 const adding = ref<string>()
 const addingTo = computed(() => (adding.value && props.brief ? { brief: props.brief, field: adding.value } : undefined))

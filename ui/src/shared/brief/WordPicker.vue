@@ -28,16 +28,22 @@ const input = ref<HTMLInputElement>()
 const listId = useId()
 
 const asked = computed(() => (open.value && props.brief ? { brief: props.brief, field: props.field, text: typed.value } : undefined))
-const { value: picker, failure, busy } = useLoad(asked, ({ brief, field, text }, signal) =>
-  take(api.POST('/api/v1/brief/choices', { params: { query: { field, text } }, body: brief, signal })),
-)
+const {
+  value: picker,
+  failure,
+  busy,
+} = useLoad(asked, ({ brief, field, text }, signal) => take(api.POST('/api/v1/brief/choices', { params: { query: { field, text } }, body: brief, signal })))
 const rows = computed<Choice[]>(() => picker.value?.choices ?? [])
 // Enter may come before the answer to what was typed.
 let entered = false
 
 watch(typed, () => (marked.value = 0))
 watch(rows, (now) => {
-  if (!typed.value) marked.value = Math.max(now.findIndex((c) => c.now), 0)
+  if (!typed.value)
+    marked.value = Math.max(
+      now.findIndex((c) => c.now),
+      0,
+    )
   if (entered) pick(now[marked.value])
   else void nextTick(reveal)
 })
@@ -135,6 +141,8 @@ defineExpose({ focus: () => button.value?.focus() })
           @keydown.esc.prevent.stop="close"
         />
         <p :id="`${listId}-hint`" class="hint" :class="{ problem }">{{ problem ?? (picker?.hint || 'type to find') }}</p>
+        <!-- The field above has the focus and moves through the options: the combobox pattern. -->
+        <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/interactive-supports-focus -->
         <ul :id="listId" role="listbox" :aria-label="title">
           <li
             v-for="(row, i) in rows"
@@ -151,6 +159,7 @@ defineExpose({ focus: () => button.value?.focus() })
             <span v-if="row.note" class="note">{{ row.note }}</span>
           </li>
         </ul>
+        <!-- eslint-enable -->
         <p v-if="failure" class="empty" role="alert">{{ failure }}</p>
         <p v-else-if="picker && rows.length === 0" class="empty">Nothing is called that. Clear the field to see all.</p>
       </v-card>

@@ -37,13 +37,17 @@ export function changed(brief: Brief, changes: Changes): Brief {
   for (const [path, value] of Object.entries(changes)) {
     const keys = path.split('.')
     const last = keys.pop() as string
-    put(keys.reduce((o, key) => (o[key] ??= {}) as Record<string, unknown>, out), last, value)
+    put(
+      keys.reduce((o, key) => (o[key] ??= {}) as Record<string, unknown>, out),
+      last,
+      value,
+    )
   }
   return out as unknown as Brief
 }
 
 function put(o: Record<string, unknown>, key: string, value: Value | null | undefined) {
-  if (value === undefined || value === null) delete o[key]
+  if (value === undefined || value === null) Reflect.deleteProperty(o, key)
   else o[key] = value
 }
 

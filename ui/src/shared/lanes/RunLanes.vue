@@ -75,6 +75,8 @@ watch(
 </script>
 
 <template>
+  <!-- A group with its own arrow keys, and each note that is pressed stands in it. -->
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -->
   <div
     ref="frame"
     class="lanes"
@@ -118,7 +120,9 @@ watch(
           :current="i === current"
           :shared="e.lean"
         />
-        <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`"><title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title></path>
+        <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`">
+          <title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title>
+        </path>
         <text :x="x(i)" :y="bottom + lane / 2 + 24" class="finger">{{ e.finger }}</text>
         <path v-if="e.sweep" class="stroke" :d="`M${x(i - 1) + 5} ${bottom + lane / 2 + 36}H${x(i) - 5}`"><title>one stroke over both strings</title></path>
         <path v-if="e.stroke === 'down' || e.stroke === 'up'" class="stroke" :d="stroke(i, e.stroke)" />

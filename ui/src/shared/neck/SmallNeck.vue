@@ -23,7 +23,8 @@ const fretWidth = computed(() => (props.width - gutter - 6) / frets.value.length
 
 const mirror = (x: number) => (left.value ? props.width - x : x)
 const wire = (fret: number) => mirror(gutter + fretWidth.value * (fret - low.value + 1))
-const markX = (fret: number) => (fret === 0 ? mirror(gutter - mark.value.w * 0.8) : mirror(gutter + fretWidth.value * (fret - low.value + 1) - Math.min(mark.value.w * 0.7, fretWidth.value / 2)))
+const markX = (fret: number) =>
+  fret === 0 ? mirror(gutter - mark.value.w * 0.8) : mirror(gutter + fretWidth.value * (fret - low.value + 1) - Math.min(mark.value.w * 0.7, fretWidth.value / 2))
 const y = (string: number) => top.value + gap.value * (string - 1)
 const wedge = (reach: string) => (reach ? ((reach === 'forward') === left.value ? -1 : 1) : 0)
 </script>

@@ -10,9 +10,36 @@ const speeds = [0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5]
 
 <template>
   <div class="play-bar">
-    <v-btn :icon="playing ? mdiStop : mdiPlay" color="primary" variant="tonal" size="small" :loading="starting" :aria-label="playing ? 'Stop (space)' : 'Play the run (space)'" data-do="play" @click="emit('toggle')" />
-    <v-btn :icon="mdiMetronome" size="small" :color="keptClick ? 'primary' : undefined" :variant="keptClick ? 'tonal' : 'text'" :aria-pressed="keptClick" aria-label="Click (m)" @click="keptClick = !keptClick" />
-    <v-btn v-if="staff" :icon="mdiMusicClefTreble" size="small" :color="keptStaff ? 'primary' : undefined" :variant="keptStaff ? 'tonal' : 'text'" :aria-pressed="keptStaff" aria-label="Staff above the lanes (s)" data-do="staff" @click="keptStaff = !keptStaff" />
+    <v-btn
+      :icon="playing ? mdiStop : mdiPlay"
+      color="primary"
+      variant="tonal"
+      size="small"
+      :loading="starting"
+      :aria-label="playing ? 'Stop (space)' : 'Play the run (space)'"
+      data-do="play"
+      @click="emit('toggle')"
+    />
+    <v-btn
+      :icon="mdiMetronome"
+      size="small"
+      :color="keptClick ? 'primary' : undefined"
+      :variant="keptClick ? 'tonal' : 'text'"
+      :aria-pressed="keptClick"
+      aria-label="Click (m)"
+      @click="keptClick = !keptClick"
+    />
+    <v-btn
+      v-if="staff"
+      :icon="mdiMusicClefTreble"
+      size="small"
+      :color="keptStaff ? 'primary' : undefined"
+      :variant="keptStaff ? 'tonal' : 'text'"
+      :aria-pressed="keptStaff"
+      aria-label="Staff above the lanes (s)"
+      data-do="staff"
+      @click="keptStaff = !keptStaff"
+    />
     <b v-if="counting" class="counting" role="status">{{ counting }}</b>
     <span class="facts"><slot /></span>
     <v-menu :close-on-content-click="false" location="top end">
@@ -33,7 +60,9 @@ const speeds = [0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5]
         <p class="care">Keep the click quiet in headphones.</p>
       </v-card>
     </v-menu>
-    <v-btn v-if="loop" size="small" color="primary" variant="tonal" data-do="unloop" @click="emit('unloop')">{{ loop[0] === loop[1] ? `Bar ${loop[0]}` : `Bars ${loop[0]}–${loop[1]}` }} again and again: end</v-btn>
+    <v-btn v-if="loop" size="small" color="primary" variant="tonal" data-do="unloop" @click="emit('unloop')"
+      >{{ loop[0] === loop[1] ? `Bar ${loop[0]}` : `Bars ${loop[0]}–${loop[1]}` }} again and again: end</v-btn
+    >
     <p v-if="blocked" class="blocked" role="alert">{{ blocked }}</p>
   </div>
 </template>

@@ -1,0 +1,69 @@
+package draw
+
+import (
+	"image"
+	"image/color"
+	"math"
+
+	"github.com/tdewolff/canvas"
+	"golang.org/x/image/vector"
+)
+
+// raster draws on a picture. Each path is scanned within its own bounds, so that
+// a page of small marks costs what the marks cost.
+type raster struct {
+	image      *image.RGBA
+	resolution canvas.Resolution
+	scan       *vector.Rasterizer
+}
+
+// newRaster is a picture of so many mm.
+func newRaster(width, height float64, resolution canvas.Resolution) *raster {
+	px := func(mm float64) int { return int(mm*resolution.DPMM() + 0.5) }
+	return &raster{image.NewRGBA(image.Rect(0, 0, px(width), px(height))), resolution, vector.NewRasterizer(0, 0)}
+}
+
+// Size is that of the page in mm.
+func (r *raster) Size() (width, height float64) {
+	size := r.image.Bounds().Size()
+	return float64(size.X) / r.resolution.DPMM(), float64(size.Y) / r.resolution.DPMM()
+}
+
+// RenderPath fills and strokes a path. Pages have plain colours only.
+func (r *raster) RenderPath(path *canvas.Path, style canvas.Style, m canvas.Matrix) {
+	if style.HasFill() {
+		r.fill(path.Copy().Transform(m), style.Fill.Color)
+	}
+	if style.HasStroke() {
+		if len(style.Dashes) > 0 {
+			offset, dashes := canvas.ScaleDash(style.StrokeWidth, style.DashOffset, style.Dashes)
+			path = path.Dash(offset, dashes...)
+		}
+		tolerance := canvas.PixelTolerance / r.resolution.DPMM()
+		r.fill(path.Stroke(style.StrokeWidth, style.StrokeCapper, style.StrokeJoiner, tolerance).Transform(m), style.Stroke.Color)
+	}
+}
+
+// fill paints a path, whose y grows upwards from the foot of the page.
+func (r *raster) fill(path *canvas.Path, c color.RGBA) {
+	dpmm, bounds := r.resolution.DPMM(), path.FastBounds()
+	foot := float64(r.image.Bounds().Dy())
+	at := image.Rect(
+		int(math.Floor(bounds.X0*dpmm)), int(math.Floor(foot-bounds.Y1*dpmm)),
+		int(math.Ceil(bounds.X1*dpmm)), int(math.Ceil(foot-bounds.Y0*dpmm)),
+	)
+	if at.Intersect(r.image.Bounds()).Empty() {
+		return
+	}
+	r.scan.Reset(at.Dx(), at.Dy())
+	path.Translate(-float64(at.Min.X)/dpmm, -(foot-float64(at.Max.Y))/dpmm).ToVectorRasterizer(r.scan, r.resolution)
+	r.scan.Draw(r.image, at, image.NewUniform(c), image.Point{})
+}
+
+// RenderText draws letters as paths.
+func (r *raster) RenderText(text *canvas.Text, m canvas.Matrix) {
+	text.RenderAsPath(r, m, r.resolution)
+}
+
+// RenderImage is not needed: no page holds a picture.
+func (r *raster) RenderImage(image.Image, canvas.Matrix) {}

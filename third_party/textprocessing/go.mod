@@ -1,0 +1,5 @@
+module github.com/benoitkugler/textprocessing
+
+go 1.26.0
+
+require golang.org/x/text v0.43.0

@@ -1,0 +1,59 @@
+import { mount } from '@vue/test-utils'
+import { describe, expect, it } from 'vitest'
+import type { Plan } from '../../api/client'
+import RunLanes from './RunLanes.vue'
+
+const events = Array.from({ length: 12 }, (_, i) => ({
+  n: i + 1,
+  string: 1 + (i % 2),
+  fret: i,
+  bar: 1 + Math.floor(i / 4),
+  degree: '1',
+  count: '1',
+  finger: 1,
+  stroke: 'down',
+  note: i,
+}))
+const plan = {
+  run: { events, notes: 12, bars: 3 },
+  neck: {
+    strings: [
+      { string: 2, label: 'A' },
+      { string: 1, label: 'D' },
+    ],
+  },
+  boxes: [{ notes: [] }],
+  box: 0,
+} as unknown as Plan
+
+function lanes() {
+  return mount(RunLanes, { props: { plan, current: -1, loop: undefined }, global: { stubs: { RunStaff: true } } })
+}
+
+describe('the lanes', () => {
+  it('go to the note that is pressed', async () => {
+    const l = lanes()
+    await l.get('[data-event="5"]').trigger('pointerdown')
+    await l.get('[data-event="5"]').trigger('pointerup')
+    expect(l.emitted('choose')).toEqual([[5]])
+    expect(l.emitted('update:loop')).toBeUndefined()
+  })
+
+  it('repeat the bars that are dragged over, either way', async () => {
+    const l = lanes()
+    await l.get('[data-event="9"]').trigger('pointerdown')
+    await l.get('[data-event="2"]').trigger('pointerup')
+    expect(l.emitted('update:loop')).toEqual([[[1, 3]]])
+  })
+
+  it('repeat one bar with Shift, and let go of a drag that leaves them', async () => {
+    const l = lanes()
+    await l.get('[data-event="6"]').trigger('pointerdown')
+    await l.get('[data-event="6"]').trigger('pointerup', { shiftKey: true })
+    expect(l.emitted('update:loop')).toEqual([[[2, 2]]])
+    await l.get('[data-event="0"]').trigger('pointerdown')
+    await l.get('svg').trigger('pointerleave')
+    await l.get('[data-event="8"]').trigger('pointerup')
+    expect(l.emitted('choose')).toEqual([[8]])
+  })
+})

@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest'
+import type { Run } from '../../api/client'
+import { timeline, type Piece } from './timeline'
+
+/** A run of eighths in bars of two beats, its second half in another key. */
+function piece(notes: number): Piece {
+  const events = Array.from({ length: notes }, (_, i) => ({ bar: 1 + Math.floor(i / 4), at: i / 2, sounds: 0.5, midi: 60 + i, accent: i % 2 === 0 }))
+  const keys = [
+    {
+      title: 'one',
+      first: 0,
+      fifths: 0,
+      drone: 36,
+      vamp: [
+        [52, 55, 60],
+        [53, 57, 60],
+      ],
+    },
+    { title: 'two', first: notes / 2, fifths: -1, drone: 41, vamp: [[53, 57, 60]] },
+  ]
+  return { run: { events, keys, restBeats: 0.5 } as unknown as Run, beatsPerBar: 2, tempoBpm: 60 }
+}
+
+describe('what sounds when', () => {
+  it('comes after two bars counted in', () => {
+    const t = timeline(piece(8), { from: 0, countIn: true })
+    expect(t.clicks.filter((c) => c.countIn).map((c) => [c.beat, c.said, c.first])).toEqual([
+      [0, 1, true],
+      [1, 2, false],
+      [2, 1, true],
+      [3, 2, false],
+    ])
+    expect(t.events.map((e) => e.beat)).toEqual([4, 4.5, 5, 5.5, 6, 6.5, 7, 7.5])
+    expect(t.end).toBe(4 + 4 + 0.5)
+  })
+
+  it('goes on from the beat of a note', () => {
+    const t = timeline(piece(8), { from: 3, countIn: false })
+    expect(t.events[0]).toMatchObject({ index: 3, beat: 0.5, midi: 63 })
+    expect(t.clicks[0]).toMatchObject({ beat: 0, first: false })
+  })
+
+  it('repeats whole bars', () => {
+    const t = timeline(piece(8), { from: 4, countIn: false, loop: [2, 2] })
+    expect(t.loop).toEqual([0, 2])
+    expect(t.events.map((e) => e.index)).toEqual([4, 5, 6, 7])
+  })
+
+  it('changes the drone and begins the vamp anew with the key', () => {
+    const t = timeline(piece(8), { from: 0, countIn: false })
+    expect(t.drones).toEqual([
+      { beat: 0, midi: 36 },
+      { beat: 2, midi: 41 },
+    ])
+    expect(t.chords.map((c) => [c.beat, c.notes[0]])).toEqual([
+      [0, 52],
+      [2, 53],
+      [4, 53],
+    ])
+  })
+
+  it('has no drone of a key that is over', () => {
+    expect(timeline(piece(8), { from: 5, countIn: false }).drones).toEqual([{ beat: 0, midi: 41 }])
+  })
+})
