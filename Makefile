@@ -3,7 +3,7 @@
 # make check   build, lint and fast tests, under a minute
 # make test    lint, type checks, all tests, browser tests
 .DEFAULT_GOAL := build
-.PHONY: build demo dev test check race cover lint fmt bench fuzz screenshots generate notices tools
+.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench fuzz screenshots generate notices tools
 
 UI_SOURCES := $(shell find ui/src ui/public fonts -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
 GO_FILES := $(shell git ls-files '*.go' | grep -v '\.gen\.go')
@@ -12,7 +12,8 @@ PACKAGES = $$(go list ./... | grep -v /e2e$$)
 NPM := npm --loglevel=error
 VERSION := $(shell git describe --always --dirty 2>/dev/null || echo unknown)
 # The tag leaves a typesetter out of the drawing library: docs/decisions/lean-binary.md.
-BUILD := go build -tags latex -trimpath -ldflags "-s -w -X main.version=$(VERSION)"
+export GOFLAGS := -tags=latex
+BUILD := go build -trimpath -ldflags "-s -w -X main.version=$(VERSION)"
 
 build: tools ui/dist/index.html
 	$(BUILD) -o bin/even-ladder ./cmd/even-ladder
@@ -41,21 +42,33 @@ generate: ui/node_modules/.stamp
 notices: build
 	go run ./internal/notices
 
-lint: build
-	@test -z "$$(gofmt -l $(GO_FILES))" || { echo "gofmt would change:"; gofmt -l $(GO_FILES); exit 1; }
+lint: generated
+	@$(MAKE) --no-print-directory -j2 --output-sync lint-go lint-ui
+
+generated: build
 	@before="$$(cat $(GENERATED) | sha256sum)"; $(MAKE) --no-print-directory generate; \
 		test "$$before" = "$$(cat $(GENERATED) | sha256sum)" || { echo "Generated files were behind their tables: look at them and commit them."; exit 1; }
 	go run ./internal/notices -check
+
+lint-go:
+	@test -z "$$(gofmt -l $(GO_FILES))" || { echo "gofmt would change:"; gofmt -l $(GO_FILES); exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
+
+lint-ui:
 	cd ui && $(NPM) run -s lint && $(NPM) run -s check
 
 fmt:
 	gofmt -w $(GO_FILES)
 	cd ui && $(NPM) run -s format
 
-check: lint
+check: generated
+	@$(MAKE) --no-print-directory -j2 --output-sync check-go check-ui
+
+check-go: lint-go
 	go test -short $(PACKAGES)
+
+check-ui: lint-ui
 	cd ui && $(NPM) run -s test
 
 test: tools

@@ -8,6 +8,9 @@ replace (
 	github.com/srwiley/scanx => ./third_party/scanx
 )
 
+// A front-end package brings Go files of its own.
+ignore ./ui/node_modules
+
 tool (
 	github.com/oapi-codegen/oapi-codegen/v2/cmd/oapi-codegen
 	honnef.co/go/tools/cmd/staticcheck
