@@ -1,10 +1,11 @@
-// Package layout turns a scale on a neck into boxes: the sets of notes that
-// lie together under the hand.
+// Package layout turns a scale on a neck into boxes: the sets of notes that lie
+// together under the hand.
 //
-// Each layout system is one file with one function of one signature, and one
-// line in the table Systems. A system says which places belong to a box; of the
-// hand it knows only the stretch of frets that lies under it, the Frame. Every box comes out in playing order, lowest note
-// first, and says which pitches fell off the neck.
+// Each layout system is one file with one function of one signature, and one line
+// in the table Systems. A system says which places belong to a box; of the hand it
+// knows only the stretch of frets that lies under it, the Frame. Every box comes
+// out in playing order, lowest note first, and says which pitches fell off the
+// neck.
 package layout
 
 import (

@@ -1,10 +1,10 @@
-// Package round carries one brief through every key, as a teacher would: an
-// order of keys (order.go), a rule for where each is played (where.go), a link from each to
-// the next, and what changes on the way (change.go). All of it is one run.
+// Package round carries one brief through every key, as a teacher would: an order
+// of keys (order.go), a rule for where each is played (where.go), a link from each
+// to the next, and what changes on the way (change.go). All of it is one run.
 //
-// The first key is laid out as the brief says; each further one is found from
-// the key before by the rule. Nothing is looked up: places are
-// searched among the boxes that the layout offers in that key.
+// The first key is laid out as the brief says; each further one is found from the
+// key before by the rule. Nothing is looked up: places are searched among the
+// boxes that the layout offers in that key.
 package round
 
 import (

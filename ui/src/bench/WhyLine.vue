@@ -28,6 +28,10 @@ const why = computed(() => failure.value || (answer.value?.why ?? ''))
 
 <style scoped>
 .why {
+  align-items: center;
+  column-gap: 10px;
+  display: flex;
+  flex-wrap: wrap;
   font-size: var(--size-fact);
   min-height: 1.6em;
   padding: 2px 0 4px 46px;
@@ -36,7 +40,6 @@ const why = computed(() => failure.value || (answer.value?.why ?? ''))
 .land {
   block-size: 26px;
   font-size: var(--size-note);
-  margin-inline-start: 10px;
 }
 
 .hint {
