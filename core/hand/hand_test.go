@@ -28,7 +28,7 @@ func priceOf(m *model, places []neck.Place, touches []Touch, strict bool) price 
 			sum += m.grip(g, places[i].Fret)
 		}
 		if i > 0 {
-			sum += m.step(last, places[i-1], g, places[i], strict).at(len(places) - i)
+			sum += m.step(last, places[i-1], g, places[i], strict).before(price(len(places) - i - 1))
 		}
 		last = g
 	}
@@ -83,7 +83,7 @@ func cheaper(m *model, places []neck.Place, than price, strict bool) bool {
 			}
 			p := so + m.grip(g, places[i].Fret)
 			if i > 0 {
-				p += m.step(last, places[i-1], g, places[i], strict).at(len(places) - i)
+				p += m.step(last, places[i-1], g, places[i], strict).before(price(len(places) - i - 1))
 			}
 			if try(i+1, g, p) {
 				return true

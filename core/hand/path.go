@@ -70,7 +70,7 @@ func keyOf(places []neck.Place, a Ask) (k pathKey, ok bool) {
 type row [maxStances][maxStances]toll
 
 // rowsAtOnce is how many rows are made at a time.
-const rowsAtOnce = 32
+const rowsAtOnce = 8
 
 // New makes a hand for a neck.
 func New(n neck.Neck, style Style) *Hand {
@@ -143,7 +143,7 @@ func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
 	layers := h.layers[:len(places)]
 	h.start(&layers[0], places[0], a.on(0))
 	for i := 1; i < len(places); i++ {
-		l := link{places[i-1], places[i], len(places) - i, a.Strict, a.Hold != nil && a.Hold[i], a.on(i)}
+		l := link{places[i-1], places[i], price(len(places) - i - 1), a.Strict, a.Hold != nil && a.Hold[i], a.on(i)}
 		h.follow(&layers[i], &layers[i-1], l)
 	}
 	return h.trace(layers)
@@ -152,7 +152,7 @@ func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
 // link is two neighbours of a path and what is asked of them.
 type link struct {
 	a, b         neck.Place
-	remaining    int // notes from b to the end
+	after        price // notes that follow b
 	strict, hold bool
 	banned       int // finger that b must not take, -1 for none
 }
@@ -206,17 +206,17 @@ func (h *Hand) follow(l, before *layer, k link) {
 		case k.hold:
 			h.cheapestHeld(l, before, &tolls[s], s, k)
 		default:
-			l.cheapest(before, &tolls[s], s, k.remaining)
+			l.cheapest(before, &tolls[s], s, k.after)
 		}
 		l.best[s] = min(l.best[s]+h.reaching[s*h.frets+k.b.Fret], outOfReach)
 	}
 }
 
 // cheapest finds the cheapest way to a stance from a stopped note.
-func (l *layer) cheapest(before *layer, to *[maxStances]toll, s, remaining int) {
+func (l *layer) cheapest(before *layer, to *[maxStances]toll, s int, after price) {
 	best, from := outOfReach, 0
 	for i := range before.ways {
-		if p := before.best[i] + to[i].at(remaining); p < best {
+		if p := before.best[i] + to[i].before(after); p < best {
 			best, from = p, i
 		}
 	}
@@ -232,7 +232,7 @@ func (h *Hand) cheapestHeld(l, before *layer, to *[maxStances]toll, s int, k lin
 			held[i] += toll(givenUp)
 		}
 	}
-	l.cheapest(before, &held, s, k.remaining)
+	l.cheapest(before, &held, s, k.after)
 }
 
 // cheapestOpen finds the cheapest way to a grip from an open string.
@@ -242,7 +242,7 @@ func (h *Hand) cheapestOpen(l, before *layer, g grip, k link) {
 			continue
 		}
 		from := grip{before.position[i], noStance}
-		if p := before.best[i] + h.step(from, k.a, g, k.b, k.strict).at(k.remaining); p < l.best[g.stance] {
+		if p := before.best[i] + h.step(from, k.a, g, k.b, k.strict).before(k.after); p < l.best[g.stance] {
 			l.best[g.stance], l.from[g.stance] = p, int8(i)
 		}
 	}

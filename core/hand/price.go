@@ -26,11 +26,12 @@ func (p price) cost() int64 { return int64(p >> earlyBits) }
 
 func thousandths(cost float64) int64 { return int64(math.Round(cost * 1000)) }
 
-// toll is the price of going from one grip to another, wherever in a path that
-// is. A toll that is odd moves the hand, which is the dearer the earlier it is.
+// toll is the price of going from one grip to another as the last step of a
+// path. A toll that is odd moves the hand, which is the dearer the more notes
+// follow.
 type toll price
 
 const moving toll = 1
 
-// at is the toll with so many notes still to come.
-func (t toll) at(remaining int) price { return price(t&^moving) + price(t&moving)*price(remaining) }
+// before is the toll where so many notes follow.
+func (t toll) before(notes price) price { return price(t) + price(t&moving)*notes }
