@@ -137,4 +137,26 @@ main {
   top: 4px;
   z-index: 10;
 }
+
+@media (max-width: 600px) {
+  header {
+    flex-wrap: wrap;
+    gap: 0 8px;
+    padding-inline: 16px;
+  }
+
+  .mark {
+    white-space: nowrap;
+  }
+
+  nav {
+    justify-content: space-between;
+    order: 1;
+    width: 100%;
+  }
+
+  main {
+    padding-inline: 16px;
+  }
+}
 </style>

@@ -192,4 +192,32 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
     grid-row: 3;
   }
 }
+
+@media (max-width: 600px) {
+  .stop-row {
+    column-gap: 8px;
+    grid-template-columns: 12px 1fr max-content;
+  }
+
+  .tick {
+    grid-column: 3;
+    grid-row: 1;
+  }
+
+  .small-neck,
+  .cover {
+    grid-column: 2 / 4;
+    grid-row: 2;
+  }
+
+  .facts {
+    grid-column: 2 / 4;
+    grid-row: 3;
+  }
+
+  .change {
+    grid-column: 2 / 4;
+    grid-row: 4;
+  }
+}
 </style>

@@ -28,7 +28,11 @@ const at = computed(() => (current.value < 0 ? -1 : stops.value.findLastIndex((s
 const head = ref<InstanceType<typeof WorkHead>>()
 const rails = ref<HTMLElement>()
 const { width } = useElementSize(rails)
-const neckWidth = computed(() => (width.value < 900 ? Math.min(420, Math.max(width.value - 190, 220)) : Math.min(330, Math.max(width.value * 0.27, 230))))
+/** On a phone the neck has a row of its own, on a tablet it stands beside the key, else beside the words too. */
+const neckWidth = computed(() => {
+  if (width.value < 560) return Math.max(width.value - 48, 220)
+  return width.value < 900 ? Math.min(420, width.value - 190) : Math.min(330, width.value * 0.27)
+})
 const twelve = computed(() => round.value?.brief.round?.through === 'twelve-keys')
 
 watch(at, async (i) => {

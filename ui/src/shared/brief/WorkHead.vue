@@ -105,4 +105,15 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
     max-width: 130px;
   }
 }
+
+@media (max-width: 600px) {
+  .top {
+    flex-direction: column;
+  }
+
+  .actions {
+    justify-content: start;
+    max-width: none;
+  }
+}
 </style>

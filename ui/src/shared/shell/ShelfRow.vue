@@ -93,4 +93,15 @@ time {
     display: none;
   }
 }
+
+@media (max-width: 600px) {
+  li {
+    flex-wrap: wrap;
+    row-gap: 6px;
+  }
+
+  .what {
+    flex-basis: 100%;
+  }
+}
 </style>
