@@ -70,7 +70,11 @@ func (t Table) read(b Brief, carried bool) (Reading, error) {
 				f.number(&r, &faults)
 			}
 		}
-		if g.make != nil && (g.first && len(faults) == before || sound && !g.first) {
+		stands := sound
+		if g.first {
+			stands = len(faults) == before
+		}
+		if g.make != nil && stands {
 			g.make(&r, &faults)
 		}
 		if g.first && len(faults) > before {

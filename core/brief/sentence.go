@@ -29,7 +29,7 @@ func (r *Reading) Sentence() []Part {
 	return append(parts, Part{Text: "."})
 }
 
-// Text is the words of a sentence in a row.
+// TextOf is the words of a sentence in a row.
 func TextOf(parts []Part) string {
 	var b strings.Builder
 	for _, p := range parts {

@@ -1,8 +1,6 @@
 package plan
 
-import (
-	"evenladder/core/hand"
-)
+import "evenladder/core/hand"
 
 // Leg is one brief of a passage.
 type Leg struct {
