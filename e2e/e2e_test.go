@@ -99,6 +99,13 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
 	p.eventually("main", "Wet day")
 
+	p.do(chromedp.Click(css(`button[aria-label="Delete Wet day"]`)))
+	p.eventually(".v-snackbar", "is deleted")
+	p.do(chromedp.Reload(), chromedp.WaitVisible(css(`[data-shelf=deleted]`)), chromedp.Click(css(`[data-shelf=deleted]`)), chromedp.Click(css(`button[aria-label="Bring back Wet day"]`)))
+	p.eventually("main", "Nothing is deleted")
+	p.do(chromedp.Click(css(`[data-shelf=briefs]`)))
+	p.eventually("main", "Wet day")
+
 	p.do(chromedp.SendKeys(css(`.search input`), "slack"))
 	p.eventually("li", "slack tuning")
 	assert.NotContains(t, p.text("main"), "Wet day")

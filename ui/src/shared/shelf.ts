@@ -2,7 +2,8 @@ import { api, CallError, take, type Brief, type Kept } from '../api/client'
 import { wordsOf } from './load'
 import { tell } from './shell/notice'
 
-export type ShelfKind = 'briefs' | 'rounds' | 'instruments' | 'scales'
+export const shelfKinds = ['briefs', 'rounds', 'instruments', 'scales'] as const
+export type ShelfKind = (typeof shelfKinds)[number]
 
 /** Something to be kept: its title, its notes, and the one side that its kind has. */
 export type Draft = Pick<Kept, 'title'> & Partial<Pick<Kept, 'notes' | 'brief' | 'instrument' | 'formula'>>
@@ -15,6 +16,8 @@ export function shelf(kind: ShelfKind) {
   const at = (id: string) => ({ params: { path: { kind, id } } })
   return {
     list: (q = '', after?: string) => take(api.GET('/api/v1/shelf/{kind}', { params: { path: { kind }, query: { q, ...(after ? { after } : {}) } } })),
+    /** What was set aside, the last first. */
+    trash: () => take(api.GET('/api/v1/shelf/{kind}/trash', { params: { path: { kind } } })),
     /** Every one of them, page by page. */
     async all(): Promise<Kept[]> {
       const out: Kept[] = []

@@ -9,7 +9,9 @@ import { shelf, useShelf } from '../shared/shelf'
 import { keptShelf } from '../shared/shell/kept'
 import ShelfRow from '../shared/shell/ShelfRow.vue'
 import TryAgain from '../shared/shell/TryAgain.vue'
+import DeletedList from './DeletedList.vue'
 
+const showsDeleted = ref(false)
 const search = ref('')
 const searched = refDebounced(search, 150)
 const kinds = ['briefs', 'rounds'] as const
@@ -25,6 +27,13 @@ const {
     return { briefs, rounds }
   },
 )
+const shownShelf = computed({
+  get: () => (showsDeleted.value ? 'deleted' : keptShelf.value),
+  set: (which) => {
+    showsDeleted.value = which === 'deleted'
+    if (which !== 'deleted') keptShelf.value = which
+  },
+})
 const shown = computed(() => pages.value?.[keptShelf.value]?.kept ?? [])
 const more = computed(() => !!pages.value?.[keptShelf.value]?.next)
 const count = (k: 'briefs' | 'rounds') => `${pages.value?.[k]?.kept.length ?? 0}${pages.value?.[k]?.next ? '+' : ''}`
@@ -49,11 +58,13 @@ async function showMore() {
   <div class="library">
     <div class="head">
       <h1>Saved</h1>
-      <v-btn-toggle v-model="keptShelf" mandatory density="compact" color="primary" aria-label="What is shown">
+      <v-btn-toggle v-model="shownShelf" mandatory density="compact" color="primary" aria-label="What is shown">
         <v-btn value="briefs" data-shelf="briefs">briefs ({{ count('briefs') }})</v-btn>
         <v-btn value="rounds" data-shelf="rounds">rounds ({{ count('rounds') }})</v-btn>
+        <v-btn value="deleted" data-shelf="deleted">deleted</v-btn>
       </v-btn-toggle>
       <v-text-field
+        v-if="!showsDeleted"
         v-model="search"
         class="search"
         label="Find by title, words or notes"
@@ -64,29 +75,32 @@ async function showMore() {
         @click:clear="search = ''"
       />
     </div>
-    <TryAgain :text="failure" @again="again" />
-    <v-progress-linear v-if="!failure && !pages" indeterminate color="primary" aria-label="Fetching saved briefs" />
-    <div v-else-if="pages && shown.length === 0" class="empty">
-      <template v-if="search">
-        <p>No saved {{ keptShelf === 'rounds' ? 'round' : 'brief' }} holds “{{ search }}”.</p>
-        <v-btn color="primary" variant="tonal" @click="search = ''">Show all</v-btn>
-      </template>
-      <template v-else-if="keptShelf === 'rounds'">
-        <p>No round is saved yet. Carry a brief through the keys and press Save.</p>
-        <v-btn color="primary" variant="tonal" to="/rounds">To the rounds</v-btn>
-      </template>
-      <template v-else>
-        <p>No brief is saved yet. Lay something out on the bench and press Save.</p>
-        <v-btn color="primary" variant="tonal" to="/">To the bench</v-btn>
-      </template>
-    </div>
-    <ul v-else-if="pages" :aria-label="keptShelf === 'rounds' ? 'Saved rounds' : 'Saved briefs'">
-      <ShelfRow v-for="b in shown" :key="b.id" :name="b.title" :to="address(b)" :date="b.updatedAt" :rename="rename(b)" @copy="copy(b)" @remove="remove(b)">
-        <p class="sentence">{{ b.sentence }}</p>
-        <p v-if="b.notes" class="notes">{{ b.notes }}</p>
-      </ShelfRow>
-    </ul>
-    <v-btn v-if="more" color="primary" variant="tonal" @click="showMore">Show more</v-btn>
+    <DeletedList v-if="showsDeleted" @back="again" />
+    <template v-else>
+      <TryAgain :text="failure" @again="again" />
+      <v-progress-linear v-if="!failure && !pages" indeterminate color="primary" aria-label="Fetching saved briefs" />
+      <div v-else-if="pages && shown.length === 0" class="empty">
+        <template v-if="search">
+          <p>No saved {{ keptShelf === 'rounds' ? 'round' : 'brief' }} holds “{{ search }}”.</p>
+          <v-btn color="primary" variant="tonal" @click="search = ''">Show all</v-btn>
+        </template>
+        <template v-else-if="keptShelf === 'rounds'">
+          <p>No round is saved yet. Carry a brief through the keys and press Save.</p>
+          <v-btn color="primary" variant="tonal" to="/rounds">To the rounds</v-btn>
+        </template>
+        <template v-else>
+          <p>No brief is saved yet. Lay something out on the bench and press Save.</p>
+          <v-btn color="primary" variant="tonal" to="/">To the bench</v-btn>
+        </template>
+      </div>
+      <ul v-else-if="pages" :aria-label="keptShelf === 'rounds' ? 'Saved rounds' : 'Saved briefs'">
+        <ShelfRow v-for="b in shown" :key="b.id" :name="b.title" :to="address(b)" :date="b.updatedAt" :rename="rename(b)" @copy="copy(b)" @remove="remove(b)">
+          <p class="sentence">{{ b.sentence }}</p>
+          <p v-if="b.notes" class="notes">{{ b.notes }}</p>
+        </ShelfRow>
+      </ul>
+      <v-btn v-if="more" color="primary" variant="tonal" @click="showMore">Show more</v-btn>
+    </template>
   </div>
 </template>
 
