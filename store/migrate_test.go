@@ -23,14 +23,14 @@ func TestTheFirstShelvesComeOver(t *testing.T) {
 	require.NoError(t, err)
 	sub, err := fs.Sub(migrations, "migrations")
 	require.NoError(t, err)
-	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub, goose.WithGoMigrations(plainerNames))
+	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub, goose.WithGoMigrations(firstSentences))
 	require.NoError(t, err)
 	_, err = p.UpTo(t.Context(), 1)
 	require.NoError(t, err)
 	for _, row := range [][]any{
 		{"brief", "a", `{"title": "Porch", "notes": "slowly", "brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "lydian"}, "layout": {"system": "pocket"}, "run": {"pattern": "bookends"}}}`, nil},
 		{"brief", "b", `{"title": "Twelve", "notes": "", "brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "lydian"}, "round": {"order": "fifths"}}}`, nil},
-		{"brief", "c", `{"title": "Odd", "notes": "", "brief": {"instrument": {"id": "theorbo"}, "scale": {"tonic": "Eb", "name": "lydian"}}}`, nil},
+		{"brief", "c", `{"title": "Odd", "notes": "", "brief": {"instrument": {"id": "theorbo"}, "scale": {"tonic": "Eb", "name": "lydian"}, "layout": {"system": "pocket"}, "run": {"pattern": "bookends"}}}`, nil},
 		{"instrument", "d", `{"name": "Slack", "instrument": {"id": "guitar", "frets": 12}}`, nil},
 		{"scale", "e", `{"name": "Gate", "formula": "1 b2 3 5"}`, 5},
 	} {
@@ -59,7 +59,8 @@ func TestTheFirstShelvesComeOver(t *testing.T) {
 	twelve, _ := thing("rounds", "b")
 	assert.Contains(t, twelve.Sentence, "Carry it through twelve keys by fifths")
 	odd, read := thing("briefs", "c")
-	assert.Equal(t, []string{"Odd", "theorbo", ""}, []string{odd.Title, read.Brief.Instrument.ID, odd.Sentence}, "what cannot be read is kept")
+	assert.Equal(t, []string{"Odd", "theorbo", ""}, []string{odd.Title, read.Brief.Instrument.ID, odd.Sentence}, "what cannot be met is kept")
+	assert.Equal(t, []string{"one-octave", "full-range"}, []string{read.Brief.Layout.System, read.Brief.Run.Pattern}, "and comes over all the same")
 	slack, _ := thing("instruments", "d")
 	assert.Contains(t, slack.Sentence, "12 frets")
 	page, err := s.Shelf("scales").List(t.Context(), Query{SetAside: true, Limit: 9})

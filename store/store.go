@@ -60,7 +60,7 @@ func migrate(ctx context.Context, db *sql.DB) error {
 	if err != nil {
 		return err
 	}
-	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub, goose.WithGoMigrations(plainerNames))
+	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub, goose.WithGoMigrations(firstSentences))
 	if err != nil {
 		return err
 	}

@@ -13,7 +13,13 @@ UPDATE saved SET kind = 'briefs', body = json_extract(body, '$.brief') WHERE kin
 UPDATE saved SET kind = 'instruments', body = json_extract(body, '$.instrument') WHERE kind = 'instrument';
 UPDATE saved SET kind = 'scales', body = json_quote(json_extract(body, '$.formula')) WHERE kind = 'scale';
 
+-- A layout and a pattern have plainer names, whether or not the rest of a brief can be met.
+UPDATE saved SET body = json_set(body, '$.layout.system', 'one-octave') WHERE kind IN ('briefs', 'rounds') AND json_extract(body, '$.layout.system') = 'pocket';
+UPDATE saved SET body = json_set(body, '$.run.pattern', 'full-range') WHERE kind IN ('briefs', 'rounds') AND json_extract(body, '$.run.pattern') = 'bookends';
+
 -- +goose Down
+UPDATE saved SET body = json_set(body, '$.run.pattern', 'bookends') WHERE kind IN ('briefs', 'rounds') AND json_extract(body, '$.run.pattern') = 'full-range';
+UPDATE saved SET body = json_set(body, '$.layout.system', 'pocket') WHERE kind IN ('briefs', 'rounds') AND json_extract(body, '$.layout.system') = 'one-octave';
 UPDATE saved SET kind = 'scale', body = json_object('name', title, 'formula', json_extract(body, '$')) WHERE kind = 'scales';
 UPDATE saved SET kind = 'instrument', body = json_object('name', title, 'instrument', json(body)) WHERE kind = 'instruments';
 UPDATE saved SET kind = 'brief', body = json_object('title', title, 'notes', notes, 'brief', json(body)) WHERE kind IN ('briefs', 'rounds');

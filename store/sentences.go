@@ -7,23 +7,17 @@ import (
 
 	"github.com/pressly/goose/v3"
 
-	"evenladder/core/run"
 	"evenladder/core/table"
 )
 
-// Names that were replaced by plainer ones, as a brief has them.
-const (
-	oldOneOctave = "pocket"
-	oldFullRange = "bookends"
-)
-
-// plainerNames carries saved briefs over to the plainer names of a layout and a
-// pattern, and says in words what each of them is.
-var plainerNames = goose.NewGoMigration(3, &goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error {
+// firstSentences says in words what each thing is that was kept before its
+// sentence stood with it. What cannot be met any more is kept without one.
+var firstSentences = goose.NewGoMigration(3, &goose.GoFunc{RunTx: func(ctx context.Context, tx *sql.Tx) error {
 	rows, err := tx.QueryContext(ctx, "SELECT kind, id, title, notes, body FROM saved WHERE kind IN ('briefs', 'rounds', 'instruments', 'scales')")
 	if err != nil {
 		return err
 	}
+	defer rows.Close()
 	type row struct{ kind, id, title, notes, body string }
 	var all []row
 	for rows.Next() {
@@ -40,9 +34,8 @@ var plainerNames = goose.NewGoMigration(3, &goose.GoFunc{RunTx: func(ctx context
 		kind, _ := table.Find(Kinds, r.kind)
 		d := Draft{Title: r.title, Notes: r.notes, Body: json.RawMessage(r.body)}
 		if t, err := kind.Thing(d); err == nil {
-			t.plainer()
 			if made, err := kind.Draft(r.title, r.notes, t); err == nil {
-				d = made // else it stays as it is, without a sentence
+				d = made
 			}
 		}
 		if _, err := tx.ExecContext(ctx, "UPDATE saved SET body = ?, sentence = ?, search = ? WHERE kind = ? AND id = ?", string(d.Body), d.Sentence, searchText(d), r.kind, r.id); err != nil {
@@ -51,16 +44,3 @@ var plainerNames = goose.NewGoMigration(3, &goose.GoFunc{RunTx: func(ctx context
 	}
 	return nil
 }}, nil)
-
-// plainer puts a brief into the plainer names.
-func (t Thing) plainer() {
-	if t.Brief == nil {
-		return
-	}
-	if t.Brief.Layout.System == oldOneOctave {
-		t.Brief.Layout.System = "one-octave"
-	}
-	if t.Brief.Run.Pattern == oldFullRange {
-		t.Brief.Run.Pattern = run.FullRange
-	}
-}
