@@ -17,6 +17,16 @@ import (
 	"evenladder/internal/coretest"
 )
 
+// stepPrice is the cost of a step, and of a shift how early it comes: by the
+// notes that are still to be played, counted here and not as the model does.
+func stepPrice(m *model, from grip, a neck.Place, to grip, b neck.Place, strict bool, toCome int) price {
+	p := costing(price(m.step(from, a, to, b, strict)).cost())
+	if from.position > 0 && b.Fret > 0 && from.position != to.position {
+		p += price(toCome)
+	}
+	return p
+}
+
 // priceOf prices the fingering that Path chose.
 func priceOf(m *model, places []neck.Place, touches []Touch, strict bool) price {
 	var sum price
@@ -28,7 +38,7 @@ func priceOf(m *model, places []neck.Place, touches []Touch, strict bool) price 
 			sum += m.grip(g, places[i].Fret)
 		}
 		if i > 0 {
-			sum += m.step(last, places[i-1], g, places[i], strict).before(price(len(places) - i - 1))
+			sum += stepPrice(m, last, places[i-1], g, places[i], strict, len(places)-i)
 		}
 		last = g
 	}
@@ -83,7 +93,7 @@ func cheaper(m *model, places []neck.Place, than price, strict bool) bool {
 			}
 			p := so + m.grip(g, places[i].Fret)
 			if i > 0 {
-				p += m.step(last, places[i-1], g, places[i], strict).before(price(len(places) - i - 1))
+				p += stepPrice(m, last, places[i-1], g, places[i], strict, len(places)-i)
 			}
 			if try(i+1, g, p) {
 				return true
