@@ -163,6 +163,34 @@ func TestPlaces(t *testing.T) {
 	assert.Less(t, travel(guitar(`{"system": "three-per-string"}`, "nearest")), travel(guitar(`{"system": "one-octave"}`, "lowest")))
 }
 
+// Keys that are fitted to a small hand stay so where they are joined: no two
+// fingers that follow one another without a shift open further than it can.
+func TestAJoinedRoundKeepsWithinTheHand(t *testing.T) {
+	r := build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "major"}, "hand": {"limitsMm": {"comfortable": [40, 30, 28], "greatest": [60, 42, 40]}}, "round": {"place": "same-shape"}}`)
+	greatest := [3]float64{60, 42, 40}
+	bass, _ := neck.FindInstrument("bass")
+	n, err := neck.New(bass.Tuning, bass.Frets, bass.ScaleLengthMM)
+	require.NoError(t, err)
+	refits := 0
+	for _, s := range r.Stops {
+		if s.Plan.Boxes[s.Plan.Box].Refit != "" {
+			refits++
+		}
+	}
+	require.Positive(t, refits)
+	for k := 1; k < len(r.Run.Events); k++ {
+		from, to := r.Run.Events[k-1], r.Run.Events[k]
+		if to.Shift != 0 || from.Finger == 0 || to.Finger == 0 || from.Finger == to.Finger {
+			continue
+		}
+		limit := 0.0
+		for f := min(from.Finger, to.Finger); f < max(from.Finger, to.Finger); f++ {
+			limit += greatest[f-1]
+		}
+		assert.LessOrEqual(t, n.SpanMM(from.Fret, to.Fret), limit+0.05, "note %d: finger %d on fret %d, then %d on %d", k, from.Finger, from.Fret, to.Finger, to.Fret)
+	}
+}
+
 // Whatever the brief: every key once, in its scale; the run is the keys in
 // turn, in bars that go on, each note under a finger of the hand or open.
 func TestEveryRoundHolds(t *testing.T) {
