@@ -209,6 +209,21 @@ func TestProblemsStandAtAWordOfTheSentence(t *testing.T) {
 	assert.Equal(t, "instrument.id", Fields.Head("colour"))
 }
 
+// Another layout has other boxes: the box that was chosen, and the note to land
+// on, go with the old one. What has nothing to do with it stays.
+func TestAChoiceTakesOutWhatWentWithTheOld(t *testing.T) {
+	b, err := Parse([]byte(`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "lydian"}, "layout": {"box": 3, "lowFret": 2}, "run": {"landOn": {"string": 1, "fret": 5}}, "rhythm": {"tempoBpm": 63}}`))
+	require.NoError(t, err)
+	p, err := Fields.Pick(b, Kept{}, "layout.system", "seven")
+	require.NoError(t, err)
+	require.NotEmpty(t, p.Choices)
+	after := Fields.With(b, p.Choices[0].Changes)
+	assert.Equal(t, "seven-position", after.Layout.System)
+	assert.Nil(t, after.Layout.Box)
+	assert.Nil(t, after.Run.LandOn)
+	assert.Equal(t, []any{2, 63.0}, []any{*after.Layout.LowFret, float64(*after.Rhythm.TempoBPM)})
+}
+
 // Whatever is typed behind whatever word of whatever brief, the picker answers,
 // and what it offers can be put into the address.
 func FuzzTyped(f *testing.F) {
