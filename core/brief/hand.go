@@ -97,7 +97,7 @@ func makeHand(r *Reading, f *fault.List) {
 	}
 	r.OwnHand = limits != usual
 	r.Open, r.Four = hand.Open(h.Open), hand.Four(h.Four)
-	r.Style = hand.Style{School: school, Wide: hand.Wide(h.Wide), Prefer: hand.Prefer(h.Prefer), Limits: limits}
+	r.Style = hand.Style{School: school, Wide: hand.Wide(h.Wide), Prefer: hand.Prefer(h.Prefer), Limits: limits, Rings: r.System.Uses.Rings}
 	r.byHand()
 }
 

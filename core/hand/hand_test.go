@@ -48,7 +48,8 @@ func priceOf(m *model, places []neck.Place, touches []Touch, strict bool) price 
 func requestFor(in neck.Instrument, n neck.Neck, school School, s scale.Scale) layout.Request {
 	return layout.Request{
 		Neck: n, Scale: s, Strings: n.Rising(), HighFret: n.Frets, Octaves: 1,
-		Frame: school.Frame(), Positions: school.Positions, SpanMM: DefaultLimits(in.Family).SpanMM(),
+		Frame: school.Frame(), Positions: school.Positions,
+		Ring: New(n, Style{School: school, Limits: DefaultLimits(in.Family), Rings: true}).Place,
 	}
 }
 

@@ -17,6 +17,7 @@ type Style struct {
 	Wide   Wide
 	Prefer Prefer
 	Limits Limits
+	Rings  bool // notes ring on: a finger stays on its note until it is needed
 }
 
 // Hand fingers paths in one style on one neck. It remembers prices from path
@@ -25,6 +26,7 @@ type Hand struct {
 	*model
 	neck  neck.Neck
 	frets int
+	rings bool
 	// rows remembers the tolls from each stance to each stance between two frets,
 	// by the frets, by whether the string is the same, and by strictness; the next
 	// ones are cut from the block.
@@ -74,7 +76,10 @@ const rowsAtOnce = 8
 
 // New makes a hand for a neck.
 func New(n neck.Neck, style Style) *Hand {
-	h := &Hand{model: newModel(n, style), frets: n.Frets + 1, rows: make([]*row, 4*(n.Frets+1)*(n.Frets+1)), known: map[pathKey]*Fingering{}, neck: n}
+	if style.Rings {
+		style.School = style.School.ringing()
+	}
+	h := &Hand{model: newModel(n, style), rings: style.Rings, frets: n.Frets + 1, rows: make([]*row, 4*(n.Frets+1)*(n.Frets+1)), known: map[pathKey]*Fingering{}, neck: n}
 	h.reaching = make([]price, len(h.stances)*h.frets)
 	for s := range h.stances {
 		for fret := 1; fret < h.frets; fret++ {
@@ -119,6 +124,7 @@ type Fingering struct {
 // Finger fingers a path and sums it up. It keeps none of the places given.
 func (h *Hand) Finger(places []neck.Place, a Ask) *Fingering {
 	key, remember := keyOf(places, a)
+	remember = remember && !h.rings // there the strings make a difference
 	if known := h.known[key]; known != nil && remember {
 		return known
 	}
@@ -136,6 +142,9 @@ func (h *Hand) Finger(places []neck.Place, a Ask) *Fingering {
 func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
 	if len(places) == 0 {
 		return nil
+	}
+	if h.rings {
+		return h.ringing(places, a)
 	}
 	if len(places) > len(h.layers) {
 		h.layers = make([]layer, len(places))

@@ -17,6 +17,7 @@ const (
 	Shift    // the hand moves before the note
 	Slide    // one finger goes to another fret of its string under one hand
 	Stretch  // two fingers open past what is easy
+	Cut      // a note stops that could ring on
 	Pressing // nothing but the finger on its home fret
 )
 
@@ -81,6 +82,9 @@ func (h *Hand) demands(places []neck.Place, touches []Touch) []Demand {
 		case cost > 0:
 			out = append(out, Demand{Stretch, i, math.Abs(h.mm[fret] - h.mm[places[i-1].Fret]), 0, cost})
 		}
+	}
+	if h.rings {
+		out = append(out, h.cutsSoon(places, touches)...)
 	}
 	return out
 }

@@ -7,47 +7,70 @@ import (
 	"evenladder/core/neck"
 )
 
-// Prices of a campanella: what cuts a ring short, against what the hand has to
-// do. Our own; only their proportions matter.
-const (
-	sameString   = 1e6  // two neighbours on one string: never
-	cutRing      = 10.0 // a note cut after ringing through one more
-	liftHand     = 30.0 // a stopped note given up because the hand has to move on
-	stopped      = 4.0  // a note that keeps a finger busy, against an open string
-	movePerMM    = 0.2  // of the way between the two
-	lowHandPerMM = 0.12 // keeps the hand low on the neck
-)
-
 // campanella plays the octaves from the chosen degree with no two neighbours
-// on one string, each note ringing as long as it can within the hand's span.
-// It has one box for each octave of the neck that the start lies in.
+// on one string, each note ringing as long as the fingers let it. It has one
+// box for each octave of the neck that the start lies in. A row keeps low where
+// two neighbours have to share a string for it.
 func campanella(r Request) ([]Box, error) {
 	low, high := r.compass()
-	var whole []Box
+	var whole []rungOn
 	for _, row := range r.rows(low, high-12*r.Octaves) {
-		if notes := r.ring(row); len(notes) == len(row) {
-			whole = append(whole, r.ringBox(notes, row))
+		if w := r.ring(row); w.notes != nil {
+			whole = append(whole, w)
 		}
 	}
-	if len(whole) > 0 {
-		return whole, nil
+	if len(whole) == 0 {
+		return r.longestRow(low, high), nil
 	}
-	var notes []Note
-	var missing []int
-	for _, row := range r.rows(low, high) {
-		if longer := r.ring(row); len(longer) > len(notes) {
-			notes, missing = longer, row[len(longer):]
+	least := math.MaxInt
+	for _, w := range whole {
+		least = min(least, w.shared)
+	}
+	var out []Box
+	for _, w := range whole {
+		if w.shared <= max(least, 1) {
+			out = append(out, r.ringBox(w, nil))
 		}
 	}
-	if len(notes) == 0 {
-		return nil, nil
-	}
-	return []Box{r.ringBox(notes, missing)}, nil
+	return out, nil
 }
 
-func (r *Request) ringBox(notes []Note, row []int) Box {
-	missing := slices.DeleteFunc(slices.Clone(row), func(midi int) bool { return midi <= notes[len(notes)-1].MIDI })
-	box := r.placed("from "+r.Scale.Pitch(notes[0].MIDI).Pretty(), notes, missing...)
+// rungOn is a row of notes that ring into each other.
+type rungOn struct {
+	notes  []Note
+	shared int // neighbours that share a string
+}
+
+// longestRow is the longest stretch of one of the rows that lies within the
+// frets, where none does whole; of equal ones the lowest.
+func (r *Request) longestRow(low, high int) []Box {
+	var longest, of []int
+	for _, row := range r.rows(low-12*r.Octaves, high) {
+		for i := range row {
+			end := i
+			for end < len(row) && len(r.placesOf(row[end])) > 0 {
+				end++
+			}
+			if end-i > len(longest) {
+				longest, of = row[i:end], row
+			}
+		}
+	}
+	if len(longest) == 0 {
+		return nil
+	}
+	return []Box{r.ringBox(r.ring(longest), of)}
+}
+
+func (r *Request) ringBox(w rungOn, row []int) Box {
+	lowest, highest := w.notes[0].MIDI, w.notes[len(w.notes)-1].MIDI
+	var missing []int
+	for _, midi := range row {
+		if midi < lowest || midi > highest {
+			missing = append(missing, midi)
+		}
+	}
+	box := r.placed("from "+r.Scale.Pitch(lowest).Pretty(), w.notes, missing...)
 	box.Corrections = nil // the order of the strings is not that of a shape
 	return box
 }
@@ -65,7 +88,7 @@ func (r *Request) compass() (low, high int) {
 // rows are the pitches to play, once for each start between two pitches.
 func (r *Request) rows(low, high int) [][]int {
 	var out [][]int
-	for m := low; m <= high; m++ {
+	for m := max(low, 0); m <= high; m++ {
 		if r.Scale.Index(m) != r.FromDegree {
 			continue
 		}
@@ -78,184 +101,37 @@ func (r *Request) rows(low, high int) [][]int {
 	return out
 }
 
-// ringWay is the best way to reach a pair of places: the note before and the
-// last one.
-type ringWay struct {
-	cost float64
-	from int // place of the note two before
-}
-
-// ring places a row of pitches by dynamic programming over the last two
-// places, up to the first pitch that lies nowhere or only on the string of its
-// neighbour.
-func (r *Request) ring(row []int) []Note {
-	places := make([][]neck.Place, 0, len(row))
-	all := make([]neck.Place, 0, len(row)*len(r.Strings))
-	for _, midi := range row {
-		before := len(all)
-		all = r.appendPlaces(all, midi)
-		if len(all) == before {
-			break
-		}
-		places = append(places, all[before:])
-	}
-	if len(places) < 2 {
-		return nil
-	}
-	ways := make([]pairWays, len(places))
-	for i := 1; i < len(places); i++ {
-		ways[i] = newPairWays(len(places[i-1]), len(places[i]))
-		rings := r.ringPrices(places, i)
-		for b, before := range places[i-1] {
-			for c, last := range places[i] {
-				*ways[i].at(b, c) = r.ringStep(ways, rings, i, b, c, before, last)
-			}
-		}
-		if ways[i].least().cost >= sameString {
-			places = places[:i]
-			break
+// ring places a row of pitches as the hand lets them ring; it has no notes
+// where one of them lies nowhere.
+func (r *Request) ring(pitches []int) (w rungOn) {
+	row := make([][]neck.Place, len(pitches))
+	for i, midi := range pitches {
+		if row[i] = r.placesOf(midi); len(row[i]) == 0 {
+			return rungOn{}
 		}
 	}
-	if len(places) < 2 {
-		return nil
-	}
-	return r.ringTrace(row, places, ways)
-}
-
-// pairWays are the ways to each pair of places of two neighbours.
-type pairWays struct {
-	ways  []ringWay
-	width int
-}
-
-func newPairWays(before, last int) pairWays { return pairWays{make([]ringWay, before*last), last} }
-
-func (p pairWays) at(before, last int) *ringWay { return &p.ways[before*p.width+last] }
-
-// least is the first of the cheapest ways.
-func (p pairWays) least() (least ringWay) {
-	return p.ways[p.leastAt()]
-}
-
-func (p pairWays) leastAt() int {
-	at := 0
-	for i, w := range p.ways {
-		if w.cost < p.ways[at].cost {
-			at = i
+	w.notes = make([]Note, len(row))
+	for i, place := range r.Ring(row) {
+		w.notes[i] = Note{place, pitches[i], r.Scale.Index(pitches[i]), Core}
+		if i > 0 && w.notes[i-1].String == place.String {
+			w.shared++
 		}
 	}
-	return at
+	return w
 }
 
-// ringStep finds the best way to the pair of places b and c of note i.
-func (r *Request) ringStep(ways []pairWays, rings []float64, i, b, c int, before, last neck.Place) ringWay {
-	price := r.touchPrice(last) + r.besidePrice(before, last)
-	if i == 1 {
-		return ringWay{price + r.touchPrice(before), -1}
-	}
-	best := ringWay{math.Inf(1), -1}
-	width := ways[i].width
-	for a := range len(ways[i-1].ways) / ways[i-1].width {
-		if cost := ways[i-1].at(a, b).cost + rings[a*width+c]; cost < best.cost {
-			best = ringWay{cost, a}
-		}
-	}
-	best.cost += price
-	return best
-}
+// mostPlaces bounds the places of a pitch that are weighed: those nearest to
+// the nut, on necks of many strings.
+const mostPlaces = 4
 
-// ringPrices are the prices between the places of note i-2 and those of note i.
-func (r *Request) ringPrices(places [][]neck.Place, i int) []float64 {
-	if i < 2 {
-		return nil
-	}
-	out := make([]float64, 0, len(places[i-2])*len(places[i]))
-	for _, first := range places[i-2] {
-		for _, last := range places[i] {
-			out = append(out, r.ringPrice(first, last))
-		}
-	}
-	return out
-}
-
-func (r *Request) ringTrace(row []int, places [][]neck.Place, ways []pairWays) []Note {
-	n := len(places)
-	least := ways[n-1].leastAt()
-	b, c := least/ways[n-1].width, least%ways[n-1].width
-	notes := make([]Note, n)
-	for i := n - 1; i >= 0; i-- {
-		notes[i] = Note{places[i][c], row[i], r.Scale.Index(row[i]), Core}
-		if i > 0 {
-			b, c = ways[i].at(b, c).from, b
-		}
-	}
-	return notes
-}
-
-// appendPlaces adds where a pitch lies, lowest string first.
-func (r *Request) appendPlaces(out []neck.Place, midi int) []neck.Place {
+// placesOf are where a pitch lies, nearest to the nut first, and of those on one
+// fret the lower string first.
+func (r *Request) placesOf(midi int) (out []neck.Place) {
 	for _, str := range r.Strings {
 		if fret := midi - r.Neck.Open(str).MIDI(); fret >= r.LowFret && fret <= r.HighFret {
 			out = append(out, neck.Place{String: str, Fret: fret})
 		}
 	}
-	return out
-}
-
-func (r *Request) touchPrice(p neck.Place) float64 {
-	if p.Fret == 0 {
-		return 0
-	}
-	return stopped + lowHandPerMM*r.Neck.FretMM(p.Fret)
-}
-
-// besidePrice is the price of two neighbours.
-func (r *Request) besidePrice(a, b neck.Place) float64 {
-	if a.String == b.String {
-		return sameString
-	}
-	return r.apart(a, b)
-}
-
-// ringPrice is the price of a note and the next but one.
-func (r *Request) ringPrice(a, c neck.Place) float64 {
-	if a.String == c.String {
-		return cutRing
-	}
-	return r.apart(a, c)
-}
-
-// apart prices two stopped notes that one hand cannot hold.
-func (r *Request) apart(a, b neck.Place) float64 {
-	if r.holdsBoth(a, b) {
-		return 0
-	}
-	return liftHand + movePerMM*r.Neck.SpanMM(a.Fret, b.Fret)
-}
-
-// holdsBoth reports whether one hand holds two places: an open string needs
-// none, two stopped ones have to lie within the home frets and one reach, and
-// within the hand's span.
-func (r *Request) holdsBoth(a, b neck.Place) bool {
-	if a.Fret == 0 || b.Fret == 0 {
-		return true
-	}
-	return max(a.Fret-b.Fret, b.Fret-a.Fret) <= r.Frame.LastHome-r.Frame.FirstHome+1 && r.Neck.SpanMM(a.Fret, b.Fret) <= r.SpanMM
-}
-
-// RingNotes counts, for each note of a box, the notes that sound until its
-// string is struck again or the hand has to give it up; the note itself is the
-// first.
-func (r *Request) RingNotes(b Box) []int {
-	out := make([]int, len(b.Notes))
-	for i, n := range b.Notes {
-		end := slices.IndexFunc(b.Notes[i+1:], func(m Note) bool {
-			return m.String == n.String || !r.holdsBoth(n.Place, m.Place)
-		})
-		if end < 0 {
-			end = len(b.Notes) - i - 1
-		}
-		out[i] = end + 1
-	}
-	return out
+	slices.SortStableFunc(out, func(a, b neck.Place) int { return a.Fret - b.Fret })
+	return out[:min(len(out), mostPlaces)]
 }

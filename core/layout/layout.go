@@ -37,10 +37,14 @@ type Request struct {
 	HighFret   int   // last fret that may be used
 	Frame      Frame
 	Positions  []Position // low positions of the hand that have names, the usual one first
-	SpanMM     float64    // what the hand holds open from index to little finger
+	Ring       Ring       // how the hand lets notes ring on, for the systems that do
 	FromDegree int        // scale index to start from, where a system asks for one
 	Octaves    int        // how far to go from there, 1 to 3
 }
+
+// Ring chooses for each note of a row one of the places where it lies, so that
+// it rings on as long as the hand lets it.
+type Ring func(row [][]neck.Place) []neck.Place
 
 // Frame is the stretch of frets under one hand, counted from the fret of the
 // index finger at rest: First to Last with a reach either way, FirstHome to

@@ -44,7 +44,7 @@ func TestEveryBoxIsWholeOrSaysWhatIsMissing(t *testing.T) {
 		n, s := coretest.Neck(t), coretest.Scale(t)
 		system := rapid.SampledFrom(layout.Systems).Draw(t, "system")
 		low := rapid.IntRange(0, n.Frets-1).Draw(t, "low")
-		r := layout.Request{Neck: n, Scale: s, Strings: n.Rising(), LowFret: low, HighFret: rapid.IntRange(low+1, n.Frets).Draw(t, "high")}
+		r := layout.Request{Neck: n, Scale: s, Strings: n.Rising(), LowFret: low, HighFret: rapid.IntRange(low+1, n.Frets).Draw(t, "high"), Octaves: 1, Ring: firstPlaces}
 		if rapid.Bool().Draw(t, "every string") {
 			all := make([]int, n.Strings())
 			for i := range all {

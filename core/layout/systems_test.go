@@ -10,64 +10,23 @@ import (
 
 	"evenladder/core/layout"
 	"evenladder/core/neck"
-	"evenladder/internal/coretest"
 )
 
 // perFret is the frame of one finger per fret.
 var perFret = layout.Frame{First: -1, FirstHome: 0, LastHome: 3, Last: 4}
 
 func underHand(r layout.Request) layout.Request {
-	r.Frame, r.SpanMM, r.Octaves = perFret, 133, 1
+	r.Frame, r.Octaves, r.Ring = perFret, 1, firstPlaces
 	r.Positions = []layout.Position{{Name: "first position", Low: 1, High: 4}, {Name: "second position", Low: 2, High: 5}}
 	return r
 }
 
-// Any tuning, any scale: no two neighbours of a campanella on one string.
-func TestCampanellaChangesStrings(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		n, s := coretest.Neck(t), coretest.Scale(t)
-		all := make([]int, n.Strings())
-		for i := range all {
-			all[i] = i + 1
-		}
-		r := underHand(layout.Request{Neck: n, Scale: s, Strings: n.ByPitch(all), HighFret: n.Frets})
-		for _, b := range boxes(t, "campanella", r) {
-			for i := 1; i < len(b.Notes); i++ {
-				assert.NotEqual(t, b.Notes[i-1].String, b.Notes[i].String)
-			}
-			for i, ring := range r.RingNotes(b) {
-				assert.GreaterOrEqual(t, ring, 1)
-				assert.LessOrEqual(t, ring, len(b.Notes)-i)
-			}
-		}
-	})
-}
-
-// On a re-entrant tuning its fourth string and the open strings ring: no note
-// of an open ukulele scale need be cut early.
-func TestCampanellaUsesReentrantAndOpenStrings(t *testing.T) {
-	r := underHand(request(t, "G4 C4 E4 A4", 15, "D", "major"))
-	r.Strings = r.Neck.ByPitch([]int{4, 3, 2, 1})
-	b := boxes(t, "campanella", r)[0]
-	used, open := map[int]bool{}, 0
-	for _, n := range b.Notes {
-		used[n.String] = true
-		if n.Fret == 0 {
-			open++
-		}
+// firstPlaces stands for a hand that stops each note at its first place.
+func firstPlaces(row [][]neck.Place) (out []neck.Place) {
+	for _, places := range row {
+		out = append(out, places[0])
 	}
-	assert.Len(t, used, 4)
-	assert.GreaterOrEqual(t, open, 3)
-	three := r
-	three.Strings = []int{3, 2, 1}
-	assert.Greater(t, total(r.RingNotes(b)), total(three.RingNotes(boxes(t, "campanella", three)[0])), "the fourth string lets notes ring longer")
-}
-
-func total(list []int) (sum int) {
-	for _, v := range list {
-		sum += v
-	}
-	return sum
+	return out
 }
 
 // Octaves chained root to root go on from where the one before ends, and the

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"evenladder/core/english"
+	"evenladder/core/hand"
 	"evenladder/core/pitch"
 	"evenladder/core/run"
 )
@@ -14,6 +15,7 @@ const (
 	CautionSpan       = "span"        // the chosen box opens the hand past its comfortable limit
 	CautionRefit      = "refit"       // the chosen box was changed to keep within the hand's greatest opening
 	CautionIncomplete = "incomplete"  // the chosen box lacks notes
+	CautionShared     = "shared"      // neighbours of a campanella share a string
 	CautionFrets      = "beyond-neck" // other boxes lack notes
 	CautionCare       = "care"        // goes with a span
 	CautionEnding     = "ending"      // the run stops on a note outside the chord
@@ -37,6 +39,9 @@ func (m *maker) cautions(p Plan, chosen fingered) []Caution {
 		out = append(out, Caution{CautionIncomplete, fmt.Sprintf("Box %s lacks %s: beyond frets %d to %d.",
 			box.ID, english.And(prettyAll(box.Missing)), m.Request.LowFret, m.Request.HighFret)})
 	}
+	if m.System.Uses.Rings {
+		out = append(out, m.sharedStrings(chosen)...)
+	}
 	var others []string
 	for i, b := range p.Boxes {
 		if i != p.Box && !b.Complete {
@@ -58,6 +63,15 @@ func (m *maker) cautions(p Plan, chosen fingered) []Caution {
 	}
 	if t, ok := m.Scale.Simpler(); ok {
 		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals in its signature; %s sounds the same and reads more easily.", m.Scale.Title(), t.Title())})
+	}
+	return out
+}
+
+// sharedStrings says which neighbours of a box that rings lie on one string.
+func (m *maker) sharedStrings(f fingered) (out []Caution) {
+	for _, i := range hand.Shared(f.places()) {
+		first, second := m.Say(m.Scale.Notes[f.Notes[i].Degree]), m.Say(m.Scale.Notes[f.Notes[i+1].Degree])
+		out = append(out, Caution{CautionShared, fmt.Sprintf("%s and %s share string %d: %s stops as %s sounds. No row of these notes does without.", first, second, f.Notes[i].String, first, second)})
 	}
 	return out
 }

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"evenladder/core/neck"
 	"evenladder/core/plan"
@@ -250,6 +251,43 @@ func TestFourOnAString(t *testing.T) {
 				assert.True(t, d.Shift > 0 || d.Finger == c.Finger, "the fourth by a shift or the same finger")
 			} else {
 				assert.Equal(t, []int{1, 2, 3, 4}, []int{a.Finger, b.Finger, c.Finger, d.Finger})
+			}
+		}
+	}
+}
+
+// Common practice: where two neighbours of a campanella have to share a
+// string the row keeps low and says which two.
+func TestCampanellaKeepsLow(t *testing.T) {
+	p := plantest.Build(t, short(`ukulele | C major | "system": "campanella"`))
+	assert.Equal(t, "3: 0 2 | 2: 0 | 3: 5 | 4: 0 | 1: 0 | 2: 7 | 4: 5", frets(p.Boxes[0].Notes))
+	assert.True(t, p.Boxes[0].Complete)
+	assert.Contains(t, p.Cautions, plan.Caution{Code: "shared", Message: "C and D share string 3: C stops as D sounds. No row of these notes does without."})
+
+	for tonic, low := range map[string]int{"C": 0, "Db": 1, "D": 2, "Eb": 3, "E": 4} {
+		p := plantest.Build(t, short(`ukulele | `+tonic+` major | "system": "campanella"`))
+		assert.Equal(t, neck.Place{String: 3, Fret: low}, p.Boxes[0].Notes[0].Place, tonic)
+		assert.True(t, p.Boxes[0].Complete, tonic)
+	}
+
+	low := plantest.Build(t, short(`ukulele | C major | "system": "campanella", "lowFret": 1, "highFret": 3`))
+	assert.Equal(t, "2: 1 3 | 4: 2 | 1: 2 3", frets(low.Boxes[0].Notes), "what lies within the frets")
+	assert.Equal(t, []string{"C4", "D4", "E4"}, low.Boxes[0].Missing)
+}
+
+// In every key the finger of a note that rings is busy, and a note whose finger
+// is taken stops.
+func TestCampanellaFingersAreBusy(t *testing.T) {
+	for _, instrument := range []string{"ukulele", "guitar", "mandolin", "bass"} {
+		for _, tonic := range strings.Fields("C Db D Eb E F F# G Ab A Bb B") {
+			for _, b := range plantest.Build(t, short(instrument+` | `+tonic+` major | "system": "campanella"`)).Boxes {
+				for i, n := range b.Notes {
+					require.LessOrEqual(t, i+n.Ring, len(b.Notes))
+					for _, while := range b.Notes[i+1 : i+n.Ring] {
+						assert.NotEqual(t, n.String, while.String, tonic)
+						assert.False(t, n.Finger > 0 && n.Finger == while.Finger, "%s: finger %d on two ringing notes", tonic, n.Finger)
+					}
+				}
 			}
 		}
 	}

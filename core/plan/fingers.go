@@ -186,8 +186,8 @@ func (m *maker) planBox(i int, f fingered) Box {
 		out.Links = append(out.Links, Link{l.Box, l.From, l.To})
 	}
 	var ring []int
-	if m.System.ID == "campanella" {
-		ring = m.Request.RingNotes(f.Box)
+	if m.System.Uses.Rings {
+		ring = m.hands.of(f.school).Rings(f.places(), f.Touches)
 	}
 	for k, n := range f.Notes {
 		if k == 0 || n.Fret < out.LowFret {

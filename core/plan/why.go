@@ -69,6 +69,8 @@ func demandWord(d hand.Demand) string {
 		return fmt.Sprintf("a reach forward of %.0f mm", d.MM)
 	case hand.Shift:
 		return "a shift of " + english.Count(max(d.Frets, -d.Frets), "fret", "frets")
+	case hand.Cut:
+		return "a note cut short"
 	case hand.Slide:
 		return fmt.Sprintf("a slide of %.0f mm", d.MM)
 	}
