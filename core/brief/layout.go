@@ -149,7 +149,7 @@ func (r *Reading) byHand() {
 	if r.Open == hand.OpenClosed {
 		r.Request.LowFret = max(r.Request.LowFret, 1)
 	}
-	r.Request.Frame, r.Request.Positions = r.Style.School.Frame(), r.Style.School.Positions
+	r.Request.Frame, r.Request.Positions = r.Style.School.Frame, r.Style.School.Positions
 	if r.Style.Rings {
 		r.Request.Ring = hand.New(r.Neck, r.Style).Place
 	}

@@ -9,12 +9,15 @@ type Costs struct {
 	BackPerMM    float64
 	Forward      float64 // reach of the little finger
 	ForwardPerMM float64
-	Pivot        float64 // the hand turns by a fret about a finger that could stay
-	Crossing     float64 // shift while going to another string
-	BesideOpen   float64 // shift while an open string sounds
-	WithinString float64 // shift between two notes of one string
-	SameFinger   float64 // one finger sliding to another fret of its string
-	ShiftPerMM   float64 // added to each of the five for the way the hand moves
+	Pivot        float64    // the hand turns by a fret about a finger that could stay
+	Crossing     float64    // shift while going to another string
+	BesideOpen   float64    // shift while an open string sounds
+	WithinString float64    // shift between two notes of one string
+	OverHalfStep float64    // added where that leads over a half step by the finger on the other side
+	SameFinger   [4]float64 // a finger, index to little, sliding to another fret of its string
+	Glide        float64    // the index between its two frets, in a school that gives it two
+	ShiftPerMM   float64    // added to each of these but the last for the way the hand moves
+	Away         float64    // each note that is stopped away from the home position
 }
 
 // costs holds for the school that plays two whole steps 1-2-4. The prices by
@@ -33,8 +36,11 @@ var costs = Costs{
 	Crossing:     9,
 	BesideOpen:   6,
 	WithinString: 38,
-	SameFinger:   40,
+	OverHalfStep: 20,
+	SameFinger:   [4]float64{38, 40, 40, 44},
+	Glide:        5,
 	ShiftPerMM:   0.12,
+	Away:         2,
 }
 
 // exchanged is the price list of the 1-3-4 school: what the index finds easy
@@ -52,8 +58,11 @@ func (c Costs) preferring(prefer Prefer) Costs {
 	const weight = 2.5
 	switch prefer {
 	case PreferReach:
-		for _, p := range []*float64{&c.Crossing, &c.BesideOpen, &c.WithinString, &c.SameFinger, &c.ShiftPerMM} {
+		for _, p := range []*float64{&c.Crossing, &c.BesideOpen, &c.WithinString, &c.ShiftPerMM} {
 			*p *= weight
+		}
+		for i := range c.SameFinger {
+			c.SameFinger[i] *= weight
 		}
 	case PreferShift:
 		for _, p := range []*float64{&c.Back, &c.BackPerMM, &c.Forward, &c.ForwardPerMM} {

@@ -48,7 +48,7 @@ func priceOf(m *model, places []neck.Place, touches []Touch, strict bool) price 
 func requestFor(in neck.Instrument, n neck.Neck, school School, s scale.Scale) layout.Request {
 	return layout.Request{
 		Neck: n, Scale: s, Strings: n.Rising(), HighFret: n.Frets, Octaves: 1,
-		Frame: school.Frame(), Positions: school.Positions,
+		Frame: school.Frame, Positions: school.Positions,
 		Ring: New(n, Style{School: school, Limits: DefaultLimits(in.Family), Rings: true}).Place,
 	}
 }
@@ -108,7 +108,7 @@ func cheaper(m *model, places []neck.Place, than price, strict bool) bool {
 // checkLeast compares the fingering of a path, up and down, with all others.
 func checkLeast(t require.TestingT, h *Hand, path []neck.Place, strict bool) {
 	for range 2 {
-		got := h.Path(path, Ask{Strict: strict})
+		got, _ := h.least(path, Ask{Strict: strict})
 		if cheaper(h.model, path, priceOf(h.model, path, got, strict), strict) {
 			require.Fail(t, "there is a cheaper way", "%v %v", path, got)
 		}

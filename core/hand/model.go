@@ -27,10 +27,16 @@ type model struct {
 	along   []int64   // the same in thousandths of the price of moving the hand
 	flat    flat
 	within  [5]uint32 // frets a finger takes from a position, by finger, a bit an offset
+	atEase  bool      // fingers on their homes are not strained
+	glides  bool      // the index has two homes
+	away    price
 }
 
 // flat holds the flat prices of a shift in thousandths.
-type flat struct{ besideOpen, pivot, crossing, sameFinger, withinString int64 }
+type flat struct {
+	besideOpen, pivot, crossing, withinString, overHalfStep int64
+	sameFinger                                              [5]int64 // by finger
+}
 
 // maxStances bounds the stances of a school.
 const maxStances = 9
@@ -40,7 +46,7 @@ const handFrets = 8
 
 func newModel(n neck.Neck, style Style) *model {
 	m := &model{
-		stances: style.School.Stances, costs: costs, limits: style.Limits,
+		stances: style.School.Stances, costs: costs, limits: style.Limits, atEase: style.School.AtEase, glides: style.School.Glides,
 		mm: make([]float64, n.Frets+handFrets), along: make([]int64, n.Frets+handFrets),
 	}
 	if style.Wide == OneThreeFour {
@@ -48,9 +54,13 @@ func newModel(n neck.Neck, style Style) *model {
 	}
 	m.costs = m.costs.preferring(style.Prefer)
 	m.flat = flat{
-		thousandths(m.costs.BesideOpen), thousandths(m.costs.Pivot), thousandths(m.costs.Crossing),
-		thousandths(m.costs.SameFinger), thousandths(m.costs.WithinString),
+		besideOpen: thousandths(m.costs.BesideOpen), pivot: thousandths(m.costs.Pivot), crossing: thousandths(m.costs.Crossing),
+		withinString: thousandths(m.costs.WithinString), overHalfStep: thousandths(m.costs.OverHalfStep),
 	}
+	for i, cost := range m.costs.SameFinger {
+		m.flat.sameFinger[i+1] = thousandths(cost)
+	}
+	m.away = costing(thousandths(m.costs.Away))
 	for f := range m.mm {
 		m.mm[f] = n.FretMM(f)
 		m.along[f] = thousandths(m.costs.ShiftPerMM * m.mm[f])
@@ -125,7 +135,9 @@ func (m *model) shift(from grip, a neck.Place, to grip, b neck.Place) int64 {
 	case a.String != b.String:
 		return m.flat.crossing
 	case m.fingers[from.stance] == finger:
-		return m.flat.sameFinger
+		return m.flat.sameFinger[finger]
+	case b.Fret-a.Fret == 1 && finger < m.fingers[from.stance], a.Fret-b.Fret == 1 && finger > m.fingers[from.stance]:
+		return m.flat.withinString + m.flat.overHalfStep
 	}
 	return m.flat.withinString
 }
@@ -141,9 +153,15 @@ func (m *model) takes(finger int8, offset int) bool {
 func (m *model) hold(from grip, a neck.Place, to grip, b neck.Place) float64 {
 	low, high := m.fingers[from.stance], m.fingers[to.stance]
 	if low == high {
-		if a.String == b.String {
-			return m.costs.SameFinger
+		switch {
+		case a.String != b.String:
+			return 0
+		case m.glides && low == Index:
+			return m.costs.Glide
 		}
+		return m.costs.SameFinger[low-1]
+	}
+	if m.atEase && m.stances[from.stance].Reach == Home && m.stances[to.stance].Reach == Home {
 		return 0
 	}
 	low, high = min(low, high), max(low, high)

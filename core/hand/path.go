@@ -40,9 +40,9 @@ type Hand struct {
 }
 
 // pathKey says what a short path asks of a hand: its frets, where it stays on
-// its string, and where it is to be held. Which string it is on makes no
+// its string, and where it is to be held or at home. Which string it is on makes no
 // difference, so that a shape is fingered once for all strings.
-type pathKey [knownNotes + 2]uint8
+type pathKey [knownNotes + 3]uint8
 
 const sameString, held = 0x40, 0x80 // beside the fret
 
@@ -52,7 +52,7 @@ const knownNotes, knownPaths = 27, 1 << 15
 
 // keyOf is the key of a path; ok is false where it is not to be remembered.
 func keyOf(places []neck.Place, a Ask) (k pathKey, ok bool) {
-	if len(places) > knownNotes {
+	if len(places) > knownNotes || a.Allow != nil {
 		return k, false
 	}
 	for i, p := range places {
@@ -64,7 +64,7 @@ func keyOf(places []neck.Place, a Ask) (k pathKey, ok bool) {
 			k[i] |= held
 		}
 	}
-	k[len(k)-2], k[len(k)-1] = uint8(len(places)), uint8(bit(a.Strict))
+	k[len(k)-3], k[len(k)-2], k[len(k)-1] = uint8(len(places)), uint8(bit(a.Strict)), uint8(a.Home)
 	return k, true
 }
 
@@ -109,9 +109,37 @@ type Ask struct {
 	// Hold names the notes that have to follow the one before under one hand
 	// and with another finger; nil for none. Where that cannot be, it is given up.
 	Hold []bool
+	// Home is the position where the hand is at home, 0 for none: it leaves it
+	// for the notes that need it.
+	Home int
+	// Allow names the fingers that each note may take; nil for any.
+	Allow []Fingers
+}
 
-	at     int // from 1: note that must not take the banned finger; 0 for none
-	banned int
+// Fingers is a set of fingers, a bit each.
+type Fingers uint8
+
+// AnyFinger is every finger; Only is one of them alone.
+const AnyFinger = ^Fingers(0)
+
+// Only is the set of one finger.
+func Only(finger int) Fingers { return 1 << finger }
+
+// Without is the set less one finger.
+func (f Fingers) Without(finger int) Fingers { return f &^ Only(finger) }
+
+func (f Fingers) has(finger int8) bool { return f>>finger&1 == 1 }
+
+// allow is a copy of the ask that lets one note of a path take some fingers
+// only.
+func (a Ask) allow(note, notes int, fingers Fingers) Ask {
+	allowed := make([]Fingers, notes)
+	for i := range allowed {
+		allowed[i] = a.on(i)
+	}
+	allowed[note] &= fingers
+	a.Allow = allowed
+	return a
 }
 
 // Fingering is the fingers of a path and what they ask of the hand. It is
@@ -136,23 +164,29 @@ func (h *Hand) Finger(places []neck.Place, a Ask) *Fingering {
 	return f
 }
 
-// Path fingers the places in the order played, at the least cost. The result
-// is the same for the same input; nil where a finger that is asked for does not
-// exist.
+// Path fingers the places in the order played, at the least cost, and what is
+// alike alike where that costs next to nothing. The result is the same for the
+// same input; nil where a finger that is asked for does not exist.
 func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
-	if len(places) == 0 {
+	switch {
+	case len(places) == 0:
 		return nil
-	}
-	if h.rings {
+	case h.rings:
 		return h.ringing(places, a)
 	}
+	touches, cost := h.least(places, a)
+	return h.alike(places, a, touches, cost)
+}
+
+// least fingers a path at the least cost, and says how much that is.
+func (h *Hand) least(places []neck.Place, a Ask) ([]Touch, int64) {
 	if len(places) > len(h.layers) {
 		h.layers = make([]layer, len(places))
 	}
 	layers := h.layers[:len(places)]
-	h.start(&layers[0], places[0], a.on(0))
+	h.start(&layers[0], places[0], a)
 	for i := 1; i < len(places); i++ {
-		l := link{places[i-1], places[i], price(len(places) - i - 1), a.Strict, a.Hold != nil && a.Hold[i], a.on(i)}
+		l := link{places[i-1], places[i], price(len(places) - i - 1), a.Strict, a.Hold != nil && a.Hold[i], a.Home, a.on(i)}
 		h.follow(&layers[i], &layers[i-1], l)
 	}
 	return h.trace(layers)
@@ -163,18 +197,19 @@ type link struct {
 	a, b         neck.Place
 	after        price // notes that follow b
 	strict, hold bool
-	banned       int // finger that b must not take, -1 for none
+	home         int
+	allowed      Fingers
 }
 
-// on is the finger that is banned on note i, -1 for none.
-func (a Ask) on(i int) int {
-	if i+1 == a.at {
-		return a.banned
+// on are the fingers that note i may take.
+func (a Ask) on(i int) Fingers {
+	if a.Allow == nil {
+		return AnyFinger
 	}
-	return -1
+	return a.Allow[i]
 }
 
-func (h *Hand) start(l *layer, p neck.Place, banned int) {
+func (h *Hand) start(l *layer, p neck.Place, a Ask) {
 	if p.Fret == 0 {
 		l.ways, l.open, l.best[0], l.position[0] = 1, true, 0, 0
 		return
@@ -182,8 +217,8 @@ func (h *Hand) start(l *layer, p neck.Place, banned int) {
 	l.ways, l.open = len(h.stances), false
 	for s := range h.stances {
 		l.best[s] = outOfReach
-		if g, ok := h.gripOf(s, p.Fret); ok && int(h.fingers[s]) != banned {
-			l.best[s], l.position[s] = h.reaching[s*h.frets+p.Fret], g.position
+		if g, ok := h.gripOf(s, p.Fret); ok && a.on(0).has(h.fingers[s]) {
+			l.best[s], l.position[s] = h.reaching[s*h.frets+p.Fret]+h.leaving(g, a.Home), g.position
 		}
 	}
 }
@@ -208,7 +243,7 @@ func (h *Hand) follow(l, before *layer, k link) {
 		g, ok := h.gripOf(s, k.b.Fret)
 		l.best[s], l.position[s] = outOfReach, g.position
 		switch {
-		case !ok || int(h.fingers[s]) == k.banned:
+		case !ok || !k.allowed.has(h.fingers[s]):
 			continue
 		case before.open:
 			h.cheapestOpen(l, before, g, k)
@@ -217,8 +252,16 @@ func (h *Hand) follow(l, before *layer, k link) {
 		default:
 			l.cheapest(before, &tolls[s], s, k.after)
 		}
-		l.best[s] = min(l.best[s]+h.reaching[s*h.frets+k.b.Fret], outOfReach)
+		l.best[s] = min(l.best[s]+h.reaching[s*h.frets+k.b.Fret]+h.leaving(g, k.home), outOfReach)
 	}
+}
+
+// leaving prices a note that is stopped away from home.
+func (h *Hand) leaving(g grip, home int) price {
+	if home == 0 || int(g.position) == home {
+		return 0
+	}
+	return h.away
 }
 
 // cheapest finds the cheapest way to a stance from a stopped note.
@@ -290,8 +333,8 @@ func bit(b bool) int {
 	return 0
 }
 
-// trace walks back from the cheapest last grip.
-func (h *Hand) trace(layers []layer) []Touch {
+// trace walks back from the cheapest last grip, whose cost it says.
+func (h *Hand) trace(layers []layer) ([]Touch, int64) {
 	last := &layers[len(layers)-1]
 	at := 0
 	for k := range last.ways {
@@ -300,8 +343,9 @@ func (h *Hand) trace(layers []layer) []Touch {
 		}
 	}
 	if last.best[at] >= outOfReach {
-		return nil
+		return nil, 0
 	}
+	cost := last.best[at].cost()
 	out := make([]Touch, len(layers))
 	for i := len(layers) - 1; i >= 0; i-- {
 		l := &layers[i]
@@ -315,7 +359,7 @@ func (h *Hand) trace(layers []layer) []Touch {
 	for i := 1; i < len(out); i++ {
 		out[i].shiftFrom(out[i-1])
 	}
-	return out
+	return out, cost
 }
 
 // shiftFrom says how the hand moves from the touch before.

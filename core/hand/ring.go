@@ -105,11 +105,11 @@ func (h *Hand) ringing(places []neck.Place, a Ask) []Touch {
 
 // holds are the ways to hold a note in one of its places. An open string has one
 // for each position of the hand before it.
-func (h *Hand) holds(places []neck.Place, before []hold, banned int) (out []hold) {
+func (h *Hand) holds(places []neck.Place, before []hold, allowed Fingers) (out []hold) {
 	for _, p := range places {
 		if p.Fret > 0 {
 			for s := range h.stances {
-				if g, ok := h.gripOf(s, p.Fret); ok && int(h.fingers[s]) != banned {
+				if g, ok := h.gripOf(s, p.Fret); ok && allowed.has(h.fingers[s]) {
 					out = append(out, hold{p, g})
 				}
 			}
@@ -212,7 +212,7 @@ func (h *Hand) beside(a, b hold) int64 {
 	if b.Fret == 0 && b.position != a.position {
 		return impossible
 	}
-	cost := price(h.step(a.grip, a.Place, b.grip, b.Place, false)).cost()
+	cost := price(h.step(a.grip, a.Place, b.grip, b.Place, true)).cost()
 	if a.position > 0 {
 		cost += int64(movingPerMM * math.Abs(h.mm[b.position]-h.mm[a.position]))
 	}

@@ -24,7 +24,7 @@ func ringer(t *rapid.T) (*Hand, layout.Request) {
 		all[i] = i + 1
 	}
 	h := New(n, Style{School: school, Limits: DefaultLimits(neck.Guitars), Rings: true})
-	return h, layout.Request{Neck: n, Scale: coretest.Scale(t), Strings: n.ByPitch(all), HighFret: n.Frets, Frame: school.Frame(), Octaves: 1, Ring: h.Place}
+	return h, layout.Request{Neck: n, Scale: coretest.Scale(t), Strings: n.ByPitch(all), HighFret: n.Frets, Frame: school.Frame, Octaves: 1, Ring: h.Place}
 }
 
 // Any tuning, any scale, any school: a finger whose note rings is on no other
@@ -120,7 +120,7 @@ func TestRingEqualsExhaustiveSearch(t *testing.T) {
 			if len(so) > 0 {
 				before = so[len(so)-1:]
 			}
-			for _, next := range h.holds(row[len(so)], before, -1) {
+			for _, next := range h.holds(row[len(so)], before, AnyFinger) {
 				try(append(slices.Clip(so), next))
 			}
 		}

@@ -52,33 +52,40 @@ type Stance struct {
 type School struct {
 	table.Row
 	Stances   []Stance
+	Frame     layout.Frame      // the stretch of frets that a layout takes to lie under the hand
 	Positions []layout.Position // the low positions that have names
+	AtEase    bool              // fingers on their homes are the shape of the hand itself, on any neck
+	Glides    bool              // the index has two frets and glides from one to the other
 }
 
 // Schools are all schools in picker order.
 var Schools = []School{
-	{table.Row{ID: "per-fret", Name: "one finger per fret", Phrase: "one finger per fret", Why: "four fingers on four neighbouring frets, with one reach either way"}, []Stance{
-		{Index, -1, Back}, {Index, 0, Home}, {Middle, 1, Home}, {Ring, 2, Home}, {Little, 3, Home}, {Little, 4, Forward},
-	}, []layout.Position{{Name: "first position", Low: 1, High: 4}, {Name: "second position", Low: 2, High: 5}}},
-	{table.Row{ID: "two-fret", Name: "two frets per finger", Phrase: "two frets per finger", Why: "a finger for each scale step, on necks about as short as a violin's"}, []Stance{
-		{Index, -1, Home}, {Index, 0, Home}, {Middle, 1, Home}, {Middle, 2, Home}, {Ring, 3, Home}, {Ring, 4, Home},
-		{Little, 4, Home}, {Little, 5, Home}, {Little, 6, Forward},
-	}, []layout.Position{{Name: "first position", Low: 1, High: 7}, {Name: "half position", Low: 1, High: 6}, {Name: "second position", Low: 3, High: 9}}},
-	{table.Row{ID: "one-two-four", Name: "one, two and four", Phrase: "one, two and four", Why: "index, middle and little finger on three neighbouring frets, for long scales; the ring finger helps the little one"}, []Stance{
-		{Index, -1, Back}, {Index, 0, Home}, {Middle, 1, Home}, {Little, 2, Home}, {Little, 3, Forward},
-	}, []layout.Position{{Name: "first position", Low: 1, High: 4}, {Name: "half position", Low: 1, High: 3}, {Name: "second position", Low: 3, High: 5}}},
-}
-
-// Frame is the stretch of frets that the school has under one hand.
-func (s School) Frame() layout.Frame {
-	var f layout.Frame
-	for _, st := range s.Stances {
-		f.First, f.Last = min(f.First, st.Offset), max(f.Last, st.Offset)
-		if st.Reach == Home {
-			f.FirstHome, f.LastHome = min(f.FirstHome, st.Offset), max(f.LastHome, st.Offset)
-		}
-	}
-	return f
+	{
+		Row: table.Row{ID: "per-fret", Name: "one finger per fret", Phrase: "one finger per fret", Why: "four fingers on four neighbouring frets, with one reach either way"},
+		Stances: []Stance{
+			{Index, -1, Back}, {Index, 0, Home}, {Middle, 1, Home}, {Ring, 2, Home}, {Little, 3, Home}, {Little, 4, Forward},
+		},
+		Frame:     layout.Frame{First: -1, FirstHome: 0, LastHome: 3, Last: 4},
+		Positions: []layout.Position{{Name: "first position", Low: 1, High: 4, Hand: 1}, {Name: "second position", Low: 2, High: 5, Hand: 2}},
+		AtEase:    true,
+	},
+	{
+		Row: table.Row{ID: "two-fret", Name: "two frets per finger", Phrase: "two frets per finger", Why: "a finger for each scale step, on necks about as short as a violin's"},
+		Stances: []Stance{
+			{Index, -1, Home}, {Index, 0, Home}, {Middle, 1, Home}, {Middle, 2, Home}, {Ring, 3, Home}, {Ring, 4, Home},
+			{Little, 4, Home}, {Little, 5, Home}, {Little, 6, Forward},
+		},
+		Frame:     layout.Frame{First: -1, FirstHome: -1, LastHome: 5, Last: 6},
+		Positions: []layout.Position{{Name: "first position", Low: 1, High: 7, Hand: 2, Little: 8}, {Name: "half position", Low: 1, High: 6, Hand: 1}, {Name: "second position", Low: 3, High: 9, Hand: 4}},
+		Glides:    true,
+	},
+	{
+		Row:       table.Row{ID: "one-two-four", Name: "one, two and four", Phrase: "one, two and four", Why: "index, middle and little finger on three neighbouring frets, for long scales; the ring finger helps the little one, and what is wider is a shift"},
+		Stances:   []Stance{{Index, 0, Home}, {Middle, 1, Home}, {Little, 2, Home}},
+		Frame:     layout.Frame{First: -1, FirstHome: 0, LastHome: 2, Last: 3},
+		Positions: []layout.Position{{Name: "first position", Low: 1, High: 4, Hand: 2}, {Name: "half position", Low: 1, High: 3, Hand: 1}, {Name: "second position", Low: 3, High: 5, Hand: 3}},
+		AtEase:    true,
+	},
 }
 
 // Wide is a way to finger a span of two whole steps.

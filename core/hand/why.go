@@ -18,6 +18,7 @@ const (
 	Slide    // one finger goes to another fret of its string under one hand
 	Stretch  // two fingers open past what is easy
 	Cut      // a note stops that could ring on
+	Leave    // the hand is away from its home position
 	Pressing // nothing but the finger on its home fret
 )
 
@@ -35,6 +36,7 @@ type Demand struct {
 type Reason struct {
 	Finger, Instead int
 	Chosen, Other   []Demand // what only the chosen, only the other way asks for; the dearest first
+	Alike           bool     // the other way asks for less, but fingers like things unlike
 }
 
 // Why weighs the finger of one note of a path against the cheapest way to play
@@ -45,17 +47,24 @@ func (h *Hand) Why(places []neck.Place, touches []Touch, note int, a Ask) (r Rea
 	if finger == OpenString {
 		return Reason{}, false
 	}
-	a.at, a.banned = note+1, finger
-	other := h.Path(places, a)
+	other, _ := h.anew(places, a.allow(note, len(places), AnyFinger.Without(finger)))
 	if other == nil {
 		return Reason{}, false
 	}
-	mine, theirs := h.demands(places, touches), h.demands(places, other)
-	return Reason{finger, other[note].Finger, without(mine, theirs), without(theirs, mine)}, true
+	mine, theirs := h.demands(places, touches, a.Home), h.demands(places, other, a.Home)
+	return Reason{finger, other[note].Finger, without(mine, theirs), without(theirs, mine), total(mine) > total(theirs)}, true
+}
+
+// anew fingers a path under another condition.
+func (h *Hand) anew(places []neck.Place, a Ask) ([]Touch, int64) {
+	if h.rings {
+		return h.ringing(places, a), 0
+	}
+	return h.least(places, a)
 }
 
 // demands lists what a fingered path asks for, beyond fingers on their homes.
-func (h *Hand) demands(places []neck.Place, touches []Touch) []Demand {
+func (h *Hand) demands(places []neck.Place, touches []Touch, home int) []Demand {
 	var out []Demand
 	for i, t := range touches {
 		fret := places[i].Fret
@@ -63,6 +72,9 @@ func (h *Hand) demands(places []neck.Place, touches []Touch) []Demand {
 			continue
 		}
 		g := h.gripFor(t, fret)
+		if away := h.leaving(g, home).cost(); away > 0 {
+			out = append(out, Demand{Kind: Leave, Note: i, cost: away})
+		}
 		switch t.Reach {
 		case Back:
 			out = append(out, Demand{ReachBack, i, h.mm[t.Position] - h.mm[fret], 0, h.grip(g, fret).cost()})
@@ -92,6 +104,13 @@ func (h *Hand) demands(places []neck.Place, touches []Touch) []Demand {
 func (h *Hand) gripFor(t Touch, fret int) grip {
 	stance := slices.Index(h.stances, Stance{t.Finger, fret - t.Position, t.Reach})
 	return grip{int16(t.Position), int8(stance)}
+}
+
+func total(demands []Demand) (cost int64) {
+	for _, d := range demands {
+		cost += d.cost
+	}
+	return cost
 }
 
 // without leaves the demands that are not in the other list, the dearest first.

@@ -18,7 +18,9 @@ func firstPosition(r Request) ([]Box, error) {
 		notes := r.inPosition(p)
 		known := slices.ContainsFunc(out, func(b Box) bool { return slices.Equal(b.Notes, notes) })
 		if len(notes) > 0 && !known {
-			out = append(out, r.placed(p.Name, notes))
+			box := r.placed(p.Name, notes)
+			box.Hand = p.Hand
+			out = append(out, box)
 		}
 	}
 	return out, nil
@@ -40,7 +42,7 @@ func (r *Request) inPosition(p Position) []Note {
 	var notes []Note
 	for i, str := range r.Strings {
 		open := r.Neck.Open(str).MIDI()
-		end := open + p.High
+		end := open + r.endOf(p, open)
 		if i+1 < len(r.Strings) {
 			next := r.Strings[i+1]
 			if fret, ok := r.lowestIn(p, next); ok {
@@ -56,6 +58,25 @@ func (r *Request) inPosition(p Position) []Note {
 		}
 	}
 	return notes
+}
+
+// endOf is the last fret of a position on a string. It ends where the little
+// finger ends: with the index on its last fret and a finger for each scale note
+// from there, that may be past the usual end.
+func (r *Request) endOf(p Position, open int) int {
+	const between = 2 // middle and ring finger
+	at := func(fret int) bool { return r.Scale.Index(open+fret) >= 0 }
+	if p.Little == 0 || !at(p.Hand) || !at(p.Little) {
+		return p.High
+	}
+	notes := 0
+	for fret := p.Hand + 1; fret < p.Little; fret++ {
+		notes += count(at(fret))
+	}
+	if notes != between {
+		return p.High
+	}
+	return p.Little
 }
 
 // lowestIn is the lowest fret of a scale note on a string in a position.

@@ -51,10 +51,13 @@ type Ring func(row [][]neck.Place) []neck.Place
 // LastHome without.
 type Frame struct{ First, FirstHome, LastHome, Last int }
 
-// Position is a named place of the hand low on the neck: the frets it covers.
+// Position is a named place of the hand low on the neck: the frets it covers,
+// and the fret of the index finger at rest.
 type Position struct {
 	Name      string
 	Low, High int
+	Hand      int
+	Little    int // fret past the last that a free little finger takes, 0 for none
 }
 
 // Note is one place of a box.
@@ -76,6 +79,7 @@ type Correction struct {
 type Box struct {
 	Name        string // "E form", "string 4", "from ♭3"
 	Degree      int    // scale index of the note that the box starts from
+	Hand        int    // fret of the index finger at rest where the hand is at home; 0 where the box has no such place
 	Form        string // chord form, where there is one
 	Notes       []Note
 	Missing     []pitch.Pitch // what fell off the neck or out of the hand, lowest first

@@ -292,3 +292,81 @@ func TestCampanellaFingersAreBusy(t *testing.T) {
 		}
 	}
 }
+
+// Common practice: on a two-fret neck the fingers come from the key's home
+// position; the index goes back for the notes that need it and glides to its
+// other fret; first position ends where the little finger ends.
+func TestMandolinKeysFromTheirHome(t *testing.T) {
+	for tonic, want := range map[string]string{
+		"A":  "4: 1(1) 2(1) 4(2) 6(3) | 3: 0 2(1) 4(2) 6(3) | 2: 0 2(1) 4(2) 5(3) | 1: 0 2(1) 4(2) 5(3) 7(4)",
+		"E":  "4: 1(1) 2(1) 4(2) 6(3) | 3: 1(1) 2(1) 4(2) 6(3) | 2: 0 2(1) 4(2) 6(3) | 1: 0 2(1) 4(2) 5(3) 7(4)",
+		"F#": "4: 1(1) 3(2) 4(3) 6(4) | 3: 1(1) 3(2) 4(3) 6(4) | 2: 1(1) 2(1) 4(2) 6(3) | 1: 1(1) 2(1) 4(2) 6(3) 7(4)",
+		"Db": "4: 1(1) 3(2) 5(3) 6(4) | 3: 1(1) 3(2) 4(3) 6(4) | 2: 1(1) 3(2) 4(3) 6(4) | 1: 1(1) 2(1) 4(2) 6(3) 8(4)",
+	} {
+		box := plantest.Build(t, short("mandolin | "+tonic+` major | "system": "first-position"`)).Boxes[0]
+		assert.Equal(t, want, notation(box.Notes), tonic)
+	}
+	for _, tonic := range strings.Fields("C Db D Eb E F F# G Ab A Bb B") {
+		p := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "`+tonic+`", "name": "major"}, "layout": {"system": "first-position"}, "run": {"pattern": "full-range"}}`)
+		first, last := p.Run.Events[0], p.Run.Events[len(p.Run.Events)-1]
+		require.Equal(t, first.Place, last.Place, tonic)
+		assert.Equal(t, first.Finger, last.Finger, "%s: one finger for the note that it begins and ends on", tonic)
+	}
+}
+
+// Common practice: on a bass with one finger per fret a major scale at fret 2
+// starts on the middle finger and has no shift; a scale that fits four frets has
+// none on any neck.
+func TestFourFretsUnderOneHand(t *testing.T) {
+	for tonic, strs := range map[string][3]int{"F#": {4, 3, 2}, "B": {3, 2, 1}} {
+		want := fmt.Sprintf("%d: 2(2) 4(4) | %d: 1(1) 2(2) 4(4) | %d: 1(1) 3(3) 4(4)", strs[0], strs[1], strs[2])
+		p := plantest.Build(t, short(`bass | `+tonic+` major | "system": "from-degree", "lowFret": 1, "highFret": 4`))
+		assert.Equal(t, want, notation(p.Boxes[0].Notes), tonic)
+	}
+	for _, in := range neck.Instruments() {
+		for _, system := range []string{"from-degree", "one-octave", "two-per-string", "seven-position"} {
+			for _, tonic := range []string{"F#", "Bb", "D"} {
+				p := plantest.Build(t, `{"instrument": {"id": "`+in.ID+`"}, "scale": {"tonic": "`+tonic+`", "name": "major"}, "layout": {"system": "`+system+`"}, "hand": {"school": "per-fret"}}`)
+				for _, b := range p.Boxes {
+					if b.LowFret > 0 && b.HighFret-b.LowFret <= 3 {
+						assert.Zero(t, b.Shifts, "%s %s %s, box %s: %s", in.ID, system, tonic, b.ID, notation(b.Notes))
+					}
+				}
+			}
+		}
+	}
+}
+
+// Common practice: first position is fingered in first position.
+func TestFirstPositionFingers(t *testing.T) {
+	for brief, want := range map[string]string{
+		`guitar | E minor-pentatonic`: "6: 0 3(3) | 5: 0 2(2) | 4: 0 2(2) | 3: 0 2(2) | 2: 0 3(3) | 1: 0 3(3)",
+		`bass | C major`:              "4: 0 1(1) 3(3) | 3: 0 2(2) 3(3) | 2: 0 2(2) 3(3) | 1: 0 2(2) 4(4)",
+	} {
+		assert.Equal(t, want, notation(plantest.Build(t, short(brief+` | "system": "first-position"`)).Boxes[0].Notes), brief)
+	}
+}
+
+// Common practice: one, two and four on a long scale: a half step between index
+// and middle and between middle and little finger, a whole step between index and
+// little finger; what is wider is a shift.
+func TestOneTwoFourMeansIt(t *testing.T) {
+	steps := map[[2]int]int{{1, 2}: 1, {2, 4}: 1, {1, 4}: 2}
+	for _, system := range []string{"three-per-string", "two-per-string", "five-form", "seven-position", "first-position", "from-degree", "one-octave", "single-string"} {
+		for _, tonic := range strings.Fields("C Db D Eb E F F# G Ab A Bb B") {
+			for _, b := range plantest.Build(t, short(`upright-bass | `+tonic+` major | "system": "`+system+`"`)).Boxes {
+				for i, n := range b.Notes[1:] {
+					before := b.Notes[i]
+					if n.Shift != 0 || n.Finger == 0 || before.Finger == 0 || n.Finger == before.Finger {
+						continue
+					}
+					low, high := before, n
+					if low.Finger > high.Finger {
+						low, high = high, low
+					}
+					assert.Equal(t, steps[[2]int{low.Finger, high.Finger}], high.Fret-low.Fret, "%s %s box %s: %s", system, tonic, b.ID, notation(b.Notes))
+				}
+			}
+		}
+	}
+}

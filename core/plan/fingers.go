@@ -86,7 +86,7 @@ func (m *maker) fingerBy(b layout.Box, school int, strict bool) fingered {
 // an order, or as they stand where that is nil. Four on a string are held in
 // the way that the brief chooses.
 func (m *maker) ask(f fingered, order []int) hand.Ask {
-	a := hand.Ask{Strict: f.strict}
+	a := hand.Ask{Strict: f.strict, Home: f.Hand}
 	if m.System.ID != fourPerString {
 		return a
 	}

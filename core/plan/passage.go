@@ -78,7 +78,7 @@ func stretch(r *Run, parts []part, slot int) hand.Report {
 	var whole sequence
 	var touches []hand.Touch
 	for i := 0; i < len(parts); {
-		path := sequence{school: parts[i].school}
+		path := sequence{school: parts[i].school, home: parts[i].home}
 		for ; i < len(parts) && parts[i].school == path.school; i++ {
 			*parts[i].first = len(r.Events) + len(whole.steps) + len(path.steps)
 			path.add(parts[i].sequence)
@@ -98,4 +98,7 @@ func stretch(r *Run, parts []part, slot int) hand.Report {
 func (s *sequence) add(next sequence) {
 	s.steps = append(s.steps, next.steps...)
 	s.strict = s.strict || next.strict
+	if s.home != next.home {
+		s.home = 0
+	}
 }

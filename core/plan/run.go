@@ -46,13 +46,14 @@ type step struct {
 type sequence struct {
 	steps   []step
 	school  int
+	home    int // position where the hand is at home, 0 for none
 	strict  bool
 	through []run.ChordAt // chords, where each begins
 }
 
 // path is the sequence as a hand is asked for it.
 func (s sequence) path() ([]neck.Place, hand.Ask) {
-	places, ask := make([]neck.Place, len(s.steps)), hand.Ask{Strict: s.strict}
+	places, ask := make([]neck.Place, len(s.steps)), hand.Ask{Strict: s.strict, Home: s.home}
 	for k, step := range s.steps {
 		places[k] = step.at
 		if step.hold && ask.Hold == nil {
@@ -75,7 +76,7 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 		return sequence{}, err
 	}
 	places, ask := m.runPlaces(b.Box, order), m.ask(b, order)
-	s := sequence{steps: make([]step, len(order)), school: b.school, strict: b.strict, through: through}
+	s := sequence{steps: make([]step, len(order)), school: b.school, home: b.Hand, strict: b.strict, through: through}
 	for k, i := range order {
 		s.steps[k] = step{Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k]}
 		if i >= len(own) || b.Notes[i] != own[i] {

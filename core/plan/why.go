@@ -36,6 +36,8 @@ func (m *maker) reason(f fingered, r hand.Reason, note int) string {
 	mine, other := demandWords(f, r.Chosen, note), demandWords(f, r.Other, note)
 	finger, instead := english.Capital(hand.FingerWords[r.Finger]), "the "+hand.FingerWords[r.Instead]
 	switch {
+	case r.Alike:
+		return fmt.Sprintf("%s, so that like frets have like fingers: %s would ask for no more by itself.", finger, instead)
 	case mine == "" && other == "":
 		return fmt.Sprintf("%s: %s would ask as much, and the hand that moves latest is taken.", finger, instead)
 	case mine == "":
@@ -69,6 +71,8 @@ func demandWord(d hand.Demand) string {
 		return fmt.Sprintf("a reach forward of %.0f mm", d.MM)
 	case hand.Shift:
 		return "a shift of " + english.Count(max(d.Frets, -d.Frets), "fret", "frets")
+	case hand.Leave:
+		return "leaving the home position"
 	case hand.Cut:
 		return "a note cut short"
 	case hand.Slide:
