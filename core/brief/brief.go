@@ -48,13 +48,14 @@ type Scale struct {
 
 // Layout chooses the boxes.
 type Layout struct {
-	System     string `json:"system,omitempty"`
-	Strings    []int  `json:"strings,omitempty"`
-	FromDegree *int   `json:"fromDegree,omitempty"`
-	Octaves    *int   `json:"octaves,omitempty"`
-	LowFret    *int   `json:"lowFret,omitempty"`
-	HighFret   *int   `json:"highFret,omitempty"`
-	Box        *int   `json:"box,omitempty"`
+	System      string `json:"system,omitempty"`
+	Strings     []int  `json:"strings,omitempty"`
+	FromDegree  *int   `json:"fromDegree,omitempty"`
+	Octaves     *int   `json:"octaves,omitempty"`
+	OctaveShape string `json:"octaveShape,omitempty"`
+	LowFret     *int   `json:"lowFret,omitempty"`
+	HighFret    *int   `json:"highFret,omitempty"`
+	Box         *int   `json:"box,omitempty"`
 }
 
 // Hand chooses the fingering.

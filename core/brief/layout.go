@@ -68,6 +68,17 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
+		Path: "layout.octaveShape", Title: "Shape of the octave", About: "How the notes of one octave are laid over the strings.", Point: pointPlace,
+		at: func(b *Brief) any { return &b.Layout.OctaveShape }, Options: layout.OctaveShapes, Usual: always(layout.OctaveShapes[0].ID), clears: noBox,
+		matters: func(r *Reading) bool { return r.System.Uses.Shape },
+		say: func(r *Reading) (lead, words string) {
+			if r.System.Uses.Shape {
+				return ", ", phrase(layout.OctaveShapes, r.Brief.Layout.OctaveShape)
+			}
+			return
+		},
+	},
+	{
 		Path: "layout.strings", Title: "Strings", About: "Numbers of the strings that are used; those that rise in pitch where they are not given.", Point: pointPlace,
 		Hint: "or type string numbers: 4 3 2",
 		at:   func(b *Brief) any { return &b.Layout.Strings }, clears: noBox, choices: stringSets, typed: asNumbers,
@@ -140,7 +151,7 @@ func makeLayout(r *Reading, _ *fault.List) {
 	}
 	r.Request = layout.Request{
 		Neck: r.Neck, Scale: r.Scale, Strings: r.Neck.ByPitch(l.Strings), LowFret: *l.LowFret, HighFret: *l.HighFret,
-		FromDegree: *l.FromDegree - 1, Octaves: *l.Octaves,
+		FromDegree: *l.FromDegree - 1, Octaves: *l.Octaves, OctaveShape: l.OctaveShape,
 	}
 }
 

@@ -17,8 +17,8 @@ func Example() {
 	formula, _ := explore.ReadFormula("1 b2 3 4 5 b6 b7")
 	fmt.Println("1 ♭2 3 4 5 ♭6 ♭7 is", formula.Same[0].Name)
 	// Output:
-	// E♭ Mixolydian: frets 11 to 15, 0 mm
-	// A♭ Dorian: frets 11 to 15, 0 mm
-	// D♭ Mixolydian: frets 9 to 13, 56 mm
+	// E♭ Mixolydian: frets 10 to 13, 0 mm
+	// A♭ Dorian: frets 11 to 15, 27 mm
+	// D♭ Mixolydian: frets 8 to 11, 87 mm
 	// 1 ♭2 3 4 5 ♭6 ♭7 is Phrygian dominant
 }

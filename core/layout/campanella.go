@@ -92,11 +92,7 @@ func (r *Request) rows(low, high int) [][]int {
 		if r.Scale.Index(m) != r.FromDegree {
 			continue
 		}
-		row := []int{m}
-		for next := r.Scale.Next(m); next <= m+12*r.Octaves; next = r.Scale.Next(next) {
-			row = append(row, next)
-		}
-		out = append(out, row)
+		out = append(out, r.octavesFrom(m))
 	}
 	return out
 }

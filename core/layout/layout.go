@@ -40,6 +40,8 @@ type Request struct {
 	Ring       Ring       // how the hand lets notes ring on, for the systems that do
 	FromDegree int        // scale index to start from, where a system asks for one
 	Octaves    int        // how far to go from there, 1 to 3
+	// OctaveShape is the id of one of OctaveShapes.
+	OctaveShape string
 }
 
 // Ring chooses for each note of a row one of the places where it lies, so that

@@ -2,26 +2,24 @@ package layout
 
 import (
 	"math"
+	"slices"
 	"strconv"
 
 	"evenladder/core/neck"
+	"evenladder/core/table"
 )
 
-// oneOctave has one box for each root on each string: one octave, three notes a
-// string, or two where the scale has five notes or fewer. Where strings or
-// frets run out it is cut short. Each leads on to the box that begins on
-// the root it ends with.
+// oneOctave has one box for each root on each string: one octave under one hand,
+// or evenly over the strings. Where strings or frets run out it is cut short. Each
+// leads on to the box that begins on the root it ends with.
 func oneOctave(r Request) ([]Box, error) {
-	each := 3
-	if r.Scale.Len() < 6 {
-		each = 2
-	}
+	r.Octaves = 1
 	var out []Box
-	for at, str := range r.Strings {
+	for _, str := range r.Strings {
 		open := r.Neck.Open(str).MIDI()
 		for fret := r.LowFret; fret <= r.HighFret; fret++ {
 			if r.Scale.Index(open+fret) == 0 {
-				out = append(out, r.octaveFrom(at, open+fret, each))
+				out = append(out, r.octaveFrom(neck.Place{String: str, Fret: fret}))
 			}
 		}
 	}
@@ -29,21 +27,76 @@ func oneOctave(r Request) ([]Box, error) {
 	return out, nil
 }
 
-func (r *Request) octaveFrom(at, root, each int) Box {
+// OctaveShapes are the shapes of one octave, in picker order.
+var OctaveShapes = []table.Row{
+	{ID: underHand, Name: "an octave under one hand", Why: "the hand stays; each string has what lies under it"},
+	{ID: "even", Name: "an even octave", Phrase: "the same number of notes on each string", Why: "three, three and two: regular for rhythm and picking, the same from every root but for the corrections"},
+}
+
+const underHand = "one-hand"
+
+// octaveFrom is the octave from a root. The even shape is taken under one hand
+// too where it asks no more of it.
+func (r *Request) octaveFrom(root neck.Place) Box {
+	b := r.evenOctave(root)
+	if r.OctaveShape != "even" {
+		best := handful{b.notes, r.reachesOf(b.notes)}
+		for _, notes := range r.underOneHand(root) {
+			if h := (handful{notes, r.reachesOf(notes)}); h.compare(best) < 0 {
+				best = h
+				b.notes, b.missing = notes, r.octavesFrom(r.Neck.MIDI(root))[len(notes):]
+			}
+		}
+	}
+	box := b.box(0, placeName(root.String, root.Fret))
+	box.Corrections = r.corrections(box.Notes)
+	return box
+}
+
+// evenOctave has three notes a string, or two where the scale has five notes or
+// fewer.
+func (r *Request) evenOctave(root neck.Place) builder {
+	each := 3
+	if r.Scale.Len() < 6 {
+		each = 2
+	}
 	b := builder{Request: r, notes: make([]Note, 0, r.Scale.Len()+1)}
-	midi := root
-	for i := range r.Scale.Len() + 1 {
+	at := slices.Index(r.Strings, root.String)
+	for i, midi := range r.octavesFrom(r.Neck.MIDI(root)) {
 		if s := at + i/each; s < len(r.Strings) {
 			b.add(r.Strings[s], midi, Core)
 		} else {
 			b.missing = append(b.missing, midi)
 		}
-		midi = r.Scale.Next(midi)
 	}
-	box := b.box(0, placeName(r.Strings[at], root-r.Neck.Open(r.Strings[at]).MIDI()))
-	box.Corrections = r.corrections(box.Notes)
-	return box
+	return b
 }
+
+// reachesOf counts the notes off their home under the hand that needs the
+// fewest such.
+func (r *Request) reachesOf(notes []Note) int {
+	_, high := fretRange(notes)
+	least := unheld
+	for position := max(high-r.Frame.Last, 1); position <= high-r.Frame.First; position++ {
+		least = min(least, r.reachesAt(notes, position))
+	}
+	return least
+}
+
+// reachesAt counts the notes off their home under a hand at a position.
+func (r *Request) reachesAt(notes []Note, position int) (reaches int) {
+	for _, n := range notes {
+		rank := r.rank(n.Fret, position, hold{openFirst: true})
+		if rank == outOfHand {
+			return unheld
+		}
+		reaches += count(rank >= reachBack)
+	}
+	return reaches
+}
+
+// unheld is more reaches than any hand has, where it does not hold the notes.
+const unheld = 1 << 20
 
 func placeName(str, fret int) string {
 	return "string " + strconv.Itoa(str) + ", fret " + strconv.Itoa(fret)
@@ -134,8 +187,12 @@ func Closest(n neck.Neck, fret int, boxes []Box) (box int, mm float64) {
 // shortfallMM is what a missing note weighs against travel.
 const shortfallMM = 1000
 
-// HandFret is where the hand stands for a box: its lowest stopped fret.
+// HandFret is where the hand stands for a box: at home, or at its lowest stopped
+// fret.
 func HandFret(b Box) int {
+	if b.Hand > 0 {
+		return b.Hand
+	}
 	low := 0
 	for _, n := range b.Notes {
 		if n.Fret > 0 && (low == 0 || n.Fret < low) {

@@ -1,26 +1,41 @@
 package layout
 
-import "fmt"
+import (
+	"fmt"
+	"slices"
+)
 
-// sevenPosition has one box for each degree: everything that lies under the
-// hand whose index finger rests on that degree on the lowest string, with one
-// reach either way, each pitch once. Two degrees a half step apart can have the
-// same notes under the hand.
+// sevenPosition has a box for each degree on the lowest string: everything that
+// lies under the hand that stands there, with one reach either way, each pitch
+// once. A half step above another degree the little finger reaches before the
+// index, which would have two notes to stop on a string: that is the other
+// degree's box. No two boxes are equal.
 func sevenPosition(r Request) ([]Box, error) {
-	return eachDegree(&r, upTo(r.Scale.Len()), func(r *Request, lowest int) Box {
+	made := eachDegree(&r, upTo(r.Scale.Len()), func(r *Request, lowest int) Box {
 		position := lowest - r.Neck.Open(r.Strings[0]).MIDI()
-		notes := r.alike(r.under(position, false))
-		if len(notes) == 0 {
-			return Box{}
-		}
 		name := "open position"
 		if position > 0 {
 			name = fmt.Sprintf("position %d", position)
 		}
+		halfStep := position > 1 && r.Scale.Index(lowest-1) >= 0
+		notes := r.under(position, hold{underAlone: true, forwardFirst: halfStep})
+		if halfStep {
+			notes = slices.DeleteFunc(notes, func(n Note) bool { return n.MIDI < lowest })
+		}
+		if notes = r.alike(notes); len(notes) == 0 {
+			return Box{}
+		}
 		box := r.placed(name, notes, r.cutByNeck(position)...)
-		box.Degree = r.Scale.Index(lowest)
+		box.Degree, box.Hand = r.Scale.Index(lowest), max(position, 1)
 		return box
-	}), nil
+	})
+	var out []Box
+	for _, b := range made {
+		if !slices.ContainsFunc(out, func(o Box) bool { return slices.Equal(o.Notes, b.Notes) }) {
+			out = append(out, b)
+		}
+	}
+	return out, nil
 }
 
 // cutByNeck are the pitches at home under the hand on the highest string that

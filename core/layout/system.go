@@ -17,6 +17,7 @@ type Uses struct {
 	Links      bool // its boxes lead on to one another
 	AnyString  bool // its boxes begin on any string
 	Rings      bool // its notes ring into each other
+	Shape      bool // OctaveShape
 }
 
 // Systems are all layout systems in picker order.
@@ -26,7 +27,7 @@ var Systems = []System{
 	{table.Row{ID: "four-per-string", Name: "four notes per string", Phrase: "as four notes per string", Why: "covers most neck; moves the hand on every string"}, perString(4), Uses{}},
 	{table.Row{ID: "five-form", Name: "five forms", Phrase: "in the five forms", Why: "a pentatonic core with the other notes laid over it, tied to chord forms"}, fiveForm, Uses{}},
 	{table.Row{ID: "seven-position", Name: "seven positions", Phrase: "in seven positions", Why: "all that lies under a hand that stays, from each degree"}, sevenPosition, Uses{}},
-	{table.Row{ID: "one-octave", Name: "one octave from every root", Phrase: "as one octave from every root", Why: "three notes a string from any root; chained root to root they cover the neck"}, oneOctave, Uses{Links: true, AnyString: true}},
+	{table.Row{ID: "one-octave", Name: "one octave from every root", Phrase: "as one octave from every root", Why: "one octave from any root; chained root to root they cover the neck"}, oneOctave, Uses{Links: true, AnyString: true, Shape: true}},
 	{table.Row{ID: "from-degree", Name: "from one degree, all starts", Phrase: "from one degree, all starts", Why: "finds every place to begin, each with the form it grows out of"}, fromDegree, Uses{Span: true, AnyString: true}},
 	{table.Row{ID: "first-position", Name: "first position", Phrase: "in first position", Why: "open strings and the first frets, lowest note to highest"}, firstPosition, Uses{}},
 	{table.Row{ID: "single-string", Name: "one string at a time", Phrase: "one string at a time", Why: "shows steps and half steps as distances; joins the boxes"}, singleString, Uses{Links: true}},

@@ -99,14 +99,25 @@ func TestFromDegreeStarts(t *testing.T) {
 }
 
 // Everything in a position lies within the frame of the hand, outer strings
-// of one letter are alike, and a half-step neighbour shares its notes.
+// of one letter are alike, and the named fret is where the hand stands.
 func TestSevenPositions(t *testing.T) {
 	for _, key := range []string{"C", "F#", "Ab"} {
 		r := underHand(request(t, standard, 24, key, "melodic-minor"))
 		made := boxes(t, "seven-position", r)
 		assert.Len(t, made, 7, "one for each degree")
-		for _, b := range made {
+		for i, b := range made {
+			for _, other := range made[:i] {
+				assert.NotEqual(t, other.Notes, b.Notes, "no two equal boxes")
+			}
 			position := lowestOf(r, b)
+			assert.Equal(t, max(position, 1), b.Hand)
+			index := map[int]bool{} // strings on which the index is at home
+			for _, n := range b.Notes {
+				index[n.String] = index[n.String] || n.Fret == position
+			}
+			if r.Scale.Index(r.Neck.Open(6).MIDI()+position-1) >= 0 && position > 1 {
+				assert.True(t, index[6] && b.Notes[0].Fret == position, "it starts where the hand stands")
+			}
 			for _, n := range b.Notes {
 				assert.GreaterOrEqual(t, n.Fret, max(position-1, 0))
 				assert.LessOrEqual(t, n.Fret, position+4)

@@ -13,23 +13,33 @@ const (
 	openString
 	reachBack
 	reachForward
+	reachLast
 	outOfHand
 
 	openAtOnce = 0 // an open string where open strings come first
 )
 
+// hold says how a hand at a position takes what is not at home under it.
+type hold struct {
+	openFirst    bool // open strings come first
+	underAlone   bool // open strings sound where the hand has them under it, not beside it
+	forwardFirst bool // the little finger reaches rather than the index
+}
+
 // rank says what a fret asks of a hand at a position.
-func (r *Request) rank(fret, position int, openFirst bool) int {
+func (r *Request) rank(fret, position int, h hold) int {
 	offset := fret - position
 	switch {
 	case fret < r.LowFret || fret > r.HighFret:
 		return outOfHand
-	case fret == 0 && openFirst:
+	case fret == 0 && h.openFirst:
 		return openAtOnce
 	case offset >= r.Frame.FirstHome && offset <= r.Frame.LastHome:
 		return atHome
-	case fret == 0 && position+r.Frame.First <= 1:
+	case fret == 0 && (position <= 1 || !h.underAlone && position+r.Frame.First <= 1):
 		return openString
+	case offset < r.Frame.FirstHome && offset >= r.Frame.First && h.forwardFirst:
+		return reachLast
 	case offset < r.Frame.FirstHome && offset >= r.Frame.First:
 		return reachBack
 	case offset > r.Frame.LastHome && offset <= r.Frame.Last:
@@ -42,7 +52,7 @@ func (r *Request) rank(fret, position int, openFirst bool) int {
 // first, each pitch once at the place that asks least of the hand; of equal
 // places the one on the lower string. Open strings sound with the first
 // positions.
-func (r *Request) under(position int, openFirst bool) []Note {
+func (r *Request) under(position int, h hold) []Note {
 	var places [maxMIDI + 1]struct{ str, rank int8 }
 	found, low, high := 0, maxMIDI, 0
 	first, last := position+r.Frame.First, min(position+r.Frame.Last, r.Neck.Frets)
@@ -57,7 +67,7 @@ func (r *Request) under(position int, openFirst bool) []Note {
 			if r.Scale.Index(midi) < 0 {
 				continue
 			}
-			rank := int8(r.rank(fret, position, openFirst))
+			rank := int8(r.rank(fret, position, h))
 			p := &places[midi]
 			if rank == outOfHand || p.str != 0 && p.rank <= rank {
 				continue

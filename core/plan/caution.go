@@ -16,6 +16,7 @@ const (
 	CautionRefit      = "refit"       // the chosen box was changed to keep within the hand's greatest opening
 	CautionIncomplete = "incomplete"  // the chosen box lacks notes
 	CautionShared     = "shared"      // neighbours of a campanella share a string
+	CautionJump       = "jump"        // the hand jumps in the chosen box
 	CautionFrets      = "beyond-neck" // other boxes lack notes
 	CautionCare       = "care"        // goes with a span
 	CautionEnding     = "ending"      // the run stops on a note outside the chord
@@ -41,6 +42,8 @@ func (m *maker) cautions(p Plan, chosen fingered) []Caution {
 	}
 	if m.System.Uses.Rings {
 		out = append(out, m.sharedStrings(chosen)...)
+	} else {
+		out = append(out, jumps(box.ID, chosen)...)
 	}
 	var others []string
 	for i, b := range p.Boxes {
@@ -63,6 +66,27 @@ func (m *maker) cautions(p Plan, chosen fingered) []Caution {
 	}
 	if t, ok := m.Scale.Simpler(); ok {
 		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals in its signature; %s sounds the same and reads more easily.", m.Scale.Title(), t.Title())})
+	}
+	return out
+}
+
+// jumpFrets is the way from which the hand jumps, if the notes are as far apart.
+const jumpFrets = 5
+
+// jumps says where the hand cannot go on stepwise.
+func jumps(box string, f fingered) (out []Caution) {
+	last := -1 // note that was stopped last
+	for i, t := range f.Touches {
+		to := f.Notes[i]
+		if to.Fret == 0 {
+			continue
+		}
+		from := f.Notes[max(last, 0)]
+		last = i
+		if way := max(to.Fret-from.Fret, from.Fret-to.Fret); min(way, max(t.Shift, -t.Shift)) >= jumpFrets {
+			out = append(out, Caution{CautionJump, fmt.Sprintf("Box %s jumps %d frets, from string %d, fret %d to string %d, fret %d: no stepwise way lies within these frets.",
+				box, way, from.String, from.Fret, to.String, to.Fret)})
+		}
 	}
 	return out
 }

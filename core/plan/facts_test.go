@@ -370,3 +370,55 @@ func TestOneTwoFourMeansIt(t *testing.T) {
 		}
 	}
 }
+
+// Common practice: one octave under one hand first; the even shape of three,
+// three and two is the other school.
+func TestShapesOfOneOctave(t *testing.T) {
+	for brief, want := range map[string]string{
+		`bass | C major | "system": "one-octave", "box": 2`:                                  "3: 3(2) 5(4) | 2: 2(1) 3(2) 5(4) | 1: 2(1) 4(3) 5(4)",
+		`ukulele | D major | "system": "one-octave"`:                                         "3: 2(1) 4(3) | 2: 2(1) 3(2) 5(4) | 1: 2(1) 4(3) 5(4)",
+		`mandolin | E major | "system": "one-octave", "strings": [3, 2], "lowFret": 1`:       "3: 2(1) 4(2) 6(3) 7(4) | 2: 2(1) 4(2) 6(3) 7(4)",
+		`mandolin | D major | "system": "one-octave"`:                                        "4: 7(1) 9(2) 11(3) 12(4) | 3: 7(1) 9(2) 11(3) 12(4)",
+		`bass | C major | "system": "one-octave", "octaveShape": "even", "box": 2`:           "3: 3(1) 5(2) 7(4) | 2: 3(1) 5(2) 7(4) | 1: 4(1) 5(2)",
+		`guitar | A natural-minor | "system": "one-octave", "octaveShape": "even", "box": 4`: "4: 7(1) 9(3) 10(4) | 3: 7(1) 9(3) 10(4) | 2: 8(2) 10(4)",
+	} {
+		p := plantest.Build(t, short(brief))
+		assert.Equal(t, want, notation(p.Boxes[p.Box].Notes), brief)
+	}
+	even := plantest.Build(t, short(`guitar | A natural-minor | "system": "one-octave", "octaveShape": "even", "box": 4`))
+	assert.Equal(t, []plan.Correction{{FromString: 3, ToString: 2, Frets: 1}}, even.Boxes[4].Corrections, "corrections are said in both schools")
+	assert.Contains(t, even.Sentence, "the same number of notes on each string")
+}
+
+// Two and three octaves climb string by string, without a leap where a stepwise
+// way exists; a jump that cannot be helped is a caution with its place.
+func TestOctavesClimbStepwise(t *testing.T) {
+	for _, instrument := range []string{"guitar", "bass", "bass-5", "mandolin", "upright-bass", "guitar-7"} {
+		for _, tonic := range strings.Fields("C Db D Eb E F F# G Ab A Bb B") {
+			for octaves := 2; octaves <= 3; octaves++ {
+				p := plantest.Build(t, short(fmt.Sprintf(`%s | %s major | "system": "from-degree", "octaves": %d`, instrument, tonic, octaves)))
+				for _, b := range p.Boxes {
+					for i, n := range b.Notes[1:] {
+						before := b.Notes[i]
+						assert.LessOrEqual(t, n.String, before.String, "%s %s: strings in order: %s", instrument, tonic, frets(b.Notes))
+						if n.String == before.String {
+							assert.LessOrEqual(t, n.Fret-before.Fret, 2, "a step of the scale")
+						}
+						if before.Fret > 0 {
+							assert.Less(t, min(max(n.Fret-before.Fret, before.Fret-n.Fret), max(n.Shift, -n.Shift)), 5, "%s %s: %s", instrument, tonic, notation(b.Notes))
+						}
+					}
+				}
+			}
+		}
+	}
+	two := plantest.Build(t, short(`bass | C major | "system": "from-degree", "octaves": 2`))
+	starts := map[neck.Place]bool{}
+	for _, b := range two.Boxes {
+		starts[b.Notes[0].Place] = true
+	}
+	assert.True(t, starts[neck.Place{String: 3, Fret: 3}])
+
+	jump := plantest.Build(t, short(`bass | C major | "system": "from-degree", "octaves": 2, "strings": [3, 1], "highFret": 20`))
+	assert.Contains(t, jump.Cautions, plan.Caution{Code: "jump", Message: "Box 1 jumps 8 frets, from string 3, fret 17 to string 1, fret 9: no stepwise way lies within these frets."})
+}

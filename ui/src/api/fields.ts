@@ -16,6 +16,7 @@ export const fields = {
   'layout.system': 'text',
   'layout.octaves': 'whole',
   'layout.fromDegree': 'whole',
+  'layout.octaveShape': 'text',
   'layout.strings': 'wholes',
   'layout.lowFret': 'whole',
   'layout.highFret': 'whole',

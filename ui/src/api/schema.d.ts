@@ -579,6 +579,8 @@ export interface components {
             octaves?: number;
             /** @description Degree to start from, counted from 1. */
             fromDegree?: number;
+            /** @description How the notes of one octave are laid over the strings. */
+            octaveShape?: string;
             /** @description Numbers of the strings that are used; those that rise in pitch where they are not given. */
             strings?: number[];
             /** @description First fret that may be used; 0 allows open strings. */
