@@ -21,12 +21,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 	{
 		Path: "layout.system", Title: "Layout", About: "Id of the way to divide the neck into boxes.",
 		at: func(b *Brief) any { return &b.Layout.System }, Options: rowsOf(layout.Systems), clears: append([]string{"run.chain"}, noBox...),
-		Usual: func(r *Reading) string {
-			if n := r.Scale.Len(); n > 0 && n < 7 {
-				return "two-per-string"
-			}
-			return "three-per-string"
-		},
+		Usual: usualSystem,
 		say: func(r *Reading) (string, string) { return " out ", r.System.Phrase },
 	},
 	{
@@ -127,7 +122,10 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 	{
 		Path: "layout.box", Title: "Box", About: "Index of the box that the run is made on, from 0.",
 		at:   func(b *Brief) any { return &b.Layout.Box },
-		fill: func(r *Reading) { fill(&r.Brief.Layout.Box, 0) },
+		fill: func(r *Reading) {
+			r.anyBox = r.Brief.Layout.Box == nil
+			fill(&r.Brief.Layout.Box, 0)
+		},
 		check: func(r *Reading, f *fault.List) {
 			if r.Box() < 0 {
 				f.Addf("layout.box", "%d was given: give 0 for the first box or a number above", r.Box())
@@ -135,6 +133,23 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 }}
+
+// lowFamilies are kept low on the neck by those who teach them.
+var lowFamilies = []neck.Family{neck.Mandolins, neck.Uprights, neck.Ukuleles}
+
+// usualSystem keeps to the first position on the instruments that are taught
+// there; elsewhere, and for the small scales of a ukulele, it goes by the number
+// of notes.
+func usualSystem(r *Reading) string {
+	small := r.Scale.Len() > 0 && r.Scale.Len() < 7
+	switch {
+	case slices.Contains(lowFamilies, r.Instrument.Family) && !(small && r.Instrument.Family == neck.Ukuleles):
+		return "first-position"
+	case small:
+		return "two-per-string"
+	}
+	return "three-per-string"
+}
 
 // spans reports whether the layout asks where to start and how far to go.
 func spans(r *Reading) bool { return r.System.Uses.Span }

@@ -2,6 +2,7 @@ package brief
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"evenladder/core/fault"
@@ -39,6 +40,7 @@ type Reading struct {
 	table   Table
 	carried bool // it is read as a round
 	met     bool // nothing was at fault
+	anyBox  bool // the brief names no box
 }
 
 // Read reads a brief for a plan. Where it cannot be met the error is a
@@ -110,6 +112,23 @@ func (f Field) number(r *Reading, faults *fault.List) {
 
 // Box is the index of the chosen box.
 func (r *Reading) Box() int { return *r.Brief.Layout.Box }
+
+// octaveFret is where the neck begins again.
+const octaveFret = 12
+
+// LayOut lays the boxes out. A brief that names no box has the first one, or
+// where that stands at the octave and another does not, the first that starts
+// lower.
+func (r *Reading) LayOut() ([]layout.Box, error) {
+	boxes, err := r.System.Boxes(r.Request)
+	if err != nil || !r.anyBox {
+		return boxes, err
+	}
+	low := slices.IndexFunc(boxes, func(b layout.Box) bool { return b.Complete() && layout.HandFret(b) < octaveFret })
+	*r = r.WithBox(max(low, 0))
+	r.anyBox = false
+	return boxes, nil
+}
 
 // Say is a note's name as the brief asks to say notes, whatever the key.
 func (r *Reading) Say(n pitch.Name) string { return r.Naming.Absolute(n) }

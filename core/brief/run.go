@@ -382,7 +382,7 @@ func landings(r *Reading) []Choice {
 	if !r.met {
 		return out
 	}
-	boxes, err := r.System.Boxes(r.Request)
+	boxes, err := r.LayOut()
 	if err != nil || r.Box() >= len(boxes) {
 		return out
 	}

@@ -36,7 +36,7 @@ var costs = Costs{
 	Crossing:     9,
 	BesideOpen:   6,
 	WithinString: 38,
-	OverHalfStep: 20,
+	OverHalfStep: 32,
 	SameFinger:   [4]float64{38, 40, 40, 44},
 	Glide:        5,
 	ShiftPerMM:   0.12,

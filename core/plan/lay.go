@@ -24,7 +24,7 @@ func Lay(b brief.Brief) (Laid, error) {
 
 // LayOut lays the boxes of a brief that is read.
 func LayOut(r brief.Reading) (Laid, error) {
-	boxes, err := r.System.Boxes(r.Request)
+	boxes, err := r.LayOut()
 	switch at := r.Box(); {
 	case err != nil:
 		return Laid{}, fault.At("layout.system", "%v", err)

@@ -156,7 +156,7 @@ func TestCautions(t *testing.T) {
 	assert.Equal(t, []string{"span", "care"}, codes(wide))
 	assert.Contains(t, wide.Cautions[0].Message, "Box 1 opens index and middle 63 mm, frets 2 to 4; 55 mm is comfortable for this hand.")
 	assert.Contains(t, wide.Cautions[0].Message, "the same shape 3 frets higher")
-	assert.Empty(t, codes(plantest.Build(t, short("ukulele | Gb lydian"))), "the same frets on a short neck")
+	assert.Empty(t, codes(plantest.Build(t, short(`ukulele | Gb lydian | "system": "three-per-string"`))), "the same frets on a short neck")
 	assert.Equal(t, []string{"incomplete", "beyond-neck", "ending"}, codes(plantest.Build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
 	assert.Contains(t, codes(plantest.Build(t, short("ukulele | Db phrygian"))), "spelling")
 	past := plantest.Build(t, short("guitar | A# whole-tone"))
@@ -263,4 +263,23 @@ func Example() {
 	// string 2 fret 8 finger 4: C
 	// string 1 fret 5 finger 1: D
 	// string 1 fret 8 finger 4: F
+}
+
+// The layout that a teacher of each instrument would set, and a box low on the
+// neck before one at the octave.
+func TestDefaultsByInstrument(t *testing.T) {
+	for brief, want := range map[string]string{
+		"guitar | Eb major": "three-per-string", "guitar | Eb minor-pentatonic": "two-per-string", "bass | Eb major": "three-per-string",
+		"mandolin | Eb major": "first-position", "octave-mandolin | Eb minor-pentatonic": "first-position",
+		"ukulele | Eb major": "first-position", "ukulele | Eb minor-pentatonic": "two-per-string", "ukulele-baritone | Eb dorian": "first-position",
+		"upright-bass | Eb major": "first-position", "upright-bass | Eb minor-pentatonic": "first-position",
+	} {
+		assert.Equal(t, want, plantest.Build(t, short(brief)).Brief.Layout.System, brief)
+	}
+	high := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "major"}, "layout": {"system": "three-per-string"}, "hand": {"open": "closed"}}`)
+	assert.Equal(t, 12, high.Boxes[0].LowFret, "without open strings the root is at the octave")
+	assert.Equal(t, 1, high.Box)
+	assert.Equal(t, 1, *high.Brief.Layout.Box)
+	asked := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "major"}, "layout": {"system": "three-per-string", "box": 0}, "hand": {"open": "closed"}}`)
+	assert.Zero(t, asked.Box, "a box that is asked for")
 }

@@ -376,7 +376,7 @@ func TestTheSameFingeringIsTheSame(t *testing.T) {
 	said := 0
 	for _, in := range []string{"bass", "guitar", "mandolin", "ukulele", "bass-5"} {
 		for _, place := range brief.Wheres {
-			r := build(t, `{"instrument": {"id": "`+in+`"}, "scale": {"tonic": "F", "name": "minor-pentatonic"}, "round": {"place": "`+place.ID+`"}}`)
+			r := build(t, `{"instrument": {"id": "`+in+`"}, "scale": {"tonic": "F", "name": "minor-pentatonic"}, "layout": {"system": "two-per-string"}, "round": {"place": "`+place.ID+`"}}`)
 			for i := 1; i < len(r.Stops); i++ {
 				a, b := pressedNotes(r.Stops[i-1]), pressedNotes(r.Stops[i])
 				m := r.Stops[i].Move
