@@ -76,7 +76,7 @@ func TestPaperAndPages(t *testing.T) {
 
 func TestPicturesAreWellFormed(t *testing.T) {
 	for _, in := range neck.Instruments() {
-		p := plantest.Build(t, `{"instrument": {"id": "`+in.ID+`", "leftHanded": true}, "scale": {"tonic": "F#", "name": "melodic-minor"}, "layout": {"box": 3}}`)
+		p := plantest.Build(t, `{"instrument": {"id": "`+in.ID+`", "leftHanded": true}, "scale": {"tonic": "F#", "name": "melodic-minor"}, "layout": {"system": "three-per-string", "box": 3}}`)
 		d := xml.NewDecoder(bytes.NewReader(write(t, "svg", p, draw.A4)))
 		for {
 			if _, err := d.Token(); errors.Is(err, io.EOF) {

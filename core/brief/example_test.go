@@ -16,7 +16,7 @@ func Example() {
 		fmt.Println(c.Label, c.Changes["run.size"])
 	}
 	// Output:
-	// On a 4-string bass tuned E A D G, lay D♭ Lydian out as three notes per string, one finger per fret. Play it in broken thirds, up and down, in eighths at 72.
+	// On a 4-string bass tuned E A D G, lay D♭ Lydian out as three notes per string, one finger per fret. Play it in broken thirds, up and down, in eighths at 72, with index and middle finger in turn.
 	// seconds 2
 	// sixths 6
 	// sevenths 7

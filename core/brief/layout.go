@@ -22,7 +22,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		Path: "layout.system", Title: "Layout", About: "Id of the way to divide the neck into boxes.",
 		at: func(b *Brief) any { return &b.Layout.System }, Options: rowsOf(layout.Systems), clears: append([]string{"run.chain"}, noBox...),
 		Usual: usualSystem,
-		say: func(r *Reading) (string, string) { return " out ", r.System.Phrase },
+		say:   func(r *Reading) (string, string) { return " out ", r.System.Phrase },
 	},
 	{
 		Path: "layout.octaves", Title: "How far", About: "Octaves from the degree it starts from, 1 to 3.", Point: pointPlace,
@@ -121,7 +121,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 	},
 	{
 		Path: "layout.box", Title: "Box", About: "Index of the box that the run is made on, from 0.",
-		at:   func(b *Brief) any { return &b.Layout.Box },
+		at: func(b *Brief) any { return &b.Layout.Box },
 		fill: func(r *Reading) {
 			r.anyBox = r.Brief.Layout.Box == nil
 			fill(&r.Brief.Layout.Box, 0)

@@ -37,14 +37,14 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 			}
 			fill(&r.Brief.Rhythm.PerBeat, usual)
 		},
-		choices: func(*Reading) (out []Choice) {
+		choices: func(r *Reading) (out []Choice) {
 			for _, s := range rhythm.Subdivisions {
-				out = append(out, choice(s.Name, fmt.Sprintf("%d to the beat", s.PerBeat), "rhythm.perBeat", s.PerBeat))
+				out = append(out, choice(r.Rhythm.SubdivisionName(s.PerBeat), fmt.Sprintf("%d to the beat", s.PerBeat), "rhythm.perBeat", s.PerBeat))
 			}
 			return out
 		},
 		say: func(r *Reading) (string, string) {
-			name := rhythm.Subdivisions[r.Rhythm.PerBeat-1].Name
+			name := r.Rhythm.SubdivisionName(r.Rhythm.PerBeat)
 			if r.Rhythm.Swing {
 				return " ", name
 			}
@@ -61,7 +61,13 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 			}
 			return out
 		},
-		say: func(r *Reading) (string, string) { return " at ", strconv.Itoa(r.Rhythm.TempoBPM) },
+		say: func(r *Reading) (lead, words string) {
+			tempo := strconv.Itoa(r.Rhythm.TempoBPM)
+			if r.Rhythm.Compound {
+				return " at ", tempo + " dotted quarters a minute"
+			}
+			return " at ", tempo
+		},
 	},
 	{
 		Path: "rhythm.meter", Title: "Meter", About: "Such as 6/8; says the beats of the bar.", Point: pointTime,
@@ -80,7 +86,7 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 		say: func(r *Reading) (lead, words string) {
 			if r.Rhythm.Compound {
-				return " in ", r.Brief.Rhythm.Meter
+				return ", in ", r.Brief.Rhythm.Meter
 			}
 			return
 		},

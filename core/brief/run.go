@@ -8,6 +8,7 @@ import (
 
 	"evenladder/core/english"
 	"evenladder/core/fault"
+	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/run"
 	"evenladder/core/table"
@@ -260,23 +261,32 @@ var endGroup = Group{Head: "run.pattern", Fields: []Field{
 	},
 	{
 		Path: "picking", Title: "Picking", About: "Id of the way to sound the run.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Picking }, Options: run.Pickings,
-		Usual: func(r *Reading) string {
-			if r.Brief.Layout.System == "campanella" {
-				return string(run.ThumbIndexMiddle)
-			}
-			return string(run.AlternatePicking)
-		},
+		at: func(b *Brief) any { return &b.Picking }, Options: rowsOf(run.Pickings),
+		Usual: usualPicking,
 		say: func(r *Reading) (lead, words string) {
-			if r.Picking != run.AlternatePicking {
-				return ", with ", phrase(run.Pickings, r.Brief.Picking)
+			if r.Picking.ID != run.AlternatePicking {
+				return ", with ", r.Picking.Phrase
 			}
 			return
 		},
 	},
 }, make: func(r *Reading, _ *fault.List) {
-	r.Fit, r.Picking = run.Fit(r.Brief.Run.Fit), run.Picking(r.Brief.Picking)
+	r.Fit = run.Fit(r.Brief.Run.Fit)
+	r.Picking, _ = table.Find(run.Pickings, r.Brief.Picking)
 }}
+
+// usualPicking is a pick where one is usual.
+func usualPicking(r *Reading) string {
+	switch {
+	case r.System.Uses.Rings:
+		return run.ThumbIndexMiddle
+	case r.Instrument.Family == neck.Basses || r.Instrument.Family == neck.Uprights:
+		return run.IndexAndMiddle
+	case r.Instrument.Nylon:
+		return run.FreeStroke
+	}
+	return run.AlternatePicking
+}
 
 func makeRun(r *Reading, f *fault.List) {
 	b := &r.Brief.Run

@@ -16,6 +16,7 @@ type Instrument struct {
 	Courses       bool   // strings stand in pairs
 	School        string // fingering school usual on it
 	Family        Family
+	Nylon         bool // strings that are plucked with the fingers
 }
 
 // Family is a kind of instrument: what its players share in how they hold it.
@@ -33,26 +34,27 @@ const (
 // instruments in picker order. Frets and lengths are those of common models,
 // from memory.
 var instruments = []Instrument{
-	{table.Row{ID: "guitar", Name: "guitar"}, "a", tuning("E2 A2 D3 G3 B3 E4"), 22, 648, false, "per-fret", Guitars},
-	{table.Row{ID: "bass", Name: "4-string bass"}, "a", tuning("E1 A1 D2 G2"), 20, 864, false, "per-fret", Basses},
-	{table.Row{ID: "ukulele", Name: "ukulele"}, "a", tuning("G4 C4 E4 A4"), 15, 380, false, "per-fret", Ukuleles},
-	{table.Row{ID: "mandolin", Name: "mandolin"}, "a", tuning("G3 D4 A4 E5"), 20, 352, true, "two-fret", Mandolins},
-	{table.Row{ID: "upright-bass", Name: "upright bass"}, "an", tuning("E1 A1 D2 G2"), 24, 1050, false, "one-two-four", Uprights},
-	{table.Row{ID: "guitar-three-quarter", Name: "three-quarter guitar"}, "a", tuning("E2 A2 D3 G3 B3 E4"), 19, 580, false, "per-fret", Guitars},
-	{table.Row{ID: "guitar-7", Name: "7-string guitar"}, "a", tuning("B1 E2 A2 D3 G3 B3 E4"), 24, 648, false, "per-fret", Guitars},
-	{table.Row{ID: "guitar-8", Name: "8-string guitar"}, "an", tuning("F#1 B1 E2 A2 D3 G3 B3 E4"), 24, 686, false, "per-fret", Guitars},
-	{table.Row{ID: "guitar-12", Name: "12-string guitar"}, "a", tuning("E2 A2 D3 G3 B3 E4"), 20, 648, true, "per-fret", Guitars},
-	{table.Row{ID: "guitar-baritone", Name: "baritone guitar"}, "a", tuning("B1 E2 A2 D3 F#3 B3"), 22, 686, false, "per-fret", Guitars},
-	{table.Row{ID: "guitar-tenor", Name: "tenor guitar"}, "a", tuning("C3 G3 D4 A4"), 19, 584, false, "two-fret", Guitars},
-	{table.Row{ID: "bass-short", Name: "short-scale bass"}, "a", tuning("E1 A1 D2 G2"), 20, 762, false, "per-fret", Basses},
-	{table.Row{ID: "bass-5", Name: "5-string bass"}, "a", tuning("B0 E1 A1 D2 G2"), 21, 864, false, "per-fret", Basses},
-	{table.Row{ID: "bass-6", Name: "6-string bass"}, "a", tuning("B0 E1 A1 D2 G2 C3"), 24, 864, false, "per-fret", Basses},
-	{table.Row{ID: "ukulele-low-g", Name: "low-G ukulele"}, "a", tuning("G3 C4 E4 A4"), 15, 380, false, "per-fret", Ukuleles},
-	{table.Row{ID: "ukulele-tenor", Name: "tenor ukulele"}, "a", tuning("G4 C4 E4 A4"), 18, 432, false, "per-fret", Ukuleles},
-	{table.Row{ID: "ukulele-baritone", Name: "baritone ukulele"}, "a", tuning("D3 G3 B3 E4"), 18, 510, false, "per-fret", Ukuleles},
-	{table.Row{ID: "mandola", Name: "mandola"}, "a", tuning("C3 G3 D4 A4"), 20, 420, true, "two-fret", Mandolins},
-	{table.Row{ID: "octave-mandolin", Name: "octave mandolin"}, "an", tuning("G2 D3 A3 E4"), 20, 530, true, "two-fret", Mandolins},
-	{table.Row{ID: "mandocello", Name: "mandocello"}, "a", tuning("C2 G2 D3 A3"), 20, 650, true, "per-fret", Mandolins},
+	{table.Row{ID: "guitar", Name: "guitar"}, "a", tuning("E2 A2 D3 G3 B3 E4"), 22, 648, false, "per-fret", Guitars, false},
+	{table.Row{ID: "bass", Name: "4-string bass"}, "a", tuning("E1 A1 D2 G2"), 20, 864, false, "per-fret", Basses, false},
+	{table.Row{ID: "ukulele", Name: "ukulele"}, "a", tuning("G4 C4 E4 A4"), 15, 380, false, "per-fret", Ukuleles, true},
+	{table.Row{ID: "mandolin", Name: "mandolin"}, "a", tuning("G3 D4 A4 E5"), 20, 352, true, "two-fret", Mandolins, false},
+	{table.Row{ID: "upright-bass", Name: "upright bass"}, "an", tuning("E1 A1 D2 G2"), 24, 1050, false, "one-two-four", Uprights, false},
+	{table.Row{ID: "guitar-three-quarter", Name: "three-quarter guitar"}, "a", tuning("E2 A2 D3 G3 B3 E4"), 19, 580, false, "per-fret", Guitars, false},
+	{table.Row{ID: "guitar-nylon", Name: "nylon-string guitar"}, "a", tuning("E2 A2 D3 G3 B3 E4"), 19, 650, false, "per-fret", Guitars, true},
+	{table.Row{ID: "guitar-7", Name: "7-string guitar"}, "a", tuning("B1 E2 A2 D3 G3 B3 E4"), 24, 648, false, "per-fret", Guitars, false},
+	{table.Row{ID: "guitar-8", Name: "8-string guitar"}, "an", tuning("F#1 B1 E2 A2 D3 G3 B3 E4"), 24, 686, false, "per-fret", Guitars, false},
+	{table.Row{ID: "guitar-12", Name: "12-string guitar"}, "a", tuning("E2 A2 D3 G3 B3 E4"), 20, 648, true, "per-fret", Guitars, false},
+	{table.Row{ID: "guitar-baritone", Name: "baritone guitar"}, "a", tuning("B1 E2 A2 D3 F#3 B3"), 22, 686, false, "per-fret", Guitars, false},
+	{table.Row{ID: "guitar-tenor", Name: "tenor guitar"}, "a", tuning("C3 G3 D4 A4"), 19, 584, false, "two-fret", Guitars, false},
+	{table.Row{ID: "bass-short", Name: "short-scale bass"}, "a", tuning("E1 A1 D2 G2"), 20, 762, false, "per-fret", Basses, false},
+	{table.Row{ID: "bass-5", Name: "5-string bass"}, "a", tuning("B0 E1 A1 D2 G2"), 21, 864, false, "per-fret", Basses, false},
+	{table.Row{ID: "bass-6", Name: "6-string bass"}, "a", tuning("B0 E1 A1 D2 G2 C3"), 24, 864, false, "per-fret", Basses, false},
+	{table.Row{ID: "ukulele-low-g", Name: "low-G ukulele"}, "a", tuning("G3 C4 E4 A4"), 15, 380, false, "per-fret", Ukuleles, true},
+	{table.Row{ID: "ukulele-tenor", Name: "tenor ukulele"}, "a", tuning("G4 C4 E4 A4"), 18, 432, false, "per-fret", Ukuleles, true},
+	{table.Row{ID: "ukulele-baritone", Name: "baritone ukulele"}, "a", tuning("D3 G3 B3 E4"), 18, 510, false, "per-fret", Ukuleles, true},
+	{table.Row{ID: "mandola", Name: "mandola"}, "a", tuning("C3 G3 D4 A4"), 20, 420, true, "two-fret", Mandolins, false},
+	{table.Row{ID: "octave-mandolin", Name: "octave mandolin"}, "an", tuning("G2 D3 A3 E4"), 20, 530, true, "two-fret", Mandolins, false},
+	{table.Row{ID: "mandocello", Name: "mandocello"}, "a", tuning("C2 G2 D3 A3"), 20, 650, true, "per-fret", Mandolins, false},
 }
 
 // Instruments returns the catalogue in picker order. The slice is the

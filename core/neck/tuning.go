@@ -25,6 +25,8 @@ var tunings = []NamedTuning{
 	{"guitar-fourths", "all fourths", "guitar", tuning("E2 A2 D3 G3 C4 F4")},
 	{"guitar-half-down", "half step down", "guitar", tuning("Eb2 Ab2 Db3 Gb3 Bb3 Eb4")},
 	{"guitar-whole-down", "whole step down", "guitar", tuning("D2 G2 C3 F3 A3 D4")},
+	{"guitar-nylon-standard", "standard", "guitar-nylon", tuning("E2 A2 D3 G3 B3 E4")},
+	{"guitar-nylon-drop-d", "dropped D", "guitar-nylon", tuning("D2 A2 D3 G3 B3 E4")},
 	{"guitar-7-standard", "standard", "guitar-7", tuning("B1 E2 A2 D3 G3 B3 E4")},
 	{"guitar-7-drop-a", "dropped A", "guitar-7", tuning("A1 E2 A2 D3 G3 B3 E4")},
 	{"guitar-8-standard", "standard", "guitar-8", tuning("F#1 B1 E2 A2 D3 G3 B3 E4")},

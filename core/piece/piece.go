@@ -58,7 +58,8 @@ type Event struct {
 	Reach  string     `json:"reach"`           // "back", "forward" or empty
 	Shift  int        `json:"shift"`           // frets the hand moves before it, towards the bridge positive
 	InBox  int        `json:"note"`            // index into the notes of the box; -1 in a box that the run goes on to
-	Sweep  bool       `json:"sweep"`           // the pick goes on from the string before in one stroke
+	Sweep  bool       `json:"sweep"`           // the pick or the finger goes on from the string before in one stroke
+	Slur   bool       `json:"slur,omitempty"`  // in one bow with the note before
 	Chord  *Chord     `json:"chord,omitempty"` // the chord of the moment, where it begins
 }
 

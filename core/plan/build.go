@@ -60,7 +60,7 @@ func (m *maker) build() (Plan, sequence, error) {
 		return Plan{}, seq, err
 	}
 	p.Run = m.play(seq)
-	p.Cautions = m.cautions(p, chosen)
+	p.Cautions = m.cautions(p, chosen, seq)
 	return p, seq, nil
 }
 

@@ -20,11 +20,12 @@ const (
 	CautionFrets      = "beyond-neck" // other boxes lack notes
 	CautionCare       = "care"        // goes with a span
 	CautionEnding     = "ending"      // the run stops on a note outside the chord
+	CautionUneven     = "uneven"      // the run does not come to fill whole bars
 	CautionSpelling   = "spelling"    // the key has an easier spelling
 	CautionRespelled  = "respelled"   // notes past double accidentals have the name of their sound
 )
 
-func (m *maker) cautions(p Plan, chosen fingered) []Caution {
+func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 	out := []Caution{}
 	box := p.Boxes[p.Box]
 	if box.Refit != "" {
@@ -60,6 +61,9 @@ func (m *maker) cautions(p Plan, chosen fingered) []Caution {
 	}
 	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
 		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, degree %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", pitch.Pretty(end.Name), pitch.Pretty(end.Degree))})
+	}
+	if seq.uneven {
+		out = append(out, Caution{CautionUneven, fmt.Sprintf("Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.", len(seq.steps), maxRepeated)})
 	}
 	if len(m.Scale.Respelled) > 0 {
 		out = append(out, Caution{CautionRespelled, m.respelledWords()})

@@ -13,7 +13,7 @@ import (
 
 func leg(t *testing.T, fields string) plan.Laid {
 	t.Helper()
-	l, err := plan.Lay(plantest.Parse(t, `{"instrument": {"id": "bass"}, "layout": {"system": "from-degree", "octaves": 1}, `+fields+`}`))
+	l, err := plan.Lay(plantest.Parse(t, `{"instrument": {"id": "bass"}, "layout": {"system": "from-degree", "octaves": 1}, "picking": "alternate", `+fields+`}`))
 	require.NoError(t, err)
 	return l
 }
@@ -61,7 +61,7 @@ func TestJoinedLegsAreOnePath(t *testing.T) {
 func TestLegsOfTwoSchoolsAreStruckInARow(t *testing.T) {
 	var legs []plan.Leg
 	for _, tonic := range []string{"F#", "C", "F#"} {
-		l, err := plan.Lay(plantest.Parse(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "`+tonic+`", "name": "major"}, "hand": {"school": "two-fret"}, "layout": {"system": "three-per-string"}}`))
+		l, err := plan.Lay(plantest.Parse(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "`+tonic+`", "name": "major"}, "hand": {"school": "two-fret"}, "layout": {"system": "three-per-string"}, "picking": "alternate"}`))
 		require.NoError(t, err)
 		legs = append(legs, plan.Leg{Laid: l, DropRoot: true})
 	}

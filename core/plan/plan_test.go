@@ -204,10 +204,10 @@ func TestRunProperties(t *testing.T) {
 			assert.Equal(t, notes[e.InBox].Note, e.Note)
 			assert.Equal(t, i+1, e.N)
 			assert.InDelta(t, float64(i)/float64(perBeat), e.At, 1e-9)
-			if b.Layout.System == "campanella" {
-				assert.Contains(t, "pima", string(e.Stroke), "a ringing run is plucked")
-			} else {
+			if p.Brief.Picking == run.AlternatePicking {
 				assert.Equal(t, []run.Stroke{run.DownStroke, run.UpStroke}[i%2], e.Stroke)
+			} else {
+				assert.Contains(t, "pima", string(e.Stroke), "what is not picked is plucked")
 			}
 		}
 		if b.Run.Finish == "root" && hasRoot(notes) {
@@ -256,7 +256,7 @@ func Example() {
 		fmt.Printf("string %d fret %d finger %d: %s\n", n.String, n.Fret, n.Finger, n.Name)
 	}
 	// Output:
-	// On a ukulele tuned G C E A, lay F major pentatonic out as two notes per string, one finger per fret. Play it straight, up and down, in eighths at 72.
+	// On a ukulele tuned G C E A, lay F major pentatonic out as two notes per string, one finger per fret. Play it straight, up and down, in eighths at 72, with free strokes of index and middle finger.
 	// string 3 fret 5 finger 1: F
 	// string 3 fret 7 finger 3: G
 	// string 2 fret 5 finger 1: A

@@ -8,12 +8,11 @@ import (
 	"evenladder/core/layout"
 	"evenladder/core/neck"
 	"evenladder/core/piece"
-	"evenladder/core/rhythm"
 	"evenladder/core/run"
 )
 
-// maxEvents bounds a run that is repeated to fill whole bars.
-const maxEvents = 2000
+// maxRepeated bounds a run that is repeated to fill whole bars.
+const maxRepeated = 300
 
 // chained is the chosen box with the boxes that lead on from it, root to root:
 // each goes on from the note after the root that it shares.
@@ -49,6 +48,7 @@ type sequence struct {
 	home    int // position where the hand is at home, 0 for none
 	strict  bool
 	through []run.ChordAt // chords, where each begins
+	uneven  bool          // it ought to be repeated until it fills whole bars, and does not come to that
 }
 
 // path is the sequence as a hand is asked for it.
@@ -75,8 +75,9 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 	if err != nil {
 		return sequence{}, err
 	}
+	uneven := m.Fit == run.Repeat && m.Rhythm.RestBeats(len(order)) > 0
 	places, ask := m.runPlaces(b.Box, order), m.ask(b, order)
-	s := sequence{steps: make([]step, len(order)), school: b.school, home: b.Hand, strict: b.strict, through: through}
+	s := sequence{steps: make([]step, len(order)), school: b.school, home: b.Hand, strict: b.strict, through: through, uneven: uneven}
 	for k, i := range order {
 		s.steps[k] = step{Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k]}
 		if i >= len(own) || b.Notes[i] != own[i] {
@@ -110,15 +111,15 @@ func (m *maker) name(events []piece.Event, s sequence) {
 // perform strikes a fingered sequence and adds its events, the first at a slot of
 // the rhythm. The notes are yet to be named.
 func (m *maker) perform(r *Run, s sequence, touches []hand.Touch, slot int) hand.Report {
-	strokes := m.strokes(s.steps, touches)
+	sounds := m.sounds(s.steps, touches, m.lead(slot))
 	lean := *m.Brief.Run.Lean
 	for k, n := range s.steps {
 		t, at := touches[k], m.Rhythm.Slot(slot+k)
-		onset, sounds := m.Rhythm.Onset(slot + k)
+		onset, beats := m.Rhythm.Onset(slot + k)
 		r.Events = append(r.Events, piece.Event{
 			N: len(r.Events) + 1, Finger: t.Finger, Bar: at.Bar, Beat: at.Beat, Beats: at.Beats, Count: at.Count, Accent: at.Accent,
-			At: onset, Sounds: sounds, Lean: lean > 0 && run.ChordTone(n.Degree, lean, m.Scale.Len(), 4),
-			Stroke: strokes[k], Sweep: k > 0 && m.Picking == run.Economy && strokes[k] == strokes[k-1] && n.at.String != s.steps[k-1].at.String,
+			At: onset, Sounds: beats, Lean: lean > 0 && run.ChordTone(n.Degree, lean, m.Scale.Len(), 4),
+			Stroke: sounds[k].Stroke, Sweep: sounds[k].Sweep, Slur: sounds[k].Slur,
 			Reach: t.Reach.String(), Shift: t.Shift, InBox: n.inBox,
 		})
 	}
@@ -179,14 +180,16 @@ func (m *maker) order(b fingered) (order []int, through []run.ChordAt, err error
 	return order, through, nil
 }
 
-// repeated plays an order again until it fills whole bars, as far as
-// maxEvents goes.
+// repeated plays an order again until it fills whole bars. What would take too
+// many notes is played once.
 func (m *maker) repeated(order []int) []int {
-	once := order
-	for m.Rhythm.RestBeats(len(order)) > 0 && len(order)+len(once) <= maxEvents {
-		order = append(order, once...)
+	times := 1
+	for m.Rhythm.RestBeats(times*len(order)) > 0 {
+		if times++; times*len(order) > maxRepeated {
+			return order
+		}
 	}
-	return order
+	return slices.Repeat(order, times)
 }
 
 // figureField is the field of the brief that makes the figure of the pattern.
@@ -209,9 +212,17 @@ func (m *maker) stepOf(midi int) int {
 	return (midi-m.Scale.Tonic.Class()+12)/12*m.Scale.Len() + m.Scale.Index(midi)
 }
 
-// strokes sound the run. Fingers pluck the strings as they lie, whatever their
-// pitch.
-func (m *maker) strokes(steps []step, touches []hand.Touch) []run.Stroke {
+// lead is how many notes from a slot on come before a bar.
+func (m *maker) lead(slot int) int {
+	if slot == 0 {
+		return m.Rhythm.PickUp
+	}
+	return 0
+}
+
+// sounds are the strokes of the run. Fingers pluck the strings as they lie,
+// whatever their pitch.
+func (m *maker) sounds(steps []step, touches []hand.Touch, lead int) []run.Sound {
 	struck := make([]run.Struck, len(steps))
 	for k, step := range steps {
 		p := step.at
@@ -222,7 +233,7 @@ func (m *maker) strokes(steps []step, touches []hand.Touch) []run.Stroke {
 			}
 		}
 	}
-	return run.Strokes(m.Picking, struck, len(m.Request.Strings))
+	return m.Picking.Sounds(struck, len(m.Request.Strings), lead)
 }
 
 // stable reports whether a run may end on this scale note: the root, or a note
@@ -259,7 +270,7 @@ func (m *maker) sumUp(r *Run, slots int) {
 	r.EndsOn = EndsOn{last.Name, last.Degree, m.inChord(m.Scale.Index(last.MIDI))}
 	r.EqualTempos, r.OnStrings = []EqualTempo{}, []StringCount{}
 	for _, t := range m.Rhythm.EqualTempos() {
-		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, rhythm.Subdivisions[t.PerBeat-1].Name, tenth(t.TempoBPM)})
+		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, m.Rhythm.SubdivisionName(t.PerBeat), tenth(t.TempoBPM)})
 	}
 	stretch := 0
 	counts := make([]int, m.Neck.Strings()+1)

@@ -153,17 +153,26 @@ func (r Rhythm) RestBeats(n int) float64 {
 type Subdivision struct {
 	PerBeat   int
 	Name      string   // as in "triplets at 66"
+	Compound  string   // its name where the beat is a dotted quarter
 	Syllables []string // after the number of the beat
+}
+
+// SubdivisionName names so many notes to the beat as they are written.
+func (r Rhythm) SubdivisionName(perBeat int) string {
+	if r.Compound {
+		return Subdivisions[perBeat-1].Compound
+	}
+	return Subdivisions[perBeat-1].Name
 }
 
 // Subdivisions are the usual ones, by notes to the beat.
 var Subdivisions = []Subdivision{
-	{1, "quarter notes", nil},
-	{2, "eighths", []string{"&"}},
-	{3, "triplets", []string{"&", "a"}},
-	{4, "sixteenths", []string{"e", "&", "a"}},
-	{5, "quintuplets", []string{"·", "·", "·", "·"}},
-	{6, "sextuplets", []string{"·", "·", "&", "·", "·"}},
+	{1, "quarter notes", "dotted quarters", nil},
+	{2, "eighths", "dotted eighths", []string{"&"}},
+	{3, "triplets", "eighths", []string{"&", "a"}},
+	{4, "sixteenths", "dotted sixteenths", []string{"e", "&", "a"}},
+	{5, "quintuplets", "quintuplets", []string{"·", "·", "·", "·"}},
+	{6, "sextuplets", "sixteenths", []string{"·", "·", "&", "·", "·"}},
 }
 
 // Slot is the place of one note in time. Beat counts from 1 within the bar.

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
 	"evenladder/core/run"
@@ -162,7 +163,7 @@ func TestStrokesAtTheTurn(t *testing.T) {
 		s := spec("straight", "up-down")
 		s.RepeatTop = repeat
 		order := run.Order(box(strings*each, 0), s)
-		strokes := run.Strokes("alternate", struck(order), strings)
+		strokes := sounds(t, "alternate", struck(order), strings, 0)
 		turn := strings * each
 		for str := range strings - 1 {
 			up := slices.Index(order, str*each)
@@ -172,37 +173,68 @@ func TestStrokesAtTheTurn(t *testing.T) {
 	}
 }
 
-func said(strokes []run.Stroke, apart string) string {
-	words := make([]string, len(strokes))
-	for i, s := range strokes {
-		words[i] = string(s)
+// sounds sounds a run with a picking.
+func sounds(t require.TestingT, picking string, notes []run.Struck, strings, lead int) []run.Sound {
+	p, ok := table.Find(run.Pickings, picking)
+	require.True(t, ok, picking)
+	return p.Sounds(notes, strings, lead)
+}
+
+// said writes strokes out; those in one sweep or one bow with the one before are
+// joined to it.
+func said(sounds []run.Sound) string {
+	words := ""
+	for i, s := range sounds {
+		switch {
+		case s.Sweep || s.Slur:
+			words += "-"
+		case i > 0:
+			words += " "
+		}
+		words += string(s.Stroke)
 	}
-	return strings.Join(words, apart)
+	return words
 }
 
 func TestStrokes(t *testing.T) {
-	upDown := []int{0, 1, 2, 3, 4, 5, 4, 3, 2}
-	for picking, want := range map[run.Picking]string{
-		"alternate": "down up down up down up down up down",
-		"down":      "down down down down down down down down down",
-		"economy":   "down up down down up down up down up",
-		"legato":    "down hammer hammer up hammer hammer pull pull down",
+	upDown := struck([]int{0, 1, 2, 3, 4, 5, 4, 3, 2})
+	for _, c := range []struct {
+		picking, want string
+		lead          int
+	}{
+		{"alternate", "down up down up down up down up down", 0},
+		{"alternate", "up down up down up down up down up", 1},
+		{"alternate", "down up down up down up down up down", 2},
+		{"down", "down down down down down down down down down", 0},
+		{"economy", "down up down-down up down up down up", 0},
+		{"legato", "down hammer hammer up hammer hammer pull pull down", 0},
+		{"legato", "up hammer hammer down hammer hammer pull pull up", 1},
+		{"index-middle", "i m i m i m i m-m", 0},
+		{"free-stroke", "i m i m i m i m i", 0},
+		{"rest-stroke", "i m i m i m i m i", 0},
+		{"bowed", "down up down up down up down up down", 0},
+		{"bowed-2", "down-down up-up down-down up-up down", 0},
+		{"bowed-2", "up down-down up-up down-down up-up", 1},
+		{"bowed-4", "down-down-down-down up-up-up-up down", 0},
+		{"bowed-4", "up-up down-down-down-down up-up-up", 2},
 	} {
-		assert.Equal(t, want, said(run.Strokes(picking, struck(upDown), 6), " "), picking)
+		assert.Equal(t, c.want, said(sounds(t, c.picking, upDown, 2, c.lead)), "%s after %d", c.picking, c.lead)
 	}
 	slide := []run.Struck{{String: 3, Fret: 5, Finger: 4}, {String: 3, Fret: 7, Finger: 4, Moved: true}, {String: 3, Fret: 7, Finger: 4}}
-	assert.Equal(t, []run.Stroke{run.DownStroke, run.Slide, run.UpStroke}, run.Strokes("legato", slide, 6))
+	assert.Equal(t, "down slide up", said(sounds(t, "legato", slide, 6, 0)))
+	moved := []run.Struck{{String: 3, Fret: 5, Finger: 4}, {String: 3, Fret: 7, Finger: 1, Moved: true}, {String: 3, Fret: 9, Finger: 4}}
+	assert.Equal(t, "down up hammer", said(sounds(t, "legato", moved, 6, 0)), "no hammer that moves the hand")
 }
 
 // Common practice: thumb, index and middle pluck strings 3, 2 and 1; on more
 // strings the thumb has those nearest to the ceiling.
 func TestPluckingByString(t *testing.T) {
-	for count, want := range map[int]string{1: "p", 3: "pim", 4: "pima", 6: "pppima"} {
+	for count, want := range map[int]string{1: "p", 3: "p i m", 4: "p i m a", 6: "p p p i m a"} {
 		notes := make([]run.Struck, count)
 		for i := range notes {
 			notes[i] = run.Struck{String: count - i, Rank: i}
 		}
-		assert.Equal(t, want, said(run.Strokes(run.ThumbIndexMiddle, notes, count), ""))
+		assert.Equal(t, want, said(sounds(t, run.ThumbIndexMiddle, notes, count, 0)))
 	}
 }
 

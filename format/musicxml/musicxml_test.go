@@ -79,7 +79,7 @@ func TestStavesFillBars(t *testing.T) {
 
 // The last note held to the bar line is a chain of ties that ends.
 func TestALongLastNoteIsTied(t *testing.T) {
-	p, r := written(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "F", "name": "lydian"}, "run": {"direction": "up", "fit": "long-last"}}`)
+	p, r := written(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "F", "name": "lydian"}, "layout": {"system": "three-per-string"}, "run": {"direction": "up", "fit": "long-last"}}`)
 	starts, stops, fingers := 0, 0, 0
 	for _, m := range r.Measures {
 		for _, n := range m.Notes {

@@ -23,7 +23,7 @@ func written(t *testing.T, p plan.Plan) string {
 }
 
 func TestTab(t *testing.T) {
-	got := written(t, plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "major-pentatonic"}, "run": {"direction": "up"}, "rhythm": {"perBeat": 3, "beatsPerBar": 2}}`))
+	got := written(t, plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "major-pentatonic"}, "run": {"direction": "up"}, "rhythm": {"perBeat": 3, "beatsPerBar": 2}, "picking": "alternate"}`))
 	assert.Equal(t, `On a ukulele tuned G C E A, lay E♭ major pentatonic out as two notes per string, one finger per fret. Play it straight, up, in triplets at 72, 2 beats to the bar.
 
 E♭ major pentatonic: E♭ F G B♭ C

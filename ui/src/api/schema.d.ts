@@ -1022,8 +1022,10 @@ export interface components {
             shift: number;
             /** @description Index into the notes of the box; -1 in a box that the run goes on to. */
             note: number;
-            /** @description The pick goes on from the string before in one stroke. */
+            /** @description The pick or the finger goes on from the string before in one stroke. */
             sweep: boolean;
+            /** @description It is in one bow with the note before. */
+            slur?: boolean;
             chord?: components["schemas"]["Chord"];
         };
     };
