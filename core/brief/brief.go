@@ -53,6 +53,7 @@ type Layout struct {
 	FromDegree  *int   `json:"fromDegree,omitempty"`
 	Octaves     *int   `json:"octaves,omitempty"`
 	OctaveShape string `json:"octaveShape,omitempty"`
+	BoxOctave   *int   `json:"boxOctave,omitempty"`
 	LowFret     *int   `json:"lowFret,omitempty"`
 	HighFret    *int   `json:"highFret,omitempty"`
 	Box         *int   `json:"box,omitempty"`

@@ -12,7 +12,7 @@ import (
 
 // What means nothing any more once something else is chosen.
 var (
-	noBox      = []string{"layout.box", "run.landOn"}
+	noBox      = []string{"layout.box", "layout.boxOctave", "run.landOn"}
 	noPlace    = append([]string{"layout.strings", "layout.lowFret", "layout.highFret"}, noBox...)
 	noMeasures = append([]string{"instrument.tuning", "instrument.frets", "instrument.scaleLengthMm", "instrument.courses", "instrument.capo", "hand.school"}, noPlace...)
 )

@@ -120,7 +120,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.box", Title: "Box", About: "Index of the box that the run is made on, from 0.",
+		Path: "layout.box", Title: "Box", About: "Index of the box that the run is made on, from 0.", clears: []string{"layout.boxOctave", "run.landOn"},
 		at: func(b *Brief) any { return &b.Layout.Box },
 		fill: func(r *Reading) {
 			r.anyBox = r.Brief.Layout.Box == nil
@@ -132,7 +132,50 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 			}
 		},
 	},
+	{
+		Path: "layout.boxOctave", Title: "The box higher or lower", About: "Octaves of twelve frets by which that box is moved up the neck, or down where negative.", Point: pointPlace,
+		at: func(b *Brief) any { return &b.Layout.BoxOctave }, choices: boxOctaves, clears: []string{"run.landOn"},
+		fill: func(r *Reading) { fill(&r.Brief.Layout.BoxOctave, 0) },
+		check: func(r *Reading, f *fault.List) {
+			f.Between("layout.boxOctave", *r.Brief.Layout.BoxOctave, -maxBoxOctaves, maxBoxOctaves)
+		},
+		say: func(r *Reading) (lead, words string) {
+			if n := *r.Brief.Layout.BoxOctave; n != 0 {
+				return ", ", "the box " + fretsAway(n)
+			}
+			return
+		},
+	},
 }}
+
+// maxBoxOctaves is as far as a box can move on the longest neck.
+const maxBoxOctaves = 2
+
+// fretsAway says octaves in frets: "12 frets higher".
+func fretsAway(octaves int) string {
+	if octaves < 0 {
+		return fmt.Sprintf("%d frets lower", -octaves*layout.Octave)
+	}
+	return fmt.Sprintf("%d frets higher", octaves*layout.Octave)
+}
+
+// boxOctaves are the places where the chosen box lies.
+func boxOctaves(r *Reading) []Choice {
+	out := []Choice{choice("where the layout has it", "", "layout.boxOctave", nil)}
+	if !r.met {
+		return out
+	}
+	boxes, err := r.System.Boxes(r.Request)
+	if err != nil || r.Box() >= len(boxes) {
+		return out
+	}
+	for n := -maxBoxOctaves; n <= maxBoxOctaves; n++ {
+		if n != 0 && r.Request.Moves(boxes[r.Box()], n) {
+			out = append(out, choice(fretsAway(n), "", "layout.boxOctave", n))
+		}
+	}
+	return out
+}
 
 // lowFamilies are kept low on the neck by those who teach them.
 var lowFamilies = []neck.Family{neck.Mandolins, neck.Uprights, neck.Ukuleles}

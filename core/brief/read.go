@@ -113,20 +113,30 @@ func (f Field) number(r *Reading, faults *fault.List) {
 // Box is the index of the chosen box.
 func (r *Reading) Box() int { return *r.Brief.Layout.Box }
 
-// octaveFret is where the neck begins again.
-const octaveFret = 12
-
 // LayOut lays the boxes out. A brief that names no box has the first one, or
 // where that stands at the octave and another does not, the first that starts
-// lower.
+// lower. What cannot be laid out gives a fault.List.
 func (r *Reading) LayOut() ([]layout.Box, error) {
 	boxes, err := r.System.Boxes(r.Request)
-	if err != nil || !r.anyBox {
-		return boxes, err
+	switch {
+	case err != nil:
+		return nil, fault.At("layout.system", "%v", err)
+	case len(boxes) == 0:
+		return nil, fault.At("layout.highFret", "no note of the scale lies within these frets: give a wider stretch of the neck")
+	case r.Box() >= len(boxes):
+		return nil, fault.At("layout.box", "%d was given: this layout has boxes 0 to %d", r.Box(), len(boxes)-1)
 	}
-	low := slices.IndexFunc(boxes, func(b layout.Box) bool { return b.Complete() && layout.HandFret(b) < octaveFret })
-	*r = r.WithBox(max(low, 0))
-	r.anyBox = false
+	if r.anyBox {
+		low := slices.IndexFunc(boxes, func(b layout.Box) bool { return b.Complete() && layout.HandFret(b) < layout.Octave })
+		*r = r.WithBox(max(low, 0))
+		r.anyBox = false
+	}
+	if n := *r.Brief.Layout.BoxOctave; n != 0 {
+		if !r.Request.Moves(boxes[r.Box()], n) {
+			return nil, fault.At("layout.boxOctave", "%d was given: %s the box would leave frets %d to %d; give 0, or another stretch of the neck", n, fretsAway(n), r.Request.LowFret, r.Request.HighFret)
+		}
+		boxes[r.Box()] = layout.Moved(boxes[r.Box()], n)
+	}
 	return boxes, nil
 }
 

@@ -393,7 +393,7 @@ func landings(r *Reading) []Choice {
 		return out
 	}
 	boxes, err := r.LayOut()
-	if err != nil || r.Box() >= len(boxes) {
+	if err != nil {
 		return out
 	}
 	for _, n := range boxes[r.Box()].Notes {

@@ -422,3 +422,25 @@ func TestOctavesClimbStepwise(t *testing.T) {
 	jump := plantest.Build(t, short(`bass | C major | "system": "from-degree", "octaves": 2, "strings": [3, 1], "highFret": 20`))
 	assert.Contains(t, jump.Cautions, plan.Caution{Code: "jump", Message: "Box 1 jumps 8 frets, from string 3, fret 17 to string 1, fret 9: no stepwise way lies within these frets."})
 }
+
+// Common practice: any shape repeats twelve frets higher, with the same fingers.
+func TestABoxTwelveFretsHigher(t *testing.T) {
+	for _, c := range []struct{ brief, other string }{
+		{`guitar | Bb dorian | "box": 4`, `guitar | Bb dorian | "box": 4, "boxOctave": 1`},
+		{`bass | F# minor-pentatonic | "box": 0, "highFret": 20`, `bass | F# minor-pentatonic | "box": 0, "boxOctave": 1`},
+		{`mandolin | Db major | "system": "first-position"`, `mandolin | Db major | "system": "first-position", "boxOctave": 1`},
+	} {
+		here, there := plantest.Build(t, short(c.brief)), plantest.Build(t, short(c.other))
+		a, b := here.Boxes[here.Box], there.Boxes[there.Box]
+		assert.True(t, a.Higher, c.brief)
+		assert.True(t, b.Lower, c.other)
+		require.Len(t, b.Notes, len(a.Notes))
+		for i, n := range a.Notes {
+			assert.Equal(t, []int{n.String, n.Fret + 12, n.MIDI + 12, n.Finger}, []int{b.Notes[i].String, b.Notes[i].Fret, b.Notes[i].MIDI, b.Notes[i].Finger}, c.other)
+		}
+		assert.Contains(t, there.Sentence, "the box 12 frets higher")
+		assert.Equal(t, b.Notes[0].Note, there.Run.Events[0].Note)
+	}
+	_, err := plan.Build(plantest.Parse(t, short(`guitar | Bb dorian | "box": 4, "boxOctave": 2`)))
+	assert.ErrorContains(t, err, "layout.boxOctave: 2 was given: 24 frets higher the box would leave frets 0 to 22")
+}

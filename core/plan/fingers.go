@@ -176,6 +176,7 @@ func (m *maker) planBox(i int, f fingered) Box {
 		OverLimit: f.Report.Comfortable.Over() > 0, School: hand.Schools[f.school].ID, Refit: f.refit,
 		Notes: make([]BoxNote, len(f.Notes)),
 	}
+	out.Higher, out.Lower = m.Request.Moves(f.Box, 1), m.Request.Moves(f.Box, -1)
 	for _, m := range f.Missing {
 		out.Missing = append(out.Missing, m.String())
 	}

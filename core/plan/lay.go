@@ -2,7 +2,6 @@ package plan
 
 import (
 	"evenladder/core/brief"
-	"evenladder/core/fault"
 	"evenladder/core/layout"
 )
 
@@ -25,13 +24,8 @@ func Lay(b brief.Brief) (Laid, error) {
 // LayOut lays the boxes of a brief that is read.
 func LayOut(r brief.Reading) (Laid, error) {
 	boxes, err := r.LayOut()
-	switch at := r.Box(); {
-	case err != nil:
-		return Laid{}, fault.At("layout.system", "%v", err)
-	case len(boxes) == 0:
-		return Laid{}, fault.At("layout.highFret", "no note of the scale lies within these frets: give a wider stretch of the neck")
-	case at >= len(boxes):
-		return Laid{}, fault.At("layout.box", "%d was given: this layout has boxes 0 to %d", at, len(boxes)-1)
+	if err != nil {
+		return Laid{}, err
 	}
 	return Laid{r, boxes}, nil
 }

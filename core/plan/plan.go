@@ -116,6 +116,8 @@ type Box struct {
 	SpanMM      float64      `json:"spanMm"` // widest opening of the hand between shifts
 	Shifts      int          `json:"shifts"`
 	Reaches     int          `json:"reaches"`
+	Higher      bool         `json:"higher"`    // it lies twelve frets higher too
+	Lower       bool         `json:"lower"`     // or twelve frets lower
 	OverLimit   bool         `json:"overLimit"` // a pair of fingers opens past its comfortable limit
 	School      string       `json:"school"`    // that it is fingered by
 	Refit       string       `json:"refit"`     // what was changed so that the hand can hold it, or empty

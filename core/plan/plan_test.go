@@ -29,7 +29,7 @@ func TestDefaultsAreFilledIn(t *testing.T) {
 	assert.JSONEq(t, `{
 		"instrument": {"id": "guitar", "tuning": ["E2","A2","D3","G3","B3","E4"], "frets": 22, "scaleLengthMm": 648, "courses": false},
 		"scale": {"tonic": "Bb", "name": "dorian"}, "names": "english",
-		"layout": {"system": "three-per-string", "strings": [6,5,4,3,2,1], "fromDegree": 1, "octaves": 2, "octaveShape": "one-hand", "lowFret": 0, "highFret": 22, "box": 0},
+		"layout": {"system": "three-per-string", "strings": [6,5,4,3,2,1], "fromDegree": 1, "octaves": 2, "octaveShape": "one-hand", "boxOctave": 0, "lowFret": 0, "highFret": 22, "box": 0},
 		"hand": {"school": "per-fret", "wide": "1-2-4", "open": "both-ways", "prefer": "either", "four": "1-2-3-shift",
 			"limitsMm": {"comfortable": [55, 40, 38], "greatest": [80, 58, 54]}},
 		"run": {"pattern": "straight", "size": 3, "direction": "up-down", "order": [1,3,5], "repeat": 1, "finish": "as-written", "chord": 1, "lean": 0, "fit": "as-is"},

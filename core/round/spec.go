@@ -39,6 +39,9 @@ func resolve(b brief.Brief) (*spec, error) {
 func (s *spec) lay(tonic pitch.Name, change func(*brief.Brief)) (plan.Laid, error) {
 	b := s.Brief
 	b.Scale.Tonic, b.Round = tonic.String(), brief.Round{}
+	if tonic != s.Keys.All[0] {
+		b.Layout.BoxOctave = nil // each key lies where the rule has it
+	}
 	change(&b)
 	return plan.Lay(b)
 }
@@ -50,7 +53,7 @@ func (s *spec) settle(b *brief.Brief) {
 	b.Scale.Tonic, b.Run.LandOn = s.Keys.Start.String(), nil
 	if !s.rule.fromBox {
 		first := 0
-		b.Layout.Box = &first
+		b.Layout.Box, b.Layout.BoxOctave = &first, nil
 	}
 	if s.Keys.Link.Alone {
 		return

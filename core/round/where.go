@@ -71,7 +71,7 @@ func (s *spec) each(choose func(plan.Laid) (int, error)) ([]found, error) {
 	return out, nil
 }
 
-func noBox(b *brief.Brief) { b.Layout.Box = nil }
+func noBox(b *brief.Brief) { b.Layout.Box, b.Layout.BoxOctave = nil, nil }
 
 // lowest takes each key from its lowest root from which the scale is whole; of
 // places that sound alike, the one nearest to the nut, with the fewest reaches.

@@ -21,6 +21,7 @@ export const fields = {
   'layout.lowFret': 'whole',
   'layout.highFret': 'whole',
   'layout.box': 'whole',
+  'layout.boxOctave': 'whole',
   'hand.school': 'text',
   'hand.wide': 'text',
   'hand.prefer': 'text',

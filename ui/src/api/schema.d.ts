@@ -589,6 +589,8 @@ export interface components {
             highFret?: number;
             /** @description Index of the box that the run is made on, from 0. */
             box?: number;
+            /** @description Octaves of twelve frets by which that box is moved up the neck, or down where negative. */
+            boxOctave?: number;
         };
         /** @description How it is fingered. */
         HandBrief: {
@@ -883,6 +885,10 @@ export interface components {
             spanMm: number;
             shifts: number;
             reaches: number;
+            /** @description It lies twelve frets higher too. */
+            higher: boolean;
+            /** @description It lies twelve frets lower too. */
+            lower: boolean;
             overLimit: boolean;
             school: string;
             refit: string;

@@ -8,7 +8,7 @@ import { keptOrder } from '../shared/shell/kept'
 import { boxOrders, sorted } from './boxOrder'
 
 const props = defineProps<{ plan: Plan }>()
-const emit = defineEmits<{ choose: [box: number] }>()
+const emit = defineEmits<{ choose: [box: number]; move: [octaves: number] }>()
 const strip = ref<HTMLElement>()
 
 const tall = 46
@@ -54,7 +54,13 @@ watch(
     strip.value?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
   },
 )
-defineExpose({ step })
+const chosen = computed(() => props.plan.boxes[props.plan.box])
+
+/** The chosen box twelve frets higher or lower, where the frets allow it. */
+function move(octaves: number) {
+  if (octaves > 0 ? chosen.value?.higher : chosen.value?.lower) emit('move', (props.plan.brief.layout?.boxOctave ?? 0) + octaves)
+}
+defineExpose({ step, move })
 </script>
 
 <template>
@@ -63,6 +69,8 @@ defineExpose({ step })
     <v-btn-toggle v-model="keptOrder" mandatory density="compact" color="primary" aria-labelledby="order">
       <v-btn v-for="(o, id) in boxOrders" :key="id" :value="id" size="x-small" :data-order="id">{{ o.name }}</v-btn>
     </v-btn-toggle>
+    <v-btn v-if="chosen?.higher" size="x-small" variant="tonal" data-do="higher" @click="move(1)">the same box 12 frets higher</v-btn>
+    <v-btn v-if="chosen?.lower" size="x-small" variant="tonal" data-do="lower" @click="move(-1)">the same box 12 frets lower</v-btn>
   </div>
   <div class="row" role="group" aria-label="Boxes">
     <v-btn :icon="mdiChevronLeft" size="small" aria-label="Box before (comma)" :disabled="place <= 0" @click="step(-1)" />
