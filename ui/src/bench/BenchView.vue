@@ -4,7 +4,7 @@ import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { labelKinds, labelNames } from '../shared/neck/labels'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
-import { changed, toQuery } from '../shared/brief/query'
+import { changed, noBox, toQuery } from '../shared/brief/query'
 import { toPair } from '../shared/brief/pair'
 import { keptLabel, keptSpacing, keptStaff } from '../shared/shell/kept'
 import { clickKey, labelKey, useKeys } from '../shared/shell/keys'
@@ -40,7 +40,7 @@ const { current, note, playing, starting, blocked, counting, sounded, loop } = p
 const compareWith = computed(() => {
   const systems = catalogue.value?.systems.map((s) => s.id) ?? []
   const next = systems[(systems.indexOf(plan.value?.brief.layout?.system ?? '') + 1) % Math.max(systems.length, 1)]
-  return { name: 'compare', query: toPair(brief.value, changed(brief.value, { 'layout.system': next, 'layout.box': undefined, 'run.chain': undefined, 'run.landOn': undefined })) }
+  return { name: 'compare', query: toPair(brief.value, changed(brief.value, { 'layout.system': next, 'run.chain': undefined, ...noBox })) }
 })
 
 /** The brief of the bench through every key. */
@@ -81,13 +81,15 @@ const systemLinks = computed(() => catalogue.value?.systems.find((s) => s.id ===
 /** A fourth on or back. */
 function stepKey(to: 'fourthOn' | 'fourthBack') {
   const next = plan.value?.scale[to]
-  if (next) void change({ 'scale.tonic': next, 'layout.box': undefined, 'run.landOn': undefined })
+  if (next) void change({ 'scale.tonic': next, ...noBox })
 }
 
 useKeys([
   { key: 'b', does: 'to the brief', run: () => head.value?.focus() },
   { key: ',', does: 'box before', run: () => stepBox(-1) },
   { key: '.', does: 'next box', run: () => stepBox(1) },
+  { key: '>', does: 'the same box 12 frets higher', run: () => strip.value?.move(1) },
+  { key: '<', does: 'the same box 12 frets lower', run: () => strip.value?.move(-1) },
   { key: 'k', does: 'key on by a fourth', run: () => stepKey('fourthOn') },
   { key: 'K', does: 'key back by a fourth', run: () => stepKey('fourthBack') },
   labelKey,
@@ -129,7 +131,12 @@ useKeys([
             :note="pressed"
             @land="(to) => change({ 'run.landOn': undefined, ...(to ? { 'run.landOn.string': to.string, 'run.landOn.fret': to.fret } : {}) })"
           />
-          <BoxStrip ref="strip" :plan="plan" @choose="(i) => change({ 'layout.box': i, 'run.landOn': undefined }, 'replace')" />
+          <BoxStrip
+            ref="strip"
+            :plan="plan"
+            @choose="(i) => change({ ...noBox, 'layout.box': i }, 'replace')"
+            @move="(octaves) => change({ 'layout.boxOctave': octaves || undefined, 'run.landOn': undefined }, 'replace')"
+          />
           <PlayBar
             staff
             :tempo="plan.brief.rhythm?.tempoBpm ?? 60"

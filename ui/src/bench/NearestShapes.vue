@@ -2,7 +2,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
 import { api, take, type NearestStop, type Plan } from '../api/client'
-import type { Changes } from '../shared/brief/query'
+import { noBox, type Changes } from '../shared/brief/query'
 import { useLoad } from '../shared/load'
 import { pretty } from '../shared/signs'
 
@@ -18,7 +18,8 @@ const stops = computed(() => answer.value?.stops ?? [])
 const trouble = computed(() => problems.value.map((p) => p.message).join('; ') || failure.value)
 
 const find = () => (text.value = typed.value)
-const open = (s: NearestStop) => emit('change', { 'scale.tonic': s.tonic, ...(s.scale ? { 'scale.name': s.scale, 'scale.formula': undefined } : {}), 'layout.box': s.box })
+const open = (s: NearestStop) =>
+  emit('change', { 'scale.tonic': s.tonic, ...(s.scale ? { 'scale.name': s.scale, 'scale.formula': undefined } : {}), ...noBox, 'layout.box': s.box })
 </script>
 
 <template>

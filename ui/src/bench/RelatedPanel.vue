@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '../api/client'
-import type { Changes } from '../shared/brief/query'
+import { noBox, type Changes } from '../shared/brief/query'
 
 defineProps<{ plan: Plan }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
@@ -9,7 +9,7 @@ type Related = Plan['scale']['related'][number]
 const kinds: Record<Related['relation'], string> = { relative: 'relative', parallel: 'parallel', mode: 'same notes', enharmonic: 'easier spelling' }
 
 function go(r: Related) {
-  emit('change', { 'scale.tonic': r.tonic, 'scale.name': r.name, 'scale.formula': undefined, 'layout.box': undefined })
+  emit('change', { 'scale.tonic': r.tonic, 'scale.name': r.name, 'scale.formula': undefined, ...noBox })
 }
 </script>
 

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 import type { FieldError, Plan } from '../api/client'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
-import type { Changes } from '../shared/brief/query'
+import { noBox, type Changes } from '../shared/brief/query'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { keptLabel, keptSpacing } from '../shared/shell/kept'
 
@@ -22,7 +22,7 @@ const figures = computed(() => {
     <div class="line">
       <label>
         Box
-        <select :value="plan.box" @change="emit('change', { 'layout.box': Number(($event.target as HTMLSelectElement).value) })">
+        <select :value="plan.box" @change="emit('change', { ...noBox, 'layout.box': Number(($event.target as HTMLSelectElement).value) })">
           <option v-for="(b, i) in plan.boxes" :key="b.id" :value="i">{{ b.id }}: {{ b.name }}, {{ Math.round(b.spanMm) }} mm</option>
         </select>
       </label>

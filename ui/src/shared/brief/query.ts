@@ -10,6 +10,9 @@ export type Value = string | number | boolean | string[] | number[] | object
 /** Values for fields by path; null takes a field out. */
 export type Changes = Record<string, Value | null | undefined>
 
+/** What says where on the neck a box is, for changes that make other boxes. */
+export const noBox: Changes = { 'layout.box': undefined, 'layout.boxOctave': undefined, 'run.landOn': undefined }
+
 const read: Record<Kind, (s: string) => Value> = {
   text: (s) => s,
   whole: toNumber,
