@@ -8,13 +8,17 @@ import (
 )
 
 // fiveForm lays the core out two per string and adds each remaining degree
-// beside the core note a semitone away, on that note's string. A degree a
-// semitone from two core notes goes where the hand has least far to reach;
-// when both are as near, on the lower one's string.
+// beside the core note a semitone away, on that note's string, or further where
+// none is nearer. A degree as near to two core notes goes where the hand has
+// least far to reach; when both are as near, on the lower one's string. A scale
+// without a pentatonic core has the five of its notes that come nearest to one.
 func fiveForm(r Request) ([]Box, error) {
 	core, ok := scale.CoreOf(r.Scale.Formula)
 	if !ok {
-		return nil, unfit("five-form", "this scale holds neither 1 2 3 5 6 nor 1 ♭3 4 5 ♭7", "two-per-string, three-per-string or seven-position")
+		core, _, _, ok = scale.NearestCore(r.Scale.Formula)
+	}
+	if !ok {
+		return nil, unfit("five-form", "this scale has fewer than five notes", "two-per-string, single-string or seven-position")
 	}
 	coreScale := scale.New(r.Scale.Tonic, core)
 	degrees := make([]int, len(core))
@@ -78,9 +82,9 @@ func addedNotes(r *Request, core scale.Scale, laid []Note) []Note {
 	low, high := fretRange(laid)
 	var added []Note
 	for _, n := range laid {
-		for _, by := range []int{-1, 1} {
+		for _, by := range []int{-1, 1, -2, 2, -3, 3} {
 			at := Note{Place: neck.Place{String: n.String, Fret: n.Fret + by}, MIDI: n.MIDI + by, Layer: Added}
-			if r.Scale.Index(at.MIDI) < 0 || core.Index(at.MIDI) >= 0 {
+			if r.Scale.Index(at.MIDI) < 0 || max(by, -by) != fromCore(core, at.MIDI) {
 				continue
 			}
 			i := slices.IndexFunc(added, func(old Note) bool { return old.MIDI == at.MIDI })
@@ -93,6 +97,15 @@ func addedNotes(r *Request, core scale.Scale, laid []Note) []Note {
 		}
 	}
 	return added
+}
+
+// fromCore counts the semitones from a note to the nearest note of the core.
+func fromCore(core scale.Scale, midi int) int {
+	semitones := 0
+	for core.Index(midi-semitones) < 0 && core.Index(midi+semitones) < 0 {
+		semitones++
+	}
+	return semitones
 }
 
 func fretRange(notes []Note) (low, high int) {

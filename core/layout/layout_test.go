@@ -54,9 +54,8 @@ func TestEveryBoxIsWholeOrSaysWhatIsMissing(t *testing.T) {
 		}
 		made, err := system.Boxes(r)
 		if err != nil {
-			_, hasCore := scale.CoreOf(s.Formula)
 			assert.Equal(t, "five-form", system.ID)
-			assert.False(t, hasCore)
+			assert.Less(t, s.Len(), 5)
 			return
 		}
 		for _, b := range made {
@@ -184,8 +183,10 @@ func TestChordForms(t *testing.T) {
 
 func TestFiveFormNeedsACore(t *testing.T) {
 	s, _ := table.Find(layout.Systems, "five-form")
-	_, err := s.Boxes(request(t, standard, 22, "E", "whole-tone"))
-	assert.ErrorContains(t, err, "two-per-string, three-per-string or seven-position would serve instead")
+	r := request(t, standard, 22, "E", "major")
+	r.Scale = scale.New(r.Scale.Tonic, scale.MustParseFormula("1 2 4 5"))
+	_, err := s.Boxes(r)
+	assert.ErrorContains(t, err, "two-per-string, single-string or seven-position would serve instead")
 }
 
 func TestCorrections(t *testing.T) {

@@ -8,6 +8,7 @@ import (
 	"evenladder/core/hand"
 	"evenladder/core/pitch"
 	"evenladder/core/run"
+	"evenladder/core/scale"
 )
 
 // Caution codes.
@@ -15,6 +16,7 @@ const (
 	CautionSpan       = "span"        // the chosen box opens the hand past its comfortable limit
 	CautionRefit      = "refit"       // the chosen box was changed to keep within the hand's greatest opening
 	CautionIncomplete = "incomplete"  // the chosen box lacks notes
+	CautionCore       = "core"        // the five forms are those of a pentatonic with altered notes
 	CautionShared     = "shared"      // neighbours of a campanella share a string
 	CautionJump       = "jump"        // the hand jumps in the chosen box
 	CautionFrets      = "beyond-neck" // other boxes lack notes
@@ -45,6 +47,9 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 		out = append(out, m.sharedStrings(chosen)...)
 	} else {
 		out = append(out, jumps(box.ID, chosen)...)
+	}
+	if words := m.alteredCore(); words != "" {
+		out = append(out, Caution{CautionCore, words})
 	}
 	var others []string
 	for i, b := range p.Boxes {
@@ -94,6 +99,23 @@ func jumps(box string, f fingered) (out []Caution) {
 	}
 	return out
 }
+
+// alteredCore says which pentatonic the five forms come from where the scale has
+// none; empty elsewhere.
+func (m *maker) alteredCore() string {
+	if _, plain := scale.CoreOf(m.Scale.Formula); plain || m.System.ID != fiveForm {
+		return ""
+	}
+	_, pentatonic, altered, _ := scale.NearestCore(m.Scale.Formula)
+	named, _ := scale.Named(pentatonic)
+	words := make([]string, len(altered))
+	for i, a := range altered {
+		words[i] = a.Has.Pretty() + " for " + a.For.Pretty()
+	}
+	return fmt.Sprintf("This scale holds no plain pentatonic: its forms are those of the %s with %s.", named.Name, english.And(words))
+}
+
+const fiveForm = "five-form"
 
 // sharedStrings says which neighbours of a box that rings lie on one string.
 func (m *maker) sharedStrings(f fingered) (out []Caution) {

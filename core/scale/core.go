@@ -1,6 +1,10 @@
 package scale
 
-import "evenladder/core/pitch"
+import (
+	"slices"
+
+	"evenladder/core/pitch"
+)
 
 // cores are the two pentatonics that a mode can be built over.
 var cores = []Formula{
@@ -17,6 +21,67 @@ func CoreOf(f Formula) (core Formula, ok bool) {
 		}
 	}
 	return nil, false
+}
+
+// Altered is a degree of a scale in the place of one of a pentatonic core.
+type Altered struct{ Has, For pitch.Degree }
+
+// NearestCore is the core of a formula that holds neither pentatonic whole: the
+// five of its degrees that lie nearest to those of one of them, and where they
+// differ. Of equally near cores the one with the formula's third is taken; ok is
+// false for fewer than five degrees.
+func NearestCore(f Formula) (core, pentatonic Formula, altered []Altered, ok bool) {
+	least := -1
+	for _, c := range cores {
+		for _, five := range fives(f) {
+			if cost := alteration(five, c); least < 0 || cost < least || cost == least && five.Has(c[thirdOf(c)]) && !core.Has(pentatonic[thirdOf(pentatonic)]) {
+				least, core, pentatonic = cost, five, c
+			}
+		}
+	}
+	for i := range core {
+		if core[i] != pentatonic[i] {
+			altered = append(altered, Altered{core[i], pentatonic[i]})
+		}
+	}
+	return core, pentatonic, altered, core != nil
+}
+
+// thirdOf is the index of the third in a core.
+func thirdOf(core Formula) int {
+	return slices.IndexFunc(core, func(d pitch.Degree) bool { return d.Number() == 3 })
+}
+
+// fives are the choices of five degrees of a formula, the root among them.
+func fives(f Formula) (out []Formula) {
+	var choose func(so Formula, from int)
+	choose = func(so Formula, from int) {
+		if len(so) == 5 {
+			out = append(out, slices.Clone(so))
+			return
+		}
+		for i := from; i < len(f); i++ {
+			choose(append(so, f[i]), i+1)
+		}
+	}
+	if len(f) >= 5 {
+		choose(Formula{f[0]}, 1)
+	}
+	return out
+}
+
+// alteration weighs how far five degrees are from those of a core, in semitones
+// first, then by their numbers.
+func alteration(five, core Formula) (cost int) {
+	const semitone = 10
+	for i, d := range five {
+		way := d.Semitones() - core[i].Semitones()
+		cost += semitone * max(way, -way)
+		if d.Number() != core[i].Number() {
+			cost++
+		}
+	}
+	return cost
 }
 
 // Beyond lists the degrees of a formula that are not in its core.

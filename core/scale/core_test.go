@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"evenladder/core/scale"
 )
@@ -44,4 +45,27 @@ func TestSiblings(t *testing.T) {
 		added[s.Entry.ID] = s.Added[0].String() + " " + s.Added[1].String()
 	}
 	assert.Equal(t, map[string]string{"major": "4 7", "lydian": "#4 7", "mixolydian": "4 b7", "lydian-dominant": "#4 b7"}, added)
+}
+
+// A scale without a plain pentatonic has the nearest core, with the notes that
+// differ.
+func TestNearestCore(t *testing.T) {
+	for formula, want := range map[string]string{
+		"1 2 b3 4 5 b6 7":     "1 b3 4 5 7 of 1 b3 4 5 b7: 7 for b7",
+		"1 2 b3 4 5 6 7":      "1 b3 4 5 7 of 1 b3 4 5 b7: 7 for b7",
+		"1 b2 b3 4 b5 b6 b7":  "1 b3 4 b5 b7 of 1 b3 4 5 b7: b5 for 5",
+		"1 2 b3 5 b6":         "1 2 b3 5 b6 of 1 2 3 5 6: b3 for 3 b6 for 6",
+		"1 2 3 #4 #5 #6":      "1 2 3 #5 #6 of 1 2 3 5 6: #5 for 5 #6 for 6",
+		"1 b2 b3 b4 b5 b6 b7": "1 b3 b4 b5 b7 of 1 b3 4 5 b7: b4 for 4 b5 for 5",
+	} {
+		core, of, altered, ok := scale.NearestCore(scale.MustParseFormula(formula))
+		require.True(t, ok, formula)
+		got := core.String() + " of " + of.String() + ":"
+		for _, a := range altered {
+			got += " " + a.Has.String() + " for " + a.For.String()
+		}
+		assert.Equal(t, want, got, formula)
+	}
+	_, _, _, ok := scale.NearestCore(scale.MustParseFormula("1 2 4 5"))
+	assert.False(t, ok)
 }

@@ -50,25 +50,46 @@ var diatonic = []keyedFormula{
 	{MustParseFormula("1 b2 b3 4 b5 b6 b7"), -5},
 }
 
-// Fifths is the signature's count. It goes past seven in theoretical keys,
-// where the signature has double accidentals.
+// Fifths is the signature's count; 0 where the scale has no signature of its
+// own. It goes past seven in theoretical keys, where the signature has double
+// accidentals.
 func (s Scale) Fifths() int {
+	fifths, _ := s.signature()
+	return fifths
+}
+
+// signature is the signature's count. A scale has one of its own where it is
+// drawn from a key that has its tonic: a mode of a parent whose signature leaves
+// the tonic as it is, or a part of a diatonic mode.
+func (s Scale) signature() (fifths int, own bool) {
 	tonic := s.Tonic.Fifths()
 	for _, m := range parentModes {
 		if m.formula.Equal(s.Formula) {
-			return tonic + m.fifths
+			if !m.hasTonic() {
+				return 0, false
+			}
+			return tonic + m.fifths, true
 		}
 	}
 	for _, m := range diatonic {
 		if m.formula.HasAll(s.Formula) {
-			return tonic + m.fifths
+			return tonic + m.fifths, true
 		}
 	}
-	if s.MinorType() {
-		return tonic - 3
+	for _, core := range cores { // a pentatonic with its blues note
+		if len(s.Formula) == len(core)+1 && s.Formula.HasAll(core) {
+			if s.MinorType() {
+				return tonic - 3, true
+			}
+			return tonic, true
+		}
 	}
-	return tonic
+	return 0, false
 }
+
+// hasTonic reports whether the signature leaves the tonic as it is. On the tonic
+// C the first flat that alters it is the sixth, the first sharp the second.
+func (m keyedFormula) hasTonic() bool { return m.fifths > -6 && m.fifths < 2 }
 
 // fifthsOf counts the fifths from a tonic to its degree.
 func fifthsOf(d pitch.Degree) int {
@@ -97,7 +118,10 @@ func (s Scale) KeySignature() KeySignature {
 // Simpler is the same scale on the other spelling of its tonic, when this one
 // needs a signature of more than seven; ok is false when it does not.
 func (s Scale) Simpler() (t Scale, ok bool) {
-	f := s.Fifths()
+	f, own := s.signature()
+	if !own {
+		f = s.Tonic.Fifths()
+	}
 	if f >= -7 && f <= 7 {
 		return Scale{}, false
 	}

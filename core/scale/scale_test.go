@@ -62,6 +62,21 @@ func TestModesShareTheParentsSignature(t *testing.T) {
 	}
 }
 
+// What has no signature of its own shows none and needs no other tonic.
+func TestScalesWithoutASignature(t *testing.T) {
+	for _, id := range []string{"altered", "locrian-2", "whole-tone", "half-whole", "whole-half"} {
+		for _, tonic := range strings.Fields("C Db D Eb E F F# G Ab A Bb B") {
+			s := on(t, tonic, id)
+			assert.Equal(t, scale.KeySignature{Accidentals: []string{}}, s.KeySignature(), s.Title())
+			_, simpler := s.Simpler()
+			assert.False(t, simpler, s.Title())
+		}
+	}
+	s, ok := on(t, "Fb", "altered").Simpler()
+	assert.True(t, ok)
+	assert.Equal(t, "E", s.Tonic.String(), "a tonic past seven flats has an easier name all the same")
+}
+
 func TestPastSevenTheSignatureDoubles(t *testing.T) {
 	s := on(t, "Db", "phrygian")
 	assert.Equal(t, "Db Ebb Fb Gb Ab Bbb Cb", spelled(s))
