@@ -55,6 +55,7 @@ var Formats = []Format{
 	{table.Row{ID: "png", Name: "PNG picture"}, "image/png", drawn(draw.PNG)},
 	{table.Row{ID: "tab", Name: "tab as text"}, "text/plain; charset=utf-8", scored(tab.Write)},
 	{table.Row{ID: "musicxml", Name: "MusicXML"}, "application/vnd.recordare.musicxml+xml", scored(musicxml.Write)},
+	{table.Row{ID: "mxl", Name: "compressed MusicXML"}, "application/vnd.recordare.musicxml", scored(musicxml.WriteCompressed)},
 	{table.Row{ID: "midi", Name: "MIDI file"}, "audio/midi", scored(smf.Write)},
 	{table.Row{ID: "abc", Name: "ABC notation"}, "text/vnd.abc; charset=utf-8", scored(abc.Write)},
 	{table.Row{ID: "csv", Name: "table of events"}, "text/csv; charset=utf-8", scored(csv.Write)},

@@ -5,6 +5,7 @@ package english
 import (
 	"fmt"
 	"strings"
+	"unicode/utf8"
 )
 
 // Count is a number with its noun: "1 fret", "3 frets".
@@ -46,3 +47,22 @@ var spokenSigns = strings.NewReplacer("♭", " flat", "♯", " sharp", "𝄫", "
 
 // Spoken is a sentence with its signs in words, for those who hear it.
 func Spoken(s string) string { return spokenSigns.Replace(s) }
+
+// Lines breaks a text at its spaces into lines of no more than so many
+// characters. A longer word stands on a line of its own.
+func Lines(text string, characters int) (out []string) {
+	line := ""
+	for _, word := range strings.Fields(text) {
+		if line != "" && utf8.RuneCountInString(line+" "+word) > characters {
+			out, line = append(out, line), ""
+		}
+		if line != "" {
+			line += " "
+		}
+		line += word
+	}
+	if line != "" {
+		out = append(out, line)
+	}
+	return out
+}

@@ -22,6 +22,18 @@ type Instrument struct {
 // Family is a kind of instrument: what its players share in how they hold it.
 type Family string
 
+// programs are the General MIDI sounds of the families, counted from 1: steel
+// and nylon guitar, bass, acoustic bass.
+var programs = map[Family]int{Guitars: 26, Basses: 34, Uprights: 33, Ukuleles: 25, Mandolins: 26}
+
+// Program is the General MIDI sound of the instrument, counted from 1.
+func (i Instrument) Program() int {
+	if i.Nylon {
+		return programs[Ukuleles]
+	}
+	return max(programs[i.Family], 1)
+}
+
 // The families.
 const (
 	Guitars   Family = "guitar"

@@ -18,7 +18,8 @@ type Piece struct {
 	Subtitle   string
 	About      []string // further lines of a heading
 	Instrument neck.Instrument
-	Strings    []OpenString // in the order of the tuning
+	Strings    []OpenString // in the order of the tuning, at the capo where there is one
+	Capo       int          // fret that it stands on, 0 for none
 	Rhythm     rhythm.Rhythm
 	Events     []Event
 	Keys       []Key // one at least; each begins at its first event

@@ -45,7 +45,7 @@ func (p Plan) Piece() piece.Piece {
 			fmt.Sprintf("Box %s, frets %d to %d", box.ID, box.LowFret, box.HighFret),
 		},
 		Instrument: in, Strings: p.Neck.Strings, Rhythm: p.Run.Rhythm, Events: p.Run.Events, Keys: p.Run.Keys,
-		LongLast: p.Brief.Run.Fit == string(run.LongLast),
+		LongLast: p.Brief.Run.Fit == string(run.LongLast), Capo: p.Brief.Instrument.Capo,
 	}
 }
 

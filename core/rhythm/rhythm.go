@@ -60,6 +60,12 @@ type Figure struct {
 	Normal int    `json:"normal"`
 }
 
+// Beams is how many beams a note of the figure has.
+func (f Figure) Beams() int { return map[string]int{"eighth": 1, "16th": 2}[f.Type] }
+
+// Beamed reports whether notes of the figure can stand under a beam.
+func (f Figure) Beamed() bool { return f.Beams() > 0 }
+
 // figures by notes to the beat.
 var simpleFigures = [MaxPerBeat + 1]Figure{
 	{}, {"quarter", 0, 1, 1}, {"eighth", 0, 1, 1}, {"eighth", 0, 3, 2}, {"16th", 0, 1, 1}, {"16th", 0, 5, 4}, {"16th", 0, 6, 4},

@@ -20,6 +20,7 @@ type Score struct {
 	About      []string           `json:"-"` // further lines of a heading
 	Instrument neck.Instrument    `json:"-"`
 	Strings    []piece.OpenString `json:"-"`
+	Capo       int                `json:"-"`
 	Clef       Clef               `json:"clef"`
 	Beats      int                `json:"beats"` // of the time signature
 	Unit       int                `json:"unit"`
@@ -53,6 +54,10 @@ type Item struct {
 	TieTo   bool          `json:"tieTo"`
 	Accent  bool          `json:"accent"`          // other than that of the beats, which goes without saying
 	Chord   *piece.Chord  `json:"chord,omitempty"` // that begins here
+	Heading string        `json:"-"`               // of a key that begins here
+	First   bool          `json:"-"`               // of the notes and rests that its beat is divided into
+	Last    bool          `json:"-"`               // of these
+	Beam    string        `json:"-"`               // "begin", "continue" or "end" of the beam of its beat, or empty
 }
 
 // WholeBeat reports whether an item is as long as a beat of several notes.
@@ -69,7 +74,7 @@ type Clef struct {
 // Of is the score of a piece.
 func Of(p piece.Piece) Score {
 	s := Score{
-		Title: p.Title, Subtitle: p.Subtitle, About: p.About, Instrument: p.Instrument, Strings: p.Strings,
+		Title: p.Title, Subtitle: p.Subtitle, About: p.About, Instrument: p.Instrument, Strings: p.Strings, Capo: p.Capo,
 		Clef: clefOf(p.Instrument.Family, p.Strings), Rhythm: p.Rhythm, Events: p.Events, Keys: p.Keys,
 	}
 	s.Beats, s.Unit = s.Rhythm.Signature()
@@ -81,7 +86,33 @@ func Of(p piece.Piece) Score {
 	w.fill(p.LongLast)
 	s.headings()
 	s.signs()
+	s.beats()
 	return s
+}
+
+// beats groups what a beat is divided into, and beams its notes where there are
+// several without a rest between.
+func (s *Score) beats() {
+	for b := range s.Bars {
+		items := s.Bars[b].Items
+		same := func(i, k int) bool {
+			return i >= 0 && k < len(items) && !items[i].WholeBeat() && !items[k].WholeBeat() && items[i].Beat == items[k].Beat
+		}
+		beamed := func(i, k int) bool { return same(i, k) && items[i].Event != nil && items[k].Event != nil }
+		for i := range items {
+			item := &items[i]
+			item.First, item.Last = !same(i-1, i), !same(i, i+1)
+			switch before, after := beamed(i-1, i), beamed(i, i+1); {
+			case !item.Figure.Beamed():
+			case before && after:
+				item.Beam = "continue"
+			case before:
+				item.Beam = "end"
+			case after:
+				item.Beam = "begin"
+			}
+		}
+	}
 }
 
 // writer puts items at slots: notes of the rhythm, counted from the start of
@@ -180,6 +211,7 @@ func (s *Score) headings() {
 			for next < len(keys) && item.Event != nil && item.Index >= keys[next].First {
 				if len(keys) > 1 {
 					bar.head(keys[next].Title)
+					bar.Items[k].Heading = keys[next].Title
 				}
 				if k == 0 {
 					fifths = clampFifths(keys[next].Fifths)
@@ -225,7 +257,7 @@ func (s *Score) signs() {
 			line := item.Pitch.Octave*8 + int(item.Pitch.Letter()-'A')
 			now, written := inForce[line]
 			if !written {
-				now = keyAccidental(bar.Fifths, item.Pitch.Letter())
+				now = KeyAccidental(bar.Fifths, item.Pitch.Letter())
 			}
 			if now != item.Pitch.Accidental() && !item.TieFrom {
 				item.Sign = signNames[item.Pitch.Accidental()]
@@ -235,8 +267,8 @@ func (s *Score) signs() {
 	}
 }
 
-// keyAccidental is what a signature does to a letter.
-func keyAccidental(fifths int, letter byte) int {
+// KeyAccidental is what a signature does to a letter.
+func KeyAccidental(fifths int, letter byte) int {
 	for k := range max(fifths, -fifths) {
 		switch {
 		case fifths > 0 && "FCGDAEB"[k] == letter:

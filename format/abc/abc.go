@@ -7,7 +7,7 @@ import (
 	"io"
 	"strings"
 
-	"evenladder/core/piece"
+	"evenladder/core/english"
 	"evenladder/core/pitch"
 	"evenladder/core/rhythm"
 	"evenladder/core/run"
@@ -37,21 +37,21 @@ func Write(w io.Writer, s score.Score) error {
 	if s.Rhythm.Compound {
 		tempo = "3/8"
 	}
-	clef := "treble"
-	if s.Clef.Sign == "F" {
-		clef = "bass"
-	}
 	var b strings.Builder
-	fmt.Fprintf(&b, "%%abc-2.1\nX:1\nT:%s\nT:%s\nM:%d/%d\nL:1/%d\nQ:%s=%d\nK:%s clef=%s\n",
-		s.Title, s.Subtitle, s.Beats, s.Unit, u.denominator, tempo, s.Rhythm.TempoBPM, keyOf(s.Bars[0]), clef)
+	fmt.Fprintf(&b, "%%abc-2.1\nX:1\nT:%s\n", s.Title)
+	for _, line := range english.Lines(s.Subtitle, charactersToALine) {
+		fmt.Fprintf(&b, "N:%s\n", line)
+	}
+	fmt.Fprintf(&b, "M:%d/%d\nL:1/%d\nQ:%s%s=%d\n", s.Beats, s.Unit, u.denominator, swing(s.Rhythm), tempo, s.Rhythm.TempoBPM)
+	if s.Capo > 0 {
+		fmt.Fprintf(&b, "N:capo on fret %d\n", s.Capo)
+	}
+	fmt.Fprintf(&b, "K:%s clef=%s\n%%%%MIDI program %d\n", keyOf(s.Bars[0]), clefOf(s.Clef), s.Instrument.Program()-1) // counted from 0 there
 	for i, bar := range s.Bars {
 		if i > 0 && bar.NewKey {
 			fmt.Fprintf(&b, "[K:%s] ", keyOf(bar))
 		}
-		if bar.Heading != "" {
-			fmt.Fprintf(&b, `"^%s"`, bar.Heading)
-		}
-		writeBar(&b, s.Rhythm, bar, u)
+		writeBar(&b, s, bar, u)
 		switch {
 		case i == len(s.Bars)-1:
 			b.WriteString("|]\n")
@@ -68,33 +68,103 @@ func Write(w io.Writer, s score.Score) error {
 // keyOf names the major key with a bar's signature.
 func keyOf(bar score.Bar) string { return pitch.FromFifths(bar.Fifths).String() }
 
-var signs = map[string]string{"bb": "__", "b": "_", "n": "=", "#": "^", "##": "^^"}
+// charactersToALine is as long as a line of the heading gets.
+const charactersToALine = 78
 
-// letter writes letter and octave: C is middle C, c the octave above.
-func letter(p pitch.Pitch) string {
-	l := string(p.Letter())
-	if p.Octave >= 5 {
-		return strings.ToLower(l) + strings.Repeat("'", p.Octave-5)
+// swing says how swung eighths are played, before the tempo.
+func swing(r rhythm.Rhythm) string {
+	if r.Swing {
+		return `"swung eighths, long and short" `
 	}
-	return l + strings.Repeat(",", 4-p.Octave)
+	return ""
 }
 
-func writeBar(b *strings.Builder, r rhythm.Rhythm, bar score.Bar, u unit) {
+// clefOf names a clef; those that sound an octave lower say so.
+func clefOf(c score.Clef) string {
+	name := "treble"
+	if c.Sign == "F" {
+		name = "bass"
+	}
+	if c.OctaveChange < 0 {
+		name += "-8"
+	}
+	return name
+}
+
+var signs = map[int]string{-2: "__", -1: "_", 0: "=", 1: "^", 2: "^^"}
+
+// signer writes the accidentals of a bar. Readers carry one through the bar
+// either in its octave or, as the standard has it where a file is silent, in
+// every octave: a sign is written wherever one of the two would read another
+// note.
+type signer struct {
+	fifths   int
+	inOctave map[line]int
+	inBar    map[byte]int // by letter
+}
+
+// line is a line or space of the staff.
+type line struct {
+	letter byte
+	octave int
+}
+
+func newSigner(bar score.Bar) signer {
+	return signer{bar.Fifths, map[line]int{}, map[byte]int{}}
+}
+
+// sign is what stands before a pitch.
+func (s signer) sign(p pitch.Pitch) string {
+	letter, accidental := p.Letter(), p.Accidental()
+	at := line{letter, p.Octave}
+	key := score.KeyAccidental(s.fifths, letter)
+	inOctave, inBar := key, key
+	if a, ok := s.inOctave[at]; ok {
+		inOctave = a
+	}
+	if a, ok := s.inBar[letter]; ok {
+		inBar = a
+	}
+	if inOctave == accidental && inBar == accidental {
+		return ""
+	}
+	s.inOctave[at], s.inBar[letter] = accidental, accidental
+	return signs[accidental]
+}
+
+// letter writes letter and octave: C is middle C, c the octave above.
+func letter(letter byte, octave int) string {
+	l := string(letter)
+	if octave >= 5 {
+		return strings.ToLower(l) + strings.Repeat("'", octave-5)
+	}
+	return l + strings.Repeat(",", 4-octave)
+}
+
+func writeBar(b *strings.Builder, s score.Score, bar score.Bar, u unit) {
+	signer := newSigner(bar)
 	for k, item := range bar.Items {
-		if f := item.Figure; f.Actual != f.Normal && item.OfBeat == 0 {
-			fmt.Fprintf(b, "(%d:%d:%d", f.Actual, f.Normal, min(f.Actual, itemsOfBeat(bar.Items[k:])))
+		if item.Heading != "" {
+			fmt.Fprintf(b, `"^%s"`, item.Heading)
+		}
+		if f := item.Figure; f.Actual != f.Normal && item.First && !item.WholeBeat() {
+			fmt.Fprintf(b, "(%d:%d:%d", f.Actual, f.Normal, itemsOfBeat(bar.Items[k:]))
+		}
+		if startsSlur(s, item) {
+			b.WriteString("(")
 		}
 		length := u.length
 		if item.WholeBeat() {
-			length = beatLength(r, u)
+			length = beatLength(s.Rhythm, u)
 		}
 		if item.Event == nil {
 			b.WriteString("z")
 		} else {
 			if !item.TieFrom {
-				b.WriteString(decorations(*item.Event))
+				b.WriteString(decorations(item))
+				b.WriteString(signer.sign(item.Pitch))
 			}
-			b.WriteString(signs[item.Sign] + letter(item.Pitch))
+			b.WriteString(letter(item.Pitch.Letter(), item.Octave))
 		}
 		if length > 1 {
 			fmt.Fprint(b, length)
@@ -102,17 +172,32 @@ func writeBar(b *strings.Builder, r rhythm.Rhythm, bar score.Bar, u unit) {
 		if item.TieTo {
 			b.WriteString("-")
 		}
-		if item.WholeBeat() || item.OfBeat == r.PerBeat-1 {
+		if endsSlur(s, item) {
+			b.WriteString(")")
+		}
+		if item.WholeBeat() || item.Last {
 			b.WriteString(" ")
 		}
 	}
 }
 
-// itemsOfBeat counts the items from the first to the end of its beat.
+// startsSlur reports whether a bow of several notes begins with an item.
+func startsSlur(s score.Score, item score.Item) bool {
+	return item.Event != nil && !item.TieFrom && !item.Event.Slur && slurred(s, item.Index+1)
+}
+
+// endsSlur reports whether a bow of several notes ends with an item.
+func endsSlur(s score.Score, item score.Item) bool {
+	return item.Event != nil && !item.TieFrom && item.Event.Slur && !slurred(s, item.Index+1)
+}
+
+func slurred(s score.Score, event int) bool { return event < len(s.Events) && s.Events[event].Slur }
+
+// itemsOfBeat counts the items from the first to the last of its beat.
 func itemsOfBeat(items []score.Item) int {
 	for n, item := range items {
-		if n > 0 && item.OfBeat <= 0 {
-			return n
+		if item.Last {
+			return n + 1
 		}
 	}
 	return len(items)
@@ -127,13 +212,27 @@ func beatLength(r rhythm.Rhythm, u unit) int {
 	return quarter
 }
 
+// strokeMarks by stroke.
 var strokeMarks = map[run.Stroke]string{
-	run.DownStroke: "d", run.UpStroke: "u", run.Hammer: "h", run.Pull: "p", run.Slide: "s",
+	run.DownStroke: "d", run.UpStroke: "u", run.Hammer: "h", run.Pull: "po", run.Slide: "sl",
 	run.Thumb: "p", run.IndexPluck: "i", run.Middle: "m", run.RingPluck: "a",
 }
 
-// decorations are the finger above the note and the stroke below, as
-// annotations: every reader shows them and none has to know what they mean.
-func decorations(e piece.Event) string {
-	return fmt.Sprintf(`"^%d""_%s"`, e.Finger, strokeMarks[e.Stroke])
+// decorations are the finger above a note, its string in a circle and its stroke
+// below, as annotations: every reader shows them and none has to know what they
+// mean.
+func decorations(item score.Item) string {
+	e := *item.Event
+	stroke := " " + strokeMarks[e.Stroke]
+	if e.Slur {
+		stroke = ""
+	}
+	marks := fmt.Sprintf(`"^%d""_%s%s"`, e.Finger, circled(e.String), stroke)
+	if item.Accent {
+		marks += "!accent!"
+	}
+	return marks
 }
+
+// circled is the number of a string as guitarists write it.
+func circled(str int) string { return string(rune('①' + str - 1)) }

@@ -8,9 +8,11 @@ import (
 	"io"
 	"strconv"
 
+	"evenladder/core/english"
 	"evenladder/core/piece"
 	"evenladder/core/pitch"
 	"evenladder/core/run"
+	"evenladder/core/scale"
 	"evenladder/core/score"
 )
 
@@ -28,15 +30,15 @@ func Write(w io.Writer, s score.Score) error {
 	wr.start("work")
 	wr.leaf("work-title", s.Title)
 	wr.end("work")
-	wr.leaf("movement-title", s.Subtitle)
 	wr.start("identification")
 	wr.start("encoding")
 	wr.leaf("software", "Even Ladder")
-	wr.end("encoding", "identification")
-	wr.start("part-list")
-	wr.start("score-part", "id", "P1")
-	wr.leaf("part-name", s.Instrument.ID)
-	wr.end("score-part", "part-list")
+	wr.end("encoding")
+	wr.start("miscellaneous")
+	wr.leaf("miscellaneous-field", s.Subtitle, "name", "brief")
+	wr.end("miscellaneous", "identification")
+	wr.credits()
+	wr.part()
 	wr.start("part", "id", "P1")
 	for i, bar := range s.Bars {
 		wr.measure(i, bar)
@@ -49,6 +51,39 @@ func Write(w io.Writer, s score.Score) error {
 type writer struct {
 	elements
 	score score.Score
+}
+
+// charactersToALine is how much of a heading fits the width of a page.
+const charactersToALine = 90
+
+// credits are the title and, line by line, the sentence at the head of the page.
+func (w *writer) credits() {
+	w.credit("title", w.score.Title)
+	for _, line := range english.Lines(w.score.Subtitle, charactersToALine) {
+		w.credit("subtitle", line)
+	}
+}
+
+func (w *writer) credit(kind, line string) {
+	w.start("credit", "page", "1")
+	w.leaf("credit-type", kind)
+	w.leaf("credit-words", line, "justify", "center")
+	w.end("credit")
+}
+
+// part names the instrument and its sound.
+func (w *writer) part() {
+	name := english.Capital(w.score.Instrument.Name)
+	w.start("part-list")
+	w.start("score-part", "id", "P1")
+	w.leaf("part-name", name)
+	w.start("score-instrument", "id", "P1-I1")
+	w.leaf("instrument-name", name)
+	w.end("score-instrument")
+	w.start("midi-instrument", "id", "P1-I1")
+	w.number("midi-channel", 1)
+	w.number("midi-program", w.score.Instrument.Program()) // counted from 1, as here
+	w.end("midi-instrument", "score-part", "part-list")
 }
 
 // beatDuration is the length of a beat in divisions.
@@ -74,9 +109,6 @@ func (w *writer) measure(i int, bar score.Bar) {
 		w.key(bar)
 		w.end("attributes")
 	}
-	if bar.Heading != "" {
-		w.words(bar.Heading)
-	}
 	length := 0
 	for staff := 1; staff <= 2; staff++ {
 		if staff == 2 {
@@ -86,11 +118,19 @@ func (w *writer) measure(i int, bar score.Bar) {
 		}
 		for _, item := range bar.Items {
 			if staff == 1 {
+				if item.Heading != "" {
+					w.words(item.Heading)
+				}
 				w.chord(item.Chord)
 				length += w.duration(item)
 			}
 			w.note(item, staff)
 		}
+	}
+	if i == len(w.score.Bars)-1 {
+		w.start("barline", "location", "right")
+		w.leaf("bar-style", "light-heavy")
+		w.end("barline")
 	}
 	w.end("measure")
 }
@@ -117,14 +157,24 @@ func (w *writer) attributes() {
 	w.start("staff-details", "number", "2")
 	w.number("staff-lines", len(w.score.Strings))
 	for i, s := range w.score.Strings { // the lowest line is the highest-numbered string
-		open := pitch.MustParse(s.Open)
+		open := w.uncapoed(s)
 		w.start("staff-tuning", "line", strconv.Itoa(i+1))
 		w.leaf("tuning-step", string(open.Letter()))
 		w.nonzero("tuning-alter", open.Accidental())
 		w.number("tuning-octave", open.Octave)
 		w.end("staff-tuning")
 	}
+	w.nonzero("capo", w.score.Capo)
 	w.end("staff-details", "attributes")
+}
+
+// uncapoed is the pitch of a string without the capo.
+func (w *writer) uncapoed(s piece.OpenString) pitch.Pitch {
+	if w.score.Capo == 0 {
+		return pitch.MustParse(s.Open)
+	}
+	midi := s.MIDI - w.score.Capo
+	return pitch.FromMIDI(midi, scale.UsualTonic(midi%12))
 }
 
 func (w *writer) key(bar score.Bar) {
@@ -156,7 +206,7 @@ func (w *writer) tempo() {
 	w.empty("sound", "tempo", strconv.FormatFloat(quarters, 'g', -1, 64))
 	w.end("direction")
 	if w.score.Rhythm.Swing {
-		w.words("swing")
+		w.words("swung eighths, long and short")
 	}
 }
 
@@ -191,6 +241,10 @@ func (w *writer) duration(item score.Item) int {
 
 func (w *writer) note(item score.Item, staff int) {
 	w.start("note")
+	silent := staff == 2 && item.Event != nil // the tab is read, the staff above sounds
+	if silent {
+		w.empty("cue")
+	}
 	if item.Event == nil {
 		w.empty("rest")
 	} else {
@@ -204,13 +258,22 @@ func (w *writer) note(item score.Item, staff int) {
 	w.number("duration", w.duration(item))
 	ties := tiesOf(item)
 	for _, t := range ties {
-		w.empty("tie", "type", t)
+		if !silent {
+			w.empty("tie", "type", t)
+		}
 	}
 	w.number("voice", staff)
 	figure := item.Figure
-	w.leaf("type", figure.Type)
+	if silent {
+		w.leaf("type", figure.Type, "size", "full")
+	} else {
+		w.leaf("type", figure.Type)
+	}
 	for range figure.Dots {
 		w.empty("dot")
+	}
+	if staff == 1 && item.Sign != "" {
+		w.leaf("accidental", accidentals[item.Sign])
 	}
 	if figure.Actual != figure.Normal {
 		w.start("time-modification")
@@ -219,9 +282,17 @@ func (w *writer) note(item score.Item, staff int) {
 		w.end("time-modification")
 	}
 	w.number("staff", staff)
+	if staff == 1 && item.Beam != "" {
+		for n := range figure.Beams() {
+			w.leaf("beam", item.Beam, "number", strconv.Itoa(n+1))
+		}
+	}
 	w.notations(item, staff, ties)
 	w.end("note")
 }
+
+// accidentals by the sign that a score writes.
+var accidentals = map[string]string{"b": "flat", "n": "natural", "#": "sharp", "bb": "flat-flat", "##": "double-sharp"}
 
 func tiesOf(item score.Item) (out []string) {
 	if item.TieFrom {
@@ -236,10 +307,10 @@ func tiesOf(item score.Item) (out []string) {
 func (w *writer) notations(item score.Item, staff int, ties []string) {
 	tuplet := ""
 	if figure := item.Figure; figure.Actual != figure.Normal {
-		switch item.OfBeat {
-		case 0:
+		switch {
+		case item.First && !item.Last:
 			tuplet = "start"
-		case w.score.Rhythm.PerBeat - 1:
+		case item.Last && !item.First:
 			tuplet = "stop"
 		}
 	}
@@ -255,15 +326,19 @@ func (w *writer) notations(item score.Item, staff int, ties []string) {
 		w.empty("tuplet", "type", tuplet)
 	}
 	if struck {
-		w.struck(item.Event, staff)
+		w.struck(item, staff)
 	}
 	w.end("notations")
 }
 
 // struck adds place, finger, stroke and accent of a note.
-func (w *writer) struck(e *piece.Event, staff int) {
+func (w *writer) struck(item score.Item, staff int) {
+	e := item.Event
 	joins := w.joins(e)
 	if staff == 1 {
+		for _, kind := range w.slurs(e) {
+			w.empty("slur", "type", kind, "number", "1")
+		}
 		for _, j := range joins {
 			if j.element == "slide" {
 				w.empty("slide", "type", j.kind, "number", j.number)
@@ -272,10 +347,11 @@ func (w *writer) struck(e *piece.Event, staff int) {
 	}
 	w.start("technical")
 	if staff == 1 {
-		switch e.Stroke {
-		case run.UpStroke:
+		switch {
+		case e.Slur:
+		case e.Stroke == run.UpStroke:
 			w.empty("up-bow")
-		case run.DownStroke:
+		case e.Stroke == run.DownStroke:
 			w.empty("down-bow")
 		}
 		w.number("fingering", e.Finger)
@@ -293,11 +369,23 @@ func (w *writer) struck(e *piece.Event, staff int) {
 		}
 	}
 	w.end("technical")
-	if staff == 1 && e.Accent {
+	if staff == 1 && item.Accent {
 		w.start("articulations")
 		w.empty("accent")
 		w.end("articulations")
 	}
+}
+
+// slurs are the end and the beginning of a bow of several notes.
+func (w *writer) slurs(e *piece.Event) (out []string) {
+	goesOn := e.N < len(w.score.Events) && w.score.Events[e.N].Slur
+	switch {
+	case e.Slur && !goesOn:
+		out = append(out, "stop")
+	case !e.Slur && goesOn:
+		out = append(out, "start")
+	}
+	return out
 }
 
 // join is one end of a hammer, a pull or a slide between two notes.

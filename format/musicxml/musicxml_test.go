@@ -5,6 +5,7 @@ import (
 	"encoding/xml"
 	"strings"
 	"testing"
+	"unicode/utf8"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -24,10 +25,23 @@ type read struct {
 			Alter int    `xml:"root>root-alter"`
 			Kind  string `xml:"kind"`
 		} `xml:"harmony"`
-		Notes []struct {
-			Step     string `xml:"pitch>step"`
-			Duration int    `xml:"duration"`
-			Staff    int    `xml:"staff"`
+		Barline string   `xml:"barline>bar-style"`
+		Words   []string `xml:"direction>direction-type>words"`
+		Notes   []struct {
+			Cue        *struct{} `xml:"cue"`
+			Accidental string    `xml:"accidental"`
+			Beams      []string  `xml:"beam"`
+			Tuplets    []struct {
+				Type string `xml:"type,attr"`
+			} `xml:"notations>tuplet"`
+			Slurs []struct {
+				Type string `xml:"type,attr"`
+			} `xml:"notations>slur"`
+			Accents  []struct{} `xml:"notations>articulations>accent"`
+			Actual   int        `xml:"time-modification>actual-notes"`
+			Step     string     `xml:"pitch>step"`
+			Duration int        `xml:"duration"`
+			Staff    int        `xml:"staff"`
 			Tied     []struct {
 				Type string `xml:"type,attr"`
 			} `xml:"tie"`
@@ -38,7 +52,12 @@ type read struct {
 			} `xml:"notations>technical>hammer-on"`
 		} `xml:"note"`
 	} `xml:"part>measure"`
-	Title string `xml:"movement-title"`
+	Part    string   `xml:"part-list>score-part>part-name"`
+	Program int      `xml:"part-list>score-part>midi-instrument>midi-program"`
+	Credits []string `xml:"credit>credit-words"`
+	Capo    int      `xml:"part>measure>attributes>staff-details>capo"`
+	Tuning  []string `xml:"part>measure>attributes>staff-details>staff-tuning>tuning-step"`
+	Title   string   `xml:"identification>miscellaneous>miscellaneous-field"`
 }
 
 func written(t *testing.T, brief string) (plan.Plan, read) {
@@ -139,4 +158,47 @@ func TestHammersAndPlucks(t *testing.T) {
 	var e elements
 	e.leaf("words", `a < b & "c"`)
 	assert.Equal(t, "<words>a &lt; b &amp; &#34;c&#34;</words>\n", e.String())
+}
+
+// What a reader has to see: accidentals at the notes that need one, tuplets that
+// end where they begin, beams by the beat, accents where they are asked for, one
+// staff that sounds, and a bar line at the end.
+func TestWhatIsSeen(t *testing.T) {
+	for _, rhythm := range []string{`{"perBeat": 3, "pickUp": 1}`, `{"perBeat": 3, "pickUp": 2}`, `{"perBeat": 5, "pickUp": 4}`, `{"perBeat": 6}`, `{"perBeat": 4}`, `{"meter": "12/8", "perBeat": 6}`} {
+		p, r := written(t, `{"instrument": {"id": "guitar", "capo": 2}, "scale": {"tonic": "Db", "name": "harmonic-minor"}, "run": {"fit": "rests"}, "rhythm": `+rhythm+`}`)
+		accidentals, open := 0, 0
+		beams := map[string]int{}
+		for i, m := range r.Measures {
+			assert.Equal(t, i == len(r.Measures)-1, m.Barline == "light-heavy")
+			for _, n := range m.Notes {
+				assert.Equal(t, n.Staff == 2 && n.Step != "", n.Cue != nil, "the tab does not sound")
+				assert.Empty(t, n.Accents)
+				for _, tuplet := range n.Tuplets {
+					open += map[string]int{"start": 1, "stop": -1}[tuplet.Type]
+					assert.Positive(t, n.Actual)
+					assert.True(t, open == 0 || tuplet.Type == "start")
+				}
+				if n.Accidental != "" {
+					accidentals++
+				}
+				if len(n.Beams) > 0 {
+					beams[n.Beams[0]]++
+				}
+			}
+			assert.Zero(t, open, "tuplets end within the bar: %s", rhythm)
+		}
+		assert.Positive(t, accidentals, "C natural in D flat minor")
+		assert.Equal(t, beams["begin"], beams["end"])
+		assert.Positive(t, beams["begin"])
+		assert.Equal(t, []any{"Guitar", 26, 2, "EADGBE"}, []any{r.Part, r.Program, r.Capo, strings.Join(r.Tuning, "")}, "the tuning without the capo, and the capo")
+		assert.Equal(t, p.Sentence, strings.Join(r.Credits[1:], " "))
+		for _, line := range r.Credits {
+			assert.LessOrEqual(t, utf8.RuneCountInString(line), charactersToALine)
+		}
+	}
+	_, accents := written(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Db", "name": "dorian"}, "rhythm": {"accentEvery": 3}}`)
+	assert.NotEmpty(t, accents.Measures[0].Notes[0].Accents)
+	_, bowed := written(t, `{"instrument": {"id": "upright-bass"}, "scale": {"tonic": "Db", "name": "dorian"}, "picking": "bowed-4"}`)
+	assert.Equal(t, "start", bowed.Measures[0].Notes[0].Slurs[0].Type)
+	assert.Equal(t, "stop", bowed.Measures[0].Notes[3].Slurs[0].Type)
 }
