@@ -17,7 +17,7 @@ var order = []string{
 // afterPlan do not import each other; planless are not to reach a plan.
 var (
 	afterPlan = []string{"explore", "round"}
-	planless  = []string{"core/piece", "core/score", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab"}
+	planless  = []string{"core/piece", "core/score", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab", "sound"}
 )
 
 func list(t *testing.T, args ...string) []string {
@@ -69,8 +69,8 @@ func TestWhatStandsApart(t *testing.T) {
 // Formats, drawings and the store read the core and never each other; every
 // format is asked.
 func TestOuterImports(t *testing.T) {
-	outer := append(list(t, "evenladder/format/..."), "evenladder/draw", "evenladder/store")
-	require.Len(t, outer, 7)
+	outer := append(list(t, "evenladder/format/..."), "evenladder/draw", "evenladder/sound", "evenladder/store")
+	require.Len(t, outer, 9)
 	for _, path := range outer {
 		for _, dep := range list(t, "-f", `{{join .Imports " "}}`, path) {
 			if local, ok := strings.CutPrefix(dep, "evenladder/"); ok {

@@ -42,7 +42,7 @@ func writesAnything(t *rapid.T) {
 		}
 		source = document.OfPlan(p)
 	}
-	data, err := f.Write(source, draw.A4)
+	data, err := f.Write(source, document.Options{Paper: draw.A4})
 	require.NoError(t, err)
 	assert.NotEmpty(t, data)
 }

@@ -5,13 +5,16 @@ package document
 import (
 	"bytes"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"io"
 	"strings"
 
 	"evenladder/core/brief"
 	"evenladder/core/fault"
+	"evenladder/core/piece"
 	"evenladder/core/plan"
+	"evenladder/core/rhythm"
 	"evenladder/core/round"
 	"evenladder/core/score"
 	"evenladder/core/table"
@@ -21,11 +24,14 @@ import (
 	"evenladder/format/musicxml"
 	"evenladder/format/smf"
 	"evenladder/format/tab"
+	"evenladder/format/wav"
+	"evenladder/sound"
 )
 
 // Source is what can be written: each kind of file takes one side of it.
 type Source struct {
 	Value any // as JSON
+	Piece piece.Piece
 	Score score.Score
 	Sheet draw.Sheet
 	Name  string // of the file, without its extension: letters, digits and dashes
@@ -33,45 +39,61 @@ type Source struct {
 
 // OfPlan is a plan to be written.
 func OfPlan(p plan.Plan) Source {
-	return Source{p, score.Of(p.Piece()), draw.PlanSheet(p), fileName(p.Brief, "")}
+	played := p.Piece()
+	return Source{p, played, score.Of(played), draw.PlanSheet(p), fileName(p.Brief, "")}
 }
 
 // OfRound is a round to be written; its layout is one of draw's.
 func OfRound(r round.Round, layout string) Source {
-	return Source{r, score.Of(r.Piece()), draw.RoundSheet(r, layout), fileName(r.Stops[0].Plan.Brief, "-"+r.Brief.Round.Order)}
+	played := r.Piece()
+	return Source{r, played, score.Of(played), draw.RoundSheet(r, layout), fileName(r.Stops[0].Plan.Brief, "-"+r.Brief.Round.Order)}
+}
+
+// Options are how a file is written.
+type Options struct {
+	Paper draw.Paper   // of pages
+	Guide rhythm.Guide // of what sounds
 }
 
 // Format is one kind of file.
 type Format struct {
 	table.Row
 	MediaType string
-	write     func(w io.Writer, s Source, paper draw.Paper) error
+	Sounds    bool // it takes a guide
+	write     func(w io.Writer, s Source, o Options) error
 }
 
 // Formats are all kinds in picker order.
 var Formats = []Format{
-	{table.Row{ID: "pdf", Name: "PDF page"}, "application/pdf", drawn(draw.PDF)},
-	{table.Row{ID: "svg", Name: "SVG drawing"}, "image/svg+xml", drawn(draw.SVG)},
-	{table.Row{ID: "png", Name: "PNG picture"}, "image/png", drawn(draw.PNG)},
-	{table.Row{ID: "tab", Name: "tab as text"}, "text/plain; charset=utf-8", scored(tab.Write)},
-	{table.Row{ID: "musicxml", Name: "MusicXML"}, "application/vnd.recordare.musicxml+xml", scored(musicxml.Write)},
-	{table.Row{ID: "mxl", Name: "compressed MusicXML"}, "application/vnd.recordare.musicxml", scored(musicxml.WriteCompressed)},
-	{table.Row{ID: "midi", Name: "MIDI file"}, "audio/midi", scored(smf.Write)},
-	{table.Row{ID: "abc", Name: "ABC notation"}, "text/vnd.abc; charset=utf-8", scored(abc.Write)},
-	{table.Row{ID: "csv", Name: "table of events"}, "text/csv; charset=utf-8", scored(csv.Write)},
-	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", func(w io.Writer, s Source, _ draw.Paper) error {
+	{table.Row{ID: "pdf", Name: "PDF page"}, "application/pdf", false, drawn(draw.PDF)},
+	{table.Row{ID: "svg", Name: "SVG drawing"}, "image/svg+xml", false, drawn(draw.SVG)},
+	{table.Row{ID: "png", Name: "PNG picture"}, "image/png", false, drawn(draw.PNG)},
+	{table.Row{ID: "tab", Name: "tab as text"}, "text/plain; charset=utf-8", false, scored(tab.Write)},
+	{table.Row{ID: "musicxml", Name: "MusicXML"}, "application/vnd.recordare.musicxml+xml", false, scored(musicxml.Write)},
+	{table.Row{ID: "mxl", Name: "compressed MusicXML"}, "application/vnd.recordare.musicxml", false, scored(musicxml.WriteCompressed)},
+	{table.Row{ID: "midi", Name: "MIDI file"}, "audio/midi", true, func(w io.Writer, s Source, o Options) error { return smf.Write(w, s.Score, o.Guide) }},
+	{table.Row{ID: "wav", Name: "WAV sound"}, "audio/wav", true, func(w io.Writer, s Source, o Options) error {
+		samples, err := sound.Render(s.Piece, o.Guide)
+		if err != nil {
+			return fault.At("rhythm.tempoBpm", "%v", err)
+		}
+		return wav.Write(w, samples, sound.Rate)
+	}},
+	{table.Row{ID: "abc", Name: "ABC notation"}, "text/vnd.abc; charset=utf-8", false, scored(abc.Write)},
+	{table.Row{ID: "csv", Name: "table of events"}, "text/csv; charset=utf-8", false, scored(csv.Write)},
+	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", false, func(w io.Writer, s Source, _ Options) error {
 		e := json.NewEncoder(w)
 		e.SetIndent("", "  ")
 		return e.Encode(s.Value)
 	}},
 }
 
-func drawn(write func(io.Writer, draw.Sheet, draw.Paper) error) func(io.Writer, Source, draw.Paper) error {
-	return func(w io.Writer, s Source, paper draw.Paper) error { return write(w, s.Sheet, paper) }
+func drawn(write func(io.Writer, draw.Sheet, draw.Paper) error) func(io.Writer, Source, Options) error {
+	return func(w io.Writer, s Source, o Options) error { return write(w, s.Sheet, o.Paper) }
 }
 
-func scored(write func(io.Writer, score.Score) error) func(io.Writer, Source, draw.Paper) error {
-	return func(w io.Writer, s Source, _ draw.Paper) error { return write(w, s.Score) }
+func scored(write func(io.Writer, score.Score) error) func(io.Writer, Source, Options) error {
+	return func(w io.Writer, s Source, _ Options) error { return write(w, s.Score) }
 }
 
 // Find returns the format with this id, or an error that says which there are.
@@ -85,9 +107,13 @@ func Find(id string) (Format, error) {
 
 // Write makes the whole file in memory, so that a failure leaves nothing half
 // written.
-func (f Format) Write(s Source, paper draw.Paper) ([]byte, error) {
+func (f Format) Write(s Source, o Options) ([]byte, error) {
 	var b bytes.Buffer
-	if err := f.write(&b, s, paper); err != nil {
+	if err := f.write(&b, s, o); err != nil {
+		var faults fault.List
+		if errors.As(err, &faults) {
+			return nil, faults
+		}
 		return nil, fmt.Errorf("%s: %w", f.ID, err)
 	}
 	return b.Bytes(), nil

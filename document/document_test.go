@@ -28,7 +28,7 @@ func write(t testing.TB, format string, p plan.Plan, paper draw.Paper) []byte {
 	t.Helper()
 	f, err := document.Find(format)
 	require.NoError(t, err)
-	data, err := f.Write(document.OfPlan(p), paper)
+	data, err := f.Write(document.OfPlan(p), document.Options{Paper: paper})
 	require.NoError(t, err)
 	return data
 }
@@ -139,7 +139,7 @@ func BenchmarkRoundPDF(b *testing.B) {
 	require.NoError(b, err)
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := f.Write(document.OfRound(r, draw.FourToAPage), draw.A4); err != nil {
+		if _, err := f.Write(document.OfRound(r, draw.FourToAPage), document.Options{Paper: draw.A4}); err != nil {
 			b.Fatal(err)
 		}
 	}

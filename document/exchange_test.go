@@ -66,7 +66,7 @@ func filesOf(t *testing.T, sources []document.Source, format string) []string {
 	dir := t.TempDir()
 	names := make([]string, len(sources))
 	for i, s := range sources {
-		data, err := f.Write(s, draw.A4)
+		data, err := f.Write(s, document.Options{Paper: draw.A4})
 		require.NoError(t, err)
 		names[i] = filepath.Join(dir, strconv.Itoa(i)+"."+format)
 		require.NoError(t, os.WriteFile(names[i], data, 0o600))
@@ -208,7 +208,7 @@ func TestCSVHasARowForEachEvent(t *testing.T) {
 	p := briefs(t)[0]
 	f, err := document.Find("csv")
 	require.NoError(t, err)
-	data, err := f.Write(document.OfPlan(p), draw.A4)
+	data, err := f.Write(document.OfPlan(p), document.Options{Paper: draw.A4})
 	require.NoError(t, err)
 	rows, err := csv.NewReader(strings.NewReader(string(data))).ReadAll()
 	require.NoError(t, err)
@@ -287,7 +287,7 @@ func TestRoundsOnPaper(t *testing.T) {
 	require.NoError(t, err)
 	for _, r := range rounds(t) {
 		for _, layout := range []string{draw.FourToAPage, draw.OnePage} {
-			data, err := f.Write(document.OfRound(r, layout), draw.Letter)
+			data, err := f.Write(document.OfRound(r, layout), document.Options{Paper: draw.Letter})
 			require.NoError(t, err)
 			read := pdfText(t, data)
 			text := strings.Join(strings.Fields(read), " ")

@@ -36,7 +36,7 @@ func TestFilesAsTheyWereLookedAt(t *testing.T) {
 	} {
 		f, err := document.Find(c.format)
 		require.NoError(t, err)
-		data, err := f.Write(c.source, draw.A4)
+		data, err := f.Write(c.source, document.Options{Paper: draw.A4})
 		require.NoError(t, err)
 		if c.format == "svg" {
 			data = tags.ReplaceAll(shippedFonts.ReplaceAll(data, nil), []byte(">\n<"))

@@ -7,6 +7,7 @@ import (
 
 	"evenladder/core/fault"
 	"evenladder/core/plan"
+	"evenladder/core/rhythm"
 	"evenladder/core/round"
 	"evenladder/document"
 	"evenladder/draw"
@@ -19,7 +20,7 @@ func (h handlers) MakeRound(_ context.Context, r api.MakeRoundRequestObject) (ap
 }
 
 func (h handlers) MakeDocument(_ context.Context, r api.MakeDocumentRequestObject) (api.MakeDocumentResponseObject, error) {
-	f, paper, err := asked(r.Params.Format, r.Params.Paper)
+	f, options, err := asked(r.Params.Format, r.Params.Paper, r.Params.CountIn, r.Params.Click)
 	if err != nil {
 		return nil, err
 	}
@@ -27,7 +28,7 @@ func (h handlers) MakeDocument(_ context.Context, r api.MakeDocumentRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	data, disposition, err := written(f, document.OfPlan(p), paper)
+	data, disposition, err := written(f, document.OfPlan(p), options)
 	return api.MakeDocument200AsteriskResponse{
 		Body: bytes.NewReader(data), ContentType: f.MediaType, ContentLength: int64(len(data)),
 		Headers: api.MakeDocument200ResponseHeaders{ContentDisposition: &disposition},
@@ -35,7 +36,7 @@ func (h handlers) MakeDocument(_ context.Context, r api.MakeDocumentRequestObjec
 }
 
 func (h handlers) MakeRoundDocument(_ context.Context, r api.MakeRoundDocumentRequestObject) (api.MakeRoundDocumentResponseObject, error) {
-	f, paper, err := asked(r.Params.Format, r.Params.Paper)
+	f, options, err := asked(r.Params.Format, r.Params.Paper, r.Params.CountIn, r.Params.Click)
 	if err != nil {
 		return nil, err
 	}
@@ -47,28 +48,28 @@ func (h handlers) MakeRoundDocument(_ context.Context, r api.MakeRoundDocumentRe
 	if err != nil {
 		return nil, err
 	}
-	data, disposition, err := written(f, document.OfRound(made, layout), paper)
+	data, disposition, err := written(f, document.OfRound(made, layout), options)
 	return api.MakeRoundDocument200AsteriskResponse{
 		Body: bytes.NewReader(data), ContentType: f.MediaType, ContentLength: int64(len(data)),
 		Headers: api.MakeRoundDocument200ResponseHeaders{ContentDisposition: &disposition},
 	}, err
 }
 
-// asked finds the format and the paper of a request.
-func asked(format string, paper *string) (document.Format, draw.Paper, error) {
+// asked finds the format and the options of a request.
+func asked(format string, paper *string, countIn, click *bool) (document.Format, document.Options, error) {
+	o := document.Options{Guide: rhythm.Guide{CountIn: valueOr(countIn, false), Click: valueOr(click, false)}}
 	f, err := document.Find(format)
 	if err != nil {
-		return f, draw.A4, fault.At("format", "%v", err)
+		return f, o, fault.At("format", "%v", err)
 	}
-	size, err := draw.FindPaper(valueOr(paper, draw.A4.ID))
-	if err != nil {
-		return f, size, fault.At("paper", "%v", err)
+	if o.Paper, err = draw.FindPaper(valueOr(paper, draw.A4.ID)); err != nil {
+		return f, o, fault.At("paper", "%v", err)
 	}
-	return f, size, nil
+	return f, o, nil
 }
 
 // written is a file with the header that names it.
-func written(f document.Format, s document.Source, paper draw.Paper) (data []byte, disposition string, err error) {
-	data, err = f.Write(s, paper)
+func written(f document.Format, s document.Source, o document.Options) (data []byte, disposition string, err error) {
+	data, err = f.Write(s, o)
 	return data, fmt.Sprintf("attachment; filename=%q", f.FileName(s)), err
 }

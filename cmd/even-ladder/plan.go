@@ -9,6 +9,7 @@ import (
 	"evenladder/core/brief"
 	"evenladder/core/fault"
 	"evenladder/core/plan"
+	"evenladder/core/rhythm"
 	"evenladder/core/round"
 	"evenladder/document"
 	"evenladder/draw"
@@ -31,7 +32,8 @@ func planCommand() *cobra.Command {
 }
 
 func roundCommand() *cobra.Command {
-	var format, paper, layout string
+	var layout string
+	var file fileFlags
 	c := &cobra.Command{
 		Use:   "round < brief.json",
 		Short: "Carry a brief through every key, as its round says: JSON, or a file with --format",
@@ -48,20 +50,19 @@ func roundCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if format == "" {
+			if file.format == "" {
 				return json.NewEncoder(cmd.OutOrStdout()).Encode(r)
 			}
-			return writeDocument(cmd.OutOrStdout(), format, paper, document.OfRound(r, layout))
+			return file.write(cmd.OutOrStdout(), document.OfRound(r, layout))
 		},
 	}
-	c.Flags().StringVar(&format, "format", "", "kind of file; JSON without it")
-	c.Flags().StringVar(&paper, "paper", draw.A4.ID, "a4 or letter")
+	file.of(c, "kind of file; JSON without it")
 	c.Flags().StringVar(&layout, "layout", draw.FourToAPage, "pages or summary")
 	return c
 }
 
 func documentCommand() *cobra.Command {
-	var format, paper string
+	var file fileFlags
 	c := &cobra.Command{
 		Use:   "document --format F < brief.json",
 		Short: "Write the plan of a brief as a file",
@@ -71,24 +72,36 @@ func documentCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			return writeDocument(cmd.OutOrStdout(), format, paper, document.OfPlan(p))
+			return file.write(cmd.OutOrStdout(), document.OfPlan(p))
 		},
 	}
-	c.Flags().StringVar(&format, "format", "", "kind of file")
-	c.Flags().StringVar(&paper, "paper", draw.A4.ID, "a4 or letter")
+	file.of(c, "kind of file")
 	return c
 }
 
-func writeDocument(w io.Writer, format, paper string, source document.Source) error {
-	f, err := document.Find(format)
+// fileFlags say what file is written and how.
+type fileFlags struct {
+	format, paper string
+	guide         rhythm.Guide
+}
+
+func (f *fileFlags) of(c *cobra.Command, about string) {
+	c.Flags().StringVar(&f.format, "format", "", about)
+	c.Flags().StringVar(&f.paper, "paper", draw.A4.ID, "a4 or letter")
+	c.Flags().BoolVar(&f.guide.CountIn, "count-in", false, "two bars counted in, in sound and MIDI")
+	c.Flags().BoolVar(&f.guide.Click, "click", false, "the beats struck while the run goes on, in sound and MIDI")
+}
+
+func (f *fileFlags) write(w io.Writer, source document.Source) error {
+	kind, err := document.Find(f.format)
 	if err != nil {
 		return fault.At("format", "%v", err)
 	}
-	size, err := draw.FindPaper(paper)
+	paper, err := draw.FindPaper(f.paper)
 	if err != nil {
 		return fault.At("paper", "%v", err)
 	}
-	data, err := f.Write(source, size)
+	data, err := kind.Write(source, document.Options{Paper: paper, Guide: f.guide})
 	if err != nil {
 		return err
 	}

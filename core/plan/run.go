@@ -113,9 +113,15 @@ func (m *maker) name(events []piece.Event, s sequence) {
 func (m *maker) perform(r *Run, s sequence, touches []hand.Touch, slot int) hand.Report {
 	sounds := m.sounds(s.steps, touches, m.lead(slot))
 	lean := *m.Brief.Run.Lean
+	places, _ := s.path()
+	rings := m.rings(s, places, touches)
 	for k, n := range s.steps {
 		t, at := touches[k], m.Rhythm.Slot(slot+k)
 		onset, beats := m.Rhythm.Onset(slot + k)
+		if rings != nil && k+rings[k] < len(s.steps) {
+			cut, _ := m.Rhythm.Onset(slot + k + rings[k])
+			beats = cut - onset
+		}
 		r.Events = append(r.Events, piece.Event{
 			N: len(r.Events) + 1, Finger: t.Finger, Bar: at.Bar, Beat: at.Beat, Beats: at.Beats, Count: at.Count, Accent: at.Accent,
 			At: onset, Sounds: beats, Lean: lean > 0 && run.ChordTone(n.Degree, lean, m.Scale.Len(), 4),
@@ -123,8 +129,16 @@ func (m *maker) perform(r *Run, s sequence, touches []hand.Touch, slot int) hand
 			Reach: t.Reach.String(), Shift: t.Shift, InBox: n.inBox,
 		})
 	}
-	places, _ := s.path()
 	return hand.Summarize(m.Neck, m.Style.Limits, places, touches)
+}
+
+// rings counts the notes that each note of a sequence sounds through; nil where
+// notes do not ring on.
+func (m *maker) rings(s sequence, places []neck.Place, touches []hand.Touch) []int {
+	if !m.System.Uses.Rings {
+		return nil
+	}
+	return m.hands.of(s.school).Rings(places, touches)
 }
 
 // chordsOfTheMoment marks where a chord begins: each that the run goes

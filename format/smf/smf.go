@@ -1,5 +1,6 @@
 // Package smf writes a run as a Standard MIDI File of format 1: a track of
-// tempo, meter and key, and a track of notes (MIDI 1.0 and Standard MIDI Files
+// tempo, meter and key, a track of notes, and where a guide is asked for a track
+// of clicks (MIDI 1.0 and Standard MIDI Files
 // 1.0, MIDI Manufacturers Association).
 package smf
 
@@ -10,7 +11,8 @@ import (
 	"math"
 	"slices"
 
-	"evenladder/core/neck"
+	"evenladder/core/english"
+	"evenladder/core/rhythm"
 	"evenladder/core/score"
 )
 
@@ -21,17 +23,21 @@ const TicksPerQuarter = 480
 // Velocities of struck and of accented notes.
 const plainVelocity, accentVelocity = 72, 100
 
-// programs are General MIDI sounds by family of instrument.
-var programs = map[neck.Family]byte{neck.Guitars: 25, neck.Basses: 33, neck.Uprights: 32, neck.Ukuleles: 24, neck.Mandolins: 25}
-
-// Write writes a score as it sounds. Ticks are counted from the start of its first
-// bar, so a pick-up begins after the rest before it.
-func Write(w io.Writer, s score.Score) error {
+// Write writes a score as it sounds, with what is to be heard beside it. Ticks
+// are counted from the start of its first bar, so a pick-up begins after the rest
+// before it.
+func Write(w io.Writer, s score.Score, g rhythm.Guide) error {
 	var file bytes.Buffer
+	lead := s.Rhythm.Lead(g)
+	tracks := [][]event{conductor(s, lead), notes(s, lead)}
+	if g.CountIn || g.Click {
+		tracks = append(tracks, clicks(s, g))
+	}
 	file.WriteString("MThd")
-	put(&file, uint32(6), uint16(1), uint16(2), uint16(TicksPerQuarter))
-	track(&file, conductor(s))
-	track(&file, notes(s))
+	put(&file, uint32(6), uint16(1), uint16(len(tracks)), uint16(TicksPerQuarter))
+	for _, t := range tracks {
+		track(&file, t)
+	}
 	_, err := w.Write(file.Bytes())
 	return err
 }
@@ -60,7 +66,7 @@ func meta(kind byte, data []byte) []byte {
 	return append([]byte{0xff, kind, byte(len(data))}, data...)
 }
 
-func conductor(s score.Score) []event {
+func conductor(s score.Score, lead float64) []event {
 	quarter := float64(s.Rhythm.TempoBPM) * beatTicks(s) / TicksPerQuarter
 	micros := uint32(math.Round(60e6 / quarter))
 	unit, clocks := byte(2), byte(24)
@@ -68,12 +74,15 @@ func conductor(s score.Score) []event {
 		unit, clocks = 3, 36
 	}
 	out := []event{
-		{0, meta(0x03, []byte("Even Ladder"))},
+		{0, meta(0x03, []byte("tempo, meter and keys"))},
 		{0, meta(0x51, []byte{byte(micros >> 16), byte(micros >> 8), byte(micros)})},
 		{0, meta(0x58, []byte{byte(s.Beats), unit, clocks, 8})},
 	}
 	for i, bar := range s.Bars {
-		tick := barTick(s, bar)
+		tick := barTick(s, bar) + int(lead*beatTicks(s))
+		if i == 0 {
+			tick = 0 // the signature stands before a count-in too
+		}
 		if bar.Heading != "" {
 			out = append(out, event{tick, meta(0x06, clipped(bar.Heading, 120))})
 		}
@@ -93,15 +102,43 @@ func barTick(s score.Score, bar score.Bar) int {
 	return int(float64(before*s.Rhythm.BeatsPerBar) * beatTicks(s))
 }
 
-func notes(s score.Score) []event {
+// Clicks are wood blocks, high on the first beat of a bar (General MIDI, channel
+// 10).
+const (
+	clickChannel = 9
+	downClick    = 76
+	beatClick    = 77
+	clickTicks   = TicksPerQuarter / 8
+)
+
+func clicks(s score.Score, g rhythm.Guide) []event {
+	out := []event{{0, meta(0x03, []byte("count-in and click"))}}
+	first, end := 0.0, 0.0
+	for i, e := range s.Events {
+		if i == 0 {
+			first = e.At
+		}
+		end = max(end, e.At+e.Sounds)
+	}
+	for _, c := range s.Rhythm.Clicks(g, first, end) {
+		key, tick := byte(beatClick), int(math.Round(c.At*beatTicks(s)))
+		if c.Down {
+			key = downClick
+		}
+		out = append(out, event{tick, []byte{0x90 | clickChannel, key, accentVelocity}}, event{tick + clickTicks, []byte{0x80 | clickChannel, key, 0}})
+	}
+	return out
+}
+
+func notes(s score.Score, lead float64) []event {
 	ticks := beatTicks(s)
-	out := []event{{0, meta(0x03, clipped(s.Title, 120))}, {0, []byte{0xc0, programs[s.Instrument.Family]}}}
+	out := []event{{0, meta(0x03, clipped(english.Capital(s.Instrument.Name)+": "+s.Title, 120))}, {0, []byte{0xc0, byte(s.Instrument.Program() - 1)}}} // counted from 0 there
 	for _, e := range s.Events {
 		velocity := byte(plainVelocity)
 		if e.Accent {
 			velocity = accentVelocity
 		}
-		on, off := int(math.Round(e.At*ticks)), int(math.Round((e.At+e.Sounds)*ticks))
+		on, off := int(math.Round((lead+e.At)*ticks)), int(math.Round((lead+e.At+e.Sounds)*ticks))
 		out = append(out, event{on, []byte{0x90, byte(e.MIDI), velocity}}, event{off, []byte{0x80, byte(e.MIDI), 0}})
 	}
 	// A note ends before the next begins on the same tick.

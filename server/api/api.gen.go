@@ -413,11 +413,17 @@ type FindNearestJSONBody struct {
 
 // MakeDocumentParams defines parameters for MakeDocument.
 type MakeDocumentParams struct {
-	// Format One of pdf svg png tab musicxml midi abc csv json.
+	// Format One of pdf svg png tab musicxml mxl midi wav abc csv json.
 	Format string `form:"format" json:"format"`
 
 	// Paper a4 or letter; for pdf, svg and png.
 	Paper *string `form:"paper,omitempty" json:"paper,omitempty"`
+
+	// CountIn Two bars are counted in; for midi and wav.
+	CountIn *bool `form:"countIn,omitempty" json:"countIn,omitempty"`
+
+	// Click The beats are struck while the run goes on; for midi and wav.
+	Click *bool `form:"click,omitempty" json:"click,omitempty"`
 }
 
 // ExplainFingerParams defines parameters for ExplainFinger.
@@ -428,11 +434,17 @@ type ExplainFingerParams struct {
 
 // MakeRoundDocumentParams defines parameters for MakeRoundDocument.
 type MakeRoundDocumentParams struct {
-	// Format One of pdf svg png tab musicxml midi abc csv json.
+	// Format One of pdf svg png tab musicxml mxl midi wav abc csv json.
 	Format string `form:"format" json:"format"`
 
 	// Paper a4 or letter; for pdf, svg and png.
 	Paper *string `form:"paper,omitempty" json:"paper,omitempty"`
+
+	// CountIn Two bars are counted in; for midi and wav.
+	CountIn *bool `form:"countIn,omitempty" json:"countIn,omitempty"`
+
+	// Click The beats are struck while the run goes on; for midi and wav.
+	Click *bool `form:"click,omitempty" json:"click,omitempty"`
 
 	// Layout pages for four keys on each, or summary; for pdf, svg and png.
 	Layout *string `form:"layout,omitempty" json:"layout,omitempty"`
@@ -690,6 +702,20 @@ func (w *ServerInterfaceWrapper) MakeDocument(ctx *echo.Context) error {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter paper: %s", err))
 	}
 
+	// ------------- Optional query parameter "countIn" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "countIn", ctx.QueryParams(), &params.CountIn, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter countIn: %s", err))
+	}
+
+	// ------------- Optional query parameter "click" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "click", ctx.QueryParams(), &params.Click, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter click: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.MakeDocument(ctx, params)
 	return err
@@ -749,6 +775,20 @@ func (w *ServerInterfaceWrapper) MakeRoundDocument(ctx *echo.Context) error {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "paper", ctx.QueryParams(), &params.Paper, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter paper: %s", err))
+	}
+
+	// ------------- Optional query parameter "countIn" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "countIn", ctx.QueryParams(), &params.CountIn, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter countIn: %s", err))
+	}
+
+	// ------------- Optional query parameter "click" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "click", ctx.QueryParams(), &params.Click, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter click: %s", err))
 	}
 
 	// ------------- Optional query parameter "layout" -------------

@@ -1311,10 +1311,14 @@ export interface operations {
     makeDocument: {
         parameters: {
             query: {
-                /** @description One of pdf svg png tab musicxml midi abc csv json. */
+                /** @description One of pdf svg png tab musicxml mxl midi wav abc csv json. */
                 format: string;
                 /** @description a4 or letter; for pdf, svg and png. */
                 paper?: string;
+                /** @description Two bars are counted in; for midi and wav. */
+                countIn?: boolean;
+                /** @description The beats are struck while the run goes on; for midi and wav. */
+                click?: boolean;
             };
             header?: never;
             path?: never;
@@ -1359,10 +1363,14 @@ export interface operations {
     makeRoundDocument: {
         parameters: {
             query: {
-                /** @description One of pdf svg png tab musicxml midi abc csv json. */
+                /** @description One of pdf svg png tab musicxml mxl midi wav abc csv json. */
                 format: string;
                 /** @description a4 or letter; for pdf, svg and png. */
                 paper?: string;
+                /** @description Two bars are counted in; for midi and wav. */
+                countIn?: boolean;
+                /** @description The beats are struck while the run goes on; for midi and wav. */
+                click?: boolean;
                 /** @description pages for four keys on each, or summary; for pdf, svg and png. */
                 layout?: string;
             };

@@ -3,7 +3,7 @@ import { mdiDownload, mdiPrinter } from '@mdi/js'
 import { useObjectUrl } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Brief, Catalogue } from '../../api/client'
-import { keptPaper, keptRoundLayout } from '../shell/kept'
+import { keptClick, keptCountIn, keptPaper, keptRoundLayout } from '../shell/kept'
 import { useLoad } from '../load'
 import { tell } from '../shell/notice'
 import { download, fetchDocument, type Making } from './sheet'
@@ -13,7 +13,7 @@ const props = defineProps<{ brief: Brief; catalogue: Catalogue | undefined; roun
 const making = computed<Making>(() => (props.round ? { of: 'round', layout: keptRoundLayout.value } : { of: 'plan' }))
 
 const asked = computed(() => (open.value ? { brief: props.brief, making: making.value, paper: keptPaper.value } : undefined))
-const { value: page, failure: notDrawn } = useLoad(asked, async ({ brief, making, paper }) => (await fetchDocument(brief, making, 'png', paper)).blob)
+const { value: page, failure: notDrawn } = useLoad(asked, async ({ brief, making, paper }) => (await fetchDocument(brief, making, 'png', { paper })).blob)
 const preview = useObjectUrl(page)
 const notMade = ref('')
 const failure = computed(() => notMade.value || notDrawn.value)
@@ -26,7 +26,7 @@ watch(asked, () => {
 async function get(format: string) {
   busy.value = format
   try {
-    const { blob, name } = await fetchDocument(props.brief, making.value, format, keptPaper.value)
+    const { blob, name } = await fetchDocument(props.brief, making.value, format, { paper: keptPaper.value, countIn: keptCountIn.value, click: keptClick.value })
     download(blob, name)
     tell(`${name} is in your downloads.`)
   } catch (cause) {
@@ -41,7 +41,7 @@ async function print() {
   busy.value = 'print'
   const tab = window.open('', '_blank')
   try {
-    const { blob, name } = await fetchDocument(props.brief, making.value, 'pdf', keptPaper.value)
+    const { blob, name } = await fetchDocument(props.brief, making.value, 'pdf', { paper: keptPaper.value })
     if (tab) tab.location.href = URL.createObjectURL(blob)
     else download(blob, name)
   } catch (cause) {
@@ -85,6 +85,11 @@ async function print() {
           {{ f.name }}
         </v-btn>
       </div>
+      <div class="heard">
+        <span>In files that sound:</span>
+        <v-checkbox v-model="keptCountIn" density="compact" hide-details label="two bars counted in" />
+        <v-checkbox v-model="keptClick" density="compact" hide-details label="the click going on" />
+      </div>
       <div class="preview">
         <p v-if="failure" class="failure">{{ failure }}</p>
         <img v-else-if="preview" :src="preview" alt="The page as it will print" />
@@ -114,6 +119,16 @@ async function print() {
   flex-wrap: wrap;
   gap: 8px;
   padding: 12px 0;
+}
+
+.heard {
+  align-items: center;
+  color: var(--faint);
+  display: flex;
+  flex-wrap: wrap;
+  font-size: var(--size-note);
+  gap: 4px 16px;
+  padding-bottom: 8px;
 }
 
 .preview {

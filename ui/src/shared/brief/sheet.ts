@@ -3,11 +3,19 @@ import { CallError, type Brief, type Problem } from '../../api/client'
 /** How a sheet is made: of the plan of a brief or of its round, and how a round is laid out. */
 export type Making = { of: 'plan' } | { of: 'round'; layout: 'pages' | 'summary' }
 
+/** How a file is made: the paper of pages, and what is heard beside the run in files that sound. */
+export interface FileOptions {
+  paper: string
+  countIn?: boolean
+  click?: boolean
+}
+
 /** A brief as a file, with the name that the server gives it. */
-export async function fetchDocument(brief: Brief, making: Making, format: string, paper: string): Promise<{ blob: Blob; name: string }> {
+export async function fetchDocument(brief: Brief, making: Making, format: string, options: FileOptions): Promise<{ blob: Blob; name: string }> {
+  const asked = { format, paper: options.paper, countIn: String(options.countIn ?? false), click: String(options.click ?? false) }
   let answer: Response
   try {
-    answer = await fetch(`/api/v1/${making.of}/document?${new URLSearchParams({ format, paper, ...(making.of === 'round' ? { layout: making.layout } : {}) })}`, {
+    answer = await fetch(`/api/v1/${making.of}/document?${new URLSearchParams({ ...asked, ...(making.of === 'round' ? { layout: making.layout } : {}) })}`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify(brief),

@@ -1,0 +1,133 @@
+// Package sound makes a piece heard: plucked strings by a physical model, a
+// click and a count-in, as samples.
+//
+// A string is a loop of delay, one period long, with a filter that takes a little
+// off each round: the plucked-string algorithm of Karplus and Strong (Computer
+// Music Journal 7:2, 1983) with the tuning, pluck position and damping of Jaffe
+// and Smith (same issue). Each string of the instrument is one loop, so that a
+// note ends when its string is struck again. The same piece gives the same
+// samples.
+package sound
+
+import (
+	"fmt"
+	"math"
+
+	"evenladder/core/neck"
+	"evenladder/core/piece"
+	"evenladder/core/rhythm"
+	"evenladder/core/run"
+)
+
+// Rate is samples a second.
+const Rate = 44100
+
+// MaxSeconds bounds what is made at once.
+const MaxSeconds = 300
+
+// timbre is how a family of instruments sounds.
+type timbre struct {
+	ringsFor float64 // seconds until a low note has died away
+	bright   float64 // of the loop: 0 dull to 1 bright
+	pluckAt  float64 // share of the string where it is plucked
+}
+
+var timbres = map[neck.Family]timbre{
+	neck.Guitars:   {4, 0.72, 0.16},
+	neck.Basses:    {6, 0.55, 0.2},
+	neck.Uprights:  {2.2, 0.4, 0.24},
+	neck.Ukuleles:  {1.8, 0.55, 0.22},
+	neck.Mandolins: {2, 0.85, 0.12},
+}
+
+// nylon is the timbre of nylon strings on a guitar.
+var nylon = timbre{3, 0.5, 0.2}
+
+func timbreOf(in neck.Instrument) timbre {
+	if in.Nylon && in.Family == neck.Guitars {
+		return nylon
+	}
+	if t, ok := timbres[in.Family]; ok {
+		return t
+	}
+	return timbres[neck.Guitars]
+}
+
+// Seconds is how long a piece takes with its guide, the dying away of the last
+// note included.
+func Seconds(p piece.Piece, g rhythm.Guide) float64 {
+	return (p.Rhythm.Lead(g)+end(p))*beat(p) + tail
+}
+
+const tail = 1.5 // seconds
+
+func beat(p piece.Piece) float64 { return 60 / float64(p.Rhythm.TempoBPM) }
+
+// end is where the last note stops, in beats from the start of the first bar.
+func end(p piece.Piece) (beats float64) {
+	for _, e := range p.Events {
+		beats = max(beats, e.At+e.Sounds)
+	}
+	return beats
+}
+
+// Render makes the samples of a piece, between -1 and 1. A piece longer than
+// MaxSeconds gives an error.
+func Render(p piece.Piece, g rhythm.Guide) ([]float32, error) {
+	seconds := Seconds(p, g)
+	if seconds > MaxSeconds {
+		return nil, fmt.Errorf("this lasts %.0f seconds: give a faster tempo, or fewer notes or keys, for %d at most", seconds, MaxSeconds)
+	}
+	out := make([]float32, int(seconds*Rate))
+	lead := p.Rhythm.Lead(g)
+	at := func(beats float64) int { return int(math.Round((lead + beats) * beat(p) * Rate)) }
+	t := timbreOf(p.Instrument)
+	for i, e := range p.Events {
+		stop := at(e.At + e.Sounds)
+		for _, next := range p.Events[i+1:] {
+			if next.String == e.String {
+				stop = min(stop, at(next.At))
+				break
+			}
+		}
+		pluck(out, note{from: at(e.At), stop: stop, hz: hertz(e.MIDI), loud: loudness(e), seed: uint32(e.N)}, t)
+	}
+	if len(p.Events) > 0 {
+		for _, c := range p.Rhythm.Clicks(g, p.Events[0].At, end(p)) {
+			click(out, int(c.At*beat(p)*Rate), c.Down)
+		}
+	}
+	normalize(out)
+	return out, nil
+}
+
+// hertz is the pitch of a MIDI number, A4 at 440 Hz.
+func hertz(midi int) float64 { return 440 * math.Pow(2, float64(midi-69)/12) }
+
+// loudness of a note: struck, accented, or sounded by the fretting hand alone.
+func loudness(e piece.Event) float64 {
+	loud := 0.7
+	switch e.Stroke {
+	case run.Hammer, run.Pull, run.Slide:
+		loud = 0.45
+	}
+	if e.Accent {
+		loud *= 1.3
+	}
+	return loud
+}
+
+// normalize brings the loudest sample to peak.
+func normalize(out []float32) {
+	const peak = 0.7
+	loudest := float32(0)
+	for _, s := range out {
+		loudest = max(loudest, s, -s)
+	}
+	if loudest == 0 {
+		return
+	}
+	for i := range out {
+		out[i] *= peak / loudest
+	}
+}
