@@ -122,7 +122,7 @@ func TestNames(t *testing.T) {
 	assert.Equal(t, "f-sharp-dorian-bass.txt", f.FileName(document.OfPlan(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "F#", "name": "dorian"}}`))))
 	assert.Equal(t, "c-own-scale-bass.txt", f.FileName(document.OfPlan(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "C", "formula": "1 3 5"}}`))))
 	_, err := document.Find("docx")
-	assert.EqualError(t, err, `"docx" was given: give one of pdf svg png tab musicxml midi abc csv json`)
+	assert.EqualError(t, err, `"docx" was given: give one of pdf svg png tab musicxml mxl midi wav abc csv json`)
 	_, err = draw.FindPaper(filepath.Join("a", "4"))
 	assert.ErrorContains(t, err, "give a4 or letter")
 }
