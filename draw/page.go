@@ -102,7 +102,7 @@ func signatureWords(pl plan.Plan) string {
 	if k.Fifths == 0 {
 		return "no sharps or flats in the signature"
 	}
-	return "signature " + pitch.Pretty(strings.Join(k.Accidentals, " "))
+	return "signature " + strings.Join(pl.Scale.Signature, " ")
 }
 
 func (p *pen) wholeNeck(pl plan.Plan, y float64) float64 {
@@ -156,7 +156,7 @@ func boxTitle(b plan.Box) string {
 		s += fmt.Sprintf("; %+d at strings %d–%d", c.Frets, c.FromString, c.ToString)
 	}
 	if !b.Complete {
-		s += "; lacks " + pitch.Pretty(strings.Join(b.Missing, " "))
+		s += "; lacks " + strings.Join(b.Lacks, " ")
 	}
 	return s
 }
@@ -171,7 +171,7 @@ func handWords(b plan.Box) string {
 
 func runTitle(pl plan.Plan) string {
 	return fmt.Sprintf("The run: %s in %s, %d notes a minute, ends on %s (%s)", english.Count(pl.Run.Notes, "note", "notes"), english.Count(pl.Run.Bars, "bar", "bars"),
-		pl.Run.NotesPerMinute, pitch.Pretty(pl.Run.EndsOn.Name), pitch.Pretty(pl.Run.EndsOn.Degree))
+		pl.Run.NotesPerMinute, pl.Run.EndsOn.Label, pitch.Pretty(pl.Run.EndsOn.Degree))
 }
 
 // foot leaves room to write the date and the tempo reached.

@@ -41,7 +41,7 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 	}
 	if !box.Complete {
 		out = append(out, Caution{CautionIncomplete, fmt.Sprintf("Box %s lacks %s: beyond frets %d to %d.",
-			box.ID, english.And(prettyAll(box.Missing)), m.Request.LowFret, m.Request.HighFret)})
+			box.ID, english.And(box.Lacks), m.Request.LowFret, m.Request.HighFret)})
 	}
 	if m.System.Uses.Rings {
 		out = append(out, m.sharedStrings(chosen)...)
@@ -65,7 +65,7 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 		out = append(out, Caution{CautionFrets, fmt.Sprintf("%s %s %s past the frets that are left.", noun, english.And(others), verb)})
 	}
 	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
-		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, degree %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", pitch.Pretty(end.Name), pitch.Pretty(end.Degree))})
+		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, degree %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", end.Label, pitch.Pretty(end.Degree))})
 	}
 	if seq.uneven {
 		out = append(out, Caution{CautionUneven, fmt.Sprintf("Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.", len(seq.steps), maxRepeated)})
@@ -150,12 +150,4 @@ func (m *maker) easier(p Plan) string {
 	}
 	ways = append(ways, "a shift of the hand", "fewer notes on each string")
 	return strings.Join(ways, ", ")
-}
-
-func prettyAll(words []string) []string {
-	out := make([]string, len(words))
-	for i, w := range words {
-		out[i] = pitch.Pretty(w)
-	}
-	return out
 }

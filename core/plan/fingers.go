@@ -171,14 +171,15 @@ var fingerNames = [5]string{"open string", "index", "middle", "ring", "little fi
 func (m *maker) planBox(i int, f fingered) Box {
 	out := Box{
 		ID: strconv.Itoa(i + 1), Name: f.Name, Degree: m.names.degrees[f.Degree], Form: f.Form,
-		Complete: f.Complete(), Missing: []string{}, Corrections: []Correction{}, Links: []Link{},
+		Complete: f.Complete(), Missing: []string{}, Lacks: []string{}, Corrections: []Correction{}, Links: []Link{},
 		SpanMM: tenth(f.Report.SpanMM), Shifts: f.Report.Shifts, Reaches: f.Report.Reaches,
 		OverLimit: f.Report.Comfortable.Over() > 0, School: hand.Schools[f.school].ID, Refit: f.refit,
 		Notes: make([]BoxNote, len(f.Notes)),
 	}
 	out.Higher, out.Lower = m.Request.Moves(f.Box, 1), m.Request.Moves(f.Box, -1)
-	for _, m := range f.Missing {
-		out.Missing = append(out.Missing, m.String())
+	for _, p := range f.Missing {
+		out.Missing = append(out.Missing, p.String())
+		out.Lacks = append(out.Lacks, m.Say(p.Name)+strconv.Itoa(p.Octave))
 	}
 	for _, c := range f.Corrections {
 		out.Corrections = append(out.Corrections, Correction{c.FromString, c.ToString, c.Frets})

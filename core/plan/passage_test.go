@@ -41,7 +41,7 @@ func TestJoinedLegsAreOnePath(t *testing.T) {
 	assert.Equal(t, []string{"Bb", "Db", "Eb", "Gb", "Gb"}, []string{
 		p.Run.Events[13].Name, p.Run.Events[14].Name, p.Run.Events[27].Name, p.Run.Events[28].Name, p.Run.Events[42].Name,
 	})
-	assert.Equal(t, plan.EndsOn{Name: "Gb", Degree: "1", InChord: true}, p.Run.EndsOn)
+	assert.Equal(t, plan.EndsOn{Label: "G♭", Name: "Gb", Degree: "1", InChord: true}, p.Run.EndsOn)
 	assert.Equal(t, []any{6, 43}, []any{p.Run.Bars, p.Run.Notes})
 	for i, chord := range map[int]string{0: "A♭", 14: "D♭", 28: "G♭"} {
 		require.NotNil(t, p.Run.Events[i].Chord)

@@ -14,7 +14,6 @@ import (
 	"evenladder/core/brief"
 	"evenladder/core/neck"
 	"evenladder/core/piece"
-	"evenladder/core/pitch"
 	"evenladder/core/rhythm"
 	"evenladder/core/run"
 	"evenladder/core/scale"
@@ -41,7 +40,7 @@ func (p Plan) Piece() piece.Piece {
 	in, _ := neck.FindInstrument(p.Brief.Instrument.ID)
 	return piece.Piece{
 		Title: p.Scale.Title, Subtitle: p.Sentence, About: []string{
-			p.Scale.Title + ": " + pitch.Pretty(strings.Join(p.Scale.Notes, " ")),
+			p.Scale.Title + ": " + strings.Join(p.Scale.Labels, " "),
 			fmt.Sprintf("Box %s, frets %d to %d", box.ID, box.LowFret, box.HighFret),
 		},
 		Instrument: in, Strings: p.Neck.Strings, Rhythm: p.Run.Rhythm, Events: p.Run.Events, Keys: p.Run.Keys,
@@ -54,7 +53,8 @@ type ScalePlan struct {
 	Title        string             `json:"title"`
 	Notes        []string           `json:"notes"`
 	Degrees      []string           `json:"degrees"`
-	Steps        []int              `json:"steps"` // semitones to the next note, the last to the octave
+	Steps        []int              `json:"steps"`     // semitones to the next note, the last to the octave
+	Signature    []string           `json:"signature"` // its accidentals as the brief asks to say notes
 	KeySignature scale.KeySignature `json:"keySignature"`
 	Labels       []string           `json:"labels"`     // the notes as the brief asks to say them
 	FourthOn     string             `json:"fourthOn"`   // tonic of the next key by fourths
@@ -112,6 +112,7 @@ type Box struct {
 	HighFret    int          `json:"highFret"`
 	Complete    bool         `json:"complete"`
 	Missing     []string     `json:"missing"`
+	Lacks       []string     `json:"lacks"` // the missing pitches as the brief asks to say notes
 	Corrections []Correction `json:"corrections"`
 	SpanMM      float64      `json:"spanMm"` // widest opening of the hand between shifts
 	Shifts      int          `json:"shifts"`
@@ -188,6 +189,7 @@ type StringCount struct {
 
 // EndsOn is the last note of a run.
 type EndsOn struct {
+	Label   string `json:"label"` // its name as the brief asks to say notes
 	Name    string `json:"name"`
 	Degree  string `json:"degree"`
 	InChord bool   `json:"inChord"` // a note of the chord that the run may end on

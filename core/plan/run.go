@@ -281,7 +281,7 @@ func (m *maker) sumUp(r *Run, slots int) {
 	case run.Rests:
 		r.RestBeats = rest
 	}
-	r.EndsOn = EndsOn{last.Name, last.Degree, m.inChord(m.Scale.Index(last.MIDI))}
+	r.EndsOn = EndsOn{m.names.labels[m.Scale.Index(last.MIDI)], last.Name, last.Degree, m.inChord(m.Scale.Index(last.MIDI))}
 	r.EqualTempos, r.OnStrings = []EqualTempo{}, []StringCount{}
 	for _, t := range m.Rhythm.EqualTempos() {
 		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, m.Rhythm.SubdivisionName(t.PerBeat), tenth(t.TempoBPM)})

@@ -39,9 +39,12 @@ func (m *maker) scalePlan() ScalePlan {
 	tonic := m.Scale.Tonic
 	s := ScalePlan{
 		Title: m.Title(tonic, m.Scale.Name), Notes: m.names.names, Degrees: m.names.degrees, Steps: m.Scale.Formula.Steps(),
-		KeySignature: m.Scale.KeySignature(), Labels: m.names.labels, Related: []Related{},
+		KeySignature: m.Scale.KeySignature(), Labels: m.names.labels, Related: []Related{}, Signature: []string{},
 		Triads: m.chords.size(3), Sevenths: m.chords.size(4), Core: m.corePlan(),
 		FourthOn: scale.ByFourths(tonic, 1).String(), FourthBack: scale.ByFourths(tonic, -1).String(),
+	}
+	for _, name := range s.KeySignature.Accidentals {
+		s.Signature = append(s.Signature, m.Say(pitch.MustParseName(name)))
 	}
 	for _, r := range m.Scale.Related() {
 		s.Related = append(s.Related, Related{r.Relation, m.Title(r.Tonic, r.Entry.Name), r.Tonic.String(), r.Entry.ID})

@@ -16,7 +16,6 @@ import (
 	"evenladder/core/fault"
 	"evenladder/core/neck"
 	"evenladder/core/piece"
-	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/run"
 )
@@ -129,9 +128,9 @@ func (r Round) Piece() piece.Piece {
 	p := r.Stops[0].Plan.Piece()
 	tonics := make([]string, len(r.Stops))
 	for i, s := range r.Stops {
-		tonics[i] = s.Tonic
+		tonics[i], _, _ = strings.Cut(s.Plan.Scale.Title, " ") // as the brief asks to say notes
 	}
-	p.Title, p.Subtitle, p.About = r.Title, r.Sentence, []string{"Keys: " + pitch.Pretty(strings.Join(tonics, " "))}
+	p.Title, p.Subtitle, p.About = r.Title, r.Sentence, []string{"Keys: " + strings.Join(tonics, " ")}
 	p.Events, p.Keys = r.Run.Events, r.Run.Keys
 	return p
 }

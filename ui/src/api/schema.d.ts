@@ -737,6 +737,8 @@ export interface components {
             }[];
             spoken: string;
             scale: {
+                /** @description The accidentals of the signature as the brief asks to say notes. */
+                signature: string[];
                 title: string;
                 notes: string[];
                 degrees: string[];
@@ -877,6 +879,8 @@ export interface components {
             highFret: number;
             complete: boolean;
             missing: string[];
+            /** @description The missing pitches as the brief asks to say notes. */
+            lacks: string[];
             corrections: {
                 fromString: number;
                 toString: number;
@@ -988,6 +992,8 @@ export interface components {
             /** @enum {string} */
             turnStrokes: "" | "same" | "opposite" | "mixed";
             endsOn: {
+                /** @description The name as the brief asks to say notes. */
+                label: string;
                 name: string;
                 degree: string;
                 inChord: boolean;

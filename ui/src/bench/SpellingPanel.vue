@@ -7,10 +7,10 @@ import { pretty } from '../shared/signs'
 const props = defineProps<{ plan: Plan }>()
 
 const signature = computed(() => {
-  const { fifths, accidentals } = props.plan.scale.keySignature
+  const { fifths } = props.plan.scale.keySignature
   if (fifths === 0) return 'no sharps or flats'
   const kind = fifths > 0 ? 'sharp' : 'flat'
-  return `${Math.abs(fifths)} ${kind}${Math.abs(fifths) === 1 ? '' : 's'}: ${accidentals.map((a) => noteLabel(props.plan.scale, a)).join(' ')}`
+  return `${Math.abs(fifths)} ${kind}${Math.abs(fifths) === 1 ? '' : 's'}: ${props.plan.scale.signature.join(' ')}`
 })
 const stepWords: Record<number, string> = { 1: 'half', 2: 'whole', 3: 'whole + half', 4: 'two whole' }
 const stepWord = (n: number) => stepWords[n] ?? `${n} half`

@@ -20,8 +20,8 @@ const hidden = computed(() => props.covered && !peeked.value)
 
 const box = computed(() => props.stop.plan.boxes[props.stop.plan.box])
 const signature = computed(() => {
-  const { fifths, accidentals } = props.stop.plan.scale.keySignature
-  return fifths === 0 ? 'no sharps or flats' : pretty(accidentals.join(' '))
+  const { signature } = props.stop.plan.scale
+  return signature.length === 0 ? 'no sharps or flats' : signature.join(' ')
 })
 /** The open strings that the key has, as the brief asks to say them. */
 const open = computed(() => props.stop.openStrings.map((pitch) => props.stop.plan.neck.strings.find((s) => s.open === pitch)?.label ?? pretty(pitch)))
