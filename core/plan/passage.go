@@ -77,6 +77,7 @@ func stretch(r *Run, parts []part, slot int) hand.Report {
 	m := parts[0].maker
 	var whole sequence
 	var touches []hand.Touch
+	var rings []int
 	for i := 0; i < len(parts); {
 		path := sequence{school: parts[i].school, home: parts[i].home}
 		for ; i < len(parts) && parts[i].school == path.school; i++ {
@@ -84,10 +85,12 @@ func stretch(r *Run, parts []part, slot int) hand.Report {
 			path.add(parts[i].sequence)
 		}
 		places, ask := path.path()
-		touches = hand.Join(touches, m.hands.of(path.school).Path(places, ask))
+		fingers := m.hands.of(path.school).Path(places, ask)
+		rings = append(rings, m.rings(path.school, places, fingers)...)
+		touches = hand.Join(touches, fingers)
 		whole.add(path)
 	}
-	report := m.perform(r, whole, touches, slot)
+	report := m.perform(r, whole, touches, rings, slot)
 	for _, p := range parts {
 		p.name(r.Events[*p.first:*p.first+len(p.steps)], p.sequence)
 	}

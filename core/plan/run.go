@@ -91,7 +91,8 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 func (m *maker) play(s sequence) Run {
 	r := Run{Events: make([]piece.Event, 0, len(s.steps)), Keys: []piece.Key{m.key(0)}}
 	places, ask := s.path()
-	report := m.perform(&r, s, m.hands.of(s.school).Path(places, ask), 0)
+	touches := m.hands.of(s.school).Path(places, ask)
+	report := m.perform(&r, s, touches, m.rings(s.school, places, touches), 0)
 	r.SpanMM, r.Shifts = tenth(report.SpanMM), report.Shifts
 	m.name(r.Events, s)
 	m.sumUp(&r, len(s.steps))
@@ -110,11 +111,10 @@ func (m *maker) name(events []piece.Event, s sequence) {
 
 // perform strikes a fingered sequence and adds its events, the first at a slot of
 // the rhythm. The notes are yet to be named.
-func (m *maker) perform(r *Run, s sequence, touches []hand.Touch, slot int) hand.Report {
+func (m *maker) perform(r *Run, s sequence, touches []hand.Touch, rings []int, slot int) hand.Report {
 	sounds := m.sounds(s.steps, touches, m.lead(slot))
 	lean := *m.Brief.Run.Lean
 	places, _ := s.path()
-	rings := m.rings(s, places, touches)
 	for k, n := range s.steps {
 		t, at := touches[k], m.Rhythm.Slot(slot+k)
 		onset, beats := m.Rhythm.Onset(slot + k)
@@ -132,13 +132,13 @@ func (m *maker) perform(r *Run, s sequence, touches []hand.Touch, slot int) hand
 	return hand.Summarize(m.Neck, m.Style.Limits, places, touches)
 }
 
-// rings counts the notes that each note of a sequence sounds through; nil where
+// rings counts the notes that each note of a path sounds through; nil where
 // notes do not ring on.
-func (m *maker) rings(s sequence, places []neck.Place, touches []hand.Touch) []int {
+func (m *maker) rings(school int, places []neck.Place, touches []hand.Touch) []int {
 	if !m.System.Uses.Rings {
 		return nil
 	}
-	return m.hands.of(s.school).Rings(places, touches)
+	return m.hands.of(school).Rings(places, touches)
 }
 
 // chordsOfTheMoment marks where a chord begins: each that the run goes
