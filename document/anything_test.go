@@ -44,12 +44,12 @@ func writesAnything(t *rapid.T) {
 		}
 		source = document.OfPlan(p)
 	}
-	data, err := f.Write(source, document.Options{Paper: draw.A4})
+	file, err := f.Write(source, document.Options{Form: draw.Form{Paper: draw.A4}})
 	if errors.As(err, &faults) && f.ID == "wav" {
 		return // it lasts too long, and says so
 	}
 	require.NoError(t, err)
-	assert.NotEmpty(t, data)
+	assert.NotEmpty(t, file.Data)
 }
 
 func TestWritesAnything(t *testing.T) { rapid.Check(t, writesAnything) }
@@ -68,21 +68,21 @@ func TestKeysAtTheEdgeOfSpelling(t *testing.T) {
 			given := fmt.Sprintf(`{"instrument": {"id": %q}, "scale": {%s}}`, instrument, key)
 			p := plantest.Build(t, given)
 			for _, f := range document.Formats {
-				data, err := f.Write(document.OfPlan(p), document.Options{Paper: draw.A4})
+				file, err := f.Write(document.OfPlan(p), document.Options{Form: draw.Form{Paper: draw.A4}})
 				require.NoError(t, err, given)
-				assert.NotEmpty(t, data, given)
+				assert.NotEmpty(t, file.Data, given)
 			}
 		}
 	}
 	around, err := round.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "A#", "name": "whole-tone"}, "round": {"order": "own", "keys": ["A#", "E#", "Fb"]}}`))
 	require.NoError(t, err)
 	for _, f := range document.Formats {
-		_, err := f.Write(document.OfRound(around, draw.FourToAPage), document.Options{Paper: draw.A4})
+		_, err := f.Write(document.OfRound(around, draw.FourToAPage), document.Options{Form: draw.Form{Paper: draw.A4}})
 		require.NoError(t, err)
 	}
 	for given, field := range map[string]string{
 		`{"instrument": {"id": "guitar", "tuning": ["B8", "B8", "B8"], "capo": 1}, "scale": {"tonic": "C", "name": "major"}}`: "instrument.",
-		`{"instrument": {"id": "guitar", "tuning": ["E2", "A2", "G9"]}, "scale": {"tonic": "C", "name": "major"}}`:             "instrument.tuning",
+		`{"instrument": {"id": "guitar", "tuning": ["E2", "A2", "G9"]}, "scale": {"tonic": "C", "name": "major"}}`:            "instrument.tuning",
 	} {
 		_, err := plan.Build(plantest.Parse(t, given))
 		assert.ErrorContains(t, err, field, given)

@@ -3,6 +3,7 @@
 package document
 
 import (
+	"archive/zip"
 	"bytes"
 	"encoding/json"
 	"errors"
@@ -11,6 +12,7 @@ import (
 	"strings"
 
 	"evenladder/core/brief"
+	"evenladder/core/english"
 	"evenladder/core/fault"
 	"evenladder/core/piece"
 	"evenladder/core/plan"
@@ -34,24 +36,26 @@ type Source struct {
 	Piece piece.Piece
 	Score score.Score
 	Sheet draw.Sheet
+	Brief brief.Brief
 	Name  string // of the file, without its extension: letters, digits and dashes
 }
 
 // OfPlan is a plan to be written.
 func OfPlan(p plan.Plan) Source {
 	played := p.Piece()
-	return Source{p, played, score.Of(played), draw.PlanSheet(p), fileName(p.Brief, "")}
+	return Source{p, played, score.Of(played), draw.PlanSheet(p), p.Brief, fileName(p.Brief, "")}
 }
 
 // OfRound is a round to be written; its layout is one of draw's.
 func OfRound(r round.Round, layout string) Source {
 	played := r.Piece()
-	return Source{r, played, score.Of(played), draw.RoundSheet(r, layout), fileName(r.Stops[0].Plan.Brief, "-"+r.Brief.Round.Order)}
+	return Source{r, played, score.Of(played), draw.RoundSheet(r, layout), r.Brief, fileName(r.Stops[0].Plan.Brief, "-"+r.Brief.Round.Order)}
 }
 
 // Options are how a file is written.
 type Options struct {
-	Paper draw.Paper   // of pages
+	Form  draw.Form    // of pages, their address apart
+	Base  string       // address of the application where other devices reach it, as "http://192.0.2.1:8137"; empty where they do not
 	Guide rhythm.Guide // of what sounds
 }
 
@@ -66,8 +70,8 @@ type Format struct {
 // Formats are all kinds in picker order.
 var Formats = []Format{
 	{table.Row{ID: "pdf", Name: "PDF page"}, "application/pdf", false, drawn(draw.PDF)},
-	{table.Row{ID: "svg", Name: "SVG drawing"}, "image/svg+xml", false, drawn(draw.SVG)},
-	{table.Row{ID: "png", Name: "PNG picture"}, "image/png", false, drawn(draw.PNG)},
+	{table.Row{ID: "svg", Name: "SVG drawing"}, "image/svg+xml", false, pictured("svg", draw.SVGPages)},
+	{table.Row{ID: "png", Name: "PNG picture"}, "image/png", false, pictured("png", draw.PNGPages)},
 	{table.Row{ID: "tab", Name: "tab as text"}, "text/plain; charset=utf-8", false, scored(tab.Write)},
 	{table.Row{ID: "musicxml", Name: "MusicXML"}, "application/vnd.recordare.musicxml+xml", false, scored(musicxml.Write)},
 	{table.Row{ID: "mxl", Name: "compressed MusicXML"}, "application/vnd.recordare.musicxml", false, scored(musicxml.WriteCompressed)},
@@ -88,8 +92,53 @@ var Formats = []Format{
 	}},
 }
 
-func drawn(write func(io.Writer, draw.Sheet, draw.Paper) error) func(io.Writer, Source, Options) error {
-	return func(w io.Writer, s Source, o Options) error { return write(w, s.Sheet, o.Paper) }
+func drawn(write func(io.Writer, draw.Sheet, draw.Form) error) func(io.Writer, Source, Options) error {
+	return func(w io.Writer, s Source, o Options) error {
+		o.addressed(s)
+		return write(w, s.Sheet, o.Form)
+	}
+}
+
+// pictured writes the one page of a sheet, or the pages as files of an archive.
+func pictured(extension string, write func(draw.Sheet, draw.Form) ([][]byte, error)) func(io.Writer, Source, Options) error {
+	return func(w io.Writer, s Source, o Options) error {
+		o.addressed(s)
+		pages, err := write(s.Sheet, o.Form)
+		if err != nil {
+			return err
+		}
+		switch at := o.Form.Page; {
+		case at > len(pages):
+			return fault.At("page", "%d was given: this sheet has %s", at, english.Count(len(pages), "page", "pages"))
+		case at > 0:
+			_, err = w.Write(pages[at-1])
+		case len(pages) == 1:
+			_, err = w.Write(pages[0])
+		default:
+			err = archive(w, s.Name, extension, pages)
+		}
+		return err
+	}
+}
+
+// archive writes pages as files of a zip archive, without a time.
+func archive(w io.Writer, name, extension string, pages [][]byte) error {
+	z := zip.NewWriter(w)
+	for i, page := range pages {
+		file, err := z.CreateHeader(&zip.FileHeader{Name: fmt.Sprintf("%s-%d.%s", name, i+1, extension), Method: zip.Deflate})
+		if err != nil {
+			return err
+		}
+		if _, err := file.Write(page); err != nil {
+			return err
+		}
+	}
+	return z.Close()
+}
+
+// addressed says where the brief of a sheet is opened.
+func (o *Options) addressed(s Source) {
+	o.Form.Address, o.Form.Scan = o.Base+Address(s.Brief), o.Base != ""
 }
 
 func scored(write func(io.Writer, score.Score) error) func(io.Writer, Source, Options) error {
@@ -105,29 +154,40 @@ func Find(id string) (Format, error) {
 	return f, nil
 }
 
+// File is a file that is written.
+type File struct {
+	Name      string
+	MediaType string
+	Data      []byte
+}
+
 // Write makes the whole file in memory, so that a failure leaves nothing half
-// written.
-func (f Format) Write(s Source, o Options) ([]byte, error) {
+// written. Pictures of several pages come as an archive.
+func (f Format) Write(s Source, o Options) (File, error) {
 	var b bytes.Buffer
 	if err := f.write(&b, s, o); err != nil {
 		var faults fault.List
 		if errors.As(err, &faults) {
-			return nil, faults
+			return File{}, faults
 		}
-		return nil, fmt.Errorf("%s: %w", f.ID, err)
+		return File{}, fmt.Errorf("%s: %w", f.ID, err)
 	}
-	return b.Bytes(), nil
+	if f.ID != zipped && bytes.HasPrefix(b.Bytes(), []byte("PK")) {
+		return File{s.Name + ".zip", "application/zip", b.Bytes()}, nil
+	}
+	return File{s.Name + "." + f.extension(), f.MediaType, b.Bytes()}, nil
 }
+
+// zipped is the format that is an archive by itself.
+const zipped = "mxl"
 
 var extensions = map[string]string{"tab": "txt", "midi": "mid"}
 
-// FileName is the name of the file with its extension.
-func (f Format) FileName(s Source) string {
-	extension, ok := extensions[f.ID]
-	if !ok {
-		extension = f.ID
+func (f Format) extension() string {
+	if extension, ok := extensions[f.ID]; ok {
+		return extension
 	}
-	return s.Name + "." + extension
+	return f.ID
 }
 
 // fileName names a brief in letters, digits and dashes.

@@ -1,6 +1,7 @@
 package document_test
 
 import (
+	"bytes"
 	"encoding/csv"
 	"encoding/json"
 	"fmt"
@@ -66,10 +67,10 @@ func filesOf(t *testing.T, sources []document.Source, format string) []string {
 	dir := t.TempDir()
 	names := make([]string, len(sources))
 	for i, s := range sources {
-		data, err := f.Write(s, document.Options{Paper: draw.A4})
+		file, err := f.Write(s, document.Options{Form: draw.Form{Paper: draw.A4}})
 		require.NoError(t, err)
 		names[i] = filepath.Join(dir, strconv.Itoa(i)+"."+format)
-		require.NoError(t, os.WriteFile(names[i], data, 0o600))
+		require.NoError(t, os.WriteFile(names[i], file.Data, 0o600))
 	}
 	return names
 }
@@ -208,9 +209,9 @@ func TestCSVHasARowForEachEvent(t *testing.T) {
 	p := briefs(t)[0]
 	f, err := document.Find("csv")
 	require.NoError(t, err)
-	data, err := f.Write(document.OfPlan(p), document.Options{Paper: draw.A4})
+	file, err := f.Write(document.OfPlan(p), document.Options{Form: draw.Form{Paper: draw.A4}})
 	require.NoError(t, err)
-	rows, err := csv.NewReader(strings.NewReader(string(data))).ReadAll()
+	rows, err := csv.NewReader(bytes.NewReader(file.Data)).ReadAll()
 	require.NoError(t, err)
 	require.Len(t, rows, len(p.Run.Events)+1)
 	for i, e := range p.Run.Events {
@@ -287,9 +288,9 @@ func TestRoundsOnPaper(t *testing.T) {
 	require.NoError(t, err)
 	for _, r := range rounds(t) {
 		for _, layout := range []string{draw.FourToAPage, draw.OnePage} {
-			data, err := f.Write(document.OfRound(r, layout), document.Options{Paper: draw.Letter})
+			file, err := f.Write(document.OfRound(r, layout), document.Options{Form: draw.Form{Paper: draw.Letter}})
 			require.NoError(t, err)
-			read := pdfText(t, data)
+			read := pdfText(t, file.Data)
 			text := strings.Join(strings.Fields(read), " ")
 			for _, s := range r.Stops {
 				assert.Contains(t, text, pitch.Pretty(s.Tonic), r.Title)

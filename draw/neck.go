@@ -74,11 +74,13 @@ func (p *pen) grid(v neckView, n plan.NeckPlan) {
 	}
 }
 
-// ticks marks the scale notes outside the box.
-func (p *pen) ticks(v neckView, n plan.NeckPlan, box plan.Box) {
+// ticks marks the scale notes outside the boxes.
+func (p *pen) ticks(v neckView, n plan.NeckPlan, boxes ...plan.Box) {
 	inBox := map[[2]int]bool{}
-	for _, b := range box.Notes {
-		inBox[[2]int{b.String, b.Fret}] = true
+	for _, box := range boxes {
+		for _, b := range box.Notes {
+			inBox[[2]int{b.String, b.Fret}] = true
+		}
 	}
 	for _, note := range n.Notes {
 		if inBox[[2]int{note.String, note.Fret}] || note.Fret != 0 && (note.Fret < v.lowFret || note.Fret > v.high) || note.Fret == 0 && v.lowFret > 1 {

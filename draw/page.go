@@ -6,11 +6,11 @@ import (
 	"fmt"
 	"strings"
 
-	"github.com/tdewolff/canvas"
-
 	"evenladder/core/english"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
+	"evenladder/core/run"
+	"evenladder/core/score"
 )
 
 // Paper is a size of page in millimetres.
@@ -37,42 +37,206 @@ func FindPaper(id string) (Paper, error) {
 
 const margin = 15.0
 
-// pages lays the plan out; a long run goes on over further pages.
-func pages(pl plan.Plan, paper Paper) ([]*canvas.Canvas, error) {
-	p, c, err := newPen(paper.Width, paper.Height)
-	if err != nil {
-		return nil, err
-	}
-	out := []*canvas.Canvas{c}
-	y := p.head(pl)
-	y = p.wholeNeck(pl, y)
-	y = p.chosenBox(pl, y)
-	p.foot(pl)
+// Form is what a sheet is put on, and what is said of the sheet itself.
+type Form struct {
+	Paper   Paper
+	Address string // of the brief, so that paper leads back to it; empty for none
+	Scan    bool   // other devices reach the address: it stands as a code too
+	NoStaff bool   // tab alone
+	Page    int    // the one page that is wanted, from 1; 0 for all
+}
 
-	width := paper.Width - 2*margin
-	p.write(margin, y, letter{bold, 9, ink}, left, runTitle(pl))
-	y += 3
-	strs := len(pl.Neck.Strings)
-	systems := pageLanes.systems(pl.Run.Events, width)
-	longest := 0
-	for _, s := range systems {
-		longest = max(longest, len(s))
+// paging makes the pages of a sheet one after the other.
+type paging struct {
+	Form
+	title string
+	drawn
+	pens []*pen
+	y    float64
+}
+
+// footTall is kept free at the foot of each page, in millimetres.
+const footTall = 13.0
+
+func (g *paging) next() error {
+	p, c, err := newPen(g.Paper.Width, g.Paper.Height)
+	if err != nil {
+		return err
 	}
-	for _, s := range systems {
-		if y+pageLanes.height(strs) > paper.Height-margin-14 {
-			if p, c, err = newPen(paper.Width, paper.Height); err != nil {
-				return nil, err
-			}
-			out = append(out, c)
-			p.foot(pl)
-			y = margin + 4
-			p.write(margin, y, letter{bold, 9, ink}, left, runTitle(pl)+", continued")
-			y += 3
+	g.pages, g.pens = append(g.pages, c), append(g.pens, p)
+	g.y = margin
+	if len(g.pens) > 1 {
+		p.write(margin, margin+3, letter{bold, 9, ink}, left, p.clipped(letter{bold, 9, ink}, g.title+", continued", p.width-2*margin))
+		g.y = margin + 7
+	}
+	return nil
+}
+
+// pen draws on the last page.
+func (g *paging) pen() *pen { return g.pens[len(g.pens)-1] }
+
+// bottom is where the foot begins.
+func (g *paging) bottom() float64 { return g.Paper.Height - margin - footTall }
+
+// room goes on to another page where the last has no such height left.
+func (g *paging) room(height float64) error {
+	if g.y+height <= g.bottom()+0.1 {
+		return nil
+	}
+	return g.next()
+}
+
+// feet write the foot of every page.
+func (g *paging) feet() error {
+	for i, p := range g.pens {
+		if err := p.foot(g.Form, i == 0, fmt.Sprintf("Even Ladder · page %d of %d", i+1, len(g.pens))); err != nil {
+			return err
 		}
-		p.tab(pageLanes, margin, y, width, strs, s, longest)
-		y += pageLanes.height(strs)
 	}
-	return out, nil
+	return nil
+}
+
+// pages lays the plan out; a long run goes on over further pages.
+func pages(pl plan.Plan, form Form) (drawn, error) {
+	g := paging{Form: form, title: pl.Scale.Title}
+	if err := g.next(); err != nil {
+		return drawn{}, err
+	}
+	p := g.pen()
+	g.y = p.head(pl)
+	chain := chainOf(pl)
+	g.y = p.wholeNeck(pl, chain, g.y)
+	for _, box := range chain {
+		if err := g.room(boxHeight(pl)); err != nil {
+			return drawn{}, err
+		}
+		g.y = g.pen().chosenBox(pl, box, g.y)
+	}
+	if err := g.run(pl); err != nil {
+		return drawn{}, err
+	}
+	if err := g.notes(pl); err != nil {
+		return drawn{}, err
+	}
+	return g.drawn, g.feet()
+}
+
+// chainOf are the boxes that the run goes through, the chosen one first.
+func chainOf(pl plan.Plan) []plan.Box {
+	out := []plan.Box{pl.Boxes[pl.Box]}
+	seen := map[int]bool{pl.Box: true}
+	for at := out[0]; pl.Brief.Run.Chain && len(at.Links) > 0 && !seen[at.Links[0].Box]; {
+		next := at.Links[0].Box
+		seen[next] = true
+		at = pl.Boxes[next]
+		out = append(out, at)
+	}
+	return out
+}
+
+// maxStaffPages is how long a sheet may get for a staff over its tab.
+const maxStaffPages = 4
+
+// run draws the run, with a staff over the tab where the pages allow.
+func (g *paging) run(pl plan.Plan) error {
+	s := score.Of(pl.Piece())
+	cells := cellsOf(s.Bars, 0, len(s.Events))
+	width := g.Paper.Width - 2*margin
+	m := pageLines
+	tall := m.height(len(s.Strings))
+	lines := m.lines(cells, s.Bars, width-m.names)
+	withStaff := m.lines(cells, s.Bars, width-m.names-clefWide-signatureWidth(lines))
+	height := 0.0
+	for _, l := range withStaff {
+		height += tall + staffOf(s, l).height()
+	}
+	staffed := !g.NoStaff && height <= maxStaffPages*(g.bottom()-margin)
+	x := margin + m.names
+	if staffed {
+		lines = withStaff
+		x += clefWide + signatureWidth(lines)
+	}
+	column := (g.Paper.Width - margin - x) / float64(longest(lines))
+	for i, l := range lines {
+		st := staffOf(s, l)
+		need := tall
+		if staffed {
+			need += st.height()
+		}
+		title := 0.0
+		if i == 0 {
+			title = 3
+		}
+		if err := g.room(need + title); err != nil {
+			return err
+		}
+		p := g.pen()
+		if i == 0 {
+			p.write(margin, g.y, letter{bold, 9, ink}, left, runTitle(pl))
+			p.write(g.Paper.Width-margin, g.y, letter{text, 9, faint}, right, fmt.Sprintf("%d/%d", s.Beats, s.Unit))
+		}
+		y := g.y + title
+		if staffed {
+			y = p.staff(st, [2]int{s.Beats, s.Unit}, margin, x, y, column, l)
+		}
+		p.tab(m, x, y, column, s.Strings, l)
+		g.y += need + title
+	}
+	return nil
+}
+
+// notes writes what the signs mean and what to mind.
+func (g *paging) notes(pl plan.Plan) error {
+	small := letter{text, 7.5, faint}
+	lines := g.pen().wrap(small, legend(pl), g.Paper.Width-2*margin)
+	var cautions []string
+	for _, c := range pl.Cautions {
+		if c.Code == plan.CautionSpan || c.Code == plan.CautionJump || c.Code == plan.CautionShared {
+			cautions = append(cautions, g.pen().wrap(letter{text, 8, brick}, c.Message, g.Paper.Width-2*margin)...)
+		}
+	}
+	if err := g.room(3.6*float64(len(lines)+len(cautions)) + 2); err != nil {
+		return err
+	}
+	g.y += 2
+	for _, line := range lines {
+		g.pen().write(margin, g.y, small, left, line)
+		g.y += 3.4
+	}
+	for _, line := range cautions {
+		g.pen().write(margin, g.y, letter{text, 8, brick}, left, line)
+		g.y += 3.6
+	}
+	return nil
+}
+
+// strokeMeanings are the words of the legend for strokes.
+var strokeMeanings = map[run.Stroke]string{
+	run.DownStroke: "arrow down a downstroke", run.UpStroke: "arrow up an upstroke", run.Hammer: "h hammer", run.Pull: "po pull-off", run.Slide: "sl slide",
+	run.Thumb: "p thumb", run.IndexPluck: "i index", run.Middle: "m middle", run.RingPluck: "a ring finger",
+}
+
+// legend says what the signs of a sheet mean, those that are used alone.
+func legend(pl plan.Plan) string {
+	words := []string{"On the marks and below the tab: fingers, 1 index to 4 little, 0 open", "two feet and a line under a fret: the root"}
+	seen := map[string]bool{}
+	add := func(used bool, word string) {
+		if used && !seen[word] {
+			seen[word] = true
+			words = append(words, word)
+		}
+	}
+	for _, n := range pl.Boxes[pl.Box].Notes {
+		add(n.Layer == "added", "hollow marks: laid over the core")
+		add(n.Reach != "", "wedge at a mark: a reach")
+	}
+	for _, e := range pl.Run.Events {
+		add(e.Shift != 0, "wedge before a finger: the hand shifts")
+		add(!e.Slur, strokeMeanings[e.Stroke])
+		add(e.Sweep || e.Slur, "line under two notes: one stroke")
+		add(e.Lean, "framed fret: a note of the chord")
+	}
+	return strings.Join(words, " · ") + "."
 }
 
 // head writes the sentence and the spelling, and returns the y below them.
@@ -84,12 +248,18 @@ func (p *pen) head(pl plan.Plan) float64 {
 		y += 6.6
 	}
 	y += 1.5
-	p.write(margin, y, letter{bold, 10, ink}, left, pl.Scale.Title)
-	p.write(p.width-margin, y, letter{text, 9, faint}, right, signatureWords(pl))
+	name, signature := letter{bold, 10, ink}, letter{text, 9, faint}
+	p.write(p.width-margin, y, signature, right, signatureWords(pl))
+	p.write(margin, y, name, left, p.clipped(name, pl.Scale.Title, p.width-2*margin-p.textWidth(signature, signatureWords(pl))-4))
+	x, room := margin+50.0, 70.0
+	if p.textWidth(name, pl.Scale.Title) > 46 { // the notes stand below it
+		x, room = margin+4, p.width-2*margin-8
+		y += 5.4
+	}
 	for i := range pl.Scale.Notes {
-		x := margin + 50 + float64(i)*min(9, 70/float64(len(pl.Scale.Notes)))
-		p.write(x, y, letter{bold, 10, ink}, center, pl.Scale.Labels[i])
-		p.write(x, y+4.6, letter{text, 9, faint}, center, pitch.Pretty(pl.Scale.Degrees[i]))
+		at := x + float64(i)*min(12, room/float64(len(pl.Scale.Notes)))
+		p.write(at, y, letter{bold, 10, ink}, center, pl.Scale.Labels[i])
+		p.write(at, y+4.6, letter{text, 9, faint}, center, pitch.Pretty(pl.Scale.Degrees[i]))
 	}
 	y += 4.6
 	y += 3
@@ -105,7 +275,7 @@ func signatureWords(pl plan.Plan) string {
 	return "signature " + strings.Join(pl.Scale.Signature, " ")
 }
 
-func (p *pen) wholeNeck(pl plan.Plan, y float64) float64 {
+func (p *pen) wholeNeck(pl plan.Plan, chain []plan.Box, y float64) float64 {
 	strs := len(pl.Neck.Strings)
 	v := neckView{
 		x: margin + gutter + 5, y: y + 3, gap: max(3.4, min(4.6, 26/float64(strs))), lowFret: 1, high: len(pl.Neck.Frets) - 1,
@@ -117,23 +287,24 @@ func (p *pen) wholeNeck(pl plan.Plan, y float64) float64 {
 	}
 	v.mark = v.gap * 0.92
 	p.grid(v, pl.Neck)
-	box := pl.Boxes[pl.Box]
-	p.ticks(v, pl.Neck, box)
-	for _, n := range box.Notes {
-		p.markOf(v, n, "")
+	p.ticks(v, pl.Neck, chain...)
+	for _, box := range chain {
+		for _, n := range box.Notes {
+			p.markOf(v, n, "")
+		}
 	}
 	return v.bottom() + 13
 }
 
 // chosenBox draws the frets of the box large, with fingers on the marks.
-func (p *pen) chosenBox(pl plan.Plan, y float64) float64 {
-	box := pl.Boxes[pl.Box]
-	p.write(margin, y, letter{bold, 9, ink}, left, boxTitle(box))
-	p.write(p.width-margin, y, letter{text, 8.5, faint}, right, handWords(box))
+func (p *pen) chosenBox(pl plan.Plan, box plan.Box, y float64) float64 {
+	hand := letter{text, 8.5, faint}
+	p.write(p.width-margin, y, hand, right, handWords(box))
+	p.write(margin, y, letter{bold, 9, ink}, left, p.clipped(letter{bold, 9, ink}, boxTitle(box), p.width-2*margin-p.textWidth(hand, handWords(box))-4))
 	strs := len(pl.Neck.Strings)
 	last := len(pl.Neck.Frets) - 1
 	v := neckView{
-		x: margin + gutter + 5, y: y + 7, gap: max(5.2, min(8.4, 48/float64(strs))),
+		x: margin + gutter + 5, y: y + 7, gap: boxGap(strs),
 		lowFret: max(1, box.LowFret), high: min(last, max(box.HighFret, box.LowFret+4)),
 		leftHanded: pl.Brief.Instrument.LeftHanded, strings: strs,
 	}
@@ -148,6 +319,15 @@ func (p *pen) chosenBox(pl plan.Plan, y float64) float64 {
 		p.markOf(v, n, fingerNames[n.Finger])
 	}
 	return v.bottom() + 14
+}
+
+// boxGap is between the strings of a box drawn large.
+func boxGap(strs int) float64 { return max(5.2, min(8.4, 48/float64(strs))) }
+
+// boxHeight is what a box drawn large takes of a page.
+func boxHeight(pl plan.Plan) float64 {
+	strs := len(pl.Neck.Strings)
+	return 7 + boxGap(strs)*float64(strs-1) + 14
 }
 
 func boxTitle(b plan.Box) string {
@@ -174,26 +354,31 @@ func runTitle(pl plan.Plan) string {
 		pl.Run.NotesPerMinute, pl.Run.EndsOn.Label, pitch.Pretty(pl.Run.EndsOn.Degree))
 }
 
-// foot leaves room to write the date and the tempo reached.
-func (p *pen) foot(pl plan.Plan) {
-	y := p.height - margin
-	for _, c := range pl.Cautions {
-		if c.Code == "span" {
-			lines := p.wrap(letter{text, 8, brick}, c.Message, p.width-2*margin)
-			for i, line := range lines {
-				p.write(margin, y-8-float64(len(lines)-1-i)*3.4, letter{text, 8, brick}, left, line)
-			}
-		}
+// foot leaves room to write the date and the tempo reached, and says where the
+// brief is found.
+func (p *pen) foot(form Form, first bool, page string) error {
+	p.dateAndTempo(page)
+	if form.Address == "" {
+		return nil
 	}
-	p.dateAndTempo()
+	small, width := letter{text, leastSize, faint}, p.width-2*margin
+	if form.Scan && first {
+		const side = 14.0
+		if err := p.code(form.Address, p.width-margin-side, p.height-margin-side-4, side); err != nil {
+			return err
+		}
+		width -= side + 2
+	}
+	p.write(margin, p.height-margin-5, small, left, p.clipped(small, form.Address, width))
+	return nil
 }
 
-// dateAndTempo leaves room to write both.
-func (p *pen) dateAndTempo() {
+// dateAndTempo leaves room to write both, and numbers the page.
+func (p *pen) dateAndTempo(page string) {
 	y, small := p.height-margin, letter{text, 8.5, faint}
 	p.write(margin, y, small, left, "Date")
 	p.line(margin+9, y+0.6, margin+52, y+0.6, ink, 0.25)
 	p.write(margin+58, y, small, left, "Tempo reached")
 	p.line(margin+81, y+0.6, margin+118, y+0.6, ink, 0.25)
-	p.write(p.width-margin, y, small, right, "Even Ladder")
+	p.write(p.width-margin, y, small, right, page)
 }

@@ -11,23 +11,32 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/score"
 	"evenladder/internal/plantest"
 )
 
-func TestTabSystemsKeepEveryNoteAndWholeBars(t *testing.T) {
-	for _, rhythm := range []string{`{"perBeat": 2}`, `{"perBeat": 3, "beatsPerBar": 3}`, `{"perBeat": 6, "beatsPerBar": 12}`, `{"perBeat": 1, "beatsPerBar": 2}`} {
+// Lines keep every note, and whole bars where a bar fits; a bar that goes on over
+// the next line is not closed.
+func TestLinesKeepEveryNoteAndWholeBars(t *testing.T) {
+	for _, rhythm := range []string{`{"perBeat": 2}`, `{"perBeat": 3, "beatsPerBar": 3}`, `{"perBeat": 6, "beatsPerBar": 12}`, `{"perBeat": 1, "beatsPerBar": 2}`, `{"perBeat": 4, "pickUp": 3}`} {
 		p := plantest.Build(t, `{"instrument": {"id": "guitar-7"}, "scale": {"tonic": "Db", "name": "lydian"}, "layout": {"system": "four-per-string"}, "rhythm": `+rhythm+`}`)
+		s := score.Of(p.Piece())
 		n := 0
-		systems := pageLanes.systems(p.Run.Events, 180)
-		for i, s := range systems {
-			assert.LessOrEqual(t, float64(len(s))*pageLanes.column, 180.0)
-			for _, e := range s {
-				n++
-				assert.Equal(t, n, e.N, "in order, none left out")
+		lines := pageLines.lines(cellsOf(s.Bars, 0, len(s.Events)), s.Bars, 180)
+		for i, l := range lines {
+			assert.LessOrEqual(t, float64(len(l.cells))*pageLines.column, 180.0)
+			for _, c := range l.cells {
+				if e := c.event(); e != nil {
+					n++
+					assert.Equal(t, n, e.N, "in order, none left out")
+				}
 			}
-			if i > 0 && s[0].Bar == systems[i-1][len(systems[i-1])-1].Bar {
+			cut := i+1 < len(lines) && lines[i+1].cells[0].bar == l.cells[len(l.cells)-1].bar
+			assert.Equal(t, cut, l.goesOn, "a bar is closed where it ends")
+			if cut {
 				perBar := *p.Brief.Rhythm.PerBeat * *p.Brief.Rhythm.BeatsPerBar
-				assert.Greater(t, float64(perBar)*pageLanes.column, 180.0, "only a bar longer than a line is cut")
+				assert.Greater(t, float64(perBar)*pageLines.column, 180.0, "only a bar longer than a line is cut")
+				assert.True(t, lines[i+1].cells[0].First, "at a beat")
 			}
 		}
 		assert.Equal(t, p.Run.Notes, n)
@@ -95,9 +104,9 @@ func TestLeftHandedMirrorsTheNeck(t *testing.T) {
 // plum, reaches brick.
 func TestMarksHaveTheirColours(t *testing.T) {
 	has := func(brief string, colour color.RGBA) bool {
-		var b bytes.Buffer
-		require.NoError(t, PNG(&b, PlanSheet(plantest.Build(t, brief)), A4))
-		img, err := png.Decode(&b)
+		pages, err := PNGPages(PlanSheet(plantest.Build(t, brief)), Form{Paper: A4})
+		require.NoError(t, err)
+		img, err := png.Decode(bytes.NewReader(pages[0]))
 		require.NoError(t, err)
 		for y := range img.Bounds().Dy() {
 			for x := range img.Bounds().Dx() {

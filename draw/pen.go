@@ -109,7 +109,7 @@ type letter struct {
 	color color.RGBA
 }
 
-const musicSigns = "♭♯♮𝄪𝄫"
+const musicSigns = "♭♯♮𝄪𝄫𝄞𝄢𝄽𝄾𝄿"
 
 // pieces cuts text where it changes between the text face and the music face.
 func pieces(s string) []string {
@@ -155,6 +155,23 @@ func (p *pen) write(x, y float64, l letter, a align, s string) {
 		p.ctx.DrawText(x, p.height-y, canvas.NewTextLine(face, word, canvas.Left))
 		x += face.TextWidth(word)
 	}
+}
+
+// clipped is a text no wider than width, with dots where it goes on.
+func (p *pen) clipped(l letter, s string, width float64) string {
+	if p.textWidth(l, s) <= width {
+		return s
+	}
+	runes := []rune(s)
+	low, high := 0, len(runes)
+	for low < high {
+		if mid := (low + high + 1) / 2; p.textWidth(l, string(runes[:mid])+"…") <= width {
+			low = mid
+		} else {
+			high = mid - 1
+		}
+	}
+	return string(runes[:low]) + "…"
 }
 
 // wrap cuts text into lines no wider than width.

@@ -1,10 +1,16 @@
 package draw
 
 import (
+	"bytes"
 	"encoding/base64"
+	"encoding/binary"
+	"encoding/xml"
 	"fmt"
+	"hash/crc32"
 	"image/png"
 	"io"
+	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -23,49 +29,110 @@ var drawing sync.Mutex
 type Sheet struct {
 	Title   string
 	Subject string
-	pages   func(Paper) ([]*canvas.Canvas, error)
+	pages   func(Form) (drawn, error)
+}
+
+// drawn are the pages of a sheet, and where its parts begin.
+type drawn struct {
+	pages []*canvas.Canvas
+	marks []mark
 }
 
 // PlanSheet is a plan on paper.
 func PlanSheet(p plan.Plan) Sheet {
-	return Sheet{p.Scale.Title, p.Sentence, func(paper Paper) ([]*canvas.Canvas, error) { return pages(p, paper) }}
+	return Sheet{p.Scale.Title, p.Sentence, func(form Form) (drawn, error) { return pages(p, form) }}
 }
 
 // pngPerMM is the resolution of pictures, about 200 dots an inch.
 const pngPerMM = 8.0
 
-// PDF writes the pages of a sheet.
-func PDF(w io.Writer, s Sheet, paper Paper) error {
-	drawing.Lock()
-	defer drawing.Unlock()
-	all, err := s.pages(paper)
+// PDF writes the pages of a sheet. The same sheet gives the same bytes.
+func PDF(w io.Writer, s Sheet, form Form) error {
+	data, err := pdfOf(s, form)
 	if err != nil {
 		return err
 	}
-	out := pdf.New(w, paper.Width, paper.Height, nil)
+	_, err = w.Write(data)
+	return err
+}
+
+func pdfOf(s Sheet, form Form) ([]byte, error) {
+	drawing.Lock()
+	defer drawing.Unlock()
+	all, err := s.pages(form)
+	if err != nil {
+		return nil, err
+	}
+	var b bytes.Buffer
+	out := pdf.New(&b, form.Paper.Width, form.Paper.Height, nil)
 	out.SetInfo(s.Title, s.Subject, "", "", "Even Ladder")
-	out.SetLang("en")
-	for i, c := range all {
+	for i, c := range all.pages {
 		if i > 0 {
-			out.NewPage(paper.Width, paper.Height)
+			out.NewPage(form.Paper.Width, form.Paper.Height)
 		}
 		c.RenderTo(out)
 	}
-	return out.Close()
+	if err := out.Close(); err != nil {
+		return nil, err
+	}
+	return finished(b.Bytes(), all.marks)
 }
 
-// SVG writes the pages as one drawing, one below the other.
-func SVG(w io.Writer, s Sheet, paper Paper) error {
+// pictures are the pages of a sheet, each written by write.
+func pictures(s Sheet, form Form, write func(io.Writer, *canvas.Canvas, Sheet) error) ([][]byte, error) {
 	drawing.Lock()
 	defer drawing.Unlock()
-	c, err := stacked(s, paper)
+	all, err := s.pages(form)
 	if err != nil {
-		return err
+		return nil, err
 	}
-	out := svg.New(w, c.W, c.H, &svg.Options{SizeUnits: "mm"})
+	out := make([][]byte, len(all.pages))
+	for i, c := range all.pages {
+		if form.Page > 0 && i != form.Page-1 {
+			continue
+		}
+		var b bytes.Buffer
+		if err := write(&b, c, s); err != nil {
+			return nil, err
+		}
+		out[i] = b.Bytes()
+	}
+	return out, nil
+}
+
+// SVGPages are the pages as drawings, PNGPages as pictures of 200 dots an inch. Of
+// a form that asks for one page the others are empty.
+func SVGPages(s Sheet, form Form) ([][]byte, error) { return pictures(s, form, svgOf) }
+func PNGPages(s Sheet, form Form) ([][]byte, error) { return pictures(s, form, pngOf) }
+
+func svgOf(w io.Writer, c *canvas.Canvas, s Sheet) error {
+	var b bytes.Buffer
+	out := svg.New(&b, c.W, c.H, &svg.Options{SizeUnits: "mm"})
 	out.SetCustomStyle(fontStyle())
 	c.RenderTo(out)
-	return out.Close()
+	if err := out.Close(); err != nil {
+		return err
+	}
+	_, err := w.Write(described(b.Bytes(), s))
+	return err
+}
+
+var svgRoot = regexp.MustCompile(`<svg[^>]*>`)
+
+// described gives a drawing its title and description, and its letters faces to fall
+// back on where a viewer does not take the shipped ones.
+func described(data []byte, s Sheet) []byte {
+	for _, f := range shipped {
+		data = bytes.ReplaceAll(data, []byte("px "+f.name+";"), []byte("px '"+f.name+"',sans-serif;"))
+	}
+	at := svgRoot.FindIndex(data)[1]
+	var head bytes.Buffer
+	head.WriteString("<title>")
+	_ = xml.EscapeText(&head, []byte(s.Title)) // to memory: cannot fail
+	head.WriteString("</title><desc>")
+	_ = xml.EscapeText(&head, []byte(s.Subject))
+	head.WriteString("</desc>")
+	return slices.Concat(data[:at], head.Bytes(), data[at:])
 }
 
 // fontStyle embeds the shipped fonts in the order of the table, as the
@@ -78,30 +145,24 @@ func fontStyle() string {
 	return b.String()
 }
 
-// PNG writes the pages as one picture, one below the other.
-func PNG(w io.Writer, s Sheet, paper Paper) error {
-	drawing.Lock()
-	defer drawing.Unlock()
-	c, err := stacked(s, paper)
-	if err != nil {
-		return err
-	}
+func pngOf(w io.Writer, c *canvas.Canvas, _ Sheet) error {
 	picture := newRaster(c.W, c.H, canvas.DPMM(pngPerMM))
 	c.RenderTo(picture)
-	return png.Encode(w, picture.image)
+	var b bytes.Buffer
+	if err := png.Encode(&b, picture.image); err != nil {
+		return err
+	}
+	_, err := w.Write(withResolution(b.Bytes(), pngPerMM*1000))
+	return err
 }
 
-func stacked(s Sheet, paper Paper) (*canvas.Canvas, error) {
-	all, err := s.pages(paper)
-	if err != nil {
-		return nil, err
-	}
-	if len(all) == 1 {
-		return all[0], nil
-	}
-	c := canvas.New(paper.Width, paper.Height*float64(len(all)))
-	for i, page := range all {
-		page.RenderViewTo(c, canvas.Identity.Translate(0, paper.Height*float64(len(all)-1-i)))
-	}
-	return c, nil
+// withResolution adds how many dots a metre a PNG picture has (chunk pHYs), after
+// its first chunk.
+func withResolution(data []byte, perMetre uint32) []byte {
+	const firstChunks = 8 + 25 // signature and IHDR
+	chunk := binary.BigEndian.AppendUint32(nil, 9)
+	body := binary.BigEndian.AppendUint32([]byte("pHYs"), perMetre)
+	body = append(binary.BigEndian.AppendUint32(body, perMetre), 1) // 1: metres
+	chunk = binary.BigEndian.AppendUint32(append(chunk, body...), crc32.ChecksumIEEE(body))
+	return slices.Concat(data[:firstChunks], chunk, data[firstChunks:])
 }

@@ -4,12 +4,11 @@ import (
 	"fmt"
 	"strings"
 
-	"github.com/tdewolff/canvas"
-
 	"evenladder/core/english"
 	"evenladder/core/piece"
 	"evenladder/core/plan"
 	"evenladder/core/round"
+	"evenladder/core/score"
 )
 
 // Layouts of a round on paper.
@@ -32,7 +31,7 @@ func RoundSheet(r round.Round, layout string) Sheet {
 	if layout == OnePage {
 		draw = roundSummary
 	}
-	return Sheet{r.Title, r.Sentence, func(paper Paper) ([]*canvas.Canvas, error) { return draw(r, paper) }}
+	return Sheet{r.Title, r.Sentence, func(form Form) (drawn, error) { return draw(r, form) }}
 }
 
 const keysOnAPage = 4
@@ -47,36 +46,40 @@ const (
 )
 
 // roundPages puts up to four keys on a page, fewer where their runs are long.
-func roundPages(r round.Round, paper Paper) ([]*canvas.Canvas, error) {
-	p, c, err := newPen(paper.Width, paper.Height)
-	if err != nil {
-		return nil, err
+func roundPages(r round.Round, form Form) (drawn, error) {
+	g := paging{Form: form, title: r.Title}
+	if err := g.next(); err != nil {
+		return drawn{}, err
 	}
-	out := []*canvas.Canvas{c}
-	p.dateAndTempo()
-	y, onPage := p.roundHead(r), 0
-	bottom := paper.Height - margin - 8
-	width := paper.Width - 2*margin
+	g.y = g.pen().roundHead(r)
+	width := form.Paper.Width - 2*margin
+	s := score.Of(r.Piece())
 	// Necks as large as leaves room for four keys whose runs take a line each.
-	strs := len(r.Stops[0].Plan.Neck.Strings)
-	room := (bottom-y)/keysOnAPage - keyHead - keyRuler - keyFoot - smallLanes.height(strs)
+	strs := len(s.Strings)
+	room := (g.bottom()-g.y)/keysOnAPage - keyHead - keyRuler - keyFoot - smallLines.height(strs)
 	gap := min(max(room/float64(strs-1), leastGap), widestGap)
-	for _, s := range r.Stops {
-		systems := smallLanes.systems(eventsOf(r, s), width)
-		height := keyHead + keyRuler + gap*float64(strs-1) + float64(len(systems))*smallLanes.height(strs) + keyFoot
-		if onPage == keysOnAPage || onPage > 0 && y+height > bottom+0.1 {
-			if p, c, err = newPen(paper.Width, paper.Height); err != nil {
-				return nil, err
-			}
-			out = append(out, c)
-			p.dateAndTempo()
-			y, onPage = margin+4, 0
+	onPage := 0
+	for _, stop := range r.Stops {
+		lines := smallLines.lines(cellsOf(s.Bars, stop.First, stop.First+stop.Notes), s.Bars, width)
+		height := keyHead + keyRuler + gap*float64(strs-1) + float64(len(lines))*smallLines.height(strs) + keyFoot
+		before := len(g.pens)
+		if onPage == keysOnAPage {
+			height = form.Paper.Height // to the next page
 		}
-		p.key(s, systems, gap, y)
-		y += height
+		if onPage > 0 {
+			if err := g.room(height); err != nil {
+				return drawn{}, err
+			}
+		}
+		if len(g.pens) > before {
+			onPage = 0
+		}
+		g.marks = append(g.marks, mark{stop.Title, len(g.pens) - 1})
+		g.pen().key(stop, s.Strings, lines, gap, g.y)
+		g.y += keyHead + keyRuler + gap*float64(strs-1) + float64(len(lines))*smallLines.height(strs) + keyFoot
 		onPage++
 	}
-	return out, nil
+	return g.drawn, g.feet()
 }
 
 // roundHead writes the sentence, and returns the y below it.
@@ -91,13 +94,9 @@ func (p *pen) roundHead(r round.Round) float64 {
 	return y + 2
 }
 
-func eventsOf(r round.Round, s round.Stop) []piece.Event {
-	return r.Run.Events[s.First : s.First+s.Notes]
-}
-
 // key draws one key with its top at y: its heading, its neck with what changes
 // beside it, and the lines of its run.
-func (p *pen) key(s round.Stop, systems [][]piece.Event, gap, y float64) {
+func (p *pen) key(s round.Stop, strings []piece.OpenString, lines []line, gap, y float64) {
 	width := p.width - 2*margin
 	box := s.Plan.Boxes[s.Plan.Box]
 	p.write(margin, y+keyHead-1.5, letter{bold, 10, ink}, left, s.Title)
@@ -108,13 +107,10 @@ func (p *pen) key(s round.Stop, systems [][]piece.Event, gap, y float64) {
 	p.keyNeck(s.Plan, margin, y+2, width*share, gap)
 	p.keyWords(s, margin+width*share+6, y+3, width*(1-share)-6)
 	y += keyRuler + gap*float64(strs-1)
-	longest := int(width / 7) // short runs are not spread out
-	for _, events := range systems {
-		longest = max(longest, len(events))
-	}
-	for _, events := range systems {
-		p.tab(smallLanes, margin, y, width, strs, events, longest)
-		y += smallLanes.height(strs)
+	columns := max(int(width/7), longest(lines)) // short runs are not spread out
+	for _, l := range lines {
+		p.tab(smallLines, margin, y, width/float64(columns), strings, l)
+		y += smallLines.height(strs)
 	}
 }
 
@@ -154,19 +150,19 @@ func (p *pen) keyWords(s round.Stop, x, y, width float64) {
 }
 
 // roundSummary is one page with a line for each key.
-func roundSummary(r round.Round, paper Paper) ([]*canvas.Canvas, error) {
-	p, c, err := newPen(paper.Width, paper.Height)
-	if err != nil {
-		return nil, err
+func roundSummary(r round.Round, form Form) (drawn, error) {
+	g := paging{Form: form, title: r.Title}
+	if err := g.next(); err != nil {
+		return drawn{}, err
 	}
+	p := g.pen()
 	y := p.roundHead(r)
-	p.dateAndTempo()
-	height := (paper.Height - margin - 8 - y) / float64(len(r.Stops))
+	height := (g.bottom() - y) / float64(len(r.Stops))
 	for _, s := range r.Stops {
 		p.summaryLine(s, y, min(height, 19))
 		y += min(height, 19)
 	}
-	return []*canvas.Canvas{c}, nil
+	return g.drawn, g.feet()
 }
 
 func (p *pen) summaryLine(s round.Stop, y, height float64) {

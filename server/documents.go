@@ -19,8 +19,8 @@ func (h handlers) MakeRound(_ context.Context, r api.MakeRoundRequestObject) (ap
 	return api.MakeRound200JSONResponse(made), err
 }
 
-func (h handlers) MakeDocument(_ context.Context, r api.MakeDocumentRequestObject) (api.MakeDocumentResponseObject, error) {
-	f, options, err := asked(r.Params.Format, r.Params.Paper, r.Params.CountIn, r.Params.Click)
+func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObject) (api.MakeDocumentResponseObject, error) {
+	f, options, err := asked(ctx, r.Params.Format, fileParams{r.Params.Paper, r.Params.CountIn, r.Params.Click, r.Params.Staff, r.Params.Page})
 	if err != nil {
 		return nil, err
 	}
@@ -28,15 +28,16 @@ func (h handlers) MakeDocument(_ context.Context, r api.MakeDocumentRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	data, disposition, err := written(f, document.OfPlan(p), options)
+	file, err := f.Write(document.OfPlan(p), options)
+	disposition := attachment(file)
 	return api.MakeDocument200AsteriskResponse{
-		Body: bytes.NewReader(data), ContentType: f.MediaType, ContentLength: int64(len(data)),
+		Body: bytes.NewReader(file.Data), ContentType: file.MediaType, ContentLength: int64(len(file.Data)),
 		Headers: api.MakeDocument200ResponseHeaders{ContentDisposition: &disposition},
 	}, err
 }
 
-func (h handlers) MakeRoundDocument(_ context.Context, r api.MakeRoundDocumentRequestObject) (api.MakeRoundDocumentResponseObject, error) {
-	f, options, err := asked(r.Params.Format, r.Params.Paper, r.Params.CountIn, r.Params.Click)
+func (h handlers) MakeRoundDocument(ctx context.Context, r api.MakeRoundDocumentRequestObject) (api.MakeRoundDocumentResponseObject, error) {
+	f, options, err := asked(ctx, r.Params.Format, fileParams{r.Params.Paper, r.Params.CountIn, r.Params.Click, r.Params.Staff, r.Params.Page})
 	if err != nil {
 		return nil, err
 	}
@@ -48,28 +49,36 @@ func (h handlers) MakeRoundDocument(_ context.Context, r api.MakeRoundDocumentRe
 	if err != nil {
 		return nil, err
 	}
-	data, disposition, err := written(f, document.OfRound(made, layout), options)
+	file, err := f.Write(document.OfRound(made, layout), options)
+	disposition := attachment(file)
 	return api.MakeRoundDocument200AsteriskResponse{
-		Body: bytes.NewReader(data), ContentType: f.MediaType, ContentLength: int64(len(data)),
+		Body: bytes.NewReader(file.Data), ContentType: file.MediaType, ContentLength: int64(len(file.Data)),
 		Headers: api.MakeRoundDocument200ResponseHeaders{ContentDisposition: &disposition},
 	}, err
 }
 
+// fileParams are the parameters of a file beside its format.
+type fileParams struct {
+	paper                 *string
+	countIn, click, staff *bool
+	page                  *int
+}
+
 // asked finds the format and the options of a request.
-func asked(format string, paper *string, countIn, click *bool) (document.Format, document.Options, error) {
-	o := document.Options{Guide: rhythm.Guide{CountIn: valueOr(countIn, false), Click: valueOr(click, false)}}
+func asked(ctx context.Context, format string, p fileParams) (document.Format, document.Options, error) {
+	o := document.Options{Guide: rhythm.Guide{CountIn: valueOr(p.countIn, false), Click: valueOr(p.click, false)}}
+	o.Form.Page = max(valueOr(p.page, 0), 0)
+	o.Form.NoStaff = !valueOr(p.staff, true)
+	o.Base, _ = ctx.Value(baseKey{}).(string)
 	f, err := document.Find(format)
 	if err != nil {
 		return f, o, fault.At("format", "%v", err)
 	}
-	if o.Paper, err = draw.FindPaper(valueOr(paper, draw.A4.ID)); err != nil {
+	if o.Form.Paper, err = draw.FindPaper(valueOr(p.paper, draw.A4.ID)); err != nil {
 		return f, o, fault.At("paper", "%v", err)
 	}
 	return f, o, nil
 }
 
-// written is a file with the header that names it.
-func written(f document.Format, s document.Source, o document.Options) (data []byte, disposition string, err error) {
-	data, err = f.Write(s, o)
-	return data, fmt.Sprintf("attachment; filename=%q", f.FileName(s)), err
-}
+// attachment is the header that names a file.
+func attachment(f document.File) string { return fmt.Sprintf("attachment; filename=%q", f.Name) }

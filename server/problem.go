@@ -6,11 +6,12 @@ import (
 	"fmt"
 	"io"
 	"log/slog"
+	"mime"
 	"net/http"
-	"strings"
 
 	"github.com/labstack/echo/v5"
 
+	"evenladder/core/brief"
 	"evenladder/core/fault"
 	"evenladder/server/api"
 	"evenladder/store"
@@ -75,12 +76,24 @@ type jsonBinder struct{}
 
 // Bind reads the body into target.
 func (jsonBinder) Bind(c *echo.Context, target any) error {
-	if kind, _, _ := strings.Cut(c.Request().Header.Get("Content-Type"), ";"); kind != "application/json" {
+	if kind, _, _ := mime.ParseMediaType(c.Request().Header.Get("Content-Type")); kind != "application/json" {
 		return echo.ErrUnsupportedMediaType
 	}
 	data, err := io.ReadAll(c.Request().Body)
 	if err != nil {
 		return err
+	}
+	if b, ok := target.(*brief.Brief); ok {
+		if within, export := brief.Exported(data); export {
+			data = within
+		}
+		if len(data) <= MaxBodyBytes {
+			*b, err = brief.ParseAs(data, "body")
+			return err
+		}
+	}
+	if len(data) > MaxBodyBytes {
+		return echo.ErrStatusRequestEntityTooLarge
 	}
 	return fault.Decode(data, "body", target)
 }

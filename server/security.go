@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"net"
 	"net/http"
 	"net/netip"
@@ -17,6 +18,20 @@ func localHostOnly(next echo.HandlerFunc) echo.HandlerFunc {
 		local, ok := r.Context().Value(http.LocalAddrContextKey).(net.Addr)
 		if ok && isLoopback(local.String()) && !isLoopback(r.Host) {
 			return echo.ErrForbidden
+		}
+		return next(c)
+	}
+}
+
+// baseKey is the context key of the address that a request came to, where other
+// devices reach it.
+type baseKey struct{}
+
+// reachable notes the address of the application for what is printed.
+func reachable(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		if r := c.Request(); !isLoopback(r.Host) && r.Host != "" {
+			c.SetRequest(r.WithContext(context.WithValue(r.Context(), baseKey{}, c.Scheme()+"://"+r.Host)))
 		}
 		return next(c)
 	}

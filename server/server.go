@@ -18,9 +18,12 @@ import (
 	"evenladder/store"
 )
 
-// MaxBodyBytes is the largest body that a request may have. A brief takes
-// about one thousand.
-const MaxBodyBytes = 128 << 10
+// MaxBodyBytes is the largest body that a request may have. A brief takes about
+// one thousand. An exported plan or round may have MaxExportBytes.
+const (
+	MaxBodyBytes   = 128 << 10
+	MaxExportBytes = 2 << 20
+)
 
 // New wires the application. Front is the built front end.
 func New(st *store.Store, front fs.FS, log *slog.Logger) (*echo.Echo, error) {
@@ -36,8 +39,9 @@ func New(st *store.Store, front fs.FS, log *slog.Logger) (*echo.Echo, error) {
 		middleware.Recover(),
 		localHostOnly,
 		securityHeaders,
+		reachable,
 		echo.WrapMiddleware(http.NewCrossOriginProtection().Handler),
-		middleware.BodyLimit(MaxBodyBytes),
+		middleware.BodyLimit(MaxExportBytes),
 	)
 	api.RegisterHandlers(e, api.NewStrictHandler(handlers{st}, nil))
 	e.GET("/*", pages.serve, middleware.Gzip())

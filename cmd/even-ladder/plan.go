@@ -83,11 +83,15 @@ func documentCommand() *cobra.Command {
 type fileFlags struct {
 	format, paper string
 	guide         rhythm.Guide
+	tabAlone      bool
+	page          int
 }
 
 func (f *fileFlags) of(c *cobra.Command, about string) {
 	c.Flags().StringVar(&f.format, "format", "", about)
 	c.Flags().StringVar(&f.paper, "paper", draw.A4.ID, "a4 or letter")
+	c.Flags().BoolVar(&f.tabAlone, "tab-alone", false, "no staff over the tab of a page")
+	c.Flags().IntVar(&f.page, "page", 0, "one page of svg or png, from 1; all without it")
 	c.Flags().BoolVar(&f.guide.CountIn, "count-in", false, "two bars counted in, in sound and MIDI")
 	c.Flags().BoolVar(&f.guide.Click, "click", false, "the beats struck while the run goes on, in sound and MIDI")
 }
@@ -101,11 +105,11 @@ func (f *fileFlags) write(w io.Writer, source document.Source) error {
 	if err != nil {
 		return fault.At("paper", "%v", err)
 	}
-	data, err := kind.Write(source, document.Options{Paper: paper, Guide: f.guide})
+	file, err := kind.Write(source, document.Options{Form: draw.Form{Paper: paper, NoStaff: f.tabAlone, Page: max(f.page, 0)}, Guide: f.guide})
 	if err != nil {
 		return err
 	}
-	_, err = w.Write(data)
+	_, err = w.Write(file.Data)
 	return err
 }
 
@@ -117,11 +121,15 @@ func readPlan(r io.Reader) (plan.Plan, error) {
 	return plan.Build(b)
 }
 
-// readBrief reads a brief no larger than the server would.
+// readBrief reads a brief, or takes that of an exported plan or round, no larger
+// than the server would.
 func readBrief(r io.Reader) (brief.Brief, error) {
-	data, err := io.ReadAll(io.LimitReader(r, server.MaxBodyBytes+1))
+	data, err := io.ReadAll(io.LimitReader(r, server.MaxExportBytes+1))
 	if err != nil {
 		return brief.Brief{}, err
+	}
+	if within, export := brief.Exported(data); export {
+		data = within
 	}
 	if len(data) > server.MaxBodyBytes {
 		return brief.Brief{}, fault.At("brief", "more than %d kB were given: give at most that", server.MaxBodyBytes>>10)

@@ -11,6 +11,8 @@
 package brief
 
 import (
+	"encoding/json"
+
 	"evenladder/core/fault"
 	"evenladder/core/neck"
 )
@@ -122,9 +124,27 @@ func (r Round) IsZero() bool {
 	return r.Order == "" && r.Through == "" && r.Start == "" && len(r.Keys) == 0 && r.Seed == nil && len(r.Spelling) == 0 && r.Where == "" && r.Link == ""
 }
 
-// Parse reads a brief as JSON. Broken JSON is a fault of the field "brief", a
-// wrong type or an unknown field one of its own path.
-func Parse(data []byte) (b Brief, err error) {
-	err = fault.Decode(data, "brief", &b)
+// Parse reads a brief as JSON, or takes the brief of an exported plan or round.
+// Broken JSON is a fault of the field "brief", a wrong type or an unknown field one
+// of its own path.
+func Parse(data []byte) (Brief, error) { return ParseAs(data, "brief") }
+
+// ParseAs is Parse where broken JSON is a fault of another field.
+func ParseAs(data []byte, what string) (b Brief, err error) {
+	if within, ok := Exported(data); ok {
+		data = within
+	}
+	err = fault.Decode(data, what, &b)
 	return b, err
+}
+
+// Exported is the brief in an exported plan or round; ok is false for anything
+// else.
+func Exported(data []byte) (within []byte, ok bool) {
+	var made struct {
+		Brief    json.RawMessage
+		Sentence *string
+	}
+	ok = json.Unmarshal(data, &made) == nil && made.Brief != nil && made.Sentence != nil
+	return made.Brief, ok
 }

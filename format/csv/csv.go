@@ -15,6 +15,7 @@ var header = []string{"n", "bar", "beat", "beats", "count", "string", "fret", "f
 // Write writes the events of a score under a header.
 func Write(w io.Writer, s score.Score) error {
 	c := csv.NewWriter(w)
+	c.UseCRLF = true // RFC 4180
 	if err := c.Write(header); err != nil {
 		return err
 	}

@@ -422,6 +422,12 @@ type MakeDocumentParams struct {
 	// CountIn Two bars are counted in; for midi and wav.
 	CountIn *bool `form:"countIn,omitempty" json:"countIn,omitempty"`
 
+	// Page The one page that is wanted, from 1; for svg and png, which come as a zip archive where there are several.
+	Page *int `form:"page,omitempty" json:"page,omitempty"`
+
+	// Staff A staff stands over the tab, as it does where nothing is said; for pdf, svg and png.
+	Staff *bool `form:"staff,omitempty" json:"staff,omitempty"`
+
 	// Click The beats are struck while the run goes on; for midi and wav.
 	Click *bool `form:"click,omitempty" json:"click,omitempty"`
 }
@@ -442,6 +448,12 @@ type MakeRoundDocumentParams struct {
 
 	// CountIn Two bars are counted in; for midi and wav.
 	CountIn *bool `form:"countIn,omitempty" json:"countIn,omitempty"`
+
+	// Page The one page that is wanted, from 1; for svg and png, which come as a zip archive where there are several.
+	Page *int `form:"page,omitempty" json:"page,omitempty"`
+
+	// Staff A staff stands over the tab, as it does where nothing is said; for pdf, svg and png.
+	Staff *bool `form:"staff,omitempty" json:"staff,omitempty"`
 
 	// Click The beats are struck while the run goes on; for midi and wav.
 	Click *bool `form:"click,omitempty" json:"click,omitempty"`
@@ -709,6 +721,20 @@ func (w *ServerInterfaceWrapper) MakeDocument(ctx *echo.Context) error {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter countIn: %s", err))
 	}
 
+	// ------------- Optional query parameter "page" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "page", ctx.QueryParams(), &params.Page, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter page: %s", err))
+	}
+
+	// ------------- Optional query parameter "staff" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "staff", ctx.QueryParams(), &params.Staff, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter staff: %s", err))
+	}
+
 	// ------------- Optional query parameter "click" -------------
 
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "click", ctx.QueryParams(), &params.Click, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
@@ -782,6 +808,20 @@ func (w *ServerInterfaceWrapper) MakeRoundDocument(ctx *echo.Context) error {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "countIn", ctx.QueryParams(), &params.CountIn, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter countIn: %s", err))
+	}
+
+	// ------------- Optional query parameter "page" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "page", ctx.QueryParams(), &params.Page, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter page: %s", err))
+	}
+
+	// ------------- Optional query parameter "staff" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "staff", ctx.QueryParams(), &params.Staff, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter staff: %s", err))
 	}
 
 	// ------------- Optional query parameter "click" -------------

@@ -1323,6 +1323,10 @@ export interface operations {
                 paper?: string;
                 /** @description Two bars are counted in; for midi and wav. */
                 countIn?: boolean;
+                /** @description The one page that is wanted, from 1; for svg and png, which come as a zip archive where there are several. */
+                page?: number;
+                /** @description A staff stands over the tab, as it does where nothing is said; for pdf, svg and png. */
+                staff?: boolean;
                 /** @description The beats are struck while the run goes on; for midi and wav. */
                 click?: boolean;
             };
@@ -1375,6 +1379,10 @@ export interface operations {
                 paper?: string;
                 /** @description Two bars are counted in; for midi and wav. */
                 countIn?: boolean;
+                /** @description The one page that is wanted, from 1; for svg and png, which come as a zip archive where there are several. */
+                page?: number;
+                /** @description A staff stands over the tab, as it does where nothing is said; for pdf, svg and png. */
+                staff?: boolean;
                 /** @description The beats are struck while the run goes on; for midi and wav. */
                 click?: boolean;
                 /** @description pages for four keys on each, or summary; for pdf, svg and png. */
