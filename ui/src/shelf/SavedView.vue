@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { mdiMagnify } from '@mdi/js'
+import { mdiMagnify, mdiUpload } from '@mdi/js'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import type { Kept } from '../api/client'
+import { useRouter } from 'vue-router'
+import { api, take, type Brief, type Kept } from '../api/client'
 import { toQuery } from '../shared/brief/query'
-import { useLoad } from '../shared/load'
+import { useLoad, wordsOf } from '../shared/load'
 import { shelf, useShelf } from '../shared/shelf'
 import { keptShelf } from '../shared/shell/kept'
 import ShelfRow from '../shared/shell/ShelfRow.vue'
@@ -44,6 +45,28 @@ const on = () => shelf(keptShelf.value)
 const rename = (k: Kept) => (title: string) => act(() => on().update(k.id, k.version, { title, notes: k.notes, ...(k.brief ? { brief: k.brief } : {}) }))
 const copy = (k: Kept) => act(() => on().duplicate(k.id))
 
+const router = useRouter()
+const picker = ref<HTMLInputElement>()
+const unread = ref('')
+
+/** Opens a plan or a round that was exported, or a brief in a file, where it is worked on. */
+async function openFile(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  unread.value = ''
+  try {
+    const given = JSON.parse(await file.text()) as Brief & { brief?: Brief }
+    const { brief } = await take(api.POST('/api/v1/plan', { body: given }))
+    const round = (given.brief ?? given).round
+    await router.push({ name: round ? 'rounds' : 'bench', query: toQuery(round ? { ...brief, round } : brief) })
+  } catch (cause) {
+    const words = cause instanceof SyntaxError ? 'this is not JSON: choose a plan, a round or a brief that was exported' : wordsOf(cause)
+    unread.value = `${file.name}: ${words}`
+  }
+}
+
 async function showMore() {
   const kind = keptShelf.value
   const page = pages.value?.[kind]
@@ -74,7 +97,10 @@ async function showMore() {
         autocomplete="off"
         @click:clear="search = ''"
       />
+      <v-btn color="primary" variant="tonal" :prepend-icon="mdiUpload" data-do="open-file" @click="picker?.click()">Open a file</v-btn>
+      <input ref="picker" type="file" accept=".json,application/json" hidden aria-label="A plan, a round or a brief as JSON" @change="openFile" />
     </div>
+    <p v-if="unread" class="failure" role="alert">{{ unread }}</p>
     <DeletedList v-if="showsDeleted" @back="again" />
     <template v-else>
       <TryAgain :text="failure" @again="again" />
@@ -105,6 +131,10 @@ async function showMore() {
 </template>
 
 <style scoped>
+.failure {
+  color: var(--brick);
+}
+
 .library {
   margin: auto;
   max-width: 1080px;

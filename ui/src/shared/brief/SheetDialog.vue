@@ -1,27 +1,51 @@
 <script setup lang="ts">
 import { mdiDownload, mdiPrinter } from '@mdi/js'
-import { useObjectUrl } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, onUnmounted, ref, watch } from 'vue'
 import type { Brief, Catalogue } from '../../api/client'
 import { keptClick, keptCountIn, keptPaper, keptRoundLayout } from '../shell/kept'
-import { useLoad } from '../load'
+import { wordsOf } from '../load'
 import { tell } from '../shell/notice'
-import { download, fetchDocument, type Making } from './sheet'
+import { download, fetchDocument, sheetPages, type Making } from './sheet'
 
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ brief: Brief; catalogue: Catalogue | undefined; round?: boolean }>()
 const making = computed<Making>(() => (props.round ? { of: 'round', layout: keptRoundLayout.value } : { of: 'plan' }))
 
 const asked = computed(() => (open.value ? { brief: props.brief, making: making.value, paper: keptPaper.value } : undefined))
-const { value: page, failure: notDrawn } = useLoad(asked, async ({ brief, making, paper }) => (await fetchDocument(brief, making, 'png', { paper })).blob)
-const preview = useObjectUrl(page)
+const pages = ref<string[]>([])
+const drawing = ref(false)
+const notDrawn = ref('')
 const notMade = ref('')
 const failure = computed(() => notMade.value || notDrawn.value)
 const busy = ref('')
-watch(asked, () => {
-  page.value = undefined // another page: the old one is not to be taken for it
-  notMade.value = ''
-})
+
+function clear() {
+  pages.value.forEach((url) => URL.revokeObjectURL(url))
+  pages.value = []
+}
+
+/** Shows the pages as they come, until others are asked for. */
+watch(
+  asked,
+  async (now) => {
+    clear() // another sheet: the old pages are not to be taken for it
+    notMade.value = notDrawn.value = ''
+    if (!now) return
+    drawing.value = true
+    try {
+      for await (const page of sheetPages(now.brief, now.making, now.paper)) {
+        if (asked.value !== now) return
+        pages.value.push(URL.createObjectURL(page))
+      }
+    } catch (cause) {
+      if (asked.value === now) notDrawn.value = wordsOf(cause)
+    } finally {
+      if (asked.value === now) drawing.value = false
+    }
+  },
+  { immediate: true },
+)
+onUnmounted(clear)
 
 async function get(format: string) {
   busy.value = format
@@ -92,8 +116,8 @@ async function print() {
       </div>
       <div class="preview">
         <p v-if="failure" class="failure">{{ failure }}</p>
-        <img v-else-if="preview" :src="preview" alt="The page as it will print" />
-        <v-progress-linear v-else indeterminate color="primary" aria-label="Drawing the page" />
+        <img v-for="(page, i) in pages" :key="page" :src="page" :alt="`Page ${i + 1} as it will print`" />
+        <v-progress-linear v-if="drawing && !failure" indeterminate color="primary" aria-label="Drawing the page" />
       </div>
     </v-card>
   </v-dialog>
@@ -141,7 +165,7 @@ async function print() {
 .preview img {
   background: white;
   display: block;
-  margin: auto;
+  margin: 0 auto 12px;
   width: min(100%, 620px);
 }
 

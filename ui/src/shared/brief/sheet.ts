@@ -8,11 +8,14 @@ export interface FileOptions {
   paper: string
   countIn?: boolean
   click?: boolean
+  /** The one page that is wanted, from 1. */
+  page?: number
 }
 
 /** A brief as a file, with the name that the server gives it. */
 export async function fetchDocument(brief: Brief, making: Making, format: string, options: FileOptions): Promise<{ blob: Blob; name: string }> {
-  const asked = { format, paper: options.paper, countIn: String(options.countIn ?? false), click: String(options.click ?? false) }
+  const asked: Record<string, string> = { format, paper: options.paper, countIn: String(options.countIn ?? false), click: String(options.click ?? false) }
+  if (options.page) asked.page = String(options.page)
   let answer: Response
   try {
     answer = await fetch(`/api/v1/${making.of}/document?${new URLSearchParams({ ...asked, ...(making.of === 'round' ? { layout: making.layout } : {}) })}`, {
@@ -29,6 +32,18 @@ export async function fetchDocument(brief: Brief, making: Making, format: string
   }
   const name = /filename="([^"]+)"/.exec(answer.headers.get('Content-Disposition') ?? '')?.[1] ?? `sheet.${format}`
   return { blob: await answer.blob(), name }
+}
+
+/** The pages of a sheet as pictures, as they come: there are as many as the server gives. */
+export async function* sheetPages(brief: Brief, making: Making, paper: string): AsyncGenerator<Blob> {
+  for (let page = 1; ; page++) {
+    try {
+      yield (await fetchDocument(brief, making, 'png', { paper, page })).blob
+    } catch (cause) {
+      if (page > 1 && cause instanceof CallError && cause.fields.some((f) => f.field === 'page')) return
+      throw cause
+    }
+  }
 }
 
 /** Hands a file to the browser's downloads. */
