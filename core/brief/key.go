@@ -41,7 +41,12 @@ var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: [
 		Path: "scale.name", Title: "Scale", About: "Id of a scale of the catalogue; or give a formula.", Hint: "or type degrees: 1 b2 4 5 b7",
 		at: func(b *Brief) any { return &b.Scale.Name }, choices: scales, typed: typedScale, clears: append([]string{"layout.fromDegree"}, noBox...),
 		check: checkScale,
-		say:   func(r *Reading) (string, string) { return " ", r.Scale.Name },
+		say: func(r *Reading) (lead, words string) {
+			if r.Brief.Scale.Formula != "" {
+				return " with ", r.Scale.Name
+			}
+			return " ", r.Scale.Name
+		},
 	},
 	{
 		Path: "scale.formula", Title: "Degrees", About: "Degrees against the major scale, such as 1 b2 4 5 b7, where no name is given.",

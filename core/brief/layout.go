@@ -102,7 +102,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 		say: func(r *Reading) (lead, words string) {
 			if low, high := *r.Brief.Layout.LowFret, *r.Brief.Layout.HighFret; low != 0 || high != r.Neck.Frets {
-				return ", between ", fmt.Sprintf("frets %d and %d", low, high)
+				return fretsBetween(low, high)
 			}
 			return
 		},
@@ -147,6 +147,14 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 }}
+
+// fretsBetween says a stretch of the neck after its comma.
+func fretsBetween(low, high int) (lead, words string) {
+	if low == high {
+		return ", on ", fmt.Sprintf("fret %d", low)
+	}
+	return ", between ", fmt.Sprintf("frets %d and %d", low, high)
+}
 
 // maxBoxOctaves is as far as a box can move on the longest neck.
 const maxBoxOctaves = 2

@@ -124,7 +124,7 @@ func (r *Reading) LayOut() ([]layout.Box, error) {
 	case len(boxes) == 0:
 		return nil, fault.At("layout.highFret", "no note of the scale lies within these frets: give a wider stretch of the neck")
 	case r.Box() >= len(boxes):
-		return nil, fault.At("layout.box", "%d was given: this layout has boxes 0 to %d", r.Box(), len(boxes)-1)
+		return nil, fault.At("layout.box", "%d was given: %s", r.Box(), boxesThere(len(boxes)))
 	}
 	if r.anyBox {
 		low := slices.IndexFunc(boxes, func(b layout.Box) bool { return b.Complete() && layout.HandFret(b) < layout.Octave })
@@ -138,6 +138,14 @@ func (r *Reading) LayOut() ([]layout.Box, error) {
 		boxes[r.Box()] = layout.Moved(boxes[r.Box()], n)
 	}
 	return boxes, nil
+}
+
+// boxesThere says which boxes a layout has.
+func boxesThere(count int) string {
+	if count == 1 {
+		return "this layout has one box: give 0"
+	}
+	return fmt.Sprintf("this layout has boxes 0 to %d", count-1)
 }
 
 // Say is a note's name as the brief asks to say notes, whatever the key.

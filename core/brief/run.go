@@ -92,7 +92,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		check: func(r *Reading, f *fault.List) { checkDegrees(f, "run.chords", r.Brief.Run.Chords, r.Scale.Len()) },
 		say: func(r *Reading) (lead, words string) {
 			if r.Pattern.Uses.Chords {
-				return ", chords on ", english.Numbers(r.Brief.Run.Chords)
+				return ", on ", english.Numbers(r.Brief.Run.Chords)
 			}
 			return
 		},
@@ -129,13 +129,13 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		choices: func(*Reading) []Choice {
 			out := []Choice{choice("once", "", "run.repeat", 1)}
 			for n := 2; n <= 4; n++ {
-				out = append(out, choice(fmt.Sprintf("%d times", n), "", "run.repeat", n))
+				out = append(out, choice(english.Times(n), "", "run.repeat", n))
 			}
 			return out
 		},
 		say: func(r *Reading) (lead, words string) {
 			if r.Pattern.Uses.Repeat && *r.Brief.Run.Repeat > 1 {
-				return ", each ", fmt.Sprintf("%d times", *r.Brief.Run.Repeat)
+				return ", each ", english.Times(*r.Brief.Run.Repeat)
 			}
 			return
 		},
@@ -219,7 +219,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		check:   func(r *Reading, f *fault.List) { f.Between("run.chord", *r.Brief.Run.Chord, 1, r.Scale.Len()) },
 		say: func(r *Reading) (lead, words string) {
 			if chord := *r.Brief.Run.Chord; r.Brief.Run.LandOn == nil && r.Finish == run.OnChord && chord != 1 {
-				return " of ", "the chord on " + r.Scale.Formula[chord-1].Pretty()
+				return " on ", r.Scale.Formula[chord-1].Pretty()
 			}
 			return
 		},
@@ -292,7 +292,7 @@ func makeRun(r *Reading, f *fault.List) {
 	b := &r.Brief.Run
 	r.Pattern, _ = table.Find(run.Patterns, b.Pattern)
 	if r.Scale.Len() != 7 && r.Pattern.ID == run.DropTwo {
-		f.Addf("run.pattern", "%s needs a scale of seven notes, this one has %d: give one of %s", r.Pattern.Name, r.Scale.Len(), table.IDs(run.Patterns))
+		f.Addf("run.pattern", "%s need a scale of seven notes, this one has %d: give one of %s", r.Pattern.Name, r.Scale.Len(), table.IDs(run.Patterns))
 	}
 	r.Finish = run.Finish(b.Finish)
 	r.Spec = run.Spec{

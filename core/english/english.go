@@ -43,10 +43,39 @@ var ordinals = [...]string{"", "single", "second", "third", "fourth", "fifth", "
 // Every is the word after "on every": 1 "single", 2 "second", up to 12.
 func Every(n int) string { return ordinals[n] }
 
-var spokenSigns = strings.NewReplacer("♭", " flat", "♯", " sharp", "𝄫", " double flat", "𝄪", " double sharp", "♮", " natural", "1-3-4", "one three four")
+var spokenSigns = strings.NewReplacer("♭", " flat ", "♯", " sharp ", "𝄫", " double flat ", "𝄪", " double sharp ", "♮", " natural ", "1-3-4", "one three four")
 
 // Spoken is a sentence with its signs in words, for those who hear it.
-func Spoken(s string) string { return spokenSigns.Replace(s) }
+func Spoken(s string) string {
+	return closeUp.Replace(strings.Join(strings.Fields(spokenSigns.Replace(s)), " "))
+}
+
+// closeUp takes out the space that a sign in words leaves before a stop.
+var closeUp = strings.NewReplacer(" ,", ",", " .", ".", " ;", ";", " :", ":", " )", ")")
+
+// Times is how often: "once", "twice", "three times".
+func Times(n int) string {
+	switch n {
+	case 1:
+		return "once"
+	case 2:
+		return "twice"
+	}
+	if n < len(numbers) {
+		return numbers[n] + " times"
+	}
+	return fmt.Sprintf("%d times", n)
+}
+
+var numbers = [...]string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"}
+
+// Range is a stretch of numbers with its noun: "frets 5 to 9", "fret 5".
+func Range(one, many string, low, high int) string {
+	if low == high {
+		return fmt.Sprintf("%s %d", one, low)
+	}
+	return fmt.Sprintf("%s %d to %d", many, low, high)
+}
 
 // Lines breaks a text at its spaces into lines of no more than so many
 // characters. A longer word stands on a line of its own.

@@ -31,7 +31,7 @@ var Systems = []System{
 	{table.Row{ID: "from-degree", Name: "from one degree, all starts", Phrase: "from one degree, all starts", Why: "finds every place to begin, each with the form it grows out of"}, fromDegree, Uses{Span: true, AnyString: true}},
 	{table.Row{ID: "first-position", Name: "first position", Phrase: "in first position", Why: "open strings and the first frets, lowest note to highest"}, firstPosition, Uses{}},
 	{table.Row{ID: "single-string", Name: "one string at a time", Phrase: "one string at a time", Why: "shows steps and half steps as distances; joins the boxes"}, singleString, Uses{Links: true}},
-	{table.Row{ID: "campanella", Name: "campanella", Phrase: "as campanella", Why: "no two neighbours on one string: the notes ring into each other"}, campanella, Uses{Span: true, AllStrings: true, AnyString: true, Rings: true}},
+	{table.Row{ID: "campanella", Name: "campanella", Phrase: "as a campanella", Why: "no two neighbours on one string: the notes ring into each other"}, campanella, Uses{Span: true, AllStrings: true, AnyString: true, Rings: true}},
 }
 
 // Fewer is the system with one note less on each string; ok is false where

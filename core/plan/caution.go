@@ -40,8 +40,8 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 			Caution{CautionCare, "Warm up first, stop if it hurts, and keep it short with breaks. Pain, numbness or tingling that stays is for a doctor or physiotherapist."})
 	}
 	if !box.Complete {
-		out = append(out, Caution{CautionIncomplete, fmt.Sprintf("Box %s lacks %s: beyond frets %d to %d.",
-			box.ID, english.And(box.Lacks), m.Request.LowFret, m.Request.HighFret)})
+		out = append(out, Caution{CautionIncomplete, fmt.Sprintf("Box %s lacks %s: beyond %s.",
+			box.ID, english.And(box.Lacks), english.Range("fret", "frets", m.Request.LowFret, m.Request.HighFret))})
 	}
 	if m.System.Uses.Rings {
 		out = append(out, m.sharedStrings(chosen)...)
@@ -65,7 +65,7 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 		out = append(out, Caution{CautionFrets, fmt.Sprintf("%s %s %s past the frets that are left.", noun, english.And(others), verb)})
 	}
 	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
-		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, degree %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", end.Label, pitch.Pretty(end.Degree))})
+		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", endWords(end))})
 	}
 	if seq.uneven {
 		out = append(out, Caution{CautionUneven, fmt.Sprintf("Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.", len(seq.steps), maxRepeated)})
@@ -74,9 +74,28 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 		out = append(out, Caution{CautionRespelled, m.respelledWords()})
 	}
 	if t, ok := m.Scale.Simpler(); ok {
-		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals in its signature; %s sounds the same and reads more easily.", m.Scale.Title(), t.Title())})
+		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals%s; %s sounds the same and reads more easily.",
+			m.Title(m.Scale.Tonic, m.Scale.Name), inSignature(m.Scale), m.Title(t.Tonic, t.Name))})
 	}
 	return out
+}
+
+// endWords say a last note: "G, degree 6", or its degree alone where notes are said
+// so.
+func endWords(end EndsOn) string {
+	degree := pitch.Pretty(end.Degree)
+	if end.Label == degree {
+		return "degree " + degree
+	}
+	return end.Label + ", degree " + degree
+}
+
+// inSignature says where the double accidentals of a scale stand.
+func inSignature(s scale.Scale) string {
+	if len(s.KeySignature().Accidentals) > 0 {
+		return " in its signature"
+	}
+	return ""
 }
 
 // jumpFrets is the way from which the hand jumps, if the notes are as far apart.
@@ -141,7 +160,7 @@ func (m *maker) easier(p Plan) string {
 	var ways []string
 	for _, b := range p.Boxes {
 		if !b.OverLimit && b.Complete {
-			ways = append(ways, fmt.Sprintf("box %s (%.0f mm)", b.ID, b.SpanMM))
+			ways = append(ways, "box "+b.ID)
 			break
 		}
 	}

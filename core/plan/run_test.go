@@ -49,7 +49,7 @@ func TestSequencesByDegree(t *testing.T) {
 	_, err := plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"strings": [6]}, "run": {"pattern": "intervals", "size": 9}}`))
 	assert.ErrorContains(t, err, "run.size: no figure of this pattern fits into the 3 notes")
 	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "kumoi"}, "run": {"pattern": "drop-2"}}`))
-	assert.ErrorContains(t, err, "run.pattern: drop-2 chords needs a scale of seven notes, this one has 5")
+	assert.ErrorContains(t, err, "run.pattern: drop-2 chords need a scale of seven notes, this one has 5")
 	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"pattern": "cell", "cell": "0 x"}}`))
 	assert.ErrorContains(t, err, `run.cell: "x" was given: give scale steps`)
 	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"landOn": {"string": 6, "fret": 1}}}`))

@@ -38,8 +38,10 @@ func (m *maker) reason(f fingered, r hand.Reason, note int) string {
 	switch {
 	case r.Alike:
 		return fmt.Sprintf("%s, so that like frets have like fingers: %s would ask for no more by itself.", finger, instead)
+	case mine == "" && other == "" && f.Report.Shifts == 0:
+		return fmt.Sprintf("%s: %s would do as well.", finger, instead)
 	case mine == "" && other == "":
-		return fmt.Sprintf("%s: %s would ask as much, and the hand that moves latest is taken.", finger, instead)
+		return fmt.Sprintf("%s: %s would ask as much, and move the hand sooner.", finger, instead)
 	case mine == "":
 		return fmt.Sprintf("%s, at rest: %s would ask for %s.", finger, instead, other)
 	case other == "":
@@ -59,6 +61,9 @@ func demandWords(f fingered, demands []hand.Demand, note int) string {
 		if d.Note != note && !more {
 			words[i] += fmt.Sprintf(" at string %d, fret %d", f.Notes[d.Note].String, f.Notes[d.Note].Fret)
 		}
+	}
+	if len(demands) == 2 && demandWord(demands[0]) == demandWord(demands[1]) {
+		return words[0] + " and another" + strings.TrimPrefix(words[1], demandWord(demands[1]))
 	}
 	return strings.Join(words, " and ")
 }

@@ -31,7 +31,7 @@ const (
 
 // Finishes are all ways to end in picker order.
 var Finishes = []table.Row{
-	{ID: string(AsWritten), Phrase: "ending where it ends"}, {ID: string(OnRoot), Phrase: "ending on the root"}, {ID: string(OnChord), Phrase: "ending on a chord note"},
+	{ID: string(AsWritten), Phrase: "ending where it ends"}, {ID: string(OnRoot), Phrase: "ending on the root"}, {ID: string(OnChord), Phrase: "ending on a note of the chord"},
 }
 
 // Fit is a way to fill the last bar.

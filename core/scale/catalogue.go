@@ -29,7 +29,7 @@ var catalogue = parseRows([][4]string{
 	{"minor-pentatonic", "minor pentatonic", "1 b3 4 5 b7", "major-pentatonic"},
 	{"minor-blues", "minor blues", "1 b3 4 b5 5 b7", "major-blues"},
 	{"major-blues", "major blues", "1 2 b3 3 5 6", "minor-blues"},
-	{"in", "“in” scale", "1 b2 4 5 b6", ""},
+	{"in", "miyako-bushi", "1 b2 4 5 b6", ""},
 	{"hirajoshi", "hirajoshi", "1 2 b3 5 b6", ""},
 	{"kumoi", "kumoi", "1 2 b3 5 6", ""},
 	{"in-sen", "in-sen", "1 b2 4 5 b7", ""},
