@@ -167,8 +167,11 @@ func (f Format) Write(s Source, o Options) (File, error) {
 	var b bytes.Buffer
 	if err := f.write(&b, s, o); err != nil {
 		var faults fault.List
-		if errors.As(err, &faults) {
+		switch {
+		case errors.As(err, &faults):
 			return File{}, faults
+		case errors.Is(err, draw.ErrTooLong):
+			return File{}, fault.At("run", "%v", err)
 		}
 		return File{}, fmt.Errorf("%s: %w", f.ID, err)
 	}

@@ -44,7 +44,26 @@ type Form struct {
 	Scan    bool   // other devices reach the address: it stands as a code too
 	NoStaff bool   // tab alone
 	Page    int    // the one page that is wanted, from 1; 0 for all
+	// Stop says that nobody waits for the sheet any more; nil for a sheet that is
+	// always finished.
+	Stop func() error
+
+	faces *faces
 }
+
+// stopped is why drawing is to stop.
+func (f Form) stopped() error {
+	if f.Stop == nil {
+		return nil
+	}
+	return f.Stop()
+}
+
+// maxPages bounds a sheet.
+const maxPages = 40
+
+// ErrTooLong says that a sheet has too many pages.
+var ErrTooLong = fmt.Errorf("the sheet would have more than %d pages: give a shorter run, fewer keys, or one page for all of them", maxPages)
 
 // paging makes the pages of a sheet one after the other.
 type paging struct {
@@ -59,10 +78,13 @@ type paging struct {
 const footTall = 13.0
 
 func (g *paging) next() error {
-	p, c, err := newPen(g.Paper.Width, g.Paper.Height)
-	if err != nil {
+	if err := g.stopped(); err != nil {
 		return err
 	}
+	if len(g.pens) == maxPages {
+		return ErrTooLong
+	}
+	p, c := newPen(g.faces, g.Paper.Width, g.Paper.Height)
 	g.pages, g.pens = append(g.pages, c), append(g.pens, p)
 	g.y = margin
 	if len(g.pens) > 1 {

@@ -43,6 +43,13 @@ func TestLinesKeepEveryNoteAndWholeBars(t *testing.T) {
 	}
 }
 
+func testPen(t *testing.T) *pen {
+	f, err := takeFaces()
+	require.NoError(t, err)
+	p, _ := newPen(f, 100, 100)
+	return p
+}
+
 func TestPiecesCutAtTheSigns(t *testing.T) {
 	for text, want := range map[string][]string{
 		"B♭ Dorian": {"B", "♭", " Dorian"}, "♯4": {"♯", "4"}, "plain": {"plain"}, "F𝄪♮": {"F", "𝄪♮"}, "": {""},
@@ -54,8 +61,7 @@ func TestPiecesCutAtTheSigns(t *testing.T) {
 // Every sign that the text faces lack is in the face of the signs, and every
 // character of a page is in some face.
 func TestTheFacesHaveEveryCharacter(t *testing.T) {
-	p, _, err := newPen(100, 100)
-	require.NoError(t, err)
+	p := testPen(t)
 	for _, r := range musicSigns {
 		assert.NotZero(t, p.face(letter{text, 10, ink}, string(r)).Font.GlyphIndex(r), "%c", r)
 	}
@@ -74,8 +80,7 @@ func TestTheFacesHaveEveryCharacter(t *testing.T) {
 }
 
 func TestWrapLosesNoWord(t *testing.T) {
-	p, _, err := newPen(100, 100)
-	require.NoError(t, err)
+	p := testPen(t)
 	l := letter{heading, 14, ink}
 	text := "On a guitar tuned E A D G B E, lay F♯ Dorian out as three notes per string"
 	lines := p.wrap(l, text, 60)

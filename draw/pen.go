@@ -31,18 +31,33 @@ var shipped = [4]struct {
 	{"Atkinson Hyperlegible Bold", "woff2", 400, fonts.Bold}, {"Even Ladder Signs", "otf", 400, fonts.Music},
 }
 
-// families are loaded once. Their shaping is not safe for use from several
-// goroutines, so drawing holds the lock in render.go.
-var families = sync.OnceValues(func() ([4]*canvas.FontFamily, error) {
-	var out [4]*canvas.FontFamily
+// faces are the shipped faces, loaded. Their shaping is not safe for use from
+// several goroutines: each drawing takes a set of its own.
+type faces [len(shipped)]*canvas.FontFamily
+
+// spare are sets of faces that no drawing has.
+var spare sync.Pool
+
+// takeFaces is a set of faces, to be given back.
+func takeFaces() (*faces, error) {
+	if f, ok := spare.Get().(*faces); ok {
+		return f, nil
+	}
+	var out faces
 	for i, f := range shipped {
 		out[i] = canvas.NewFontFamily(f.name)
 		if err := out[i].LoadFont(f.data, 0, canvas.FontRegular); err != nil {
-			return out, err
+			return nil, err
 		}
 	}
-	return out, nil
-})
+	return &out, nil
+}
+
+func giveBack(f *faces) {
+	if f != nil {
+		spare.Put(f)
+	}
+}
 
 // align places text against its x.
 type align float64
@@ -56,20 +71,16 @@ const (
 // pen draws on one page in millimetres from the top left corner.
 type pen struct {
 	ctx    *canvas.Context
-	fonts  [4]*canvas.FontFamily
+	fonts  *faces
 	width  float64
 	height float64
 }
 
-func newPen(width, height float64) (*pen, *canvas.Canvas, error) {
-	f, err := families()
-	if err != nil {
-		return nil, nil, err
-	}
+func newPen(f *faces, width, height float64) (*pen, *canvas.Canvas) {
 	c := canvas.New(width, height)
 	p := &pen{canvas.NewContext(c), f, width, height}
 	p.rect(0, 0, width, height, 0, sheet, none, 0)
-	return p, c, nil
+	return p, c
 }
 
 func (p *pen) style(fill, stroke color.RGBA, width float64) {

@@ -13,7 +13,6 @@ import (
 	"slices"
 	"strconv"
 	"strings"
-	"sync"
 
 	"github.com/tdewolff/canvas"
 	"github.com/tdewolff/canvas/renderers/pdf"
@@ -21,9 +20,6 @@ import (
 
 	"evenladder/core/plan"
 )
-
-// drawing guards the shared font faces.
-var drawing sync.Mutex
 
 // Sheet is something to put on paper.
 type Sheet struct {
@@ -43,6 +39,17 @@ func PlanSheet(p plan.Plan) Sheet {
 	return Sheet{p.Scale.Title, p.Sentence, func(form Form) (drawn, error) { return pages(p, form) }}
 }
 
+// drawn makes the pages with a set of faces, which form then has until it is given
+// back.
+func (s Sheet) drawn(form *Form) (drawn, error) {
+	f, err := takeFaces()
+	if err != nil {
+		return drawn{}, err
+	}
+	form.faces = f
+	return s.pages(*form)
+}
+
 // pngPerMM is the resolution of pictures, about 200 dots an inch.
 const pngPerMM = 8.0
 
@@ -57,9 +64,8 @@ func PDF(w io.Writer, s Sheet, form Form) error {
 }
 
 func pdfOf(s Sheet, form Form) ([]byte, error) {
-	drawing.Lock()
-	defer drawing.Unlock()
-	all, err := s.pages(form)
+	all, err := s.drawn(&form)
+	defer giveBack(form.faces)
 	if err != nil {
 		return nil, err
 	}
@@ -67,6 +73,9 @@ func pdfOf(s Sheet, form Form) ([]byte, error) {
 	out := pdf.New(&b, form.Paper.Width, form.Paper.Height, nil)
 	out.SetInfo(s.Title, s.Subject, "", "", "Even Ladder")
 	for i, c := range all.pages {
+		if err := form.stopped(); err != nil {
+			return nil, err
+		}
 		if i > 0 {
 			out.NewPage(form.Paper.Width, form.Paper.Height)
 		}
@@ -80,9 +89,8 @@ func pdfOf(s Sheet, form Form) ([]byte, error) {
 
 // pictures are the pages of a sheet, each written by write.
 func pictures(s Sheet, form Form, write func(io.Writer, *canvas.Canvas, Sheet) error) ([][]byte, error) {
-	drawing.Lock()
-	defer drawing.Unlock()
-	all, err := s.pages(form)
+	all, err := s.drawn(&form)
+	defer giveBack(form.faces)
 	if err != nil {
 		return nil, err
 	}
@@ -90,6 +98,9 @@ func pictures(s Sheet, form Form, write func(io.Writer, *canvas.Canvas, Sheet) e
 	for i, c := range all.pages {
 		if form.Page > 0 && i != form.Page-1 {
 			continue
+		}
+		if err := form.stopped(); err != nil {
+			return nil, err
 		}
 		var b bytes.Buffer
 		if err := write(&b, c, s); err != nil {

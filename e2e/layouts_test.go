@@ -22,7 +22,7 @@ func TestEveryLayoutByTheSentence(t *testing.T) {
 	p.eventually("h1", "lay E Dorian out")
 	for layout, words := range map[string]string{
 		"seven positions": "in seven positions", "one octave from every root": "as one octave from every root", "first position": "in first position",
-		"from one degree, all starts": "two octaves from the root", "campanella": "as campanella, two octaves from the root",
+		"from one degree, all starts": "two octaves from the root", "campanella": "as a campanella, two octaves from the root",
 	} {
 		p.do(pick("layout.system", layout))
 		p.eventually("h1", words)

@@ -14,8 +14,12 @@ import (
 	"evenladder/server/api"
 )
 
-func (h handlers) MakeRound(_ context.Context, r api.MakeRoundRequestObject) (api.MakeRoundResponseObject, error) {
-	made, err := round.Build(*r.Body)
+func (h handlers) MakeRound(ctx context.Context, r api.MakeRoundRequestObject) (api.MakeRoundResponseObject, error) {
+	var made round.Round
+	err := h.heavy.do(ctx, func() (err error) {
+		made, err = round.Build(*r.Body)
+		return err
+	})
 	return api.MakeRound200JSONResponse(made), err
 }
 
@@ -28,7 +32,11 @@ func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObj
 	if err != nil {
 		return nil, err
 	}
-	file, err := f.Write(document.OfPlan(p), options)
+	var file document.File
+	err = h.heavy.do(ctx, func() (err error) {
+		file, err = f.Write(document.OfPlan(p), options)
+		return err
+	})
 	disposition := attachment(file)
 	return api.MakeDocument200AsteriskResponse{
 		Body: bytes.NewReader(file.Data), ContentType: file.MediaType, ContentLength: int64(len(file.Data)),
@@ -45,11 +53,14 @@ func (h handlers) MakeRoundDocument(ctx context.Context, r api.MakeRoundDocument
 	if err := draw.FindRoundLayout(layout); err != nil {
 		return nil, fault.At("layout", "%v", err)
 	}
-	made, err := round.Build(*r.Body)
-	if err != nil {
-		return nil, err
-	}
-	file, err := f.Write(document.OfRound(made, layout), options)
+	var file document.File
+	err = h.heavy.do(ctx, func() error {
+		made, err := round.Build(*r.Body)
+		if err == nil {
+			file, err = f.Write(document.OfRound(made, layout), options)
+		}
+		return err
+	})
 	disposition := attachment(file)
 	return api.MakeRoundDocument200AsteriskResponse{
 		Body: bytes.NewReader(file.Data), ContentType: file.MediaType, ContentLength: int64(len(file.Data)),
@@ -69,6 +80,7 @@ func asked(ctx context.Context, format string, p fileParams) (document.Format, d
 	o := document.Options{Guide: rhythm.Guide{CountIn: valueOr(p.countIn, false), Click: valueOr(p.click, false)}}
 	o.Form.Page = max(valueOr(p.page, 0), 0)
 	o.Form.NoStaff = !valueOr(p.staff, true)
+	o.Form.Stop = ctx.Err
 	o.Base, _ = ctx.Value(baseKey{}).(string)
 	f, err := document.Find(format)
 	if err != nil {

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -8,6 +9,7 @@ import (
 	"log/slog"
 	"mime"
 	"net/http"
+	"os"
 
 	"github.com/labstack/echo/v5"
 
@@ -24,6 +26,9 @@ func problemHandler(log *slog.Logger) echo.HTTPErrorHandler {
 			return
 		}
 		p := problemOf(err)
+		if p.Status == http.StatusServiceUnavailable {
+			c.Response().Header().Set("Retry-After", retrySeconds)
+		}
 		if p.Status >= 500 {
 			log.Error("request failed", "path", c.Request().URL.Path, "error", err)
 		}
@@ -31,6 +36,9 @@ func problemHandler(log *slog.Logger) echo.HTTPErrorHandler {
 		_ = c.Blob(p.Status, "application/problem+json", body)
 	}
 }
+
+// retrySeconds is after how long there may be room again.
+const retrySeconds = "2"
 
 func problemOf(err error) api.Problem {
 	var fields fault.List
@@ -40,6 +48,10 @@ func problemOf(err error) api.Problem {
 		return problem(http.StatusUnprocessableEntity, "This cannot be taken as it stands", fields)
 	case errors.Is(err, store.ErrNotFound):
 		return problem(http.StatusNotFound, "Nothing is saved under this id", fault.List{{Field: "id", Message: "nothing is saved under it, or it was set aside: give the id of a saved one"}})
+	case errors.Is(err, os.ErrDeadlineExceeded):
+		return statusProblem(http.StatusRequestTimeout, err)
+	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
+		return statusProblem(http.StatusServiceUnavailable, err)
 	case errors.As(err, &status):
 		return statusProblem(status.StatusCode(), err)
 	}
@@ -53,6 +65,8 @@ var statusTitles = map[int]struct{ title, field, message string }{
 	http.StatusMethodNotAllowed:      {"This address does not take that method", "method", "not taken here: give one of api/openapi.yaml"},
 	http.StatusRequestEntityTooLarge: {"The body is too large", "body", fmt.Sprintf("more than %d kB were given: give at most that", MaxBodyBytes>>10)},
 	http.StatusUnsupportedMediaType:  {"The body has to be JSON", "Content-Type", "give application/json"},
+	http.StatusRequestTimeout:        {"The body took too long to arrive", "body", "not all of it came in time: give it again"},
+	http.StatusServiceUnavailable:    {"Too much is being drawn at once", "request", "there is no room just now: give it again in a moment"},
 	http.StatusForbidden:             {"This request came from elsewhere", "Host", "give the address that the application printed, from its own pages"},
 }
 

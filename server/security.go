@@ -50,6 +50,31 @@ func isLoopback(hostport string) bool {
 	return err == nil && ip.IsLoopback()
 }
 
+// ownPagesOnly turns away what pages of another origin ask for.
+func ownPagesOnly() echo.MiddlewareFunc {
+	protection := http.NewCrossOriginProtection()
+	return func(next echo.HandlerFunc) echo.HandlerFunc {
+		return func(c *echo.Context) error {
+			if protection.Check(c.Request()) != nil {
+				return echo.ErrForbidden
+			}
+			return next(c)
+		}
+	}
+}
+
+// headAsGet answers HEAD as GET is answered; the server leaves the body out.
+func headAsGet(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		if r := c.Request(); r.Method == http.MethodHead {
+			asGet := r.Clone(r.Context())
+			asGet.Method = http.MethodGet
+			c.SetRequest(asGet)
+		}
+		return next(c)
+	}
+}
+
 // securityHeaders forbids everything that the application does not use. The
 // pages add their own policy with a nonce for styles.
 func securityHeaders(next echo.HandlerFunc) echo.HandlerFunc {

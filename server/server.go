@@ -35,15 +35,16 @@ func New(st *store.Store, front fs.FS, log *slog.Logger) (*echo.Echo, error) {
 	e.Logger = log
 	e.Binder = jsonBinder{}
 	e.HTTPErrorHandler = problemHandler(log)
+	e.Pre(headAsGet)
 	e.Use(
 		middleware.Recover(),
 		localHostOnly,
 		securityHeaders,
 		reachable,
-		echo.WrapMiddleware(http.NewCrossOriginProtection().Handler),
+		ownPagesOnly(),
 		middleware.BodyLimit(MaxExportBytes),
 	)
-	api.RegisterHandlers(e, api.NewStrictHandler(handlers{st}, nil))
+	api.RegisterHandlers(e, api.NewStrictHandler(handlers{st, newQueue()}, nil))
 	e.GET("/*", pages.serve, middleware.Gzip())
 	return e, nil
 }
@@ -52,6 +53,7 @@ func New(st *store.Store, front fs.FS, log *slog.Logger) (*echo.Echo, error) {
 // files named after what they serve.
 type handlers struct {
 	store *store.Store
+	heavy queue // drawings, files and rounds
 }
 
 func (h handlers) GetHealth(ctx context.Context, _ api.GetHealthRequestObject) (api.GetHealthResponseObject, error) {
@@ -66,7 +68,7 @@ func Serve(ctx context.Context, e *echo.Echo, l net.Listener) error {
 	s := echo.StartConfig{
 		Listener: l, HideBanner: true, HidePort: true, GracefulTimeout: 3 * time.Second,
 		BeforeServeFunc: func(s *http.Server) error {
-			s.ReadHeaderTimeout, s.ReadTimeout, s.IdleTimeout = 5*time.Second, 15*time.Second, time.Minute
+			s.ReadHeaderTimeout, s.ReadTimeout, s.WriteTimeout, s.IdleTimeout = 5*time.Second, 15*time.Second, time.Minute, time.Minute
 			s.MaxHeaderBytes = 32 << 10
 			return nil
 		},

@@ -44,7 +44,12 @@ func Open(ctx context.Context, dir string, now func() time.Time) (*Store, error)
 		return nil, fmt.Errorf("data folder: %w", err)
 	}
 	q := url.Values{"_pragma": {"journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)", "busy_timeout(5000)"}, "_txlock": {"immediate"}}
-	dsn := url.URL{Scheme: "file", Opaque: filepath.Join(dir, "even-ladder.db"), RawQuery: q.Encode()}
+	file := filepath.Join(dir, "even-ladder.db")
+	if err := keepPrivate(file); err != nil {
+		return nil, fmt.Errorf("data folder: %w", err)
+	}
+	// The name of a folder can have signs that mean something in an address.
+	dsn := url.URL{Scheme: "file", Opaque: (&url.URL{Path: file}).EscapedPath(), RawQuery: q.Encode()}
 	db, err := sql.Open("sqlite", dsn.String())
 	if err != nil {
 		return nil, err
@@ -53,6 +58,15 @@ func Open(ctx context.Context, dir string, now func() time.Time) (*Store, error)
 		return nil, errors.Join(fmt.Errorf("data folder %s: %w", dir, err), db.Close())
 	}
 	return &Store{db, now}, nil
+}
+
+// keepPrivate makes a file that its owner alone reads, or makes it so.
+func keepPrivate(name string) error {
+	f, err := os.OpenFile(name, os.O_CREATE|os.O_RDWR, 0o600)
+	if err != nil {
+		return err
+	}
+	return errors.Join(f.Chmod(0o600), f.Close())
 }
 
 func migrate(ctx context.Context, db *sql.DB) error {

@@ -3,6 +3,8 @@ package store_test
 import (
 	"errors"
 	"fmt"
+	"os"
+	"path/filepath"
 	"testing"
 	"time"
 
@@ -148,4 +150,23 @@ func TestSearch(t *testing.T) {
 func TestOpenSaysWhichFolder(t *testing.T) {
 	_, err := store.Open(t.Context(), "/dev/null/nowhere", clock())
 	assert.ErrorContains(t, err, "data folder")
+}
+
+// A folder's name may have any sign: exactly that folder is opened, and its file is
+// its owner's alone.
+func TestAnyFolderIsOpened(t *testing.T) {
+	for _, name := range []string{"with space", "a#b", "what?", "100%25", "per%cent", "данные", "質 &=+;", "even-ladder.db?mode=memory"} {
+		dir := filepath.Join(t.TempDir(), name)
+		st, err := store.Open(t.Context(), dir, time.Now)
+		require.NoError(t, err, name)
+		require.NoError(t, st.Ping(t.Context()))
+		require.NoError(t, st.Close())
+		info, err := os.Stat(filepath.Join(dir, "even-ladder.db"))
+		require.NoError(t, err, name)
+		assert.Equal(t, os.FileMode(0o600), info.Mode().Perm(), name)
+		assert.Positive(t, info.Size(), name)
+		entries, err := os.ReadDir(filepath.Dir(dir))
+		require.NoError(t, err)
+		assert.Len(t, entries, 1, "nothing beside it: %s", name)
+	}
 }

@@ -10,6 +10,7 @@ import (
 	"path/filepath"
 	"time"
 
+	"github.com/KimMachineGun/automemlimit/memlimit"
 	"github.com/spf13/cobra"
 
 	"evenladder/demo"
@@ -61,9 +62,15 @@ func demoCommand() *cobra.Command {
 	return c
 }
 
+// heapShare is the share of the memory there is that is used before it is cleared
+// more often.
+const heapShare = 0.5
+
 // serve opens the store, fills it when asked to, and answers until the context
 // ends. It prints the address once it answers.
 func serve(ctx context.Context, out io.Writer, addr, dir string, fill func(context.Context, *store.Store) error) error {
+	// A machine or a container with little memory sets the limit of the heap.
+	_, _ = memlimit.Set(memlimit.WithRatio(heapShare), memlimit.WithProvider(memlimit.ApplyFallback(memlimit.FromCgroup, memlimit.FromSystem)))
 	st, err := store.Open(ctx, dir, time.Now)
 	if err != nil {
 		return err

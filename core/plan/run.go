@@ -11,6 +11,9 @@ import (
 	"evenladder/core/run"
 )
 
+// maxNotes bounds a run.
+const maxNotes = 2000
+
 // maxRepeated bounds a run that is repeated to fill whole bars.
 const maxRepeated = 300
 
@@ -181,6 +184,9 @@ func (m *maker) order(b fingered) (order []int, through []run.ChordAt, err error
 		order = run.WalkTo(order, target)
 	case m.Finish != run.AsWritten:
 		order = run.End(order, len(notes), func(i int) bool { return m.stable(notes[i].Degree) })
+	}
+	if len(order) > maxNotes {
+		return nil, nil, fault.At(m.figureField(), "the run would have %d notes: give a smaller figure, or fewer octaves or strings, for %d at most", len(order), maxNotes)
 	}
 	once := len(order)
 	if m.Fit == run.Repeat {
