@@ -57,6 +57,8 @@ type Options struct {
 	Form  draw.Form    // of pages, their address apart
 	Base  string       // address of the application where other devices reach it, as "http://192.0.2.1:8137"; empty where they do not
 	Guide rhythm.Guide // of what sounds
+
+	pages int // that were drawn
 }
 
 // Format is one kind of file.
@@ -64,7 +66,7 @@ type Format struct {
 	table.Row
 	MediaType string
 	Sounds    bool // it takes a guide
-	write     func(w io.Writer, s Source, o Options) error
+	write     func(w io.Writer, s Source, o *Options) error
 }
 
 // Formats are all kinds in picker order.
@@ -75,8 +77,8 @@ var Formats = []Format{
 	{table.Row{ID: "tab", Name: "tab as text"}, "text/plain; charset=utf-8", false, scored(tab.Write)},
 	{table.Row{ID: "musicxml", Name: "MusicXML"}, "application/vnd.recordare.musicxml+xml", false, scored(musicxml.Write)},
 	{table.Row{ID: "mxl", Name: "compressed MusicXML"}, "application/vnd.recordare.musicxml", false, scored(musicxml.WriteCompressed)},
-	{table.Row{ID: "midi", Name: "MIDI file"}, "audio/midi", true, func(w io.Writer, s Source, o Options) error { return smf.Write(w, s.Score, o.Guide) }},
-	{table.Row{ID: "wav", Name: "WAV sound"}, "audio/wav", true, func(w io.Writer, s Source, o Options) error {
+	{table.Row{ID: "midi", Name: "MIDI file"}, "audio/midi", true, func(w io.Writer, s Source, o *Options) error { return smf.Write(w, s.Score, o.Guide) }},
+	{table.Row{ID: "wav", Name: "WAV sound"}, "audio/wav", true, func(w io.Writer, s Source, o *Options) error {
 		samples, err := sound.Render(s.Piece, o.Guide)
 		if err != nil {
 			return fault.At("rhythm.tempoBpm", "%v", err)
@@ -85,28 +87,29 @@ var Formats = []Format{
 	}},
 	{table.Row{ID: "abc", Name: "ABC notation"}, "text/vnd.abc; charset=utf-8", false, scored(abc.Write)},
 	{table.Row{ID: "csv", Name: "table of events"}, "text/csv; charset=utf-8", false, scored(csv.Write)},
-	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", false, func(w io.Writer, s Source, _ Options) error {
+	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", false, func(w io.Writer, s Source, _ *Options) error {
 		e := json.NewEncoder(w)
 		e.SetIndent("", "  ")
 		return e.Encode(s.Value)
 	}},
 }
 
-func drawn(write func(io.Writer, draw.Sheet, draw.Form) error) func(io.Writer, Source, Options) error {
-	return func(w io.Writer, s Source, o Options) error {
+func drawn(write func(io.Writer, draw.Sheet, draw.Form) error) func(io.Writer, Source, *Options) error {
+	return func(w io.Writer, s Source, o *Options) error {
 		o.addressed(s)
 		return write(w, s.Sheet, o.Form)
 	}
 }
 
 // pictured writes the one page of a sheet, or the pages as files of an archive.
-func pictured(extension string, write func(draw.Sheet, draw.Form) ([][]byte, error)) func(io.Writer, Source, Options) error {
-	return func(w io.Writer, s Source, o Options) error {
+func pictured(extension string, write func(draw.Sheet, draw.Form) ([][]byte, error)) func(io.Writer, Source, *Options) error {
+	return func(w io.Writer, s Source, o *Options) error {
 		o.addressed(s)
 		pages, err := write(s.Sheet, o.Form)
 		if err != nil {
 			return err
 		}
+		o.pages = len(pages)
 		switch at := o.Form.Page; {
 		case at > len(pages):
 			return fault.At("page", "%d was given: this sheet has %s", at, english.Count(len(pages), "page", "pages"))
@@ -141,8 +144,8 @@ func (o *Options) addressed(s Source) {
 	o.Form.Address, o.Form.Scan = o.Base+Address(s.Brief), o.Base != ""
 }
 
-func scored(write func(io.Writer, score.Score) error) func(io.Writer, Source, Options) error {
-	return func(w io.Writer, s Source, _ Options) error { return write(w, s.Score) }
+func scored(write func(io.Writer, score.Score) error) func(io.Writer, Source, *Options) error {
+	return func(w io.Writer, s Source, _ *Options) error { return write(w, s.Score) }
 }
 
 // Find returns the format with this id, or an error that says which there are.
@@ -159,13 +162,14 @@ type File struct {
 	Name      string
 	MediaType string
 	Data      []byte
+	Pages     int // of a sheet that is drawn; 0 for other files
 }
 
 // Write makes the whole file in memory, so that a failure leaves nothing half
 // written. Pictures of several pages come as an archive.
 func (f Format) Write(s Source, o Options) (File, error) {
 	var b bytes.Buffer
-	if err := f.write(&b, s, o); err != nil {
+	if err := f.write(&b, s, &o); err != nil {
 		var faults fault.List
 		switch {
 		case errors.As(err, &faults):
@@ -175,10 +179,11 @@ func (f Format) Write(s Source, o Options) (File, error) {
 		}
 		return File{}, fmt.Errorf("%s: %w", f.ID, err)
 	}
+	file := File{s.Name + "." + f.extension(), f.MediaType, b.Bytes(), o.pages}
 	if f.ID != zipped && bytes.HasPrefix(b.Bytes(), []byte("PK")) {
-		return File{s.Name + ".zip", "application/zip", b.Bytes()}, nil
+		file.Name, file.MediaType = s.Name+".zip", "application/zip"
 	}
-	return File{s.Name + "." + f.extension(), f.MediaType, b.Bytes()}, nil
+	return file, nil
 }
 
 // zipped is the format that is an archive by itself.

@@ -2,6 +2,7 @@ package draw
 
 import (
 	"math"
+	"slices"
 
 	"evenladder/core/piece"
 	"evenladder/core/score"
@@ -32,20 +33,23 @@ type line struct {
 }
 
 // cellsOf are the notes and rests of bars, from one event of the piece up to
-// another. Rests before the first note are left out.
+// another. Rests before the first note are left out, and bars after the last.
 func cellsOf(bars []score.Bar, from, to int) (out []cell) {
-	inside := false
+	inside, last := false, 0 // bar of the last note
 	for b, bar := range bars {
 		for k, item := range bar.Items {
 			if item.Event != nil {
 				inside = item.Index >= from && item.Index < to
+				if inside {
+					last = b
+				}
 			}
 			if inside {
 				out = append(out, cell{item, b, k == 0 && len(out) > 0})
 			}
 		}
 	}
-	return out
+	return slices.DeleteFunc(out, func(c cell) bool { return c.bar > last })
 }
 
 // measures are those of a line of tab, in millimetres.

@@ -29,7 +29,7 @@ func TestASequenceByTheSentence(t *testing.T) {
 	p.eventually("h1", "in broken chords 7 5 3 1")
 	p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css("[data-fine='rhythm.meter']")), chromedp.Click(css("[data-fine='rhythm.meter']")),
 		chromedp.WaitVisible(`//button[normalize-space()="12/8"]`), chromedp.Click(`//button[normalize-space()="12/8"]`))
-	p.eventually("h1", "in triplets at 72 in 12/8")
+	p.eventually("h1", "in eighths at 72 dotted quarters a minute, in 12/8")
 }
 
 // The staff stands over the lanes: every note of the run, each over its mark,

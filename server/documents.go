@@ -40,7 +40,7 @@ func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObj
 	disposition := attachment(file)
 	return api.MakeDocument200AsteriskResponse{
 		Body: bytes.NewReader(file.Data), ContentType: file.MediaType, ContentLength: int64(len(file.Data)),
-		Headers: api.MakeDocument200ResponseHeaders{ContentDisposition: &disposition},
+		Headers: api.MakeDocument200ResponseHeaders{ContentDisposition: &disposition, SheetPages: &file.Pages},
 	}, err
 }
 
@@ -64,7 +64,7 @@ func (h handlers) MakeRoundDocument(ctx context.Context, r api.MakeRoundDocument
 	disposition := attachment(file)
 	return api.MakeRoundDocument200AsteriskResponse{
 		Body: bytes.NewReader(file.Data), ContentType: file.MediaType, ContentLength: int64(len(file.Data)),
-		Headers: api.MakeRoundDocument200ResponseHeaders{ContentDisposition: &disposition},
+		Headers: api.MakeRoundDocument200ResponseHeaders{ContentDisposition: &disposition, SheetPages: &file.Pages},
 	}, err
 }
 

@@ -42,7 +42,7 @@ var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: [
 		at: func(b *Brief) any { return &b.Scale.Name }, choices: scales, typed: typedScale, clears: append([]string{"layout.fromDegree"}, noBox...),
 		check: checkScale,
 		say: func(r *Reading) (lead, words string) {
-			if r.Brief.Scale.Formula != "" {
+			if r.Scale.ID == "" { // its degrees are its name
 				return " with ", r.Scale.Name
 			}
 			return " ", r.Scale.Name

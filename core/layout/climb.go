@@ -107,9 +107,6 @@ func (r *Request) stepCost(from, to stand) int {
 	return cost + shiftAcross + eachFret*frets
 }
 
-// whole reports whether the row is climbed to its end.
-func (a ascent) whole() bool { return len(a.steps) == len(a.row) }
-
 // from are the ways from a place, one for each position of the hand there, the
 // cheapest first. A way that is much dearer than the cheapest is left out.
 func (a ascent) from(at neck.Place) (out [][]Note) {

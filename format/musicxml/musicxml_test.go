@@ -26,6 +26,8 @@ type read struct {
 			Kind  string `xml:"kind"`
 		} `xml:"harmony"`
 		Barline string   `xml:"barline>bar-style"`
+		Capo    int      `xml:"attributes>staff-details>capo"`
+		Tuning  []string `xml:"attributes>staff-details>staff-tuning>tuning-step"`
 		Words   []string `xml:"direction>direction-type>words"`
 		Notes   []struct {
 			Cue        *struct{} `xml:"cue"`
@@ -55,8 +57,6 @@ type read struct {
 	Part    string   `xml:"part-list>score-part>part-name"`
 	Program int      `xml:"part-list>score-part>midi-instrument>midi-program"`
 	Credits []string `xml:"credit>credit-words"`
-	Capo    int      `xml:"part>measure>attributes>staff-details>capo"`
-	Tuning  []string `xml:"part>measure>attributes>staff-details>staff-tuning>tuning-step"`
 	Title   string   `xml:"identification>miscellaneous>miscellaneous-field"`
 }
 
@@ -190,7 +190,7 @@ func TestWhatIsSeen(t *testing.T) {
 		assert.Positive(t, accidentals, "C natural in D flat minor")
 		assert.Equal(t, beams["begin"], beams["end"])
 		assert.Positive(t, beams["begin"])
-		assert.Equal(t, []any{"Guitar", 26, 2, "EADGBE"}, []any{r.Part, r.Program, r.Capo, strings.Join(r.Tuning, "")}, "the tuning without the capo, and the capo")
+		assert.Equal(t, []any{"Guitar", 26, 2, "EADGBE"}, []any{r.Part, r.Program, r.Measures[0].Capo, strings.Join(r.Measures[0].Tuning, "")}, "the tuning without the capo, and the capo")
 		assert.Equal(t, p.Sentence, strings.Join(r.Credits[1:], " "))
 		for _, line := range r.Credits {
 			assert.LessOrEqual(t, utf8.RuneCountInString(line), charactersToALine)

@@ -1468,6 +1468,7 @@ type MakeDocumentResponseObject interface {
 
 type MakeDocument200ResponseHeaders struct {
 	ContentDisposition *string
+	SheetPages         *int
 }
 
 type MakeDocument200AsteriskResponse struct {
@@ -1485,6 +1486,9 @@ func (response MakeDocument200AsteriskResponse) VisitMakeDocumentResponse(w http
 	}
 	if response.Headers.ContentDisposition != nil {
 		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	if response.Headers.SheetPages != nil {
+		w.Header().Set("Sheet-Pages", fmt.Sprint(*response.Headers.SheetPages))
 	}
 	w.WriteHeader(200)
 
@@ -1643,6 +1647,7 @@ type MakeRoundDocumentResponseObject interface {
 
 type MakeRoundDocument200ResponseHeaders struct {
 	ContentDisposition *string
+	SheetPages         *int
 }
 
 type MakeRoundDocument200AsteriskResponse struct {
@@ -1660,6 +1665,9 @@ func (response MakeRoundDocument200AsteriskResponse) VisitMakeRoundDocumentRespo
 	}
 	if response.Headers.ContentDisposition != nil {
 		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	if response.Headers.SheetPages != nil {
+		w.Header().Set("Sheet-Pages", fmt.Sprint(*response.Headers.SheetPages))
 	}
 	w.WriteHeader(200)
 

@@ -1340,6 +1340,8 @@ export interface operations {
             200: {
                 headers: {
                     "Content-Disposition"?: string;
+                    /** @description Pages of the sheet, for svg and png; 0 for other files. */
+                    "Sheet-Pages"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -1398,6 +1400,8 @@ export interface operations {
             200: {
                 headers: {
                     "Content-Disposition"?: string;
+                    /** @description Pages of the sheet, for svg and png; 0 for other files. */
+                    "Sheet-Pages"?: number;
                     [name: string]: unknown;
                 };
                 content: {

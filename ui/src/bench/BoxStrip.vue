@@ -65,12 +65,13 @@ defineExpose({ step, move })
 
 <template>
   <div class="strip-head">
-    <span id="order">{{ plan.boxes.length }} {{ plan.boxes.length === 1 ? 'box' : 'boxes' }}, in order of</span>
-    <v-btn-toggle v-model="keptOrder" mandatory density="compact" color="primary" aria-labelledby="order">
+    <span v-if="plan.boxes.length === 1">one box</span>
+    <span v-else id="order">{{ plan.boxes.length }} boxes, in order of</span>
+    <v-btn-toggle v-if="plan.boxes.length > 1" v-model="keptOrder" mandatory density="compact" color="primary" aria-labelledby="order">
       <v-btn v-for="(o, id) in boxOrders" :key="id" :value="id" size="x-small" :data-order="id">{{ o.name }}</v-btn>
     </v-btn-toggle>
-    <v-btn v-if="chosen?.higher" size="x-small" variant="tonal" data-do="higher" @click="move(1)">the same box 12 frets higher</v-btn>
-    <v-btn v-if="chosen?.lower" size="x-small" variant="tonal" data-do="lower" @click="move(-1)">the same box 12 frets lower</v-btn>
+    <v-btn v-if="chosen?.higher" class="move" size="x-small" color="primary" variant="tonal" data-do="higher" @click="move(1)">the same box 12 frets higher</v-btn>
+    <v-btn v-if="chosen?.lower" class="move" size="x-small" color="primary" variant="tonal" data-do="lower" @click="move(-1)">the same box 12 frets lower</v-btn>
   </div>
   <div class="row" role="group" aria-label="Boxes">
     <v-btn :icon="mdiChevronLeft" size="small" aria-label="Box before (comma)" :disabled="place <= 0" @click="step(-1)" />
@@ -110,6 +111,11 @@ defineExpose({ step, move })
 
 .strip-head :deep(.v-btn-group) {
   height: 26px;
+}
+
+.move {
+  block-size: 26px;
+  font-size: var(--size-note);
 }
 
 .row {

@@ -13,7 +13,7 @@ export interface FileOptions {
 }
 
 /** A brief as a file, with the name that the server gives it. */
-export async function fetchDocument(brief: Brief, making: Making, format: string, options: FileOptions): Promise<{ blob: Blob; name: string }> {
+export async function fetchDocument(brief: Brief, making: Making, format: string, options: FileOptions): Promise<{ blob: Blob; name: string; pages: number }> {
   const asked: Record<string, string> = { format, paper: options.paper, countIn: String(options.countIn ?? false), click: String(options.click ?? false) }
   if (options.page) asked.page = String(options.page)
   let answer: Response
@@ -31,18 +31,16 @@ export async function fetchDocument(brief: Brief, making: Making, format: string
     throw new CallError(problem.title, problem.errors, problem.status, problem)
   }
   const name = /filename="([^"]+)"/.exec(answer.headers.get('Content-Disposition') ?? '')?.[1] ?? `sheet.${format}`
-  return { blob: await answer.blob(), name }
+  return { blob: await answer.blob(), name, pages: Number(answer.headers.get('Sheet-Pages') ?? 0) }
 }
 
-/** The pages of a sheet as pictures, as they come: there are as many as the server gives. */
+/** The pages of a sheet as pictures, as they come: the first says how many there are. */
 export async function* sheetPages(brief: Brief, making: Making, paper: string): AsyncGenerator<Blob> {
-  for (let page = 1; ; page++) {
-    try {
-      yield (await fetchDocument(brief, making, 'png', { paper, page })).blob
-    } catch (cause) {
-      if (page > 1 && cause instanceof CallError && cause.fields.some((f) => f.field === 'page')) return
-      throw cause
-    }
+  let pages = 1
+  for (let page = 1; page <= pages; page++) {
+    const made = await fetchDocument(brief, making, 'png', { paper, page })
+    pages = made.pages
+    yield made.blob
   }
 }
 
