@@ -270,7 +270,7 @@ func TestFinePointsAndAKeptInstrument(t *testing.T) {
 }
 
 func TestThePrintedPage(t *testing.T) {
-	p := open(t, "/?instrument.id=mandolin&scale.tonic=Gb&scale.name=mixolydian&layout.box=1", false)
+	p := open(t, "/?instrument.id=mandolin&scale.tonic=Gb&scale.name=mixolydian&layout.system=three-per-string&layout.box=1", false)
 	p.eventually("h1", "lay G♭ Mixolydian out")
 	dir := t.TempDir()
 	_, err := chromedp.CallBrowser(p.ctx, cdpbrowser.SetDownloadBehavior, cdpbrowser.SetDownloadBehaviorParams{
