@@ -33,7 +33,44 @@ var shipped = [4]struct {
 
 // faces are the shipped faces, loaded. Their shaping is not safe for use from
 // several goroutines: each drawing takes a set of its own.
-type faces [len(shipped)]*canvas.FontFamily
+type faces struct {
+	families [len(shipped)]*canvas.FontFamily
+	// widths remembers how wide words are at a size of one point: shaping them is
+	// most of the work of a page.
+	widths map[measured]float64
+}
+
+// measured is a word in a face.
+type measured struct {
+	face typeface
+	word string
+}
+
+// mostMeasured bounds what is remembered.
+const mostMeasured = 4096
+
+// width is how wide a word is in mm.
+func (f *faces) width(l letter, word string) float64 {
+	key := measured{f.typeface(l, word), word}
+	at, known := f.widths[key]
+	if !known {
+		const size = 100.0 // points: fine enough
+		at = f.families[key.face].Face(size, l.color, canvas.FontRegular, canvas.FontNormal).TextWidth(word) / size
+		if len(f.widths) >= mostMeasured {
+			clear(f.widths)
+		}
+		f.widths[key] = at
+	}
+	return at * l.size
+}
+
+// typeface is the face of a piece of text: signs have one of their own.
+func (f *faces) typeface(l letter, piece string) typeface {
+	if strings.ContainsAny(piece, musicSigns) {
+		return music
+	}
+	return l.face
+}
 
 // spare are sets of faces that no drawing has.
 var spare sync.Pool
@@ -43,10 +80,10 @@ func takeFaces() (*faces, error) {
 	if f, ok := spare.Get().(*faces); ok {
 		return f, nil
 	}
-	var out faces
+	out := faces{widths: map[measured]float64{}}
 	for i, f := range shipped {
-		out[i] = canvas.NewFontFamily(f.name)
-		if err := out[i].LoadFont(f.data, 0, canvas.FontRegular); err != nil {
+		out.families[i] = canvas.NewFontFamily(f.name)
+		if err := out.families[i].LoadFont(f.data, 0, canvas.FontRegular); err != nil {
 			return nil, err
 		}
 	}
@@ -138,17 +175,13 @@ func pieces(s string) []string {
 }
 
 func (p *pen) face(l letter, piece string) *canvas.FontFace {
-	family := p.fonts[l.face]
-	if piece != "" && strings.ContainsAny(piece, musicSigns) {
-		family = p.fonts[music]
-	}
-	return family.Face(l.size, l.color, canvas.FontRegular, canvas.FontNormal)
+	return p.fonts.families[p.fonts.typeface(l, piece)].Face(l.size, l.color, canvas.FontRegular, canvas.FontNormal)
 }
 
 func (p *pen) textWidth(l letter, s string) float64 {
 	w := 0.0
 	for _, piece := range pieces(s) {
-		w += p.face(l, piece).TextWidth(piece)
+		w += p.fonts.width(l, piece)
 	}
 	return w
 }
@@ -159,12 +192,11 @@ func (p *pen) write(x, y float64, l letter, a align, s string) {
 		x -= float64(a) * p.textWidth(l, s)
 	}
 	for _, piece := range pieces(s) {
-		face := p.face(l, piece)
 		// Viewers of SVG drop a space that begins a text.
 		word := strings.TrimLeft(piece, " ")
-		x += face.TextWidth(piece) - face.TextWidth(word)
-		p.ctx.DrawText(x, p.height-y, canvas.NewTextLine(face, word, canvas.Left))
-		x += face.TextWidth(word)
+		x += p.fonts.width(l, piece) - p.fonts.width(l, word)
+		p.ctx.DrawText(x, p.height-y, canvas.NewTextLine(p.face(l, piece), word, canvas.Left))
+		x += p.fonts.width(l, word)
 	}
 }
 

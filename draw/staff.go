@@ -100,7 +100,7 @@ func (p *pen) glyph(x, y, tall float64, a align, sign string) {
 	l := letter{music, tall * pointsPerMM, ink}
 	face := p.face(l, sign)
 	if a != left {
-		x -= float64(a) * face.TextWidth(sign)
+		x -= float64(a) * p.fonts.width(l, sign)
 	}
 	path, _, err := face.ToPath(sign)
 	if err != nil {
