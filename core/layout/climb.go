@@ -2,6 +2,7 @@ package layout
 
 import (
 	"cmp"
+	"math"
 	"slices"
 
 	"evenladder/core/neck"
@@ -25,6 +26,7 @@ const leapFrets = 5
 // stand is a note stopped by a hand that stands at a position.
 type stand struct {
 	neck.Place
+	order    int // of the string, in playing order
 	position int
 	cost     int // of this note and of all that follow
 	next     int // the stand of the note after
@@ -39,22 +41,28 @@ type ascent struct {
 }
 
 // ascend weighs the ways up a row of pitches, as far as the neck goes.
-func (r *Request) ascend(row []int, openFirst bool) ascent {
-	a := ascent{Request: r, row: row}
+func (c *climber) ascend(row []int, openFirst bool) ascent {
+	a := ascent{Request: &c.Request, row: row, steps: make([][]stand, 0, len(row))}
 	for _, midi := range row {
-		stands := r.stands(midi, openFirst)
-		if len(stands) == 0 {
+		known := &c.stood[midi][count(openFirst)]
+		if *known == nil {
+			*known = c.stands(midi, openFirst)
+		}
+		if len(*known) == 0 {
 			break
 		}
-		a.steps = append(a.steps, stands)
+		a.steps = append(a.steps, slices.Clone(*known))
 	}
 	for i := len(a.steps) - 2; i >= 0; i-- {
 		for k := range a.steps[i] {
 			from := &a.steps[i][k]
-			at := 0
-			least := -1
-			for j, to := range a.steps[i+1] {
-				if cost := to.cost + r.stepCost(*from, to); least < 0 || cost < least {
+			at, least := 0, math.MaxInt
+			for j := range a.steps[i+1] {
+				to := &a.steps[i+1][j]
+				if to.cost >= least {
+					continue
+				}
+				if cost := to.cost + stepCost(from, to); cost < least {
 					least, at = cost, j
 				}
 			}
@@ -67,13 +75,13 @@ func (r *Request) ascend(row []int, openFirst bool) ascent {
 
 // stands are the ways to stop a pitch under a hand, the lowest string first.
 func (r *Request) stands(midi int, openFirst bool) (out []stand) {
-	for _, str := range r.Strings {
+	for order, str := range r.Strings {
 		fret := midi - r.Neck.Open(str).MIDI()
 		if fret < r.LowFret || fret > r.HighFret {
 			continue
 		}
 		for position := max(fret-r.Frame.Last, 1); position <= max(fret-r.Frame.First, 1); position++ {
-			s := stand{Place: neck.Place{String: str, Fret: fret}, position: position}
+			s := stand{Place: neck.Place{String: str, Fret: fret}, order: order, position: position}
 			switch r.rank(fret, position, hold{openFirst: openFirst}) {
 			case outOfHand:
 				continue
@@ -89,19 +97,16 @@ func (r *Request) stands(midi int, openFirst bool) (out []stand) {
 }
 
 // stepCost prices the way from a note to the next.
-func (r *Request) stepCost(from, to stand) int {
-	cost := 0
-	if back := slices.Index(r.Strings, from.String) - slices.Index(r.Strings, to.String); back > 0 {
-		cost += stringBack * back
-	}
+func stepCost(from, to *stand) int {
+	cost := stringBack * max(from.order-to.order, 0)
 	frets := max(to.position-from.position, from.position-to.position)
-	switch {
-	case frets == 0:
+	if frets == 0 {
 		return cost
-	case frets >= leapFrets:
+	}
+	if frets >= leapFrets {
 		cost += leap
 	}
-	if from.String == to.String {
+	if from.order == to.order {
 		return cost + shiftOnOne + eachFret*frets
 	}
 	return cost + shiftAcross + eachFret*frets

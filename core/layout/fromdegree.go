@@ -51,6 +51,7 @@ func (r *Request) placesOfDegree(low, high int) (out []neck.Place) {
 type climber struct {
 	Request
 	ascents map[ascentKey]ascent
+	stood   [maxMIDI + 1][2][]stand // by pitch and by whether open strings come first
 }
 
 type ascentKey struct {
