@@ -88,6 +88,21 @@ func TestWhyAFingerAndWhereItIsComfortable(t *testing.T) {
 	p.eventually(".why", "Press a mark")
 }
 
+// The same box twelve frets higher and lower, by press and by key; another box is
+// where its layout has it.
+func TestABoxTwelveFretsHigher(t *testing.T) {
+	p := open(t, "/?instrument.id=bass&scale.tonic=F%23&scale.name=dorian&layout.box=0", false)
+	p.eventually("h1", "lay F♯ Dorian out")
+	p.do(chromedp.Click(css("[data-do=higher]")))
+	p.eventually("h1", "the box 12 frets higher")
+	p.do(press("<"))
+	p.until(`!document.querySelector('h1').textContent.includes('12 frets')`, "it is back")
+	p.do(press(">"))
+	p.eventually("h1", "the box 12 frets higher")
+	p.do(press("."))
+	p.until(`!document.querySelector('h1').textContent.includes('12 frets')`, "another box is where it was")
+}
+
 func TestTheKeyChangesUnderAStillHand(t *testing.T) {
 	p := open(t, "/?instrument.id=bass&scale.tonic=Eb&scale.name=mixolydian&layout.system=one-octave", true)
 	p.eventually("aside", "Root to root")

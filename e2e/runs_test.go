@@ -94,4 +94,16 @@ func TestFilesDownloadAndOpen(t *testing.T) {
 		assert.NoError(t, err, "%s: %s", format, said)
 		assert.NotRegexp(t, `(?i)warning|error`, string(said), format)
 	}
+	p.do(chromedp.Click(css(`[data-format=wav]`)))
+	p.arrives(filepath.Join(dir, "e-flat-mixolydian-ukulele.wav"))
+
+	// The plan that was exported opens again from its file.
+	p.do(chromedp.Click(css(`[data-format=json]`)))
+	exported := filepath.Join(dir, "e-flat-mixolydian-ukulele.json")
+	p.arrives(exported)
+	p.do(chromedp.Navigate(p.url + "/saved"))
+	p.eventually("main", "Open a file")
+	p.do(chromedp.SetUploadFiles(css("input[type=file]"), []string{exported}))
+	p.eventually("h1", "Play it in groups of 3")
+	p.eventually("h1", "lay E♭ Mixolydian out")
 }

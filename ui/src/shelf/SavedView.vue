@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, take, type Brief, type Kept } from '../api/client'
 import { toQuery } from '../shared/brief/query'
+import { chosenFile } from '../shared/file'
 import { useLoad, wordsOf } from '../shared/load'
 import { shelf, useShelf } from '../shared/shelf'
 import { keptShelf } from '../shared/shell/kept'
@@ -51,9 +52,7 @@ const unread = ref('')
 
 /** Opens a plan or a round that was exported, or a brief in a file, where it is worked on. */
 async function openFile(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = chosenFile(event)
   if (!file) return
   unread.value = ''
   try {

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import type { CallError, Kept } from '../api/client'
 import { toQuery } from '../shared/brief/query'
 import { useCatalogue } from '../shared/catalogue'
+import { chosenFile } from '../shared/file'
 import { useLoad, wordsOf } from '../shared/load'
 import { shelf, useShelf } from '../shared/shelf'
 import { tell } from '../shared/shell/notice'
@@ -84,9 +85,7 @@ async function keptScale(k: Kept) {
 }
 
 async function takeFile(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = chosenFile(event)
   if (!file) return
   importing.value = ''
   try {
