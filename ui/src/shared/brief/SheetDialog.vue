@@ -131,7 +131,8 @@ async function print() {
 .bar {
   align-items: center;
   display: flex;
-  gap: 16px;
+  flex-wrap: wrap;
+  gap: 8px 16px;
 }
 
 .grow {
