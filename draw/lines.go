@@ -13,6 +13,7 @@ type cell struct {
 	score.Item
 	bar     int  // index of its bar
 	barLine bool // stands before it
+	lower   int  // octaves that its bar is written lower on a staff
 }
 
 // event is the note of a cell that is struck in it, nil for a rest or a note that
@@ -45,7 +46,7 @@ func cellsOf(bars []score.Bar, from, to int) (out []cell) {
 				}
 			}
 			if inside {
-				out = append(out, cell{item, b, k == 0 && len(out) > 0})
+				out = append(out, cell{Item: item, bar: b, barLine: k == 0 && len(out) > 0})
 			}
 		}
 	}
@@ -115,7 +116,6 @@ func longest(lines []line) (most int) {
 // staff is the room of a staff on one line, in millimetres.
 type staff struct {
 	clef    score.Clef
-	octaves int     // that its notes are written lower
 	above   float64 // from its top to its highest note or stem
 	below   float64
 }
@@ -141,31 +141,48 @@ func degreeOf(i score.Item, c score.Clef) int {
 	return i.Octave*7 + letter - bottom
 }
 
-// mostLedgers is how many steps above the staff a line goes before it is written an
+// mostLedgers is how many steps above the staff a bar goes before it is written an
 // octave lower.
 const mostLedgers = 8
 
-// staffOf measures the staff of one line. A line that goes far above is written an
-// octave or two lower, and says so.
+// ottavas are the marks of bars written lower than they are, by octaves.
+var ottavas = []string{"", "8va", "15ma"}
+
+// lowerBars writes the bars that go far above the staff an octave or two lower.
+func lowerBars(cells []cell, c score.Clef) {
+	for start := 0; start < len(cells); {
+		end, highest := start, 0
+		for ; end < len(cells) && cells[end].bar == cells[start].bar; end++ {
+			if cells[end].Event != nil {
+				highest = max(highest, degreeOf(cells[end].Item, c)-8)
+			}
+		}
+		lower := 0
+		for ; highest > mostLedgers && lower < len(ottavas)-1; lower++ {
+			highest -= 7
+		}
+		for i := start; i < end; i++ {
+			cells[i].lower = lower
+		}
+		start = end
+	}
+}
+
+// degree is where a note is written: steps from the bottom line.
+func (s staff) degree(c cell) int { return degreeOf(c.Item, s.clef) - 7*c.lower }
+
+// staffOf measures the staff of one line.
 func staffOf(s score.Score, l line) staff {
 	out := staff{clef: s.Clef, above: leastAbove, below: leastAbove}
-	highest := 0
+	marked := false
 	for _, c := range l.cells {
-		if c.Event != nil {
-			highest = max(highest, degreeOf(c.Item, s.Clef)-8)
-		}
-	}
-	for highest > mostLedgers && out.octaves < len(ottavas)-1 {
-		highest -= 7
-		out.octaves++
-	}
-	for _, c := range l.cells {
+		marked = marked || c.lower > 0
 		if c.Event == nil {
 			continue
 		}
-		at := float64(out.degree(c.Item)) * staffGap / 2
+		at := float64(out.degree(c)) * staffGap / 2
 		top, bottom := at+staffGap, at-staffGap
-		if out.degree(c.Item) < 4 {
+		if out.degree(c) < 4 {
 			top = at + stemTall + 2
 		} else {
 			bottom = at - stemTall - 2
@@ -173,17 +190,11 @@ func staffOf(s score.Score, l line) staff {
 		out.above = max(out.above, top-staffTall)
 		out.below = max(out.below, -bottom)
 	}
-	if out.octaves > 0 {
+	if marked {
 		out.above += 3
 	}
 	return out
 }
-
-// ottavas are the marks of lines written lower than they are, by octaves.
-var ottavas = []string{"", "8va", "15ma"}
-
-// degree is where a note is written: steps from the bottom line.
-func (s staff) degree(i score.Item) int { return degreeOf(i, s.clef) - 7*s.octaves }
 
 // signatureWidth is that of the widest signature of lines.
 func signatureWidth(lines []line) (mm float64) {

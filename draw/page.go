@@ -163,6 +163,7 @@ const maxStaffPages = 4
 func (g *paging) run(pl plan.Plan) error {
 	s := score.Of(pl.Piece())
 	cells := cellsOf(s.Bars, 0, len(s.Events))
+	lowerBars(cells, s.Clef)
 	width := g.Paper.Width - 2*margin
 	m := pageLines
 	tall := m.height(len(s.Strings))

@@ -36,10 +36,7 @@ func (p *pen) staff(s staff, meter [2]int, left, x, y, column float64, l line) f
 	if !l.goesOn {
 		p.line(right, top, right, bottom, ink, 0.25)
 	}
-	if s.octaves > 0 {
-		p.write(x, y+2.5, letter{text, 7.5, ink}, 0, ottavas[s.octaves])
-		p.line(x+6, y+1.6, right, y+1.6, faint, 0.15)
-	}
+	p.ottavas(l.cells, x, y, column)
 	for i := 0; i < len(l.cells); {
 		end := i + 1
 		if l.cells[i].Beam == "begin" {
@@ -51,6 +48,23 @@ func (p *pen) staff(s staff, meter [2]int, left, x, y, column float64, l line) f
 		i = end
 	}
 	return bottom + s.below
+}
+
+// ottavas marks the bars that are written lower than they are.
+func (p *pen) ottavas(cells []cell, x, y, column float64) {
+	for start := 0; start < len(cells); {
+		end := start
+		for end < len(cells) && cells[end].lower == cells[start].lower {
+			end++
+		}
+		if mark := ottavas[cells[start].lower]; mark != "" {
+			from, to := x+column*float64(start), x+column*float64(end)
+			p.write(from+0.5, y+2.5, letter{text, 7.5, ink}, left, mark)
+			p.line(from+6.5, y+1.6, to-0.5, y+1.6, faint, 0.15)
+			p.line(to-0.5, y+1.6, to-0.5, y+2.6, faint, 0.15)
+		}
+		start = end
+	}
 }
 
 func (p *pen) clef(s staff, x, bottom float64) {
@@ -119,7 +133,7 @@ var rests = map[string]string{"quarter": "𝄽", "eighth": "𝄾", "16th": "𝄿
 // group draws the notes under one beam, or one note or rest.
 func (p *pen) group(s staff, cells []cell, x, bottom, column float64) {
 	head := func(i int) (hx, hy float64) {
-		return x + column*(float64(i)+0.5), bottom - float64(s.degree(cells[i].Item))*staffGap/2
+		return x + column*(float64(i)+0.5), bottom - float64(s.degree(cells[i]))*staffGap/2
 	}
 	if cells[0].Event == nil {
 		p.rest(cells[0].Item, x+column/2, bottom)
@@ -127,7 +141,7 @@ func (p *pen) group(s staff, cells []cell, x, bottom, column float64) {
 	}
 	furthest, up := 0.0, false // from the middle line
 	for i := range cells {
-		if off := float64(s.degree(cells[i].Item)) - 4; math.Abs(off) > math.Abs(furthest) || i == 0 {
+		if off := float64(s.degree(cells[i])) - 4; math.Abs(off) > math.Abs(furthest) || i == 0 {
 			furthest, up = off, off < 0
 		}
 	}
