@@ -34,8 +34,10 @@ func catalogue(fields brief.Table) (c api.Catalogue) {
 			Courses: in.Courses, School: in.School, LimitsMm: limits(hand.DefaultLimits(in.Family)),
 		})
 	}
-	for _, t := range neck.Tunings() {
-		c.Tunings = append(c.Tunings, api.CatalogueTuning{Id: t.ID, Name: t.Name, Instrument: t.Instrument, Tuning: pitches(t.Tuning)})
+	for _, in := range neck.Instruments() {
+		for _, t := range neck.TuningsOf(in) {
+			c.Tunings = append(c.Tunings, api.CatalogueTuning{Id: t.ID, Name: t.Name, Instrument: t.Instrument, Tuning: pitches(t.Tuning)})
+		}
 	}
 	for midi := neck.LowestMIDI; midi <= neck.HighestMIDI; midi++ {
 		c.Pitches = append(c.Pitches, api.CataloguePitch{Midi: midi, Name: neck.PlainPitch(midi).String()})

@@ -7,6 +7,7 @@ import (
 	"evenladder/core/fault"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
+	"evenladder/core/scale"
 	"evenladder/core/table"
 )
 
@@ -161,13 +162,47 @@ func instruments(r *Reading) (out []Choice) {
 	return out
 }
 
+// tunings are those of the instrument. Where one is the present tuning higher or
+// lower as a whole, the same shape in it is another key.
 func tunings(r *Reading) (out []Choice) {
-	for _, t := range neck.Tunings() {
-		if t.Instrument == r.Brief.Instrument.ID {
-			out = append(out, choice(t.Name, prettyTuning(t.Tuning), "instrument.tuning", pitchNames(t.Tuning)))
+	for _, t := range neck.TuningsOf(r.Instrument) {
+		words := pitchNames(t.Tuning)
+		out = append(out, choice(t.Name, prettyTuning(t.Tuning), "instrument.tuning", words))
+		if by := higher(t.Tuning, r.Brief.Instrument.Tuning); by != 0 && r.met {
+			tonic := carried(r.Scale.Tonic, by)
+			out = append(out, Choice{
+				Label: t.Name + ", same shape", Note: "sounds " + r.Say(tonic) + " " + r.Scale.Name,
+				Changes: Changes{"instrument.tuning": words, "scale.tonic": tonic.String()}, keeps: true,
+			})
 		}
 	}
 	return out
+}
+
+// higher is how many semitones a tuning lies above another on every string; 0
+// where that is not one number.
+func higher(tuning []pitch.Pitch, than []string) (semitones int) {
+	if len(tuning) != len(than) {
+		return 0
+	}
+	for i, p := range tuning {
+		by := p.MIDI() - pitch.MustParse(than[i]).MIDI()
+		if i > 0 && by != semitones {
+			return 0
+		}
+		semitones = by
+	}
+	return semitones
+}
+
+// carried is a tonic so many semitones higher: G a half step lower is G♭, F a half
+// step higher F♯.
+func carried(tonic pitch.Name, semitones int) pitch.Name {
+	n := scale.UsualTonic(tonic.Class() + semitones)
+	if flat := pitch.MustParseName("Gb"); n.Class() == flat.Class() && semitones < 0 {
+		return flat
+	}
+	return n
 }
 
 func scaleLengths(*Reading) (out []Choice) {

@@ -43,6 +43,8 @@ type Choice struct {
 	Changes Changes `json:"changes"`
 	Now     bool    `json:"now,omitempty"`   // what the brief says
 	Typed   bool    `json:"typed,omitempty"` // what was typed, taken as it is
+
+	keeps bool // what the field clears still means what it did
 }
 
 func choice(label, note, path string, value any) Choice {
@@ -85,7 +87,9 @@ func (t Table) Pick(b Brief, kept Kept, path, text string) (Picker, error) {
 	for i := range p.Choices {
 		c := &p.Choices[i]
 		c.Now = f.isNow(&r, *c)
-		c.Changes = f.with(c.Changes)
+		if !c.keeps {
+			c.Changes = f.with(c.Changes)
+		}
 	}
 	if text = strings.TrimSpace(text); text != "" && f.typed != nil {
 		p.Choices = append(p.Choices, Choice{Label: "take “" + text + "” as typed", Changes: f.with(f.typed(&r, path, text)), Typed: true})
