@@ -115,9 +115,9 @@ func longest(lines []line) (most int) {
 
 // staff is the room of a staff on one line, in millimetres.
 type staff struct {
-	clef    score.Clef
-	above   float64 // from its top to its highest note or stem
-	below   float64
+	clef  score.Clef
+	above float64 // from its top to its highest note or stem
+	below float64
 }
 
 // Measures of a staff.

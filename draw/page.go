@@ -249,6 +249,9 @@ func legend(pl plan.Plan) string {
 			words = append(words, word)
 		}
 	}
+	if capo := pl.Brief.Instrument.Capo; capo > 0 {
+		add(true, fmt.Sprintf("frets are counted from the capo at fret %d", capo))
+	}
 	for _, n := range pl.Boxes[pl.Box].Notes {
 		add(n.Layer == "added", "hollow marks: laid over the core")
 		add(n.Reach != "", "wedge at a mark: a reach")

@@ -47,12 +47,12 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 	},
 	{
 		Path: "instrument.capo", Title: "Capo", About: "Fret of a capo, 0 for none; all other frets are counted from it.", Point: pointPlace,
-		Hint: "or type a fret",
+		Hint: "or type a fret; the others are counted from it",
 		at:   func(b *Brief) any { return &b.Instrument.Capo }, clears: noPlace, typed: asNumber,
 		choices: func(*Reading) []Choice {
 			out := []Choice{choice("no capo", "", "instrument.capo", nil)}
 			for fret := 1; fret <= 7; fret++ {
-				out = append(out, choice(fmt.Sprintf("at fret %d", fret), "", "instrument.capo", fret))
+				out = append(out, choice(fmt.Sprintf("at fret %d", fret), "frets are counted from it", "instrument.capo", fret))
 			}
 			return out
 		},

@@ -13,7 +13,7 @@ import (
 var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: []Field{
 	{
 		Path: "scale.tonic", Title: "Key", About: "Name of the tonic, with at most one # or b.", Hint: "type a letter with # or b",
-		at: func(b *Brief) any { return &b.Scale.Tonic }, choices: tonics("scale.tonic"), typed: asText,
+		at: func(b *Brief) any { return &b.Scale.Tonic }, choices: tonics("scale.tonic"), typed: asTonic,
 		check: func(r *Reading, f *fault.List) {
 			_, err := parseTonic(r.Brief.Scale.Tonic)
 			f.Add("scale.tonic", err)
@@ -28,7 +28,7 @@ var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: [
 	},
 	{
 		Path: "round.start", Title: "First key", About: "Tonic of the first key of a round; that of the scale where it is not given.", Hint: "type a letter with # or b",
-		at: func(b *Brief) any { return &b.Round.Start }, choices: tonics("round.start"), typed: asText,
+		at: func(b *Brief) any { return &b.Round.Start }, choices: tonics("round.start"), typed: asTonic,
 		matters: func(r *Reading) bool { return r.carried },
 		say: func(r *Reading) (lead, words string) {
 			if !r.carried {
@@ -109,14 +109,25 @@ func scales(*Reading) (out []Choice) {
 	return out
 }
 
+// asTonic takes a letter with its sign, in small letters too.
+func asTonic(r *Reading, f Field, text string) Changes {
+	if tonic, name, ok := heardKey(text, r.germanNames()); ok && name == "" {
+		return Changes{f.Path: tonic.String()}
+	}
+	return nil
+}
+
 var beginsWithDegree = regexp.MustCompile(`^[#b]*\d`)
 
-// typedScale reads degrees as a formula and anything else as a name.
-func typedScale(_ *Reading, _, text string) Changes {
+// typedScale reads degrees as a formula, and the name of a scale.
+func typedScale(_ *Reading, _ Field, text string) Changes {
 	if beginsWithDegree.MatchString(text) {
 		return Changes{"scale.formula": text, "scale.name": nil}
 	}
-	return Changes{"scale.name": text, "scale.formula": nil}
+	if id, ok := heardScale(text); ok {
+		return Changes{"scale.name": id, "scale.formula": nil}
+	}
+	return nil
 }
 
 // ReadKeys reads keys as they are typed, apart by commas: "Eb mixolydian, Ab
@@ -130,6 +141,14 @@ func ReadKeys(text string, usual Scale) []Scale {
 			continue
 		}
 		key := Scale{Tonic: words[0], Name: usual.Name, Formula: usual.Formula}
+		if tonic, id, ok := heardKey(part, false); ok {
+			key.Tonic = tonic.String()
+			if id != "" {
+				key.Name, key.Formula = id, ""
+			}
+			out = append(out, key)
+			continue
+		}
 		if name := strings.ToLower(strings.Join(words[1:], " ")); name != "" {
 			key.Name, key.Formula = scaleCalled(name), ""
 		}

@@ -309,8 +309,13 @@ func stretches(r *Reading) []Choice {
 
 func stretch(low, high any) Changes { return Changes{"layout.lowFret": low, "layout.highFret": high} }
 
-func typedStretch(_ *Reading, _, text string) Changes {
-	frets := numbersIn(text)
-	frets = append(frets, nil, nil)
-	return stretch(frets[0], frets[1])
+func typedStretch(_ *Reading, _ Field, text string) Changes {
+	switch frets := numbersIn(text); len(frets) {
+	case 0:
+		return nil
+	case 1:
+		return stretch(frets[0], nil)
+	default:
+		return stretch(frets[0], frets[1])
+	}
 }

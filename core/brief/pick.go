@@ -1,6 +1,8 @@
 package brief
 
 import (
+	"errors"
+	"fmt"
 	"maps"
 	"reflect"
 	"regexp"
@@ -83,18 +85,65 @@ func (t Table) Pick(b Brief, kept Kept, path, text string) (Picker, error) {
 		return Picker{}, fault.At("field", "no field is called %q: give a path of the brief such as scale.tonic", fault.Clip(path))
 	}
 	r := t.readAll(b)
-	p := Picker{Field: path, Title: f.Title, Hint: f.Hint, Choices: narrowed(f.offer(&r, kept), text)}
+	p := Picker{Field: path, Title: f.Title, Hint: f.Hint, Choices: f.narrowed(&r, kept, text)}
+	typed, problem := f.take(&r, text)
+	switch {
+	case typed.Changes != nil && problem == "":
+		p.Choices = append(p.Choices, typed)
+	case len(p.Choices) == 0:
+		p.Choices = f.guessed(&r, kept, text)
+	}
+	if len(p.Choices) == 0 && problem != "" {
+		p.Hint = problem
+	}
 	for i := range p.Choices {
 		c := &p.Choices[i]
 		c.Now = f.isNow(&r, *c)
-		if !c.keeps {
-			c.Changes = f.with(c.Changes)
+		if !c.keeps && !c.Typed {
+			c.Changes = t.with(c.Changes)
 		}
 	}
-	if text = strings.TrimSpace(text); text != "" && f.typed != nil {
-		p.Choices = append(p.Choices, Choice{Label: "take “" + text + "” as typed", Changes: f.with(f.typed(&r, path, text)), Typed: true})
-	}
 	return p, nil
+}
+
+// take is the choice of a text as it stands, or what is wrong with it; no changes
+// where the field is not typed.
+func (f Field) take(r *Reading, text string) (c Choice, problem string) {
+	text = strings.TrimSpace(text)
+	if text == "" || f.typed == nil {
+		return c, ""
+	}
+	changes := f.typed(r, f, text)
+	if changes == nil {
+		return c, fmt.Sprintf("“%s” cannot be read here: %s", fault.Clip(text), strings.TrimPrefix(f.Hint, "or "))
+	}
+	c = Choice{Label: "take “" + text + "” as typed", Changes: r.table.with(changes), Typed: true}
+	_, err := r.table.read(r.table.With(r.Brief, c.Changes), r.carried)
+	var faults fault.List
+	if errors.As(err, &faults) {
+		for _, at := range faults {
+			for path, v := range changes {
+				if v != nil && strings.HasPrefix(at.Field, path) {
+					return c, at.Message
+				}
+			}
+		}
+	}
+	return c, ""
+}
+
+// with adds what means nothing any more once these fields are others.
+func (t Table) with(changes Changes) Changes {
+	out := maps.Clone(changes)
+	for path := range changes {
+		f, _ := t.Find(path)
+		for _, other := range f.clears {
+			if _, set := out[other]; !set {
+				out[other] = nil
+			}
+		}
+	}
+	return out
 }
 
 // offer is all that the field may be.
@@ -144,17 +193,6 @@ func (k Kept) choices(r *Reading, path string) (out []Choice) {
 	return out
 }
 
-// with adds what means nothing any more once the field is another.
-func (f Field) with(changes Changes) Changes {
-	out := maps.Clone(changes)
-	for _, path := range f.clears {
-		if _, set := out[path]; !set {
-			out[path] = nil
-		}
-	}
-	return out
-}
-
 // isNow reports whether the brief says a choice: every field that it sets has
 // its value, and every field that it takes out its default.
 func (f Field) isNow(r *Reading, c Choice) bool {
@@ -182,55 +220,181 @@ var signs = strings.NewReplacer("♭", "b", "♯", "#", "“", "", "”", "")
 
 func plain(s string) string { return signs.Replace(strings.ToLower(s)) }
 
-// narrowed are the choices that a text leaves: what it names, what begins with
-// it, what has it somewhere, what is explained with it.
-func narrowed(choices []Choice, text string) []Choice {
-	want := plain(strings.TrimSpace(text))
+// narrowed are the choices that a text leaves: what it says first, then what it
+// names, what begins with it, what has it somewhere, what is explained with it.
+func (f Field) narrowed(r *Reading, kept Kept, text string) []Choice {
+	all := f.offer(r, kept)
+	want := plainly(text)
 	if want == "" {
-		return choices
+		return all
 	}
-	const away = 4
-	rank := func(c Choice) int {
-		label := plain(c.Label)
-		switch {
-		case label == want:
-			return 0
-		case strings.HasPrefix(label, want):
-			return 1
-		case strings.Contains(label, want):
-			return 2
-		case strings.Contains(plain(c.Note), want):
-			return 3
+	out := called(all, want, explained)
+	if heard := hear(r, text); heard != nil {
+		if _, set := heard.Changes[f.Path]; set || len(called(all, want, within)) == 0 {
+			same := func(c Choice) bool { return c.Label == heard.Label }
+			out = append([]Choice{*heard}, slices.DeleteFunc(out, same)...)
 		}
-		return away
 	}
-	out := slices.DeleteFunc(choices, func(c Choice) bool { return rank(c) == away })
-	slices.SortStableFunc(out, func(a, b Choice) int { return rank(a) - rank(b) })
 	return out
 }
 
-// asText, asNumber, asNumbers and asTexts read what is typed into a field of
-// such a value. What is no number is left as it is, so that the problem names
-// it.
-func asText(_ *Reading, path, text string) Changes { return Changes{path: text} }
-
-func asNumber(_ *Reading, path, text string) Changes {
-	if n, err := strconv.ParseFloat(text, 64); err == nil {
-		return Changes{path: n}
+// guessed are what other fields have of a name that this field does not know, or
+// else its own choices that are spelled nearly so.
+func (f Field) guessed(r *Reading, kept Kept, text string) []Choice {
+	want := plainly(text)
+	if want == "" {
+		return []Choice{}
 	}
-	return Changes{path: text}
+	if out := f.elsewhere(r, want); len(out) > 0 {
+		return out
+	}
+	return append([]Choice{}, nearly(f.offer(r, kept), want)...)
 }
 
-func asNumbers(_ *Reading, path, text string) Changes { return Changes{path: numbersIn(text)} }
+// How well a text names a choice, the best first.
+const (
+	named = iota
+	begun
+	within
+	explained
+	notAtAll
+)
 
-func asTexts(_ *Reading, path, text string) Changes {
-	return Changes{path: strings.FieldsFunc(text, func(c rune) bool { return c == ',' || c == ' ' || c == '\t' })}
+// called are the choices that a text names at least so well, the best first.
+func called(choices []Choice, want string, least int) []Choice {
+	how := func(c Choice) int {
+		label := plainly(c.Label)
+		switch {
+		case label == want || slices.Contains(c.also(), want):
+			return named
+		case strings.HasPrefix(label, want):
+			return begun
+		case strings.Contains(label, want), slices.ContainsFunc(c.also(), func(s string) bool { return strings.HasPrefix(s, want) }):
+			return within
+		case strings.Contains(plainly(c.Note), want):
+			return explained
+		}
+		return notAtAll
+	}
+	out := slices.DeleteFunc(slices.Clone(choices), func(c Choice) bool { return how(c) > least })
+	slices.SortStableFunc(out, func(a, b Choice) int { return how(a) - how(b) })
+	return out
 }
+
+// mostElsewhere bounds what other fields offer.
+const mostElsewhere = 4
+
+// elsewhere is what other fields have of a name, with the title of each.
+func (f Field) elsewhere(r *Reading, want string) (out []Choice) {
+	for _, other := range r.table.All() {
+		if other.Path == f.Path || strings.HasPrefix(other.Path, "round.") && !r.carried || other.matters != nil && !other.matters(r) {
+			continue
+		}
+		for _, c := range called(other.offer(r, Kept{}), want, begun) {
+			if len(out) < mostElsewhere {
+				c.Note = other.Title
+				out = append(out, c)
+			}
+		}
+	}
+	return out
+}
+
+// nearly are the choices spelled most nearly as a text, if any is spelled as much as
+// two letters in three.
+func nearly(choices []Choice, want string) (out []Choice) {
+	least := len(want)/3 + 1
+	for _, c := range choices {
+		switch d := apart(plainly(c.Label), want); {
+		case d < least:
+			out, least = []Choice{c}, d
+		case d == least && out != nil:
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// apart counts the letters to put in, take out or change between two texts.
+func apart(a, b string) int {
+	row := make([]int, len(b)+1)
+	for j := range row {
+		row[j] = j
+	}
+	for i := range len(a) {
+		corner := row[0]
+		row[0]++
+		for j := range len(b) {
+			change := corner
+			if a[i] != b[j] {
+				change++
+			}
+			corner = row[j+1]
+			row[j+1] = min(row[j]+1, corner+1, change)
+		}
+	}
+	return row[len(b)]
+}
+
+// asText, asNumber, asNumbers and asTexts read what is typed into a field of such
+// a value; nil where it cannot be one.
+func asText(_ *Reading, f Field, text string) Changes { return Changes{f.Path: text} }
+
+func asNumber(_ *Reading, f Field, text string) Changes {
+	if f.Kind() == Whole {
+		if n, err := strconv.Atoi(text); err == nil {
+			return Changes{f.Path: n}
+		}
+		return nil
+	}
+	if n, err := strconv.ParseFloat(text, 64); err == nil {
+		return Changes{f.Path: n}
+	}
+	return nil
+}
+
+func asNumbers(_ *Reading, f Field, text string) Changes {
+	numbers := numbersIn(text)
+	if len(numbers) == 0 {
+		return nil
+	}
+	if f.Kind() == Wholes {
+		return Changes{f.Path: numbers}
+	}
+	mm := make([]float64, len(numbers))
+	for i, n := range numbers {
+		mm[i] = float64(n)
+	}
+	return Changes{f.Path: mm}
+}
+
+// asKeys reads tonics as they are said, apart by commas or spaces.
+func asKeys(r *Reading, f Field, text string) Changes {
+	words := strings.FieldsFunc(text, apartByCommas)
+	if strings.Contains(text, ",") {
+		words = strings.Split(strings.Trim(text, ", "), ",")
+	}
+	var out []string
+	for _, word := range words {
+		tonic, _, ok := heardKey(word, r.germanNames())
+		if !ok {
+			return nil
+		}
+		out = append(out, tonic.String())
+	}
+	return Changes{f.Path: out}
+}
+
+func asTexts(_ *Reading, f Field, text string) Changes {
+	return Changes{f.Path: strings.FieldsFunc(text, apartByCommas)}
+}
+
+func apartByCommas(c rune) bool { return c == ',' || c == ' ' || c == '\t' }
 
 var digits = regexp.MustCompile(`\d+`)
 
-func numbersIn(text string) []any {
-	out := []any{}
+func numbersIn(text string) []int {
+	out := []int{}
 	for _, d := range digits.FindAllString(text, -1) {
 		if n, err := strconv.Atoi(d); err == nil {
 			out = append(out, n)

@@ -102,7 +102,7 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 	},
 	{
 		Path: "round.keys", Title: "The keys in order", About: "Tonics in an order of one's own.", Hint: "type tonics: C A F# Eb",
-		at: func(b *Brief) any { return &b.Round.Keys }, typed: asTexts,
+		at: func(b *Brief) any { return &b.Round.Keys }, typed: asKeys,
 		choices: func(*Reading) (out []Choice) {
 			for _, keys := range []string{"C G D A E", "E A D G C", "C F Bb Eb Ab"} {
 				out = append(out, choice(pitch.Pretty(keys), "", "round.keys", strings.Fields(keys)))

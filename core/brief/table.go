@@ -23,16 +23,16 @@ type Field struct {
 	Options []table.Row
 	Usual   func(*Reading) string
 
-	at      func(*Brief) any                             // where a brief has it
-	fill    func(*Reading)                               // its default, where it is not one of few words
-	check   func(*Reading, *fault.List)                  // what is accepted
-	matters func(*Reading) bool                          // whether it changes anything here; always where nil
-	say     func(*Reading) (lead, words string)          // its words and what stands before them; no words where it goes unsaid
-	choices func(*Reading) []Choice                      // what a picker offers, where that is not its options
-	typed   func(r *Reading, path, text string) Changes  // what a text typed by hand means; nil where only a choice is taken
-	clears  []string                                     // fields that mean nothing any more once it is another
-	fits    func(r *Reading, id string) bool             // whether one of its options can be taken here; all where nil
-	picked  func(r *Reading, id string, changes Changes) // what goes with one of its options
+	at      func(*Brief) any                               // where a brief has it
+	fill    func(*Reading)                                 // its default, where it is not one of few words
+	check   func(*Reading, *fault.List)                    // what is accepted
+	matters func(*Reading) bool                            // whether it changes anything here; always where nil
+	say     func(*Reading) (lead, words string)            // its words and what stands before them; no words where it goes unsaid
+	choices func(*Reading) []Choice                        // what a picker offers, where that is not its options
+	typed   func(r *Reading, f Field, text string) Changes // what a text typed by hand means, nil if nothing; not set where only a choice is taken
+	clears  []string                                       // fields that mean nothing any more once it is another
+	fits    func(r *Reading, id string) bool               // whether one of its options can be taken here; all where nil
+	picked  func(r *Reading, id string, changes Changes)   // what goes with one of its options
 }
 
 // Group is the fields that are about one thing.

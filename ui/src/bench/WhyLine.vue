@@ -7,6 +7,7 @@ import { useLoad } from '../shared/load'
 const props = defineProps<{ plan: Plan; note: number }>()
 const emit = defineEmits<{ land: [place: { string: number; fret: number } | undefined] }>()
 const pressed = computed(() => props.plan.boxes[props.plan.box]?.notes[props.note])
+const capo = computed(() => props.plan.brief.instrument.capo)
 const landing = computed(() => {
   const to = props.plan.brief.run?.landOn
   return !!to && to.string === pressed.value?.string && to.fret === pressed.value?.fret
@@ -19,7 +20,7 @@ const why = computed(() => failure.value || (answer.value?.why ?? ''))
 <template>
   <p class="why" role="status">
     <template v-if="why">{{ why }}</template>
-    <span v-else class="hint">Press a mark to see why it has its finger, or to let the run end on it.</span>
+    <span v-else class="hint">Press a mark to see why it has its finger, or to let the run end on it.<template v-if="capo"> Frets are counted from the capo.</template></span>
     <v-btn v-if="pressed && why" size="x-small" color="primary" variant="tonal" class="land" data-do="land" @click="emit('land', landing ? undefined : pressed)">{{
       landing ? 'let the run end as written' : 'let the run land here'
     }}</v-btn>
