@@ -54,7 +54,7 @@ func TestTheStaffStandsOverTheLanes(t *testing.T) {
 		return value[string](p, `document.querySelector('[data-event][aria-current=step]')?.dataset.event + document.querySelector('.staff .now')?.dataset.staff`) == "55"
 	}, "it should come to be so")
 	p.do(press("r", "R"))
-	p.eventually("[data-do=unloop]", "Bars 1–2")
+	p.eventually(".looped", "Bars 1–2")
 }
 
 // A mark that is pressed can be what the run lands on, and be let go again.

@@ -7,7 +7,7 @@ import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { changed, noBox, toQuery } from '../shared/brief/query'
 import { toPair } from '../shared/brief/pair'
 import { keptLabel, keptSpacing, keptStaff } from '../shared/shell/kept'
-import { clickKey, labelKey, useKeys } from '../shared/shell/keys'
+import { clickKey, labelKey, speedKeys, useKeys } from '../shared/shell/keys'
 import BoxStrip from './BoxStrip.vue'
 import CorePanel from './CorePanel.vue'
 import LinksPanel from './LinksPanel.vue'
@@ -96,6 +96,7 @@ useKeys([
   { key: 'e', does: 'even or true fret spacing', run: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even') },
   { key: ' ', does: 'play the run after its count-in, stop', run: player.toggle },
   clickKey,
+  ...speedKeys,
   { key: 's', does: 'staff above the lanes', run: () => (keptStaff.value = !keptStaff.value) },
   { key: 'r', does: 'repeat the bar of the marked note, or end it', run: player.repeatBar },
   { key: 'R', does: 'take the next bar into the repeat', run: player.repeatMore },
@@ -139,6 +140,7 @@ useKeys([
           />
           <PlayBar
             staff
+            repeats
             :tempo="plan.brief.rhythm?.tempoBpm ?? 60"
             :chords="plan.scale.triads.length > 0"
             :playing="playing"
@@ -147,7 +149,7 @@ useKeys([
             :counting="counting"
             :loop="loop"
             @toggle="player.toggle"
-            @unloop="loop = undefined"
+            @repeat="player.repeatBar"
           >
             <RunFacts :run="plan.run" />
           </PlayBar>

@@ -6,7 +6,7 @@ import ProblemList from '../shared/brief/ProblemList.vue'
 import WorkHead from '../shared/brief/WorkHead.vue'
 import { labelKinds, labelNames } from '../shared/neck/labels'
 import { keptCover, keptLabel } from '../shared/shell/kept'
-import { clickKey, labelKey, useKeys } from '../shared/shell/keys'
+import { clickKey, labelKey, speedKeys, useKeys } from '../shared/shell/keys'
 import PlayBar from '../shared/sound/PlayBar.vue'
 import { pieceOf } from '../shared/sound/timeline'
 import { usePlayer } from '../shared/sound/usePlayer'
@@ -65,6 +65,7 @@ useKeys([
   labelKey,
   { key: ' ', does: 'play the round after its count-in, stop', run: toggle },
   clickKey,
+  ...speedKeys,
   { key: 'p', does: 'the sheet to print', run: () => head.value?.print() },
 ])
 </script>

@@ -49,7 +49,10 @@ watch(rows, (now) => {
 })
 watch(open, async (now) => {
   entered = false
-  if (!now) return
+  if (!now) {
+    typed.value = ''
+    return
+  }
   await nextTick()
   setTimeout(() => {
     input.value?.focus()
@@ -77,8 +80,6 @@ function enter() {
 function pick(choice: Choice | undefined) {
   entered = false
   if (!choice) return
-  // What was typed stays until the answer shows that it was understood.
-  if (!choice.typed) typed.value = ''
   emit('change', choice.changes as Changes)
   close()
 }
@@ -95,12 +96,6 @@ function toggle(event: MouseEvent) {
   if (event.detail !== 0 || !held) open.value = !open.value
 }
 
-watch(
-  () => props.text,
-  () => {
-    if (!props.problem) typed.value = ''
-  },
-)
 defineExpose({ focus: () => button.value?.focus() })
 </script>
 

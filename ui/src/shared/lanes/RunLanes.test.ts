@@ -56,4 +56,24 @@ describe('the lanes', () => {
     await l.get('[data-event="8"]').trigger('pointerup')
     expect(l.emitted('choose')).toEqual([[8]])
   })
+
+  it('repeat the bar whose number is pressed, and end it so', async () => {
+    const l = lanes()
+    await l.get('[data-bar="2"]').trigger('click')
+    expect(l.emitted('update:loop')).toEqual([[[2, 2]]])
+    await l.setProps({ loop: [2, 2] })
+    await l.get('[data-bar="2"]').trigger('keydown', { key: 'Enter' })
+    expect(l.emitted('update:loop')?.[1]).toEqual([undefined])
+  })
+
+  it('let either end of the stretch be pulled, and the other stays', async () => {
+    const l = lanes()
+    await l.setProps({ loop: [2, 2] })
+    await l.get('[data-end="1"]').trigger('pointerdown')
+    await l.get('[data-event="9"]').trigger('pointerup')
+    expect(l.emitted('update:loop')).toEqual([[[2, 3]]])
+    await l.get('[data-end="0"]').trigger('pointerdown')
+    await l.get('[data-event="1"]').trigger('pointerup')
+    expect(l.emitted('update:loop')?.[1]).toEqual([[1, 3]])
+  })
 })

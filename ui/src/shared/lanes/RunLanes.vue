@@ -15,7 +15,7 @@ const emit = defineEmits<{ choose: [event: number] }>()
 
 const frame = ref<HTMLElement>()
 const { width } = useElementSize(frame)
-const head = 24
+const head = 38
 const edge = 30
 const names = computed(() => (props.score ? headOf(props.score) : edge))
 /** What follows the last note on the staff: rests, or the note held. */
@@ -31,23 +31,43 @@ const height = computed(() => bottom.value + lane.value / 2 + 58)
 const x = (i: number) => names.value + column.value * (i + 0.5)
 const y = (string: number) => top.value + lane.value * (string - 1)
 const mark = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
+/** Where the stretch begins and ends. */
+const ends = computed(() => {
+  if (!loop.value) return []
+  const [first, last] = loop.value
+  return [x(events.value.findIndex((e) => e.bar === first) - 0.5), x(events.value.findLastIndex((e) => e.bar === last) + 0.5)]
+})
 const bars = computed(() => events.value.flatMap((e, i) => (i === 0 || e.bar !== events.value[i - 1]?.bar ? [i] : [])))
 const crossings = computed(() => events.value.flatMap((e, i) => (i > 0 && e.string !== events.value[i - 1]?.string ? [i] : [])))
 
 let pressedAt = -1
+let pulled = false
 
 function press(i: number, event: PointerEvent) {
   pressedAt = i
+  pulled = false
   // A finger, like a mouse, is let go over the note where the stretch ends.
   const on = event.target as Element
   if (on.hasPointerCapture?.(event.pointerId)) on.releasePointerCapture(event.pointerId)
+}
+
+/** An end of the stretch is pulled: the other stays. */
+function pull(end: 0 | 1, event: PointerEvent) {
+  const [first, last] = loop.value ?? [0, 0]
+  press(end === 0 ? events.value.findLastIndex((e) => e.bar === last) : events.value.findIndex((e) => e.bar === first), event)
+  pulled = true
+}
+
+/** The bar whose number is pressed is repeated, or no more. */
+function pressBar(bar: number) {
+  loop.value = loop.value?.[0] === bar && loop.value[1] === bar ? undefined : [bar, bar]
 }
 
 /** A drag over notes of more than one bar, or with Shift over one, is a stretch to repeat; a press goes to its note. */
 function release(i: number, event: PointerEvent) {
   const from = events.value[Math.min(pressedAt, i)]
   const to = events.value[Math.max(pressedAt, i)]
-  const dragged = pressedAt >= 0 && Math.abs(pressedAt - i) > 1
+  const dragged = pressedAt >= 0 && (pulled || Math.abs(pressedAt - i) > 1)
   pressedAt = -1
   if (from && to && (dragged || event.shiftKey)) loop.value = [from.bar, to.bar]
   else emit('choose', i)
@@ -96,6 +116,21 @@ watch(
       </g>
       <path v-for="i in bars" :key="`bar${i}`" class="bar" :d="`M${x(i - 0.5)} ${top - 6}V${bottom + 6}`" />
       <path class="bar" :d="`M${x(events.length - 0.5)} ${top - 6}V${bottom + 6}`" />
+      <g
+        v-for="i in bars"
+        :key="`number${i}`"
+        class="number"
+        role="button"
+        tabindex="0"
+        :data-bar="events[i]?.bar"
+        :aria-pressed="inLoop(events[i]?.bar ?? 0)"
+        :aria-label="`Bar ${events[i]?.bar}: again and again`"
+        @click="pressBar(events[i]?.bar ?? 0)"
+        @keydown.enter.prevent="pressBar(events[i]?.bar ?? 0)"
+      >
+        <rect :x="x(i - 0.5)" :y="0" :width="column * 1.4" :height="16" class="hit" />
+        <text :x="x(i - 0.5) + 4" :y="12">{{ events[i]?.bar }}</text>
+      </g>
       <path v-for="i in crossings" :key="`cross${i}`" class="crossing" :d="`M${x(i - 0.5)} ${bottom + lane / 2 + 3}v7`"><title>to another string</title></path>
       <g
         v-for="(e, i) in events"
@@ -107,8 +142,8 @@ watch(
         @pointerdown="press(i, $event)"
         @pointerup="release(i, $event)"
       >
-        <rect :x="x(i - 0.5)" :y="0" :width="column" :height="height" class="hit" />
-        <text :x="x(i)" :y="14" class="count" :class="{ beat: e.accent }">{{ e.count }}</text>
+        <rect :x="x(i - 0.5)" :y="17" :width="column" :height="height - 17" class="hit" />
+        <text :x="x(i)" :y="28" class="count" :class="{ beat: e.accent }">{{ e.count }}</text>
         <NoteMark
           :x="x(i)"
           :y="y(e.string)"
@@ -127,6 +162,11 @@ watch(
         <path v-if="e.sweep" class="stroke" :d="`M${x(i - 1) + 5} ${bottom + lane / 2 + 36}H${x(i) - 5}`"><title>one stroke over both strings</title></path>
         <path v-if="e.stroke === 'down' || e.stroke === 'up'" class="stroke" :d="stroke(i, e.stroke)" />
         <text v-else :x="x(i)" :y="bottom + lane / 2 + 41" class="finger pluck">{{ e.stroke }}</text>
+      </g>
+      <g v-for="(at, k) in ends" :key="`end${k}`" class="end" :data-end="k" @pointerdown="pull(k as 0 | 1, $event)">
+        <rect :x="at - 11" :y="17" width="22" :height="height - 17" class="hit" />
+        <path :d="`M${at} 18V${bottom + 8}`" />
+        <circle :cx="at" :cy="22" r="5" />
       </g>
     </svg>
   </div>
@@ -187,6 +227,33 @@ text {
   fill: none;
   stroke: var(--ink);
   stroke-width: 1.4;
+}
+
+.number {
+  cursor: pointer;
+}
+
+.number text {
+  fill: var(--faint);
+}
+
+.number[aria-pressed='true'] text {
+  fill: var(--verdigris);
+  font-weight: 700;
+}
+
+.end {
+  cursor: ew-resize;
+  touch-action: none;
+}
+
+.end path {
+  stroke: var(--marigold);
+  stroke-width: 3;
+}
+
+.end circle {
+  fill: var(--marigold);
 }
 
 .event {

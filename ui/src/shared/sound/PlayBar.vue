@@ -1,11 +1,22 @@
 <script setup lang="ts">
-import { mdiMetronome, mdiMusicClefTreble, mdiPlay, mdiStop, mdiVolumeMedium } from '@mdi/js'
+import { mdiMetronome, mdiMinus, mdiMusicClefTreble, mdiPlay, mdiPlus, mdiRepeat, mdiStop, mdiVolumeMedium } from '@mdi/js'
+import { speeds, stepSpeed } from './speeds'
 import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
 
 /** Plays and stops a run, with what sounds beside it. */
-defineProps<{ tempo: number; chords: boolean; staff?: boolean; playing: boolean; starting: boolean; blocked: string; counting: number; loop: [number, number] | undefined }>()
-const emit = defineEmits<{ toggle: []; unloop: [] }>()
-const speeds = [0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5]
+defineProps<{
+  tempo: number
+  chords: boolean
+  staff?: boolean
+  repeats?: boolean
+  playing: boolean
+  starting: boolean
+  blocked: string
+  counting: number
+  loop: [number, number] | undefined
+}>()
+const emit = defineEmits<{ toggle: []; repeat: [] }>()
+const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]}` : `Bars ${loop[0]}–${loop[1]}`)
 </script>
 
 <template>
@@ -20,6 +31,32 @@ const speeds = [0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5]
       data-do="play"
       @click="emit('toggle')"
     />
+    <v-btn
+      v-if="repeats"
+      :icon="mdiRepeat"
+      size="small"
+      :color="loop ? 'primary' : undefined"
+      :variant="loop ? 'tonal' : 'text'"
+      :aria-pressed="!!loop"
+      :aria-label="loop ? `${barsOf(loop)} again and again: end (r)` : 'Repeat the bar of the marked note (r)'"
+      data-do="repeat"
+      @click="emit('repeat')"
+    />
+    <span class="speed" role="group" aria-label="Tempo">
+      <v-btn :icon="mdiMinus" size="x-small" variant="text" :disabled="keptSpeed <= (speeds[0] ?? 0)" aria-label="Slower (-)" data-do="slower" @click="stepSpeed(-1)" />
+      <span class="tempo" aria-live="polite" :class="{ changed: keptSpeed !== 1 }">{{ Math.round(tempo * keptSpeed) }}</span>
+      <v-btn :icon="mdiPlus" size="x-small" variant="text" :disabled="keptSpeed >= (speeds.at(-1) ?? 0)" aria-label="Faster (+)" data-do="faster" @click="stepSpeed(1)" />
+    </span>
+    <v-btn
+      size="small"
+      :color="keptCountIn ? 'primary' : undefined"
+      :variant="keptCountIn ? 'tonal' : 'text'"
+      :aria-pressed="keptCountIn"
+      aria-label="Two bars counted in"
+      data-do="count-in"
+      @click="keptCountIn = !keptCountIn"
+      >1 2 3</v-btn
+    >
     <v-btn
       :icon="mdiMetronome"
       size="small"
@@ -60,9 +97,7 @@ const speeds = [0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5]
         <p class="care">Keep the click quiet in headphones.</p>
       </v-card>
     </v-menu>
-    <v-btn v-if="loop" size="small" color="primary" variant="tonal" data-do="unloop" @click="emit('unloop')"
-      >{{ loop[0] === loop[1] ? `Bar ${loop[0]}` : `Bars ${loop[0]}–${loop[1]}` }} again and again: end</v-btn
-    >
+    <b v-if="loop" class="looped">{{ barsOf(loop) }} again and again</b>
     <p v-if="blocked" class="blocked" role="alert">{{ blocked }}</p>
   </div>
 </template>
@@ -85,6 +120,25 @@ const speeds = [0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5]
   line-height: 1;
   min-width: 1.2em;
   text-align: center;
+}
+
+.speed {
+  align-items: center;
+  display: inline-flex;
+}
+
+.tempo {
+  min-width: 2.2em;
+  text-align: center;
+}
+
+.tempo.changed {
+  color: var(--verdigris);
+  font-weight: 700;
+}
+
+.looped {
+  color: var(--verdigris);
 }
 
 .sound {
