@@ -50,7 +50,7 @@ func TestTheStripComparesBoxes(t *testing.T) {
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Ab&scale.name=lydian&layout.box=1", false)
 	p.eventually("h1", "lay A♭ Lydian out")
 	assert.Equal(t, "1 2 3 4 5 6 7", strings.Join(p.boxOrder(), " "))
-	p.do(chromedp.Click(css("[data-order=span]")))
+	value[bool](p, `(() => { const s = document.querySelector('[data-do=order]'); s.value = 'span'; return s.dispatchEvent(new Event('change')) })()`)
 	p.wait(func() bool { return strings.Join(p.boxOrder(), " ") != "1 2 3 4 5 6 7" }, "it should come to be so")
 	spans := value[[]float64](p, `(async () => {
 		const plan = await (await fetch('/api/v1/plan', {method: 'POST', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({instrument: {id: 'guitar'}, scale: {tonic: 'Ab', name: 'lydian'}})})).json()
@@ -129,8 +129,10 @@ func TestTwoPlansSideBySide(t *testing.T) {
 	assert.Positive(t, framed)
 
 	// A problem stands at its own side and leaves both plans.
-	p.do(chromedp.Click(`(//section//button[@data-word="instrument.tuning"])[1]`), focused(".picker input"), press("X", kb.Enter))
-	p.eventually(".problems", "2")
+	p.do(chromedp.Click(`(//section//button[@data-word="layout.system"])[1]`), focused(".picker input"), chromedp.KeyEvent("five forms"), press(kb.Enter))
+	p.eventually("section:first-of-type", "in the five forms")
+	p.do(chromedp.Click(`(//section//button[@data-word="scale.name"])[1]`), focused(".picker input"), chromedp.KeyEvent("1 3 5"), press(kb.Enter))
+	p.eventually(".problems", "fewer than five notes")
 	p.do(chromedp.Click(`//button[contains(., "Back to what worked")]`))
 	p.eventually(".shared", "only in the second: F")
 }

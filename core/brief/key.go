@@ -12,7 +12,7 @@ import (
 
 var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: []Field{
 	{
-		Path: "scale.tonic", Title: "Key", About: "Name of the tonic, with at most one # or b.", Hint: "type a letter with # or b",
+		Path: "scale.tonic", Title: "Key", About: "Name of the tonic, with at most one # or b.", Hint: "or type it as you say it: Eb, f sharp, Cm",
 		at: func(b *Brief) any { return &b.Scale.Tonic }, choices: tonics("scale.tonic"), typed: asTonic,
 		check: func(r *Reading, f *fault.List) {
 			_, err := parseTonic(r.Brief.Scale.Tonic)
@@ -27,7 +27,7 @@ var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: [
 		},
 	},
 	{
-		Path: "round.start", Title: "First key", About: "Tonic of the first key of a round; that of the scale where it is not given.", Hint: "type a letter with # or b",
+		Path: "round.start", Title: "First key", About: "Tonic of the first key of a round; that of the scale where it is not given.", Hint: "or type it as you say it: Eb, f sharp, Cm",
 		at: func(b *Brief) any { return &b.Round.Start }, choices: tonics("round.start"), typed: asTonic,
 		matters: func(r *Reading) bool { return r.carried },
 		say: func(r *Reading) (lead, words string) {

@@ -88,7 +88,7 @@ func TestOnlyWhatCanBeReadIsOffered(t *testing.T) {
 	for _, c := range []struct{ field, text, hint string }{
 		{"rhythm.tempoBpm", "fast", "“fast” cannot be read here: type beats a minute"},
 		{"rhythm.tempoBpm", "999", "999 was given"},
-		{"scale.tonic", "x", "“x” cannot be read here: type a letter with # or b"},
+		{"scale.tonic", "x", "“x” cannot be read here: type it as you say it"},
 		{"scale.name", "qqqqqq", "“qqqqqq” cannot be read here: type degrees"},
 		{"layout.strings", "9 7 2", "string 9 was given"},
 	} {

@@ -66,10 +66,12 @@ defineExpose({ step, move })
 <template>
   <div class="strip-head">
     <span v-if="plan.boxes.length === 1">one box</span>
-    <span v-else id="order">{{ plan.boxes.length }} boxes, in order of</span>
-    <v-btn-toggle v-if="plan.boxes.length > 1" v-model="keptOrder" mandatory density="compact" color="primary" aria-labelledby="order">
-      <v-btn v-for="(o, id) in boxOrders" :key="id" :value="id" size="x-small" :data-order="id">{{ o.name }}</v-btn>
-    </v-btn-toggle>
+    <label v-else
+      >{{ plan.boxes.length }} boxes, in order of
+      <select v-model="keptOrder" data-do="order">
+        <option v-for="(o, id) in boxOrders" :key="id" :value="id">{{ o.name }}</option>
+      </select></label
+    >
     <v-btn v-if="chosen?.higher" class="move" size="x-small" color="primary" variant="tonal" data-do="higher" @click="move(1)">the same box 12 frets higher</v-btn>
     <v-btn v-if="chosen?.lower" class="move" size="x-small" color="primary" variant="tonal" data-do="lower" @click="move(-1)">the same box 12 frets lower</v-btn>
   </div>

@@ -75,6 +75,8 @@ async function print() {
     busy.value = ''
   }
 }
+
+defineExpose({ print })
 </script>
 
 <template>

@@ -34,6 +34,8 @@ const {
   busy,
 } = useLoad(asked, ({ brief, field, text }, signal) => take(api.POST('/api/v1/brief/choices', { params: { query: { field, text } }, body: brief, signal })))
 const rows = computed<Choice[]>(() => picker.value?.choices ?? [])
+/** What was typed cannot be read: the hint says why. */
+const unread = computed(() => !!typed.value && !busy.value && picker.value?.choices.length === 0)
 // Enter may come before the answer to what was typed.
 let entered = false
 
@@ -135,7 +137,7 @@ defineExpose({ focus: () => button.value?.focus() })
           @keydown.enter.prevent="enter"
           @keydown.esc.prevent.stop="close"
         />
-        <p :id="`${listId}-hint`" class="hint" :class="{ problem }">{{ problem ?? (picker?.hint || 'type to find') }}</p>
+        <p :id="`${listId}-hint`" class="hint" :class="{ problem: problem || unread }" :role="unread ? 'alert' : undefined">{{ problem ?? (picker?.hint || 'type to find') }}</p>
         <!-- The field above has the focus and moves through the options: the combobox pattern. -->
         <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/interactive-supports-focus -->
         <ul :id="listId" role="listbox" :aria-label="title">
@@ -156,7 +158,7 @@ defineExpose({ focus: () => button.value?.focus() })
         </ul>
         <!-- eslint-enable -->
         <p v-if="failure" class="empty" role="alert">{{ failure }}</p>
-        <p v-else-if="picker && rows.length === 0" class="empty">Nothing is called that. Clear the field to see all.</p>
+        <p v-else-if="unread" class="empty">Nothing is called that. Clear the field to see all.</p>
       </v-card>
     </v-menu>
   </span>

@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { mdiContentSaveOutline, mdiPrinterOutline } from '@mdi/js'
-import { ref } from 'vue'
+import { mdiContentSaveOutline, mdiLinkVariant, mdiPrinterOutline } from '@mdi/js'
+import { useEventListener } from '@vueuse/core'
+import { ref, watch } from 'vue'
 import BriefSentence from './BriefSentence.vue'
 import ProblemList from './ProblemList.vue'
 import SaveDialog from './SaveDialog.vue'
 import SheetDialog from './SheetDialog.vue'
+import { titleOf } from './title'
 import { useSaved } from './useSaved'
 import type { Work } from './useWork'
+import { tell } from '../shell/notice'
 import type { Brief } from '../../api/client'
 
 /** The head of a screen on a brief: its sentence, what is wrong with it, keeping and printing it. */
@@ -25,6 +28,31 @@ const { kept, conflict, draft, dirty, failure, busy } = saved
 const sentence = ref<InstanceType<typeof BriefSentence>>()
 const sheetOpen = ref(false)
 const saveOpen = ref(false)
+
+/** A title that is suggested gives way to the next one, one's own does not. */
+let suggested = ''
+watch(saveOpen, (now) => {
+  if (!now || kept.value || (draft.value.title && draft.value.title !== suggested)) return
+  draft.value.title = suggested = titleOf(props.said.sentenceParts)
+})
+
+async function copyLink() {
+  try {
+    await navigator.clipboard.writeText(location.href)
+    tell('The link is copied.')
+  } catch {
+    tell(`The browser lets nothing be copied here. The link: ${location.href}`)
+  }
+}
+
+const sheet = ref<InstanceType<typeof SheetDialog>>()
+// What is printed is the sheet, whatever key asks for it.
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'p') return
+  event.preventDefault()
+  if (sheetOpen.value) void sheet.value?.print()
+  else sheetOpen.value = true
+})
 
 async function save(store: () => Promise<boolean>) {
   if (await store()) saveOpen.value = false
@@ -49,12 +77,13 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
     <div class="actions">
       <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
       <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
+      <v-btn color="primary" variant="tonal" :icon="mdiLinkVariant" size="small" aria-label="Copy the link to this" data-do="link" @click="copyLink" />
       <slot />
       <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
     </div>
   </div>
   <ProblemList v-if="problems.length" back="Back to what worked" :problems="problems" :brief="said.brief" @change="change" @back="work.replaceBrief(worked ?? said.brief)" />
-  <SheetDialog v-model="sheetOpen" :round="round ?? false" :brief="said.brief" :catalogue="catalogue" />
+  <SheetDialog ref="sheet" v-model="sheetOpen" :round="round ?? false" :brief="said.brief" :catalogue="catalogue" />
   <SaveDialog
     v-model="saveOpen"
     v-model:title="draft.title"

@@ -42,6 +42,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
       data-do="repeat"
       @click="emit('repeat')"
     />
+    <b v-if="loop" class="looped">{{ barsOf(loop) }}</b>
     <span class="speed" role="group" aria-label="Tempo">
       <v-btn :icon="mdiMinus" size="x-small" variant="text" :disabled="keptSpeed <= (speeds[0] ?? 0)" aria-label="Slower (-)" data-do="slower" @click="stepSpeed(-1)" />
       <span class="tempo" aria-live="polite" :class="{ changed: keptSpeed !== 1 }">{{ Math.round(tempo * keptSpeed) }}</span>
@@ -97,7 +98,6 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
         <p class="care">Keep the click quiet in headphones.</p>
       </v-card>
     </v-menu>
-    <b v-if="loop" class="looped">{{ barsOf(loop) }} again and again</b>
     <p v-if="blocked" class="blocked" role="alert">{{ blocked }}</p>
   </div>
 </template>
