@@ -111,8 +111,8 @@ func TestTheKeyChangesUnderAStillHand(t *testing.T) {
 	assert.Equal(t, 2, strings.Count(p.text("aside"), "27 mm"), "the key comes back to where it was")
 	p.do(chromedp.Click(`//aside//button[contains(., "A♭ Dorian")]`))
 	p.eventually("h1", "lay A♭ Dorian out as one octave")
-	p.do(chromedp.SendKeys(css("aside input"), ", H dorian"), chromedp.KeyEvent(kb.Enter))
-	p.eventually(".trouble", `"H" is not a note name`)
+	p.do(chromedp.SendKeys(css("aside input"), ", X dorian"), chromedp.KeyEvent(kb.Enter))
+	p.eventually(".trouble", `"X" is not a note name`)
 }
 
 func TestTwoPlansSideBySide(t *testing.T) {

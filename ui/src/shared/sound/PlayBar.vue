@@ -53,10 +53,10 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
       :color="keptCountIn ? 'primary' : undefined"
       :variant="keptCountIn ? 'tonal' : 'text'"
       :aria-pressed="keptCountIn"
-      aria-label="Two bars counted in"
+      title="Two bars counted in"
       data-do="count-in"
       @click="keptCountIn = !keptCountIn"
-      >1 2 3</v-btn
+      >count-in</v-btn
     >
     <v-btn
       :icon="mdiMetronome"
