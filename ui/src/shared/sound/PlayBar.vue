@@ -79,7 +79,6 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
       @click="keptStaff = !keptStaff"
     />
     <b v-if="counting" class="counting" role="status">{{ counting }}</b>
-    <span class="facts"><slot /></span>
     <v-menu :close-on-content-click="false" location="top end">
       <template #activator="{ props: activator }">
         <v-btn v-bind="activator" :icon="mdiVolumeMedium" size="small" aria-label="Sound: level, speed, count-in, drone, vamp" data-do="sound" />
@@ -98,6 +97,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
         <p class="care">Keep the click quiet in headphones.</p>
       </v-card>
     </v-menu>
+    <span class="facts"><slot /></span>
     <p v-if="blocked" class="blocked" role="alert">{{ blocked }}</p>
   </div>
 </template>
