@@ -168,7 +168,10 @@ func tunings(r *Reading) (out []Choice) {
 	for _, t := range neck.TuningsOf(r.Instrument) {
 		words := pitchNames(t.Tuning)
 		out = append(out, choice(t.Name, prettyTuning(t.Tuning), "instrument.tuning", words))
-		if by := higher(t.Tuning, r.Brief.Instrument.Tuning); by != 0 && r.met {
+		if !r.met {
+			continue
+		}
+		if by := higher(t.Tuning, r.Brief.Instrument.Tuning); by != 0 {
 			tonic := carried(r.Scale.Tonic, by)
 			out = append(out, Choice{
 				Label: t.Name + ", same shape", Note: "sounds " + r.Say(tonic) + " " + r.Scale.Name,

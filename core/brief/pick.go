@@ -89,7 +89,10 @@ func (t Table) Pick(b Brief, kept Kept, path, text string) (Picker, error) {
 	typed, problem := f.take(&r, text)
 	switch {
 	case typed.Changes != nil && problem == "":
-		p.Choices = append(p.Choices, typed)
+		same := func(c Choice) bool { return reflect.DeepEqual(t.with(c.Changes), typed.Changes) }
+		if !slices.ContainsFunc(p.Choices, same) {
+			p.Choices = append(p.Choices, typed)
+		}
 	case len(p.Choices) == 0:
 		p.Choices = f.guessed(&r, kept, text)
 	}

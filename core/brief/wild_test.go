@@ -1,6 +1,7 @@
 package brief
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -15,7 +16,7 @@ func TestWildValuesAreSaid(t *testing.T) {
 		Whole:   {-1 << 30, -1, 1 << 30},
 		Number:  {-1e300, 0.0, 1e300},
 		Flag:    {true},
-		Texts:   {[]string{"?"}, []string{"E9", "E-9"}, make([]string, 99)},
+		Texts:   {[]string{"?"}, []string{"E9", "E-9"}, make([]string, 4), strings.Fields("E2 A2 H2 G3 B3 E4"), make([]string, 99)},
 		Wholes:  {[]int{12, 3}, []int{0, -1}, []int{3, 3}, make([]int, 99)},
 		Numbers: {[]float64{-1}, []float64{0, 0, 0}, []float64{1e300, 1, -1}},
 		AtPlace: {neck.Place{String: 12, Fret: 3}, neck.Place{String: -1, Fret: -1}},
