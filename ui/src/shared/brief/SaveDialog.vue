@@ -40,7 +40,7 @@ const empty = computed(() => title.value.trim() === '')
       <form v-else @submit.prevent="kept ? emit('save') : emit('saveNew')">
         <h2>{{ kept ? 'Save changes' : 'Save this brief' }}</h2>
         <p class="sentence">{{ sentence }}</p>
-        <v-text-field v-model="title" label="Title" autofocus maxlength="160" data-save="title" @focus="$event.target.select()" />
+        <v-text-field v-model="title" label="Title" autofocus maxlength="160" data-save="title" @focus="kept || $event.target.select()" />
         <v-textarea v-model="notes" label="Your notes" rows="4" maxlength="10000" data-save="notes" />
         <p v-if="failure" class="failure" role="alert">{{ failure }} What you typed is kept here.</p>
         <div class="actions">
