@@ -11,6 +11,7 @@ import (
 	"evenladder/core/plan"
 	"evenladder/core/run"
 	"evenladder/core/score"
+	"evenladder/core/table"
 )
 
 // Paper is a size of page in millimetres.
@@ -239,9 +240,16 @@ var strokeMeanings = map[run.Stroke]string{
 	run.Thumb: "p thumb", run.IndexPluck: "i index", run.Middle: "m middle", run.RingPluck: "a ring finger",
 }
 
+// bowMeanings are those of strokes with a bow.
+var bowMeanings = map[run.Stroke]string{run.DownStroke: "arrow down a down-bow", run.UpStroke: "arrow up an up-bow"}
+
 // legend says what the signs of a sheet mean, those that are used alone.
 func legend(pl plan.Plan) string {
 	words := []string{"On the marks and below the tab: fingers, 1 index to 4 little, 0 open", "two feet and a line under a fret: the root"}
+	meanings, stroke := strokeMeanings, "stroke"
+	if picking, _ := table.Find(run.Pickings, pl.Brief.Picking); picking.Bow {
+		meanings, stroke = bowMeanings, "bow"
+	}
 	seen := map[string]bool{}
 	add := func(used bool, word string) {
 		if used && !seen[word] {
@@ -258,8 +266,8 @@ func legend(pl plan.Plan) string {
 	}
 	for _, e := range pl.Run.Events {
 		add(e.Shift != 0, "wedge before a finger: the hand shifts")
-		add(!e.Slur, strokeMeanings[e.Stroke])
-		add(e.Sweep || e.Slur, "line under two notes: one stroke")
+		add(!e.Slur, meanings[e.Stroke])
+		add(e.Sweep || e.Slur, "line under two notes: one "+stroke)
 		add(e.Lean, "framed fret: a note of the chord")
 	}
 	return strings.Join(words, " · ") + "."

@@ -130,3 +130,15 @@ func TestMarksHaveTheirColours(t *testing.T) {
 	assert.True(t, has(brief("two-per-string"), marigold))
 	assert.True(t, has(brief("three-per-string"), brick))
 }
+
+func TestTheLegendSaysWhatIsUsed(t *testing.T) {
+	for brief, want := range map[string][]string{
+		`{"instrument": {"id": "upright-bass"}, "scale": {"tonic": "Bb", "name": "dorian"}, "picking": "bowed-2"}`: {"arrow down a down-bow", "line under two notes: one bow"},
+		`{"instrument": {"id": "guitar", "capo": 3}, "scale": {"tonic": "Bb", "name": "dorian"}}`:                  {"arrow down a downstroke", "frets are counted from the capo at fret 3"},
+	} {
+		for _, words := range want {
+			assert.Contains(t, legend(plantest.Build(t, brief)), words)
+		}
+	}
+	assert.NotContains(t, legend(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "B", "name": "dorian"}}`)), "arrow", "fingers have no arrows")
+}

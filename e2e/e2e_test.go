@@ -43,6 +43,10 @@ func TestAPlanByPressingWordsOnly(t *testing.T) {
 	p.eventually("h1", "lay E♭ major out")
 	p.do(chromedp.Click(css(`button[aria-label="Next box (full stop)"]`)))
 	p.eventually("aside", "Hand, box 2")
+	p.do(chromedp.NavigateBack())
+	p.eventually("aside", "Hand, box 1")
+	p.do(chromedp.NavigateForward())
+	p.eventually("aside", "Hand, box 2")
 }
 
 func TestAPlanByKeyboardOnly(t *testing.T) {

@@ -135,8 +135,8 @@ useKeys([
           <BoxStrip
             ref="strip"
             :plan="plan"
-            @choose="(i) => change({ ...noBox, 'layout.box': i }, 'replace')"
-            @move="(octaves) => change({ 'layout.boxOctave': octaves || undefined, 'run.landOn': undefined }, 'replace')"
+            @choose="(i) => change({ ...noBox, 'layout.box': i })"
+            @move="(octaves) => change({ 'layout.boxOctave': octaves || undefined, 'run.landOn': undefined })"
           />
           <PlayBar
             staff

@@ -35,8 +35,8 @@ export function useWork<T extends Made>(screen: string, kept: Ref<string>, usual
   }
 
   /** Changes the brief; stepping through boxes does not fill the history. */
-  function change(changes: Changes, how: 'push' | 'replace' = 'push') {
-    return router[how]({ query: query(changed(brief.value, changes)) })
+  function change(changes: Changes) {
+    return router.push({ query: query(changed(brief.value, changes)) })
   }
 
   /** Puts a whole brief in place. */

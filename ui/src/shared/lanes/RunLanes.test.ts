@@ -76,4 +76,12 @@ describe('the lanes', () => {
     await l.get('[data-event="1"]').trigger('pointerup')
     expect(l.emitted('update:loop')?.[1]).toEqual([[1, 3]])
   })
+
+  it('stretch what is repeated with Shift and the arrows', async () => {
+    const l = lanes()
+    const keyed = (key: string) => l.get('.lanes').trigger('keydown', { key, shiftKey: true })
+    for (const key of ['ArrowRight', 'ArrowRight', 'ArrowLeft', 'ArrowLeft']) await keyed(key)
+    expect(l.emitted('update:loop')).toEqual([[[1, 1]], [[1, 2]], [[1, 1]], [undefined]])
+    expect(l.emitted('choose')).toBeUndefined()
+  })
 })

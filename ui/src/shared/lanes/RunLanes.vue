@@ -58,6 +58,14 @@ function pull(end: 0 | 1, event: PointerEvent) {
   pulled = true
 }
 
+/** Takes a bar more into the stretch, or lets its last one go. */
+function stretch(by: 1 | -1) {
+  const bar = events.value[Math.max(props.current, 0)]?.bar ?? 1
+  const [first, last] = loop.value ?? [bar, bar - 1]
+  const to = Math.min(last + by, props.plan.run.bars)
+  loop.value = to < first ? undefined : [first, to]
+}
+
 /** The bar whose number is pressed is repeated, or no more. */
 function pressBar(bar: number) {
   loop.value = loop.value?.[0] === bar && loop.value[1] === bar ? undefined : [bar, bar]
@@ -102,9 +110,11 @@ watch(
     class="lanes"
     tabindex="0"
     role="group"
-    :aria-label="`The run: ${plan.run.notes} notes in ${plan.run.bars} bars; arrow keys go from note to note`"
-    @keydown.right.prevent="emit('choose', current + 1)"
-    @keydown.left.prevent="emit('choose', current - 1)"
+    :aria-label="`The run: ${plan.run.notes} notes in ${plan.run.bars} bars; arrow keys go from note to note, with Shift they stretch what is repeated`"
+    @keydown.right.exact.prevent="emit('choose', current + 1)"
+    @keydown.left.exact.prevent="emit('choose', current - 1)"
+    @keydown.shift.right.prevent="stretch(1)"
+    @keydown.shift.left.prevent="stretch(-1)"
   >
     <RunStaff v-if="score" :score="score" :columns="columns" :current="current" @choose="emit('choose', $event)" />
     <svg :width="Math.max(x(events.length) + 4, 0)" :height="height" @pointerleave="pressedAt = -1" @pointercancel="pressedAt = -1">
