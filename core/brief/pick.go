@@ -121,18 +121,30 @@ func (f Field) take(r *Reading, text string) (c Choice, problem string) {
 		return c, fmt.Sprintf("“%s” cannot be read here: %s", fault.Clip(text), strings.TrimPrefix(f.Hint, "or "))
 	}
 	c = Choice{Label: "take “" + text + "” as typed", Changes: r.table.with(changes), Typed: true}
-	_, err := r.table.read(r.table.With(r.Brief, c.Changes), r.carried)
+	return c, r.table.problem(r, c.Changes)
+}
+
+// problem is what would be wrong with fields of a brief once they are changed so.
+func (t Table) problem(r *Reading, changes Changes) string {
+	b := t.With(r.Brief, changes)
+	if _, chosen := changes["layout.box"]; r.anyBox && !chosen {
+		b.Layout.Box = nil
+	}
+	after, err := t.read(b, r.carried)
+	if _, moves := changes["layout.boxOctave"]; moves && err == nil {
+		_, err = after.LayOut()
+	}
 	var faults fault.List
 	if errors.As(err, &faults) {
 		for _, at := range faults {
 			for path, v := range changes {
 				if v != nil && strings.HasPrefix(at.Field, path) {
-					return c, at.Message
+					return at.Message
 				}
 			}
 		}
 	}
-	return c, ""
+	return ""
 }
 
 // with adds what means nothing any more once these fields are others.

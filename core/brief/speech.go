@@ -7,7 +7,7 @@ import (
 	"strconv"
 	"strings"
 
-	"evenladder/core/neck"
+	"evenladder/core/layout"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
 )
@@ -177,63 +177,97 @@ func heardScale(text string) (id string, ok bool) {
 	return "", false
 }
 
-// Ways that a key is moved by.
+// way is a way to say something, whatever the field. Means has the parts of the
+// pattern; nil where they say nothing here.
+type way struct {
+	pattern *regexp.Regexp
+	means   func(r *Reading, parts []string) *Choice
+}
+
+// ways are tried in turn on a text as plainly leaves it.
+var ways = []way{
+	{regexp.MustCompile(`^(?:(up|down) )?(half step|whole step|third|minor third|fourth|fifth)(?: (up|down|higher|lower))?$`), movedKey},
+	{regexp.MustCompile(`^(?:12|1 octave|octave)(?: frets)? (up|higher|down|lower)$`), movedBox},
+	{regexp.MustCompile(`^(?:frets?|between|from)? ?(\d+) (?:to|and|up to) (\d+)$`), func(_ *Reading, parts []string) *Choice {
+		return stretchChoice(toNumber(parts[1]), toNumber(parts[2]), "")
+	}},
+	{regexp.MustCompile(`^(?:down )?low(?: neck)?$`), func(r *Reading, _ []string) *Choice {
+		return stretchChoice(0, min(lowFrets, r.Neck.Frets), "low on the neck")
+	}},
+	{regexp.MustCompile(`^(?:up )?high(?: neck)?$`), func(r *Reading, _ []string) *Choice {
+		return stretchChoice(min(layout.Octave, r.Neck.Frets), r.Neck.Frets, "high on the neck")
+	}},
+	{regexp.MustCompile(`^(\d+) ?(?:bpm|beats?|beats minute)$`), func(_ *Reading, parts []string) *Choice {
+		return &Choice{Label: parts[1] + " a minute", Changes: Changes{"rhythm.tempoBpm": toNumber(parts[1])}}
+	}},
+	{regexp.MustCompile(`^capo (?:fret )?(\d+)$`), func(_ *Reading, parts []string) *Choice {
+		return &Choice{Label: "capo at fret " + parts[1], Changes: Changes{"instrument.capo": toNumber(parts[1])}}
+	}},
+	{regexp.MustCompile(`^(?:(broken|stacks|stacked|stack|groups) )?(seconds|thirds|fourths|fifths|sixths|sevenths|octaves|ninths|tenths)$`), figure},
+	{regexp.MustCompile(`^(broken|stacks|stacked|stack|groups) ([2-9])$`), figure},
+}
+
 var (
-	movedKey = regexp.MustCompile(`^(?:(up|down) )?(half step|whole step|third|minor third|fourth|fifth)(?: (up|down|higher|lower))?$`)
 	keySteps = map[string]int{"half step": 1, "whole step": 2, "minor third": 3, "third": 4, "fourth": scale.Fourth, "fifth": scale.Fifth}
-	inFrets  = regexp.MustCompile(`^(?:12|1 octave|octave)(?: frets)? (up|higher|down|lower)$`)
-	twoFrets = regexp.MustCompile(`^(?:frets?|between|from)? ?(\d+) (?:to|and|up to) (\d+)$`)
-	beats    = regexp.MustCompile(`^(\d+) ?(?:bpm|beats?|beats minute)$`)
-	figures  = regexp.MustCompile(`^(?:(broken|stacks|stacked|stack|groups) )?(seconds|thirds|fourths|fifths|sixths|sevenths|octaves|ninths|tenths|[2-9])$`)
 	figureOf = map[string]string{"": "intervals", "broken": "intervals", "stacks": "stacks", "stacked": "stacks", "stack": "stacks", "groups": "groups"}
-	capoAt   = regexp.MustCompile(`^capo (?:fret )?(\d+)$`)
 )
 
-// hear is what a text says, whatever the field: nil where it is not understood.
+func toNumber(digits string) int {
+	n, _ := strconv.Atoi(digits) // past all numbers it is 0 or the greatest, and refused where it stands
+	return n
+}
+
+// upOrDown is -1 for a way down.
+func upOrDown(word string) int {
+	if word == "down" || word == "lower" {
+		return -1
+	}
+	return 1
+}
+
+func movedKey(r *Reading, parts []string) *Choice {
+	if r.Scale.Len() == 0 {
+		return nil
+	}
+	tonic := carried(r.Scale.Tonic, upOrDown(parts[1]+parts[3])*keySteps[parts[2]])
+	return &Choice{Label: r.Say(tonic), Note: "the key " + strings.TrimSpace(parts[0]), Changes: Changes{keyPath(r): tonic.String()}}
+}
+
+func movedBox(r *Reading, parts []string) *Choice {
+	by, now := upOrDown(parts[1]), 0
+	if at := r.Brief.Layout.BoxOctave; at != nil {
+		now = *at
+	}
+	return &Choice{Label: "the box " + fretsAway(by), Changes: Changes{"layout.boxOctave": now + by}}
+}
+
+func stretchChoice(low, high int, note string) *Choice {
+	return &Choice{Label: fmt.Sprintf("frets %d to %d", low, high), Note: note, Changes: stretch(low, high)}
+}
+
+func figure(_ *Reading, parts []string) *Choice {
+	size := slices.Index(intervalWords, parts[2]) + 2
+	if n := toNumber(parts[2]); n > 0 {
+		size = n
+	}
+	return &Choice{Label: firstOf(parts[1], "broken") + " " + parts[2], Changes: Changes{"run.pattern": figureOf[parts[1]], "run.size": size}}
+}
+
+// hear is what a text says, whatever the field: nil where it is not understood or
+// cannot be done here.
 func hear(r *Reading, text string) *Choice {
+	c := heard(r, text)
+	if c == nil || r.table.problem(r, r.table.with(c.Changes)) != "" {
+		return nil
+	}
+	return c
+}
+
+func heard(r *Reading, text string) *Choice {
 	said := plainly(text)
-	number := func(s string) int { n, _ := strconv.Atoi(s); return n }
-	switch {
-	case movedKey.MatchString(said) && r.Scale.Len() > 0:
-		m := movedKey.FindStringSubmatch(said)
-		by := keySteps[m[2]]
-		if way := m[1] + m[3]; way == "down" || way == "lower" {
-			by = -by
-		}
-		tonic := carried(r.Scale.Tonic, by)
-		return &Choice{Label: r.Say(tonic), Note: "the key " + said, Changes: Changes{keyPath(r): tonic.String()}}
-	case inFrets.MatchString(said):
-		by := 1
-		if way := inFrets.FindStringSubmatch(said)[1]; way == "down" || way == "lower" {
-			by = -1
-		}
-		now := 0
-		if at := r.Brief.Layout.BoxOctave; at != nil {
-			now = *at
-		}
-		return &Choice{Label: "the box " + fretsAway(by), Changes: Changes{"layout.boxOctave": now + by}}
-	case twoFrets.MatchString(said):
-		m := twoFrets.FindStringSubmatch(said)
-		return &Choice{Label: fmt.Sprintf("frets %s to %s", m[1], m[2]), Changes: stretch(number(m[1]), number(m[2]))}
-	case beats.MatchString(said):
-		return &Choice{Label: beats.FindStringSubmatch(said)[1] + " a minute", Changes: Changes{"rhythm.tempoBpm": number(beats.FindStringSubmatch(said)[1])}}
-	case figures.MatchString(said):
-		m := figures.FindStringSubmatch(said)
-		size := slices.Index(intervalWords, m[2]) + 2
-		if n := number(m[2]); n > 0 {
-			size = n
-		}
-		if m[1] == "" && number(m[2]) > 0 { // a number alone says too little
-			return nil
-		}
-		return &Choice{Label: strings.TrimSpace(firstOf(m[1], "broken") + " " + m[2]), Changes: Changes{"run.pattern": figureOf[m[1]], "run.size": size}}
-	case capoAt.MatchString(said):
-		return &Choice{Label: "capo at fret " + capoAt.FindStringSubmatch(said)[1], Changes: Changes{"instrument.capo": number(capoAt.FindStringSubmatch(said)[1])}}
-	case said == "low" || said == "low neck" || said == "down low":
-		return &Choice{Label: fmt.Sprintf("frets 0 to %d", min(lowFrets, r.Neck.Frets)), Note: "low on the neck", Changes: stretch(0, min(lowFrets, r.Neck.Frets))}
-	case said == "high" || said == "high neck" || said == "up high":
-		if r.Neck.Frets > neck.MinFrets {
-			return &Choice{Label: fmt.Sprintf("frets %d to %d", min(12, r.Neck.Frets), r.Neck.Frets), Note: "high on the neck", Changes: stretch(min(12, r.Neck.Frets), r.Neck.Frets)}
+	for _, w := range ways {
+		if parts := w.pattern.FindStringSubmatch(said); parts != nil {
+			return w.means(r, parts)
 		}
 	}
 	tonic, name, ok := heardKey(text, r.germanNames())

@@ -10,7 +10,8 @@ import (
 // What a teacher types behind a word of the sentence, and the best guess.
 func TestTeachersSpeech(t *testing.T) {
 	guitar := Brief{Instrument: Instrument{ID: "guitar"}, Scale: Scale{Tonic: "G", Name: "dorian"}}
-	german := guitar
+	german, higher, up := guitar, guitar, 1
+	higher.Layout.BoxOctave = &up
 	german.Names = "german"
 	key := func(tonic, name string) Changes { return Changes{"scale.tonic": tonic, "scale.name": name} }
 	for _, c := range []struct {
@@ -46,7 +47,7 @@ func TestTeachersSpeech(t *testing.T) {
 		{guitar, "layout.system", "3nps", Changes{"layout.system": "three-per-string"}},
 		{guitar, "layout.system", "low", Changes{"layout.lowFret": 0, "layout.highFret": 5}},
 		{guitar, "layout.system", "12 up", Changes{"layout.boxOctave": 1}},
-		{guitar, "layout.system", "an octave lower", Changes{"layout.boxOctave": -1}},
+		{higher, "layout.system", "an octave lower", Changes{"layout.boxOctave": 0}},
 		{guitar, "layout.lowFret", "between 5 and 9", Changes{"layout.lowFret": 5, "layout.highFret": 9}},
 		{guitar, "run.pattern", "thirds", Changes{"run.pattern": "intervals", "run.size": 3}},
 		{guitar, "run.pattern", "in 6ths", Changes{"run.pattern": "intervals", "run.size": 6}},
@@ -75,10 +76,10 @@ func TestTeachersSpeech(t *testing.T) {
 			assert.Equal(t, want, p.Choices[0].Changes[path], "%s: %s: %v", c.field, c.text, p.Choices)
 		}
 		took := Fields.With(c.brief, p.Choices[0].Changes)
-		if took.Layout.BoxOctave == nil { // which may lie past the neck
-			_, err = Read(took)
-			assert.NoError(t, err, "%s: %s", c.field, c.text)
-		}
+		r, err := Read(took)
+		require.NoError(t, err, "%s: %s", c.field, c.text)
+		_, err = r.LayOut()
+		assert.NoError(t, err, "%s: %s", c.field, c.text)
 	}
 }
 
@@ -90,6 +91,9 @@ func TestOnlyWhatCanBeReadIsOffered(t *testing.T) {
 		{"rhythm.tempoBpm", "999", "999 was given"},
 		{"scale.tonic", "x", "“x” cannot be read here: type it as you say it"},
 		{"scale.name", "qqqqqq", "“qqqqqq” cannot be read here: type degrees"},
+		{"rhythm.tempoBpm", "999 bpm", "“999 bpm” cannot be read here"},
+		{"instrument.capo", "capo 99", "“capo 99” cannot be read here"},
+		{"layout.boxOctave", "12 down", ""},
 		{"layout.strings", "9 7 2", "string 9 was given"},
 	} {
 		p, err := Fields.Pick(b, Kept{}, c.field, c.text)
