@@ -34,7 +34,12 @@ func (h handlers) ExplainFinger(_ context.Context, r api.ExplainFingerRequestObj
 		return nil, err
 	}
 	why, err := plan.Why(*r.Body, note)
-	return api.ExplainFinger200JSONResponse{Why: why}, err
+	return api.ExplainFinger200JSONResponse(why), err
+}
+
+func (h handlers) ListWaysOn(_ context.Context, r api.ListWaysOnRequestObject) (api.ListWaysOnResponseObject, error) {
+	choices, err := explore.FromBox(*r.Body)
+	return api.ListWaysOn200JSONResponse{Choices: choices}, err
 }
 
 func (h handlers) SlideBox(_ context.Context, r api.SlideBoxRequestObject) (api.SlideBoxResponseObject, error) {

@@ -63,12 +63,13 @@ type Layout struct {
 
 // Hand chooses the fingering.
 type Hand struct {
-	School   string `json:"school,omitempty"`
-	Wide     string `json:"wide,omitempty"`
-	Open     string `json:"open,omitempty"`
-	Prefer   string `json:"prefer,omitempty"`
-	Four     string `json:"four,omitempty"`
-	LimitsMM Limits `json:"limitsMm,omitzero"`
+	School   string   `json:"school,omitempty"`
+	Wide     string   `json:"wide,omitempty"`
+	Open     string   `json:"open,omitempty"`
+	Prefer   string   `json:"prefer,omitempty"`
+	Four     string   `json:"four,omitempty"`
+	Fingers  []string `json:"fingers,omitempty"`
+	LimitsMM Limits   `json:"limitsMm,omitzero"`
 }
 
 // Limits are the openings of a hand in mm between index and middle, middle and

@@ -20,7 +20,7 @@ const openingsHint = "or type three openings in mm: index–middle, middle–rin
 
 var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 	{
-		Path: "hand.school", Title: "Fingering school", About: "Id of the way to give each finger its fret.",
+		Path: "hand.school", Title: "Fingering school", About: "Id of the way to give each finger its fret.", clears: []string{fingersPath},
 		at: func(b *Brief) any { return &b.Hand.School }, Options: rowsOf(hand.Schools), Usual: usualSchool,
 		say: func(r *Reading) (string, string) { return ", ", r.Style.School.Phrase },
 	},
@@ -45,6 +45,17 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 		at: func(b *Brief) any { return &b.Hand.Four }, Options: hand.Fours, Usual: always(string(hand.ThreeAndShift)), clears: []string{"hand.school"},
 		matters: func(r *Reading) bool { return r.Brief.Layout.System == fourPerString },
 		say:     func(r *Reading) (string, string) { return ", ", phrase(hand.Fours, r.Brief.Hand.Four) },
+	},
+	{
+		Path: fingersPath, Title: "Fingers set by hand", About: "Fingers of the chosen box that are held, each as string/fret/finger: 3/4/2 is the middle finger on string 3, fret 4.", Point: pointHand,
+		Hint: "or type string/fret/finger: 3/4/2",
+		at:   func(b *Brief) any { return &b.Hand.Fingers }, check: checkFingers, typed: asTexts, choices: firstFingers,
+		say: func(r *Reading) (lead, words string) {
+			if len(r.Brief.Hand.Fingers) > 0 {
+				return ", with the ", fingerWords(r.Brief.Hand.Fingers)
+			}
+			return
+		},
 	},
 	{
 		Path: "hand.limitsMm.comfortable", Title: "What is comfortable for this hand", About: "Openings past which there is a caution.", Point: pointHand, Hint: openingsHint,
@@ -96,6 +107,7 @@ func makeHand(r *Reading, f *fault.List) {
 		}
 	}
 	r.OwnHand = limits != usual
+	r.Fingers = FingersOf(h.Fingers)
 	r.Open, r.Four = hand.Open(h.Open), hand.Four(h.Four)
 	r.Style = hand.Style{School: school, Wide: hand.Wide(h.Wide), Prefer: hand.Prefer(h.Prefer), Limits: limits, Rings: r.System.Uses.Rings}
 	r.byHand()

@@ -13,8 +13,11 @@ import (
 
 // What means nothing any more once something else is chosen.
 var (
-	noBox      = []string{"layout.box", "layout.boxOctave", "run.landOn"}
-	noPlace    = append([]string{"layout.strings", "layout.lowFret", "layout.highFret"}, noBox...)
+	inBox   = []string{"run.landOn", fingersPath}
+	noBox   = append([]string{"layout.box", "layout.boxOctave"}, inBox...)
+	noPlace = append([]string{"layout.strings", "layout.lowFret", "layout.highFret"}, noBox...)
+	// BoxPaths are the fields that mean nothing any more in other boxes.
+	BoxPaths   = noBox
 	noMeasures = append([]string{"instrument.tuning", "instrument.frets", "instrument.scaleLengthMm", "instrument.courses", "instrument.capo", "hand.school"}, noPlace...)
 )
 

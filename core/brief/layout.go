@@ -120,7 +120,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.box", Title: "Box", About: "Index of the box that the run is made on, from 0.", clears: []string{"layout.boxOctave", "run.landOn"},
+		Path: "layout.box", Title: "Box", About: "Index of the box that the run is made on, from 0.", clears: append([]string{"layout.boxOctave"}, inBox...),
 		at: func(b *Brief) any { return &b.Layout.Box },
 		fill: func(r *Reading) {
 			r.anyBox = r.Brief.Layout.Box == nil
@@ -134,7 +134,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 	},
 	{
 		Path: "layout.boxOctave", Title: "The box higher or lower", About: "Octaves of twelve frets by which that box is moved up the neck, or down where negative.", Point: pointPlace,
-		at: func(b *Brief) any { return &b.Layout.BoxOctave }, choices: boxOctaves, clears: []string{"run.landOn"},
+		at: func(b *Brief) any { return &b.Layout.BoxOctave }, choices: boxOctaves, clears: inBox,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.BoxOctave, 0) },
 		check: func(r *Reading, f *fault.List) {
 			f.Between("layout.boxOctave", *r.Brief.Layout.BoxOctave, -maxBoxOctaves, maxBoxOctaves)

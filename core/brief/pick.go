@@ -89,7 +89,7 @@ func (t Table) Pick(b Brief, kept Kept, path, text string) (Picker, error) {
 	typed, problem := f.take(&r, text)
 	switch {
 	case typed.Changes != nil && problem == "":
-		same := func(c Choice) bool { return reflect.DeepEqual(t.with(c.Changes), typed.Changes) }
+		same := func(c Choice) bool { return reflect.DeepEqual(t.Cleared(c.Changes), typed.Changes) }
 		if !slices.ContainsFunc(p.Choices, same) {
 			p.Choices = append(p.Choices, typed)
 		}
@@ -103,7 +103,7 @@ func (t Table) Pick(b Brief, kept Kept, path, text string) (Picker, error) {
 		c := &p.Choices[i]
 		c.Now = f.isNow(&r, *c)
 		if !c.keeps && !c.Typed {
-			c.Changes = t.with(c.Changes)
+			c.Changes = t.Cleared(c.Changes)
 		}
 	}
 	return p, nil
@@ -120,7 +120,7 @@ func (f Field) take(r *Reading, text string) (c Choice, problem string) {
 	if changes == nil {
 		return c, fmt.Sprintf("“%s” cannot be read here: %s", fault.Clip(text), strings.TrimPrefix(f.Hint, "or "))
 	}
-	c = Choice{Label: "take “" + text + "” as typed", Changes: r.table.with(changes), Typed: true}
+	c = Choice{Label: "take “" + text + "” as typed", Changes: r.table.Cleared(changes), Typed: true}
 	return c, r.table.problem(r, c.Changes)
 }
 
@@ -147,8 +147,9 @@ func (t Table) problem(r *Reading, changes Changes) string {
 	return ""
 }
 
-// with adds what means nothing any more once these fields are others.
-func (t Table) with(changes Changes) Changes {
+// Cleared adds to changes what means nothing any more once these fields are
+// others.
+func (t Table) Cleared(changes Changes) Changes {
 	out := maps.Clone(changes)
 	for path := range changes {
 		f, _ := t.Find(path)

@@ -26,7 +26,8 @@ type Reading struct {
 	System     layout.System
 	Request    layout.Request
 	Style      hand.Style
-	OwnHand    bool // the limits of the hand are the brief's own
+	OwnHand    bool               // the limits of the hand are the brief's own
+	Fingers    map[neck.Place]int // set by hand in the chosen box
 	Open       hand.Open
 	Four       hand.Four
 	Pattern    run.Pattern
@@ -37,6 +38,7 @@ type Reading struct {
 	Rhythm     rhythm.Rhythm
 	Keys       Keys // of a round
 
+	given   Brief // as it was read
 	table   Table
 	carried bool // it is read as a round
 	met     bool // nothing was at fault
@@ -57,7 +59,7 @@ func (t Table) readAll(b Brief) Reading {
 }
 
 func (t Table) read(b Brief, carried bool) (Reading, error) {
-	r := Reading{Brief: b, table: t, carried: carried}
+	r := Reading{Brief: b, given: b, table: t, carried: carried}
 	var faults fault.List
 	sound := true // nothing was at fault in what all others need
 	for _, g := range t {
@@ -147,6 +149,12 @@ func boxesThere(count int) string {
 	}
 	return fmt.Sprintf("this layout has boxes 0 to %d", count-1)
 }
+
+// NamesLayout reports whether the brief names its layout.
+func (r *Reading) NamesLayout() bool { return r.given.Layout.System != "" }
+
+// NamesPattern reports whether the brief names its pattern.
+func (r *Reading) NamesPattern() bool { return r.given.Run.Pattern != "" }
 
 // Say is a note's name as the brief asks to say notes, whatever the key.
 func (r *Reading) Say(n pitch.Name) string { return r.Naming.Absolute(n) }

@@ -5,8 +5,10 @@ import (
 	"strconv"
 	"strings"
 
+	"evenladder/core/english"
 	"evenladder/core/fault"
 	"evenladder/core/pitch"
+	"evenladder/core/run"
 	"evenladder/core/scale"
 	"evenladder/core/table"
 )
@@ -55,13 +57,20 @@ const (
 	FirstPosition = "first-position"
 )
 
+// Where is a rule for where each key is played.
+type Where struct {
+	table.Row
+	Layout  string // the only layout that it has; any where empty
+	FromBox bool   // it goes out from the chosen box
+}
+
 // Wheres are all these rules in picker order.
-var Wheres = []table.Row{
-	{ID: Lowest, Name: "lowest", Phrase: "each at its lowest", Why: "bass notes belong low; drops an octave where the strings run out"},
-	{ID: SameShape, Name: "same shape moved", Phrase: "the same shape moved along", Why: "one fingering in every key; folds an octave where the frets end"},
-	{ID: Nearest, Name: "nearest hand", Phrase: "each nearest to the hand", Why: "least travel of the hand from key to key"},
-	{ID: OnePosition, Name: "one position", Phrase: "all under one hand", Why: "which box of each key lies here"},
-	{ID: FirstPosition, Name: "first position", Phrase: "all in first position", Why: "from the root to the top of the position, down past it to the bottom and back"},
+var Wheres = []Where{
+	{table.Row{ID: Lowest, Name: "lowest", Phrase: "each at its lowest", Why: "bass notes belong low; drops an octave where the strings run out"}, "", false},
+	{table.Row{ID: SameShape, Name: "same shape moved", Phrase: "the same shape moved along", Why: "one fingering in every key; folds an octave where the frets end"}, "", true},
+	{table.Row{ID: Nearest, Name: "nearest hand", Phrase: "each nearest to the hand", Why: "least travel of the hand from key to key"}, "", true},
+	{table.Row{ID: OnePosition, Name: "one position", Phrase: "all under one hand", Why: "which box of each key lies here"}, "", true},
+	{table.Row{ID: FirstPosition, Name: "first position", Phrase: "all in first position", Why: "from the root to the top of the position, down past it to the bottom and back"}, "first-position", false},
 }
 
 // Link is a way from each key to the next.
@@ -86,6 +95,8 @@ type Keys struct {
 	Own      []pitch.Name // in an order of one's own
 	Spelling []pitch.Name // that stand for their keys
 	Seed     int
+	Where    Where
+	Remarks  []string     // what of the round gave way to other picks
 	All      []pitch.Name // in the order played; core/round finds them
 }
 
@@ -158,15 +169,88 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 	},
 	{
 		Path: "round.place", Title: "Where each key is played", About: "Id of the rule for where each key is played.",
-		at: func(b *Brief) any { return &b.Round.Where }, Options: Wheres, Usual: always(Lowest),
-		say: func(r *Reading) (string, string) { return ", ", phrase(Wheres, r.Brief.Round.Where) },
+		at: func(b *Brief) any { return &b.Round.Where }, Options: rowsOf(Wheres), Usual: usualWhere,
+		picked: func(_ *Reading, id string, changes Changes) {
+			where, _ := table.Find(Wheres, id)
+			if where.Layout != "" {
+				changes["layout.system"] = nil
+			}
+			if !where.FromBox {
+				changes["layout.box"] = nil
+			}
+		},
+		say: func(r *Reading) (string, string) { return ", ", r.Keys.Where.Phrase },
 	},
 	{
 		Path: "round.link", Title: "From key to key", About: "Id of the way from each key to the next.",
-		at: func(b *Brief) any { return &b.Round.Link }, Options: rowsOf(Links), Usual: always("joined"),
+		at: func(b *Brief) any { return &b.Round.Link }, Options: rowsOf(Links), Usual: usualLink,
+		picked: func(r *Reading, id string, changes Changes) {
+			if link, _ := table.Find(Links, id); !link.Alone {
+				changes["run.direction"] = nil
+				if r.Fit == run.Repeat {
+					changes["run.fit"] = nil
+				}
+			}
+		},
 		say: func(r *Reading) (string, string) { return ", ", r.Keys.Link.Phrase },
 	},
 }}
+
+// usualWhere goes out from a box that is named.
+func usualWhere(r *Reading) string {
+	if r.given.Layout.Box != nil {
+		return Nearest
+	}
+	return Lowest
+}
+
+// usualLink joins the keys, unless each is played in a way that does not join.
+func usualLink(r *Reading) string {
+	if r.unjoined() {
+		return aloneLink
+	}
+	return "joined"
+}
+
+const aloneLink = "alone"
+
+// unjoined reports whether the run is played in a way that does not lead on to
+// the next key: another than up and down, or repeated until it fills whole bars.
+func (r *Reading) unjoined() bool {
+	return r.Brief.Run.Direction != string(run.UpDown) || r.Brief.Run.Fit == string(run.Repeat)
+}
+
+// giveWay changes what of the round cannot obey other picks, and says so.
+func (r *Reading) giveWay() {
+	if r.Keys.Where.ID == "" || r.Keys.Link.ID == "" {
+		return // what is at fault has been said
+	}
+	b, k := &r.Brief.Round, &r.Keys
+	own := k.Where.Layout
+	switch named := r.given.Layout.System; {
+	case own != "" && named != "" && named != own:
+		b.Where = usualWhere(r)
+		k.remark("%s lays every key out in its own way; to keep %s, the keys are played %s.", english.Capital(k.Where.Name), r.System.Phrase, whereWords(b.Where))
+	case own == "" && !k.Where.FromBox && r.given.Layout.Box != nil:
+		b.Where = Nearest
+		k.remark("%s would leave the chosen box; to keep it, the round goes out from it, %s.", english.Capital(k.Where.Phrase), whereWords(b.Where))
+	}
+	k.Where, _ = table.Find(Wheres, b.Where)
+	if !k.Link.Alone && r.unjoined() {
+		k.remark("Keys are %s only where each is played up and down, once: each stands alone.", k.Link.Phrase)
+		b.Link = aloneLink
+		k.Link, _ = table.Find(Links, b.Link)
+	}
+	if r.given.Run.LandOn != nil {
+		k.remark("String %d, fret %d is a place of one key: each key of the round ends as written.", r.given.Run.LandOn.String, r.given.Run.LandOn.Fret)
+	}
+}
+
+func whereWords(id string) string { return phrase(rowsOf(Wheres), id) }
+
+func (k *Keys) remark(format string, args ...any) {
+	k.Remarks = append(k.Remarks, fmt.Sprintf(format, args...))
+}
 
 const carryIt = ". Carry it through "
 
@@ -187,6 +271,8 @@ func makeKeys(r *Reading, f *fault.List) {
 	k := &r.Keys
 	k.Order, _ = table.Find(Orders, b.Order)
 	k.Link, _ = table.Find(Links, b.Link)
+	k.Where, _ = table.Find(Wheres, b.Where)
+	r.giveWay()
 	k.Seed = *b.Seed
 	start := readTonics(f, "round.start", []string{b.Start})
 	k.Own = readTonics(f, "round.keys", b.Keys)

@@ -7,6 +7,7 @@ import (
 	"strconv"
 	"strings"
 
+	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
@@ -205,6 +206,7 @@ var ways = []way{
 	}},
 	{regexp.MustCompile(`^(?:(broken|stacks|stacked|stack|groups) )?(seconds|thirds|fourths|fifths|sixths|sevenths|octaves|ninths|tenths)$`), figure},
 	{regexp.MustCompile(`^(broken|stacks|stacked|stack|groups) ([2-9])$`), figure},
+	{regexp.MustCompile(`^(index|middle|ring|little|pinky)(?: finger)? first$`), fingerFirstHeard},
 }
 
 var (
@@ -253,11 +255,22 @@ func figure(_ *Reading, parts []string) *Choice {
 	return &Choice{Label: firstOf(parts[1], "broken") + " " + parts[2], Changes: Changes{"run.pattern": figureOf[parts[1]], "run.size": size}}
 }
 
+var fingerCalled = map[string]int{"index": hand.Index, "middle": hand.Middle, "ring": hand.Ring, "little": hand.Little, "pinky": hand.Little}
+
+func fingerFirstHeard(r *Reading, parts []string) *Choice {
+	p, ok := r.firstStopped()
+	if !ok {
+		return nil
+	}
+	finger := fingerCalled[parts[1]]
+	return &Choice{Label: fingerFirst[finger], Note: fmt.Sprintf("on string %d, fret %d", p.String, p.Fret), Changes: Changes{fingersPath: []string{Held(p, finger)}}}
+}
+
 // hear is what a text says, whatever the field: nil where it is not understood or
 // cannot be done here.
 func hear(r *Reading, text string) *Choice {
 	c := heard(r, text)
-	if c == nil || r.table.problem(r, r.table.with(c.Changes)) != "" {
+	if c == nil || r.table.problem(r, r.table.Cleared(c.Changes)) != "" {
 		return nil
 	}
 	return c

@@ -13,6 +13,8 @@
 package hand
 
 import (
+	"slices"
+
 	"evenladder/core/layout"
 	"evenladder/core/table"
 )
@@ -56,6 +58,12 @@ type School struct {
 	Positions []layout.Position // the low positions that have names
 	AtEase    bool              // fingers on their homes are the shape of the hand itself, on any neck
 	Glides    bool              // the index has two frets and glides from one to the other
+}
+
+// Takes reports whether a finger of the school comes to a fret with the hand
+// before the nut.
+func (s School) Takes(finger, fret int) bool {
+	return slices.ContainsFunc(s.Stances, func(st Stance) bool { return st.Finger == finger && fret-st.Offset >= 1 })
 }
 
 // Schools are all schools in picker order.

@@ -51,8 +51,15 @@ func (h *Hand) Why(places []neck.Place, touches []Touch, note int, a Ask) (r Rea
 	if other == nil {
 		return Reason{}, false
 	}
-	mine, theirs := h.demands(places, touches, a.Home), h.demands(places, other, a.Home)
-	return Reason{finger, other[note].Finger, without(mine, theirs), without(theirs, mine), total(mine) > total(theirs)}, true
+	theirs, mine := h.Differ(places, touches, other, a.Home)
+	return Reason{finger, other[note].Finger, mine, theirs, total(mine) > total(theirs)}, true
+}
+
+// Differ lists what a second fingering of a path asks for beyond a first, and what
+// it does not ask for any more; the dearest first.
+func (h *Hand) Differ(places []neck.Place, first, second []Touch, home int) (more, less []Demand) {
+	a, b := h.demands(places, first, home), h.demands(places, second, home)
+	return without(b, a), without(a, b)
 }
 
 // anew fingers a path under another condition.

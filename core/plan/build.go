@@ -46,13 +46,16 @@ func (m *maker) build() (Plan, sequence, error) {
 		Box:           at,
 	}
 	p.Spoken = english.Spoken(p.Sentence)
-	var chosen fingered
+	chosen, err := m.fingerChosen()
+	if err != nil {
+		return Plan{}, sequence{}, err
+	}
 	for i, box := range m.Boxes {
-		f := m.finger(box)
-		p.Boxes[i] = m.planBox(i, f)
-		if i == at {
-			chosen = f
+		f := chosen
+		if i != at {
+			f = m.finger(box)
 		}
+		p.Boxes[i] = m.planBox(i, f)
 	}
 	p.Comfort = m.comfort(chosen, p.Boxes[at].LowFret)
 	seq, err := m.sequenceOf(chosen)

@@ -13,6 +13,7 @@ import (
 
 // Caution codes.
 const (
+	CautionByHand     = "by-hand"     // what the fingers set by hand ask for
 	CautionSpan       = "span"        // the chosen box opens the hand past its comfortable limit
 	CautionRefit      = "refit"       // the chosen box was changed to keep within the hand's greatest opening
 	CautionIncomplete = "incomplete"  // the chosen box lacks notes
@@ -32,6 +33,9 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 	box := p.Boxes[p.Box]
 	if box.Refit != "" {
 		out = append(out, Caution{CautionRefit, box.Refit})
+	}
+	if len(chosen.held) > 0 {
+		out = append(out, Caution{CautionByHand, "The fingers set by hand ask for " + m.asks(m.finger(chosen.Box), chosen, -1) + "."})
 	}
 	if w := chosen.Report.Comfortable; w.Over() > 0 {
 		out = append(out, Caution{CautionSpan, fmt.Sprintf(

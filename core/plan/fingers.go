@@ -7,6 +7,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/english"
+	"evenladder/core/fault"
 	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
@@ -16,9 +17,10 @@ import (
 type fingered struct {
 	layout.Box
 	*hand.Fingering
-	school int    // index in hand.Schools
-	strict bool   // no opening past the greatest limit
-	refit  string // what was changed so that the hand can hold it
+	school int                // index in hand.Schools
+	strict bool               // no opening past the greatest limit
+	refit  string             // what was changed so that the hand can hold it
+	held   map[neck.Place]int // fingers set by hand
 }
 
 // places are where the notes of the box are stopped.
@@ -28,6 +30,14 @@ func (f fingered) places() []neck.Place {
 		out[i] = n.Place
 	}
 	return out
+}
+
+// allowed are the fingers that may take a place.
+func (f fingered) allowed(p neck.Place) hand.Fingers {
+	if finger := f.held[p]; finger > 0 {
+		return hand.Only(finger)
+	}
+	return hand.AnyFinger
 }
 
 // hands are the hands of one player, one a school: each is made when it is first
@@ -68,16 +78,29 @@ func (m *maker) schoolIndex() int {
 
 // finger fingers a box, and fits it to the hand where it asks for more than
 // the hand's greatest opening.
-func (m *maker) finger(b layout.Box) fingered {
-	f := m.fingerBy(b, m.schoolIndex(), false)
+func (m *maker) finger(b layout.Box) fingered { return m.fingerHeld(b, nil) }
+
+// fingerChosen fingers the chosen box, with the fingers that are set by hand.
+func (m *maker) fingerChosen() (fingered, error) {
+	b := m.Chosen()
+	for p, finger := range m.Fingers {
+		if !slices.ContainsFunc(b.Notes, func(n layout.Note) bool { return n.Place == p }) {
+			return fingered{}, fault.At("hand.fingers", "%s was given, which is not in this box: give places of its notes", brief.Held(p, finger))
+		}
+	}
+	return m.fingerHeld(b, m.Fingers), nil
+}
+
+func (m *maker) fingerHeld(b layout.Box, held map[neck.Place]int) fingered {
+	f := m.fingerBy(b, m.schoolIndex(), false, held)
 	if f.Report.Greatest.Over() <= 0 {
 		return f
 	}
 	return m.refit(f, f.Report.Greatest)
 }
 
-func (m *maker) fingerBy(b layout.Box, school int, strict bool) fingered {
-	f := fingered{Box: b, school: school, strict: strict}
+func (m *maker) fingerBy(b layout.Box, school int, strict bool, held map[neck.Place]int) fingered {
+	f := fingered{Box: b, school: school, strict: strict, held: held}
 	f.Fingering = m.hands.finger(school, b.Notes, m.ask(f, nil))
 	return f
 }
@@ -87,6 +110,15 @@ func (m *maker) fingerBy(b layout.Box, school int, strict bool) fingered {
 // the way that the brief chooses.
 func (m *maker) ask(f fingered, order []int) hand.Ask {
 	a := hand.Ask{Strict: f.strict, Home: f.Hand}
+	if order == nil && (len(f.held) > 0 || m.System.ID == fourPerString) {
+		order = upTo(len(f.Notes))
+	}
+	if len(f.held) > 0 {
+		a.Allow = make([]hand.Fingers, len(order))
+		for k, i := range order {
+			a.Allow[k] = f.allowed(f.Notes[i].Place)
+		}
+	}
 	if m.System.ID != fourPerString {
 		return a
 	}
@@ -100,9 +132,6 @@ func (m *maker) ask(f fingered, order []int) hand.Ask {
 		if i > 0 && f.Notes[i-1].String == n.String {
 			rank[i] += rank[i-1]
 		}
-	}
-	if order == nil {
-		order = upTo(len(f.Notes))
 	}
 	a.Hold = make([]bool, len(order))
 	for k := 1; k < len(order); k++ {
@@ -127,17 +156,17 @@ func upTo(n int) []int {
 // string. Of these the one with the fewest shifts in the middle of a string
 // wins; fewer notes are taken only where the others shift on every string.
 func (m *maker) refit(f fingered, past hand.Opening) fingered {
-	best := m.fingerBy(f.Box, f.school, true)
+	best := m.fingerBy(f.Box, f.school, true, f.held)
 	how := "the hand shifts instead"
 	for i, s := range hand.Schools {
 		if i == f.school {
 			continue
 		}
-		if other := m.fingerBy(f.Box, i, true); other.Report.WithinString < best.Report.WithinString {
+		if other := m.fingerBy(f.Box, i, true, f.held); other.Touches != nil && other.Report.WithinString < best.Report.WithinString {
 			best, how = other, "fingered with "+s.Name
 		}
 	}
-	if fewer, words, ok := m.fewerNotes(f.Box); ok && best.Report.WithinString >= len(m.Request.Strings) && fewer.Report.WithinString < best.Report.WithinString {
+	if fewer, words, ok := m.fewerNotes(f.Box); ok && len(f.held) == 0 && best.Report.WithinString >= len(m.Request.Strings) && fewer.Report.WithinString < best.Report.WithinString {
 		best, how = fewer, "laid out "+words
 	}
 	best.refit = fmt.Sprintf("%s %s to %s from fret %d to %d is %.0f mm, past the %.0f mm that this hand can open: %s.",
@@ -160,7 +189,7 @@ func (m *maker) fewerNotes(b layout.Box) (f fingered, words string, ok bool) {
 	}
 	for _, other := range boxes {
 		if other.Degree == b.Degree {
-			return m.fingerBy(other, m.schoolIndex(), true), system.Phrase, true
+			return m.fingerBy(other, m.schoolIndex(), true, nil), system.Phrase, true
 		}
 	}
 	return fingered{}, "", false

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/brief"
 	"evenladder/core/plan"
 	"evenladder/internal/plantest"
 )
@@ -88,14 +89,14 @@ func TestWhy(t *testing.T) {
 		0: `^Index finger with a reach back of 32 mm and a stretch of 63 mm at string 6, fret 4, against a shift of 2 frets`,
 		2: `^Little finger with a reach .*, against a shift of 2 frets .* for the ring finger\.$`,
 	} {
-		why, err := plan.Why(b, note)
+		why, err := whyOf(b, note)
 		require.NoError(t, err)
 		assert.Regexp(t, want, why)
 	}
-	rest, err := plan.Why(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "F#", "name": "natural-minor"}, "layout": {"system": "one-octave", "box": 4}}`), 4)
+	rest, err := whyOf(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "F#", "name": "natural-minor"}, "layout": {"system": "one-octave", "box": 4}}`), 4)
 	require.NoError(t, err)
 	assert.Equal(t, "Ring finger, at rest: the middle finger would ask for a reach back of 29 mm and a shift of 1 fret at string 3, fret 4.", rest)
-	open, err := plan.Why(plantest.Parse(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}}`), 0)
+	open, err := whyOf(plantest.Parse(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}}`), 0)
 	require.NoError(t, err)
 	assert.Contains(t, open, "An open string")
 	_, err = plan.Why(b, 99)
@@ -103,7 +104,7 @@ func TestWhy(t *testing.T) {
 
 	// Every note of every box has its sentence.
 	for note := range plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Gb", "name": "lydian"}}`).Boxes[0].Notes {
-		why, err := plan.Why(b, note)
+		why, err := whyOf(b, note)
 		require.NoError(t, err)
 		assert.Regexp(t, `^[A-Z].*\.$`, why)
 	}
@@ -130,4 +131,9 @@ func TestCapoAndNames(t *testing.T) {
 	assert.Equal(t, "Bmaj7", p.Scale.Sevenths[0].Symbol)
 	inferred := plantest.Build(t, `{"instrument": {"id": "guitar", "tuning": ["D","A","D","G","B","E"]}, "scale": {"tonic": "D", "name": "major"}}`)
 	assert.Equal(t, []string{"D2", "A2", "D3", "G3", "B3", "E4"}, inferred.Brief.Instrument.Tuning)
+}
+
+func whyOf(b brief.Brief, note int) (string, error) {
+	r, err := plan.Why(b, note)
+	return r.Why, err
 }

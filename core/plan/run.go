@@ -20,7 +20,7 @@ const maxRepeated = 300
 // chained is the chosen box with the boxes that lead on from it, root to root:
 // each goes on from the note after the root that it shares.
 func (m *maker) chained(b fingered) fingered {
-	long := fingered{Box: b.Box, school: b.school, strict: b.strict}
+	long := fingered{Box: b.Box, school: b.school, strict: b.strict, held: b.held}
 	long.Notes = slices.Clone(b.Notes)
 	seen := map[int]bool{m.Box(): true}
 	for at := b.Box; len(at.Links) > 0 && !seen[at.Links[0].Box]; {
@@ -42,6 +42,7 @@ type step struct {
 	at    neck.Place // where it is stopped, which may be another place of its pitch
 	inBox int        // index into the notes of the chosen box; -1 in a box further on
 	hold  bool       // it follows the one before under one hand
+	allow hand.Fingers
 }
 
 // sequence is what a run plays, before it is fingered and put into time.
@@ -65,6 +66,12 @@ func (s sequence) path() ([]neck.Place, hand.Ask) {
 		if step.hold {
 			ask.Hold[k] = true
 		}
+		if step.allow != hand.AnyFinger && ask.Allow == nil {
+			ask.Allow = slices.Repeat([]hand.Fingers{hand.AnyFinger}, len(s.steps))
+		}
+		if ask.Allow != nil {
+			ask.Allow[k] = step.allow
+		}
 	}
 	return places, ask
 }
@@ -82,7 +89,7 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 	places, ask := m.runPlaces(b.Box, order), m.ask(b, order)
 	s := sequence{steps: make([]step, len(order)), school: b.school, home: b.Hand, strict: b.strict, through: through, uneven: uneven}
 	for k, i := range order {
-		s.steps[k] = step{Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k]}
+		s.steps[k] = step{Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k], allow: b.allowed(places[k])}
 		if i >= len(own) || b.Notes[i] != own[i] {
 			s.steps[k].inBox = -1
 		}

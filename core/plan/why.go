@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"maps"
 	"strings"
 
 	"evenladder/core/brief"
@@ -10,26 +11,93 @@ import (
 	"evenladder/core/hand"
 )
 
-// Why tells in one sentence why a note of a box is played with its finger: a
-// brief's chosen box, the note counted from 0.
-func Why(b brief.Brief, note int) (string, error) {
+// FingerReason is why a note of a box has its finger, and the other fingers that
+// can take it.
+type FingerReason struct {
+	Why     string      `json:"why"`
+	Held    bool        `json:"held"` // its finger is set by hand
+	Free    []string    `json:"free"` // hand.fingers with this place left to the hand
+	Fingers []FingerWay `json:"fingers"`
+}
+
+// FingerWay is a finger that can take a note.
+type FingerWay struct {
+	Finger  int      `json:"finger"`
+	Name    string   `json:"name"`    // "middle finger"
+	Now     bool     `json:"now"`     // it has the note
+	Asks    string   `json:"asks"`    // for what the whole box would, beside the fingers that it has
+	Fingers []string `json:"fingers"` // hand.fingers with this finger set
+}
+
+// Why tells in one sentence why a note of a box is played with its finger, and
+// what each other finger would ask for: a brief's chosen box, the note counted
+// from 0.
+func Why(b brief.Brief, note int) (FingerReason, error) {
 	l, err := Lay(b)
 	if err != nil {
-		return "", err
+		return FingerReason{}, err
 	}
 	m := newMaker(l, newHands(&l.Reading))
-	f := m.finger(m.Chosen())
-	if note < 0 || note >= len(f.Touches) {
-		return "", fault.At("note", "%d was given: this box has notes 0 to %d", note, len(f.Touches)-1)
+	f, err := m.fingerChosen()
+	if err != nil {
+		return FingerReason{}, err
 	}
-	if f.Touches[note].Finger == hand.OpenString {
-		return "An open string: no finger, and time for the hand to move.", nil
+	if note < 0 || note >= len(f.Touches) {
+		return FingerReason{}, fault.At("note", "%d was given: this box has notes 0 to %d", note, len(f.Touches)-1)
+	}
+	at := f.Notes[note].Place
+	out := FingerReason{Why: m.why(f, note), Held: f.held[at] > 0, Free: brief.Hold(b.Hand.Fingers, at, 0), Fingers: []FingerWay{}}
+	for finger := hand.Index; finger <= hand.Little; finger++ {
+		if at.Fret > 0 && m.Style.School.Takes(finger, at.Fret) {
+			out.Fingers = append(out.Fingers, m.fingerWay(f, note, finger, brief.Hold(b.Hand.Fingers, at, finger)))
+		}
+	}
+	return out, nil
+}
+
+// fingerWay weighs a finger set on a note against the box as it is fingered.
+func (m *maker) fingerWay(f fingered, note, finger int, held []string) FingerWay {
+	way := FingerWay{Finger: finger, Name: hand.FingerWords[finger], Now: f.Touches[note].Finger == finger, Fingers: held}
+	if !way.Now {
+		way.Asks = m.asks(f, m.fingerHeld(f.Box, brief.FingersOf(held)), note)
+	}
+	return way
+}
+
+// asks says what one fingering of a box asks for that another does not: "a shift
+// of 2 frets, not a reach back of 9 mm". What falls on a note needs no place.
+func (m *maker) asks(now, then fingered, note int) string {
+	if now.school != then.school {
+		return "the fingers of another school"
+	}
+	more, less := m.hands.of(now.school).Differ(now.places(), now.Touches, then.Touches, now.Hand)
+	asked, spared := demandWords(now, more, note), demandWords(now, less, note)
+	switch {
+	case asked == "" && spared == "":
+		return "as much in all"
+	case asked == "":
+		return "less in itself: not " + spared
+	case spared == "":
+		return asked
+	}
+	return asked + ", not " + spared
+}
+
+func (m *maker) why(f fingered, note int) string {
+	finger, at := f.Touches[note].Finger, f.Notes[note].Place
+	if finger == hand.OpenString {
+		return "An open string: no finger, and time for the hand to move."
+	}
+	if f.held[at] > 0 {
+		free := maps.Clone(f.held)
+		delete(free, at)
+		return fmt.Sprintf("%s, set by hand: it asks for %s.", english.Capital(hand.FingerWords[finger]), m.asks(m.fingerHeld(f.Box, free), f, note))
 	}
 	r, ok := m.hands.of(f.school).Why(f.places(), f.Touches, note, m.ask(f, nil))
 	if !ok {
-		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", english.Capital(hand.FingerWords[f.Touches[note].Finger]), f.Notes[note].Fret), nil
+		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", english.Capital(hand.FingerWords[finger]), at.Fret)
 	}
-	return m.reason(f, r, note), nil
+	return m.reason(f, r, note)
 }
 
 func (m *maker) reason(f fingered, r hand.Reason, note int) string {

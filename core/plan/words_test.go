@@ -97,7 +97,7 @@ func TestWordsAsTheyWereReadAloud(t *testing.T) {
 		notes := p.Boxes[p.Box].Notes
 		for _, note := range []int{1, len(notes) / 2} {
 			if why, err := plan.Why(p.Brief, min(note, len(notes)-1)); err == nil {
-				fmt.Fprintf(&out, "why: %s\n", why)
+				fmt.Fprintf(&out, "why: %s\n", why.Why)
 			}
 		}
 		out.WriteString("\n")

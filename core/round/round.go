@@ -30,6 +30,7 @@ type Round struct {
 	SentenceParts []brief.Part `json:"sentenceParts"`
 	Spoken        string       `json:"spoken"` // the sentence with its signs in words
 	Title         string       `json:"title"`
+	Remarks       []string     `json:"remarks"` // what of the round gave way to other picks
 	Stops         []Stop       `json:"stops"`
 	Run           plan.Run     `json:"run"` // the whole round
 }
@@ -63,7 +64,9 @@ func Build(b brief.Brief) (Round, error) {
 		return Round{}, err
 	}
 	legs := make([]plan.Leg, len(keys))
-	for i, f := range keys {
+	for i := range keys {
+		keys[i] = keys[i].withFingers(s)
+		f := keys[i]
 		last := i == len(keys)-1
 		legs[i] = plan.Leg{Laid: s.asPlayed(f), DropRoot: s.Keys.Link.DropRoot && !last, Alone: s.Keys.Link.Alone}
 	}
@@ -77,7 +80,7 @@ func Build(b brief.Brief) (Round, error) {
 	parts := s.sentence(legs[0].Laid)
 	r := Round{
 		Brief: s.Brief, Sentence: brief.TextOf(parts), SentenceParts: parts, Title: s.Scale.Name + " " + s.Keys.Order.Phrase,
-		Stops: s.stops(keys, p), Run: p.Run,
+		Remarks: append([]string{}, s.Keys.Remarks...), Stops: s.stops(keys, p), Run: p.Run,
 	}
 	r.Spoken = english.Spoken(r.Sentence)
 	return r, nil

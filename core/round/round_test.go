@@ -297,16 +297,43 @@ func buildBad(t *testing.T, given string) (round.Round, error) {
 	return round.Build(b)
 }
 
-// A box of the bench matters only to the places that go out from it.
-func TestABoxThatIsNotUsedIsNoProblem(t *testing.T) {
-	for _, place := range brief.Wheres {
-		_, err := buildBad(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "E", "name": "dorian"}, "layout": {"box": 40}, "round": {"place": "`+place.ID+`"}}`)
-		if place.ID == "lowest" || place.ID == "first-position" {
-			assert.NoError(t, err, place.ID)
-		} else {
-			assert.ErrorContains(t, err, "layout.box", place.ID)
-		}
+// What is picked on the bench is obeyed in every key; what of the round cannot
+// obey it gives way and says so.
+func TestPicksAreObeyedOrTheRoundGivesWay(t *testing.T) {
+	of := func(rest string) round.Round {
+		return build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "lydian"}, `+rest+`}`)
 	}
+	for _, place := range brief.Wheres {
+		r := of(`"layout": {"system": "three-per-string"}, "round": {"place": "` + place.ID + `"}`)
+		for _, s := range r.Stops {
+			assert.Equal(t, "three-per-string", s.Plan.Brief.Layout.System, "%s in %s", place.ID, s.Tonic)
+		}
+		assert.Contains(t, r.Sentence, "three notes per string", place.ID)
+		assert.Equal(t, place.ID == brief.FirstPosition, len(r.Remarks) == 1, "%s: %s", place.ID, r.Remarks)
+	}
+	boxed := of(`"layout": {"system": "three-per-string", "box": 3}, "round": {"place": "lowest"}`)
+	assert.Equal(t, 3, boxed.Stops[0].Plan.Box)
+	assert.Equal(t, []string{"Each at its lowest would leave the chosen box; to keep it, the round goes out from it, each nearest to the hand."}, boxed.Remarks)
+	down := of(`"run": {"direction": "down"}, "round": {"link": "joined"}`)
+	assert.Equal(t, "alone", down.Brief.Round.Link)
+	assert.Contains(t, down.Remarks[0], "each stands alone")
+	assert.Greater(t, down.Run.Events[0].MIDI, down.Run.Events[1].MIDI)
+	assert.Empty(t, of(`"run": {"direction": "down"}, "round": {}`).Remarks, "nothing was picked that it goes against")
+	assert.Contains(t, of(`"layout": {"box": 2}, "run": {"landOn": {"string": 3, "fret": 5}}, "round": {}`).Remarks[0], "String 3, fret 5")
+}
+
+// Fingers that are set by hand go with their shape.
+func TestFingersSetByHandGoWithTheShape(t *testing.T) {
+	bench := build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "major"}, "layout": {"system": "two-per-string", "box": 0}, "round": {"place": "same-shape"}}`)
+	first := bench.Stops[0].Plan.Boxes[bench.Stops[0].Plan.Box].Notes[0]
+	held := brief.Held(first.Place, 3)
+	require.NotEqual(t, 3, first.Finger)
+	r := build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "major"}, "layout": {"system": "two-per-string", "box": 0}, "hand": {"fingers": ["`+held+`"]}, "round": {"place": "same-shape"}}`)
+	for _, s := range r.Stops {
+		assert.Equal(t, 3, s.Plan.Boxes[s.Plan.Box].Notes[0].Finger, s.Tonic)
+		assert.Equal(t, 3, r.Run.Events[s.First].Finger, s.Tonic)
+	}
+	assert.Contains(t, r.Sentence, "with the ring finger on string 6")
 }
 
 func TestSentenceSaysTheRound(t *testing.T) {

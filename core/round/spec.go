@@ -5,7 +5,6 @@ import (
 	"evenladder/core/fault"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
-	"evenladder/core/run"
 )
 
 // spec is a round's brief, understood.
@@ -22,13 +21,13 @@ func resolve(b brief.Brief) (*spec, error) {
 	if err != nil {
 		return nil, err
 	}
-	s := &spec{Reading: r, rule: rules[r.Brief.Round.Where]}
-	s.settle(&s.Brief)
+	s := &spec{Reading: r, rule: rules[r.Keys.Where.ID]}
+	s.settle()
 	s.Keys.All = s.Keys.Own
 	if s.Keys.Order.ID != brief.OwnOrder {
 		s.Keys.All = inOrder(s.Keys.Order, s.Keys.Start, s.spellings(), s.Keys.Seed)
 	}
-	s.first, err = s.lay(s.Keys.All[0], s.rule.change)
+	s.first, err = s.lay(s.Keys.All[0], unchanged)
 	if err != nil {
 		return nil, err
 	}
@@ -40,28 +39,20 @@ func (s *spec) lay(tonic pitch.Name, change func(*brief.Brief)) (plan.Laid, erro
 	b := s.Brief
 	b.Scale.Tonic, b.Round = tonic.String(), brief.Round{}
 	if tonic != s.Keys.All[0] {
-		b.Layout.BoxOctave = nil // each key lies where the rule has it
+		b.Layout.BoxOctave, b.Hand.Fingers = nil, nil // each key lies where the rule has it
 	}
 	change(&b)
 	return plan.Lay(b)
 }
 
-// settle takes out of a brief what no round can obey: a box that it does not go
-// out from, a place of one key to land on, and, where keys are joined, another
-// way than up and down and the filling of each key.
-func (s *spec) settle(b *brief.Brief) {
-	b.Scale.Tonic, b.Run.LandOn = s.Keys.Start.String(), nil
-	if !s.rule.fromBox {
-		first := 0
-		b.Layout.Box, b.Layout.BoxOctave = &first, nil
+// settle lets the brief of the round say what every key is laid out by: no place
+// of one key to land on, and no box where the rule does not go out from it.
+func (s *spec) settle() {
+	s.Brief.Scale.Tonic, s.Brief.Run.LandOn = s.Keys.Start.String(), nil
+	if !s.Keys.Where.FromBox {
+		noBox(&s.Brief)
 	}
-	if s.Keys.Link.Alone {
-		return
-	}
-	b.Run.Direction = string(run.UpDown)
-	if s.Fit == run.Repeat {
-		b.Run.Fit = string(run.AsIs)
-	}
+	s.rule.settle(&s.Reading)
 }
 
 // misplaced is a fault of the rule.

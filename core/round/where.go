@@ -12,36 +12,54 @@ import (
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/run"
-	"evenladder/core/table"
 )
 
 // rule is a way to find where each key is played; brief.Wheres says in words what
 // they are.
 type rule struct {
-	// change is what becomes of the brief in every key.
-	change func(*brief.Brief)
+	// settle is what becomes of the brief, in every key.
+	settle func(*brief.Reading)
 	find   func(*spec) ([]found, error)
-	// fromBox says that the round goes out from the brief's chosen box.
-	fromBox bool
 	// dropped says why a root lies lower than a step up from the one before.
 	dropped func(before, now played) string
 }
 
 // rules by the id of the round's place.
 var rules = map[string]rule{
-	brief.Lowest:        {startingOnRoots, lowest, false, runsOut},
-	brief.SameShape:     {asItIs, sameShape, true, fretsEnd},
-	brief.Nearest:       {asItIs, nearest, true, liesHere},
-	brief.OnePosition:   {asItIs, onePosition, true, liesHere},
-	brief.FirstPosition: {inFirstPosition, firstPosition, false, liesHere},
+	brief.Lowest:        {startingOnRoots, lowest, runsOut},
+	brief.SameShape:     {asItIs, sameShape, fretsEnd},
+	brief.Nearest:       {asItIs, nearest, liesHere},
+	brief.OnePosition:   {asItIs, onePosition, liesHere},
+	brief.FirstPosition: {inFirstPosition, firstPosition, liesHere},
 }
 
-func asItIs(*brief.Brief) {}
+func asItIs(*brief.Reading) {}
 
 // found is a key with the box that it is played in.
 type found struct {
 	plan.Laid
 	box layout.Box
+}
+
+// withFingers is a key with the fingers that are set by hand in the first one,
+// where its box is the first one's shape moved.
+func (f found) withFingers(s *spec) found {
+	held := s.Brief.Hand.Fingers
+	own, box := s.first.Chosen().Notes, f.box.Notes
+	if len(held) == 0 || len(own) != len(box) {
+		return f
+	}
+	moved := make([]string, 0, len(held))
+	for i, n := range own {
+		if n.String-own[0].String != box[i].String-box[0].String || n.Fret-own[0].Fret != box[i].Fret-box[0].Fret {
+			return f
+		}
+		if finger := s.first.Fingers[n.Place]; finger > 0 && f.Style.School.Takes(finger, box[i].Fret) {
+			moved = append(moved, brief.Held(box[i].Place, finger))
+		}
+	}
+	f.Laid.Reading = f.WithFingers(moved)
+	return f
 }
 
 // at takes a box of what is laid.
@@ -58,7 +76,7 @@ func (s *spec) each(choose func(plan.Laid) (int, error)) ([]found, error) {
 		l := s.first
 		if i > 0 {
 			var err error
-			if l, err = s.lay(tonic, s.rule.change); err != nil {
+			if l, err = s.lay(tonic, unchanged); err != nil {
 				return nil, err
 			}
 		}
@@ -71,7 +89,9 @@ func (s *spec) each(choose func(plan.Laid) (int, error)) ([]found, error) {
 	return out, nil
 }
 
-func noBox(b *brief.Brief) { b.Layout.Box, b.Layout.BoxOctave = nil, nil }
+func unchanged(*brief.Brief) {}
+
+func noBox(b *brief.Brief) { b.Layout.Box, b.Layout.BoxOctave, b.Hand.Fingers = nil, nil, nil }
 
 // lowest takes each key from its lowest root from which the scale is whole; of
 // places that sound alike, the one nearest to the nut, with the fewest reaches.
@@ -80,12 +100,12 @@ func lowest(s *spec) ([]found, error) {
 	return s.each(func(l plan.Laid) (int, error) {
 		best := -1
 		for i, b := range l.Boxes {
-			if b.Notes[0].Degree == 0 && (best < 0 || lower(b, l.Boxes[best])) {
+			if rootOf(b) >= 0 && (best < 0 || lower(b, l.Boxes[best])) {
 				best = i
 			}
 		}
 		if best < 0 {
-			return 0, misplaced("no box of %s begins on its root: give another layout, a wider stretch of the neck, or another place", l.Scale.Title())
+			return 0, misplaced("no box of %s has its root: give another layout, a wider stretch of the neck, or another place", l.Scale.Title())
 		}
 		return best, nil
 	})
@@ -93,19 +113,29 @@ func lowest(s *spec) ([]found, error) {
 
 // startingOnRoots lays out all starts from the root where the layout does not
 // begin on any string.
-func startingOnRoots(b *brief.Brief) {
-	noBox(b)
-	if system, _ := table.Find(layout.Systems, b.Layout.System); !system.Uses.AnyString {
+func startingOnRoots(r *brief.Reading) {
+	noBox(&r.Brief)
+	if !r.NamesLayout() && !r.System.Uses.AnyString {
 		one, root := 1, 1
-		b.Layout.System, b.Layout.Octaves, b.Layout.FromDegree = "from-degree", &one, &root
+		l := &r.Brief.Layout
+		l.System, l.Octaves, l.FromDegree = "from-degree", &one, &root
 	}
 }
 
-// lower reports whether a box is to be taken before another: it lacks less, it
-// begins on a lower note, or on the same note nearer to the nut.
+// rootOf is the index of the lowest root of a box, -1 where it has none.
+func rootOf(b layout.Box) int {
+	return slices.IndexFunc(b.Notes, func(n layout.Note) bool { return n.Degree == 0 })
+}
+
+// lower reports whether a box with a root is to be taken before another: it
+// begins on its root, it lacks less, its root is lower, or the same root is
+// nearer to the nut.
 func lower(a, b layout.Box) bool {
-	first, other := a.Notes[0], b.Notes[0]
+	root, second := rootOf(a), rootOf(b)
+	first, other := a.Notes[root], b.Notes[second]
 	switch {
+	case (root == 0) != (second == 0):
+		return root == 0
 	case len(a.Missing) != len(b.Missing):
 		return len(a.Missing) < len(b.Missing)
 	case first.MIDI != other.MIDI:
@@ -144,11 +174,11 @@ func firstPosition(s *spec) ([]found, error) {
 
 // inFirstPosition plays over the full range where the brief asks for the
 // straight scale.
-func inFirstPosition(b *brief.Brief) {
-	noBox(b)
-	b.Layout.System = "first-position"
-	if b.Run.Pattern == run.Straight {
-		b.Run.Pattern = run.FullRange
+func inFirstPosition(r *brief.Reading) {
+	noBox(&r.Brief)
+	r.Brief.Layout.System = r.Keys.Where.Layout
+	if !r.NamesPattern() {
+		r.Brief.Run.Pattern = run.FullRange
 	}
 }
 

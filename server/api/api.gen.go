@@ -223,6 +223,9 @@ type FieldError struct {
 	Message string `json:"message"`
 }
 
+// FingerReason defines model for FingerReason.
+type FingerReason = plan.FingerReason
+
 // FormulaMatch defines model for FormulaMatch.
 type FormulaMatch = explore.FormulaMatch
 
@@ -507,6 +510,9 @@ type MakePlanJSONRequestBody = Brief
 // MakeDocumentJSONRequestBody defines body for MakeDocument for application/json ContentType.
 type MakeDocumentJSONRequestBody = Brief
 
+// ListWaysOnJSONRequestBody defines body for ListWaysOn for application/json ContentType.
+type ListWaysOnJSONRequestBody = Brief
+
 // WriteScoreJSONRequestBody defines body for WriteScore for application/json ContentType.
 type WriteScoreJSONRequestBody = Brief
 
@@ -554,6 +560,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/plan/document)
 	MakeDocument(ctx *echo.Context, params MakeDocumentParams) error
+
+	// (POST /api/v1/plan/onward)
+	ListWaysOn(ctx *echo.Context) error
 
 	// (POST /api/v1/plan/score)
 	WriteScore(ctx *echo.Context) error
@@ -744,6 +753,15 @@ func (w *ServerInterfaceWrapper) MakeDocument(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.MakeDocument(ctx, params)
+	return err
+}
+
+// ListWaysOn converts echo context to params.
+func (w *ServerInterfaceWrapper) ListWaysOn(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListWaysOn(ctx)
 	return err
 }
 
@@ -1152,6 +1170,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/catalogue", wrapper.GetCatalogue, options.OperationMiddlewares["getCatalogue"]...)
 	router.POST(options.BaseURL+"/api/v1/plan", wrapper.MakePlan, options.OperationMiddlewares["makePlan"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/why", wrapper.ExplainFinger, options.OperationMiddlewares["explainFinger"]...)
+	router.POST(options.BaseURL+"/api/v1/plan/onward", wrapper.ListWaysOn, options.OperationMiddlewares["listWaysOn"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/score", wrapper.WriteScore, options.OperationMiddlewares["writeScore"]...)
 	router.POST(options.BaseURL+"/api/v1/compare", wrapper.ComparePlans, options.OperationMiddlewares["comparePlans"]...)
 	router.POST(options.BaseURL+"/api/v1/nearest", wrapper.FindNearest, options.OperationMiddlewares["findNearest"]...)
@@ -1516,6 +1535,47 @@ func (response MakeDocumentdefaultApplicationProblemPlusJSONResponse) VisitMakeD
 	return err
 }
 
+type ListWaysOnRequestObject struct {
+	Body *ListWaysOnJSONRequestBody
+}
+
+type ListWaysOnResponseObject interface {
+	VisitListWaysOnResponse(w http.ResponseWriter) error
+}
+
+type ListWaysOn200JSONResponse struct {
+	Choices []Choice `json:"choices"`
+}
+
+func (response ListWaysOn200JSONResponse) VisitListWaysOnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListWaysOndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListWaysOndefaultApplicationProblemPlusJSONResponse) VisitListWaysOnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type WriteScoreRequestObject struct {
 	Body *WriteScoreJSONRequestBody
 }
@@ -1564,9 +1624,7 @@ type ExplainFingerResponseObject interface {
 	VisitExplainFingerResponse(w http.ResponseWriter) error
 }
 
-type ExplainFinger200JSONResponse struct {
-	Why string `json:"why"`
-}
+type ExplainFinger200JSONResponse FingerReason
 
 func (response ExplainFinger200JSONResponse) VisitExplainFingerResponse(w http.ResponseWriter) error {
 
@@ -2163,6 +2221,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/plan/document)
 	MakeDocument(ctx context.Context, request MakeDocumentRequestObject) (MakeDocumentResponseObject, error)
 
+	// (POST /api/v1/plan/onward)
+	ListWaysOn(ctx context.Context, request ListWaysOnRequestObject) (ListWaysOnResponseObject, error)
+
 	// (POST /api/v1/plan/score)
 	WriteScore(ctx context.Context, request WriteScoreRequestObject) (WriteScoreResponseObject, error)
 
@@ -2543,6 +2604,52 @@ func (sh *strictHandler) MakeDocument(ctx *echo.Context, params MakeDocumentPara
 		return err
 	} else if validResponse, ok := response.(MakeDocumentResponseObject); ok {
 		return validResponse.VisitMakeDocumentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListWaysOn operation middleware
+func (sh *strictHandler) ListWaysOn(ctx *echo.Context) error {
+	var request ListWaysOnRequestObject
+
+	var body ListWaysOnJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListWaysOn(ctx.Request().Context(), request.(ListWaysOnRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListWaysOn")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListWaysOnResponseObject); ok {
+		return validResponse.VisitListWaysOnResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

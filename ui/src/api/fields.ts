@@ -27,6 +27,7 @@ export const fields = {
   'hand.prefer': 'text',
   'hand.open': 'text',
   'hand.four': 'text',
+  'hand.fingers': 'texts',
   'hand.limitsMm.comfortable': 'numbers',
   'hand.limitsMm.greatest': 'numbers',
   'run.pattern': 'text',
@@ -61,3 +62,11 @@ export const fields = {
   'round.place': 'text',
   'round.link': 'text',
 } as const
+
+/** Fields that mean nothing any more in other boxes. */
+export const ofBox = [
+  'layout.box',
+  'layout.boxOctave',
+  'run.landOn',
+  'hand.fingers',
+] as const

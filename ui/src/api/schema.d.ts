@@ -69,6 +69,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plan/onward": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The ways on from the chosen box - octaves of it, another finger first. */
+        post: operations["listWaysOn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/plan/score": {
         parameters: {
             query?: never;
@@ -605,6 +622,8 @@ export interface components {
             open?: string;
             /** @description How four notes on a string are fingered. */
             four?: string;
+            /** @description Fingers of the chosen box that are held, each as string/fret/finger: 3/4/2 is the middle finger on string 3, fret 4. */
+            fingers?: string[];
         };
         /** @description Openings of the hand in mm between index and middle, middle and ring, ring and little finger. */
         Limits: {
@@ -903,6 +922,23 @@ export interface components {
             }[];
             notes: components["schemas"]["BoxNote"][];
         };
+        FingerReason: {
+            why: string;
+            /** @description Its finger is set by hand. */
+            held: boolean;
+            /** @description hand.fingers with this place left to the hand. */
+            free: string[];
+            fingers: {
+                finger: number;
+                name: string;
+                /** @description It has the note. */
+                now: boolean;
+                /** @description What the whole box would ask for with it beside the fingers that it has. */
+                asks: string;
+                /** @description hand.fingers with this finger set. */
+                fingers: string[];
+            }[];
+        };
         BoxNote: {
             string: number;
             fret: number;
@@ -931,6 +967,8 @@ export interface components {
             }[];
             spoken: string;
             title: string;
+            /** @description What of the round gave way to other picks. */
+            remarks: string[];
             stops: components["schemas"]["RoundStop"][];
             run: components["schemas"]["Run"];
         };
@@ -1171,14 +1209,35 @@ export interface operations {
         };
         requestBody: components["requestBodies"]["GivenBrief"];
         responses: {
-            /** @description One sentence. */
+            /** @description One sentence, and what other fingers would ask for. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FingerReason"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listWaysOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description Choices, each a change of the brief. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": {
-                        why: string;
+                        choices: components["schemas"]["Choice"][];
                     };
                 };
             };

@@ -1,6 +1,6 @@
 import type { LocationQuery, LocationQueryRaw } from 'vue-router'
 import type { Brief } from '../../api/client'
-import { fields } from '../../api/fields'
+import { fields, ofBox } from '../../api/fields'
 
 type Path = keyof typeof fields
 type Kind = (typeof fields)[Path]
@@ -11,7 +11,7 @@ export type Value = string | number | boolean | string[] | number[] | object
 export type Changes = Record<string, Value | null | undefined>
 
 /** What says where on the neck a box is, for changes that make other boxes. */
-export const noBox: Changes = { 'layout.box': undefined, 'layout.boxOctave': undefined, 'run.landOn': undefined }
+export const noBox: Changes = Object.fromEntries(ofBox.map((path) => [path, undefined]))
 
 const read: Record<Kind, (s: string) => Value> = {
   text: (s) => s,

@@ -1,0 +1,97 @@
+package explore
+
+import (
+	"fmt"
+
+	"evenladder/core/brief"
+	"evenladder/core/hand"
+	"evenladder/core/layout"
+	"evenladder/core/neck"
+	"evenladder/core/plan"
+)
+
+// octavesFrom are octaves from the root that may grow out of a box.
+var octavesFrom = []struct {
+	label   string
+	octaves int
+}{{"one octave of it", 1}, {"two octaves of it", 2}, {"three octaves of it", 3}}
+
+// FromBox are the ways on from a brief's chosen box: octaves from its root that lie
+// in it or grow out of it, and another finger first.
+func FromBox(b brief.Brief) ([]brief.Choice, error) {
+	l, err := plan.Lay(b)
+	if err != nil {
+		return nil, err
+	}
+	out := []brief.Choice{}
+	here := map[neck.Place]bool{}
+	for _, n := range l.Chosen().Notes {
+		here[n.Place] = true
+	}
+	for _, o := range octavesFrom {
+		changes := brief.Changes{"layout.system": "from-degree", "layout.octaves": o.octaves, "layout.fromDegree": 1}
+		then, err := plan.Lay(brief.Fields.With(b, brief.Fields.Cleared(changes)))
+		if err != nil {
+			continue
+		}
+		box := mostShared(then.Boxes, here)
+		if box < 0 || sameNotes(then.Boxes[box], l.Chosen()) {
+			continue
+		}
+		changes["layout.box"] = box
+		first := then.Boxes[box].Notes[0]
+		out = append(out, brief.Choice{Label: o.label, Note: fmt.Sprintf("from string %d, fret %d", first.String, first.Fret), Changes: brief.Fields.Cleared(changes)})
+	}
+	return append(out, fingersFirst(b, l)...), nil
+}
+
+// mostShared is the whole box that has the most of some places, and begins on one
+// of them; -1 where none does.
+func mostShared(boxes []layout.Box, places map[neck.Place]bool) int {
+	best, most := -1, 0
+	for i, box := range boxes {
+		shared := 0
+		for _, n := range box.Notes {
+			if places[n.Place] {
+				shared++
+			}
+		}
+		if box.Complete() && places[box.Notes[0].Place] && shared > most {
+			best, most = i, shared
+		}
+	}
+	return best
+}
+
+func sameNotes(a, b layout.Box) bool {
+	if len(a.Notes) != len(b.Notes) {
+		return false
+	}
+	for i := range a.Notes {
+		if a.Notes[i].Place != b.Notes[i].Place {
+			return false
+		}
+	}
+	return true
+}
+
+// fingersFirst are the other fingers that the first stopped note of the box may
+// have.
+func fingersFirst(b brief.Brief, l plan.Laid) (out []brief.Choice) {
+	for i, n := range l.Chosen().Notes {
+		if n.Fret == 0 {
+			continue
+		}
+		why, err := plan.Why(b, i)
+		if err != nil {
+			return nil
+		}
+		for _, way := range why.Fingers {
+			if !way.Now && way.Finger <= hand.Middle {
+				out = append(out, brief.Choice{Label: way.Name + " first", Note: way.Asks, Changes: brief.Changes{"hand.fingers": way.Fingers}})
+			}
+		}
+		return out
+	}
+	return nil
+}
