@@ -199,7 +199,11 @@ func TestAnswersKeepTheContract(t *testing.T) {
 	for _, stop := range into[struct{ Stops []json.RawMessage }](t, c.call("POST", "/api/v1/nearest", `{"brief": `+dorian+`, "changes": [{"tonic": "Eb", "name": "mixolydian"}]}`)).Stops {
 		check("NearestStop", answer{body: string(stop)})
 	}
-	assert.Regexp(t, `^\{"why":"Index finger.*"\}`, c.call("POST", "/api/v1/plan/why?note=0", dorian).body)
+	check("FingerReason", c.call("POST", "/api/v1/plan/why?note=0", dorian))
+	assert.Regexp(t, `^\{"why":"Index finger`, c.call("POST", "/api/v1/plan/why?note=0", dorian).body)
+	for _, choice := range into[struct{ Choices []json.RawMessage }](t, c.call("POST", "/api/v1/plan/onward", dorian)).Choices {
+		check("Choice", answer{body: string(choice)})
+	}
 }
 
 func TestABriefIsKept(t *testing.T) {

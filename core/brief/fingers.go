@@ -3,7 +3,6 @@ package brief
 import (
 	"fmt"
 	"regexp"
-	"slices"
 
 	"evenladder/core/english"
 	"evenladder/core/fault"
@@ -80,10 +79,12 @@ func (r Reading) WithFingers(held []string) Reading {
 
 // Hold is what a brief has once a finger is set on a place; 0 leaves it free again.
 func Hold(held []string, on neck.Place, finger int) []string {
-	out := slices.DeleteFunc(slices.Clone(held), func(text string) bool {
-		p, _, _ := readHeld(text)
-		return p == on
-	})
+	out := []string{}
+	for _, text := range held {
+		if p, _, _ := readHeld(text); p != on {
+			out = append(out, text)
+		}
+	}
 	if finger > 0 {
 		out = append(out, Held(on, finger))
 	}
