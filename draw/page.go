@@ -4,9 +4,11 @@ package draw
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"evenladder/core/english"
+	"evenladder/core/explore"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/run"
@@ -212,10 +214,11 @@ func (g *paging) run(pl plan.Plan) error {
 // notes writes what the signs mean and what to mind.
 func (g *paging) notes(pl plan.Plan) error {
 	small := letter{text, 7.5, faint}
-	lines := g.pen().wrap(small, legend(pl), g.Paper.Width-2*margin)
+	lines := g.pen().wrap(letter{text, 7.5, faint}, "To see in it: "+explore.Sights(pl)[0].Words, g.Paper.Width-2*margin)
+	lines = append(lines, g.pen().wrap(small, legend(pl), g.Paper.Width-2*margin)...)
 	var cautions []string
 	for _, c := range pl.Cautions {
-		if c.Code == plan.CautionSpan || c.Code == plan.CautionJump || c.Code == plan.CautionShared {
+		if c.Code == plan.CautionByHand || c.Code == plan.CautionSpan || c.Code == plan.CautionJump || c.Code == plan.CautionShared {
 			cautions = append(cautions, g.pen().wrap(letter{text, 8, brick}, c.Message, g.Paper.Width-2*margin)...)
 		}
 	}
@@ -321,6 +324,7 @@ func (p *pen) wholeNeck(pl plan.Plan, chain []plan.Box, y float64) float64 {
 	}
 	v.mark = v.gap * 0.92
 	p.grid(v, pl.Neck)
+	chain = append(slices.Clip(chain), beyond(pl))
 	p.ticks(v, pl.Neck, chain...)
 	for _, box := range chain {
 		for _, n := range box.Notes {
@@ -328,6 +332,17 @@ func (p *pen) wholeNeck(pl plan.Plan, chain []plan.Box, y float64) float64 {
 		}
 	}
 	return v.bottom() + 13
+}
+
+// beyond are the notes of the run that lie in none of the layout's boxes, as a box
+// without fingers.
+func beyond(pl plan.Plan) (out plan.Box) {
+	for _, e := range pl.Run.Events {
+		if e.InBox < 0 {
+			out.Notes = append(out.Notes, plan.BoxNote{Note: e.Note, Root: e.Degree == "1"})
+		}
+	}
+	return out
 }
 
 // chosenBox draws the frets of the box large, with fingers on the marks.

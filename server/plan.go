@@ -60,8 +60,21 @@ func wholeNumber(field, text string) (int, error) {
 }
 
 func (h handlers) ComparePlans(_ context.Context, r api.ComparePlansRequestObject) (api.ComparePlansResponseObject, error) {
-	c, err := explore.Compare(r.Body.First, r.Body.Second)
+	c, err := explore.Compare(r.Body.First, r.Body.Second, valueOr(r.Body.Also, nil)...)
 	return api.ComparePlans200JSONResponse(c), err
+}
+
+func (h handlers) ListCompareSets(_ context.Context, r api.ListCompareSetsRequestObject) (api.ListCompareSetsResponseObject, error) {
+	sets, err := explore.Sets(*r.Body)
+	return api.ListCompareSets200JSONResponse{Sets: sets}, err
+}
+
+func (h handlers) ListSights(_ context.Context, r api.ListSightsRequestObject) (api.ListSightsResponseObject, error) {
+	p, err := plan.Build(*r.Body)
+	if err != nil {
+		return nil, err
+	}
+	return api.ListSights200JSONResponse{Sights: explore.Sights(p)}, nil
 }
 
 func (h handlers) FindNearest(_ context.Context, r api.FindNearestRequestObject) (api.FindNearestResponseObject, error) {

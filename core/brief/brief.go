@@ -93,6 +93,7 @@ type Run struct {
 	Chords    []int       `json:"chords,omitempty"`
 	LandOn    *neck.Place `json:"landOn,omitempty"`
 	Chain     bool        `json:"chain,omitempty"`
+	Along     int         `json:"along,omitempty"`
 	Lean      *int        `json:"lean,omitempty"`
 	Fit       string      `json:"fit,omitempty"`
 }

@@ -72,6 +72,12 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 		Path: "hand.limitsMm.greatest", Title: "The most this hand can open", About: "Openings past which another way is taken.", Point: pointHand, Hint: openingsHint,
 		at: func(b *Brief) any { return &b.Hand.LimitsMM.Greatest }, typed: asNumbers,
 		choices: handSizes(greatestPath),
+		say: func(r *Reading) (lead, words string) {
+			if mm := r.Style.Limits.GreatestMM; r.OwnHand && mm != hand.DefaultLimits(r.Instrument.Family).GreatestMM {
+				return ", at most ", fmt.Sprintf("%g, %g and %g mm", mm[0], mm[1], mm[2])
+			}
+			return
+		},
 	},
 }}
 

@@ -2,6 +2,7 @@ package brief
 
 import (
 	"fmt"
+	"strconv"
 	"strings"
 
 	"evenladder/core/fault"
@@ -13,7 +14,7 @@ import (
 
 // What means nothing any more once something else is chosen.
 var (
-	inBox   = []string{"run.landOn", fingersPath}
+	inBox   = []string{"run.landOn", "run.along", fingersPath}
 	noBox   = append([]string{"layout.box", "layout.boxOctave"}, inBox...)
 	noPlace = append([]string{"layout.strings", "layout.lowFret", "layout.highFret"}, noBox...)
 	// BoxPaths are the fields that mean nothing any more in other boxes.
@@ -82,6 +83,12 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 			}
 			return out
 		},
+		say: func(r *Reading) (lead, words string) {
+			if n := *r.Brief.Instrument.Frets; n != r.Instrument.Frets {
+				return ", ", fmt.Sprintf("%d frets", n)
+			}
+			return
+		},
 	},
 	{
 		Path: "instrument.scaleLengthMm", Title: "Scale length", About: "From nut to bridge in mm.", Point: pointReader, Hint: "type millimetres",
@@ -91,6 +98,12 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 			if l := *r.Brief.Instrument.ScaleLengthMM; r.Instrument.ID != "" && !(l >= neck.MinScaleLengthMM && l <= neck.MaxScaleLengthMM) {
 				f.Addf("instrument.scaleLengthMm", "%g was given: give %g to %g mm", l, neck.MinScaleLengthMM, neck.MaxScaleLengthMM)
 			}
+		},
+		say: func(r *Reading) (lead, words string) {
+			if mm := *r.Brief.Instrument.ScaleLengthMM; mm != r.Instrument.ScaleLengthMM {
+				return ", ", fmt.Sprintf("%g mm from nut to bridge", mm)
+			}
+			return
 		},
 	},
 	{
@@ -106,6 +119,15 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 		fill: func(r *Reading) { fill(&r.Brief.Instrument.Courses, r.Instrument.Courses) },
 		choices: func(*Reading) []Choice {
 			return []Choice{choice("single strings", "", "instrument.courses", false), choice("courses: strings in pairs", "", "instrument.courses", true)}
+		},
+		say: func(r *Reading) (lead, words string) {
+			switch paired := *r.Brief.Instrument.Courses; {
+			case paired == r.Instrument.Courses:
+				return
+			case paired:
+				return ", ", "strings in pairs"
+			}
+			return ", ", "single strings"
 		},
 	},
 }}
@@ -149,11 +171,22 @@ func makeNeck(r *Reading, f *fault.List) {
 	}
 }
 
-// tuningWords are the open strings without the capo.
+// tuningWords are the open strings without the capo; with their octaves where
+// nothing else tells them from the usual ones.
 func tuningWords(r *Reading) string {
+	usual := r.Instrument.Tuning
 	names := make([]string, len(r.Brief.Instrument.Tuning))
+	sameNames, samePitches := len(names) == len(usual), len(names) == len(usual)
 	for i, w := range r.Brief.Instrument.Tuning {
-		names[i] = r.Say(pitch.MustParse(w).Name)
+		p := pitch.MustParse(w)
+		names[i] = r.Say(p.Name)
+		sameNames = sameNames && p.Name == usual[i].Name
+		samePitches = samePitches && p == usual[i]
+	}
+	if sameNames && !samePitches {
+		for i, w := range r.Brief.Instrument.Tuning {
+			names[i] += strconv.Itoa(pitch.MustParse(w).Octave)
+		}
 	}
 	return strings.Join(names, " ")
 }

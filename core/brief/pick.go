@@ -386,17 +386,18 @@ func asNumbers(_ *Reading, f Field, text string) Changes {
 
 // asKeys reads tonics as they are said, apart by commas or spaces.
 func asKeys(r *Reading, f Field, text string) Changes {
+	text = strings.ReplaceAll(text, "|", " ") // bars between chords
 	words := strings.FieldsFunc(text, apartByCommas)
 	if strings.Contains(text, ",") {
 		words = strings.Split(strings.Trim(text, ", "), ",")
 	}
 	var out []string
 	for _, word := range words {
-		tonic, _, ok := heardKey(word, r.germanNames())
+		tonic, name, ok := heardKey(word, r.germanNames())
 		if !ok {
 			return nil
 		}
-		out = append(out, tonic.String())
+		out = append(out, strings.TrimSpace(tonic.String()+" "+name))
 	}
 	return Changes{f.Path: out}
 }
@@ -423,12 +424,36 @@ func numbersIn(text string) []int {
 type Point struct {
 	Field string `json:"field"`
 	Title string `json:"title"`
+	Now   string `json:"now"` // what it is set to
+	Set   bool   `json:"set"` // the brief says so itself
 }
 
 // PointGroup is the fine points under one heading.
 type PointGroup struct {
 	About  string  `json:"about"`
 	Points []Point `json:"points"`
+}
+
+// now says what a field is set to: its choice, else its words, else its value.
+func (f Field) now(r *Reading) string {
+	if f.say != nil && r.met {
+		if _, words := f.say(r); words != "" {
+			return words
+		}
+	}
+	for _, c := range f.offer(r, Kept{}) {
+		if !c.keeps && f.isNow(r, c) {
+			return c.Label
+		}
+	}
+	switch v := f.Value(&r.Brief).(type) {
+	case nil:
+		return "as usual"
+	case []float64:
+		return openingWords(v)
+	default:
+		return fmt.Sprint(v)
+	}
 }
 
 // Points are the fine points that change anything in this brief.
@@ -439,7 +464,7 @@ func (t Table) Points(b Brief) []PointGroup {
 		g := PointGroup{About: about, Points: []Point{}}
 		for _, f := range t.All() {
 			if f.Point == about && (f.matters == nil || f.matters(&r)) {
-				g.Points = append(g.Points, Point{f.Path, f.Title})
+				g.Points = append(g.Points, Point{f.Path, f.Title, f.now(&r), f.Value(&b) != nil})
 			}
 		}
 		out = append(out, g)

@@ -2,6 +2,7 @@ package brief
 
 import (
 	"fmt"
+	"reflect"
 	"slices"
 	"strings"
 
@@ -59,7 +60,7 @@ func (t Table) readAll(b Brief) Reading {
 }
 
 func (t Table) read(b Brief, carried bool) (Reading, error) {
-	r := Reading{Brief: b, given: b, table: t, carried: carried}
+	r := Reading{Brief: b, given: b, Naming: pitch.Namings[0], table: t, carried: carried}
 	var faults fault.List
 	sound := true // nothing was at fault in what all others need
 	for _, g := range t {
@@ -148,6 +149,23 @@ func boxesThere(count int) string {
 		return "this layout has one box: give 0"
 	}
 	return fmt.Sprintf("this layout has boxes 0 to %d", count-1)
+}
+
+// Unused are the titles of the fields that the brief names though they change
+// nothing here.
+func (r *Reading) Unused() (titles []string) {
+	for _, f := range r.table.All() {
+		if f.matters == nil || f.matters(r) || f.Value(&r.given) == nil {
+			continue
+		}
+		silent := r.given
+		f.clear(&silent)
+		usual := r.table.readAll(silent)
+		if !reflect.DeepEqual(f.Value(&usual.Brief), f.Value(&r.Brief)) {
+			titles = append(titles, f.Title)
+		}
+	}
+	return titles
 }
 
 // NamesLayout reports whether the brief names its layout.

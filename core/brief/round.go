@@ -2,6 +2,7 @@ package brief
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -92,12 +93,24 @@ type Keys struct {
 	Order    Order
 	Link     Link
 	Start    pitch.Name
-	Own      []pitch.Name // in an order of one's own
+	Own      []Key        // in an order of one's own
 	Spelling []pitch.Name // that stand for their keys
 	Seed     int
 	Where    Where
-	Remarks  []string     // what of the round gave way to other picks
-	All      []pitch.Name // in the order played; core/round finds them
+	Remarks  []string // what of the round gave way to other picks
+	All      []Key    // in the order played; core/round finds them
+}
+
+// Key is one key of a round.
+type Key struct {
+	Tonic pitch.Name
+	Scale string // catalogue id; that of the brief where empty
+}
+
+// Progression reports whether keys have scales of their own, as the chords of a
+// tune do.
+func (k Keys) Progression() bool {
+	return slices.ContainsFunc(k.Own, func(key Key) bool { return key.Scale != "" })
 }
 
 var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Fields: []Field{
@@ -112,7 +125,7 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 		},
 	},
 	{
-		Path: "round.keys", Title: "The keys in order", About: "Tonics in an order of one's own.", Hint: "type tonics: C A F# Eb",
+		Path: "round.keys", Title: "The keys in order", About: "Tonics in an order of one's own, each with the id of a scale of its own where it has one: F natural-minor.", Hint: "type keys or chords: C A F# Eb, or Fm Bm Fm", matters: func(r *Reading) bool { return r.Keys.Order.ID == OwnOrder },
 		at: func(b *Brief) any { return &b.Round.Keys }, typed: asKeys,
 		choices: func(*Reading) (out []Choice) {
 			for _, keys := range []string{"C G D A E", "E A D G C", "C F Bb Eb Ab"} {
@@ -124,11 +137,14 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 			if r.Keys.Order.ID != OwnOrder {
 				return
 			}
-			said := make([]string, len(r.Keys.All))
+			said, apart := make([]string, len(r.Keys.All)), " "
 			for i, key := range r.Keys.All {
-				said[i] = r.Say(key)
+				said[i] = r.Say(key.Tonic)
+				if e, ok := scale.Find(key.Scale); ok {
+					said[i], apart = r.Title(key.Tonic, e.Name), ", "
+				}
 			}
-			return carryIt, strings.Join(said, " ")
+			return carryIt, strings.Join(said, apart)
 		},
 	},
 	{
@@ -231,6 +247,9 @@ func (r *Reading) giveWay() {
 	case own != "" && named != "" && named != own:
 		b.Where = usualWhere(r)
 		k.remark("%s lays every key out in its own way; to keep %s, the keys are played %s.", english.Capital(k.Where.Name), r.System.Phrase, whereWords(b.Where))
+	case k.Progression() && b.Where == SameShape:
+		b.Where = Nearest
+		k.remark("Scales of their own have shapes of their own: the keys are played %s.", whereWords(b.Where))
 	case own == "" && !k.Where.FromBox && r.given.Layout.Box != nil:
 		b.Where = Nearest
 		k.remark("%s would leave the chosen box; to keep it, the round goes out from it, %s.", english.Capital(k.Where.Phrase), whereWords(b.Where))
@@ -240,6 +259,9 @@ func (r *Reading) giveWay() {
 		k.remark("Keys are %s only where each is played up and down, once: each stands alone.", k.Link.Phrase)
 		b.Link = aloneLink
 		k.Link, _ = table.Find(Links, b.Link)
+	}
+	if r.given.Run.Along > 0 {
+		k.remark("The way along string %d is of one key: each key of the round stays in its box.", r.given.Run.Along)
 	}
 	if r.given.Run.LandOn != nil {
 		k.remark("String %d, fret %d is a place of one key: each key of the round ends as written.", r.given.Run.LandOn.String, r.given.Run.LandOn.Fret)
@@ -272,10 +294,9 @@ func makeKeys(r *Reading, f *fault.List) {
 	k.Order, _ = table.Find(Orders, b.Order)
 	k.Link, _ = table.Find(Links, b.Link)
 	k.Where, _ = table.Find(Wheres, b.Where)
-	r.giveWay()
 	k.Seed = *b.Seed
 	start := readTonics(f, "round.start", []string{b.Start})
-	k.Own = readTonics(f, "round.keys", b.Keys)
+	k.Own = readKeys(f, b.Keys)
 	k.Spelling = readTonics(f, "round.spelling", b.Spelling)
 	switch {
 	case k.Order.ID != OwnOrder && len(start) > 0:
@@ -283,9 +304,29 @@ func makeKeys(r *Reading, f *fault.List) {
 	case k.Order.ID == OwnOrder && len(b.Keys) == 0:
 		f.Addf("round.keys", "no keys were given for an order of one's own: give 1 to %d tonics, such as C A F# Eb", MaxKeys)
 	case len(k.Own) > 0:
-		k.Start = k.Own[0]
+		k.Start = k.Own[0].Tonic
 	}
 	b.Start = k.Start.String()
+	r.giveWay()
+}
+
+// readKeys reads the keys of an order of one's own: tonics, each with the id of a
+// scale where it has one of its own.
+func readKeys(f *fault.List, list []string) []Key {
+	tonics, scales := make([]string, len(list)), make([]string, len(list))
+	for i, key := range list {
+		tonics[i], scales[i], _ = strings.Cut(key, " ")
+	}
+	names := readTonics(f, "round.keys", tonics)
+	out := make([]Key, len(names))
+	for i, name := range names {
+		if _, ok := scale.Find(scales[i]); scales[i] != "" && !ok {
+			f.Addf("round.keys", "no scale is called %q: give one of %s", fault.Clip(scales[i]), scale.IDs())
+			return nil
+		}
+		out[i] = Key{name, scales[i]}
+	}
+	return out
 }
 
 // readTonics reads tonics with at most one # or b.

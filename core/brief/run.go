@@ -8,6 +8,7 @@ import (
 
 	"evenladder/core/english"
 	"evenladder/core/fault"
+	"evenladder/core/layout"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/run"
@@ -169,7 +170,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 	},
 	{
 		Path: "run.chain", Title: "One box or the chain", About: "Goes on through the boxes that lead on from the chosen one.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Run.Chain }, clears: noLanding,
+		at: func(b *Brief) any { return &b.Run.Chain }, clears: append([]string{"run.along"}, noLanding...),
 		matters: func(r *Reading) bool { return r.System.Uses.Links },
 		check: func(r *Reading, f *fault.List) {
 			if r.Brief.Run.Chain && !r.System.Uses.Links {
@@ -186,6 +187,24 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		say: func(r *Reading) (lead, words string) {
 			if r.Brief.Run.Chain {
 				return ", ", "on through the chain of boxes"
+			}
+			return
+		},
+	},
+	{
+		Path: "run.along", Title: "On to the octave above", About: "String along which the run goes on to the same box twelve frets higher; 0 for none.", Point: pointRun,
+		at: func(b *Brief) any { return &b.Run.Along }, clears: append([]string{"run.chain"}, noLanding...), choices: alongStrings, matters: func(r *Reading) bool { return !r.carried },
+		check: func(r *Reading, f *fault.List) {
+			switch b := r.Brief.Run; {
+			case b.Along < 0 || b.Along > r.Neck.Strings():
+				f.Addf("run.along", "%d was given: give a string from 1 to %d, or 0 for none", b.Along, r.Neck.Strings())
+			case b.Along > 0 && b.Chain:
+				f.Addf("run.along", "string %d was given beside a chain of boxes: give one of them", b.Along)
+			}
+		},
+		say: func(r *Reading) (lead, words string) {
+			if s := r.Brief.Run.Along; s > 0 {
+				return ", ", fmt.Sprintf("along string %d to the same box 12 frets higher", s)
 			}
 			return
 		},
@@ -303,6 +322,26 @@ func makeRun(r *Reading, f *fault.List) {
 		land := *b.LandOn
 		b.LandOn = &land
 	}
+}
+
+// alongStrings are the strings along which the chosen box leads to itself an
+// octave higher.
+func alongStrings(r *Reading) []Choice {
+	out := []Choice{choice("this box alone", "", "run.along", nil)}
+	if !r.met {
+		return out
+	}
+	laid := *r
+	boxes, err := laid.LayOut()
+	if err != nil || !r.Request.Moves(boxes[laid.Box()], 1) {
+		return out
+	}
+	for s := r.Neck.Strings(); s > 0; s-- {
+		if slices.ContainsFunc(boxes[laid.Box()].Notes, func(n layout.Note) bool { return n.String == s }) {
+			out = append(out, choice(fmt.Sprintf("along string %d", s), "to the same box 12 frets higher", "run.along", s))
+		}
+	}
+	return out
 }
 
 // fillList gives a list its default, and memory of its own.

@@ -160,8 +160,21 @@ func heardKey(text string, german bool) (tonic pitch.Name, name string, ok bool)
 	if rest == "" {
 		return tonic, "", true
 	}
+	if name, ok = chordScales[strings.ReplaceAll(rest, " ", "")]; ok {
+		return tonic, name, true
+	}
 	name, ok = heardScale(rest)
 	return tonic, name, ok
+}
+
+// chordScales are the scales that are played over chords as they are written after
+// their root. Common practice; what has a second school keeps to the plainer scale.
+var chordScales = map[string]string{
+	"6": "major", "69": "major", "maj": "major", "maj7": "major", "maj9": "major", "add9": "major", "maj7#11": "lydian", "maj9#11": "lydian",
+	"7": "mixolydian", "9": "mixolydian", "13": "mixolydian", "sus": "mixolydian", "sus4": "mixolydian", "7sus4": "mixolydian", "dom7": "mixolydian",
+	"7#11": "lydian-dominant", "7alt": "altered", "alt": "altered", "7b9": "half-whole", "7#5": "whole-tone", "aug": "whole-tone", "+": "whole-tone", "+7": "whole-tone",
+	"m6": "dorian", "m7": "dorian", "m9": "dorian", "m11": "dorian", "min7": "dorian", "mmaj7": "melodic-minor", "mm7": "melodic-minor",
+	"m7b5": "locrian", "min7b5": "locrian", "dim": "whole-half", "dim7": "whole-half", "o7": "whole-half",
 }
 
 func (r *Reading) germanNames() bool { return r.Naming.ID == "german" }

@@ -270,3 +270,33 @@ func FuzzTyped(f *testing.F) {
 		Fields.Points(b)
 	})
 }
+
+// No pick is ever ignored: what the brief holds, the sentence says.
+func TestEveryPickIsSaid(t *testing.T) {
+	for _, given := range []Brief{
+		{Instrument: Instrument{ID: "guitar"}, Scale: Scale{Tonic: "Eb", Name: "dorian"}},
+		{Instrument: Instrument{ID: "ukulele"}, Scale: Scale{Tonic: "F#", Name: "major"}, Layout: Layout{System: "campanella"}},
+		{Instrument: Instrument{ID: "bass"}, Scale: Scale{Tonic: "Ab", Name: "major"}, Layout: Layout{System: "from-degree"}, Run: Run{Pattern: "chords", Finish: "chord-tone"}},
+		{Instrument: Instrument{ID: "bass"}, Scale: Scale{Tonic: "Ab", Name: "major"}, Layout: Layout{System: "one-octave"}, Run: Run{Pattern: "full-range"}},
+		{Instrument: Instrument{ID: "mandolin"}, Scale: Scale{Tonic: "Db", Name: "major"}, Run: Run{Pattern: "arpeggios"}, Round: Round{Order: "shuffled"}},
+	} {
+		r := Fields.readAll(given)
+		was := TextOf(r.Sentence())
+		for _, f := range Fields.All() {
+			if f.carriedAlone() && !r.carried || f.Path == "layout.box" || f.Path == "round.start" || f.matters != nil && !f.matters(&r) {
+				continue
+			}
+			p, err := Fields.Pick(given, Kept{}, f.Path, "")
+			require.NoError(t, err)
+			for _, c := range p.Choices {
+				took := Fields.readAll(Fields.With(given, c.Changes))
+				is := TextOf(took.Sentence())
+				if c.Now || c.Label == "4/4" {
+					assert.Equal(t, was, is, "%s: %s is what the brief says", f.Path, c.Label)
+					continue
+				}
+				assert.NotEqual(t, was, is, "%s: %s", f.Path, c.Label)
+			}
+		}
+	}
+}

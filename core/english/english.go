@@ -24,6 +24,14 @@ func CountInWords(n int, one, many string) string {
 	return Count(n, one, many)
 }
 
+// Number says a small number in a word, a larger one in digits.
+func Number(n int) string {
+	if n >= 0 && n < len(numbers) {
+		return numbers[n]
+	}
+	return fmt.Sprint(n)
+}
+
 // And joins words as a list is said: "6, 4 and 2".
 func And(words []string) string {
 	if len(words) < 2 {
@@ -36,7 +44,10 @@ func And(words []string) string {
 func Numbers(list []int) string { return strings.Trim(fmt.Sprint(list), "[]") }
 
 // Capital begins a sentence.
-func Capital(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
+func Capital(s string) string {
+	_, first := utf8.DecodeRuneInString(s)
+	return strings.ToUpper(s[:first]) + s[first:]
+}
 
 var ordinals = [...]string{"", "single", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth"}
 
@@ -61,10 +72,7 @@ func Times(n int) string {
 	case 2:
 		return "twice"
 	}
-	if n < len(numbers) {
-		return numbers[n] + " times"
-	}
-	return fmt.Sprintf("%d times", n)
+	return Number(n) + " times"
 }
 
 var numbers = [...]string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"}

@@ -14,6 +14,7 @@ import (
 // Caution codes.
 const (
 	CautionByHand     = "by-hand"     // what the fingers set by hand ask for
+	CautionUnused     = "unused"      // what the brief names changes nothing here
 	CautionSpan       = "span"        // the chosen box opens the hand past its comfortable limit
 	CautionRefit      = "refit"       // the chosen box was changed to keep within the hand's greatest opening
 	CautionIncomplete = "incomplete"  // the chosen box lacks notes
@@ -73,6 +74,9 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 	}
 	if seq.uneven {
 		out = append(out, Caution{CautionUneven, fmt.Sprintf("Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.", len(seq.steps), maxRepeated)})
+	}
+	if titles := m.Unused(); len(titles) > 0 {
+		out = append(out, Caution{CautionUnused, "These fine points are set and change nothing here: " + strings.Join(titles, ", ") + "."})
 	}
 	if len(m.Scale.Respelled) > 0 {
 		out = append(out, Caution{CautionRespelled, m.respelledWords()})

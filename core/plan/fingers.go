@@ -231,7 +231,7 @@ func (m *maker) planBox(i int, f fingered) Box {
 			Finger: t.Finger, Root: n.Degree == 0, Layer: n.Layer.String(), Reach: t.Reach.String(), Shift: t.Shift,
 		}
 		if i == m.Box() {
-			note.Spoken = "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + m.names.spoken[n.Degree] + ", " + hand.FingerWords[t.Finger]
+			note.Spoken = "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + m.names.spoken[n.Degree] + ", " + hand.FingerWords[t.Finger] + spokenSigns(note)
 		}
 		if k+1 < len(f.Notes) {
 			note.Step = f.Notes[k+1].MIDI - n.MIDI
@@ -242,6 +242,24 @@ func (m *maker) planBox(i int, f fingered) Box {
 		out.Notes[k] = note
 	}
 	return out
+}
+
+// spokenSigns say what else a mark shows.
+func spokenSigns(n BoxNote) string {
+	said := ""
+	if n.Layer == layout.Added.String() {
+		said += ", added note"
+	}
+	if n.Reach != "" {
+		said += ", reaches " + n.Reach
+	}
+	switch {
+	case n.Shift > 0:
+		said += ", the hand moves " + english.Count(n.Shift, "fret", "frets") + " towards the bridge"
+	case n.Shift < 0:
+		said += ", the hand moves " + english.Count(-n.Shift, "fret", "frets") + " towards the nut"
+	}
+	return said
 }
 
 // runPlaces are where a run stops its notes. Coming down, the school of the

@@ -36,6 +36,30 @@ func (m *maker) chained(b fingered) fingered {
 	return long
 }
 
+// along is the chosen box as far as a string, that string up to the same box an
+// octave higher, and that box from there on.
+func (m *maker) along(b fingered, str int) (fingered, error) {
+	if !m.Request.Moves(b.Box, 1) {
+		return b, fault.At("run.along", "string %d was given: this box has no place 12 frets higher; give 0, or a box or a stretch of the neck with room", str)
+	}
+	higher := layout.Moved(b.Box, 1)
+	on := func(n layout.Note) bool { return n.String == str }
+	from, to := slices.IndexFunc(b.Notes, on), slices.IndexFunc(higher.Notes, on)
+	if from < 0 {
+		return b, fault.At("run.along", "string %d was given, which has no note in this box: give a string of the box", str)
+	}
+	long := b
+	long.Notes = slices.Clone(b.Notes[:from+1])
+	for fret := b.Notes[from].Fret + 1; fret < higher.Notes[to].Fret; fret++ {
+		at := neck.Place{String: str, Fret: fret}
+		if degree := m.Scale.Index(m.Neck.MIDI(at)); degree >= 0 {
+			long.Notes = append(long.Notes, layout.Note{Place: at, MIDI: m.Neck.MIDI(at), Degree: degree})
+		}
+	}
+	long.Notes = append(long.Notes, higher.Notes[to:]...)
+	return long, nil
+}
+
 // step is one note of a run: where it is stopped and what is asked of the hand.
 type step struct {
 	layout.Note
@@ -80,6 +104,12 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 	own := b.Notes
 	if m.Brief.Run.Chain {
 		b = m.chained(b)
+	}
+	if str := m.Brief.Run.Along; str > 0 {
+		var err error
+		if b, err = m.along(b, str); err != nil {
+			return sequence{}, err
+		}
 	}
 	order, through, err := m.order(b)
 	if err != nil {

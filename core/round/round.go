@@ -77,9 +77,15 @@ func Build(b brief.Brief) (Round, error) {
 	if n := len(p.Run.Events); n > MaxNotes {
 		return Round{}, fault.At("run.pattern", "the round would have %d notes: give a shorter figure or fewer keys, up to %d notes", n, MaxNotes)
 	}
-	parts := s.sentence(legs[0].Laid)
+	parts, title := s.sentence(legs[0].Laid), s.Scale.Name+" "+s.Keys.Order.Phrase
+	if s.Keys.Progression() {
+		title = "A progression of " + english.Count(len(keys), "key", "keys")
+		for i := range p.Run.Keys { // the vamp plays its chords
+			p.Run.Keys[i].Vamp = p.Run.Keys[i].Vamp[:min(len(p.Run.Keys[i].Vamp), 1)]
+		}
+	}
 	r := Round{
-		Brief: s.Brief, Sentence: brief.TextOf(parts), SentenceParts: parts, Title: s.Scale.Name + " " + s.Keys.Order.Phrase,
+		Brief: s.Brief, Sentence: brief.TextOf(parts), SentenceParts: parts, Title: title,
 		Remarks: append([]string{}, s.Keys.Remarks...), Stops: s.stops(keys, p), Run: p.Run,
 	}
 	r.Spoken = english.Spoken(r.Sentence)

@@ -322,6 +322,36 @@ func TestPicksAreObeyedOrTheRoundGivesWay(t *testing.T) {
 	assert.Contains(t, of(`"layout": {"box": 2}, "run": {"landOn": {"string": 3, "fret": 5}}, "round": {}`).Remarks[0], "String 3, fret 5")
 }
 
+// A progression is typed as a tune has it: each key with the shape of its own scale
+// that is nearest to the hand, and its chord under it.
+func TestAProgression(t *testing.T) {
+	given := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "G", Name: "major"}, Layout: brief.Layout{System: "one-octave"}, Round: brief.Round{Order: "own", Keys: []string{"G"}, Where: brief.Nearest}}
+	p, err := brief.Fields.Pick(given, brief.Kept{}, "round.keys", "Gm, C Dorian, Eb, Gm")
+	require.NoError(t, err)
+	require.NotEmpty(t, p.Choices)
+	typed := p.Choices[len(p.Choices)-1]
+	assert.Equal(t, []string{"G natural-minor", "C dorian", "Eb", "G natural-minor"}, typed.Changes["round.keys"])
+	r, err := round.Build(brief.Fields.With(given, typed.Changes))
+	require.NoError(t, err)
+	var titles []string
+	for i, s := range r.Stops {
+		titles = append(titles, s.Title)
+		class := pitch.MustParseName(s.Tonic).Class()
+		for _, e := range r.Run.Events[s.First : s.First+s.Notes] {
+			assert.GreaterOrEqual(t, slices.Index(s.Plan.Scale.Notes, e.Name), 0, "%s in %s", e.Name, s.Title)
+		}
+		require.Len(t, r.Run.Keys[i].Vamp, 1)
+		assert.Equal(t, class, r.Run.Keys[i].Vamp[0][0]%12, "its chord is under it")
+	}
+	assert.Equal(t, []string{"G natural minor", "C Dorian", "E♭ major", "G natural minor"}, titles)
+	assert.Contains(t, r.Sentence, "Carry it through G natural minor, C Dorian, E♭, G natural minor in an order of one's own")
+	again, err := round.Build(r.Brief)
+	require.NoError(t, err)
+	assert.Equal(t, r.Stops, again.Stops)
+	_, err = buildBad(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "E", "name": "dorian"}, "round": {"order": "own", "keys": ["E mxolydian"]}}`)
+	assert.ErrorContains(t, err, `round.keys: no scale is called "mxolydian"`)
+}
+
 // Fingers that are set by hand go with their shape.
 func TestFingersSetByHandGoWithTheShape(t *testing.T) {
 	bench := build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "major"}, "layout": {"system": "two-per-string", "box": 0}, "round": {"place": "same-shape"}}`)

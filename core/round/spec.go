@@ -3,7 +3,6 @@ package round
 import (
 	"evenladder/core/brief"
 	"evenladder/core/fault"
-	"evenladder/core/pitch"
 	"evenladder/core/plan"
 )
 
@@ -25,7 +24,10 @@ func resolve(b brief.Brief) (*spec, error) {
 	s.settle()
 	s.Keys.All = s.Keys.Own
 	if s.Keys.Order.ID != brief.OwnOrder {
-		s.Keys.All = inOrder(s.Keys.Order, s.Keys.Start, s.spellings(), s.Keys.Seed)
+		s.Keys.All = nil
+		for _, tonic := range inOrder(s.Keys.Order, s.Keys.Start, s.spellings(), s.Keys.Seed) {
+			s.Keys.All = append(s.Keys.All, brief.Key{Tonic: tonic})
+		}
 	}
 	s.first, err = s.lay(s.Keys.All[0], unchanged)
 	if err != nil {
@@ -35,10 +37,13 @@ func resolve(b brief.Brief) (*spec, error) {
 }
 
 // lay lays the brief out in another key, with changes.
-func (s *spec) lay(tonic pitch.Name, change func(*brief.Brief)) (plan.Laid, error) {
+func (s *spec) lay(key brief.Key, change func(*brief.Brief)) (plan.Laid, error) {
 	b := s.Brief
-	b.Scale.Tonic, b.Round = tonic.String(), brief.Round{}
-	if tonic != s.Keys.All[0] {
+	b.Scale.Tonic, b.Round = key.Tonic.String(), brief.Round{}
+	if key.Scale != "" {
+		b.Scale.Name, b.Scale.Formula = key.Scale, ""
+	}
+	if key != s.Keys.All[0] {
 		b.Layout.BoxOctave, b.Hand.Fingers = nil, nil // each key lies where the rule has it
 	}
 	change(&b)
@@ -48,7 +53,7 @@ func (s *spec) lay(tonic pitch.Name, change func(*brief.Brief)) (plan.Laid, erro
 // settle lets the brief of the round say what every key is laid out by: no place
 // of one key to land on, and no box where the rule does not go out from it.
 func (s *spec) settle() {
-	s.Brief.Scale.Tonic, s.Brief.Run.LandOn = s.Keys.Start.String(), nil
+	s.Brief.Scale.Tonic, s.Brief.Run.LandOn, s.Brief.Run.Along = s.Keys.Start.String(), nil, 0
 	if !s.Keys.Where.FromBox {
 		noBox(&s.Brief)
 	}

@@ -72,11 +72,11 @@ func at(l plan.Laid, box int) found {
 // already.
 func (s *spec) each(choose func(plan.Laid) (int, error)) ([]found, error) {
 	out := make([]found, 0, len(s.Keys.All))
-	for i, tonic := range s.Keys.All {
+	for i, key := range s.Keys.All {
 		l := s.first
 		if i > 0 {
 			var err error
-			if l, err = s.lay(tonic, unchanged); err != nil {
+			if l, err = s.lay(key, unchanged); err != nil {
 				return nil, err
 			}
 		}
@@ -151,8 +151,8 @@ func nearest(s *spec) ([]found, error) {
 	lists := make([][]layout.Box, len(s.Keys.All))
 	own := s.first.Box()
 	laid[0], lists[0] = s.first, s.first.Boxes[own:own+1]
-	for i, tonic := range s.Keys.All[1:] {
-		l, err := s.lay(tonic, noBox)
+	for i, key := range s.Keys.All[1:] {
+		l, err := s.lay(key, noBox)
 		if err != nil {
 			return nil, err
 		}
@@ -187,12 +187,12 @@ func inFirstPosition(r *brief.Reading) {
 func onePosition(s *spec) ([]found, error) {
 	here := layout.HandFret(s.first.Chosen())
 	out := []found{at(s.first, s.first.Box())}
-	for _, tonic := range s.Keys.All[1:] {
+	for _, key := range s.Keys.All[1:] {
 		best, distance := found{}, math.Inf(1)
 		// The layout puts each box as low as it is whole: behind the hand, its
 		// repeat twelve frets on may lie nearer.
 		for _, low := range []int{0, max(here-1, 0)} {
-			l, err := s.lay(tonic, func(b *brief.Brief) {
+			l, err := s.lay(key, func(b *brief.Brief) {
 				noBox(b)
 				if low > *b.Layout.LowFret {
 					b.Layout.LowFret = &low
@@ -206,7 +206,7 @@ func onePosition(s *spec) ([]found, error) {
 			}
 		}
 		if best.Boxes == nil {
-			return nil, misplaced("%s has no box near this hand: give a wider stretch of the neck", s.Say(tonic))
+			return nil, misplaced("%s has no box near this hand: give a wider stretch of the neck", s.Say(key.Tonic))
 		}
 		out = append(out, best)
 	}
@@ -223,10 +223,10 @@ func sameShape(s *spec) ([]found, error) {
 			*s.first.Brief.Layout.LowFret, *s.first.Brief.Layout.HighFret, strings.Join(misfits, " "))
 	}
 	out := make([]found, 0, len(s.Keys.All))
-	for i, tonic := range s.Keys.All {
-		f, ok := s.shapeAt(tonic, shape, moves[i])
+	for i, key := range s.Keys.All {
+		f, ok := s.shapeAt(key, shape, moves[i])
 		if !ok {
-			return nil, misplaced("the layout has no such shape %d frets on, in %s: give a layout whose boxes can be moved, or another place", moves[i], s.Say(tonic))
+			return nil, misplaced("the layout has no such shape %d frets on, in %s: give a layout whose boxes can be moved, or another place", moves[i], s.Say(key.Tonic))
 		}
 		out = append(out, f)
 	}
@@ -242,9 +242,9 @@ func (s *spec) moves(shape []layout.Note) (moves []int, misfits []string) {
 	}
 	from, to := *s.first.Brief.Layout.LowFret, *s.first.Brief.Layout.HighFret
 	moved := 0
-	for i, tonic := range s.Keys.All {
+	for i, key := range s.Keys.All {
 		if i > 0 {
-			moved += up(s.Keys.All[i-1], tonic)
+			moved += up(s.Keys.All[i-1].Tonic, key.Tonic)
 		}
 		for moved+high > to {
 			moved -= 12
@@ -253,7 +253,7 @@ func (s *spec) moves(shape []layout.Note) (moves []int, misfits []string) {
 			moved += 12 // stopped frets before open strings
 		}
 		if moved+low < from {
-			misfits = append(misfits, s.Say(tonic))
+			misfits = append(misfits, s.Say(key.Tonic))
 		}
 		moves = append(moves, moved)
 	}
@@ -262,7 +262,7 @@ func (s *spec) moves(shape []layout.Note) (moves []int, misfits []string) {
 
 // shapeAt finds a shape in another key. Where the layout has it further down
 // the neck, it is laid out from the shape's lowest fret.
-func (s *spec) shapeAt(tonic pitch.Name, shape []layout.Note, moved int) (found, bool) {
+func (s *spec) shapeAt(key brief.Key, shape []layout.Note, moved int) (found, bool) {
 	low, high := 1<<8, 0
 	for _, n := range shape {
 		low, high = min(low, n.Fret+moved), max(high, n.Fret+moved)
@@ -273,7 +273,7 @@ func (s *spec) shapeAt(tonic pitch.Name, shape []layout.Note, moved int) (found,
 		func(b *brief.Brief) { noBox(b); b.Layout.LowFret, b.Layout.HighFret = &low, &high },
 		func(b *brief.Brief) { noBox(b); b.Layout.LowFret, b.Hand.Open = &low, string(hand.OpenClosed) },
 	} {
-		l, err := s.lay(tonic, change)
+		l, err := s.lay(key, change)
 		if err != nil {
 			continue
 		}

@@ -199,6 +199,9 @@ type Choice = brief.Choice
 // Chord defines model for Chord.
 type Chord = piece.Chord
 
+// CompareSet defines model for CompareSet.
+type CompareSet = explore.Set
+
 // Comparison defines model for Comparison.
 type Comparison = explore.Comparison
 
@@ -350,6 +353,9 @@ type ScoreBar = score.Bar
 // ScoreItem defines model for ScoreItem.
 type ScoreItem = score.Item
 
+// Sight defines model for Sight.
+type Sight = explore.Sight
+
 // Slide defines model for Slide.
 type Slide = explore.Slid
 
@@ -391,6 +397,8 @@ type ChooseFieldParams struct {
 
 // ComparePlansJSONBody defines parameters for ComparePlans.
 type ComparePlansJSONBody struct {
+	Also *[]Brief `json:"also,omitempty"`
+
 	// First What to play; only the instrument and the scale are needed.
 	First Brief `json:"first"`
 
@@ -501,6 +509,9 @@ type ListPointsJSONRequestBody = Brief
 // ComparePlansJSONRequestBody defines body for ComparePlans for application/json ContentType.
 type ComparePlansJSONRequestBody ComparePlansJSONBody
 
+// ListCompareSetsJSONRequestBody defines body for ListCompareSets for application/json ContentType.
+type ListCompareSetsJSONRequestBody = Brief
+
 // FindNearestJSONRequestBody defines body for FindNearest for application/json ContentType.
 type FindNearestJSONRequestBody FindNearestJSONBody
 
@@ -515,6 +526,9 @@ type ListWaysOnJSONRequestBody = Brief
 
 // WriteScoreJSONRequestBody defines body for WriteScore for application/json ContentType.
 type WriteScoreJSONRequestBody = Brief
+
+// ListSightsJSONRequestBody defines body for ListSights for application/json ContentType.
+type ListSightsJSONRequestBody = Brief
 
 // ExplainFingerJSONRequestBody defines body for ExplainFinger for application/json ContentType.
 type ExplainFingerJSONRequestBody = Brief
@@ -549,6 +563,9 @@ type ServerInterface interface {
 	// (POST /api/v1/compare)
 	ComparePlans(ctx *echo.Context) error
 
+	// (POST /api/v1/compare/sets)
+	ListCompareSets(ctx *echo.Context) error
+
 	// (GET /api/v1/formula)
 	ReadFormula(ctx *echo.Context, params ReadFormulaParams) error
 
@@ -566,6 +583,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/plan/score)
 	WriteScore(ctx *echo.Context) error
+
+	// (POST /api/v1/plan/sights)
+	ListSights(ctx *echo.Context) error
 
 	// (POST /api/v1/plan/why)
 	ExplainFinger(ctx *echo.Context, params ExplainFingerParams) error
@@ -664,6 +684,15 @@ func (w *ServerInterfaceWrapper) ComparePlans(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ComparePlans(ctx)
+	return err
+}
+
+// ListCompareSets converts echo context to params.
+func (w *ServerInterfaceWrapper) ListCompareSets(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListCompareSets(ctx)
 	return err
 }
 
@@ -771,6 +800,15 @@ func (w *ServerInterfaceWrapper) WriteScore(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.WriteScore(ctx)
+	return err
+}
+
+// ListSights converts echo context to params.
+func (w *ServerInterfaceWrapper) ListSights(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListSights(ctx)
 	return err
 }
 
@@ -1173,6 +1211,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/plan/onward", wrapper.ListWaysOn, options.OperationMiddlewares["listWaysOn"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/score", wrapper.WriteScore, options.OperationMiddlewares["writeScore"]...)
 	router.POST(options.BaseURL+"/api/v1/compare", wrapper.ComparePlans, options.OperationMiddlewares["comparePlans"]...)
+	router.POST(options.BaseURL+"/api/v1/compare/sets", wrapper.ListCompareSets, options.OperationMiddlewares["listCompareSets"]...)
+	router.POST(options.BaseURL+"/api/v1/plan/sights", wrapper.ListSights, options.OperationMiddlewares["listSights"]...)
 	router.POST(options.BaseURL+"/api/v1/nearest", wrapper.FindNearest, options.OperationMiddlewares["findNearest"]...)
 	router.POST(options.BaseURL+"/api/v1/slide", wrapper.SlideBox, options.OperationMiddlewares["slideBox"]...)
 	router.GET(options.BaseURL+"/api/v1/formula", wrapper.ReadFormula, options.OperationMiddlewares["readFormula"]...)
@@ -1346,6 +1386,47 @@ type ComparePlansdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ComparePlansdefaultApplicationProblemPlusJSONResponse) VisitComparePlansResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCompareSetsRequestObject struct {
+	Body *ListCompareSetsJSONRequestBody
+}
+
+type ListCompareSetsResponseObject interface {
+	VisitListCompareSetsResponse(w http.ResponseWriter) error
+}
+
+type ListCompareSets200JSONResponse struct {
+	Sets []CompareSet `json:"sets"`
+}
+
+func (response ListCompareSets200JSONResponse) VisitListCompareSetsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCompareSetsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListCompareSetsdefaultApplicationProblemPlusJSONResponse) VisitListCompareSetsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1604,6 +1685,47 @@ type WriteScoredefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response WriteScoredefaultApplicationProblemPlusJSONResponse) VisitWriteScoreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListSightsRequestObject struct {
+	Body *ListSightsJSONRequestBody
+}
+
+type ListSightsResponseObject interface {
+	VisitListSightsResponse(w http.ResponseWriter) error
+}
+
+type ListSights200JSONResponse struct {
+	Sights []Sight `json:"sights"`
+}
+
+func (response ListSights200JSONResponse) VisitListSightsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListSightsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListSightsdefaultApplicationProblemPlusJSONResponse) VisitListSightsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2209,6 +2331,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/compare)
 	ComparePlans(ctx context.Context, request ComparePlansRequestObject) (ComparePlansResponseObject, error)
 
+	// (POST /api/v1/compare/sets)
+	ListCompareSets(ctx context.Context, request ListCompareSetsRequestObject) (ListCompareSetsResponseObject, error)
+
 	// (GET /api/v1/formula)
 	ReadFormula(ctx context.Context, request ReadFormulaRequestObject) (ReadFormulaResponseObject, error)
 
@@ -2226,6 +2351,9 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/plan/score)
 	WriteScore(ctx context.Context, request WriteScoreRequestObject) (WriteScoreResponseObject, error)
+
+	// (POST /api/v1/plan/sights)
+	ListSights(ctx context.Context, request ListSightsRequestObject) (ListSightsResponseObject, error)
 
 	// (POST /api/v1/plan/why)
 	ExplainFinger(ctx context.Context, request ExplainFingerRequestObject) (ExplainFingerResponseObject, error)
@@ -2439,6 +2567,52 @@ func (sh *strictHandler) ComparePlans(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ComparePlansResponseObject); ok {
 		return validResponse.VisitComparePlansResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListCompareSets operation middleware
+func (sh *strictHandler) ListCompareSets(ctx *echo.Context) error {
+	var request ListCompareSetsRequestObject
+
+	var body ListCompareSetsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListCompareSets(ctx.Request().Context(), request.(ListCompareSetsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListCompareSets")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListCompareSetsResponseObject); ok {
+		return validResponse.VisitListCompareSetsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -2696,6 +2870,52 @@ func (sh *strictHandler) WriteScore(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(WriteScoreResponseObject); ok {
 		return validResponse.VisitWriteScoreResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListSights operation middleware
+func (sh *strictHandler) ListSights(ctx *echo.Context) error {
+	var request ListSightsRequestObject
+
+	var body ListSightsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListSights(ctx.Request().Context(), request.(ListSightsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListSights")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListSightsResponseObject); ok {
+		return validResponse.VisitListSightsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

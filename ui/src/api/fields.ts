@@ -39,6 +39,7 @@ export const fields = {
   'run.direction': 'text',
   'run.repeatTop': 'flag',
   'run.chain': 'flag',
+  'run.along': 'whole',
   'run.landOn.string': 'whole',
   'run.landOn.fret': 'whole',
   'run.finish': 'text',
@@ -68,5 +69,6 @@ export const ofBox = [
   'layout.box',
   'layout.boxOctave',
   'run.landOn',
+  'run.along',
   'hand.fingers',
 ] as const

@@ -119,6 +119,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/compare/sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What can be laid beside a brief. */
+        post: operations["listCompareSets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/plan/sights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What there is to see in the chosen box. */
+        post: operations["listSights"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nearest": {
         parameters: {
             query?: never;
@@ -501,6 +535,10 @@ export interface components {
             points: {
                 field: string;
                 title: string;
+                /** @description What it is set to. */
+                now: string;
+                /** @description The brief says so itself. */
+                set: boolean;
             }[];
         };
         CataloguePattern: {
@@ -652,6 +690,8 @@ export interface components {
             repeatTop?: boolean;
             /** @description Goes on through the boxes that lead on from the chosen one. */
             chain?: boolean;
+            /** @description String along which the run goes on to the same box twelve frets higher; 0 for none. */
+            along?: number;
             /** @description Place of the last note of the run. */
             landOn?: components["schemas"]["Place"];
             /** @description Id of the way to end. */
@@ -686,7 +726,7 @@ export interface components {
             start?: string;
             /** @description Id of the set of keys. */
             through?: string;
-            /** @description Tonics in an order of one's own. */
+            /** @description Tonics in an order of one's own, each with the id of a scale of its own where it has one: F natural-minor. */
             keys?: string[];
             /** @description Id of the order. */
             order?: string;
@@ -702,10 +742,25 @@ export interface components {
         Comparison: {
             first: components["schemas"]["Plan"];
             second: components["schemas"]["Plan"];
+            /** @description Beyond the second. */
+            also: components["schemas"]["Plan"][];
+            /** @description What is another in the second, and in each beyond, against the first. */
+            words: string[];
             sharedPlaces: components["schemas"]["Place"][];
             sharedNotes: string[];
             onlyFirst: string[];
             onlySecond: string[];
+        };
+        CompareSet: {
+            id: string;
+            title: string;
+            briefs: components["schemas"]["Brief"][];
+        };
+        Sight: {
+            /** @enum {string} */
+            kind: "fingers" | "strings" | "octave" | "relative" | "tetrachords";
+            words: string;
+            places: components["schemas"]["Place"][];
         };
         Place: {
             string: number;
@@ -1277,17 +1332,64 @@ export interface operations {
                 "application/json": {
                     first: components["schemas"]["Brief"];
                     second: components["schemas"]["Brief"];
+                    also?: components["schemas"]["Brief"][];
                 };
             };
         };
         responses: {
-            /** @description Both plans and what they share. */
+            /** @description The plans and what they share. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listCompareSets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description Sets of briefs. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sets: components["schemas"]["CompareSet"][];
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listSights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description Sentences, the most useful first, with the places where it is seen. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sights: components["schemas"]["Sight"][];
+                    };
                 };
             };
             default: components["responses"]["AnyProblem"];
