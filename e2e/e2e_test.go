@@ -52,9 +52,9 @@ func TestAPlanByPressingWordsOnly(t *testing.T) {
 func TestAPlanByKeyboardOnly(t *testing.T) {
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
-	p.do(press("b", kb.Tab, kb.Tab, kb.Enter), focused(".picker input"), press("b", "b", kb.Enter))
+	p.do(press("b", kb.ArrowRight, kb.ArrowRight, kb.Enter), focused(".picker input"), press("b", "b", kb.Enter))
 	p.eventually("h1", "lay B♭ Dorian out")
-	p.do(press(kb.Tab, kb.Enter), focused(".picker input"), press("k", "u", "m", kb.Enter))
+	p.do(press(kb.ArrowRight, kb.Enter), focused(".picker input"), press("k", "u", "m", kb.Enter))
 	p.eventually("h1", "lay B♭ kumoi out")
 	p.do(press(kb.Enter), focused(".picker input"), press(kb.ArrowDown, kb.Enter))
 	p.eventually("h1", "lay B♭ in-sen out")
@@ -105,9 +105,9 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 
 	p.do(chromedp.Click(css(`button[aria-label="Delete Wet day"]`)))
 	p.eventually(".v-snackbar", "is deleted")
-	p.do(chromedp.Reload(), chromedp.WaitVisible(css(`[data-shelf=deleted]`)), chromedp.Click(css(`[data-shelf=deleted]`)), chromedp.Click(css(`button[aria-label="Bring back Wet day"]`)))
+	p.do(chromedp.Reload(), chromedp.WaitVisible(css(`[data-choice=deleted]`)), chromedp.Click(css(`[data-choice=deleted]`)), chromedp.Click(css(`button[aria-label="Bring back Wet day"]`)))
 	p.eventually("main", "Nothing is deleted")
-	p.do(chromedp.Click(css(`[data-shelf=briefs]`)))
+	p.do(chromedp.Click(css(`[data-choice=briefs]`)))
 	p.eventually("main", "Wet day")
 
 	p.do(chromedp.SendKeys(css(`.search input`), "slack"))
@@ -255,14 +255,14 @@ func TestFinePointsAndAKeptInstrument(t *testing.T) {
 	p := open(t, start+"&instrument.frets=19&instrument.scaleLengthMm=590", false)
 	p.eventually("h1", "lay E Dorian out")
 	fine := func(item string) {
-		p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css(`[data-fine="`+item+`"]`)), settle(), chromedp.Click(css(`[data-fine="`+item+`"]`)), settle())
+		p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css(item)), settle(), chromedp.Click(css(item)))
 	}
-	fine("hand.open")
-	p.do(chromedp.Click(`//button[contains(., "without open strings")]`))
+	fine(`[data-fine="hand.open"] button`)
+	p.do(focused(".picker input"), chromedp.KeyEvent("without open"), press(kb.Enter))
 	p.eventually("h1", "without open strings")
-	p.do(chromedp.WaitNotPresent(css(".v-overlay__scrim")), pick("hand.open", "open strings up and down"))
+	p.do(press(kb.Escape), chromedp.WaitNotPresent(css(".v-overlay__scrim")), pick("hand.open", "open strings up and down"))
 	p.gone("h1", "open strings")
-	fine("keep")
+	fine("[data-fine=keep]")
 	p.do(focused(".keep input"), chromedp.KeyEvent("Attic guitar\r"))
 	p.eventually(".v-snackbar", "Attic guitar is kept")
 	p.do(chromedp.Navigate(p.url + start))
@@ -297,7 +297,7 @@ func TestThePrintedPage(t *testing.T) {
 func TestAccessible(t *testing.T) {
 	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err, "axe-core comes with make's front-end packages")
-	shared := open(t, "/healthz", false)
+	shared := open(t, "/healthz", true)
 	for _, c := range []struct {
 		name, path, theme string
 		width             int64
@@ -317,6 +317,24 @@ func TestAccessible(t *testing.T) {
 		{"the staff by lamp", start + "&run.lean=2", "lamp", 1280, press("s")},
 		{"saved by day", "/saved", "paper", 1280, nil},
 		{"saved by lamp", "/saved", "lamp", 820, nil},
+		{"bench on a phone", start, "paper", 390, nil},
+		{"bench on a phone by lamp, a mark pressed", start, "lamp", 390, chromedp.Click(css(`[data-note="2"]`))},
+		{"a round on a phone", "/rounds?instrument.id=bass&scale.tonic=E&scale.name=mixolydian", "paper", 390, nil},
+		{"saved on a phone", "/saved", "lamp", 390, nil},
+		{"workshop on a phone", "/workshop", "paper", 390, nil},
+		{"two plans on a phone", "/compare", "lamp", 390, nil},
+		{"the screens of a phone", start, "paper", 390, click("[data-do=screens]")},
+		{"fine points", start, "paper", 1280, click(".fine")},
+		{"fine points by lamp on a phone", start, "lamp", 390, click(".fine")},
+		{"the sheet", start, "paper", 820, click("[data-do=sheet]")},
+		{"the sheet by lamp", start, "lamp", 1280, click("[data-do=sheet]")},
+		{"save", start, "lamp", 1280, click("[data-do=save]")},
+		{"sound", start, "paper", 1280, click("[data-do=sound]")},
+		{"keys and signs", start, "paper", 1280, press("?")},
+		{"keys and signs by lamp", start, "lamp", 820, press("?")},
+		{"a picker by lamp on a phone", start, "lamp", 390, chromedp.Click(css(`[data-word="scale.name"]`))},
+		{"a brief that cannot be laid out", "/?instrument.id=harp&scale.tonic=E&scale.name=dorian", "lamp", 820, nil},
+		{"sights by lamp", start, "lamp", 1280, click("[data-sight]")},
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			p := page{t, shared.ctx, shared.url}

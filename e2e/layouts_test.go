@@ -36,7 +36,7 @@ func TestEveryLayoutByTheSentence(t *testing.T) {
 	// An option shows only where it matters.
 	fine := func() string {
 		p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css("[data-fine=names]")))
-		said := p.text(".v-overlay .v-list")
+		said := p.text(".fine-card")
 		p.do(chromedp.KeyEvent(kb.Escape), chromedp.WaitNotPresent(css("[data-fine=names]")), settle())
 		return said
 	}

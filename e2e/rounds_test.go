@@ -72,9 +72,9 @@ func TestARoundPlaysFromAnyKey(t *testing.T) {
 // A round is kept beside the briefs and opens as a round.
 func TestARoundIsKept(t *testing.T) {
 	p := open(t, "/saved", false)
-	p.eventually(`[data-shelf=rounds]`, "rounds (2)")
+	p.eventually(`[data-choice=rounds]`, "rounds (2)")
 	assert.NotContains(t, p.text(`ul[aria-label="Saved briefs"]`), "cold starts")
-	p.do(chromedp.Click(css(`[data-shelf=rounds]`)))
+	p.do(chromedp.Click(css(`[data-choice=rounds]`)))
 	p.eventually(`ul[aria-label="Saved rounds"]`, "Wenna: twelve cold starts")
 	p.do(chromedp.Click(`//a[contains(., "Wenna: twelve cold starts")]`))
 	p.eventually("h1", "shuffled (number 17), all in first position, a bar's rest between")

@@ -25,7 +25,7 @@ func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (
 func catalogue(fields brief.Table) (c api.Catalogue) {
 	for _, f := range fields.All() {
 		c.Fields = append(c.Fields, api.CatalogueField{
-			Path: f.Path, Title: f.Title, About: f.About, Kind: api.CatalogueFieldKind(f.Kind()), Head: fields.Head(f.Path), Choices: entries(f.Options),
+			Path: f.Path, Title: f.Title, About: f.About, Kind: api.CatalogueFieldKind(f.Kind()), Head: fields.Head(f.Path), Extra: f.Extra(fields), Choices: entries(f.Options),
 		})
 	}
 	for _, in := range neck.Instruments() {

@@ -133,7 +133,7 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"POST", "/api/v1/shelf/rounds", `{"title": "x", "brief": ` + dorian + `}`, 422, "brief.round", "keep it with the briefs"},
 		{"POST", "/api/v1/shelf/briefs", `{"title": "x"}`, 422, "brief", "give the brief to be kept"},
 		{"POST", "/api/v1/shelf/briefs", `{"title": "x", "brief": ` + dorian + `, "colour": "red"}`, 422, "colour", "the fields here are"},
-		{"POST", "/api/v1/compare", `{"first": ` + dorian + `, "third": 1}`, 422, "third", "the fields here are first second"},
+		{"POST", "/api/v1/compare", `{"first": ` + dorian + `, "third": 1}`, 422, "third", "the fields here are also first second"},
 		{"POST", "/api/v1/nearest", `{"brief": ` + dorian + `, "changes": {"tonic": "C"}}`, 422, "changes", "give a list"},
 		{"POST", "/api/v1/brief/choices?field=scale.colour", dorian, 422, "field", "give a path of the brief"},
 		{"GET", "/api/v1/nowhere", "", 404, "path", "openapi"},

@@ -135,18 +135,14 @@ func typedScale(_ *Reading, _ Field, text string) Changes {
 // scale stays as it was.
 func ReadKeys(text string, usual Scale) []Scale {
 	var out []Scale
-	for _, part := range strings.Split(signs.Replace(text), ",") {
+	for _, part := range strings.Split(signs.Replace(strings.ReplaceAll(text, "|", " ")), ",") {
 		words := strings.Fields(part)
 		if len(words) == 0 {
 			continue
 		}
 		key := Scale{Tonic: words[0], Name: usual.Name, Formula: usual.Formula}
-		if tonic, id, ok := heardKey(part, false); ok {
-			key.Tonic = tonic.String()
-			if id != "" {
-				key.Name, key.Formula = id, ""
-			}
-			out = append(out, key)
+		if heard := heardKeys(part, words, usual); heard != nil {
+			out = append(out, heard...)
 			continue
 		}
 		if name := strings.ToLower(strings.Join(words[1:], " ")); name != "" {
@@ -155,6 +151,29 @@ func ReadKeys(text string, usual Scale) []Scale {
 		out = append(out, key)
 	}
 	return out
+}
+
+// heardKeys are the keys that a text says as one, or word by word: "Gm C7 F"; nil
+// where a word is none.
+func heardKeys(text string, words []string, usual Scale) (out []Scale) {
+	for _, said := range [][]string{{text}, words} {
+		out = nil
+		for _, word := range said {
+			tonic, id, ok := heardKey(word, false)
+			if !ok {
+				break
+			}
+			key := Scale{Tonic: tonic.String(), Name: usual.Name, Formula: usual.Formula}
+			if id != "" {
+				key.Name, key.Formula = id, ""
+			}
+			out = append(out, key)
+		}
+		if len(out) == len(said) {
+			return out
+		}
+	}
+	return nil
 }
 
 // scaleCalled is the id of the scale with this name in lower case, the name

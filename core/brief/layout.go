@@ -25,7 +25,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		say:   func(r *Reading) (string, string) { return " out ", r.System.Phrase },
 	},
 	{
-		Path: "layout.octaves", Title: "How far", About: "Octaves from the degree it starts from, 1 to 3.", Point: pointPlace,
+		Path: "layout.octaves", Title: "How far", About: "Octaves from the degree it starts from, 1 to 3.", Point: pointPlace, Part: true,
 		at: func(b *Brief) any { return &b.Layout.Octaves }, clears: noBox, matters: spans,
 		fill:  func(r *Reading) { fill(&r.Brief.Layout.Octaves, usualOctaves(r.Neck)) },
 		check: func(r *Reading, f *fault.List) { f.Between("layout.octaves", *r.Brief.Layout.Octaves, 1, maxOctaves) },
@@ -43,7 +43,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.fromDegree", Title: "Starting on", About: "Degree to start from, counted from 1.", Point: pointPlace,
+		Path: "layout.fromDegree", Title: "Starting on", About: "Degree to start from, counted from 1.", Point: pointPlace, Part: true,
 		at: func(b *Brief) any { return &b.Layout.FromDegree }, clears: noBox, matters: spans,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.FromDegree, 1) },
 		check: func(r *Reading, f *fault.List) {
@@ -63,7 +63,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.octaveShape", Title: "Shape of the octave", About: "How the notes of one octave are laid over the strings.", Point: pointPlace,
+		Path: "layout.octaveShape", Title: "Shape of the octave", About: "How the notes of one octave are laid over the strings.", Point: pointPlace, Part: true,
 		at: func(b *Brief) any { return &b.Layout.OctaveShape }, Options: layout.OctaveShapes, Usual: always(layout.OctaveShapes[0].ID), clears: noBox,
 		matters: func(r *Reading) bool { return r.System.Uses.Shape },
 		say: func(r *Reading) (lead, words string) {
@@ -108,7 +108,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.highFret", Title: "Stretch of the neck", About: "Last fret that may be used.",
+		Path: "layout.highFret", Title: "Stretch of the neck", About: "Last fret that may be used.", With: "layout.lowFret",
 		at:   func(b *Brief) any { return &b.Layout.HighFret },
 		fill: func(r *Reading) { fill(&r.Brief.Layout.HighFret, r.Neck.Frets) },
 		check: func(r *Reading, f *fault.List) {

@@ -92,7 +92,7 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.beatsPerBar", Title: "Beats to the bar", About: "Beats to the bar, 2 to 12; a meter says them too.",
+		Path: "rhythm.beatsPerBar", Title: "Beats to the bar", About: "Beats to the bar, 2 to 12; a meter says them too.", With: "rhythm.meter",
 		at: func(b *Brief) any { return &b.Rhythm.BeatsPerBar }, typed: asNumber,
 		fill: func(r *Reading) {
 			t := &r.Brief.Rhythm

@@ -43,7 +43,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		say:  func(r *Reading) (string, string) { return ". Play it ", r.Pattern.Phrase },
 	},
 	{
-		Path: "run.size", Title: "How wide", About: "Notes that an interval, a stack or a group takes in: 3 is a third.", Point: pointRun,
+		Path: "run.size", Title: "How wide", About: "Notes that an interval, a stack or a group takes in: 3 is a third.", Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Run.Size }, choices: sizes, typed: asNumber,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Size },
 		fill: func(r *Reading) {
@@ -68,7 +68,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		},
 	},
 	{
-		Path: "run.order", Title: "Order of the chord notes", About: "Degrees of a chord in the order in which it is broken.", Point: pointRun, Hint: "or type chord degrees: 5 3 1",
+		Path: "run.order", Title: "Order of the chord notes", About: "Degrees of a chord in the order in which it is broken.", Point: pointRun, Part: true, Hint: "or type chord degrees: 5 3 1",
 		at: func(b *Brief) any { return &b.Run.Order }, choices: orders, typed: asNumbers,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Order },
 		fill:    func(r *Reading) { fillList(&r.Brief.Run.Order, []int{1, 3, 5}) },
@@ -81,7 +81,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		},
 	},
 	{
-		Path: "run.chords", Title: "Chords to run through", About: "Degrees of the chords to run through.", Point: pointRun, Hint: "or type degrees: 1 6 2 5",
+		Path: "run.chords", Title: "Chords to run through", About: "Degrees of the chords to run through.", Point: pointRun, Part: true, Hint: "or type degrees: 1 6 2 5",
 		at: func(b *Brief) any { return &b.Run.Chords }, typed: asNumbers,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Chords },
 		choices: progressions("run.chords", [][]int{{1, 4, 5, 1}, {2, 5, 1}, {1, 6, 2, 5}, {1, 5, 6, 4}, {1, 3, 6, 2, 5, 1}}),
@@ -99,7 +99,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		},
 	},
 	{
-		Path: "run.cell", Title: "The cell, in scale steps from each note", About: "Scale steps from a moving start, apart by spaces.", Point: pointRun, Hint: "or type steps: 0 2 1 -1",
+		Path: "run.cell", Title: "The cell, in scale steps from each note", About: "Scale steps from a moving start, apart by spaces.", Point: pointRun, Part: true, Hint: "or type steps: 0 2 1 -1",
 		at: func(b *Brief) any { return &b.Run.Cell }, typed: asText,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Cell },
 		choices: func(*Reading) (out []Choice) {
@@ -122,7 +122,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		},
 	},
 	{
-		Path: "run.repeat", Title: "Times on each string", About: "Times that the notes of each string are played.", Point: pointRun,
+		Path: "run.repeat", Title: "Times on each string", About: "Times that the notes of each string are played.", Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Run.Repeat }, typed: asNumber,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Repeat },
 		fill:    func(r *Reading) { fill(&r.Brief.Run.Repeat, 1) },
@@ -142,7 +142,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 		},
 	},
 	{
-		Path: "run.direction", Title: "Direction", About: "Id of the way through the pattern.", Point: pointRun,
+		Path: "run.direction", Title: "Direction", About: "Id of the way through the pattern.", Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Run.Direction }, Options: run.Directions, Usual: always(string(run.UpDown)),
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Direction },
 		say: func(r *Reading) (lead, words string) {
@@ -279,7 +279,7 @@ var endGroup = Group{Head: "run.pattern", Fields: []Field{
 		},
 	},
 	{
-		Path: "picking", Title: "Picking", About: "Id of the way to sound the run.", Point: pointRun,
+		Path: "picking", Title: "Picking", About: "Id of the way to sound the run.", Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Picking }, Options: rowsOf(run.Pickings),
 		Usual: usualPicking,
 		say: func(r *Reading) (lead, words string) {

@@ -17,6 +17,8 @@ type Field struct {
 	About string // what it says, with its unit, for the wire contract
 	Point string // the heading that it stands under among the fine points; empty where it is always in the sentence
 	Hint  string // what may be typed in its picker
+	Part  bool   // a fine point that belongs to the layout or the pattern and is said with it
+	With  string // the fine point that it is set together with
 
 	// Options are the few words that it may be; Usual is the one meant where the
 	// brief is silent.
@@ -90,6 +92,15 @@ func (t Table) Head(path string) string {
 		}
 	}
 	return nearest
+}
+
+// Extra reports whether the sentence says the field only where it is set, and about
+// what is to be played: not the measures of the instrument, nor names of notes.
+func (f Field) Extra(t Table) bool {
+	if with, ok := t.Find(f.With); ok {
+		return with.Extra(t)
+	}
+	return f.Point != "" && f.Point != pointReader && !f.Part
 }
 
 // Kind is the kind of a field's value.

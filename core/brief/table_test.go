@@ -189,6 +189,7 @@ func TestReadKeys(t *testing.T) {
 	usual := Scale{Tonic: "C", Formula: "1 2 3"}
 	assert.Equal(t, []Scale{{Tonic: "Eb", Name: "mixolydian"}, {Tonic: "A", Formula: "1 2 3"}, {Tonic: "F#", Name: "dorian-b2"}, {Tonic: "H", Name: "odd one"}},
 		ReadKeys("E♭ Mixolydian, A,, F# dorian ♭2 , H odd one", usual))
+	assert.Equal(t, []Scale{{Tonic: "G", Name: "natural-minor"}, {Tonic: "C", Name: "mixolydian"}, {Tonic: "F", Formula: "1 2 3"}}, ReadKeys("Gm | C7 F", usual))
 	assert.Empty(t, ReadKeys(" , ", usual))
 }
 
@@ -298,5 +299,37 @@ func TestEveryPickIsSaid(t *testing.T) {
 				assert.NotEqual(t, was, is, "%s: %s", f.Path, c.Label)
 			}
 		}
+	}
+}
+
+// Without its extras a brief is plain again, whatever was set.
+func TestPlainAgain(t *testing.T) {
+	given := Brief{Instrument: Instrument{ID: "guitar"}, Scale: Scale{Tonic: "Eb", Name: "dorian"}, Run: Run{Direction: "down"}}
+	plainly := Fields.readAll(given)
+	said := TextOf(plainly.Sentence())
+	assert.Contains(t, said, "down")
+	extras := 0
+	for _, f := range Fields.All() {
+		if !f.Extra(Fields) {
+			continue
+		}
+		extras++
+		p, err := Fields.Pick(given, Kept{}, f.Path, "")
+		require.NoError(t, err)
+		for _, c := range p.Choices {
+			b := Fields.With(given, c.Changes)
+			for _, other := range Fields.All() {
+				if other.Extra(Fields) {
+					other.clear(&b)
+				}
+			}
+			r := Fields.readAll(b)
+			assert.Equal(t, said, TextOf(r.Sentence()), "%s: %s", f.Path, c.Label)
+		}
+	}
+	assert.Greater(t, extras, 15)
+	for _, stays := range []string{"instrument.leftHanded", "names", "instrument.frets", "run.direction", "layout.system"} {
+		f, _ := Fields.Find(stays)
+		assert.False(t, f.Extra(Fields), stays)
 	}
 }

@@ -54,7 +54,7 @@ func TestPlanSaysEverything(t *testing.T) {
 	assert.Equal(t, "b3", box.Degree)
 	first := box.Notes[0]
 	assert.Equal(t, piece.Note{Place: neck.Place{String: 6, Fret: 9}, MIDI: 49, Name: "Db", Degree: "b3"}, first.Note)
-	assert.Equal(t, "string 6, fret 9, D flat, flat third, index finger", first.Spoken)
+	assert.Equal(t, "string 6, fret 9, D flat, flat third, index finger, reaches back", first.Spoken)
 	last := p.Run.Events[len(p.Run.Events)-1]
 	assert.Equal(t, plan.EndsOn{Label: "B♭", Name: "Bb", Degree: "1", InChord: true}, p.Run.EndsOn)
 	assert.Equal(t, "Bb", last.Name)

@@ -118,6 +118,9 @@ type CatalogueField struct {
 	// Choices The few words that it may be, whatever the rest of the brief; empty where they depend on it.
 	Choices []CatalogueEntry `json:"choices"`
 
+	// Extra Said only where it is set, and about what is to be played: what a plain brief is without.
+	Extra bool `json:"extra"`
+
 	// Head Field of the sentence at which its problems are shown where it goes unsaid.
 	Head  string             `json:"head"`
 	Kind  CatalogueFieldKind `json:"kind"`

@@ -1,19 +1,28 @@
 <script setup lang="ts">
-import { mdiHelpCircleOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import { mdiChevronDown, mdiHelpCircleOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
 import KeysDialog from './shared/shell/KeysDialog.vue'
-import { keptTheme } from './shared/shell/kept'
+import { did, keptTheme } from './shared/shell/kept'
+import { narrow } from './shared/shell/narrow'
 import { notice, noticeOpen } from './shared/shell/notice'
 import { screens } from './router'
 import { useKeys } from './shared/shell/keys'
+import { playButton } from './shared/sound/playButton'
 
 const theme = useTheme()
+const route = useRoute()
 const dark = computed(() => keptTheme.value === 'lamp')
 const keysOpen = ref(false)
 
 watch(keptTheme, (name) => theme.change(name))
+watch(keysOpen, (now) => now && did('help'))
 useKeys([{ key: '?', does: 'this list', run: () => (keysOpen.value = true) }])
+
+function toPlay() {
+  playButton.value?.focus()
+}
 
 function act() {
   notice.value?.action?.run()
@@ -23,7 +32,10 @@ function act() {
 
 <template>
   <v-app>
-    <a href="#main" class="skip">To the work</a>
+    <nav aria-label="Shortcuts">
+      <a href="#main" class="skip">To the work</a>
+      <a v-if="playButton" href="#play" class="skip" @click.prevent="toPlay">To the play bar</a>
+    </nav>
     <header>
       <router-link to="/" class="mark">
         <svg width="20" height="28" viewBox="0 0 20 28" aria-hidden="true">
@@ -32,9 +44,19 @@ function act() {
           <rect x="12" y="12" width="6" height="12" rx="3" class="root" />
           <path d="M13.5 23v4M16.5 23v4" class="feet" />
         </svg>
-        Even Ladder
+        <span :class="{ unseen: narrow }">Even Ladder</span>
       </router-link>
-      <nav aria-label="Screens">
+      <v-menu v-if="narrow">
+        <template #activator="{ props: activator }">
+          <v-btn v-bind="activator" :append-icon="mdiChevronDown" variant="text" data-do="screens">{{ route.meta.title }}</v-btn>
+        </template>
+        <v-card border tag="nav" aria-label="Screens">
+          <v-list>
+            <v-list-item v-for="s in screens" :key="s.name" :to="s.path" :title="s.title" />
+          </v-list>
+        </v-card>
+      </v-menu>
+      <nav v-else aria-label="Screens">
         <router-link v-for="s in screens" :key="s.name" :to="s.path">{{ s.title }}</router-link>
       </nav>
       <span class="grow" />
@@ -66,7 +88,7 @@ header {
   border-bottom: 1px solid var(--rule);
   display: flex;
   gap: 28px;
-  padding: 4px 24px;
+  padding: 1px 24px;
 }
 
 .mark {
@@ -121,7 +143,7 @@ main {
   margin: 0 auto;
   max-width: 1500px;
   outline: none;
-  padding: 14px 24px 32px;
+  padding: 8px 24px 32px;
   width: 100%;
 }
 
@@ -140,23 +162,12 @@ main {
 
 @media (max-width: 600px) {
   header {
-    flex-wrap: wrap;
-    gap: 0 8px;
-    padding-inline: 16px;
-  }
-
-  .mark {
-    white-space: nowrap;
-  }
-
-  nav {
-    justify-content: space-between;
-    order: 1;
-    width: 100%;
+    gap: 4px;
+    padding-inline: 12px;
   }
 
   main {
-    padding-inline: 16px;
+    padding: 8px 16px 24px;
   }
 }
 </style>

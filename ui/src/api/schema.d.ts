@@ -509,6 +509,8 @@ export interface components {
             kind: "text" | "whole" | "number" | "flag" | "texts" | "wholes" | "numbers" | "place";
             /** @description Field of the sentence at which its problems are shown where it goes unsaid. */
             head: string;
+            /** @description Said only where it is set, and about what is to be played: what a plain brief is without. */
+            extra: boolean;
             /** @description The few words that it may be, whatever the rest of the brief; empty where they depend on it. */
             choices: components["schemas"]["CatalogueEntry"][];
         };

@@ -2,13 +2,18 @@
 import { mdiCompareHorizontal, mdiLadder } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { labelKinds, labelNames } from '../shared/neck/labels'
+import { labelNames } from '../shared/neck/labels'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { changed, noBox, toQuery } from '../shared/brief/query'
-import { toPair } from '../shared/brief/pair'
-import { keptLabel, keptSpacing, keptStaff } from '../shared/shell/kept'
+import { toSide } from '../shared/brief/side'
+import { did, keptLabel, keptSpacing, keptStaff, keptStretch } from '../shared/shell/kept'
+import { narrow } from '../shared/shell/narrow'
+import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import { clickKey, labelKey, speedKeys, useKeys } from '../shared/shell/keys'
+import BoxHead from './BoxHead.vue'
 import BoxStrip from './BoxStrip.vue'
+import FirstSteps from './FirstSteps.vue'
+import SightsPanel from './SightsPanel.vue'
 import CorePanel from './CorePanel.vue'
 import LinksPanel from './LinksPanel.vue'
 import PlayBar from '../shared/sound/PlayBar.vue'
@@ -40,11 +45,22 @@ const { current, note, playing, starting, blocked, counting, sounded, loop } = p
 const compareWith = computed(() => {
   const systems = catalogue.value?.systems.map((s) => s.id) ?? []
   const next = systems[(systems.indexOf(plan.value?.brief.layout?.system ?? '') + 1) % Math.max(systems.length, 1)]
-  return { name: 'compare', query: toPair(brief.value, changed(brief.value, { 'layout.system': next, 'run.chain': undefined, ...noBox })) }
+  const here = changed(brief.value, { 'layout.box': plan.value?.box })
+  return { name: 'compare', query: toSide([here, changed(brief.value, { 'layout.system': next, 'run.chain': undefined, ...noBox })]) }
 })
 
-/** The brief of the bench through every key. */
-const everyKey = computed(() => ({ name: 'rounds', query: toQuery(changed(brief.value, { 'round.order': 'fourths' })) }))
+/** The brief of the bench through every key, in its own layout. */
+const everyKey = computed(() => ({
+  name: 'rounds',
+  query: toQuery(changed(brief.value, { 'round.order': 'fourths', 'layout.system': plan.value?.brief.layout?.system, 'run.landOn': undefined, 'run.along': undefined })),
+}))
+
+/** On a phone the neck is cut to the box until the whole of it is asked for. */
+const stretch = computed({
+  get: () => keptStretch.value || (narrow.value ? 'box' : 'whole'),
+  set: (to) => (keptStretch.value = to),
+})
+const seen = ref(new Set<string>())
 
 const head = ref<InstanceType<typeof WorkHead>>()
 const keepOpen = ref(false)
@@ -69,10 +85,19 @@ const beyond = computed(() => {
 // The mark last pressed; another box has none.
 const pressed = ref(-1)
 const boxNotes = computed(() => plan.value?.boxes[plan.value.box]?.notes.map((n) => n.spoken).join())
-watch(boxNotes, () => (pressed.value = -1))
+watch(boxNotes, (now, before) => {
+  // A finger that is set anew leaves the place as it was.
+  if (now?.replaceAll(fingerWords, '') !== before?.replaceAll(fingerWords, '')) pressed.value = -1
+})
+const fingerWords = /, (index|middle|ring|little) finger|, reaches \w+|, the hand moves [^;,]*/g
+watch([brief, playing], ([now, plays], [before]) => {
+  if (before && now !== before) did('word')
+  if (plays) did('play')
+})
 
 function pressMark(note: number) {
-  pressed.value = note
+  did('mark')
+  pressed.value = pressed.value === note ? -1 : note // pressed again it is let go
   player.stepToNote(note)
 }
 
@@ -93,6 +118,7 @@ useKeys([
   { key: 'k', does: 'key on by a fourth', run: () => stepKey('fourthOn') },
   { key: 'K', does: 'key back by a fourth', run: () => stepKey('fourthBack') },
   labelKey,
+  { key: 'n', does: 'the whole neck or the box only', run: () => (stretch.value = stretch.value === 'box' ? 'whole' : 'box') },
   { key: 'e', does: 'even or true fret spacing', run: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even') },
   { key: ' ', does: 'play the run after its count-in, stop', run: player.toggle },
   clickKey,
@@ -118,25 +144,30 @@ useKeys([
       <div class="work">
         <div class="play">
           <div class="tools">
-            <v-btn-toggle v-model="keptLabel" mandatory density="compact" color="primary" aria-label="What stands on the marks">
-              <v-btn v-for="kind in labelKinds" :key="kind" :value="kind" size="small">{{ labelNames[kind] }}</v-btn>
-            </v-btn-toggle>
-            <v-btn-toggle v-model="keptSpacing" mandatory density="compact" color="primary" aria-label="Fret spacing">
-              <v-btn value="even" size="small">even frets</v-btn>
-              <v-btn value="true" size="small">true frets</v-btn>
-            </v-btn-toggle>
+            <ChoiceRow v-model="keptLabel" :options="labelNames" label="What stands on the marks" />
+            <ChoiceRow v-model="stretch" :options="{ whole: 'whole neck', box: 'the box only' }" label="How much of the neck" />
+            <ChoiceRow v-model="keptSpacing" :options="{ even: 'even frets', true: 'true' }" label="Fret spacing" />
           </div>
-          <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" :beyond="beyond" @choose="pressMark" />
-          <WhyLine
+          <NeckDrawing
             :plan="plan"
-            :note="pressed"
-            @land="(to) => change({ 'run.landOn': undefined, ...(to ? { 'run.landOn.string': to.string, 'run.landOn.fret': to.fret } : {}) })"
+            :spacing="keptSpacing"
+            :label="keptLabel"
+            :current="note"
+            :beyond="beyond"
+            :box-only="stretch === 'box'"
+            :shared="seen"
+            shared-words="marked"
+            @choose="pressMark"
           />
+          <WhyLine :plan="plan" :note="pressed" @change="change">
+            <FirstSteps />
+            <template #boxes><BoxHead :plan="plan" :place="strip?.place ?? 0" :in-sight="strip?.inSight ?? 1" @move="(by) => strip?.move(by)" /></template>
+          </WhyLine>
           <BoxStrip
             ref="strip"
             :plan="plan"
             @choose="(i) => change({ ...noBox, 'layout.box': i })"
-            @move="(octaves) => change({ 'layout.boxOctave': octaves || undefined, 'run.landOn': undefined })"
+            @move="(octaves) => change({ ...noBox, 'layout.box': brief.layout?.box, 'layout.boxOctave': octaves || undefined })"
           />
           <PlayBar
             staff
@@ -158,10 +189,11 @@ useKeys([
         <aside aria-label="Spelling and hand">
           <SpellingPanel :plan="plan" />
           <HandPanel :plan="plan" />
+          <SightsPanel v-model="seen" :plan="plan" />
           <RunPanel :plan="plan" />
           <CorePanel v-if="plan.scale.core && plan.brief.layout?.system === 'five-form'" :core="plan.scale.core" :title="plan.scale.title" @change="change" />
           <LinksPanel v-if="systemLinks" :plan="plan" @change="change" />
-          <NearestShapes v-if="plan.brief.layout?.system === 'one-octave'" :plan="plan" @change="change" />
+          <NearestShapes v-if="plan.brief.layout?.system === 'one-octave'" :plan="plan" :brief="brief" @change="change" />
           <SlidePanel v-if="plan.boxes[plan.box]?.notes.some((n) => n.fret === 0)" :plan="plan" />
           <RelatedPanel :plan="plan" @change="change" />
         </aside>
@@ -195,14 +227,18 @@ useKeys([
   display: grid;
   gap: 28px;
   grid-template-columns: minmax(0, 1fr) 290px;
-  margin-top: 10px;
+  margin-top: 4px;
+}
+
+.play {
+  min-width: 0;
 }
 
 .tools {
   align-items: center;
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 18px;
+  gap: 2px 26px;
 }
 
 aside {
@@ -247,6 +283,12 @@ aside {
 
   aside > :first-child {
     grid-row: span 2;
+  }
+}
+
+@media (max-width: 600px) {
+  aside {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

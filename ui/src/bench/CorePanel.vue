@@ -2,6 +2,7 @@
 import type { Plan } from '../api/client'
 import { pretty } from '../shared/signs'
 import type { Changes } from '../shared/brief/query'
+import FoldPanel from '../shared/shell/FoldPanel.vue'
 
 /** The mode as a pentatonic plus other notes, beside the modes over the same core. */
 defineProps<{ core: NonNullable<Plan['scale']['core']>; title: string }>()
@@ -9,8 +10,7 @@ const emit = defineEmits<{ change: [changes: Changes] }>()
 </script>
 
 <template>
-  <section>
-    <h2 class="panel-title">The same core</h2>
+  <FoldPanel id="core" title="The same core" open>
     <p>{{ core.title }}, {{ pretty(core.formula) }}, plus</p>
     <ul>
       <li class="this">
@@ -21,7 +21,7 @@ const emit = defineEmits<{ change: [changes: Changes] }>()
         <button type="button" @click="emit('change', { 'scale.name': s.name, 'scale.formula': undefined })">{{ s.title }}</button>
       </li>
     </ul>
-  </section>
+  </FoldPanel>
 </template>
 
 <style scoped>

@@ -6,6 +6,7 @@ import { wordsOf } from '../shared/load'
 import { shelf } from '../shared/shelf'
 import { tell } from '../shared/shell/notice'
 import { pretty } from '../shared/signs'
+import { narrow } from '../shared/shell/narrow'
 
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ instrument: Plan['brief']['instrument'] }>()
@@ -28,7 +29,7 @@ async function keep() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="480">
+  <v-dialog v-model="open" max-width="480" :fullscreen="narrow" aria-label="Keep this instrument">
     <v-card border class="keep">
       <form @submit.prevent="keep">
         <h2>Keep this instrument</h2>

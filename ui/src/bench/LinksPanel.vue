@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
 import { noBox, type Changes } from '../shared/brief/query'
+import FoldPanel from '../shared/shell/FoldPanel.vue'
 
 /** The chain of boxes that lead on from the chosen one, root to root. */
 const props = defineProps<{ plan: Plan }>()
@@ -21,8 +22,7 @@ const chain = computed(() => {
 </script>
 
 <template>
-  <section>
-    <h2 class="panel-title">Root to root</h2>
+  <FoldPanel id="links" title="Root to root" open>
     <p v-if="chain.length === 0">No box of this layout goes on from the top of this one.</p>
     <ol v-else>
       <li v-for="link in chain" :key="link.index">
@@ -31,7 +31,7 @@ const chain = computed(() => {
         <button type="button" @click="emit('change', { ...noBox, 'layout.box': link.index })">box {{ link.box?.id }}</button>
       </li>
     </ol>
-  </section>
+  </FoldPanel>
 </template>
 
 <style scoped>

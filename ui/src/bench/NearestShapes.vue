@@ -2,12 +2,13 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
 import { api, take, type NearestStop, type Plan } from '../api/client'
-import { noBox, type Changes } from '../shared/brief/query'
+import { changed, noBox, toQuery, type Changes } from '../shared/brief/query'
 import { useLoad } from '../shared/load'
 import { pretty } from '../shared/signs'
+import FoldPanel from '../shared/shell/FoldPanel.vue'
 
 /** Which octave is nearest as the key changes under a hand that wants to stay. */
-const props = defineProps<{ plan: Plan }>()
+const props = defineProps<{ plan: Plan; brief: Plan['brief'] }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
 
 const typed = useLocalStorage('even-ladder.changes', '')
@@ -17,27 +18,40 @@ const { value: answer, problems, failure } = useLoad(asked, (body, signal) => ta
 const stops = computed(() => answer.value?.stops ?? [])
 const trouble = computed(() => problems.value.map((p) => p.message).join('; ') || failure.value)
 
+/** The keys as one run, each in the octave nearest to the hand. */
+const asRound = computed(() => ({
+  name: 'rounds',
+  query: toQuery(
+    changed(props.brief, {
+      'round.order': 'own',
+      'round.keys': stops.value.slice(1).map((s) => (s.scale ? `${s.tonic} ${s.scale}` : s.tonic)),
+      'round.place': 'nearest',
+      'run.landOn': undefined,
+    }),
+  ),
+}))
+
 const find = () => (text.value = typed.value)
 const open = (s: NearestStop) =>
   emit('change', { 'scale.tonic': s.tonic, ...(s.scale ? { 'scale.name': s.scale, 'scale.formula': undefined } : {}), ...noBox, 'layout.box': s.box })
 </script>
 
 <template>
-  <section>
-    <h2 class="panel-title">As the key changes</h2>
+  <FoldPanel id="changes" title="As the key changes" open>
     <form @submit.prevent="find">
-      <v-text-field v-model="typed" label="Keys, apart by commas" placeholder="Eb mixolydian, Ab dorian" hide-details autocomplete="off" spellcheck="false" @change="find" />
+      <v-text-field v-model="typed" label="Keys or chords" placeholder="Eb mixolydian, Ab dorian, or Gm C Gm" hide-details autocomplete="off" spellcheck="false" @change="find" />
     </form>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <ol v-else-if="stops.length">
+    <ol v-else-if="stops.length" class="stops">
       <li v-for="(s, i) in stops" :key="i">
         <button type="button" @click="open(s)">{{ s.title }}</button>
         {{ s.boxName }}<template v-if="i > 0">, {{ s.travelMm < 1 ? 'the hand stays' : `the hand goes ${Math.round(s.travelMm)} mm` }}</template
         ><template v-if="!s.complete">, cut short</template>
       </li>
     </ol>
-    <p v-else class="faint">Type the keys of the tune: each gets the octave that the hand reaches with the least travel from {{ pretty(plan.scale.title) }}.</p>
-  </section>
+    <p v-if="stops.length > 1"><router-link :to="asRound" data-do="as-round">play them as one run</router-link></p>
+    <p v-else-if="!trouble" class="faint">Type the keys of the tune: each gets the octave that the hand reaches with the least travel from {{ pretty(plan.scale.title) }}.</p>
+  </FoldPanel>
 </template>
 
 <style scoped>
@@ -56,6 +70,11 @@ p {
 }
 
 button {
+  color: var(--verdigris);
+  font-weight: 700;
+}
+
+a {
   color: var(--verdigris);
   font-weight: 700;
 }

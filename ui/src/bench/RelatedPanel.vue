@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Plan } from '../api/client'
 import { noBox, type Changes } from '../shared/brief/query'
+import FoldPanel from '../shared/shell/FoldPanel.vue'
 
 defineProps<{ plan: Plan }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
@@ -14,14 +15,13 @@ function go(r: Related) {
 </script>
 
 <template>
-  <section v-if="plan.scale.related.length">
-    <h2 class="panel-title">Go to</h2>
+  <FoldPanel v-if="plan.scale.related.length" id="related" title="Go to" open>
     <div class="related">
       <button v-for="r in plan.scale.related" :key="r.relation + r.title" type="button" @click="go(r)">
         {{ r.title }} <span class="kind">{{ kinds[r.relation] }}</span>
       </button>
     </div>
-  </section>
+  </FoldPanel>
 </template>
 
 <style scoped>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
+import FoldPanel from '../shared/shell/FoldPanel.vue'
 
 /** What the run asks for: strings, strokes, and the same work in other subdivisions. */
 const props = defineProps<{ plan: Plan }>()
@@ -13,8 +14,7 @@ const turns: Record<string, string> = {
 </script>
 
 <template>
-  <section>
-    <h2 class="panel-title">The run</h2>
+  <FoldPanel id="run" title="The run">
     <p>
       {{ run.crossings }} string {{ run.crossings === 1 ? 'crossing' : 'crossings' }}{{ run.sweeps ? ` (${run.sweeps} swept in one stroke)` : '' }}, {{ run.shifts }}
       {{ run.shifts === 1 ? 'shift' : 'shifts' }}, {{ run.longestOnString }} in a row on one string at most, widest span {{ Math.round(run.spanMm) }} mm.
@@ -29,7 +29,7 @@ const turns: Record<string, string> = {
       As many notes a minute: <span v-for="(t, i) in run.equalTempos" :key="t.perBeat">{{ i ? ', ' : '' }}{{ t.name }} at {{ t.tempoBpm }}</span
       >.
     </p>
-  </section>
+  </FoldPanel>
 </template>
 
 <style scoped>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { api, take, type Plan } from '../api/client'
 import { useLoad } from '../shared/load'
 import { pretty } from '../shared/signs'
+import FoldPanel from '../shared/shell/FoldPanel.vue'
 
 /** What the box turns into when every stopped note slides and the open strings stay. */
 const props = defineProps<{ plan: Plan }>()
@@ -14,8 +15,7 @@ const trouble = computed(() => problems.value[0]?.message ?? failure.value)
 </script>
 
 <template>
-  <section>
-    <h2 class="panel-title">Slide against the open strings</h2>
+  <FoldPanel id="slide" title="Slide against the open strings">
     <label>
       Every stopped note
       <select v-model.number="frets" data-do="slide">
@@ -40,7 +40,7 @@ const trouble = computed(() => problems.value[0]?.message ?? failure.value)
         }}
       </p>
     </template>
-  </section>
+  </FoldPanel>
 </template>
 
 <style scoped>

@@ -1,50 +1,135 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { api, take, type Plan } from '../api/client'
+import { api, take, type Choice, type Plan } from '../api/client'
+import type { Changes } from '../shared/brief/query'
 import { useLoad } from '../shared/load'
+import { vRoving } from '../shared/shell/roving'
 
-/** Why the mark last pressed is played with its finger, and whether the run is to land on it. */
+/** What can be done with the mark last pressed, and why it has its finger; else with the box. Its place is kept free. */
 const props = defineProps<{ plan: Plan; note: number }>()
-const emit = defineEmits<{ land: [place: { string: number; fret: number } | undefined] }>()
+const emit = defineEmits<{ change: [changes: Changes] }>()
 const pressed = computed(() => props.plan.boxes[props.plan.box]?.notes[props.note])
 const capo = computed(() => props.plan.brief.instrument.capo)
 const landing = computed(() => {
   const to = props.plan.brief.run?.landOn
   return !!to && to.string === pressed.value?.string && to.fret === pressed.value?.fret
 })
+
 const asked = computed(() => (pressed.value ? { brief: props.plan.brief, note: String(props.note) } : undefined))
-const { value: answer, failure } = useLoad(asked, ({ brief, note }, signal) => take(api.POST('/api/v1/plan/why', { params: { query: { note } }, body: brief, signal })))
-const why = computed(() => failure.value || (answer.value?.why ?? ''))
+const { value: why, failure } = useLoad(asked, ({ brief, note }, signal) => take(api.POST('/api/v1/plan/why', { params: { query: { note } }, body: brief, signal })))
+const { value: onward } = useLoad(
+  computed(() => (pressed.value ? undefined : props.plan.brief)),
+  (body, signal) => take(api.POST('/api/v1/plan/onward', { body, signal })),
+)
+const ways = computed<Choice[]>(() => onward.value?.choices ?? [])
+
+const hold = (fingers: string[]) => emit('change', { 'hand.fingers': fingers.length ? fingers : undefined })
+
+function land() {
+  const to = landing.value ? undefined : pressed.value
+  emit('change', { 'run.landOn': undefined, ...(to ? { 'run.landOn.string': to.string, 'run.landOn.fret': to.fret } : {}) })
+}
 </script>
 
 <template>
-  <p class="why" role="status">
-    <template v-if="why">{{ why }}</template>
-    <span v-else class="hint">Press a mark to see why it has its finger, or to let the run end on it.<template v-if="capo"> Frets are counted from the capo.</template></span>
-    <v-btn v-if="pressed && why" size="x-small" color="primary" variant="tonal" class="land" data-do="land" @click="emit('land', landing ? undefined : pressed)">{{
-      landing ? 'let the run end as written' : 'let the run land here'
-    }}</v-btn>
-  </p>
+  <div class="said">
+    <p v-if="pressed" role="status">{{ failure || why?.why }}</p>
+    <slot v-else />
+    <p v-if="capo" class="capo">Frets are counted from the capo.</p>
+  </div>
+  <div v-roving="'button, select'" class="row" role="group" :aria-label="pressed ? 'What to do with this mark' : 'On from this box'">
+    <slot name="boxes" />
+    <template v-if="pressed && why">
+      <template v-if="why.fingers.length">
+        <span class="lead">this finger here:</span>
+        <button
+          v-for="f in why.fingers"
+          :key="f.finger"
+          type="button"
+          class="finger"
+          :aria-pressed="f.now"
+          :aria-label="`${f.finger}: ${f.name}, ${f.now ? 'as it is' : f.asks}`"
+          :title="f.now ? f.name : `${f.name}: ${f.asks}`"
+          :data-finger="f.finger"
+          @click="hold(f.fingers)"
+        >
+          {{ f.finger }}
+        </button>
+        <button v-if="why.held" type="button" class="way" data-do="free" @click="hold(why.free)">leave it to the hand</button>
+      </template>
+      <button type="button" class="way" data-do="land" @click="land">{{ landing ? 'let the run end as written' : 'let the run land here' }}</button>
+    </template>
+    <template v-else-if="!pressed">
+      <button v-for="w in ways" :key="w.label" type="button" class="way" :title="w.note" data-do="way" @click="emit('change', w.changes as Changes)">{{ w.label }}</button>
+    </template>
+  </div>
 </template>
 
 <style scoped>
-.why {
-  align-items: center;
-  column-gap: 10px;
-  display: flex;
-  flex-wrap: wrap;
+.said {
+  line-height: 1.3;
+  min-height: 2.6em;
+  padding-inline-start: 46px;
+}
+
+p {
   font-size: var(--size-fact);
-  min-height: 1.6em;
-  padding: 2px 0 4px 46px;
 }
 
-.land {
-  block-size: 26px;
-  font-size: var(--size-note);
-}
-
-.hint {
+.capo,
+.lead {
   color: var(--faint);
   font-size: var(--size-note);
+}
+
+.row {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  min-height: 30px;
+  padding-inline-start: 46px;
+}
+
+.way,
+.finger {
+  color: var(--verdigris);
+  font-size: var(--size-note);
+  min-height: 28px;
+}
+
+.way:hover {
+  text-decoration: underline;
+}
+
+.finger {
+  border: 1px solid var(--rule);
+  border-radius: 14px;
+  font-weight: 700;
+  margin-inline-end: -8px;
+  min-width: 28px;
+}
+
+.finger[aria-pressed='true'] {
+  background: var(--ink);
+  border-color: var(--ink);
+  color: var(--ground);
+}
+
+@media (pointer: coarse), (max-width: 600px) {
+  .said,
+  .row {
+    padding-inline-start: 0;
+  }
+
+  .way,
+  .finger {
+    min-height: 44px;
+  }
+
+  .finger {
+    border-radius: 22px;
+    min-width: 44px;
+  }
 }
 </style>

@@ -1,13 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
-import type { FieldError, Plan } from '../api/client'
+import type { Brief, FieldError, Plan } from '../api/client'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
 import { noBox, type Changes } from '../shared/brief/query'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { keptLabel, keptSpacing } from '../shared/shell/kept'
 
-const props = defineProps<{ plan: Plan; problems: FieldError[]; shared: Set<string>; open: RouteLocationRaw }>()
+const props = defineProps<{
+  plan: Plan
+  brief: Brief | undefined
+  problems: FieldError[]
+  shared: Set<string>
+  sharedWords: string
+  /** What is another here than in the first. */
+  words: string | undefined
+  boxOnly: boolean
+  open: RouteLocationRaw
+}>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
 const box = computed(() => props.plan.boxes[props.plan.box])
 const figures = computed(() => {
@@ -18,7 +28,7 @@ const figures = computed(() => {
 
 <template>
   <section>
-    <BriefSentence :said="plan" :brief="plan.brief" :problems="problems" small @change="emit('change', $event)" />
+    <BriefSentence :said="plan" :brief="plan.brief" :given="brief" :problems="problems" small @change="emit('change', $event)" />
     <div class="line">
       <label>
         Box
@@ -39,13 +49,20 @@ const figures = computed(() => {
         </div>
       </dl>
       <v-btn color="primary" variant="tonal" size="small" :to="open">Open on the bench</v-btn>
+      <slot />
     </div>
-    <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="-1" :shared="shared" close />
+    <p v-if="words" class="words">{{ words }}</p>
+    <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="-1" :shared="shared" :shared-words="sharedWords" :box-only="boxOnly" close />
   </section>
 </template>
 
 <style scoped>
+.words {
+  font-size: var(--size-fact);
+}
+
 section {
+  min-width: 0;
   border-top: 1px solid var(--rule);
   padding-top: 10px;
 }
@@ -60,7 +77,7 @@ section {
 
 dl {
   display: flex;
-  flex: 1;
+  flex: 1 1 300px;
   flex-wrap: wrap;
   gap: 2px 22px;
   margin: 0;

@@ -1,88 +1,142 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, take, type Brief } from '../api/client'
-import { fromPair, toPair } from '../shared/brief/pair'
+import { api, take, type Brief, type Plan } from '../api/client'
 import ProblemList from '../shared/brief/ProblemList.vue'
-import { changed, toQuery, type Changes } from '../shared/brief/query'
+import { changed, noBox, toQuery, type Changes } from '../shared/brief/query'
+import { fromSide, toSide } from '../shared/brief/side'
 import { useLoad } from '../shared/load'
+import { labelNames } from '../shared/neck/labels'
+import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import { keptLabel, keptSpacing, keptStretch } from '../shared/shell/kept'
+import { labelKey, useKeys } from '../shared/shell/keys'
+import { narrow } from '../shared/shell/narrow'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import CompareSide from './CompareSide.vue'
 
-type Side = 'first' | 'second'
-const sides: Side[] = ['first', 'second']
+const most = 6
 
 const route = useRoute()
 const router = useRouter()
 const usual: Brief = { instrument: { id: 'guitar' }, scale: { tonic: 'E', name: 'dorian' } }
-const pair = computed<Record<Side, Brief>>(() => {
-  const given = fromPair(route.query)
-  const first = given.first ?? usual
-  return { first, second: given.second ?? changed(first, { 'layout.system': 'five-form' }) }
+const briefs = computed<Brief[]>(() => {
+  const given = fromSide(route.query)
+  const first = given[0] ?? usual
+  return given.length > 1 ? given.slice(0, most) : [first, changed(first, { 'layout.system': 'five-form', ...noBox })]
 })
 
-const asked = shallowRef<Record<Side, Brief>>()
-watch(pair, (now) => route.name === 'compare' && (asked.value = now), { immediate: true })
-const { value: result, problems, failure, again } = useLoad(asked, (body, signal) => take(api.POST('/api/v1/compare', { body, signal })))
-const worked = shallowRef<Record<Side, Brief>>()
+const asked = shallowRef<Brief[]>()
+watch(briefs, (now) => route.name === 'compare' && (asked.value = now), { immediate: true })
+const {
+  value: result,
+  problems,
+  failure,
+  again,
+} = useLoad(asked, ([first, second, ...also], signal) => take(api.POST('/api/v1/compare', { body: { first: first as Brief, second: second as Brief, also }, signal })))
+const worked = shallowRef<Brief[]>()
 watch(result, () => (worked.value = asked.value))
+const plans = computed<Plan[]>(() => (result.value ? [result.value.first, result.value.second, ...result.value.also] : []))
+
+const { value: answer } = useLoad(
+  () => briefs.value[0],
+  (body, signal) => take(api.POST('/api/v1/compare/sets', { body, signal })),
+)
+const sets = computed(() => answer.value?.sets ?? [])
 
 const shared = computed(() => new Set(result.value?.sharedPlaces.map((p) => `${p.string}/${p.fret}`)))
-const problemsOf = (side: Side) => problems.value.filter((p) => p.field.startsWith(`${side}.`)).map((p) => ({ ...p, field: p.field.slice(side.length + 1) }))
+const prefixOf = (i: number) => (i === 0 ? 'first.' : i === 1 ? 'second.' : `also.${i - 2}.`)
+const problemsOf = (i: number) => problems.value.filter((p) => p.field.startsWith(prefixOf(i))).map((p) => ({ ...p, field: p.field.slice(prefixOf(i).length) }))
 
-function change(side: Side, changes: Changes) {
-  const next = { ...pair.value, [side]: changed(pair.value[side], changes) }
-  void router.push({ query: toPair(next.first, next.second) })
+const go = (next: Brief[]) => void router.push({ query: toSide(next) })
+const change = (i: number, changes: Changes) => go(briefs.value.map((b, k) => (k === i ? changed(b, changes) : b)))
+
+/** What all of them are changed by: the key, and the box of the first, beside which the others lie. */
+function changeAll(changes: Changes, first: Changes = {}) {
+  go(briefs.value.map((b, i) => changed(b, { ...noBox, ...changes, ...(i === 0 ? first : {}) })))
 }
 
-function swap() {
-  void router.push({ query: toPair(pair.value.second, pair.value.first) })
+function stepKey(to: 'fourthOn' | 'fourthBack') {
+  const next = plans.value[0]?.scale[to]
+  if (next) changeAll({ 'scale.tonic': next })
 }
 
-function back() {
-  if (worked.value) void router.push({ query: toPair(worked.value.first, worked.value.second) })
+function stepBox(by: number) {
+  const plan = plans.value[0]
+  if (plan && plan.boxes[plan.box + by]) changeAll({}, { 'layout.box': plan.box + by })
 }
+
+const stretch = computed({
+  get: () => keptStretch.value || (narrow.value ? 'box' : 'whole'),
+  set: (to) => (keptStretch.value = to),
+})
+
+useKeys([
+  { key: ',', does: 'box before, of all', run: () => stepBox(-1) },
+  { key: '.', does: 'next box, of all', run: () => stepBox(1) },
+  { key: 'k', does: 'key on by a fourth, of all', run: () => stepKey('fourthOn') },
+  { key: 'K', does: 'key back by a fourth, of all', run: () => stepKey('fourthBack') },
+  labelKey,
+  { key: 'n', does: 'the whole neck or the box only', run: () => (stretch.value = stretch.value === 'box' ? 'whole' : 'box') },
+  { key: 'e', does: 'even or true fret spacing', run: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even') },
+])
 </script>
 
 <template>
   <div class="compare">
     <div class="head">
-      <h1>Two plans side by side</h1>
-      <v-btn color="primary" variant="tonal" @click="swap">Swap</v-btn>
+      <h1>{{ briefs.length === 2 ? 'Two plans side by side' : `${briefs.length} plans side by side` }}</h1>
+      <v-btn v-if="briefs.length === 2" size="small" color="primary" variant="tonal" @click="go([...briefs].reverse())">Swap</v-btn>
+    </div>
+    <p v-if="sets.length" class="sets">
+      Lay beside the first:
+      <button v-for="s in sets" :key="s.id" type="button" :data-set="s.id" @click="go([briefs[0] as Brief, ...s.briefs])">{{ s.title }}</button>
+    </p>
+    <div class="tools">
+      <ChoiceRow v-model="keptLabel" :options="labelNames" label="What stands on the marks" />
+      <ChoiceRow v-model="stretch" :options="{ whole: 'whole neck', box: 'the box only' }" label="How much of the neck" />
     </div>
     <TryAgain :text="failure" @again="again" />
-    <template v-for="side in sides" :key="side">
+    <template v-for="(b, i) in briefs" :key="i">
       <ProblemList
-        v-if="problemsOf(side).length"
+        v-if="problemsOf(i).length"
         back="Back to what worked"
-        :problems="problemsOf(side)"
-        :brief="result?.[side].brief"
-        @change="change(side, $event)"
-        @back="back"
+        :problems="problemsOf(i)"
+        :brief="plans[i]?.brief ?? b"
+        @change="change(i, $event)"
+        @back="worked && go(worked)"
       />
     </template>
     <template v-if="result">
       <p class="shared">
-        <b>{{ result.sharedPlaces.length }}</b> {{ result.sharedPlaces.length === 1 ? 'place' : 'places' }} in both boxes, framed. Notes in both:
-        <b>{{ result.sharedNotes.join(' ') || 'none' }}</b><template v-if="result.onlyFirst.length"
-          >; only in the first: <b>{{ result.onlyFirst.join(' ') }}</b></template
-        ><template v-if="result.onlySecond.length"
-          >; only in the second: <b>{{ result.onlySecond.join(' ') }}</b></template
-        >.
+        <b>{{ result.sharedPlaces.length }}</b> {{ result.sharedPlaces.length === 1 ? 'place' : 'places' }} in {{ plans.length === 2 ? 'both' : 'all' }} boxes, framed.<template
+          v-if="plans.length === 2"
+        >
+          Notes in both: <b>{{ result.sharedNotes.join(' ') || 'none' }}</b><template v-if="result.onlyFirst.length"
+            >; only in the first: <b>{{ result.onlyFirst.join(' ') }}</b></template
+          ><template v-if="result.onlySecond.length"
+            >; only in the second: <b>{{ result.onlySecond.join(' ') }}</b></template
+          >.</template
+        >
       </p>
-      <div class="sides">
+      <div class="sides" :class="{ many: plans.length > 2 }">
         <CompareSide
-          v-for="side in sides"
-          :key="side"
-          :plan="result[side]"
-          :problems="problemsOf(side)"
+          v-for="(p, i) in plans"
+          :key="i"
+          :plan="p"
+          :brief="briefs[i]"
+          :problems="problemsOf(i)"
           :shared="shared"
-          :open="{ name: 'bench', query: toQuery(pair[side]) }"
-          @change="change(side, $event)"
-        />
+          :shared-words="plans.length === 2 ? 'in both' : 'in all'"
+          :words="i === 0 ? '' : result.words[i - 1]"
+          :box-only="stretch === 'box' || plans.length > 2"
+          :open="{ name: 'bench', query: toQuery(changed(briefs[i] as Brief, { 'layout.box': p.box, 'layout.boxOctave': p.brief.layout?.boxOctave || undefined })) }"
+          @change="change(i, $event)"
+        >
+          <v-btn v-if="plans.length > 2" size="small" @click="go(briefs.filter((_b, k) => k !== i))">Take away</v-btn>
+        </CompareSide>
       </div>
     </template>
-    <v-progress-linear v-else-if="!failure && problems.length === 0" indeterminate color="primary" aria-label="Working out both plans" />
+    <v-progress-linear v-else-if="!failure && problems.length === 0" indeterminate color="primary" aria-label="Working out the plans" />
   </div>
 </template>
 
@@ -97,6 +151,31 @@ h1 {
   font-size: var(--size-heading);
 }
 
+.sets {
+  color: var(--faint);
+  display: flex;
+  flex-wrap: wrap;
+  font-size: var(--size-fact);
+  gap: 2px 16px;
+  padding-top: 4px;
+}
+
+.sets button {
+  color: var(--verdigris);
+  min-height: 28px;
+}
+
+.sets button:hover {
+  text-decoration: underline;
+}
+
+.tools {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 26px;
+}
+
 .shared {
   padding: 6px 0 10px;
 }
@@ -104,5 +183,9 @@ h1 {
 .sides {
   display: grid;
   gap: 18px;
+}
+
+.sides.many {
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 430px), 1fr));
 }
 </style>

@@ -4,12 +4,13 @@ import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import ProblemList from '../shared/brief/ProblemList.vue'
 import WorkHead from '../shared/brief/WorkHead.vue'
-import { labelKinds, labelNames } from '../shared/neck/labels'
+import { labelNames } from '../shared/neck/labels'
 import { keptCover, keptLabel } from '../shared/shell/kept'
 import { clickKey, labelKey, speedKeys, useKeys } from '../shared/shell/keys'
 import PlayBar from '../shared/sound/PlayBar.vue'
 import { pieceOf } from '../shared/sound/timeline'
 import { usePlayer } from '../shared/sound/usePlayer'
+import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import RoundStop from './RoundStop.vue'
 import { useRound } from './useRound'
 import TryAgain from '../shared/shell/TryAgain.vue'
@@ -76,6 +77,7 @@ useKeys([
     <template v-if="round && first">
       <WorkHead ref="head" round :work="work" :said="round" />
 
+      <p v-for="remark in round.remarks" :key="remark" class="remark">{{ remark }}</p>
       <div class="bar">
         <PlayBar
           :tempo="round.brief.rhythm?.tempoBpm ?? 60"
@@ -103,15 +105,13 @@ useKeys([
             @click="keptCover = !keptCover"
             >Hide the necks</v-btn
           >
-          <v-btn-toggle v-model="keptLabel" mandatory density="compact" color="primary" aria-label="What stands on the marks">
-            <v-btn v-for="kind in labelKinds" :key="kind" :value="kind" size="small">{{ labelNames[kind] }}</v-btn>
-          </v-btn-toggle>
+          <ChoiceRow v-model="keptLabel" :options="labelNames" label="What stands on the marks" />
         </div>
       </div>
       <ol ref="rails" class="rails" :aria-label="`Round: ${round.title}`">
         <RoundStop
           v-for="(s, i) in stops"
-          :key="s.tonic"
+          :key="`${i} ${s.title}`"
           :stop="s"
           :label="keptLabel"
           :covered="keptCover"
@@ -135,6 +135,13 @@ useKeys([
 </template>
 
 <style scoped>
+.remark {
+  border-inline-start: 3px solid var(--marigold);
+  font-size: var(--size-fact);
+  margin-top: 6px;
+  padding-inline-start: 10px;
+}
+
 .bar {
   align-items: center;
   background: var(--ground);

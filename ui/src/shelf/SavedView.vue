@@ -8,6 +8,7 @@ import { toQuery } from '../shared/brief/query'
 import { chosenFile } from '../shared/file'
 import { useLoad, wordsOf } from '../shared/load'
 import { shelf, useShelf } from '../shared/shelf'
+import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import { keptShelf } from '../shared/shell/kept'
 import ShelfRow from '../shared/shell/ShelfRow.vue'
 import TryAgain from '../shared/shell/TryAgain.vue'
@@ -80,11 +81,7 @@ async function showMore() {
   <div class="library">
     <div class="head">
       <h1>Saved</h1>
-      <v-btn-toggle v-model="shownShelf" mandatory density="compact" color="primary" aria-label="What is shown">
-        <v-btn value="briefs" data-shelf="briefs">briefs ({{ count('briefs') }})</v-btn>
-        <v-btn value="rounds" data-shelf="rounds">rounds ({{ count('rounds') }})</v-btn>
-        <v-btn value="deleted" data-shelf="deleted">deleted</v-btn>
-      </v-btn-toggle>
+      <ChoiceRow v-model="shownShelf" :options="{ briefs: `briefs (${count('briefs')})`, rounds: `rounds (${count('rounds')})`, deleted: 'deleted' }" label="What is shown" />
       <v-text-field
         v-if="!showsDeleted"
         v-model="search"

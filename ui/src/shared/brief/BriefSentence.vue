@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import type { Brief, FieldError } from '../../api/client'
 import { useCatalogue } from '../catalogue'
 import FinePoints from './FinePoints.vue'
-import type { Changes } from './query'
+import { at, type Changes } from './query'
+import { vRoving } from '../shell/roving'
 import WordPicker from './WordPicker.vue'
 
 /** The brief as a sentence of words to press. */
@@ -13,6 +15,8 @@ const props = defineProps<{
   problems: FieldError[]
   small?: boolean
   keeps?: boolean
+  /** The brief as it was given, where that is known: what of it can be taken off. */
+  given?: Brief | undefined
 }>()
 const emit = defineEmits<{ change: [changes: Changes]; keep: [] }>()
 
@@ -39,18 +43,51 @@ function problemAt(field: string) {
   return props.problems.find((p) => wordOf(p.field) === field)?.message
 }
 
+/** The fine points that the brief sets, each to be taken off. */
+const extras = computed(() => {
+  const given = props.given
+  if (!given) return undefined
+  const set = (catalogue.value?.fields ?? []).filter((f) => f.extra && at(given, f.path) !== undefined)
+  return set.length ? Object.fromEntries(set.map((f) => [f.path, undefined])) : undefined
+})
+
+// A sentence of more than two lines is set in smaller letters, to a point.
+const frame = ref<HTMLElement>()
+const step = ref(0)
+const smallest = 2
+const mostLines = 2.4
+
+async function fit() {
+  step.value = 0
+  await nextTick()
+  while (frame.value && step.value < smallest && frame.value.clientHeight > mostLines * parseFloat(getComputedStyle(frame.value).lineHeight)) {
+    step.value++
+    await nextTick()
+  }
+}
+
+watch(() => props.said.spoken, fit, { flush: 'post' })
+onMounted(fit)
+let width = 0
+useResizeObserver(frame, ([entry]) => {
+  const now = Math.round(entry?.contentRect.width ?? 0)
+  if (now !== width && width) void fit()
+  width = now
+})
+
 defineExpose({ focus: () => pickers.value[0]?.focus() })
 </script>
 
 <template>
-  <component :is="small ? 'h2' : 'h1'" class="sentence" :class="{ small }" :aria-label="said.spoken">
+  <component :is="small ? 'h2' : 'h1'" ref="frame" v-roving="'button.word'" class="sentence" :class="[`step${step}`, { small }]" :aria-label="said.spoken">
     <template v-for="(part, i) in pieces" :key="i">
       <span v-if="part.field" class="whole">
         <WordPicker ref="pickers" :field="part.field" :text="part.text" :brief="brief" :problem="problemAt(part.field)" @change="emit('change', $event)" />{{ part.mark }}
       </span>
       <template v-else>{{ part.text }}</template>
     </template>
-    <FinePoints :brief="brief" :shown="shown" :keeps="keeps ?? false" @change="emit('change', $event)" @keep="emit('keep')" />
+    <FinePoints :brief="given ?? brief" :keeps="keeps ?? false" @change="emit('change', $event)" @keep="emit('keep')" />
+    <button v-if="extras" type="button" class="again" data-do="plain" @click="emit('change', extras)">plain again</button>
   </component>
 </template>
 
@@ -58,11 +95,34 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
 .sentence {
   font-size: var(--size-brief);
   font-weight: 600;
-  line-height: 1.42;
+  line-height: 1.36;
   margin: 0;
   max-width: 62em;
   text-wrap: pretty;
   white-space: pre-wrap;
+}
+
+.sentence.step1 {
+  font-size: calc(var(--size-brief) * 0.84);
+}
+
+.sentence.step2 {
+  font-size: calc(var(--size-brief) * 0.72);
+}
+
+.again {
+  color: var(--verdigris);
+  font-family: var(--face-text);
+  font-size: var(--size-note);
+  font-weight: 400;
+  margin-inline-start: 10px;
+  min-height: 30px;
+  vertical-align: middle;
+  white-space: nowrap;
+}
+
+.again:hover {
+  text-decoration: underline;
 }
 
 .sentence.small {

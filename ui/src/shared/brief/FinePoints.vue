@@ -1,111 +1,161 @@
 <script setup lang="ts">
 import { mdiTuneVariant } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { api, take, type Brief, type Choice } from '../../api/client'
-import { useCatalogue } from '../catalogue'
+import { api, take, type Brief } from '../../api/client'
 import { useLoad } from '../load'
+import { narrow } from '../shell/narrow'
+import { useReturnFocus } from '../shell/returnFocus'
 import type { Changes } from './query'
 import WordPicker from './WordPicker.vue'
 
-/** The settings that the sentence leaves unsaid, by what they are about. */
-const props = defineProps<{ brief: Brief | undefined; shown: string[]; keeps: boolean }>()
+/** All that the sentence may leave unsaid, found by typing, each with what it is set to. */
+const props = defineProps<{ brief: Brief | undefined; keeps: boolean }>()
 const emit = defineEmits<{ change: [changes: Changes]; keep: [] }>()
 
-const { titles } = useCatalogue()
 const open = ref(false)
+useReturnFocus(open)
+const typed = ref('')
 const asked = computed(() => (open.value ? props.brief : undefined))
 const { value: answer, failure } = useLoad(asked, (brief, signal) => take(api.POST('/api/v1/brief/points', { body: brief, signal })))
+const wanted = computed(() => typed.value.trim().toLowerCase())
 const groups = computed(() =>
-  (answer.value?.groups ?? []).map((g) => ({ ...g, points: g.points.filter((p) => !props.shown.includes(p.field)) })).filter((g) => g.points.length > 0),
+  (answer.value?.groups ?? [])
+    .map((g) => ({ ...g, points: g.points.filter((p) => `${g.about} ${p.title} ${p.now}`.toLowerCase().includes(wanted.value)) }))
+    .filter((g) => g.points.length > 0),
 )
+const pickers = ref<InstanceType<typeof WordPicker>[]>([])
 
-const adding = ref<string>()
-const addingTo = computed(() => (adding.value && props.brief ? { brief: props.brief, field: adding.value } : undefined))
-const { value: picker } = useLoad(addingTo, ({ brief, field }, signal) => take(api.POST('/api/v1/brief/choices', { params: { query: { field } }, body: brief, signal })))
+/** Enter opens what was found first. */
+function first() {
+  const path = groups.value[0]?.points[0]?.field
+  pickers.value.find((p) => p.field === path)?.show()
+}
 
-function add(changes: Choice['changes']) {
-  adding.value = undefined
-  emit('change', changes as Changes)
+function keep() {
+  open.value = false
+  emit('keep')
 }
 </script>
 
 <template>
-  <v-menu v-model="open" location="bottom end" :offset="6">
-    <template #activator="{ props: activator }">
-      <v-btn v-bind="activator" :icon="mdiTuneVariant" size="small" class="fine" aria-label="Fine points: strings, frets, open strings, ending and more" />
-    </template>
-    <v-list density="compact" class="points">
-      <v-list-item v-if="failure" :title="failure" role="alert" />
-      <template v-for="group in groups" :key="group.about">
-        <v-list-subheader class="about">{{ group.about }}</v-list-subheader>
-        <v-list-item v-for="p in group.points" :key="p.field" class="point" :title="p.title" :data-fine="p.field" @click="adding = p.field" />
-      </template>
-      <v-divider v-if="keeps" />
-      <v-list-item v-if="keeps" title="Keep this instrument…" data-fine="keep" @click="emit('keep')" />
-    </v-list>
-  </v-menu>
-  <v-dialog :model-value="!!adding" max-width="420" @update:model-value="adding = undefined">
-    <v-card v-if="adding" class="fine-card" border>
-      <h2>{{ titles[adding] }}</h2>
-      <ul>
-        <li v-for="choice in picker?.choices" :key="choice.label">
-          <v-btn block class="fine-choice" color="primary" :aria-current="choice.now || undefined" @click="add(choice.changes)">
-            {{ choice.label }}<span v-if="choice.note" class="choice-note">{{ choice.note }}</span>
-          </v-btn>
-        </li>
-      </ul>
-      <WordPicker v-if="picker?.hint" :field="adding" text="another…" :brief="brief" plain @change="add" />
+  <button type="button" class="fine" aria-haspopup="dialog" :aria-expanded="open" @click="open = true">
+    <v-icon :icon="mdiTuneVariant" size="18" /><span class="fine-name">fine points</span>
+  </button>
+  <v-dialog v-model="open" max-width="640" :fullscreen="narrow" scrollable aria-label="Fine points">
+    <v-card border class="fine-card">
+      <div class="fine-head">
+        <h2>Fine points</h2>
+        <input
+          v-model="typed"
+          class="find"
+          aria-label="Find a fine point"
+          placeholder="type to find: capo, swing, ending"
+          autocomplete="off"
+          spellcheck="false"
+          @keydown.enter.prevent="first"
+        />
+        <v-btn @click="open = false">Close</v-btn>
+      </div>
+      <div class="fine-lists">
+        <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
+        <section v-for="group in groups" :key="group.about">
+          <h3 class="panel-title">{{ group.about }}</h3>
+          <ul :aria-label="group.about">
+            <li v-for="p in group.points" :key="p.field" :data-fine="p.field">
+              <span class="point">{{ p.title }}</span>
+              <WordPicker ref="pickers" :field="p.field" :text="p.now" :brief="brief" :set="p.set" plain @change="emit('change', $event)" />
+            </li>
+          </ul>
+        </section>
+        <p v-if="answer && groups.length === 0" class="none">No fine point is called that.</p>
+        <v-btn v-if="keeps" color="primary" variant="tonal" data-fine="keep" @click="keep">Keep this instrument…</v-btn>
+      </div>
     </v-card>
   </v-dialog>
 </template>
 
 <style scoped>
 .fine {
-  margin-inline-start: 6px;
-}
-
-.about {
+  align-items: center;
   color: var(--faint);
-  font-size: var(--size-caption);
-  min-height: 26px;
-  opacity: 1;
+  display: inline-flex;
+  font-family: var(--face-text);
+  font-size: var(--size-note);
+  font-weight: 400;
+  gap: 4px;
+  margin-inline-start: 10px;
+  min-height: 30px;
+  vertical-align: middle;
+  white-space: nowrap;
 }
 
-.point {
-  min-height: 32px;
+.fine:hover .fine-name {
+  text-decoration: underline;
 }
 
 .fine-card {
-  padding: 16px;
+  padding: 16px 20px;
 }
 
-.fine-card h2 {
+.fine-head {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+}
+
+.fine-head h2 {
   font-size: var(--size-lead);
 }
 
-.fine-card ul {
-  list-style: none;
-  max-height: 60vh;
+.find {
+  background: var(--ground);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  flex: 1;
+  font: inherit;
+  min-width: 12em;
+  padding: 6px 10px;
+}
+
+.fine-lists {
   overflow-y: auto;
-  padding: 8px 0;
+  padding-top: 12px;
 }
 
-.fine-choice {
-  height: auto;
-  justify-content: start;
-  min-height: 36px;
-  padding-block: 4px;
-  text-align: start;
-  white-space: normal;
+section {
+  margin-bottom: 14px;
 }
 
-.fine-choice[aria-current] {
-  font-weight: 700;
+.panel-title {
+  margin: 0;
 }
 
-.choice-note {
+ul {
+  list-style: none;
+  padding: 0;
+}
+
+li {
+  align-items: center;
+  border-top: 1px solid var(--rule);
+  display: grid;
+  gap: 2px 12px;
+  grid-template-columns: minmax(9em, 2fr) 3fr;
+  padding: 4px 2px;
+}
+
+.point {
+  font-size: var(--size-fact);
+}
+
+.trouble {
+  color: var(--brick);
+}
+
+.none {
   color: var(--faint);
-  font-size: var(--size-note);
-  margin-inline-start: 10px;
+  padding-bottom: 10px;
 }
 </style>

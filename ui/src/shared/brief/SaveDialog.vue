@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Kept } from '../../api/client'
+import { narrow } from '../shell/narrow'
 
 const open = defineModel<boolean>({ required: true })
 const title = defineModel<string>('title', { required: true })
@@ -12,7 +13,7 @@ const empty = computed(() => title.value.trim() === '')
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="620">
+  <v-dialog v-model="open" max-width="620" :fullscreen="narrow" aria-label="Save">
     <v-card border class="save">
       <template v-if="conflict">
         <h2>This brief was changed somewhere else</h2>

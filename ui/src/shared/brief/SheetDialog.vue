@@ -6,6 +6,8 @@ import { keptClick, keptCountIn, keptPaper, keptRoundLayout } from '../shell/kep
 import { wordsOf } from '../load'
 import { tell } from '../shell/notice'
 import { download, fetchDocument, sheetPages, type Making } from './sheet'
+import ChoiceRow from '../shell/ChoiceRow.vue'
+import { narrow } from '../shell/narrow'
 
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ brief: Brief; catalogue: Catalogue | undefined; round?: boolean }>()
@@ -80,18 +82,12 @@ defineExpose({ print })
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="860" scrollable>
+  <v-dialog v-model="open" max-width="860" scrollable :fullscreen="narrow" aria-label="Sheet">
     <v-card border class="sheet">
       <div class="bar">
         <h2>Sheet</h2>
-        <v-btn-toggle v-model="keptPaper" mandatory density="compact" color="primary" aria-label="Paper">
-          <v-btn value="a4">A4</v-btn>
-          <v-btn value="letter">Letter</v-btn>
-        </v-btn-toggle>
-        <v-btn-toggle v-if="round" v-model="keptRoundLayout" mandatory density="compact" color="primary" aria-label="How the round is laid out">
-          <v-btn value="pages">four keys a page</v-btn>
-          <v-btn value="summary">one page</v-btn>
-        </v-btn-toggle>
+        <ChoiceRow v-model="keptPaper" :options="{ a4: 'A4', letter: 'Letter' }" label="Paper" />
+        <ChoiceRow v-if="round" v-model="keptRoundLayout" :options="{ pages: 'four keys a page', summary: 'one page' }" label="How the round is laid out" />
         <span class="grow" />
         <v-btn color="primary" variant="flat" :prepend-icon="mdiPrinter" :loading="busy === 'print'" @click="print">Print</v-btn>
         <v-btn @click="open = false">Close</v-btn>
@@ -116,7 +112,7 @@ defineExpose({ print })
         <v-checkbox v-model="keptCountIn" density="compact" hide-details label="two bars counted in" />
         <v-checkbox v-model="keptClick" density="compact" hide-details label="the click going on" />
       </div>
-      <div class="preview">
+      <div class="preview" tabindex="0" role="region" aria-label="The pages as they will print">
         <p v-if="failure" class="failure">{{ failure }}</p>
         <img v-for="(page, i) in pages" :key="page" :src="page" :alt="`Page ${i + 1} as it will print`" />
         <v-progress-linear v-if="drawing && !failure" indeterminate color="primary" aria-label="Drawing the page" />

@@ -14,6 +14,8 @@ const props = defineProps<{
   problem?: string | undefined
   /** Drawn as a button of its own and not as a word of the sentence. */
   plain?: boolean
+  /** Said by the brief itself, not by default. */
+  set?: boolean
 }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
 
@@ -98,7 +100,7 @@ function toggle(event: MouseEvent) {
   if (event.detail !== 0 || !held) open.value = !open.value
 }
 
-defineExpose({ focus: () => button.value?.focus() })
+defineExpose({ focus: () => button.value?.focus(), show: () => (open.value = true), field: props.field })
 </script>
 
 <template>
@@ -106,7 +108,7 @@ defineExpose({ focus: () => button.value?.focus() })
     <button
       ref="button"
       type="button"
-      :class="plain ? 'plain' : 'word'"
+      :class="[plain ? 'plain' : 'word', { set }]"
       :data-word="field"
       :aria-label="`${title}: ${text}`"
       :aria-invalid="!!problem || undefined"
@@ -116,7 +118,17 @@ defineExpose({ focus: () => button.value?.focus() })
     >
       {{ text }}
     </button>
-    <v-menu v-model="open" :activator="button" :open-on-click="false" :close-on-content-click="false" location="bottom start" :offset="6" min-width="280" max-width="420">
+    <v-menu
+      v-model="open"
+      :activator="button"
+      :open-on-click="false"
+      :close-on-content-click="false"
+      location="bottom start"
+      :offset="6"
+      min-width="280"
+      max-width="420"
+      @after-enter="input?.focus()"
+    >
       <v-card class="picker" border role="dialog" :aria-busy="busy" :aria-label="`Choose: ${title}`">
         <label :for="`${listId}-input`">{{ title }}</label>
         <input
@@ -188,10 +200,22 @@ defineExpose({ focus: () => button.value?.focus() })
 }
 
 .plain {
-  border: 1px solid var(--verdigris);
-  border-radius: 6px;
+  border: 0 solid var(--verdigris);
+  border-bottom-width: 1px;
   color: var(--verdigris);
-  padding: 2px 10px;
+  min-height: 32px;
+  padding: 2px 2px;
+  text-align: start;
+}
+
+.plain.set {
+  font-weight: 700;
+}
+
+@media (pointer: coarse), (max-width: 600px) {
+  .plain {
+    min-height: 44px;
+  }
 }
 
 .picker {

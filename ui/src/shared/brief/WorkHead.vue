@@ -10,6 +10,7 @@ import { titleOf } from './title'
 import { useSaved } from './useSaved'
 import type { Work } from './useWork'
 import { tell } from '../shell/notice'
+import { useReturnFocus } from '../shell/returnFocus'
 import type { Brief } from '../../api/client'
 
 /** The head of a screen on a brief: its sentence, what is wrong with it, keeping and printing it. */
@@ -25,9 +26,18 @@ const { problems, change, catalogue, worked } = props.work
 const saved = useSaved(props.work)
 const { kept, conflict, draft, dirty, failure, busy } = saved
 
+// A changed plan is said once; the first one is the heading itself.
+const announced = ref('')
+watch(
+  () => props.said.spoken,
+  (now) => (announced.value = now),
+)
+
 const sentence = ref<InstanceType<typeof BriefSentence>>()
 const sheetOpen = ref(false)
 const saveOpen = ref(false)
+useReturnFocus(sheetOpen)
+useReturnFocus(saveOpen)
 
 /** A title that is suggested gives way to the next one, one's own does not. */
 let suggested = ''
@@ -73,7 +83,7 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
 
 <template>
   <div class="top">
-    <BriefSentence ref="sentence" :keeps="keeps ?? false" :said="said" :brief="said.brief" :problems="problems" @change="change" @keep="emit('keep')" />
+    <BriefSentence ref="sentence" :keeps="keeps ?? false" :said="said" :brief="said.brief" :given="work.brief.value" :problems="problems" @change="change" @keep="emit('keep')" />
     <div class="actions">
       <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
       <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
@@ -82,6 +92,7 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
       <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
     </div>
   </div>
+  <p class="unseen" role="status">{{ announced }}</p>
   <ProblemList v-if="problems.length" back="Back to what worked" :problems="problems" :brief="said.brief" @change="change" @back="work.replaceBrief(worked ?? said.brief)" />
   <SheetDialog ref="sheet" v-model="sheetOpen" :round="round ?? false" :brief="said.brief" :catalogue="catalogue" />
   <SaveDialog
@@ -127,22 +138,37 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
 
 @media (max-width: 1000px) {
   .top {
-    gap: 12px;
-  }
-
-  .actions {
-    max-width: 130px;
-  }
-}
-
-@media (max-width: 600px) {
-  .top {
     flex-direction: column;
+    gap: 8px;
   }
 
   .actions {
     justify-content: start;
     max-width: none;
+  }
+}
+
+@media (max-width: 600px) {
+  .actions {
+    gap: 4px;
+    justify-content: space-between;
+    max-width: none;
+    width: 100%;
+  }
+
+  .actions :deep(.v-btn) {
+    font-size: var(--size-note);
+    min-width: 40px;
+    min-height: 44px;
+    padding-inline: 8px;
+  }
+
+  .actions :deep(.v-btn__prepend) {
+    display: none;
+  }
+
+  .kept {
+    text-align: start;
   }
 }
 </style>

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
+import type { LocationQuery } from 'vue-router'
 import type { Brief } from '../../api/client'
 import { fields } from '../../api/fields'
-import { fromPair, toPair } from './pair'
 import { at, changed, fromQuery, toQuery } from './query'
+import { fromSide, toSide } from './side'
 
 const brief: Brief = {
   instrument: { id: 'guitar', tuning: ['D2', 'A2', 'D3', 'G3', 'B3', 'E4'], courses: false, scaleLengthMm: 590.5, capo: 2 },
@@ -18,9 +19,13 @@ describe('the address of a brief', () => {
     expect(fromQuery(toQuery(brief) as Record<string, string>)).toEqual(brief)
   })
 
-  it('brings two briefs back', () => {
+  it('brings briefs side by side back', () => {
     const other: Brief = { instrument: { id: 'bass' }, scale: { tonic: 'C', formula: '1 b3 5' } }
-    expect(fromPair(toPair(brief, other) as Record<string, string>)).toEqual({ first: brief, second: other })
+    for (const all of [
+      [brief, other],
+      [brief, other, brief, other],
+    ])
+      expect(fromSide(toSide(all) as LocationQuery)).toEqual(all)
   })
 
   it('leaves what is no number to the server', () => {

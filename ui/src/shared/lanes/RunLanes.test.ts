@@ -13,8 +13,10 @@ const events = Array.from({ length: 12 }, (_, i) => ({
   finger: 1,
   stroke: 'down',
   note: i,
+  name: 'A',
 }))
 const plan = {
+  scale: { notes: ['A'], labels: ['A'] },
   run: { events, notes: 12, bars: 3 },
   neck: {
     strings: [

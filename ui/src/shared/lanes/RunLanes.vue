@@ -3,6 +3,8 @@ import { useElementSize } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import type { Plan, Score } from '../../api/client'
 import NoteMark from '../neck/NoteMark.vue'
+import { low } from '../shell/narrow'
+import { noteLabel } from '../neck/labels'
 import { headOf } from './columns'
 
 const RunStaff = defineAsyncComponent(() => import('../notation/RunStaff.vue'))
@@ -23,11 +25,11 @@ const after = computed(() => (props.score ? Math.max(props.score.bars.reduce((n,
 
 const events = computed(() => props.plan.run.events)
 const strings = computed(() => props.plan.neck.strings)
-const lane = computed(() => Math.max(16, Math.min(23, 130 / strings.value.length)))
+const lane = computed(() => Math.max(16, Math.min(23, (low.value ? 108 : 130) / strings.value.length)))
 const column = computed(() => Math.max(props.score ? 30 : 25, Math.min(40, (width.value - names.value - 12) / Math.max(events.value.length + after.value, 1))))
 const top = computed(() => head + lane.value / 2)
 const bottom = computed(() => top.value + lane.value * (strings.value.length - 1))
-const height = computed(() => bottom.value + lane.value / 2 + 58)
+const height = computed(() => bottom.value + lane.value / 2 + 50)
 const x = (i: number) => names.value + column.value * (i + 0.5)
 const y = (string: number) => top.value + lane.value * (string - 1)
 const mark = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
@@ -38,6 +40,16 @@ const ends = computed(() => {
   return [x(events.value.findIndex((e) => e.bar === first) - 0.5), x(events.value.findLastIndex((e) => e.bar === last) + 0.5)]
 })
 const bars = computed(() => events.value.flatMap((e, i) => (i === 0 || e.bar !== events.value[i - 1]?.bar ? [i] : [])))
+/** The bars in words, for whoever does not see them. */
+const spoken = computed(() =>
+  bars.value.map((from, k) => {
+    const to = bars.value[k + 1] ?? events.value.length
+    const notes = events.value.slice(from, to).map((e) => `${noteLabel(props.plan.scale, e.name)} on string ${e.string}, fret ${e.fret}`)
+    return { bar: events.value[from]?.bar ?? 0, text: notes.join('; ') }
+  }),
+)
+/** The bar of the marked note: its number is the one that the Tab key stops at. */
+const barNow = computed(() => events.value[Math.max(props.current, 0)]?.bar ?? 0)
 const crossings = computed(() => events.value.flatMap((e, i) => (i > 0 && e.string !== events.value[i - 1]?.string ? [i] : [])))
 
 let pressedAt = -1
@@ -131,7 +143,7 @@ watch(
         :key="`number${i}`"
         class="number"
         role="button"
-        tabindex="0"
+        :tabindex="events[i]?.bar === barNow ? 0 : -1"
         :data-bar="events[i]?.bar"
         :aria-pressed="inLoop(events[i]?.bar ?? 0)"
         :aria-label="`Bar ${events[i]?.bar}: again and again`"
@@ -179,12 +191,16 @@ watch(
         <circle :cx="at" :cy="22" r="5" />
       </g>
     </svg>
+    <ol class="unseen" aria-label="The bars of the run">
+      <li v-for="b in spoken" :key="b.bar">Bar {{ b.bar }}: {{ b.text }}</li>
+    </ol>
   </div>
 </template>
 
 <style scoped>
 .lanes {
   overflow-x: auto;
+  position: relative;
   width: 100%;
 }
 

@@ -16,6 +16,8 @@ const props = defineProps<{
   current?: boolean
   /** Another plan has this place too: a frame around the mark. */
   shared?: boolean
+  /** A place of the run that lies beyond the box. */
+  onward?: boolean
 }>()
 const grown = computed(() => (props.current ? 1.28 : 1))
 const w = computed(() => props.w * grown.value)
@@ -29,7 +31,7 @@ const wedgePath = computed(() => {
 </script>
 
 <template>
-  <g class="mark" aria-hidden="true" :class="{ root, added, current }">
+  <g class="mark" aria-hidden="true" :class="{ root, added, current, onward }">
     <template v-if="root">
       <path class="feet" :d="`M${x - w * 0.24} ${y + h * 0.4}v${h * 0.28}M${x + w * 0.24} ${y + h * 0.4}v${h * 0.28}`" />
     </template>
@@ -76,6 +78,14 @@ text {
 
 .added text {
   fill: var(--plum);
+}
+
+.onward .body {
+  fill-opacity: 0.16;
+}
+
+.onward text {
+  fill: var(--ink);
 }
 
 .frame {

@@ -14,22 +14,36 @@ export interface Geometry {
 }
 
 const gutter = 46
-const edge = 14
-const ruler = 34
+const edge = 9
+const ruler = 30
+
+/** How a neck is drawn. */
+export interface View {
+  width: number
+  spacing: 'even' | 'true'
+  leftHanded: boolean
+  /** Between strings. */
+  gap: number
+  /** First and last fret shown; from 0 or 1 on, the nut is. */
+  low: number
+  high: number
+  /** The mark at its tallest and widest. */
+  most: { w: number; h: number }
+}
 
 /** Lays a neck out; true spacing keeps the proportions of the scale length. */
-export function geometry(neck: Plan['neck'], width: number, spacing: 'even' | 'true', leftHanded: boolean, gap: number): Geometry {
-  const last = neck.frets.length - 1
-  const usable = width - gutter - edge
-  const whole = neck.frets[last]?.mm ?? 1
-  const mirror = (x: number) => (leftHanded ? width - x : x)
-  const share = (fret: number) => (spacing === 'true' ? (neck.frets[fret]?.mm ?? 0) / whole : fret / last)
+export function geometry(neck: Plan['neck'], view: View): Geometry {
+  const from = Math.max(view.low - 1, 0)
+  const usable = view.width - gutter - edge
+  const mm = (fret: number) => neck.frets[fret]?.mm ?? 0
+  const mirror = (x: number) => (view.leftHanded ? view.width - x : x)
+  const share = (fret: number) => (view.spacing === 'true' ? (mm(fret) - mm(from)) / (mm(view.high) - mm(from)) : (fret - from) / (view.high - from))
   const plainX = (fret: number) => gutter + usable * share(fret)
-  const mark = { w: Math.min(gap * 0.55, 18), h: Math.min(gap * 0.88, 29) }
+  const mark = { w: Math.min(view.gap * 0.55, view.most.w), h: Math.min(view.gap * 0.88, view.most.h) }
   const top = edge + mark.h / 2
-  const bottom = top + gap * (neck.strings.length - 1)
+  const bottom = top + view.gap * (neck.strings.length - 1)
   return {
-    width,
+    width: view.width,
     height: bottom + mark.h / 2 + ruler,
     top,
     bottom,
@@ -41,7 +55,7 @@ export function geometry(neck: Plan['neck'], width: number, spacing: 'even' | 't
       const wire = plainX(fret)
       return mirror(wire - Math.min(mark.w * 0.62, (wire - plainX(fret - 1)) * 0.5))
     },
-    stringY: (string) => top + gap * (string - 1),
+    stringY: (string) => top + view.gap * (string - 1),
   }
 }
 

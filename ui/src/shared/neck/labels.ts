@@ -12,7 +12,7 @@ export function noteLabel(scale: Plan['scale'], name: string): string {
 }
 
 /** What stands on a mark. */
-export function labelOf(note: BoxNote, kind: LabelKind, scale: Plan['scale']): string {
+export function labelOf(note: Pick<BoxNote, 'name' | 'degree' | 'finger' | 'fret' | 'step'>, kind: LabelKind, scale: Plan['scale']): string {
   switch (kind) {
     case 'note':
       return noteLabel(scale, note.name)

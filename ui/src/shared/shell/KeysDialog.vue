@@ -1,17 +1,25 @@
 <script setup lang="ts">
+import SignList from '../neck/SignList.vue'
+import { useReturnFocus } from './returnFocus'
 import { computed } from 'vue'
 import { keysNow } from './keys'
+import { narrow } from './narrow'
 
 /** The keys of this screen. */
 const open = defineModel<boolean>({ required: true })
+useReturnFocus(open)
 const names: Record<string, string> = { ' ': 'space' }
 const keys = computed(() => [...keysNow])
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="480">
+  <v-dialog v-model="open" max-width="560" scrollable :fullscreen="narrow" aria-label="Keys and signs">
     <v-card class="keys" border>
-      <h2>Keys</h2>
+      <div class="keys-head">
+        <h2>Keys and signs</h2>
+        <v-btn color="primary" variant="tonal" @click="open = false">Close</v-btn>
+      </div>
+      <SignList />
       <dl>
         <template v-for="k in keys" :key="k.key">
           <dt>{{ names[k.key] ?? k.key }}</dt>
@@ -19,7 +27,6 @@ const keys = computed(() => [...keysNow])
         </template>
       </dl>
       <p>On the neck, the arrow keys go from mark to mark. In a picker, type to find, arrows to choose, Enter to take.</p>
-      <v-btn color="primary" variant="tonal" @click="open = false">Close</v-btn>
     </v-card>
   </v-dialog>
 </template>
@@ -27,7 +34,14 @@ const keys = computed(() => [...keysNow])
 <style scoped>
 .keys {
   gap: 12px;
+  overflow-y: auto;
   padding: 20px;
+}
+
+.keys-head {
+  align-items: center;
+  display: flex;
+  justify-content: space-between;
 }
 
 dl {

@@ -1,11 +1,23 @@
 <script setup lang="ts">
 import { mdiContentCopy, mdiPencilOutline, mdiTrashCanOutline } from '@mdi/js'
-import { nextTick, ref } from 'vue'
+import { nextTick, onUnmounted, ref } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 
 /** One kept thing: its name that opens it, what it is, and what can be done with it. */
 const props = defineProps<{ name: string; to: RouteLocationRaw; date?: string; rename?: (name: string) => Promise<boolean> }>()
 const emit = defineEmits<{ copy: []; remove: [] }>()
+
+const row = ref<HTMLElement>()
+let near: Element | null | undefined
+
+/** Once the row has gone, the focus goes to the one beside it. */
+function remove() {
+  near = row.value?.nextElementSibling ?? row.value?.previousElementSibling
+  emit('remove')
+}
+onUnmounted(() => {
+  if (near?.isConnected) near.querySelector<HTMLElement>('a')?.focus()
+})
 
 const renaming = ref(false)
 const newName = ref('')
@@ -28,7 +40,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
 </script>
 
 <template>
-  <li>
+  <li ref="row">
     <div class="what">
       <form v-if="renaming" ref="form" class="rename" @submit.prevent="finish">
         <v-text-field v-model="newName" label="Name" maxlength="160" hide-details @keydown.esc="renaming = false" />
@@ -44,7 +56,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
       <v-btn v-if="rename" :icon="mdiPencilOutline" size="small" :aria-label="`Rename ${name}`" @click="start" />
       <slot name="more" />
       <v-btn :icon="mdiContentCopy" size="small" :aria-label="`Copy ${name}`" @click="emit('copy')" />
-      <v-btn :icon="mdiTrashCanOutline" size="small" :aria-label="`Delete ${name}`" @click="emit('remove')" />
+      <v-btn :icon="mdiTrashCanOutline" size="small" :aria-label="`Delete ${name}`" @click="remove" />
     </div>
   </li>
 </template>

@@ -4,6 +4,16 @@ import { useLocalStorage, usePreferredDark } from '@vueuse/core'
 export const keptTheme = useLocalStorage<'paper' | 'lamp'>('even-ladder.theme', usePreferredDark().value ? 'lamp' : 'paper')
 export const keptLabel = useLocalStorage<'note' | 'degree' | 'finger' | 'fret' | 'step'>('even-ladder.label', 'finger')
 export const keptSpacing = useLocalStorage<'even' | 'true'>('even-ladder.spacing', 'even')
+/** Whether the neck is drawn whole or cut to the stretch of the box; as the width of the window asks where it was never said. */
+export const keptStretch = useLocalStorage<'' | 'whole' | 'box'>('even-ladder.stretch', '')
+/** Parts of the page that are folded or not, by their ids. */
+export const keptFolds = useLocalStorage<Record<string, boolean>>('even-ladder.folds', {})
+/** What a new reader has done once. */
+export const keptFirst = useLocalStorage<string[]>('even-ladder.first', [])
+
+export function did(what: string) {
+  if (!keptFirst.value.includes(what)) keptFirst.value = [...keptFirst.value, what]
+}
 export const keptPaper = useLocalStorage<'a4' | 'letter'>('even-ladder.paper', 'a4')
 export const keptRoundLayout = useLocalStorage<'pages' | 'summary'>('even-ladder.roundLayout', 'pages')
 export const keptClick = useLocalStorage('even-ladder.click', false)

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { mdiMetronome, mdiMinus, mdiMusicClefTreble, mdiPlay, mdiPlus, mdiRepeat, mdiStop, mdiVolumeMedium } from '@mdi/js'
+import { onMounted, onUnmounted, ref, type ComponentPublicInstance } from 'vue'
+import { playButton } from './playButton'
 import { speeds, stepSpeed } from './speeds'
 import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
 
@@ -16,12 +18,18 @@ defineProps<{
   loop: [number, number] | undefined
 }>()
 const emit = defineEmits<{ toggle: []; repeat: [] }>()
+const button = ref<ComponentPublicInstance>()
+onMounted(() => (playButton.value = button.value?.$el as HTMLElement))
+onUnmounted(() => (playButton.value = undefined))
+
 const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]}` : `Bars ${loop[0]}–${loop[1]}`)
 </script>
 
 <template>
   <div class="play-bar">
     <v-btn
+      id="play"
+      ref="button"
       :icon="playing ? mdiStop : mdiPlay"
       color="primary"
       variant="tonal"
@@ -109,8 +117,8 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
-  margin-top: 8px;
-  padding: 8px 0 4px;
+  margin-top: 4px;
+  padding: 4px 0 2px;
 }
 
 .counting {
