@@ -28,7 +28,7 @@ func TestAPlanByPressingWordsOnly(t *testing.T) {
 	p.eventually("h1", "lay A♭ Lydian out")
 	p.do(pick("rhythm.perBeat", "triplets"), pick("run.direction", "up"))
 	p.eventually("h1", "Play it straight, up, in triplets")
-	assert.Equal(t, "string 4, fret 4, A flat, root, index finger", p.marks()[0])
+	assert.Equal(t, "string 4, fret 4, A flat, root, index finger, reaches back", p.marks()[0])
 	assert.Contains(t, p.address(), "scale.tonic=Ab")
 	assert.Contains(t, p.text("aside"), "3 flats: B♭ E♭ A♭", "a Lydian carries its parent's signature")
 

@@ -79,13 +79,13 @@ func TestWhyAFingerAndWhereItIsComfortable(t *testing.T) {
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Gb&scale.name=lydian", false)
 	p.eventually("h1", "lay G♭ Lydian out")
 	p.do(chromedp.Click(css(`[data-note="2"]`)))
-	p.eventually(".why", "Little finger with a reach")
-	assert.Contains(t, p.text(".why"), "mm")
+	p.eventually(".said", "Little finger with a reach")
+	assert.Contains(t, p.text(".said"), "mm")
 	assert.Contains(t, p.text("aside"), "bring it down a fret a day")
 	p.do(chromedp.Click(css("aside summary")))
 	p.eventually(".days", "1 5")
 	p.do(press("."))
-	p.eventually(".why", "Press a mark")
+	p.until(`!document.querySelector("[data-do=land]")`, "no mark of the next box is pressed")
 }
 
 // The same box twelve frets higher and lower, by press and by key; another box is

@@ -27,6 +27,7 @@ function toPlay() {
 function act() {
   notice.value?.action?.run()
   noticeOpen.value = false
+  document.getElementById('main')?.focus() // not in the bar that goes
 }
 </script>
 
@@ -51,9 +52,7 @@ function act() {
           <v-btn v-bind="activator" :append-icon="mdiChevronDown" variant="text" data-do="screens">{{ route.meta.title }}</v-btn>
         </template>
         <v-card border tag="nav" aria-label="Screens">
-          <v-list>
-            <v-list-item v-for="s in screens" :key="s.name" :to="s.path" :title="s.title" />
-          </v-list>
+          <router-link v-for="s in screens" :key="s.name" :to="s.path" class="screen">{{ s.title }}</router-link>
         </v-card>
       </v-menu>
       <nav v-else aria-label="Screens">
@@ -133,6 +132,18 @@ nav a {
 
 nav a.router-link-exact-active {
   border-bottom-color: var(--verdigris);
+}
+
+.screen {
+  color: inherit;
+  display: block;
+  min-height: 44px;
+  padding: 10px 20px;
+  text-decoration: none;
+}
+
+.screen.router-link-exact-active {
+  border-inline-start: 3px solid var(--verdigris);
 }
 
 .grow {
