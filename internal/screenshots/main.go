@@ -41,7 +41,7 @@ var pictures = []picture{
 	{"bench-problem", bench("instrument.id=ukulele&instrument.tuning=G4,H4,E4,A4&scale.tonic=Bb&scale.name=mixolydian"), "paper", 1280, 800, nil},
 	{"bench-one-octave", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=natural-minor&layout.system=one-octave&layout.box=4"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		chromedp.Click(chromedp.CSS(`[data-note="4"]`)),
-		click(`aside input`), chromedp.KeyEvent("B dorian, E mixolydian, A lydian\r"),
+		click(`[data-fold=changes] input`), chromedp.KeyEvent("B dorian, E mixolydian, A lydian\r"),
 		chromedp.Sleep(300 * time.Millisecond), chromedp.Evaluate[chromedp.Void](`document.activeElement.blur(), window.scrollTo(0, 140)`),
 	}},
 	{"bench-run", bench("instrument.id=bass&scale.tonic=Eb&scale.name=major&layout.system=seven-position&layout.box=1&run.pattern=intervals&run.size=6&run.lean=5&rhythm.meter=12/8&rhythm.perBeat=3&rhythm.tempoBpm=52"), "paper", 1280, 800,
@@ -56,8 +56,12 @@ var pictures = []picture{
 		[]chromedp.Action[chromedp.Void]{click(`[data-do=sheet]`), chromedp.WaitVisible(chromedp.CSS(`.preview img`))}},
 	{"compare", "/compare?" + url.Values{
 		"first":  {"instrument.id=guitar&scale.tonic=Eb&scale.name=lydian&layout.system=seven-position&layout.box=2"},
-		"second": {"instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&layout.system=seven-position&layout.box=2"},
+		"second": {"instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&layout.system=seven-position"},
+		"also":   {"instrument.id=guitar&scale.tonic=Eb&scale.name=major&layout.system=seven-position", "instrument.id=guitar&scale.tonic=Eb&scale.name=major&layout.system=five-form"},
 	}.Encode(), "paper", 1280, 800, nil},
+	{"bench-phone", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=dorian&layout.system=seven-position&layout.box=2"), "paper", 390, 844, nil},
+	{"bench-fine-points", bench("instrument.id=ukulele&scale.tonic=Ab&scale.name=major&rhythm.swing=true&instrument.capo=2"), "paper", 1280, 800,
+		[]chromedp.Action[chromedp.Void]{click(`.fine`), chromedp.Sleep(400 * time.Millisecond), click(`.find`), chromedp.KeyEvent("st")}},
 	{"workshop", "/workshop", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		click(`[data-do=new-scale]`), chromedp.Sleep(300 * time.Millisecond), click(`[data-field=formula] input`), chromedp.KeyEvent("1 b2 3 4 5 6 b7"),
 	}},

@@ -6,7 +6,7 @@ import { examples } from './examples'
 
 /** What a new reader may press, one thing at a time; each goes for good once it was done. */
 const steps = [
-  { id: 'word', text: 'Press a green word to change it, or type into it as you would say it.' },
+  { id: 'word', text: 'Press an underlined word to change it, or type into it as you would say it.' },
   { id: 'play', text: 'Press the space bar, or the arrow above the lanes, to hear it.' },
   { id: 'mark', text: 'Press a mark on the neck to see why it has its finger.' },
   { id: 'help', text: 'Press the question mark for the keys and what the signs mean.' },

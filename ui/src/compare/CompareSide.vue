@@ -16,6 +16,7 @@ const props = defineProps<{
   /** What is another here than in the first. */
   words: string | undefined
   boxOnly: boolean
+  frets: [number, number] | undefined
   open: RouteLocationRaw
 }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
@@ -51,8 +52,8 @@ const figures = computed(() => {
       <v-btn color="primary" variant="tonal" size="small" :to="open">Open on the bench</v-btn>
       <slot />
     </div>
+    <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="-1" :shared="shared" :shared-words="sharedWords" :box-only="boxOnly" :frets="frets" close />
     <p v-if="words" class="words">{{ words }}</p>
-    <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="-1" :shared="shared" :shared-words="sharedWords" :box-only="boxOnly" close />
   </section>
 </template>
 

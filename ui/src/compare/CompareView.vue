@@ -65,6 +65,12 @@ function stepBox(by: number) {
   if (plan && plan.boxes[plan.box + by]) changeAll({}, { 'layout.box': plan.box + by })
 }
 
+/** One stretch of frets for all, so that what lies in one place is seen in one place. */
+const frets = computed<[number, number]>(() => {
+  const boxes = plans.value.flatMap((p) => p.boxes[p.box] ?? [])
+  return [Math.min(...boxes.map((b) => b.lowFret)), Math.max(...boxes.map((b) => b.highFret))]
+})
+
 const stretch = computed({
   get: () => keptStretch.value || (narrow.value ? 'box' : 'whole'),
   set: (to) => (keptStretch.value = to),
@@ -93,7 +99,7 @@ useKeys([
     </p>
     <div class="tools">
       <ChoiceRow v-model="keptLabel" :options="labelNames" label="What stands on the marks" />
-      <ChoiceRow v-model="stretch" :options="{ whole: 'whole neck', box: 'the box only' }" label="How much of the neck" />
+      <ChoiceRow v-if="briefs.length === 2" v-model="stretch" :options="{ whole: 'whole neck', box: 'the box only' }" label="How much of the neck" />
     </div>
     <TryAgain :text="failure" @again="again" />
     <template v-for="(b, i) in briefs" :key="i">
@@ -129,6 +135,7 @@ useKeys([
           :shared-words="plans.length === 2 ? 'in both' : 'in all'"
           :words="i === 0 ? '' : result.words[i - 1]"
           :box-only="stretch === 'box' || plans.length > 2"
+          :frets="frets"
           :open="{ name: 'bench', query: toQuery(changed(briefs[i] as Brief, { 'layout.box': p.box, 'layout.boxOctave': p.brief.layout?.boxOctave || undefined })) }"
           @change="change(i, $event)"
         >

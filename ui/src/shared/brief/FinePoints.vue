@@ -20,7 +20,7 @@ const { value: answer, failure } = useLoad(asked, (brief, signal) => take(api.PO
 const wanted = computed(() => typed.value.trim().toLowerCase())
 const groups = computed(() =>
   (answer.value?.groups ?? [])
-    .map((g) => ({ ...g, points: g.points.filter((p) => `${g.about} ${p.title} ${p.now}`.toLowerCase().includes(wanted.value)) }))
+    .map((g) => ({ ...g, points: g.points.filter((p) => `${p.title} ${p.now}`.toLowerCase().includes(wanted.value)) }))
     .filter((g) => g.points.length > 0),
 )
 const pickers = ref<InstanceType<typeof WordPicker>[]>([])

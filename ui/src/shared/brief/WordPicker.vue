@@ -123,6 +123,7 @@ defineExpose({ focus: () => button.value?.focus(), show: () => (open.value = tru
       :activator="button"
       :open-on-click="false"
       :close-on-content-click="false"
+      :transition="false"
       location="bottom start"
       :offset="6"
       min-width="280"

@@ -22,6 +22,8 @@ const props = defineProps<{
   close?: boolean
   /** The stretch of the box alone, its marks large enough for a finger. */
   boxOnly?: boolean
+  /** First and last fret shown, in place of those of the box. */
+  frets?: [number, number] | undefined
 }>()
 const emit = defineEmits<{ choose: [note: number] }>()
 
@@ -48,6 +50,7 @@ const last = computed(() => props.plan.neck.frets.length - 1)
 /** First and last fret shown. */
 const shown = computed<[number, number]>(() => {
   if (!props.boxOnly) return [1, last.value]
+  if (props.frets) return [Math.max(props.frets[0], 1), Math.min(props.frets[1], last.value)]
   const frets = [...(box.value?.notes ?? []), ...onward.value].map((n) => n.fret).filter((f) => f > 0)
   const open = box.value?.notes.some((n) => n.fret === 0)
   const from = open ? 1 : Math.max(Math.min(...frets, last.value), 1)

@@ -101,7 +101,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
         </label>
         <label><input v-model="keptCountIn" type="checkbox" /> two bars counted in</label>
         <label><input v-model="keptDrone" type="checkbox" /> drone on the tonic</label>
-        <label><input v-model="keptVamp" type="checkbox" :disabled="!chords" /> vamp on two chords of the key</label>
+        <label><input v-model="keptVamp" type="checkbox" :disabled="!chords" /> vamp on the chords of the key</label>
         <p class="care">Keep the click quiet in headphones.</p>
       </v-card>
     </v-menu>
