@@ -1,7 +1,6 @@
 package e2e
 
 import (
-	"fmt"
 	"strings"
 	"testing"
 
@@ -243,7 +242,7 @@ func TestKeysAreQuick(t *testing.T) {
 		while (document.querySelector('.picker')?.offsetParent) await new Promise(r => requestAnimationFrame(r))
 		return performance.now() - from
 	})()`)
-	t.Log(fmt.Sprintf("picker gone after %.0f ms", gone))
-	t.Log(fmt.Sprintf("key to drawing: median %.0f ms, slowest %.0f ms", times[12], times[23]))
+	t.Logf("picker gone after %.0f ms", gone)
+	t.Logf("key to drawing: median %.0f ms, slowest %.0f ms", times[12], times[23])
 	assert.Len(t, times, 24, "every key was drawn")
 }
