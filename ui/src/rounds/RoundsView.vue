@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiEyeOffOutline } from '@mdi/js'
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, usePreferredReducedMotion } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import ProblemList from '../shared/brief/ProblemList.vue'
 import WorkHead from '../shared/brief/WorkHead.vue'
@@ -26,6 +26,7 @@ const { current, note, playing, starting, blocked, counting, sounded } = player
 /** The key that is played, or was played last; -1 before the first. */
 const at = computed(() => (current.value < 0 ? -1 : stops.value.findLastIndex((s) => s.first <= current.value)))
 
+const still = usePreferredReducedMotion()
 const head = ref<InstanceType<typeof WorkHead>>()
 const rails = ref<HTMLElement>()
 const { width } = useElementSize(rails)
@@ -38,7 +39,7 @@ const twelve = computed(() => round.value?.brief.round?.through === 'twelve-keys
 
 watch(at, async (i) => {
   await nextTick()
-  if (i >= 0 && playing.value) rails.value?.children[i]?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
+  if (i >= 0 && playing.value) rails.value?.children[i]?.scrollIntoView({ block: 'nearest', behavior: still.value === 'reduce' ? 'instant' : 'smooth' })
 })
 
 function toggle() {

@@ -1,4 +1,4 @@
-import { computed, shallowRef, watch, type Ref } from 'vue'
+import { computed, nextTick, shallowRef, watch, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Brief } from '../../api/client'
 import { useCatalogue } from '../catalogue'
@@ -23,7 +23,12 @@ export function useWork<T extends Made>(screen: string, kept: Ref<string>, usual
   const { value: made, problems, failure: notMade, busy, again } = useLoad(asked, make)
   /** The last brief that something was made of. */
   const worked = shallowRef<Brief>()
-  watch(made, () => (worked.value = asked.value))
+  watch(made, async () => {
+    worked.value = asked.value
+    await nextTick()
+    // What was pressed may have gone with the old plan: the focus stays at the work.
+    if (here.value && document.activeElement === document.body) document.getElementById('main')?.focus({ preventScroll: true })
+  })
   const failure = computed(() => notMade.value || noCatalogue.value)
 
   async function retry() {
