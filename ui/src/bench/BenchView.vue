@@ -3,11 +3,11 @@ import { mdiCompareHorizontal, mdiLadder } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { labelNames } from '../shared/neck/labels'
+import { stretch, stretchNames } from '../shared/neck/stretch'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { changed, noBox, toQuery } from '../shared/brief/query'
 import { toSide } from '../shared/brief/side'
-import { did, keptLabel, keptSpacing, keptStaff, keptStretch } from '../shared/shell/kept'
-import { narrow } from '../shared/shell/narrow'
+import { did, keptLabel, keptSpacing, keptStaff } from '../shared/shell/kept'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import { clickKey, labelKey, speedKeys, useKeys } from '../shared/shell/keys'
 import BoxHead from './BoxHead.vue'
@@ -55,11 +55,6 @@ const everyKey = computed(() => ({
   query: toQuery(changed(brief.value, { 'round.order': 'fourths', 'layout.system': plan.value?.brief.layout?.system, 'run.landOn': undefined, 'run.along': undefined })),
 }))
 
-/** On a phone the neck is cut to the box until the whole of it is asked for. */
-const stretch = computed({
-  get: () => keptStretch.value || (narrow.value ? 'box' : 'whole'),
-  set: (to) => (keptStretch.value = to),
-})
 const seen = ref(new Set<string>())
 
 const head = ref<InstanceType<typeof WorkHead>>()
@@ -145,7 +140,7 @@ useKeys([
         <div class="play">
           <div class="tools">
             <ChoiceRow v-model="keptLabel" :options="labelNames" label="What stands on the marks" />
-            <ChoiceRow v-model="stretch" :options="{ whole: 'whole neck', box: 'the box only' }" label="How much of the neck" />
+            <ChoiceRow v-model="stretch" :options="stretchNames" label="How much of the neck" />
             <ChoiceRow v-model="keptSpacing" :options="{ even: 'even frets', true: 'true' }" label="Fret spacing" />
           </div>
           <NeckDrawing

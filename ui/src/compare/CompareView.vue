@@ -7,10 +7,10 @@ import { changed, noBox, toQuery, type Changes } from '../shared/brief/query'
 import { fromSide, toSide } from '../shared/brief/side'
 import { useLoad } from '../shared/load'
 import { labelNames } from '../shared/neck/labels'
+import { stretch, stretchNames } from '../shared/neck/stretch'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
-import { keptLabel, keptSpacing, keptStretch } from '../shared/shell/kept'
+import { keptLabel, keptSpacing } from '../shared/shell/kept'
 import { labelKey, useKeys } from '../shared/shell/keys'
-import { narrow } from '../shared/shell/narrow'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import CompareSide from './CompareSide.vue'
 
@@ -71,11 +71,6 @@ const frets = computed<[number, number]>(() => {
   return [Math.min(...boxes.map((b) => b.lowFret)), Math.max(...boxes.map((b) => b.highFret))]
 })
 
-const stretch = computed({
-  get: () => keptStretch.value || (narrow.value ? 'box' : 'whole'),
-  set: (to) => (keptStretch.value = to),
-})
-
 useKeys([
   { key: ',', does: 'box before, of all', run: () => stepBox(-1) },
   { key: '.', does: 'next box, of all', run: () => stepBox(1) },
@@ -99,7 +94,7 @@ useKeys([
     </p>
     <div class="tools">
       <ChoiceRow v-model="keptLabel" :options="labelNames" label="What stands on the marks" />
-      <ChoiceRow v-if="briefs.length === 2" v-model="stretch" :options="{ whole: 'whole neck', box: 'the box only' }" label="How much of the neck" />
+      <ChoiceRow v-if="briefs.length === 2" v-model="stretch" :options="stretchNames" label="How much of the neck" />
     </div>
     <TryAgain :text="failure" @again="again" />
     <template v-for="(b, i) in briefs" :key="i">
