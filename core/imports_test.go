@@ -11,12 +11,12 @@ import (
 
 // order is the pipeline: a package may import those before it.
 var order = []string{
-	"table", "english", "pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "fault", "brief", "piece", "plan", "explore", "score", "round",
+	"table", "english", "pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "fault", "brief", "piece", "plan", "explore", "score", "round", "ladder",
 }
 
 // afterPlan do not import each other; planless are not to reach a plan.
 var (
-	afterPlan = []string{"explore", "round"}
+	afterPlan = []string{"explore", "round", "ladder"}
 	planless  = []string{"core/piece", "core/score", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab", "sound"}
 )
 

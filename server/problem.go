@@ -15,6 +15,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/fault"
+	"evenladder/core/ladder"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -106,7 +107,7 @@ func (jsonBinder) Bind(c *echo.Context, target any) error {
 			return err
 		}
 	}
-	if len(data) > MaxBodyBytes {
+	if _, long := target.(*ladder.Request); len(data) > MaxBodyBytes && !long { // a log may be long
 		return echo.ErrStatusRequestEntityTooLarge
 	}
 	return fault.Decode(data, "body", target)

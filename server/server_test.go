@@ -199,6 +199,9 @@ func TestAnswersKeepTheContract(t *testing.T) {
 	for _, stop := range into[struct{ Stops []json.RawMessage }](t, c.call("POST", "/api/v1/nearest", `{"brief": `+dorian+`, "changes": [{"tonic": "Eb", "name": "mixolydian"}]}`)).Stops {
 		check("NearestStop", answer{body: string(stop)})
 	}
+	check("Ladder", c.call("POST", "/api/v1/ladder", `{"brief": `+dorian+`, "log": [{"at": "2026-10-05T16:00:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}, {"at": "2026-10-05T16:02:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}, {"at": "2026-10-05T16:03:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}]}`))
+	check("LogEntry", c.call("POST", "/api/v1/log", `{"brief": `+dorian+`, "perBeat": 1, "tempoBpm": 60, "result": "clean"}`))
+	check("Ladder", c.call("POST", "/api/v1/practise", `{"brief": `+dorian+`}`))
 	check("FingerReason", c.call("POST", "/api/v1/plan/why?note=0", dorian))
 	assert.Regexp(t, `^\{"why":"Index finger`, c.call("POST", "/api/v1/plan/why?note=0", dorian).body)
 	for _, choice := range into[struct{ Choices []json.RawMessage }](t, c.call("POST", "/api/v1/plan/onward", dorian)).Choices {

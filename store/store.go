@@ -82,6 +82,9 @@ func migrate(ctx context.Context, db *sql.DB) error {
 	return err
 }
 
+// Now is the time by the clock of the store.
+func (s *Store) Now() time.Time { return s.now() }
+
 // Ping reports whether the store answers.
 func (s *Store) Ping(ctx context.Context) error {
 	var one int

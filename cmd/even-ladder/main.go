@@ -40,7 +40,7 @@ func main() {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(serveCommand(), demoCommand(), planCommand(), roundCommand(), documentCommand())
+	root.AddCommand(serveCommand(), demoCommand(), planCommand(), roundCommand(), documentCommand(), ladderCommand())
 	if err := root.ExecuteContext(ctx); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		stop()

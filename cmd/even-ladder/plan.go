@@ -8,6 +8,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/fault"
+	"evenladder/core/ladder"
 	"evenladder/core/plan"
 	"evenladder/core/rhythm"
 	"evenladder/core/round"
@@ -59,6 +60,38 @@ func roundCommand() *cobra.Command {
 	file.of(c, "kind of file; JSON without it")
 	c.Flags().StringVar(&layout, "layout", draw.FourToAPage, "pages or summary")
 	return c
+}
+
+func ladderCommand() *cobra.Command {
+	return &cobra.Command{
+		Use:   "ladder < request.json",
+		Short: "Write the rungs from a start to a goal as JSON, and the next one from a log",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			data, err := readAtMost(cmd.InOrStdin(), "request", server.MaxExportBytes)
+			if err != nil {
+				return err
+			}
+			var request ladder.Request
+			if err := fault.Decode(data, "request", &request); err != nil {
+				return err
+			}
+			l, err := ladder.Build(request)
+			if err != nil {
+				return err
+			}
+			return json.NewEncoder(cmd.OutOrStdout()).Encode(l)
+		},
+	}
+}
+
+// readAtMost reads no more than the server would.
+func readAtMost(r io.Reader, what string, bytes int) ([]byte, error) {
+	data, err := io.ReadAll(io.LimitReader(r, int64(bytes)+1))
+	if err == nil && len(data) > bytes {
+		err = fault.At(what, "more than %d kB were given: give at most that", bytes>>10)
+	}
+	return data, err
 }
 
 func documentCommand() *cobra.Command {

@@ -21,7 +21,7 @@ func TestRowsAndMembersBelongTogether(t *testing.T) {
 	var walk func(prefix string, of reflect.Type)
 	walk = func(prefix string, of reflect.Type) {
 		for _, m := range fault.FieldsOf(of) {
-			member := of.Field(m.Index).Type
+			member := of.FieldByIndex(m.Index).Type
 			if member.Kind() == reflect.Struct {
 				walk(prefix+m.Name+".", member)
 				continue

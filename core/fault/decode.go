@@ -11,6 +11,7 @@ import (
 	"slices"
 	"sort"
 	"strings"
+	"time"
 )
 
 // Decode reads one JSON object into a struct, by the names of its JSON tags. A
@@ -111,7 +112,7 @@ func (r *reader) object(path string, given map[string]any, into reflect.Value) {
 			unknown = append(unknown, name)
 			continue
 		}
-		r.value(path+fields[i].Name, given[name], into.Field(fields[i].Index))
+		r.value(path+fields[i].Name, given[name], into.FieldByIndex(fields[i].Index))
 	}
 	if len(unknown) == 0 {
 		return
@@ -133,6 +134,14 @@ func (r *reader) value(path string, given any, into reflect.Value) {
 		return
 	}
 	ok := false
+	if at, is := into.Addr().Interface().(*time.Time); is {
+		text, _ := given.(string)
+		var err error
+		if *at, err = time.Parse(time.RFC3339, text); err != nil {
+			r.faults.Addf(path, "%s was given: give a time such as 2026-10-05T16:00:00Z", said(given))
+		}
+		return
+	}
 	switch into.Kind() {
 	case reflect.Pointer:
 		inner := reflect.New(into.Type().Elem())
@@ -217,15 +226,15 @@ func number(given any, into reflect.Value) bool {
 // Member is a field of a struct by its JSON name.
 type Member struct {
 	Name  string
-	Index int
+	Index []int // as reflect goes to it, through embedded structs
 }
 
 // FieldsOf lists the fields of a struct that JSON has, in their order.
 func FieldsOf(t reflect.Type) []Member {
 	out := make([]Member, 0, t.NumField())
-	for i := range t.NumField() {
-		if name, _, _ := strings.Cut(t.Field(i).Tag.Get("json"), ","); name != "" && name != "-" {
-			out = append(out, Member{name, i})
+	for _, f := range reflect.VisibleFields(t) {
+		if name, _, _ := strings.Cut(f.Tag.Get("json"), ","); name != "" && name != "-" {
+			out = append(out, Member{name, f.Index})
 		}
 	}
 	return out

@@ -14,6 +14,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/explore"
+	"evenladder/core/ladder"
 	"evenladder/core/neck"
 	"evenladder/core/piece"
 	"evenladder/core/plan"
@@ -54,6 +55,27 @@ func (e CatalogueFieldKind) Valid() bool {
 	case CatalogueFieldKindWhole:
 		return true
 	case CatalogueFieldKindWholes:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LogEntryResult.
+const (
+	Clean  LogEntryResult = "clean"
+	Nearly LogEntryResult = "nearly"
+	NotYet LogEntryResult = "not-yet"
+)
+
+// Valid indicates whether the value is a known member of the LogEntryResult enum.
+func (e LogEntryResult) Valid() bool {
+	switch e {
+	case Clean:
+		return true
+	case Nearly:
+		return true
+	case NotYet:
 		return true
 	default:
 		return false
@@ -297,11 +319,39 @@ type KeptList struct {
 // Key defines model for Key.
 type Key = piece.Key
 
+// Ladder defines model for Ladder.
+type Ladder = ladder.Ladder
+
+// LadderRequest defines model for LadderRequest.
+type LadderRequest = ladder.Request
+
+// LadderStep defines model for LadderStep.
+type LadderStep = ladder.Step
+
 // LayoutBrief How the neck is divided into boxes.
 type LayoutBrief = brief.Layout
 
 // Limits Openings of the hand in mm between index and middle, middle and ring, ring and little finger.
 type Limits = brief.Limits
+
+// LogEntry defines model for LogEntry.
+type LogEntry struct {
+	At time.Time `json:"at"`
+
+	// Brief What to play; only the instrument and the scale are needed.
+	Brief          Brief          `json:"brief"`
+	Id             string         `json:"id"`
+	NotesPerMinute int            `json:"notesPerMinute"`
+	PerBeat        int            `json:"perBeat"`
+	Remark         string         `json:"remark"`
+	Result         LogEntryResult `json:"result"`
+	Seconds        int            `json:"seconds"`
+	Sentence       string         `json:"sentence"`
+	TempoBpm       int            `json:"tempoBpm"`
+}
+
+// LogEntryResult defines model for LogEntry.Result.
+type LogEntryResult string
 
 // NearestStop defines model for NearestStop.
 type NearestStop = explore.NearestStop
@@ -415,6 +465,33 @@ type ReadFormulaParams struct {
 	Text string `form:"text" json:"text"`
 }
 
+// ListLogParams defines parameters for ListLog.
+type ListLogParams struct {
+	// After Next of the page before.
+	After *string `form:"after,omitempty" json:"after,omitempty"`
+
+	// Limit Entries, 1 to 500.
+	Limit *string `form:"limit,omitempty" json:"limit,omitempty"`
+
+	// Result Of this result alone.
+	Result *string `form:"result,omitempty" json:"result,omitempty"`
+}
+
+// AppendLogJSONBody defines parameters for AppendLog.
+type AppendLogJSONBody struct {
+	// Brief What to play; only the instrument and the scale are needed.
+	Brief   Brief `json:"brief"`
+	PerBeat int   `json:"perBeat"`
+
+	// Remark The player's own, up to 500 characters.
+	Remark *string `json:"remark,omitempty"`
+	Result string  `json:"result"`
+
+	// Seconds That it took, up to 14400.
+	Seconds  *int `json:"seconds,omitempty"`
+	TempoBpm int  `json:"tempoBpm"`
+}
+
 // FindNearestJSONBody defines parameters for FindNearest.
 type FindNearestJSONBody struct {
 	// Brief What to play; only the instrument and the scale are needed.
@@ -515,6 +592,12 @@ type ComparePlansJSONRequestBody ComparePlansJSONBody
 // ListCompareSetsJSONRequestBody defines body for ListCompareSets for application/json ContentType.
 type ListCompareSetsJSONRequestBody = Brief
 
+// MakeLadderJSONRequestBody defines body for MakeLadder for application/json ContentType.
+type MakeLadderJSONRequestBody = LadderRequest
+
+// AppendLogJSONRequestBody defines body for AppendLog for application/json ContentType.
+type AppendLogJSONRequestBody AppendLogJSONBody
+
 // FindNearestJSONRequestBody defines body for FindNearest for application/json ContentType.
 type FindNearestJSONRequestBody FindNearestJSONBody
 
@@ -535,6 +618,9 @@ type ListSightsJSONRequestBody = Brief
 
 // ExplainFingerJSONRequestBody defines body for ExplainFinger for application/json ContentType.
 type ExplainFingerJSONRequestBody = Brief
+
+// PractiseJSONRequestBody defines body for Practise for application/json ContentType.
+type PractiseJSONRequestBody = LadderRequest
 
 // MakeRoundJSONRequestBody defines body for MakeRound for application/json ContentType.
 type MakeRoundJSONRequestBody = Brief
@@ -572,6 +658,21 @@ type ServerInterface interface {
 	// (GET /api/v1/formula)
 	ReadFormula(ctx *echo.Context, params ReadFormulaParams) error
 
+	// (POST /api/v1/ladder)
+	MakeLadder(ctx *echo.Context) error
+
+	// (GET /api/v1/log)
+	ListLog(ctx *echo.Context, params ListLogParams) error
+
+	// (POST /api/v1/log)
+	AppendLog(ctx *echo.Context) error
+
+	// (GET /api/v1/log/csv)
+	ExportLog(ctx *echo.Context) error
+
+	// (POST /api/v1/log/{id}/take-back)
+	TakeBack(ctx *echo.Context, id ID) error
+
 	// (POST /api/v1/nearest)
 	FindNearest(ctx *echo.Context) error
 
@@ -592,6 +693,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/plan/why)
 	ExplainFinger(ctx *echo.Context, params ExplainFingerParams) error
+
+	// (POST /api/v1/practise)
+	Practise(ctx *echo.Context) error
 
 	// (POST /api/v1/round)
 	MakeRound(ctx *echo.Context) error
@@ -717,6 +821,81 @@ func (w *ServerInterfaceWrapper) ReadFormula(ctx *echo.Context) error {
 	return err
 }
 
+// MakeLadder converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeLadder(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeLadder(ctx)
+	return err
+}
+
+// ListLog converts echo context to params.
+func (w *ServerInterfaceWrapper) ListLog(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListLogParams
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// ------------- Optional query parameter "result" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "result", ctx.QueryParams(), &params.Result, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter result: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListLog(ctx, params)
+	return err
+}
+
+// AppendLog converts echo context to params.
+func (w *ServerInterfaceWrapper) AppendLog(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.AppendLog(ctx)
+	return err
+}
+
+// ExportLog converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportLog(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportLog(ctx)
+	return err
+}
+
+// TakeBack converts echo context to params.
+func (w *ServerInterfaceWrapper) TakeBack(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.TakeBack(ctx, id)
+	return err
+}
+
 // FindNearest converts echo context to params.
 func (w *ServerInterfaceWrapper) FindNearest(ctx *echo.Context) error {
 	var err error
@@ -830,6 +1009,15 @@ func (w *ServerInterfaceWrapper) ExplainFinger(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ExplainFinger(ctx, params)
+	return err
+}
+
+// Practise converts echo context to params.
+func (w *ServerInterfaceWrapper) Practise(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Practise(ctx)
 	return err
 }
 
@@ -1214,6 +1402,12 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/plan/onward", wrapper.ListWaysOn, options.OperationMiddlewares["listWaysOn"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/score", wrapper.WriteScore, options.OperationMiddlewares["writeScore"]...)
 	router.POST(options.BaseURL+"/api/v1/compare", wrapper.ComparePlans, options.OperationMiddlewares["comparePlans"]...)
+	router.POST(options.BaseURL+"/api/v1/ladder", wrapper.MakeLadder, options.OperationMiddlewares["makeLadder"]...)
+	router.POST(options.BaseURL+"/api/v1/practise", wrapper.Practise, options.OperationMiddlewares["practise"]...)
+	router.GET(options.BaseURL+"/api/v1/log", wrapper.ListLog, options.OperationMiddlewares["listLog"]...)
+	router.POST(options.BaseURL+"/api/v1/log", wrapper.AppendLog, options.OperationMiddlewares["appendLog"]...)
+	router.GET(options.BaseURL+"/api/v1/log/csv", wrapper.ExportLog, options.OperationMiddlewares["exportLog"]...)
+	router.POST(options.BaseURL+"/api/v1/log/:id/take-back", wrapper.TakeBack, options.OperationMiddlewares["takeBack"]...)
 	router.POST(options.BaseURL+"/api/v1/compare/sets", wrapper.ListCompareSets, options.OperationMiddlewares["listCompareSets"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/sights", wrapper.ListSights, options.OperationMiddlewares["listSights"]...)
 	router.POST(options.BaseURL+"/api/v1/nearest", wrapper.FindNearest, options.OperationMiddlewares["findNearest"]...)
@@ -1469,6 +1663,211 @@ type ReadFormuladefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReadFormuladefaultApplicationProblemPlusJSONResponse) VisitReadFormulaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeLadderRequestObject struct {
+	Body *MakeLadderJSONRequestBody
+}
+
+type MakeLadderResponseObject interface {
+	VisitMakeLadderResponse(w http.ResponseWriter) error
+}
+
+type MakeLadder200JSONResponse Ladder
+
+func (response MakeLadder200JSONResponse) VisitMakeLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeLadderdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeLadderdefaultApplicationProblemPlusJSONResponse) VisitMakeLadderResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLogRequestObject struct {
+	Params ListLogParams
+}
+
+type ListLogResponseObject interface {
+	VisitListLogResponse(w http.ResponseWriter) error
+}
+
+type ListLog200JSONResponse struct {
+	Entries []LogEntry `json:"entries"`
+	Next    *string    `json:"next,omitempty"`
+}
+
+func (response ListLog200JSONResponse) VisitListLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLogdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListLogdefaultApplicationProblemPlusJSONResponse) VisitListLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AppendLogRequestObject struct {
+	Body *AppendLogJSONRequestBody
+}
+
+type AppendLogResponseObject interface {
+	VisitAppendLogResponse(w http.ResponseWriter) error
+}
+
+type AppendLog201JSONResponse LogEntry
+
+func (response AppendLog201JSONResponse) VisitAppendLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AppendLogdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AppendLogdefaultApplicationProblemPlusJSONResponse) VisitAppendLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportLogRequestObject struct {
+}
+
+type ExportLogResponseObject interface {
+	VisitExportLogResponse(w http.ResponseWriter) error
+}
+
+type ExportLog200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportLog200TextcsvResponse struct {
+	Body          io.Reader
+	Headers       ExportLog200ResponseHeaders
+	ContentLength int64
+}
+
+func (response ExportLog200TextcsvResponse) VisitExportLogResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportLogdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportLogdefaultApplicationProblemPlusJSONResponse) VisitExportLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeBackRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type TakeBackResponseObject interface {
+	VisitTakeBackResponse(w http.ResponseWriter) error
+}
+
+type TakeBack204Response struct {
+}
+
+func (response TakeBack204Response) VisitTakeBackResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type TakeBackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TakeBackdefaultApplicationProblemPlusJSONResponse) VisitTakeBackResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1769,6 +2168,45 @@ type ExplainFingerdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ExplainFingerdefaultApplicationProblemPlusJSONResponse) VisitExplainFingerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PractiseRequestObject struct {
+	Body *PractiseJSONRequestBody
+}
+
+type PractiseResponseObject interface {
+	VisitPractiseResponse(w http.ResponseWriter) error
+}
+
+type Practise200JSONResponse Ladder
+
+func (response Practise200JSONResponse) VisitPractiseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PractisedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PractisedefaultApplicationProblemPlusJSONResponse) VisitPractiseResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2340,6 +2778,21 @@ type StrictServerInterface interface {
 	// (GET /api/v1/formula)
 	ReadFormula(ctx context.Context, request ReadFormulaRequestObject) (ReadFormulaResponseObject, error)
 
+	// (POST /api/v1/ladder)
+	MakeLadder(ctx context.Context, request MakeLadderRequestObject) (MakeLadderResponseObject, error)
+
+	// (GET /api/v1/log)
+	ListLog(ctx context.Context, request ListLogRequestObject) (ListLogResponseObject, error)
+
+	// (POST /api/v1/log)
+	AppendLog(ctx context.Context, request AppendLogRequestObject) (AppendLogResponseObject, error)
+
+	// (GET /api/v1/log/csv)
+	ExportLog(ctx context.Context, request ExportLogRequestObject) (ExportLogResponseObject, error)
+
+	// (POST /api/v1/log/{id}/take-back)
+	TakeBack(ctx context.Context, request TakeBackRequestObject) (TakeBackResponseObject, error)
+
 	// (POST /api/v1/nearest)
 	FindNearest(ctx context.Context, request FindNearestRequestObject) (FindNearestResponseObject, error)
 
@@ -2360,6 +2813,9 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/plan/why)
 	ExplainFinger(ctx context.Context, request ExplainFingerRequestObject) (ExplainFingerResponseObject, error)
+
+	// (POST /api/v1/practise)
+	Practise(ctx context.Context, request PractiseRequestObject) (PractiseResponseObject, error)
 
 	// (POST /api/v1/round)
 	MakeRound(ctx context.Context, request MakeRoundRequestObject) (MakeRoundResponseObject, error)
@@ -2641,6 +3097,171 @@ func (sh *strictHandler) ReadFormula(ctx *echo.Context, params ReadFormulaParams
 		return err
 	} else if validResponse, ok := response.(ReadFormulaResponseObject); ok {
 		return validResponse.VisitReadFormulaResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeLadder operation middleware
+func (sh *strictHandler) MakeLadder(ctx *echo.Context) error {
+	var request MakeLadderRequestObject
+
+	var body MakeLadderJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeLadder(ctx.Request().Context(), request.(MakeLadderRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeLadder")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeLadderResponseObject); ok {
+		return validResponse.VisitMakeLadderResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListLog operation middleware
+func (sh *strictHandler) ListLog(ctx *echo.Context, params ListLogParams) error {
+	var request ListLogRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListLog(ctx.Request().Context(), request.(ListLogRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListLog")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListLogResponseObject); ok {
+		return validResponse.VisitListLogResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// AppendLog operation middleware
+func (sh *strictHandler) AppendLog(ctx *echo.Context) error {
+	var request AppendLogRequestObject
+
+	var body AppendLogJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AppendLog(ctx.Request().Context(), request.(AppendLogRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AppendLog")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(AppendLogResponseObject); ok {
+		return validResponse.VisitAppendLogResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportLog operation middleware
+func (sh *strictHandler) ExportLog(ctx *echo.Context) error {
+	var request ExportLogRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportLog(ctx.Request().Context(), request.(ExportLogRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportLog")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportLogResponseObject); ok {
+		return validResponse.VisitExportLogResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// TakeBack operation middleware
+func (sh *strictHandler) TakeBack(ctx *echo.Context, id ID) error {
+	var request TakeBackRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TakeBack(ctx.Request().Context(), request.(TakeBackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TakeBack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(TakeBackResponseObject); ok {
+		return validResponse.VisitTakeBackResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -2967,6 +3588,52 @@ func (sh *strictHandler) ExplainFinger(ctx *echo.Context, params ExplainFingerPa
 		return err
 	} else if validResponse, ok := response.(ExplainFingerResponseObject); ok {
 		return validResponse.VisitExplainFingerResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Practise operation middleware
+func (sh *strictHandler) Practise(ctx *echo.Context) error {
+	var request PractiseRequestObject
+
+	var body PractiseJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Practise(ctx.Request().Context(), request.(PractiseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Practise")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PractiseResponseObject); ok {
+		return validResponse.VisitPractiseResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

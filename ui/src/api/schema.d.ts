@@ -119,6 +119,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The rungs from a start to a goal, and the next one from the log that is given. */
+        post: operations["makeLadder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The ladder of a brief with the next rung from the log that is kept here. A log in the request is not read. */
+        post: operations["practise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every try that counts, the latest first. */
+        get: operations["listLog"];
+        put?: never;
+        /** @description Writes a try down. Nothing in the log is changed. */
+        post: operations["appendLog"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The whole log as a table, the earliest first. */
+        get: operations["exportLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log/{id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Writes down that a try does not count. */
+        post: operations["takeBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/compare/sets": {
         parameters: {
             query?: never;
@@ -753,6 +841,75 @@ export interface components {
             onlyFirst: string[];
             onlySecond: string[];
         };
+        LadderStep: {
+            perBeat: number;
+            tempoBpm: number;
+        };
+        LadderRequest: {
+            brief: components["schemas"]["Brief"];
+            from?: components["schemas"]["LadderStep"];
+            goal?: components["schemas"]["LadderStep"];
+            way?: string;
+            log?: {
+                /** Format: date-time */
+                at: string;
+                perBeat: number;
+                tempoBpm: number;
+                /** @description clean, nearly or not-yet. */
+                result: string;
+            }[];
+            /** Format: date-time */
+            now?: string;
+        };
+        Ladder: {
+            from: components["schemas"]["LadderStep"];
+            goal: components["schemas"]["LadderStep"];
+            way: string;
+            rungs: {
+                perBeat: number;
+                tempoBpm: number;
+                notesPerMinute: number;
+                name: string;
+                /** @description A bar as it is counted aloud. */
+                count: string;
+                /** @description Index of the neighbour that has as many notes a minute. */
+                sameSpeedAs: number | null;
+                tries: number;
+                clean: number;
+            }[];
+            /** @description Index of the rung to play now. */
+            next: number;
+            /** @enum {string} */
+            step: "start" | "up" | "stay" | "down";
+            why: string;
+            reached: boolean;
+            /** @description With a try. */
+            days: number;
+            sticks?: {
+                rung: number;
+                words: string;
+                proposals: {
+                    kind: string;
+                    words: string;
+                    brief: components["schemas"]["Brief"];
+                    rung: components["schemas"]["LadderStep"];
+                }[];
+            };
+        };
+        LogEntry: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            brief: components["schemas"]["Brief"];
+            sentence: string;
+            perBeat: number;
+            tempoBpm: number;
+            notesPerMinute: number;
+            /** @enum {string} */
+            result: "clean" | "nearly" | "not-yet";
+            seconds: number;
+            remark: string;
+        };
         CompareSet: {
             id: string;
             title: string;
@@ -1347,6 +1504,164 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Comparison"];
                 };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeLadder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LadderRequest"];
+            };
+        };
+        responses: {
+            /** @description The ladder. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ladder"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    practise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LadderRequest"];
+            };
+        };
+        responses: {
+            /** @description The ladder. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ladder"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listLog: {
+        parameters: {
+            query?: {
+                /** @description Next of the page before. */
+                after?: string;
+                /** @description Entries, 1 to 500. */
+                limit?: string;
+                /** @description Of this result alone. */
+                result?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of the log. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        entries: components["schemas"]["LogEntry"][];
+                        next?: string;
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    appendLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    brief: components["schemas"]["Brief"];
+                    perBeat: number;
+                    tempoBpm: number;
+                    result: string;
+                    /** @description That it took, up to 14400. */
+                    seconds?: number;
+                    /** @description The player's own, up to 500 characters. */
+                    remark?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The try as it is kept. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    exportLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["AnyProblem"];
         };

@@ -1,0 +1,161 @@
+// Package ladder is how something is practised from a tempo at which it is clean to
+// the one that is wanted: rung by rung, and which rung comes next.
+//
+// A Rung is a subdivision at a tempo; the measure that compares two of them is
+// notes a minute. Rungs makes the ladder in one of the Ways. Next reads the log of
+// tries and says which rung to play now and why: two clean running go one up, a
+// try that is not yet there goes one down, a fortnight without a try too. All of it
+// is a function of the log and the time; nothing is remembered.
+package ladder
+
+import (
+	"strings"
+	"time"
+
+	"evenladder/core/brief"
+	"evenladder/core/fault"
+	"evenladder/core/plan"
+	"evenladder/core/rhythm"
+	"evenladder/core/table"
+)
+
+// Step is a subdivision at a tempo.
+type Step struct {
+	PerBeat  int `json:"perBeat"`  // notes to the beat, 1 to 6
+	TempoBPM int `json:"tempoBpm"` // whole beats a minute, 20 to 320
+}
+
+// NotesPerMinute is the measure that compares steps.
+func (s Step) NotesPerMinute() int { return s.PerBeat * s.TempoBPM }
+
+// Rung is a step of a ladder.
+type Rung struct {
+	Step
+	NotesPerMinute int    `json:"notesPerMinute"`
+	Name           string `json:"name"`        // "sixteenths at 72"
+	Count          string `json:"count"`       // a bar as it is counted aloud
+	SameSpeedAs    *int   `json:"sameSpeedAs"` // index of the neighbour that has as many notes a minute
+	Tries          int    `json:"tries"`       // in the log
+	Clean          int    `json:"clean"`       // of them
+}
+
+// Request asks for a ladder. Now is the time of asking, which the core does not
+// know by itself; tries after it are refused.
+type Request struct {
+	Brief brief.Brief `json:"brief"`
+	From  *Step       `json:"from,omitempty"` // the slowest; usual where it is not given
+	Goal  *Step       `json:"goal,omitempty"` // the fastest; the brief's own rhythm where it is not given
+	Way   string      `json:"way,omitempty"`
+	Log   []Try       `json:"log,omitempty"`
+	Now   *time.Time  `json:"now,omitempty"`
+}
+
+// Ladder is the answer: the rungs, and the one to play now.
+type Ladder struct {
+	From    Step   `json:"from"`
+	Goal    Step   `json:"goal"`
+	Way     string `json:"way"`
+	Rungs   []Rung `json:"rungs"`
+	Next    int    `json:"next"` // index of the rung to play now
+	Step    string `json:"step"` // how it comes out of the log: start, up, stay or down
+	Why     string `json:"why"`
+	Reached bool   `json:"reached"`          // the goal was clean twice running
+	Days    int    `json:"days"`             // with a try
+	Sticks  *Stick `json:"sticks,omitempty"` // where it does not go on
+}
+
+// MaxTries bounds a log.
+const MaxTries = 10_000
+
+// Build works a ladder out. What cannot be met is a fault.List.
+func Build(r Request) (Ladder, error) {
+	p, err := plan.Build(r.Brief)
+	var faults fault.List
+	faults.Under("brief.", err)
+	if err != nil && len(faults) == 0 {
+		return Ladder{}, err
+	}
+	if len(faults) > 0 {
+		return Ladder{}, faults
+	}
+	own := p.Run.Rhythm
+	l := Ladder{Goal: stepOr(r.Goal, Step{own.PerBeat, own.TempoBPM}), Way: r.Way}
+	l.From = stepOr(r.From, usualStart(l.Goal))
+	if l.Way == "" {
+		l.Way = Ways[0].ID
+	}
+	check(&faults, "from", l.From)
+	check(&faults, "goal", l.Goal)
+	way, ok := table.Find(Ways, l.Way)
+	if !ok {
+		faults.Add("way", fault.Word(l.Way, table.IDs(Ways)))
+	}
+	if len(faults) == 0 && l.From.NotesPerMinute() > l.Goal.NotesPerMinute() {
+		faults.Addf("goal", "%d notes a minute lie below the %d of the start: give a goal of %d or more", l.Goal.NotesPerMinute(), l.From.NotesPerMinute(), l.From.NotesPerMinute())
+	}
+	checkLog(&faults, r.Log, r.Now)
+	if len(faults) > 0 {
+		return Ladder{}, faults
+	}
+	for _, s := range climb(way, l.From, l.Goal) {
+		l.Rungs = append(l.Rungs, rungOf(s, own))
+	}
+	nameNeighbours(l.Rungs)
+	tries := l.onRungs(r.Log)
+	l.read(tries, r.Now)
+	l.Sticks = l.stick(p, tries, r.Now)
+	return l, nil
+}
+
+func stepOr(given *Step, usual Step) Step {
+	if given != nil {
+		return *given
+	}
+	return usual
+}
+
+// usualStart is where a ladder begins when nobody says: quarters at the goal's
+// tempo, or slower where the goal itself is slow. Common practice.
+func usualStart(goal Step) Step {
+	tempo := min(goal.TempoBPM, usualStartBPM)
+	return Step{1, min(tempo, goal.NotesPerMinute())}
+}
+
+const usualStartBPM = 60
+
+func check(f *fault.List, field string, s Step) {
+	f.Between(field+".perBeat", s.PerBeat, rhythm.MinPerBeat, rhythm.MaxPerBeat)
+	f.Between(field+".tempoBpm", s.TempoBPM, rhythm.MinTempoBPM, rhythm.MaxTempoBPM)
+}
+
+// rungOf is a step as a rung in the meter of what is played.
+func rungOf(s Step, own rhythm.Rhythm) Rung {
+	r := own
+	r.PerBeat, r.TempoBPM, r.PickUp, r.AccentEvery = s.PerBeat, s.TempoBPM, 0, 0
+	counts := make([]string, r.PerBeat*r.BeatsPerBar)
+	for i := range counts {
+		counts[i] = r.Slot(i).Count
+	}
+	return Rung{
+		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: r.SubdivisionName(s.PerBeat) + " at " + itoa(s.TempoBPM),
+		Count: strings.ReplaceAll(strings.Join(counts, " "), "&", "and"),
+	}
+}
+
+// nameNeighbours lets two neighbours of one speed name each other.
+func nameNeighbours(rungs []Rung) {
+	for i := range rungs {
+		for _, other := range []int{i - 1, i + 1} {
+			if other >= 0 && other < len(rungs) && rungs[other].NotesPerMinute == rungs[i].NotesPerMinute && rungs[i].SameSpeedAs == nil {
+				rungs[i].SameSpeedAs = &other
+			}
+		}
+	}
+}
+
+// Work is a brief without its rung, as the log looks it up: two briefs that differ
+// in subdivision and tempo alone are one work.
+func Work(b brief.Brief) brief.Brief {
+	b.Rhythm.PerBeat, b.Rhythm.TempoBPM = nil, nil
+	return brief.Fields.Short(b)
+}

@@ -1,0 +1,145 @@
+package ladder
+
+import (
+	"fmt"
+	"time"
+
+	"evenladder/core/brief"
+	"evenladder/core/english"
+	"evenladder/core/layout"
+	"evenladder/core/pitch"
+	"evenladder/core/plan"
+	"evenladder/core/run"
+)
+
+// Stick is a rung on which it does not go on, and what might help.
+type Stick struct {
+	Rung      int        `json:"rung"`
+	Words     string     `json:"words"`
+	Proposals []Proposal `json:"proposals"`
+}
+
+// Proposal is something else to practise where a rung sticks.
+type Proposal struct {
+	Kind  string      `json:"kind"` // fewer-notes, subdivision or comfortable
+	Words string      `json:"words"`
+	Brief brief.Brief `json:"brief"` // what to play
+	Rung  Step        `json:"rung"`  // and how fast
+}
+
+// A rung sticks where so many tries of it within a week were not there yet.
+const (
+	stickTries = 3
+	stickDays  = 7 * 24 * time.Hour
+)
+
+// stick finds where the ladder sticks in the week before now, nil where it does
+// not.
+func (l *Ladder) stick(p plan.Plan, tries []onRung, now *time.Time) *Stick {
+	if len(tries) == 0 {
+		return nil
+	}
+	end := tries[len(tries)-1].At
+	if now != nil {
+		end = *now
+	}
+	failed := make([]int, len(l.Rungs))
+	at := -1
+	for _, t := range tries {
+		if t.Result == NotYet && end.Sub(t.At) <= stickDays {
+			if failed[t.rung]++; failed[t.rung] >= stickTries {
+				at = t.rung
+			}
+		}
+	}
+	if at < 0 {
+		return nil
+	}
+	s := &Stick{Rung: at, Words: fmt.Sprintf("%s was not there yet %s within a week.", english.Capital(l.Rungs[at].Name), english.Times(failed[at])), Proposals: []Proposal{}}
+	step := l.Rungs[at].Step
+	for _, propose := range []func(plan.Plan, Step) (Proposal, bool){fewerNotes, anotherSubdivision, whereItIsComfortable} {
+		if made, ok := propose(p, step); ok {
+			made.Brief.Rhythm.PerBeat, made.Brief.Rhythm.TempoBPM = &made.Rung.PerBeat, &made.Rung.TempoBPM
+			s.Proposals = append(s.Proposals, made)
+		}
+	}
+	return s
+}
+
+// fewerNotes plays the way up alone, else the lower half of the strings.
+func fewerNotes(p plan.Plan, at Step) (Proposal, bool) {
+	b := p.Brief
+	if b.Run.Direction == string(run.UpDown) {
+		b.Run.Direction = string(run.Up)
+		if up, err := plan.Build(b); err == nil && up.Run.Notes < p.Run.Notes {
+			return Proposal{"fewer-notes", fmt.Sprintf("The way up alone: %d notes, not %d.", up.Run.Notes, p.Run.Notes), b, at}, true
+		}
+	}
+	strs := b.Layout.Strings
+	if len(strs) < 3 {
+		return Proposal{}, false
+	}
+	b.Layout.Strings, b.Layout.Box, b.Run.LandOn, b.Run.Along, b.Hand.Fingers = strs[:(len(strs)+1)/2], nil, nil, 0, nil
+	few, err := plan.Build(b)
+	if err != nil || few.Run.Notes >= p.Run.Notes {
+		return Proposal{}, false
+	}
+	return Proposal{"fewer-notes", fmt.Sprintf("Half of the strings: %d notes, not %d.", few.Run.Notes, p.Run.Notes), b, at}, true
+}
+
+// anotherSubdivision has as many notes a minute, fewer to the beat, or more where
+// there are none fewer.
+func anotherSubdivision(p plan.Plan, at Step) (Proposal, bool) {
+	for _, perBeat := range []int{at.PerBeat - 1, at.PerBeat + 1, at.PerBeat - 2, at.PerBeat + 2} {
+		if perBeat < 1 || at.NotesPerMinute()%perBeat != 0 {
+			continue
+		}
+		other := Step{perBeat, at.NotesPerMinute() / perBeat}
+		b := p.Brief
+		b.Rhythm.PerBeat, b.Rhythm.TempoBPM, b.Rhythm.Swing = &other.PerBeat, &other.TempoBPM, false
+		made, err := plan.Build(b)
+		if err != nil {
+			continue
+		}
+		words := fmt.Sprintf("%s at %d: as many notes a minute, counted otherwise.", english.Capital(made.Run.Rhythm.SubdivisionName(perBeat)), other.TempoBPM)
+		return Proposal{"subdivision", words, b, other}, true
+	}
+	return Proposal{}, false
+}
+
+// whereItIsComfortable is the same shape up the neck, to be brought down a fret at
+// a time.
+func whereItIsComfortable(p plan.Plan, at Step) (Proposal, bool) {
+	if p.Comfort == nil || len(p.Comfort.Days) == 0 {
+		return Proposal{}, false
+	}
+	first := p.Comfort.Days[0]
+	b := p.Brief
+	b.Scale.Tonic = first.Tonic
+	b.Run.LandOn, b.Run.Along, b.Hand.Fingers = nil, 0, nil
+	box := nearestBox(b, first.Fret)
+	if box < 0 {
+		return Proposal{}, false
+	}
+	b.Layout.Box, b.Layout.BoxOctave = &box, nil
+	words := fmt.Sprintf("The same shape from fret %d, in %s, where it is comfortable; then down a fret at a time.", first.Fret, pitch.Pretty(first.Tonic))
+	return Proposal{"comfortable", words, b, at}, true
+}
+
+// nearestBox is the box whose lowest stopped fret lies nearest to a fret, -1 where
+// nothing can be laid out.
+func nearestBox(b brief.Brief, fret int) int {
+	b.Layout.Box, b.Layout.BoxOctave = nil, nil
+	l, err := plan.Lay(b)
+	if err != nil {
+		return -1
+	}
+	best, least := -1, 0
+	for i, box := range l.Boxes {
+		away := layout.HandFret(box) - fret
+		if away = max(away, -away); best < 0 || away < least {
+			best, least = i, away
+		}
+	}
+	return best
+}

@@ -1,0 +1,134 @@
+package server
+
+import (
+	"bytes"
+	"context"
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+	"time"
+	"unicode/utf8"
+
+	"evenladder/core/fault"
+	"evenladder/core/ladder"
+	"evenladder/server/api"
+	"evenladder/store"
+)
+
+// Limits of an entry in the log.
+const (
+	maxSeconds = 4 * 60 * 60
+	maxRemark  = 500
+	maxLogPage = 500
+)
+
+func (h handlers) MakeLadder(_ context.Context, r api.MakeLadderRequestObject) (api.MakeLadderResponseObject, error) {
+	l, err := ladder.Build(*r.Body)
+	return api.MakeLadder200JSONResponse(l), err
+}
+
+// Practise is the ladder of a brief out of the log that is kept.
+func (h handlers) Practise(ctx context.Context, r api.PractiseRequestObject) (api.PractiseResponseObject, error) {
+	asked := *r.Body
+	tries, err := h.store.Log().Tries(ctx, asked.Brief)
+	if err != nil {
+		return nil, err
+	}
+	now := h.store.Now()
+	asked.Log, asked.Now = tries, &now
+	l, err := ladder.Build(asked)
+	return api.Practise200JSONResponse(l), err
+}
+
+func (h handlers) AppendLog(ctx context.Context, r api.AppendLogRequestObject) (api.AppendLogResponseObject, error) {
+	var faults fault.List
+	b := r.Body
+	seconds, remark := valueOr(b.Seconds, 0), strings.TrimSpace(valueOr(b.Remark, ""))
+	faults.Between("seconds", seconds, 0, maxSeconds)
+	if utf8.RuneCountInString(remark) > maxRemark {
+		faults.Addf("remark", "more than %d characters were given: give fewer", maxRemark)
+	}
+	if err := faults.Or(); err != nil {
+		return nil, err
+	}
+	e, err := store.NewEntry(b.Brief, ladder.Try{Step: ladder.Step{PerBeat: b.PerBeat, TempoBPM: b.TempoBpm}, Result: ladder.Result(b.Result)}, seconds, remark)
+	if err != nil {
+		return nil, err
+	}
+	e, err = h.store.Log().Append(ctx, e)
+	return api.AppendLog201JSONResponse(entry(e)), err
+}
+
+func (h handlers) TakeBack(ctx context.Context, r api.TakeBackRequestObject) (api.TakeBackResponseObject, error) {
+	return api.TakeBack204Response{}, h.store.Log().TakeBack(ctx, r.Id)
+}
+
+func (h handlers) ListLog(ctx context.Context, r api.ListLogRequestObject) (api.ListLogResponseObject, error) {
+	q := store.LogQuery{After: valueOr(r.Params.After, ""), Result: valueOr(r.Params.Result, ""), Limit: usualPage}
+	if q.Result != "" {
+		if err := ladder.CheckResult(ladder.Result(q.Result)); err != nil {
+			return nil, fault.At("result", "%v", err)
+		}
+	}
+	if r.Params.Limit != nil {
+		n, err := wholeNumber("limit", *r.Params.Limit)
+		if err != nil || n < 1 || n > maxLogPage {
+			return nil, fault.At("limit", "%q was given: give 1 to %d", fault.Clip(*r.Params.Limit), maxLogPage)
+		}
+		q.Limit = n
+	}
+	entries, next, err := h.store.Log().List(ctx, q)
+	if errors.Is(err, store.ErrPage) {
+		return nil, fault.At("after", "%q was given: give the next of the page before", fault.Clip(q.After))
+	}
+	out := api.ListLog200JSONResponse{Entries: make([]api.LogEntry, len(entries))}
+	for i, e := range entries {
+		out.Entries[i] = entry(e)
+	}
+	if next != "" {
+		out.Next = &next
+	}
+	return out, err
+}
+
+func entry(e store.Entry) api.LogEntry {
+	return api.LogEntry{
+		Id: e.ID, At: e.At, Brief: e.Brief, Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(),
+		Result: api.LogEntryResult(e.Result), Seconds: e.Seconds, Remark: e.Remark,
+	}
+}
+
+func (h handlers) ExportLog(ctx context.Context, _ api.ExportLogRequestObject) (api.ExportLogResponseObject, error) {
+	var out bytes.Buffer
+	w := csv.NewWriter(&out)
+	rows := [][]string{}
+	for next := ""; ; {
+		entries, following, err := h.store.Log().List(ctx, store.LogQuery{After: next, Limit: store.MaxLogged})
+		if err != nil {
+			return nil, err
+		}
+		for _, e := range entries {
+			rows = append(rows, []string{
+				e.At.Format(time.RFC3339), plainCell(e.Sentence), strconv.Itoa(e.PerBeat), strconv.Itoa(e.TempoBPM), strconv.Itoa(e.NotesPerMinute()), string(e.Result), strconv.Itoa(e.Seconds), plainCell(e.Remark),
+			})
+		}
+		if next = following; next == "" {
+			break
+		}
+	}
+	slices.Reverse(rows)
+	err := w.WriteAll(append([][]string{{"at", "work", "perBeat", "tempoBpm", "notesPerMinute", "result", "seconds", "remark"}}, rows...))
+	disposition := fmt.Sprintf("attachment; filename=%q", "practice-log.csv")
+	return api.ExportLog200TextcsvResponse{Body: bytes.NewReader(out.Bytes()), ContentLength: int64(out.Len()), Headers: api.ExportLog200ResponseHeaders{ContentDisposition: &disposition}}, err
+}
+
+// plainCell is a text that no spreadsheet takes for a formula.
+func plainCell(s string) string {
+	if s != "" && strings.ContainsRune("=+-@\t\r", rune(s[0])) {
+		return "'" + s
+	}
+	return s
+}

@@ -1,0 +1,62 @@
+package server_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/ladder"
+	"evenladder/server/api"
+)
+
+// Tries are written down, the next rung comes from them, and one that is taken back
+// counts no more.
+func TestPractice(t *testing.T) {
+	c := start(t)
+	next := func() ladder.Ladder {
+		return into[ladder.Ladder](t, c.call("POST", "/api/v1/practise", `{"brief": `+dorian+`, "from": {"perBeat": 1, "tempoBpm": 60}, "goal": {"perBeat": 2, "tempoBpm": 60}, "way": "subdivisions-first"}`))
+	}
+	try := func(perBeat, result string) api.LogEntry {
+		a := c.call("POST", "/api/v1/log", `{"brief": `+dorian+`, "perBeat": `+perBeat+`, "tempoBpm": 60, "result": "`+result+`", "seconds": 31, "remark": "=1+1 slowly"}`)
+		require.Equal(t, 201, a.status, a.body)
+		return into[api.LogEntry](t, a)
+	}
+	assert.Equal(t, []any{0, "start"}, []any{next().Next, next().Step})
+	try("1", "clean")
+	last := try("1", "clean")
+	assert.Equal(t, []any{1, "up"}, []any{next().Next, next().Step})
+	assert.Equal(t, 204, c.call("POST", "/api/v1/log/"+last.Id+"/take-back", "").status)
+	assert.Equal(t, 404, c.call("POST", "/api/v1/log/"+last.Id+"/take-back", "").status)
+	assert.Equal(t, []any{0, "stay"}, []any{next().Next, next().Step})
+	try("2", "not-yet")
+
+	page := into[struct {
+		Entries []api.LogEntry
+		Next    string
+	}](t, c.call("GET", "/api/v1/log?limit=1", ""))
+	require.Len(t, page.Entries, 1)
+	assert.Equal(t, 120, page.Entries[0].NotesPerMinute)
+	assert.NotEmpty(t, page.Next)
+	csv := c.call("GET", "/api/v1/log/csv", "").body
+	lines := strings.Split(strings.TrimSpace(csv), "\n")
+	require.Len(t, lines, 3, csv)
+	assert.Equal(t, "at,work,perBeat,tempoBpm,notesPerMinute,result,seconds,remark", lines[0])
+	assert.Contains(t, lines[1], "'=1+1 slowly", "no spreadsheet takes a remark for a formula")
+	assert.Regexp(t, "in quarters at 60.*,1,60,60,clean,31,", lines[1])
+	for body, want := range map[string]string{
+		`{"brief": ` + dorian + `, "perBeat": 1, "tempoBpm": 60, "result": "grand"}`:                                               "give one of clean nearly not-yet",
+		`{"brief": ` + dorian + `, "perBeat": 9, "tempoBpm": 60, "result": "clean"}`:                                               "rhythm.perBeat",
+		`{"brief": ` + dorian + `, "perBeat": 1, "tempoBpm": 60, "result": "clean", "seconds": -1}`:                                "give 0 to 14400",
+		`{"brief": ` + dorian + `, "perBeat": 1, "tempoBpm": 60, "result": "clean", "remark": "` + strings.Repeat("x", 501) + `"}`: "more than 500",
+		`{"brief": {"instrument": {"id": "harp"}, "scale": {"tonic": "C"}}, "perBeat": 1, "tempoBpm": 60, "result": "clean"}`:      "no instrument is called",
+	} {
+		a := c.call("POST", "/api/v1/log", body)
+		assert.Equal(t, 422, a.status)
+		assert.Contains(t, a.body, want)
+	}
+	assert.Equal(t, 422, c.call("GET", "/api/v1/log?result=grand", "").status)
+	assert.Equal(t, 422, c.call("GET", "/api/v1/log?limit=0", "").status)
+	assert.Equal(t, 422, c.call("GET", "/api/v1/log?after=x", "").status)
+}

@@ -1,0 +1,160 @@
+package store
+
+import (
+	"context"
+	"crypto/rand"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strconv"
+	"strings"
+	"time"
+
+	"evenladder/core/brief"
+	"evenladder/core/fault"
+	"evenladder/core/ladder"
+	"evenladder/core/plan"
+)
+
+// Entry is one try in the log of practice.
+type Entry struct {
+	ID       string
+	Brief    brief.Brief // what was played, without its rung
+	Sentence string      // its words, with the rung
+	ladder.Try
+	Seconds int    // that it took
+	Remark  string // the player's own
+}
+
+// NewEntry is a try of a brief, or what is wrong with it.
+func NewEntry(b brief.Brief, t ladder.Try, seconds int, remark string) (Entry, error) {
+	if err := ladder.CheckResult(t.Result); err != nil {
+		return Entry{}, fault.At("result", "%v", err)
+	}
+	b.Rhythm.PerBeat, b.Rhythm.TempoBPM = &t.PerBeat, &t.TempoBPM
+	p, err := plan.Build(b)
+	if err != nil {
+		return Entry{}, within("brief.", err)
+	}
+	return Entry{Brief: ladder.Work(b), Sentence: p.Sentence, Try: t, Seconds: seconds, Remark: remark}, nil
+}
+
+// Log is the log of practice. Nothing in it is changed.
+type Log struct {
+	db  *sql.DB
+	now func() time.Time
+}
+
+// Log is the log of this store.
+func (s *Store) Log() Log { return Log{s.db, s.now} }
+
+// Append writes a try down, at its own time or now.
+func (l Log) Append(ctx context.Context, e Entry) (Entry, error) {
+	e.ID = strings.ToLower(rand.Text()[:16])
+	if e.At.IsZero() {
+		e.At = l.now()
+	}
+	e.At = e.At.UTC().Truncate(time.Millisecond)
+	work, err := workOf(e.Brief)
+	if err != nil {
+		return e, err
+	}
+	_, err = l.db.ExecContext(ctx, "INSERT INTO log (id, at, work, brief, sentence, per_beat, tempo_bpm, result, seconds, remark) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+		e.ID, e.At.UnixMilli(), work, work, e.Sentence, e.PerBeat, e.TempoBPM, string(e.Result), e.Seconds, e.Remark)
+	return e, err
+}
+
+// TakeBack writes down that a try does not count, or returns ErrNotFound. It can be
+// done once.
+func (l Log) TakeBack(ctx context.Context, id string) error {
+	r, err := l.db.ExecContext(ctx, `INSERT INTO log (id, at, work, brief, sentence, per_beat, tempo_bpm, result, seconds, takes_back)
+		SELECT ?, ?, work, brief, sentence, per_beat, tempo_bpm, result, 0, id FROM log
+		WHERE id = ? AND takes_back IS NULL AND NOT EXISTS (SELECT 1 FROM log AS later WHERE later.takes_back = log.id)`,
+		strings.ToLower(rand.Text()[:16]), l.now().UnixMilli(), id)
+	if err != nil {
+		return err
+	}
+	if n, err := r.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(ErrNotFound, err)
+	}
+	return nil
+}
+
+// workOf is a brief as the log looks it up.
+func workOf(b brief.Brief) (string, error) {
+	data, err := json.Marshal(ladder.Work(b))
+	return string(data), err
+}
+
+// LogQuery asks for a page of the log.
+type LogQuery struct {
+	Work   *brief.Brief // of one work alone, whatever its rung
+	Result string       // with one result alone
+	After  string       // Next of the page before
+	Limit  int          // entries, MaxLogged at most
+}
+
+// MaxLogged is the most entries that List returns.
+const MaxLogged = ladder.MaxTries
+
+const counts = "takes_back IS NULL AND NOT EXISTS (SELECT 1 FROM log AS later WHERE later.takes_back = log.id)"
+
+// List returns the tries that count, the latest first, and where the next page
+// begins; ErrPage where After is none.
+func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string, err error) {
+	where, args := counts, []any{}
+	if q.Work != nil {
+		work, err := workOf(*q.Work)
+		if err != nil {
+			return nil, "", err
+		}
+		where, args = where+" AND work = ?", append(args, work)
+	}
+	if q.Result != "" {
+		where, args = where+" AND result = ?", append(args, q.Result)
+	}
+	if q.After != "" {
+		at, id, ok := strings.Cut(q.After, ".")
+		ms, err := strconv.ParseInt(at, 10, 64)
+		if !ok || err != nil {
+			return nil, "", ErrPage
+		}
+		where, args = where+" AND (at < ? OR at = ? AND id > ?)", append(args, ms, ms, id)
+	}
+	limit := min(max(q.Limit, 1), MaxLogged)
+	rows, err := l.db.QueryContext(ctx, "SELECT id, at, brief, sentence, per_beat, tempo_bpm, result, seconds, remark FROM log WHERE "+where+" ORDER BY at DESC, id LIMIT ?", append(args, limit+1)...)
+	if err != nil {
+		return nil, "", err
+	}
+	defer rows.Close()
+	entries = []Entry{}
+	for rows.Next() {
+		var e Entry
+		var at int64
+		var body string
+		if err := rows.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark); err != nil {
+			return nil, "", err
+		}
+		e.At = time.UnixMilli(at).UTC()
+		if err := json.Unmarshal([]byte(body), &e.Brief); err != nil {
+			return nil, "", err
+		}
+		entries = append(entries, e)
+	}
+	if len(entries) > limit {
+		entries = entries[:limit]
+		next = fmt.Sprintf("%d.%s", entries[limit-1].At.UnixMilli(), entries[limit-1].ID)
+	}
+	return entries, next, rows.Err()
+}
+
+// Tries are those of one work as a ladder reads them, the latest MaxTries of them.
+func (l Log) Tries(ctx context.Context, b brief.Brief) ([]ladder.Try, error) {
+	entries, _, err := l.List(ctx, LogQuery{Work: &b, Limit: ladder.MaxTries})
+	out := make([]ladder.Try, len(entries))
+	for i, e := range entries {
+		out[len(entries)-1-i] = e.Try
+	}
+	return out, err
+}

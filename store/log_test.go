@@ -1,0 +1,69 @@
+package store_test
+
+import (
+	"context"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/brief"
+	"evenladder/core/ladder"
+	"evenladder/store"
+)
+
+func TestTheLogIsAppendOnly(t *testing.T) {
+	ctx := context.Background()
+	now := time.Date(2026, 10, 5, 16, 0, 0, 0, time.UTC)
+	st, err := store.Open(ctx, t.TempDir(), func() time.Time { return now })
+	require.NoError(t, err)
+	t.Cleanup(func() { st.Close() })
+	log := st.Log()
+	work := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Eb", Name: "dorian"}}
+	other := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Bb", Name: "dorian"}}
+	add := func(b brief.Brief, tempo int, result ladder.Result) store.Entry {
+		e, err := store.NewEntry(b, ladder.Try{At: now, Step: ladder.Step{PerBeat: 2, TempoBPM: tempo}, Result: result}, 40, "")
+		require.NoError(t, err)
+		e, err = log.Append(ctx, e)
+		require.NoError(t, err)
+		now = now.Add(time.Minute)
+		return e
+	}
+	add(work, 60, ladder.Clean)
+	slip := add(work, 66, ladder.NotYet)
+	add(other, 60, ladder.Nearly)
+	tempo := 99
+	work.Rhythm.TempoBPM = &tempo // another rung is the same work
+	tries, err := log.Tries(ctx, work)
+	require.NoError(t, err)
+	require.Len(t, tries, 2)
+	assert.Equal(t, []int{60, 66}, []int{tries[0].TempoBPM, tries[1].TempoBPM}, "in the order of time")
+
+	require.NoError(t, log.TakeBack(ctx, slip.ID))
+	assert.ErrorIs(t, log.TakeBack(ctx, slip.ID), store.ErrNotFound, "once")
+	assert.ErrorIs(t, log.TakeBack(ctx, "nothing"), store.ErrNotFound)
+	tries, err = log.Tries(ctx, work)
+	require.NoError(t, err)
+	assert.Len(t, tries, 1)
+
+	all, next, err := log.List(ctx, store.LogQuery{Limit: 1})
+	require.NoError(t, err)
+	require.Len(t, all, 1)
+	assert.Contains(t, all[0].Sentence, "B♭ Dorian")
+	assert.Contains(t, all[0].Sentence, "in eighths at 60")
+	rest, end, err := log.List(ctx, store.LogQuery{Limit: 5, After: next})
+	require.NoError(t, err)
+	assert.Len(t, rest, 1, "what was taken back does not count")
+	assert.Empty(t, end)
+	nearly, _, err := log.List(ctx, store.LogQuery{Limit: 5, Result: "nearly"})
+	require.NoError(t, err)
+	assert.Len(t, nearly, 1)
+	_, _, err = log.List(ctx, store.LogQuery{After: "x"})
+	assert.ErrorIs(t, err, store.ErrPage)
+
+	_, err = store.NewEntry(work, ladder.Try{Result: "grand"}, 1, "")
+	assert.ErrorContains(t, err, "result")
+	_, err = store.NewEntry(brief.Brief{}, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: ladder.Clean}, 1, "")
+	assert.ErrorContains(t, err, "brief.instrument.id")
+}
