@@ -30,7 +30,7 @@ type thing struct {
 }
 
 // Fill keeps the demo data: briefs and rounds as saved some days apart,
-// instruments and scales a day.
+// instruments and scales a day; and three weeks of practice.
 func Fill(ctx context.Context, st *store.Store) error {
 	latest := time.Now()
 	var all room
@@ -56,5 +56,5 @@ func Fill(ctx context.Context, st *store.Store) error {
 			}
 		}
 	}
-	return nil
+	return fillLog(ctx, st, all.Briefs)
 }

@@ -44,7 +44,7 @@ func TestPractice(t *testing.T) {
 	require.Len(t, lines, 3, csv)
 	assert.Equal(t, "at,work,perBeat,tempoBpm,notesPerMinute,result,seconds,remark", lines[0])
 	assert.Contains(t, lines[1], "'=1+1 slowly", "no spreadsheet takes a remark for a formula")
-	assert.Regexp(t, "in quarters at 60.*,1,60,60,clean,31,", lines[1])
+	assert.Regexp(t, "in quarter notes at 60.*,1,60,60,clean,31,", lines[1])
 	for body, want := range map[string]string{
 		`{"brief": ` + dorian + `, "perBeat": 1, "tempoBpm": 60, "result": "grand"}`:                                               "give one of clean nearly not-yet",
 		`{"brief": ` + dorian + `, "perBeat": 9, "tempoBpm": 60, "result": "clean"}`:                                               "rhythm.perBeat",

@@ -61,6 +61,7 @@ type Ladder struct {
 	Why     string `json:"why"`
 	Reached bool   `json:"reached"`          // the goal was clean twice running
 	Days    int    `json:"days"`             // with a try
+	Point   string `json:"point"`            // of technique, for the sitting
 	Sticks  *Stick `json:"sticks,omitempty"` // where it does not go on
 }
 
@@ -104,6 +105,7 @@ func Build(r Request) (Ladder, error) {
 	tries := l.onRungs(r.Log)
 	l.read(tries, r.Now)
 	l.Sticks = l.stick(p, tries, r.Now)
+	l.Point = techniqueOf(p, l.sittings(tries, r.Now))
 	return l, nil
 }
 

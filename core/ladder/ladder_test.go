@@ -217,6 +217,24 @@ func TestWhereItSticks(t *testing.T) {
 	assert.Nil(t, build(t, r).Sticks, "that was long ago")
 }
 
+// Each day of practice has a point of technique that fits, never the same twice
+// running; a second sitting on one day has the same.
+func TestPointsOfTechnique(t *testing.T) {
+	r := request("2@60", "2@84", "tempo-only")
+	l := build(t, r)
+	before := ""
+	for day := 1; day < 12; day++ {
+		now := at(day, 0)
+		r.Now = &now
+		point := build(t, r).Point
+		assert.NotEqual(t, before, point)
+		r.Log = append(r.Log, ladder.Try{At: now, Step: l.Rungs[0].Step, Result: ladder.Nearly})
+		assert.Equal(t, point, build(t, r).Point)
+		before = point
+		assert.NotContains(t, point, "open strings", "this box has none")
+	}
+}
+
 func TestWhatCannotBeALadder(t *testing.T) {
 	for _, c := range []struct{ body, want string }{
 		{`{"brief": {}}`, "brief.instrument.id"},

@@ -92,6 +92,14 @@ func dayOf(t time.Time) int64 {
 	return (t.Unix() + int64(offset)) / 86400
 }
 
+// sittings counts the days with a try before today.
+func (l *Ladder) sittings(tries []onRung, now *time.Time) int {
+	if len(tries) > 0 && now != nil && dayOf(tries[len(tries)-1].At) == dayOf(*now) {
+		return l.Days - 1
+	}
+	return l.Days
+}
+
 // onRung is a try with the index of its rung.
 type onRung struct {
 	Try

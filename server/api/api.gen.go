@@ -109,8 +109,11 @@ type Catalogue struct {
 	Pickings    []CatalogueEntry      `json:"pickings"`
 
 	// Pitches Every pitch that an open string may have, rising.
-	Pitches      []CataloguePitch  `json:"pitches"`
-	Prefers      []CatalogueEntry  `json:"prefers"`
+	Pitches []CataloguePitch `json:"pitches"`
+	Prefers []CatalogueEntry `json:"prefers"`
+
+	// Results How a try went.
+	Results      []CatalogueEntry  `json:"results"`
 	RoundLinks   []CatalogueEntry  `json:"roundLinks"`
 	RoundOrders  []CatalogueEntry  `json:"roundOrders"`
 	RoundPlaces  []CatalogueEntry  `json:"roundPlaces"`
@@ -121,7 +124,10 @@ type Catalogue struct {
 	Systems      []CatalogueSystem `json:"systems"`
 	Tonics       []CatalogueEntry  `json:"tonics"`
 	Tunings      []CatalogueTuning `json:"tunings"`
-	Wides        []CatalogueEntry  `json:"wides"`
+
+	// Ways Ways up a ladder.
+	Ways  []CatalogueEntry `json:"ways"`
+	Wides []CatalogueEntry `json:"wides"`
 }
 
 // CatalogueEntry defines model for CatalogueEntry.

@@ -6,6 +6,7 @@ import BenchView from './bench/BenchView.vue'
 export const screens = [
   { path: '/', name: 'bench', title: 'Bench', component: BenchView },
   { path: '/rounds', name: 'rounds', title: 'Rounds', component: () => import('./rounds/RoundsView.vue') },
+  { path: '/practise', name: 'practise', title: 'Practise', component: () => import('./practise/PractiseView.vue') },
   { path: '/compare', name: 'compare', title: 'Compare', component: () => import('./compare/CompareView.vue') },
   { path: '/saved', name: 'saved', title: 'Saved', component: () => import('./shelf/SavedView.vue') },
   { path: '/workshop', name: 'workshop', title: 'Workshop', component: () => import('./workshop/WorkshopView.vue') },

@@ -578,6 +578,10 @@ export interface components {
             pickings: components["schemas"]["CatalogueEntry"][];
             subdivisions: components["schemas"]["CatalogueEntry"][];
             formats: components["schemas"]["CatalogueEntry"][];
+            /** @description Ways up a ladder. */
+            ways: components["schemas"]["CatalogueEntry"][];
+            /** @description How a try went. */
+            results: components["schemas"]["CatalogueEntry"][];
             roundOrders: components["schemas"]["CatalogueEntry"][];
             roundThrough: components["schemas"]["CatalogueEntry"][];
             roundPlaces: components["schemas"]["CatalogueEntry"][];
@@ -885,6 +889,8 @@ export interface components {
             reached: boolean;
             /** @description With a try. */
             days: number;
+            /** @description Of technique, for the sitting. */
+            point: string;
             sticks?: {
                 rung: number;
                 words: string;

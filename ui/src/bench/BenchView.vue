@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiCompareHorizontal, mdiLadder } from '@mdi/js'
+import { mdiCompareHorizontal, mdiLadder, mdiTimerOutline } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { labelNames } from '../shared/neck/labels'
@@ -132,6 +132,7 @@ useKeys([
 
     <template v-if="plan">
       <WorkHead ref="head" keeps :work="bench" :said="plan" @keep="keepOpen = true">
+        <v-btn color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">Practise</v-btn>
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">Every key</v-btn>
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">Compare</v-btn>
       </WorkHead>

@@ -38,3 +38,5 @@ export const keptVamp = useLocalStorage('even-ladder.vamp', false)
 /** Decibels against full level, and share of the brief's tempo. */
 export const keptLevel = useLocalStorage('even-ladder.level', -6)
 export const keptSpeed = useLocalStorage('even-ladder.speed', 1)
+/** The address of what was practised last. */
+export const keptPractise = useLocalStorage('even-ladder.practise', '')

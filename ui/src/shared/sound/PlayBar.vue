@@ -11,6 +11,8 @@ defineProps<{
   chords: boolean
   staff?: boolean
   repeats?: boolean
+  /** Always at its own tempo. */
+  steady?: boolean
   playing: boolean
   starting: boolean
   blocked: string
@@ -51,7 +53,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
       @click="emit('repeat')"
     />
     <b v-if="loop" class="looped">{{ barsOf(loop) }}</b>
-    <span class="speed" role="group" aria-label="Tempo">
+    <span v-if="!steady" class="speed" role="group" aria-label="Tempo">
       <v-btn :icon="mdiMinus" size="x-small" variant="text" :disabled="keptSpeed <= (speeds[0] ?? 0)" aria-label="Slower (-)" data-do="slower" @click="stepSpeed(-1)" />
       <span class="tempo" aria-live="polite" :class="{ changed: keptSpeed !== 1 }">{{ Math.round(tempo * keptSpeed) }}</span>
       <v-btn :icon="mdiPlus" size="x-small" variant="text" :disabled="keptSpeed >= (speeds.at(-1) ?? 0)" aria-label="Faster (+)" data-do="faster" @click="stepSpeed(1)" />
@@ -93,7 +95,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
       </template>
       <v-card class="sound" border role="dialog" aria-label="Sound">
         <label>Level <input v-model.number="keptLevel" type="range" min="-40" max="0" step="1" :aria-valuetext="`${keptLevel} decibels`" /></label>
-        <label>
+        <label v-if="!steady">
           Speed
           <select v-model.number="keptSpeed">
             <option v-for="s in speeds" :key="s" :value="s">{{ Math.round(s * 100) }} %, {{ Math.round(tempo * s) }} a minute</option>

@@ -8,8 +8,8 @@ import { timeline, type Piece } from './timeline'
 /** Ticks to the beat: even for every subdivision and for swing. */
 const ticksPerBeat = 480
 
-/** Plays the run: the mark follows what is heard. Nothing sounds before a press. */
-export function usePlayer(piece: Ref<Piece | undefined>) {
+/** Plays the run: the mark follows what is heard. Nothing sounds before a press. Steady is at its own tempo, whatever the speed elsewhere. */
+export function usePlayer(piece: Ref<Piece | undefined>, { steady = false } = {}) {
   const current = ref(-1)
   const playing = ref(false)
   const starting = ref(false)
@@ -24,7 +24,7 @@ export function usePlayer(piece: Ref<Piece | undefined>) {
 
   const events = computed(() => piece.value?.run.events ?? [])
   const note = computed(() => events.value[current.value]?.note ?? -1)
-  const bpm = computed(() => (piece.value?.tempoBpm ?? 60) * keptSpeed.value)
+  const bpm = computed(() => (piece.value?.tempoBpm ?? 60) * (steady ? 1 : keptSpeed.value))
 
   /** The library and the sound come with the first press. */
   async function tune() {

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { api, take, type Ladder } from '../api/client'
+import { toQuery } from '../shared/brief/query'
+import { useLoad } from '../shared/load'
+import FoldPanel from '../shared/shell/FoldPanel.vue'
+import { words } from './usePractise'
+
+/** What was tried last, whatever it was; all of it as a file. */
+const props = defineProps<{ ladder: Ladder }>()
+const { value: answer, failure } = useLoad(
+  () => props.ladder,
+  (_ladder, signal) => take(api.GET('/api/v1/log', { params: { query: { limit: '40' } }, signal })),
+)
+const entries = computed(() => answer.value?.entries ?? [])
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+</script>
+
+<template>
+  <FoldPanel id="log" title="The log" open>
+    <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
+    <p v-else-if="answer && entries.length === 0" class="faint">Nothing was tried yet. What is played here and how it went is written down.</p>
+    <table v-else>
+      <thead>
+        <tr>
+          <th scope="col">when</th>
+          <th scope="col">notes a minute</th>
+          <th scope="col">how it went</th>
+          <th scope="col" class="work">what</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="e in entries" :key="e.id">
+          <td>{{ day.format(new Date(e.at)) }}</td>
+          <td>{{ e.notesPerMinute }}</td>
+          <td :class="e.result">{{ words[e.result] }}</td>
+          <td class="work">
+            <router-link :to="{ query: toQuery(e.brief) }">{{ e.sentence }}</router-link>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="entries.length"><a href="/api/v1/log/csv" download>the whole log as a table (CSV)</a></p>
+  </FoldPanel>
+</template>
+
+<style scoped>
+table {
+  border-collapse: collapse;
+  font-size: var(--size-fact);
+  width: 100%;
+}
+
+th {
+  color: var(--faint);
+  font-weight: 400;
+  text-align: start;
+}
+
+th,
+td {
+  border-bottom: 1px solid var(--rule);
+  padding: 3px 14px 3px 0;
+  vertical-align: top;
+}
+
+td:not(.work) {
+  white-space: nowrap;
+}
+
+.clean {
+  font-weight: 700;
+}
+
+.not-yet {
+  color: var(--brick);
+}
+
+.faint {
+  color: var(--faint);
+}
+
+.trouble {
+  color: var(--brick);
+}
+
+a {
+  color: var(--verdigris);
+}
+
+@media (max-width: 600px) {
+  .work {
+    display: none;
+  }
+}
+</style>
