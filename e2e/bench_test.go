@@ -185,7 +185,7 @@ func TestNothingScrollsSideways(t *testing.T) {
 		"/?instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian-b6&layout.system=from-degree&layout.strings=6,5,4&instrument.capo=1&run.pattern=intervals&run.size=6&hand.open=closed",
 		"/rounds?instrument.id=mandolin&scale.tonic=Bb&scale.name=dorian&round.place=first-position",
 		"/compare?first=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Ddorian&second=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Dphrygian&also=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Dlydian",
-		"/saved", "/workshop",
+		"/practise?instrument.id=guitar&scale.tonic=E&scale.name=dorian", "/saved", "/workshop",
 	} {
 		for _, width := range []int64{320, 390, 600, 640, 820, 1000, 1280, 1920} {
 			p.do(chromedp.EmulateViewport(width, 800), chromedp.Navigate(p.url+path), chromedp.WaitVisible(css("h1, h2")), settle())

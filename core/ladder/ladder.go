@@ -62,11 +62,12 @@ type Ladder struct {
 	Reached bool   `json:"reached"`          // the goal was clean twice running
 	Days    int    `json:"days"`             // with a try
 	Point   string `json:"point"`            // of technique, for the sitting
+	History []Try  `json:"history"`          // the latest tries of its rungs, in the order of time
 	Sticks  *Stick `json:"sticks,omitempty"` // where it does not go on
 }
 
-// MaxTries bounds a log.
-const MaxTries = 10_000
+// MaxTries bounds a log; maxHistory the tries of an answer.
+const MaxTries, maxHistory = 10_000, 300
 
 // Build works a ladder out. What cannot be met is a fault.List.
 func Build(r Request) (Ladder, error) {
@@ -105,6 +106,7 @@ func Build(r Request) (Ladder, error) {
 	tries := l.onRungs(r.Log)
 	l.read(tries, r.Now)
 	l.Sticks = l.stick(p, tries, r.Now)
+	l.History = history(tries)
 	l.Point = techniqueOf(p, l.sittings(tries, r.Now))
 	return l, nil
 }

@@ -92,6 +92,16 @@ func dayOf(t time.Time) int64 {
 	return (t.Unix() + int64(offset)) / 86400
 }
 
+// history are the latest tries.
+func history(tries []onRung) []Try {
+	latest := tries[max(len(tries)-maxHistory, 0):]
+	out := make([]Try, len(latest))
+	for i, t := range latest {
+		out[i] = t.Try
+	}
+	return out
+}
+
 // sittings counts the days with a try before today.
 func (l *Ladder) sittings(tries []onRung, now *time.Time) int {
 	if len(tries) > 0 && now != nil && dayOf(tries[len(tries)-1].At) == dayOf(*now) {

@@ -418,6 +418,9 @@ type Sight = explore.Sight
 // Slide defines model for Slide.
 type Slide = explore.Slid
 
+// Try defines model for Try.
+type Try = ladder.Try
+
 // After defines model for After.
 type After = string
 

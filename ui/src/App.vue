@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
 import KeysDialog from './shared/shell/KeysDialog.vue'
 import { did, keptTheme } from './shared/shell/kept'
-import { narrow } from './shared/shell/narrow'
+import { compactBar } from './shared/shell/narrow'
 import { notice, noticeOpen } from './shared/shell/notice'
 import { screens } from './router'
 import { useKeys } from './shared/shell/keys'
@@ -45,9 +45,9 @@ function act() {
           <rect x="12" y="12" width="6" height="12" rx="3" class="root" />
           <path d="M13.5 23v4M16.5 23v4" class="feet" />
         </svg>
-        <span :class="{ unseen: narrow }">Even Ladder</span>
+        <span :class="{ unseen: compactBar }">Even Ladder</span>
       </router-link>
-      <v-menu v-if="narrow">
+      <v-menu v-if="compactBar">
         <template #activator="{ props: activator }">
           <v-btn v-bind="activator" :append-icon="mdiChevronDown" variant="text" data-do="screens">{{ route.meta.title }}</v-btn>
         </template>

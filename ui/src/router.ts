@@ -2,19 +2,21 @@ import { nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import BenchView from './bench/BenchView.vue'
 
-/** The screens, in the order of the bar. */
-export const screens = [
+/** The screens, in the order of the bar; those that open from another one are not in it. */
+const all = [
   { path: '/', name: 'bench', title: 'Bench', component: BenchView },
   { path: '/rounds', name: 'rounds', title: 'Rounds', component: () => import('./rounds/RoundsView.vue') },
   { path: '/practise', name: 'practise', title: 'Practise', component: () => import('./practise/PractiseView.vue') },
-  { path: '/compare', name: 'compare', title: 'Compare', component: () => import('./compare/CompareView.vue') },
+  { path: '/compare', name: 'compare', title: 'Compare', opens: 'bench', component: () => import('./compare/CompareView.vue') },
   { path: '/saved', name: 'saved', title: 'Saved', component: () => import('./shelf/SavedView.vue') },
   { path: '/workshop', name: 'workshop', title: 'Workshop', component: () => import('./workshop/WorkshopView.vue') },
 ]
 
+export const screens = all.filter((s) => !('opens' in s))
+
 export const router = createRouter({
   history: createWebHistory(),
-  routes: [...screens.map(({ title, ...route }) => ({ ...route, meta: { title } })), { path: '/:rest(.*)*', redirect: '/' }],
+  routes: [...all.map(({ path, name, title, component }) => ({ path, name, component, meta: { title } })), { path: '/:rest(.*)*', redirect: '/' }],
 })
 
 // Another screen says its name in the window's title and begins at its top; a

@@ -849,19 +849,20 @@ export interface components {
             perBeat: number;
             tempoBpm: number;
         };
+        Try: {
+            /** Format: date-time */
+            at: string;
+            perBeat: number;
+            tempoBpm: number;
+            /** @enum {string} */
+            result: "clean" | "nearly" | "not-yet";
+        };
         LadderRequest: {
             brief: components["schemas"]["Brief"];
             from?: components["schemas"]["LadderStep"];
             goal?: components["schemas"]["LadderStep"];
             way?: string;
-            log?: {
-                /** Format: date-time */
-                at: string;
-                perBeat: number;
-                tempoBpm: number;
-                /** @description clean, nearly or not-yet. */
-                result: string;
-            }[];
+            log?: components["schemas"]["Try"][];
             /** Format: date-time */
             now?: string;
         };
@@ -891,6 +892,8 @@ export interface components {
             days: number;
             /** @description Of technique, for the sitting. */
             point: string;
+            /** @description The latest tries of its rungs, in the order of time. */
+            history: components["schemas"]["Try"][];
             sticks?: {
                 rung: number;
                 words: string;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import type { LogResult } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
@@ -20,6 +20,9 @@ import LogPanel from './LogPanel.vue'
 import RungRail from './RungRail.vue'
 import { usePractise, words } from './usePractise'
 import { useSitting } from './useSitting'
+
+// The plot comes with its library once there is something to plot.
+const LogPlot = defineAsyncComponent(() => import('./LogPlot.vue'))
 
 const practise = usePractise()
 const { brief, ladder, problems, failure, failed, at, rung, plan } = practise
@@ -162,7 +165,10 @@ useKeys([
       <RunLanes v-model:loop="loop" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :current="current" @choose="player.stepTo" />
       <div class="below">
         <LogPanel :ladder="ladder" />
-        <LadderSettings :ladder="ladder" @set="practise.set" />
+        <div>
+          <LogPlot v-if="ladder.history.length > 1" :ladder="ladder" />
+          <LadderSettings :ladder="ladder" @set="practise.set" />
+        </div>
       </div>
     </template>
     <template v-else-if="problems.length">
@@ -290,7 +296,7 @@ useKeys([
   border-top: 1px solid var(--rule);
   display: grid;
   gap: 28px;
-  grid-template-columns: minmax(0, 1fr) 300px;
+  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
   margin-top: 14px;
   padding-top: 12px;
 }

@@ -119,6 +119,17 @@ async function showMore() {
         <ShelfRow v-for="b in shown" :key="b.id" :name="b.title" :to="address(b)" :date="b.updatedAt" :rename="rename(b)" @copy="copy(b)" @remove="remove(b)">
           <p class="sentence">{{ b.sentence }}</p>
           <p v-if="b.notes" class="notes">{{ b.notes }}</p>
+          <template #more>
+            <v-btn
+              v-if="b.kind === 'briefs' && b.brief"
+              color="primary"
+              size="small"
+              :to="{ name: 'practise', query: toQuery(b.brief) }"
+              :aria-label="`Practise ${b.title}`"
+              data-do="practise"
+              >Practise</v-btn
+            >
+          </template>
         </ShelfRow>
       </ul>
       <v-btn v-if="more" color="primary" variant="tonal" @click="showMore">Show more</v-btn>
