@@ -11,13 +11,13 @@ import (
 
 // order is the pipeline: a package may import those before it.
 var order = []string{
-	"table", "english", "pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "fault", "brief", "piece", "plan", "explore", "score", "round", "ladder",
+	"table", "english", "pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "fault", "brief", "piece", "result", "plan", "explore", "score", "round", "ladder", "take",
 }
 
 // afterPlan do not import each other; planless are not to reach a plan.
 var (
 	afterPlan = []string{"explore", "round", "ladder"}
-	planless  = []string{"core/piece", "core/score", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab", "sound"}
+	planless  = []string{"core/piece", "core/score", "core/take", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab", "sound"}
 )
 
 func list(t *testing.T, args ...string) []string {

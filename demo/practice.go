@@ -6,6 +6,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/ladder"
+	"evenladder/core/result"
 	"evenladder/store"
 )
 
@@ -26,7 +27,7 @@ var practice = []practised{
 	{"mandolin", []int{18, 13, 12, 6, 5, 4, 3, 2}, "cccncccccnxxnxnxcnxncx", 3},
 }
 
-var demoResults = map[byte]ladder.Result{'c': ladder.Clean, 'n': ladder.Nearly, 'x': ladder.NotYet}
+var demoResults = map[byte]result.Result{'c': result.Clean, 'n': result.Nearly, 'x': result.NotYet}
 
 // fillLog writes down how the first brief of each instrument was practised, each
 // try on the rung that the ladder asked for.

@@ -10,6 +10,7 @@ import (
 	"evenladder/core/layout"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
+	"evenladder/core/result"
 	"evenladder/core/rhythm"
 	"evenladder/core/run"
 	"evenladder/core/scale"
@@ -61,7 +62,7 @@ func catalogue(fields brief.Table) (c api.Catalogue) {
 	c.Schools, c.Wides, c.Opens, c.Prefers, c.Fours = entries(hand.Schools), entries(hand.Wides), entries(hand.Opens), entries(hand.Prefers), entries(hand.Fours)
 	c.Directions, c.Finishes, c.Fits, c.Pickings = entries(run.Directions), entries(run.Finishes), entries(run.Fits), entries(run.Pickings)
 	c.Namings, c.Meters, c.Formats = entries(pitch.Namings), entries(rhythm.Meters), entries(document.Formats)
-	c.Ways, c.Results = entries(ladder.Ways), entries(ladder.Results)
+	c.Ways, c.Results = entries(ladder.Ways), entries(result.All)
 	c.RoundOrders, c.RoundThrough, c.RoundPlaces, c.RoundLinks = entries(brief.Orders), entries(brief.Through), entries(brief.Wheres), entries(brief.Links)
 	return c
 }

@@ -14,6 +14,7 @@ import (
 
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
+	"evenladder/core/result"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -54,7 +55,7 @@ func (h handlers) AppendLog(ctx context.Context, r api.AppendLogRequestObject) (
 	if err := faults.Or(); err != nil {
 		return nil, err
 	}
-	e, err := store.NewEntry(b.Brief, ladder.Try{Step: ladder.Step{PerBeat: b.PerBeat, TempoBPM: b.TempoBpm}, Result: ladder.Result(b.Result)}, seconds, remark)
+	e, err := store.NewEntry(b.Brief, ladder.Try{Step: ladder.Step{PerBeat: b.PerBeat, TempoBPM: b.TempoBpm}, Result: result.Result(b.Result)}, seconds, remark)
 	if err != nil {
 		return nil, err
 	}
@@ -69,7 +70,7 @@ func (h handlers) TakeBack(ctx context.Context, r api.TakeBackRequestObject) (ap
 func (h handlers) ListLog(ctx context.Context, r api.ListLogRequestObject) (api.ListLogResponseObject, error) {
 	q := store.LogQuery{After: valueOr(r.Params.After, ""), Result: valueOr(r.Params.Result, ""), Limit: usualPage}
 	if q.Result != "" {
-		if err := ladder.CheckResult(ladder.Result(q.Result)); err != nil {
+		if err := result.Result(q.Result).Check(); err != nil {
 			return nil, fault.At("result", "%v", err)
 		}
 	}

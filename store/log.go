@@ -29,7 +29,7 @@ type Entry struct {
 
 // NewEntry is a try of a brief, or what is wrong with it.
 func NewEntry(b brief.Brief, t ladder.Try, seconds int, remark string) (Entry, error) {
-	if err := ladder.CheckResult(t.Result); err != nil {
+	if err := t.Result.Check(); err != nil {
 		return Entry{}, fault.At("result", "%v", err)
 	}
 	b.Rhythm.PerBeat, b.Rhythm.TempoBPM = &t.PerBeat, &t.TempoBPM

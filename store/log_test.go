@@ -10,6 +10,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/ladder"
+	"evenladder/core/result"
 	"evenladder/store"
 )
 
@@ -22,7 +23,7 @@ func TestTheLogIsAppendOnly(t *testing.T) {
 	log := st.Log()
 	work := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Eb", Name: "dorian"}}
 	other := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Bb", Name: "dorian"}}
-	add := func(b brief.Brief, tempo int, result ladder.Result) store.Entry {
+	add := func(b brief.Brief, tempo int, result result.Result) store.Entry {
 		e, err := store.NewEntry(b, ladder.Try{At: now, Step: ladder.Step{PerBeat: 2, TempoBPM: tempo}, Result: result}, 40, "")
 		require.NoError(t, err)
 		e, err = log.Append(ctx, e)
@@ -30,9 +31,9 @@ func TestTheLogIsAppendOnly(t *testing.T) {
 		now = now.Add(time.Minute)
 		return e
 	}
-	add(work, 60, ladder.Clean)
-	slip := add(work, 66, ladder.NotYet)
-	add(other, 60, ladder.Nearly)
+	add(work, 60, result.Clean)
+	slip := add(work, 66, result.NotYet)
+	add(other, 60, result.Nearly)
 	tempo := 99
 	work.Rhythm.TempoBPM = &tempo // another rung is the same work
 	tries, err := log.Tries(ctx, work)
@@ -64,6 +65,6 @@ func TestTheLogIsAppendOnly(t *testing.T) {
 
 	_, err = store.NewEntry(work, ladder.Try{Result: "grand"}, 1, "")
 	assert.ErrorContains(t, err, "result")
-	_, err = store.NewEntry(brief.Brief{}, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: ladder.Clean}, 1, "")
+	_, err = store.NewEntry(brief.Brief{}, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: result.Clean}, 1, "")
 	assert.ErrorContains(t, err, "brief.instrument.id")
 }

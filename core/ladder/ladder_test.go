@@ -13,6 +13,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/ladder"
+	"evenladder/core/result"
 	"evenladder/core/rhythm"
 )
 
@@ -85,7 +86,7 @@ func TestNeighboursOfOneSpeed(t *testing.T) {
 // tries writes results in a row on a ladder of five rungs, "2c" a clean on rung 2; a
 // day between two of them.
 func tries(l ladder.Ladder, text string) (out []ladder.Try) {
-	results := map[byte]ladder.Result{'c': ladder.Clean, 'n': ladder.Nearly, 'x': ladder.NotYet}
+	results := map[byte]result.Result{'c': result.Clean, 'n': result.Nearly, 'x': result.NotYet}
 	for i, word := range strings.Fields(text) {
 		out = append(out, ladder.Try{At: at(1, i), Step: l.Rungs[word[0]-'0'].Step, Result: results[word[1]]})
 	}
@@ -134,7 +135,7 @@ func TestNextRung(t *testing.T) {
 	now = at(14, 1)
 	assert.Equal(t, 3, build(t, r).Next)
 	// What was played at another step is not of this ladder, and the order is that of time.
-	r.Log = append(r.Log, ladder.Try{At: at(2, 0), Step: ladder.Step{PerBeat: 5, TempoBPM: 60}, Result: ladder.NotYet})
+	r.Log = append(r.Log, ladder.Try{At: at(2, 0), Step: ladder.Step{PerBeat: 5, TempoBPM: 60}, Result: result.NotYet})
 	r.Log[0], r.Log[2] = r.Log[2], r.Log[0]
 	assert.Equal(t, 3, build(t, r).Next)
 }
@@ -174,13 +175,13 @@ func TestLadders(t *testing.T) {
 		// Whatever the log, the next rung is one of the ladder, and another clean never lowers it.
 		var log []ladder.Try
 		for i := range rapid.IntRange(0, 12).Draw(t, "tries") {
-			log = append(log, ladder.Try{At: at(1, i), Step: l.Rungs[rapid.IntRange(0, len(l.Rungs)-1).Draw(t, "rung")].Step, Result: rapid.SampledFrom([]ladder.Result{ladder.Clean, ladder.Nearly, ladder.NotYet}).Draw(t, "result")})
+			log = append(log, ladder.Try{At: at(1, i), Step: l.Rungs[rapid.IntRange(0, len(l.Rungs)-1).Draw(t, "rung")].Step, Result: rapid.SampledFrom([]result.Result{result.Clean, result.Nearly, result.NotYet}).Draw(t, "result")})
 		}
 		now := at(rapid.IntRange(2, 30).Draw(t, "day"), 0)
 		ask := ladder.Request{Brief: guitar, From: &from, Goal: &goal, Way: way, Log: log, Now: &now}
 		l = build(t, ask)
 		require.True(t, l.Next >= 0 && l.Next < len(l.Rungs))
-		ask.Log = append(log, ladder.Try{At: now, Step: l.Rungs[l.Next].Step, Result: ladder.Clean})
+		ask.Log = append(log, ladder.Try{At: now, Step: l.Rungs[l.Next].Step, Result: result.Clean})
 		assert.GreaterOrEqual(t, build(t, ask).Next, l.Next)
 	})
 }
@@ -193,7 +194,7 @@ func TestWhereItSticks(t *testing.T) {
 	l := build(t, r)
 	rung := l.Rungs[3]
 	for i := range 3 {
-		r.Log = append(r.Log, ladder.Try{At: at(2*i+1, 0), Step: rung.Step, Result: ladder.NotYet})
+		r.Log = append(r.Log, ladder.Try{At: at(2*i+1, 0), Step: rung.Step, Result: result.NotYet})
 	}
 	now := at(6, 0)
 	r.Now = &now
@@ -228,7 +229,7 @@ func TestPointsOfTechnique(t *testing.T) {
 		r.Now = &now
 		point := build(t, r).Point
 		assert.NotEqual(t, before, point)
-		r.Log = append(r.Log, ladder.Try{At: now, Step: l.Rungs[0].Step, Result: ladder.Nearly})
+		r.Log = append(r.Log, ladder.Try{At: now, Step: l.Rungs[0].Step, Result: result.Nearly})
 		assert.Equal(t, point, build(t, r).Point)
 		before = point
 		assert.NotContains(t, point, "open strings", "this box has none")
@@ -266,7 +267,7 @@ func BenchmarkNext(b *testing.B) {
 	r := ladder.Request{Brief: guitar}
 	l, _ := ladder.Build(r)
 	for i := range ladder.MaxTries {
-		r.Log = append(r.Log, ladder.Try{At: at(1, i), Step: l.Rungs[i%len(l.Rungs)].Step, Result: ladder.Nearly})
+		r.Log = append(r.Log, ladder.Try{At: at(1, i), Step: l.Rungs[i%len(l.Rungs)].Step, Result: result.Nearly})
 	}
 	b.ReportAllocs()
 	for b.Loop() {

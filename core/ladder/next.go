@@ -7,40 +7,14 @@ import (
 
 	"evenladder/core/english"
 	"evenladder/core/fault"
-	"evenladder/core/table"
+	"evenladder/core/result"
 )
-
-// Result is how a try went.
-type Result string
-
-// The results.
-const (
-	Clean  Result = "clean"
-	Nearly Result = "nearly"
-	NotYet Result = "not-yet"
-)
-
-// Results are all results, in the order of their keys.
-var Results = []table.Row{
-	{ID: string(Clean), Name: "clean", Why: "in time, every note, no strain"},
-	{ID: string(Nearly), Name: "nearly", Why: "a slip or two"},
-	{ID: string(NotYet), Name: "not yet", Why: "it broke off, or it hurt"},
-}
-
-// CheckResult says what is wrong with a result.
-func CheckResult(r Result) error {
-	switch r {
-	case Clean, Nearly, NotYet:
-		return nil
-	}
-	return fault.Word(string(r), table.IDs(Results))
-}
 
 // Try is one try of a rung, as the log has it.
 type Try struct {
 	At time.Time `json:"at"`
 	Step
-	Result Result `json:"result"`
+	Result result.Result `json:"result"`
 }
 
 // longBreak is after how long without a try the ladder starts one rung lower.
@@ -58,7 +32,7 @@ func checkLog(f *fault.List, log []Try, now *time.Time) {
 		case now != nil && t.At.After(*now):
 			return fmt.Errorf("%s was given, which is after now: give an earlier time", t.At.Format(time.RFC3339))
 		}
-		return CheckResult(log[i].Result)
+		return log[i].Result.Check()
 	})
 }
 
@@ -69,7 +43,7 @@ func (l *Ladder) read(tries []onRung, now *time.Time) {
 			l.Days++
 		}
 		l.Rungs[t.rung].Tries++
-		if t.Result == Clean {
+		if t.Result == result.Clean {
 			l.Rungs[t.rung].Clean++
 		}
 	}
@@ -141,7 +115,7 @@ func (l *Ladder) follow(tries []onRung, last onRung) {
 	name := l.Rungs[last.rung].Name
 	twice := len(tries) > 1 && tries[len(tries)-2].Result == last.Result
 	switch {
-	case last.Result == Clean && twice && tries[len(tries)-2].rung == last.rung:
+	case last.Result == result.Clean && twice && tries[len(tries)-2].rung == last.rung:
 		l.Reached = last.rung == top
 		if l.Reached {
 			l.Step, l.Why = "stay", fmt.Sprintf("The goal is reached: %s was clean twice running.", name)
@@ -149,9 +123,9 @@ func (l *Ladder) follow(tries []onRung, last onRung) {
 		}
 		l.Next++
 		l.Step, l.Why = "up", fmt.Sprintf("%s was clean twice running: go up to %s.", english.Capital(name), l.Rungs[l.Next].Name)
-	case last.Result == Clean:
+	case last.Result == result.Clean:
 		l.Step, l.Why = "stay", fmt.Sprintf("%s was clean: once more, then up.", english.Capital(name))
-	case last.Result == Nearly:
+	case last.Result == result.Nearly:
 		l.Step, l.Why = "stay", fmt.Sprintf("%s was nearly clean: again.", english.Capital(name))
 	default:
 		down, words := 1, "was not there yet"

@@ -9,6 +9,7 @@ import (
 	"evenladder/core/layout"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
+	"evenladder/core/result"
 	"evenladder/core/run"
 )
 
@@ -46,7 +47,7 @@ func (l *Ladder) stick(p plan.Plan, tries []onRung, now *time.Time) *Stick {
 	failed := make([]int, len(l.Rungs))
 	at := -1
 	for _, t := range tries {
-		if t.Result == NotYet && end.Sub(t.At) <= stickDays {
+		if t.Result == result.NotYet && end.Sub(t.At) <= stickDays {
 			if failed[t.rung]++; failed[t.rung] >= stickTries {
 				at = t.rung
 			}

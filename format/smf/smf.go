@@ -1,4 +1,4 @@
-// Package smf writes a run as a Standard MIDI File of format 1: a track of
+// Package smf reads and writes Standard MIDI Files. A run is written in format 1: a track of
 // tempo, meter and key, a track of notes, and where a guide is asked for a track
 // of clicks (MIDI 1.0 and Standard MIDI Files
 // 1.0, MIDI Manufacturers Association).
@@ -27,12 +27,16 @@ const plainVelocity, accentVelocity = 72, 100
 // are counted from the start of its first bar, so a pick-up begins after the rest
 // before it.
 func Write(w io.Writer, s score.Score, g rhythm.Guide) error {
-	var file bytes.Buffer
 	lead := s.Rhythm.Lead(g)
 	tracks := [][]event{conductor(s, lead), notes(s, lead)}
 	if g.CountIn || g.Click {
 		tracks = append(tracks, clicks(s, g))
 	}
+	return writeTracks(w, tracks)
+}
+
+func writeTracks(w io.Writer, tracks [][]event) error {
+	var file bytes.Buffer
 	file.WriteString("MThd")
 	put(&file, uint32(6), uint16(1), uint16(len(tracks)), uint16(TicksPerQuarter))
 	for _, t := range tracks {
@@ -141,14 +145,19 @@ func notes(s score.Score, lead float64) []event {
 		on, off := int(math.Round((lead+e.At)*ticks)), int(math.Round((lead+e.At+e.Sounds)*ticks))
 		out = append(out, event{on, []byte{0x90, byte(e.MIDI), velocity}}, event{off, []byte{0x80, byte(e.MIDI), 0}})
 	}
-	// A note ends before the next begins on the same tick.
-	slices.SortStableFunc(out, func(a, b event) int {
+	inOrder(out)
+	return out
+}
+
+// inOrder puts events in the order of time; a note ends before the next begins on
+// the same tick.
+func inOrder(events []event) {
+	slices.SortStableFunc(events, func(a, b event) int {
 		if a.tick != b.tick {
 			return a.tick - b.tick
 		}
 		return rank(a) - rank(b)
 	})
-	return out
 }
 
 func rank(e event) int {
