@@ -1,12 +1,15 @@
 package e2e
 
 import (
+	"os"
+	"path/filepath"
 	"strings"
 	"testing"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 // Three rungs are practised by keyboard alone: started, answered, the next one with
@@ -62,4 +65,30 @@ func TestATryIsNotLost(t *testing.T) {
 	p.offline(false)
 	p.do(press("2"))
 	p.eventually(".why", "was nearly clean: again")
+}
+
+// A take of the simulated player is handed in as a file: what became of each note is
+// on the lanes, and the answer that it proposes stands out.
+func TestATakeIsHandedIn(t *testing.T) {
+	const brief = `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "lydian"}, "rhythm": {"perBeat": 2, "tempoBpm": 90}}`
+	dir := t.TempDir()
+	briefFile, takeFile := filepath.Join(dir, "brief.json"), filepath.Join(dir, "take.mid")
+	require.NoError(t, os.WriteFile(briefFile, []byte(brief), 0o600))
+	midi, complaints, code := command(t, "", "player", "--brief", briefFile, "--seed", "3", "--jitter", "6", "--wrong", "1", "--missed", "1")
+	require.Zero(t, code, complaints)
+	require.NoError(t, os.WriteFile(takeFile, []byte(midi), 0o600))
+	judged, complaints, code := command(t, "", "take", "--brief", briefFile, takeFile)
+	require.Zero(t, code, complaints)
+	assert.Contains(t, judged, `"wrong":1,"missed":1,"extra":0`)
+
+	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&from=2@90&goal=2@120", true)
+	p.eventually("h1", "eighths at 90")
+	p.do(chromedp.SetUploadFiles(css("[data-do=take]"), []string{takeFile}))
+	p.eventually("[data-fold=take]", "1 wrong, 1 missed, 0 too many")
+	assert.Equal(t, []int{1, 1}, value[[]int](p, `['wrong', 'missed'].map(s => document.querySelectorAll('[data-slip=' + s + ']').length)`))
+	p.until(`document.querySelector('.result.proposed')?.dataset.result === 'nearly'`, "it proposes an answer")
+	p.do(press("2"))
+	p.eventually(".why", "was nearly clean: again")
+	p.do(chromedp.SetUploadFiles(css("[data-do=take]"), []string{briefFile}))
+	p.eventually("[data-fold=take] [role=alert]", "does not begin with a MIDI header")
 }

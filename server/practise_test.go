@@ -1,13 +1,19 @@
 package server_test
 
 import (
+	"bytes"
+	"encoding/base64"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/brief"
 	"evenladder/core/ladder"
+	"evenladder/core/plan"
+	"evenladder/core/take"
+	"evenladder/format/smf"
 	"evenladder/server/api"
 )
 
@@ -59,4 +65,30 @@ func TestPractice(t *testing.T) {
 	assert.Equal(t, 422, c.call("GET", "/api/v1/log?result=grand", "").status)
 	assert.Equal(t, 422, c.call("GET", "/api/v1/log?limit=0", "").status)
 	assert.Equal(t, 422, c.call("GET", "/api/v1/log?after=x", "").status)
+}
+
+// A take is judged from a MIDI file, or from notes.
+func TestTakes(t *testing.T) {
+	c := start(t)
+	for body, want := range map[string]string{
+		`{"brief": ` + dorian + `}`:                                          "no note was heard",
+		`{"brief": ` + dorian + `, "midi": "?"}`:                             "it is no base64",
+		`{"brief": ` + dorian + `, "midi": "UklGRgAAAABXQVZFZm10IA=="}`:      "does not begin with a MIDI header",
+		`{"brief": {"instrument": {"id": "harp"}, "scale": {"tonic": "C"}}}`: "no instrument is called",
+	} {
+		a := c.call("POST", "/api/v1/take", body)
+		assert.Equal(t, 422, a.status, body)
+		assert.Contains(t, a.body, want)
+	}
+	b, err := brief.Parse([]byte(dorian))
+	require.NoError(t, err)
+	p, err := plan.Build(b)
+	require.NoError(t, err)
+	heard, err := take.Play(p.Piece(), take.Errors{Seed: 5, JitterMS: 6, Missed: 1})
+	require.NoError(t, err)
+	var file bytes.Buffer
+	require.NoError(t, smf.WriteHeard(&file, heard, 72))
+	got := into[take.Take](t, c.call("POST", "/api/v1/take", `{"brief": `+dorian+`, "midi": "`+base64.StdEncoding.EncodeToString(file.Bytes())+`"}`))
+	assert.Equal(t, []int{len(p.Run.Events), 1}, []int{got.Planned, got.Missed})
+	assert.Equal(t, "nearly", string(got.Result), got.Why)
 }

@@ -86,6 +86,15 @@ func problem(status int, title string, fields fault.List) api.Problem {
 	return p
 }
 
+// mayBeLong reports whether a body may be as long as an export: a log, a take.
+func mayBeLong(target any) bool {
+	switch target.(type) {
+	case *ladder.Request, *api.TakeRequest:
+		return true
+	}
+	return false
+}
+
 // jsonBinder reads a body of JSON. Every fault in it names its field.
 type jsonBinder struct{}
 
@@ -107,7 +116,7 @@ func (jsonBinder) Bind(c *echo.Context, target any) error {
 			return err
 		}
 	}
-	if _, long := target.(*ladder.Request); len(data) > MaxBodyBytes && !long { // a log may be long
+	if len(data) > MaxBodyBytes && !mayBeLong(target) {
 		return echo.ErrStatusRequestEntityTooLarge
 	}
 	return fault.Decode(data, "body", target)

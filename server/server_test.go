@@ -200,6 +200,7 @@ func TestAnswersKeepTheContract(t *testing.T) {
 		check("NearestStop", answer{body: string(stop)})
 	}
 	check("Ladder", c.call("POST", "/api/v1/ladder", `{"brief": `+dorian+`, "log": [{"at": "2026-10-05T16:00:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}, {"at": "2026-10-05T16:02:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}, {"at": "2026-10-05T16:03:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}]}`))
+	check("Take", c.call("POST", "/api/v1/take", `{"brief": `+dorian+`, "heard": [{"midi": 46, "onsetSec": 0.5}, {"midi": 48, "onsetSec": 0.92}]}`))
 	check("LogEntry", c.call("POST", "/api/v1/log", `{"brief": `+dorian+`, "perBeat": 1, "tempoBpm": 60, "result": "clean"}`))
 	check("Ladder", c.call("POST", "/api/v1/practise", `{"brief": `+dorian+`}`))
 	check("FingerReason", c.call("POST", "/api/v1/plan/why?note=0", dorian))

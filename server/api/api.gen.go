@@ -20,6 +20,7 @@ import (
 	"evenladder/core/plan"
 	"evenladder/core/round"
 	"evenladder/core/score"
+	"evenladder/core/take"
 
 	"github.com/labstack/echo/v5"
 	"github.com/oapi-codegen/runtime"
@@ -274,6 +275,9 @@ type Health struct {
 	Status string `json:"status"`
 }
 
+// Heard defines model for Heard.
+type Heard = take.Heard
+
 // InstrumentBrief An instrument of the catalogue, each of its measures overridden where it is given.
 type InstrumentBrief = brief.Instrument
 
@@ -417,6 +421,21 @@ type Sight = explore.Sight
 
 // Slide defines model for Slide.
 type Slide = explore.Slid
+
+// Take defines model for Take.
+type Take = take.Take
+
+// TakeRequest defines model for TakeRequest.
+type TakeRequest struct {
+	// Brief What to play; only the instrument and the scale are needed.
+	Brief Brief `json:"brief"`
+
+	// Heard Notes in place of a file.
+	Heard *[]Heard `json:"heard,omitempty"`
+
+	// Midi A Standard MIDI File in base64, up to 1 MB.
+	Midi *string `json:"midi,omitempty"`
+}
 
 // Try defines model for Try.
 type Try = ladder.Try
@@ -646,6 +665,9 @@ type UpdateKeptJSONRequestBody = KeptInput
 // SlideBoxJSONRequestBody defines body for SlideBox for application/json ContentType.
 type SlideBoxJSONRequestBody = Brief
 
+// JudgeTakeJSONRequestBody defines body for JudgeTake for application/json ContentType.
+type JudgeTakeJSONRequestBody = TakeRequest
+
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
@@ -741,6 +763,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/slide)
 	SlideBox(ctx *echo.Context, params SlideBoxParams) error
+
+	// (POST /api/v1/take)
+	JudgeTake(ctx *echo.Context) error
 
 	// (GET /healthz)
 	GetHealth(ctx *echo.Context) error
@@ -1348,6 +1373,15 @@ func (w *ServerInterfaceWrapper) SlideBox(ctx *echo.Context) error {
 	return err
 }
 
+// JudgeTake converts echo context to params.
+func (w *ServerInterfaceWrapper) JudgeTake(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.JudgeTake(ctx)
+	return err
+}
+
 // GetHealth converts echo context to params.
 func (w *ServerInterfaceWrapper) GetHealth(ctx *echo.Context) error {
 	var err error
@@ -1413,6 +1447,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/compare", wrapper.ComparePlans, options.OperationMiddlewares["comparePlans"]...)
 	router.POST(options.BaseURL+"/api/v1/ladder", wrapper.MakeLadder, options.OperationMiddlewares["makeLadder"]...)
 	router.POST(options.BaseURL+"/api/v1/practise", wrapper.Practise, options.OperationMiddlewares["practise"]...)
+	router.POST(options.BaseURL+"/api/v1/take", wrapper.JudgeTake, options.OperationMiddlewares["judgeTake"]...)
 	router.GET(options.BaseURL+"/api/v1/log", wrapper.ListLog, options.OperationMiddlewares["listLog"]...)
 	router.POST(options.BaseURL+"/api/v1/log", wrapper.AppendLog, options.OperationMiddlewares["appendLog"]...)
 	router.GET(options.BaseURL+"/api/v1/log/csv", wrapper.ExportLog, options.OperationMiddlewares["exportLog"]...)
@@ -2728,6 +2763,45 @@ func (response SlideBoxdefaultApplicationProblemPlusJSONResponse) VisitSlideBoxR
 	return err
 }
 
+type JudgeTakeRequestObject struct {
+	Body *JudgeTakeJSONRequestBody
+}
+
+type JudgeTakeResponseObject interface {
+	VisitJudgeTakeResponse(w http.ResponseWriter) error
+}
+
+type JudgeTake200JSONResponse Take
+
+func (response JudgeTake200JSONResponse) VisitJudgeTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type JudgeTakedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response JudgeTakedefaultApplicationProblemPlusJSONResponse) VisitJudgeTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetHealthRequestObject struct {
 }
 
@@ -2861,6 +2935,9 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/slide)
 	SlideBox(ctx context.Context, request SlideBoxRequestObject) (SlideBoxResponseObject, error)
+
+	// (POST /api/v1/take)
+	JudgeTake(ctx context.Context, request JudgeTakeRequestObject) (JudgeTakeResponseObject, error)
 
 	// (GET /healthz)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
@@ -4064,6 +4141,52 @@ func (sh *strictHandler) SlideBox(ctx *echo.Context, params SlideBoxParams) erro
 		return err
 	} else if validResponse, ok := response.(SlideBoxResponseObject); ok {
 		return validResponse.VisitSlideBoxResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// JudgeTake operation middleware
+func (sh *strictHandler) JudgeTake(ctx *echo.Context) error {
+	var request JudgeTakeRequestObject
+
+	var body JudgeTakeJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.JudgeTake(ctx.Request().Context(), request.(JudgeTakeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "JudgeTake")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(JudgeTakeResponseObject); ok {
+		return validResponse.VisitJudgeTakeResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -153,6 +153,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What was played against the plan of a brief - a Standard MIDI File, or the notes that were heard. */
+        post: operations["judgeTake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/log": {
         parameters: {
             query?: never;
@@ -905,6 +922,58 @@ export interface components {
                 }[];
             };
         };
+        TakeRequest: {
+            brief: components["schemas"]["Brief"];
+            /** @description A Standard MIDI File in base64, up to 1 MB. */
+            midi?: string;
+            /** @description Notes in place of a file. */
+            heard?: components["schemas"]["Heard"][];
+        };
+        Heard: {
+            midi: number;
+            /** @description Seconds from the start of the take. */
+            onsetSec: number;
+        };
+        Take: {
+            planned: number;
+            right: number;
+            wrong: number;
+            missed: number;
+            extra: number;
+            tempoBpm: number;
+            /** @description From the first third to the last; faster positive. */
+            driftPercent: number;
+            /** @description Spread of the onsets around their places. */
+            evennessMs: number;
+            /** @description The same of the length of a note. */
+            evennessPercent: number;
+            /** @description Under which nothing can be told. */
+            floorMs: number;
+            byCause: {
+                cause: string;
+                notes: number;
+                lateMs: number;
+            }[];
+            pauses: {
+                n: number;
+                ms: number;
+                cause: string;
+                message: string;
+            }[];
+            events: {
+                n: number;
+                /** @enum {string} */
+                verdict: "right" | "wrong" | "missed";
+                heardMidi: number | null;
+                onsetSec: number | null;
+                /** @description Against the notes around it; early negative. */
+                lateMs: number | null;
+            }[];
+            extras: components["schemas"]["Heard"][];
+            /** @enum {string} */
+            result: "clean" | "nearly" | "not-yet";
+            why: string;
+        };
         LogEntry: {
             id: string;
             /** Format: date-time */
@@ -1562,6 +1631,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ladder"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    judgeTake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeRequest"];
+            };
+        };
+        responses: {
+            /** @description The judgement. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Take"];
                 };
             };
             default: components["responses"]["AnyProblem"];

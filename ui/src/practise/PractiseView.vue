@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
-import type { LogResult } from '../api/client'
+import type { LogResult, Take } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
 import ProblemList from '../shared/brief/ProblemList.vue'
@@ -18,6 +18,7 @@ import { usePlayer } from '../shared/sound/usePlayer'
 import LadderSettings from './LadderSettings.vue'
 import LogPanel from './LogPanel.vue'
 import RungRail from './RungRail.vue'
+import TakePanel from './TakePanel.vue'
 import { usePractise, words } from './usePractise'
 import { useSitting } from './useSitting'
 
@@ -50,7 +51,13 @@ watch(playing, async (now) => {
   await nextTick()
   document.querySelector<HTMLElement>('[data-result=clean]')?.focus({ preventScroll: true })
 })
-watch(at, () => (asking.value = false))
+// A take is judged against what is on screen, and proposes an answer.
+const judged = ref<Take>()
+watch(judged, (now) => now && (asking.value = true))
+watch([at, brief], () => {
+  asking.value = false
+  judged.value = undefined
+})
 
 const keyOf: Record<LogResult, string> = { clean: '1', nearly: '2', 'not-yet': '3' }
 const { catalogue } = useCatalogue()
@@ -65,6 +72,7 @@ async function answer(result: LogResult) {
   add({ id: entry.id, rung: name, result, seconds })
   since = 0
   asking.value = false
+  judged.value = undefined
   current.value = -1
 }
 watch(practise.takenBack, drop)
@@ -113,7 +121,7 @@ useKeys([
             <router-link v-for="p in ladder.sticks.proposals" :key="p.kind" :to="{ query: toQuery(p.brief) }" :data-instead="p.kind">{{ p.words }}</router-link>
           </p>
           <div v-if="asking" class="ask" role="group" aria-label="How did it go?">
-            <button v-for="r in results" :key="r.id" type="button" class="result" :class="r.id" :data-result="r.id" @click="answer(r.id)">
+            <button v-for="r in results" :key="r.id" type="button" class="result" :class="[r.id, { proposed: judged?.result === r.id }]" :data-result="r.id" @click="answer(r.id)">
               <b>{{ r.name }}</b> <span>{{ r.key }} · {{ r.why }}</span>
             </button>
           </div>
@@ -162,11 +170,12 @@ useKeys([
         @toggle="player.toggle"
         @repeat="player.repeatBar"
       />
-      <RunLanes v-model:loop="loop" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :current="current" @choose="player.stepTo" />
+      <RunLanes v-model:loop="loop" :take="judged" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :current="current" @choose="player.stepTo" />
       <div class="below">
         <LogPanel :ladder="ladder" />
         <div>
           <LogPlot v-if="ladder.history.length > 1" :ladder="ladder" />
+          <TakePanel v-model="judged" :brief="plan.brief" />
           <LadderSettings :ladder="ladder" @set="practise.set" />
         </div>
       </div>
@@ -253,6 +262,10 @@ useKeys([
 
 .result.clean {
   border-color: var(--verdigris);
+}
+
+.result.proposed {
+  background: color-mix(in srgb, var(--marigold) 18%, transparent);
 }
 
 .result.not-yet {

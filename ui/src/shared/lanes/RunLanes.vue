@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
-import type { Plan, Score } from '../../api/client'
+import type { Plan, Score, Take } from '../../api/client'
 import NoteMark from '../neck/NoteMark.vue'
 import { low } from '../shell/narrow'
 import { noteLabel } from '../neck/labels'
@@ -10,7 +10,13 @@ import { headOf } from './columns'
 const RunStaff = defineAsyncComponent(() => import('../notation/RunStaff.vue'))
 
 /** The run on its strings; with a score, a staff stands over it. */
-const props = defineProps<{ plan: Plan; current: number; score?: Score | undefined }>()
+const props = defineProps<{
+  plan: Plan
+  current: number
+  score?: Score | undefined
+  /** How it was played: wrong and missed by their shapes, early and late by their place. */
+  take?: Take | undefined
+}>()
 /** First and last bar of a stretch that is played again and again: dragged over. */
 const loop = defineModel<[number, number] | undefined>('loop')
 const emit = defineEmits<{ choose: [event: number] }>()
@@ -48,6 +54,11 @@ const spoken = computed(() =>
     return { bar: events.value[from]?.bar ?? 0, text: notes.join('; ') }
   }),
 )
+/** Pixels by which a played note lies beside its place. */
+const beside = (i: number) => {
+  const late = props.take?.events[i]?.lateMs
+  return late ? Math.max(-0.5, Math.min(0.5, (late * props.plan.run.notesPerMinute) / 60_000)) * column.value : 0
+}
 /** The bar of the marked note: its number is the one that the Tab key stops at. */
 const barNow = computed(() => events.value[Math.max(props.current, 0)]?.bar ?? 0)
 const crossings = computed(() => events.value.flatMap((e, i) => (i > 0 && e.string !== events.value[i - 1]?.string ? [i] : [])))
@@ -177,6 +188,13 @@ watch(
           :current="i === current"
           :shared="e.lean"
         />
+        <template v-if="take">
+          <path v-if="take.events[i]?.verdict === 'missed'" class="slip" data-slip="missed" :d="`M${x(i) - 7} ${y(e.string) - 9}l14 18m0 -18l-14 18`"><title>missed</title></path>
+          <text v-else-if="take.events[i]?.verdict === 'wrong'" class="slip-word" data-slip="wrong" :x="x(i)" :y="y(e.string) - mark.h * 0.62">wrong</text>
+          <path v-else class="played" :d="`M${x(i) + beside(i)} ${y(e.string) + mark.h * 0.55}v6`">
+            <title>{{ take.events[i]?.lateMs }} ms</title>
+          </path>
+        </template>
         <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`">
           <title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title>
         </path>
@@ -243,6 +261,24 @@ text {
 
 .crossing {
   stroke: var(--faint);
+}
+
+.slip {
+  fill: none;
+  stroke: var(--brick);
+  stroke-width: 2.5;
+}
+
+.slip-word {
+  fill: var(--brick);
+  font-size: var(--size-mark-small);
+  font-weight: 700;
+  text-anchor: middle;
+}
+
+.played {
+  stroke: var(--verdigris);
+  stroke-width: 2.5;
 }
 
 .shift {
