@@ -77,7 +77,7 @@ test: tools
 	go test $(PACKAGES)
 	cd third_party/textprocessing && go test ./...
 	cd ui && $(NPM) run -s test
-	go test ./e2e
+	go test -timeout 25m ./e2e
 
 # Data races, in what goroutines share.
 race:

@@ -4,7 +4,6 @@ import { api, take, type Brief, type Take } from '../api/client'
 import { chosenFile } from '../shared/file'
 import { wordsOf } from '../shared/load'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
-import { words } from './usePractise'
 
 /** What was played on a MIDI instrument, handed in as a file and judged. */
 const props = defineProps<{ brief: Brief }>()
@@ -46,12 +45,10 @@ const facts = computed(() => {
 
 <template>
   <FoldPanel id="take" title="A take from a MIDI instrument" open>
-    <label class="hand-in"> hand in what was played, a MIDI file: <input type="file" accept=".mid,.midi,audio/midi" data-do="take" :disabled="busy" @change="handIn" /></label>
+    <label class="hand-in"> Hand in what was played, a MIDI file: <input type="file" accept=".mid,.midi,audio/midi" data-do="take" :disabled="busy" @change="handIn" /></label>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <template v-if="judged">
-      <p role="status" class="proposal">
-        <b>{{ words[judged.result] }}?</b> {{ judged.why }} You have the last word.
-      </p>
+      <p role="status" class="proposal">{{ judged.why }} You have the last word.</p>
       <ul>
         <li v-for="f in facts" :key="f">{{ f }}</li>
       </ul>

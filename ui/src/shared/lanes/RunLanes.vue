@@ -189,7 +189,10 @@ watch(
           :shared="e.lean"
         />
         <template v-if="take">
-          <path v-if="take.events[i]?.verdict === 'missed'" class="slip" data-slip="missed" :d="`M${x(i) - 7} ${y(e.string) - 9}l14 18m0 -18l-14 18`"><title>missed</title></path>
+          <g v-if="take.events[i]?.verdict === 'missed'" data-slip="missed">
+            <title>missed</title>
+            <path v-for="pen in ['halo', 'slip']" :key="pen" :class="pen" :d="`M${x(i) - 8} ${y(e.string) - 10}l16 20m0 -20l-16 20`" />
+          </g>
           <text v-else-if="take.events[i]?.verdict === 'wrong'" class="slip-word" data-slip="wrong" :x="x(i)" :y="y(e.string) - mark.h * 0.62">wrong</text>
           <path v-else class="played" :d="`M${x(i) + beside(i)} ${y(e.string) + mark.h * 0.55}v6`">
             <title>{{ take.events[i]?.lateMs }} ms</title>
@@ -267,6 +270,12 @@ text {
   fill: none;
   stroke: var(--brick);
   stroke-width: 2.5;
+}
+
+.halo {
+  fill: none;
+  stroke: var(--ground);
+  stroke-width: 6;
 }
 
 .slip-word {
