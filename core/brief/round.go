@@ -212,10 +212,15 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 	},
 }}
 
-// usualWhere goes out from a box that is named.
+// usualWhere has the layout that is named, where a place is made for it, or goes out
+// from a box that is named.
 func usualWhere(r *Reading) string {
-	if r.given.Layout.Box != nil {
+	own := slices.IndexFunc(Wheres, func(w Where) bool { return w.Layout != "" && w.Layout == r.given.Layout.System })
+	switch {
+	case r.given.Layout.Box != nil:
 		return Nearest
+	case own >= 0:
+		return Wheres[own].ID
 	}
 	return Lowest
 }

@@ -225,13 +225,32 @@ func relativeKey(p plan.Plan, box plan.Box) (Sight, bool) {
 	if away > 6 {
 		away, way = 12-away, "towards the nut"
 	}
-	s := Sight{Kind: RelativeKey, Words: fmt.Sprintf("%s has all these notes: its roots lie %s %s.", r.Title, counted(away, "fret", "frets"), way)}
+	has := "has all these notes"
+	if lacks := notIn(p, r); len(lacks) > 0 {
+		has = "has all these notes but " + english.And(lacks)
+	}
+	s := Sight{Kind: RelativeKey, Words: fmt.Sprintf("%s %s: its roots lie %s %s.", r.Title, has, counted(away, "fret", "frets"), way)}
 	for _, n := range box.Notes {
 		if n.MIDI%12 == tonic.Class() {
 			s.Places = append(s.Places, n.Place)
 		}
 	}
 	return s, true
+}
+
+// notIn are the notes of a plan's scale that a related one does not have.
+func notIn(p plan.Plan, r plan.Related) (out []string) {
+	entry, ok := scale.Find(r.Name)
+	if !ok {
+		return nil
+	}
+	other := scale.New(pitch.MustParseName(r.Tonic), entry.Formula)
+	for i, class := range classes(p) {
+		if other.Index(class) < 0 {
+			out = append(out, p.Scale.Labels[i])
+		}
+	}
+	return out
 }
 
 // tetrachordNames by the semitones of three steps.

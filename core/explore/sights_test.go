@@ -38,6 +38,9 @@ func TestSights(t *testing.T) {
 	_, seven := guitar[explore.Tetrachords]
 	assert.False(t, seven)
 
+	assert.Equal(t, "G major has all these notes but D♯: its roots lie three frets towards the bridge.",
+		sightsOf(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "E", "name": "harmonic-minor"}}`)[explore.RelativeKey].Words)
+
 	bass := sightsOf(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "major"}, "layout": {"system": "one-octave"}}`)
 	assert.Equal(t, "Two like tetrachords, major (whole–whole–half), a whole step apart.", bass[explore.Tetrachords].Words)
 	assert.Equal(t, "Two tetrachords, a whole step apart: minor (whole–half–whole) and harmonic (half–whole and a half–half).",

@@ -26,7 +26,7 @@ watch(
       <button type="button" :aria-current="i === at ? 'step' : undefined" :data-rung="i" :class="{ next: i === ladder.next }" @click="emit('choose', i)">
         <span class="name">{{ r.name }}</span>
         <span class="facts"
-          >{{ r.notesPerMinute }}<span class="unseen"> notes a minute</span><template v-if="r.tries">, {{ r.clean }} of {{ r.tries }} clean</template
+          >{{ r.notesPerMinute }}<span class="unseen"> notes a minute</span><template v-if="r.tries"> · {{ r.clean }}/{{ r.tries }} clean</template
           ><template v-if="i === ladder.next"><span class="unseen">, next</span></template></span
         >
       </button>
@@ -39,7 +39,7 @@ watch(
 .rail {
   border-inline: 4px solid var(--rule);
   list-style: none;
-  max-height: 300px;
+  max-height: 236px;
   overflow-y: auto;
   padding: 0;
   position: relative;
@@ -81,6 +81,7 @@ button[aria-current] {
 .facts {
   color: var(--faint);
   font-size: var(--size-note);
+  white-space: nowrap;
 }
 
 @media (pointer: coarse), (max-width: 600px) {
