@@ -292,6 +292,9 @@ func TestEveryPickIsSaid(t *testing.T) {
 			for _, c := range p.Choices {
 				took := Fields.readAll(Fields.With(given, c.Changes))
 				is := TextOf(took.Sentence())
+				if c.Now && r.carried && f.Path == "layout.system" {
+					continue // a layout that is named has a say in where each key is played
+				}
 				if c.Now || c.Label == "4/4" {
 					assert.Equal(t, was, is, "%s: %s is what the brief says", f.Path, c.Label)
 					continue
