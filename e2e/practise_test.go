@@ -92,3 +92,37 @@ func TestATakeIsHandedIn(t *testing.T) {
 	p.do(chromedp.SetUploadFiles(css("[data-do=take]"), []string{briefFile}))
 	p.eventually("[data-fold=take] [role=alert]", "does not begin with a MIDI header")
 }
+
+// What is struck on a MIDI instrument while it plays is judged when it stops. The
+// instrument is simulated behind the browser's own interface: it strikes what the
+// page plays.
+func TestPlayingIntoTheScreen(t *testing.T) {
+	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=Bb&scale.name=major-pentatonic&layout.system=one-octave&run.direction=up&from=1@240&goal=1@300", false)
+	p.eventually("h1", "quarter notes at 240")
+	value[bool](p, `(() => {
+		localStorage.setItem('even-ladder.countIn', 'false')
+		const input = {name: 'a simulated keyboard', onmidimessage: null}
+		navigator.requestMIDIAccess = async () => ({inputs: new Map([['1', input]]), onstatechange: null})
+		const lanes = document.querySelector('.lanes')
+		new MutationObserver(async () => {
+			const at = lanes.querySelector('[data-event][aria-current=step]')?.dataset.event
+			if (at === undefined || input.last === at) return
+			input.last = at
+			const midi = window.struckNotes?.[Number(at)]
+			if (midi) input.onmidimessage?.({data: new Uint8Array([0x90, midi, 80]), timeStamp: performance.now()})
+		}).observe(lanes, {subtree: true, attributes: true, attributeFilter: ['aria-current']})
+		return true
+	})()`)
+	value[bool](p, `(async () => {
+		const brief = {instrument: {id: 'ukulele'}, scale: {tonic: 'Bb', name: 'major-pentatonic'}, layout: {system: 'one-octave'}, run: {direction: 'up'}}
+		const plan = await (await fetch('/api/v1/plan', {method: 'POST', headers: {'Content-Type': 'application/json'}, body: JSON.stringify(brief)})).json()
+		window.struckNotes = plan.run.events.map(e => e.midi)
+		window.struckNotes[2] += 1
+		return true
+	})()`)
+	p.do(click("[data-do=listen]"))
+	p.eventually("[data-fold=take]", "Hears a simulated keyboard")
+	p.do(press(" "))
+	p.eventually("[data-fold=take]", "1 wrong, 0 missed, 0 too many")
+	p.until(`document.querySelectorAll('[data-slip=wrong]').length === 1`, "it stands on the lanes")
+}

@@ -175,7 +175,7 @@ useKeys([
         <LogPanel :ladder="ladder" />
         <div>
           <LogPlot v-if="ladder.history.length > 1" :ladder="ladder" />
-          <TakePanel v-model="judged" :brief="plan.brief" />
+          <TakePanel v-model="judged" :brief="plan.brief" :playing="playing" />
           <LadderSettings :ladder="ladder" @set="practise.set" />
         </div>
       </div>

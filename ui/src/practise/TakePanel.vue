@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, toRef } from 'vue'
 import { api, take, type Brief, type Take } from '../api/client'
 import { chosenFile } from '../shared/file'
 import { wordsOf } from '../shared/load'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
+import { useMidiIn, type Struck } from './useMidiIn'
 
 /** What was played on a MIDI instrument, handed in as a file and judged. */
-const props = defineProps<{ brief: Brief }>()
+const props = defineProps<{ brief: Brief; playing: boolean }>()
 const judged = defineModel<Take | undefined>()
 const trouble = ref('')
 const busy = ref(false)
@@ -14,13 +15,17 @@ const busy = ref(false)
 async function handIn(event: Event) {
   const file = chosenFile(event)
   if (!file) return
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  let text = ''
+  for (const b of bytes) text += String.fromCharCode(b)
+  await judge({ midi: btoa(text) })
+}
+
+async function judge(what: { midi: string } | { heard: Struck[] }) {
   trouble.value = ''
   busy.value = true
   try {
-    const bytes = new Uint8Array(await file.arrayBuffer())
-    let text = ''
-    for (const b of bytes) text += String.fromCharCode(b)
-    judged.value = await take(api.POST('/api/v1/take', { body: { brief: props.brief, midi: btoa(text) } }))
+    judged.value = await take(api.POST('/api/v1/take', { body: { brief: props.brief, ...what } }))
   } catch (cause) {
     judged.value = undefined
     trouble.value = wordsOf(cause)
@@ -28,6 +33,9 @@ async function handIn(event: Event) {
     busy.value = false
   }
 }
+
+const midi = useMidiIn(toRef(props, 'playing'), (heard) => void judge({ heard }))
+const hears = computed(() => (midi.inputs.value.length ? `Hears ${midi.inputs.value.join(', ')} while it plays.` : 'No instrument is plugged in yet.'))
 
 const facts = computed(() => {
   const t = judged.value
@@ -46,6 +54,11 @@ const facts = computed(() => {
 <template>
   <FoldPanel id="take" title="A take from a MIDI instrument" open>
     <label class="hand-in"> Hand in what was played, a MIDI file: <input type="file" accept=".mid,.midi,audio/midi" data-do="take" :disabled="busy" @change="handIn" /></label>
+    <p v-if="midi.supported">
+      <button v-if="!midi.listening.value" type="button" class="listen" data-do="listen" @click="midi.listen">Play into the screen on a MIDI instrument</button>
+      <template v-else>{{ hears }} <button type="button" class="listen" @click="midi.leave">leave it</button></template>
+    </p>
+    <p v-if="midi.trouble.value" class="trouble" role="alert">{{ midi.trouble.value }}</p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <template v-if="judged">
       <p role="status" class="proposal">{{ judged.why }} You have the last word.</p>
@@ -61,6 +74,15 @@ const facts = computed(() => {
 .hand-in {
   display: block;
   padding: 4px 0;
+}
+
+.listen {
+  color: var(--verdigris);
+  min-height: 32px;
+}
+
+.listen:hover {
+  text-decoration: underline;
 }
 
 ul {

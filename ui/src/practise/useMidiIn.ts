@@ -1,0 +1,63 @@
+import { onScopeDispose, ref, watch, type Ref } from 'vue'
+
+/** A note that was struck: its MIDI number, and seconds from the press of play. */
+export interface Struck {
+  midi: number
+  onsetSec: number
+}
+
+const noteOn = 0x90
+const drums = 9
+
+/** Listens to every MIDI instrument that is plugged in; what was struck while it played is handed over when it stops. */
+export function useMidiIn(playing: Ref<boolean>, hand: (struck: Struck[]) => void) {
+  const supported = 'requestMIDIAccess' in navigator
+  const listening = ref(false)
+  const inputs = ref<string[]>([])
+  const trouble = ref('')
+  let access: MIDIAccess | undefined
+  let begun = 0
+  let struck: Struck[] = []
+
+  function hear(event: MIDIMessageEvent) {
+    const [status = 0, midi = 0, velocity = 0] = event.data ?? []
+    if (!playing.value || (status & 0xf0) !== noteOn || velocity === 0 || (status & 0x0f) === drums) return
+    struck.push({ midi, onsetSec: Math.max((event.timeStamp - begun) / 1000, 0) })
+  }
+
+  function attach() {
+    const all = [...(access?.inputs.values() ?? [])]
+    for (const input of all) input.onmidimessage = hear
+    inputs.value = all.map((i) => i.name ?? 'an instrument')
+  }
+
+  async function listen() {
+    trouble.value = ''
+    try {
+      access = await navigator.requestMIDIAccess()
+      access.onstatechange = attach
+      attach()
+      listening.value = true
+    } catch {
+      trouble.value = 'The browser lets no MIDI instrument in here. Allow it for this page, or hand in a file.'
+    }
+  }
+
+  function leave() {
+    for (const input of access?.inputs.values() ?? []) input.onmidimessage = null
+    listening.value = false
+  }
+
+  watch(playing, (now) => {
+    if (now) {
+      begun = performance.now()
+      struck = []
+    } else if (listening.value && struck.length > 0) {
+      hand(struck)
+      struck = []
+    }
+  })
+  onScopeDispose(leave)
+
+  return { supported, listening, inputs, trouble, listen, leave }
+}
