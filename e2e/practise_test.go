@@ -44,6 +44,11 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.eventually(".sitting", "2 tries, 2 clean")
 	p.eventually("[data-fold=log]", "600")
 
+	p.do(click("[data-do=end-sitting]"))
+	p.eventually(".summary", "2 tries on 1 rung (eighths at 300), 2 clean")
+	p.do(chromedp.Click(css(`[data-fold=log] [data-choice="not-yet"]`)))
+	p.eventually("[data-fold=log]", "None of them was not yet")
+
 	// Arrow keys choose another rung; g goes back to the one that comes next.
 	p.do(press(kb.ArrowUp))
 	p.wait(func() bool { return !strings.Contains(p.text("h1"), "at 200") }, "a rung faster")

@@ -1,16 +1,19 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { api, take, type Ladder } from '../api/client'
 import { toQuery } from '../shared/brief/query'
 import { useLoad } from '../shared/load'
+import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
 import { words } from './usePractise'
 
 /** What was tried last, whatever it was; all of it as a file. */
 const props = defineProps<{ ladder: Ladder }>()
-const { value: answer, failure } = useLoad(
-  () => props.ladder,
-  (_ladder, signal) => take(api.GET('/api/v1/log', { params: { query: { limit: '40' } }, signal })),
+const kinds = { all: 'all', clean: words.clean, nearly: words.nearly, 'not-yet': words['not-yet'] }
+const kind = ref<keyof typeof kinds>('all')
+const asked = computed(() => ({ ladder: props.ladder, kind: kind.value }))
+const { value: answer, failure } = useLoad(asked, ({ kind }, signal) =>
+  take(api.GET('/api/v1/log', { params: { query: { limit: '40', ...(kind === 'all' ? {} : { result: kind }) } }, signal })),
 )
 const entries = computed(() => answer.value?.entries ?? [])
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
@@ -18,7 +21,9 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
 
 <template>
   <FoldPanel id="log" title="The log" open>
+    <ChoiceRow v-if="entries.length || kind !== 'all'" v-model="kind" :options="kinds" label="Which tries" />
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
+    <p v-else-if="answer && entries.length === 0 && kind !== 'all'" class="faint">None of them was {{ kinds[kind] }}.</p>
     <p v-else-if="answer && entries.length === 0" class="faint">Nothing was tried yet. What is played here and how it went is written down.</p>
     <table v-else>
       <thead>

@@ -42,6 +42,7 @@ let since = 0
 watch(playing, async (now) => {
   if (now) {
     begin()
+    summary.value = ''
     since = Date.now()
     asking.value = false
     return
@@ -85,6 +86,10 @@ function choose(i: number) {
 function changeBrief(changes: Changes) {
   void router.push({ query: { ...toQuery(changed(brief.value, changes)) } })
 }
+
+/** What the last sitting came to, until the next one begins. */
+const summary = ref('')
+const endSitting = () => (summary.value = end())
 
 const care = computed(() => plan.value?.cautions.find((c) => c.code === 'care')?.message)
 
@@ -137,11 +142,12 @@ useKeys([
           </div>
           <p v-if="failed" class="trouble" role="alert">{{ failed }}</p>
           <div class="tools">
+            <p v-if="summary" class="summary" role="status">{{ summary }}</p>
             <p class="sitting">
               <template v-if="sitting.begun">
                 {{ minutesLeft > 0 ? `${minutesLeft} of ${sitting.minutes} minutes left` : `${sitting.minutes} minutes are over: a good time for a break` }} ·
                 {{ sitting.tries.length }} {{ sitting.tries.length === 1 ? 'try' : 'tries' }}, {{ clean }} clean
-                <button type="button" data-do="end-sitting" @click="end">end the sitting</button>
+                <button type="button" data-do="end-sitting" @click="endSitting">end the sitting</button>
               </template>
               <label v-else
                 >A sitting of
@@ -294,6 +300,11 @@ useKeys([
   font-size: var(--size-fact);
   gap: 2px 26px;
   padding: 10px 0 4px;
+}
+
+.summary {
+  color: var(--ink);
+  flex-basis: 100%;
 }
 
 .care {

@@ -37,7 +37,18 @@ export function useSitting() {
   const add = (t: Done) => (kept.value = { ...kept.value, tries: [...kept.value.tries, t] })
   const drop = (id: string) => (kept.value = { ...kept.value, tries: kept.value.tries.filter((t) => t.id !== id) })
   const plan = (minutes: number) => (kept.value = { ...kept.value, minutes })
-  const end = () => (kept.value = { ...kept.value, begun: 0, tries: [] })
+
+  /** Ends the sitting, and says what it came to. */
+  function end(): string {
+    const { tries } = kept.value
+    const minutes = Math.max(Math.round(passed.value / 60_000), 1)
+    const rungs = [...new Set(tries.map((t) => t.rung))]
+    const summary = tries.length
+      ? `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}, ${tries.length} ${tries.length === 1 ? 'try' : 'tries'} on ${rungs.length} ${rungs.length === 1 ? 'rung' : 'rungs'} (${rungs.join(', ')}), ${clean.value} clean. All of it is in the log.`
+      : 'Nothing was tried in this sitting.'
+    kept.value = { ...kept.value, begun: 0, tries: [] }
+    return summary
+  }
 
   return { sitting, passed, minutesLeft, clean, begin, add, drop, plan, end }
 }
