@@ -47,7 +47,7 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.do(click("[data-do=end-sitting]"))
 	p.eventually(".summary", "2 tries on 1 rung (eighths at 300), 2 clean")
 	p.do(chromedp.Click(css(`[data-fold=log] [data-choice="not-yet"]`)))
-	p.eventually("[data-fold=log]", "None of them was not yet")
+	p.until(`!!document.querySelector('td.not-yet') && !document.querySelector('td.clean, td.nearly')`, "the log shows what was asked for")
 
 	// Arrow keys choose another rung; g goes back to the one that comes next.
 	p.do(press(kb.ArrowUp))

@@ -58,11 +58,17 @@ watch(open, async (now) => {
     return
   }
   await nextTick()
-  setTimeout(() => {
-    input.value?.focus()
-    input.value?.select()
-  }, 30)
+  void takeFocus()
 })
+
+/** The field has the focus as soon as what it lies over lets it go. */
+async function takeFocus() {
+  for (const ms of [0, 30, 60, 120, 240]) {
+    await new Promise((resolve) => setTimeout(resolve, ms))
+    if (!open.value) return
+    if (document.activeElement !== input.value) input.value?.focus()
+  }
+}
 
 function move(by: number) {
   const n = rows.value.length
@@ -128,7 +134,6 @@ defineExpose({ focus: () => button.value?.focus(), show: () => (open.value = tru
       :offset="6"
       min-width="280"
       max-width="420"
-      @after-enter="input?.focus()"
     >
       <v-card class="picker" border role="dialog" :aria-busy="busy" :aria-label="`Choose: ${title}`">
         <label :for="`${listId}-input`">{{ title }}</label>
