@@ -1,7 +1,6 @@
 package take
 
 import (
-	"math"
 	"math/rand/v2"
 	"slices"
 
@@ -68,7 +67,7 @@ func Play(p piece.Piece, e Errors) ([]Heard, error) {
 		out = slices.Delete(out, missed[k], missed[k]+1)
 	}
 	out = append(out, extras...)
-	slices.SortStableFunc(out, func(a, b Heard) int { return int(math.Round((a.OnsetSec - b.OnsetSec) * 1e6)) })
+	slices.SortStableFunc(out, earlier)
 	return out, nil
 }
 

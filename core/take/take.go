@@ -8,6 +8,7 @@
 package take
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -96,9 +97,7 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 		return Take{}, err
 	}
 	heard = slices.Clone(heard)
-	slices.SortStableFunc(heard, func(a, b Heard) int {
-		return int(math.Copysign(1, a.OnsetSec-b.OnsetSec)) * boolInt(a.OnsetSec != b.OnsetSec)
-	})
+	slices.SortStableFunc(heard, earlier)
 	matched := align(p, heard)
 	t := Take{Planned: len(p.Events), FloorMS: floorMS, ByCause: []Cause{}, Pauses: []Pause{}, Extras: []Heard{}, Events: make([]Event, len(p.Events))}
 	used := make([]bool, len(heard))
@@ -130,12 +129,8 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 	return t, nil
 }
 
-func boolInt(b bool) int {
-	if b {
-		return 1
-	}
-	return 0
-}
+// earlier puts heard notes in the order of time.
+func earlier(a, b Heard) int { return cmp.Compare(a.OnsetSec, b.OnsetSec) }
 
 func check(p piece.Piece, heard []Heard) error {
 	switch {

@@ -213,7 +213,7 @@ func TestOneSeedOneTake(t *testing.T) {
 	b, err := Play(row(40, 90), e)
 	require.NoError(t, err)
 	assert.Equal(t, a, b)
-	assert.True(t, slices.IsSortedFunc(a, func(x, y Heard) int { return int(math.Round((x.OnsetSec - y.OnsetSec) * 1e6)) }))
+	assert.True(t, slices.IsSortedFunc(a, earlier))
 	data, err := json.Marshal(judged(t, row(8, 60), Errors{Missed: 1, Seed: 2}))
 	require.NoError(t, err)
 	assert.Contains(t, string(data), `"verdict":"missed","heardMidi":null,"onsetSec":null,"lateMs":null`)

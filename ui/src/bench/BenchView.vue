@@ -39,7 +39,7 @@ const bench = useBench()
 const { plan, problems, failure, busy, brief, catalogue, change } = bench
 const player = usePlayer(computed(() => plan.value && pieceOf(plan.value)))
 const score = useScore(plan)
-const { current, note, playing, starting, blocked, counting, sounded, loop } = player
+const { current, note, playing, sounded, loop } = player
 
 /** The same key in the next layout, side by side: both can then be changed. */
 const compareWith = computed(() => {
@@ -170,11 +170,7 @@ useKeys([
             repeats
             :tempo="plan.brief.rhythm?.tempoBpm ?? 60"
             :chords="plan.scale.triads.length > 0"
-            :playing="playing"
-            :starting="starting"
-            :blocked="blocked"
-            :counting="counting"
-            :loop="loop"
+            v-bind="player.bar.value"
             @toggle="player.toggle"
             @repeat="player.repeatBar"
           >

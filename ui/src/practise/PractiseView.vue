@@ -4,7 +4,7 @@ import type { LogResult, Take } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
 import ProblemList from '../shared/brief/ProblemList.vue'
-import { changed, toQuery, type Changes } from '../shared/brief/query'
+import { toQuery } from '../shared/brief/query'
 import RunLanes from '../shared/lanes/RunLanes.vue'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { stretch } from '../shared/neck/stretch'
@@ -32,7 +32,7 @@ const player = usePlayer(
   computed(() => plan.value && pieceOf(plan.value)),
   { steady: true },
 )
-const { current, note, playing, starting, blocked, counting, sounded, loop } = player
+const { current, note, playing, starting, counting, sounded, loop } = player
 const { sitting, minutesLeft, clean, begin, add, drop, plan: planMinutes, end } = useSitting()
 
 // A try begins with the play bar and is asked for once its last note has sounded, or it
@@ -83,10 +83,6 @@ function choose(i: number) {
   practise.choose(i)
 }
 
-function changeBrief(changes: Changes) {
-  void router.push({ query: { ...toQuery(changed(brief.value, changes)) } })
-}
-
 /** What the last sitting came to, until the next one begins. */
 const summary = ref('')
 const endSitting = () => (summary.value = end())
@@ -110,7 +106,7 @@ useKeys([
   <div class="practise">
     <TryAgain :text="failure || practise.noPlan.value" @again="practise.again" />
     <template v-if="ladder && rung && plan">
-      <BriefSentence :said="plan" :brief="plan.brief" :given="brief" :problems="problems" small @change="changeBrief" />
+      <BriefSentence :said="plan" :brief="plan.brief" :given="brief" :problems="problems" small @change="practise.changeBrief" />
       <div class="stand">
         <section class="now" aria-labelledby="rung">
           <h1 id="rung" class="rung" aria-live="polite">{{ rung.name }}</h1>
@@ -168,11 +164,7 @@ useKeys([
         steady
         :tempo="plan.brief.rhythm?.tempoBpm ?? 60"
         :chords="plan.scale.triads.length > 0"
-        :playing="playing"
-        :starting="starting"
-        :blocked="blocked"
-        :counting="counting"
-        :loop="loop"
+        v-bind="player.bar.value"
         @toggle="player.toggle"
         @repeat="player.repeatBar"
       />
@@ -188,7 +180,7 @@ useKeys([
     </template>
     <template v-else-if="problems.length">
       <h1>This cannot be practised yet</h1>
-      <ProblemList back="To the bench" :problems="problems" :brief="brief" @change="changeBrief" @back="router.push({ name: 'bench' })" />
+      <ProblemList back="To the bench" :problems="problems" :brief="brief" @change="practise.changeBrief" @back="router.push({ name: 'bench' })" />
     </template>
     <v-progress-linear v-else-if="!failure" indeterminate color="primary" aria-label="Working out the ladder" />
   </div>

@@ -1,11 +1,10 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take, type Brief, type Ladder, type LadderStep, type LogResult } from '../api/client'
-import { changed, fromQuery, toQuery } from '../shared/brief/query'
-import { useLoad } from '../shared/load'
+import { changed, fromQuery, toQuery, type Changes } from '../shared/brief/query'
+import { useLoad, wordsOf } from '../shared/load'
 import { keptPractise } from '../shared/shell/kept'
 import { tell } from '../shared/shell/notice'
-import { wordsOf } from '../shared/load'
 
 const starter: Brief = { instrument: { id: 'guitar' }, scale: { tonic: 'E', name: 'dorian' } }
 
@@ -102,7 +101,13 @@ export function usePractise() {
     return router.push({ query: { ...toQuery(brief.value), from: asText(next.from), goal: asText(next.goal), way: next.way } })
   }
 
-  return { brief, ladder, problems, failure, noPlan, failed, takenBack, busy, again, at, rung, plan, choose, write, set }
+  /** Another work; start, goal and way stay as they were asked for. */
+  function changeBrief(changes: Changes) {
+    const { from, goal, way } = route.query
+    return router.push({ query: { ...toQuery(changed(brief.value, changes)), ...(from ? { from } : {}), ...(goal ? { goal } : {}), ...(way ? { way } : {}) } })
+  }
+
+  return { changeBrief, brief, ladder, problems, failure, noPlan, failed, takenBack, busy, again, at, rung, plan, choose, write, set }
 }
 
 export const words: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': 'not yet' }

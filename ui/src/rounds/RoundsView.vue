@@ -21,7 +21,7 @@ const { round, done, problems, failure, busy, brief, change } = work
 const stops = computed(() => round.value?.stops ?? [])
 const first = computed(() => stops.value[0]?.plan)
 const player = usePlayer(computed(() => round.value && pieceOf(round.value)))
-const { current, note, playing, starting, blocked, counting, sounded } = player
+const { current, note, playing, sounded } = player
 
 /** The key that is played, or was played last; -1 before the first. */
 const at = computed(() => (current.value < 0 ? -1 : stops.value.findLastIndex((s) => s.first <= current.value)))
@@ -80,17 +80,7 @@ useKeys([
 
       <p v-for="remark in round.remarks" :key="remark" class="remark">{{ remark }}</p>
       <div class="bar">
-        <PlayBar
-          :tempo="round.brief.rhythm?.tempoBpm ?? 60"
-          :chords="first.scale.triads.length > 0"
-          :playing="playing"
-          :starting="starting"
-          :blocked="blocked"
-          :counting="counting"
-          :loop="undefined"
-          :data-sounded="sounded?.at"
-          @toggle="toggle"
-        >
+        <PlayBar :tempo="round.brief.rhythm?.tempoBpm ?? 60" :chords="first.scale.triads.length > 0" v-bind="player.bar.value" :data-sounded="sounded?.at" @toggle="toggle">
           {{ stops.length }} keys, {{ round.run.notes }} notes in {{ round.run.bars }} bars, {{ round.run.notesPerMinute }} notes a minute; <b>{{ done.length }}</b> of
           {{ stops.length }} done
         </PlayBar>

@@ -39,7 +39,7 @@ export function useWork<T extends Made>(screen: string, kept: Ref<string>, usual
     return { ...toQuery(next), ...(savedId.value ? { saved: savedId.value } : {}) }
   }
 
-  /** Changes the brief; stepping through boxes does not fill the history. */
+  /** Changes the brief: a step of the browser's history. */
   function change(changes: Changes) {
     return router.push({ query: query(changed(brief.value, changes)) })
   }

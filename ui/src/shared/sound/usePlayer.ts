@@ -155,5 +155,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false } = {}
   })
   useEventListener(document, 'visibilitychange', () => document.hidden && !playing.value && orchestra?.silence())
   onScopeDispose(stop)
-  return { current, note, playing, starting, blocked, counting, sounded, loop, toggle, stepTo, stepToNote, repeatBar, repeatMore, playFrom }
+  /** What a play bar shows of it. */
+  const bar = computed(() => ({ playing: playing.value, starting: starting.value, blocked: blocked.value, counting: counting.value, loop: loop.value }))
+  return { bar, current, note, playing, starting, blocked, counting, sounded, loop, toggle, stepTo, stepToNote, repeatBar, repeatMore, playFrom }
 }
