@@ -60,16 +60,16 @@ func (l Log) Append(ctx context.Context, e Entry) (Entry, error) {
 	if err != nil {
 		return e, err
 	}
-	_, err = l.db.ExecContext(ctx, "INSERT INTO log (id, at, work, brief, sentence, per_beat, tempo_bpm, result, seconds, remark) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-		e.ID, e.At.UnixMilli(), work, work, e.Sentence, e.PerBeat, e.TempoBPM, string(e.Result), e.Seconds, e.Remark)
+	_, err = l.db.ExecContext(ctx, "INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+		e.ID, e.At.UnixMilli(), work, e.Sentence, e.PerBeat, e.TempoBPM, string(e.Result), e.Seconds, e.Remark)
 	return e, err
 }
 
 // TakeBack writes down that a try does not count, or returns ErrNotFound. It can be
 // done once.
 func (l Log) TakeBack(ctx context.Context, id string) error {
-	r, err := l.db.ExecContext(ctx, `INSERT INTO log (id, at, work, brief, sentence, per_beat, tempo_bpm, result, seconds, takes_back)
-		SELECT ?, ?, work, brief, sentence, per_beat, tempo_bpm, result, 0, id FROM log
+	r, err := l.db.ExecContext(ctx, `INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, takes_back)
+		SELECT ?, ?, work, sentence, per_beat, tempo_bpm, result, 0, id FROM log
 		WHERE id = ? AND takes_back IS NULL AND NOT EXISTS (SELECT 1 FROM log AS later WHERE later.takes_back = log.id)`,
 		strings.ToLower(rand.Text()[:16]), l.now().UnixMilli(), id)
 	if err != nil {
@@ -123,7 +123,7 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 		where, args = where+" AND (at < ? OR at = ? AND id > ?)", append(args, ms, ms, id)
 	}
 	limit := min(max(q.Limit, 1), MaxLogged)
-	rows, err := l.db.QueryContext(ctx, "SELECT id, at, brief, sentence, per_beat, tempo_bpm, result, seconds, remark FROM log WHERE "+where+" ORDER BY at DESC, id LIMIT ?", append(args, limit+1)...)
+	rows, err := l.db.QueryContext(ctx, "SELECT id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark FROM log WHERE "+where+" ORDER BY at DESC, id LIMIT ?", append(args, limit+1)...)
 	if err != nil {
 		return nil, "", err
 	}

@@ -63,6 +63,8 @@ func TestTheLogIsAppendOnly(t *testing.T) {
 	_, _, err = log.List(ctx, store.LogQuery{After: "x"})
 	assert.ErrorIs(t, err, store.ErrPage)
 
+	assert.ErrorContains(t, store.Exec(st, "UPDATE log SET result = 'clean'"), "append only")
+
 	_, err = store.NewEntry(work, ladder.Try{Result: "grand"}, 1, "")
 	assert.ErrorContains(t, err, "result")
 	_, err = store.NewEntry(brief.Brief{}, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: result.Clean}, 1, "")

@@ -4,8 +4,7 @@
 CREATE TABLE log (
     id TEXT PRIMARY KEY,
     at INTEGER NOT NULL,           -- milliseconds since 1970
-    work TEXT NOT NULL,            -- what was played, whatever the rung
-    brief TEXT NOT NULL,
+    work TEXT NOT NULL,            -- the brief that was played, whatever the rung
     sentence TEXT NOT NULL,
     per_beat INTEGER NOT NULL,
     tempo_bpm INTEGER NOT NULL,
