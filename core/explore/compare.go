@@ -103,8 +103,8 @@ func divided(a, b plan.Plan) (shared, alone []string) {
 // names none: the one with the most places in common, each fret that the hand is
 // away counting against one of them.
 func samePlace(a plan.Plan, b brief.Brief) brief.Brief {
-	if b.Layout.Box != nil {
-		return b
+	if b.Layout.Box != nil || b.Run.LandOn != nil || len(b.Hand.Fingers) > 0 {
+		return b // it names its box, or places of it
 	}
 	l, err := plan.Lay(b)
 	if err != nil {
@@ -117,8 +117,10 @@ func samePlace(a plan.Plan, b brief.Brief) brief.Brief {
 			if octave != 0 && !l.Request.Moves(box, octave) {
 				continue
 			}
-			worth := -max(layout.HandFret(layout.Moved(box, octave))-handFret(here), handFret(here)-layout.HandFret(layout.Moved(box, octave)))
-			for _, n := range layout.Moved(box, octave).Notes {
+			moved := layout.Moved(box, octave)
+			away := layout.HandFret(moved) - handFret(here)
+			worth := -max(away, -away)
+			for _, n := range moved.Notes {
 				if has(here, n.Place) {
 					worth++
 				}

@@ -2,6 +2,7 @@ package explore
 
 import (
 	"fmt"
+	"slices"
 
 	"evenladder/core/brief"
 	"evenladder/core/hand"
@@ -64,15 +65,7 @@ func mostShared(boxes []layout.Box, places map[neck.Place]bool) int {
 }
 
 func sameNotes(a, b layout.Box) bool {
-	if len(a.Notes) != len(b.Notes) {
-		return false
-	}
-	for i := range a.Notes {
-		if a.Notes[i].Place != b.Notes[i].Place {
-			return false
-		}
-	}
-	return true
+	return slices.EqualFunc(a.Notes, b.Notes, func(x, y layout.Note) bool { return x.Place == y.Place })
 }
 
 // fingersFirst are the other fingers that the first stopped note of the box may

@@ -94,7 +94,14 @@ func TestCompareInOnePlace(t *testing.T) {
 		assert.Regexp(t, "^♭7 for 7, 1[0-9] of 1[0-9] places in common", c.Words[0])
 		assert.Regexp(t, "^♯4 for 4, ", c.Words[1])
 	}
-	_, err := explore.Compare(of("major"), of("dorian"), of("dorian"), brief.Brief{})
+	held := of("mixolydian")
+	p, err := plan.Build(held)
+	require.NoError(t, err)
+	held.Hand.Fingers = []string{brief.Held(p.Boxes[p.Box].Notes[0].Place, p.Boxes[p.Box].Notes[0].Finger)}
+	c, err := explore.Compare(first, held)
+	require.NoError(t, err, "a finger that is held keeps its box")
+	assert.Equal(t, p.Box, c.Second.Box)
+	_, err = explore.Compare(of("major"), of("dorian"), of("dorian"), brief.Brief{})
 	assert.ErrorContains(t, err, "also.1.instrument.id")
 	_, err = explore.Compare(of("major"), of("dorian"), make([]brief.Brief, 5)...)
 	assert.ErrorContains(t, err, "also: 5 were given")
