@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiMetronome, mdiMinus, mdiMusicClefTreble, mdiPlay, mdiPlus, mdiRepeat, mdiStop, mdiVolumeMedium } from '@mdi/js'
 import { onMounted, onUnmounted, ref, type ComponentPublicInstance } from 'vue'
+import ToggleButton from '../shell/ToggleButton.vue'
 import { playButton } from './playButton'
 import { speeds, stepSpeed } from './speeds'
 import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
@@ -41,16 +42,13 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
       data-do="play"
       @click="emit('toggle')"
     />
-    <v-btn
+    <ToggleButton
       v-if="repeats"
+      :model-value="!!loop"
       :icon="mdiRepeat"
-      size="small"
-      :color="loop ? 'primary' : undefined"
-      :variant="loop ? 'tonal' : 'text'"
-      :aria-pressed="!!loop"
       :aria-label="loop ? `${barsOf(loop)} again and again: end (r)` : 'Repeat the bar of the marked note (r)'"
       data-do="repeat"
-      @click="emit('repeat')"
+      @update:model-value="emit('repeat')"
     />
     <b v-if="loop" class="looped">{{ barsOf(loop) }}</b>
     <span v-if="!steady" class="speed" role="group" aria-label="Tempo">
@@ -58,36 +56,9 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
       <span class="tempo" aria-live="polite" :class="{ changed: keptSpeed !== 1 }">{{ Math.round(tempo * keptSpeed) }}</span>
       <v-btn :icon="mdiPlus" size="x-small" variant="text" :disabled="keptSpeed >= (speeds.at(-1) ?? 0)" aria-label="Faster (+)" data-do="faster" @click="stepSpeed(1)" />
     </span>
-    <v-btn
-      size="small"
-      :color="keptCountIn ? 'primary' : undefined"
-      :variant="keptCountIn ? 'tonal' : 'text'"
-      :aria-pressed="keptCountIn"
-      title="Two bars counted in"
-      data-do="count-in"
-      @click="keptCountIn = !keptCountIn"
-      >count-in</v-btn
-    >
-    <v-btn
-      :icon="mdiMetronome"
-      size="small"
-      :color="keptClick ? 'primary' : undefined"
-      :variant="keptClick ? 'tonal' : 'text'"
-      :aria-pressed="keptClick"
-      aria-label="Click (m)"
-      @click="keptClick = !keptClick"
-    />
-    <v-btn
-      v-if="staff"
-      :icon="mdiMusicClefTreble"
-      size="small"
-      :color="keptStaff ? 'primary' : undefined"
-      :variant="keptStaff ? 'tonal' : 'text'"
-      :aria-pressed="keptStaff"
-      aria-label="Staff above the lanes (s)"
-      data-do="staff"
-      @click="keptStaff = !keptStaff"
-    />
+    <ToggleButton v-model="keptCountIn" title="Two bars counted in" data-do="count-in">count-in</ToggleButton>
+    <ToggleButton v-model="keptClick" :icon="mdiMetronome" aria-label="Click (m)" />
+    <ToggleButton v-if="staff" v-model="keptStaff" :icon="mdiMusicClefTreble" aria-label="Staff above the lanes (s)" data-do="staff" />
     <b v-if="counting" class="counting" role="status">{{ counting }}</b>
     <v-menu :close-on-content-click="false" location="top end">
       <template #activator="{ props: activator }">
