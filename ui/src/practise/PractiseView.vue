@@ -64,12 +64,20 @@ const keyOf: Record<LogResult, string> = { clean: '1', nearly: '2', 'not-yet': '
 const { catalogue } = useCatalogue()
 const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id: r.id as LogResult, key: keyOf[r.id as LogResult], name: r.name, why: r.why ?? '' })))
 
+/** A key that is struck twice is one answer. */
+const bounce = 500
+let answered = 0
+
 async function answer(result: LogResult) {
-  if (playing.value || !rung.value) return
+  if (playing.value || !rung.value || Date.now() - answered < bounce) return
+  answered = Date.now()
   const name = rung.value.name
   const seconds = since ? Math.min(Math.round((Date.now() - since) / 1000), 14_400) : 0
   const entry = await practise.write(result, seconds)
-  if (!entry) return
+  if (!entry) {
+    answered = 0 // it may be pressed again at once
+    return
+  }
   add({ id: entry.id, rung: name, result, seconds })
   since = 0
   asking.value = false
