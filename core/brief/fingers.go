@@ -23,8 +23,8 @@ func Held(p neck.Place, finger int) string {
 	return fmt.Sprintf("%d/%d/%d", p.String, p.Fret, finger)
 }
 
-// readHeld reads what Held writes.
-func readHeld(text string) (p neck.Place, finger int, ok bool) {
+// ReadHeld reads what Held writes; ok is false for anything else.
+func ReadHeld(text string) (p neck.Place, finger int, ok bool) {
 	parts := heldFinger.FindStringSubmatch(text)
 	if parts == nil {
 		return p, 0, false
@@ -41,7 +41,7 @@ func checkFingers(r *Reading, f *fault.List) {
 	school, known := table.Find(hand.Schools, r.Brief.Hand.School)
 	seen := map[neck.Place]bool{}
 	f.Each(fingersPath, len(held), func(i int) error {
-		p, finger, ok := readHeld(held[i])
+		p, finger, ok := ReadHeld(held[i])
 		switch {
 		case !ok:
 			return fmt.Errorf("%q was given: give string/fret/finger, the finger from 1 to 4, such as 3/4/2", fault.Clip(held[i]))
@@ -64,7 +64,7 @@ func FingersOf(held []string) map[neck.Place]int {
 	}
 	out := make(map[neck.Place]int, len(held))
 	for _, text := range held {
-		if p, finger, ok := readHeld(text); ok {
+		if p, finger, ok := ReadHeld(text); ok {
 			out[p] = finger
 		}
 	}
@@ -81,7 +81,7 @@ func (r Reading) WithFingers(held []string) Reading {
 func Hold(held []string, on neck.Place, finger int) []string {
 	out := []string{}
 	for _, text := range held {
-		if p, _, _ := readHeld(text); p != on {
+		if p, _, _ := ReadHeld(text); p != on {
 			out = append(out, text)
 		}
 	}
@@ -95,7 +95,7 @@ func Hold(held []string, on neck.Place, finger int) []string {
 func fingerWords(held []string) string {
 	words := make([]string, len(held))
 	for i, text := range held {
-		p, finger, _ := readHeld(text)
+		p, finger, _ := ReadHeld(text)
 		words[i] = fmt.Sprintf("%s on string %d, fret %d", hand.FingerWords[finger], p.String, p.Fret)
 		if i > 0 {
 			words[i] = "the " + words[i]

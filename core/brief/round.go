@@ -192,7 +192,7 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 				changes["layout.system"] = nil
 			}
 			if !where.FromBox {
-				changes["layout.box"] = nil
+				changes["layout.box"], changes["layout.boxOctave"], changes[fingersPath] = nil, nil, nil
 			}
 		},
 		say: func(r *Reading) (string, string) { return ", ", r.Keys.Where.Phrase },
@@ -217,12 +217,18 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 func usualWhere(r *Reading) string {
 	own := slices.IndexFunc(Wheres, func(w Where) bool { return w.Layout != "" && w.Layout == r.given.Layout.System })
 	switch {
-	case r.given.Layout.Box != nil:
+	case r.namesBox():
 		return Nearest
 	case own >= 0:
 		return Wheres[own].ID
 	}
 	return Lowest
+}
+
+// namesBox reports whether the brief names its box, or something of it.
+func (r *Reading) namesBox() bool {
+	l := r.given.Layout
+	return l.Box != nil || l.BoxOctave != nil && *l.BoxOctave != 0 || len(r.given.Hand.Fingers) > 0
 }
 
 // usualLink joins the keys, unless each is played in a way that does not join.
@@ -255,7 +261,7 @@ func (r *Reading) giveWay() {
 	case k.Progression() && b.Where == SameShape:
 		b.Where = Nearest
 		k.remark("Scales of their own have shapes of their own: the keys are played %s.", whereWords(b.Where))
-	case own == "" && !k.Where.FromBox && r.given.Layout.Box != nil:
+	case !k.Where.FromBox && r.namesBox():
 		b.Where = Nearest
 		k.remark("%s would leave the chosen box; to keep it, the round goes out from it, %s.", english.Capital(k.Where.Phrase), whereWords(b.Where))
 	}

@@ -83,9 +83,10 @@ func (m *maker) finger(b layout.Box) fingered { return m.fingerHeld(b, nil) }
 // fingerChosen fingers the chosen box, with the fingers that are set by hand.
 func (m *maker) fingerChosen() (fingered, error) {
 	b := m.Chosen()
-	for p, finger := range m.Fingers {
+	for _, held := range m.Brief.Hand.Fingers {
+		p, _, _ := brief.ReadHeld(held)
 		if !slices.ContainsFunc(b.Notes, func(n layout.Note) bool { return n.Place == p }) {
-			return fingered{}, fault.At("hand.fingers", "%s was given, which is not in this box: give places of its notes", brief.Held(p, finger))
+			return fingered{}, fault.At("hand.fingers", "%s was given, which is not in this box: give places of its notes", held)
 		}
 	}
 	return m.fingerHeld(b, m.Fingers), nil

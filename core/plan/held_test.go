@@ -82,7 +82,7 @@ func TestFingersThatCannotBeHeld(t *testing.T) {
 		"9/4/1":  "a string from 1 to 6",
 		"6/0/1":  "a fret from 1 to 22",
 		"6/1/4":  "the little finger does not come to fret 1",
-		"6/14/2": "not in this box",
+		"6/14/2": "6/14/2 was given, which is not in this box",
 	} {
 		_, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Ab", Name: "major"}, Layout: brief.Layout{System: "two-per-string"}, Hand: brief.Hand{Fingers: []string{held}}})
 		require.ErrorContains(t, err, want)

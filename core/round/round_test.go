@@ -314,6 +314,11 @@ func TestPicksAreObeyedOrTheRoundGivesWay(t *testing.T) {
 	boxed := of(`"layout": {"system": "three-per-string", "box": 3}, "round": {"place": "lowest"}`)
 	assert.Equal(t, 3, boxed.Stops[0].Plan.Box)
 	assert.Equal(t, []string{"Each at its lowest would leave the chosen box; to keep it, the round goes out from it, each nearest to the hand."}, boxed.Remarks)
+	for _, place := range brief.Wheres {
+		r := of(`"layout": {"box": 2}, "round": {"place": "` + place.ID + `"}`)
+		assert.Equal(t, 2, r.Stops[0].Plan.Box, place.ID)
+		assert.Equal(t, !place.FromBox, len(r.Remarks) == 1, "%s: %s", place.ID, r.Remarks)
+	}
 	first := build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "A", "name": "dorian"}, "layout": {"system": "first-position"}, "round": {}}`)
 	assert.Equal(t, brief.FirstPosition, first.Brief.Round.Where, "the place that is made for the layout")
 	assert.Empty(t, first.Remarks)
