@@ -17,7 +17,7 @@ var order = []string{
 // afterPlan do not import each other; planless are not to reach a plan.
 var (
 	afterPlan = []string{"explore", "round", "ladder"}
-	planless  = []string{"core/piece", "core/score", "core/take", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab", "sound"}
+	planless  = []string{"core/piece", "core/score", "core/take", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab", "format/wav", "listen", "sound", "intake"}
 )
 
 func list(t *testing.T, args ...string) []string {
@@ -69,8 +69,8 @@ func TestWhatStandsApart(t *testing.T) {
 // Formats, drawings and the store read the core and never each other; every
 // format is asked.
 func TestOuterImports(t *testing.T) {
-	outer := append(list(t, "evenladder/format/..."), "evenladder/draw", "evenladder/sound", "evenladder/store")
-	require.Len(t, outer, 9)
+	outer := append(list(t, "evenladder/format/..."), "evenladder/draw", "evenladder/listen", "evenladder/sound", "evenladder/store")
+	require.Len(t, outer, 10)
 	for _, path := range outer {
 		for _, dep := range list(t, "-f", `{{join .Imports " "}}`, path) {
 			if local, ok := strings.CutPrefix(dep, "evenladder/"); ok {

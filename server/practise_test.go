@@ -87,7 +87,7 @@ func TestTakes(t *testing.T) {
 	heard, err := take.Play(p.Piece(), take.Errors{Seed: 5, JitterMS: 6, Missed: 1})
 	require.NoError(t, err)
 	var file bytes.Buffer
-	require.NoError(t, smf.WriteHeard(&file, heard, 72))
+	require.NoError(t, smf.WriteHeard(&file, p.Piece().Instrument, heard, 72))
 	got := into[take.Take](t, c.call("POST", "/api/v1/take", `{"brief": `+dorian+`, "midi": "`+base64.StdEncoding.EncodeToString(file.Bytes())+`"}`))
 	assert.Equal(t, []int{len(p.Run.Events), 1}, []int{got.Planned, got.Missed})
 	assert.Equal(t, "nearly", string(got.Result), got.Why)

@@ -1,7 +1,6 @@
 package main
 
 import (
-	"bytes"
 	"encoding/json"
 	"fmt"
 	"os"
@@ -10,35 +9,28 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"evenladder/core/fault"
 	"evenladder/core/plan"
 	"evenladder/core/take"
-	"evenladder/format/smf"
+	"evenladder/intake"
 )
 
 func takeCommand() *cobra.Command {
 	var of string
 	c := &cobra.Command{
-		Use:   "take --brief brief.json FILE.mid",
-		Short: "Judge what was played against the plan of a brief, as JSON",
+		Use:   "take --brief brief.json FILE",
+		Short: "Judge what was played, a WAV or MIDI file, against the plan of a brief, as JSON",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			p, err := planOf(of)
 			if err != nil {
 				return err
 			}
-			if kind := strings.ToLower(filepath.Ext(args[0])); kind != ".mid" && kind != ".midi" {
-				return fault.At("take", "%q was given: give a MIDI file, .mid", kind)
-			}
-			data, err := os.ReadFile(args[0])
+			file, err := os.Open(args[0])
 			if err != nil {
 				return err
 			}
-			heard, err := smf.Read(bytes.NewReader(data))
-			if err != nil {
-				return fault.At("take", "%v", err)
-			}
-			made, err := take.Judge(p.Piece(), heard, take.MIDIFloorMS)
+			defer file.Close()
+			made, err := intake.File("take", file, p.Piece())
 			if err != nil {
 				return err
 			}
@@ -50,36 +42,62 @@ func takeCommand() *cobra.Command {
 	return c
 }
 
+// performance is what the simulated player is asked for.
+type performance struct {
+	brief, kind, out string
+	noise            float64
+	errors           take.Errors
+}
+
 func playerCommand() *cobra.Command {
-	var of string
-	var errors take.Errors
+	var asked performance
 	c := &cobra.Command{
-		Use:   "player --brief brief.json > take.mid",
-		Short: "Play the plan of a brief as a simulated player does, with the errors asked for, as MIDI",
+		Use:   "player --brief brief.json [--out take.wav]",
+		Short: "Play the plan of a brief as a simulated player does, with the errors asked for, as MIDI or WAV",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			p, err := planOf(of)
+			data, err := asked.perform()
 			if err != nil {
 				return err
 			}
-			heard, err := take.Play(p.Piece(), errors)
-			if err != nil {
-				return err
+			if asked.out != "" {
+				return os.WriteFile(asked.out, data, 0o644)
 			}
-			return smf.WriteHeard(cmd.OutOrStdout(), heard, p.Run.Rhythm.TempoBPM)
+			_, err = cmd.OutOrStdout().Write(data)
+			return err
 		},
 	}
 	f := c.Flags()
-	f.StringVar(&of, "brief", "", "file with the brief")
-	f.IntVar(&errors.Seed, "seed", 1, "the same number plays the same take")
-	f.Float64Var(&errors.JitterMS, "jitter", 0, "spread of the onsets in ms")
-	f.Float64Var(&errors.DriftPercent, "drift", 0, "percent faster from the beginning to the end")
-	f.Float64Var(&errors.PauseMS, "pause", 0, "ms that the player waits at each shift")
-	f.IntVar(&errors.Wrong, "wrong", 0, "notes a fret beside")
-	f.IntVar(&errors.Missed, "missed", 0, "notes that are left out")
-	f.IntVar(&errors.Extra, "extra", 0, "notes too many")
+	f.StringVar(&asked.brief, "brief", "", "file with the brief")
+	f.StringVar(&asked.out, "out", "", "file to write, .mid or .wav; standard output without it")
+	f.StringVar(&asked.kind, "format", "", "mid or wav; by the name of --out, or mid, without it")
+	f.Float64Var(&asked.noise, "noise", 0, "decibels by which a WAV stands over the noise of the room, 0 for none")
+	f.IntVar(&asked.errors.Seed, "seed", 1, "the same number plays the same take")
+	f.Float64Var(&asked.errors.JitterMS, "jitter", 0, "spread of the onsets in ms")
+	f.Float64Var(&asked.errors.DriftPercent, "drift", 0, "percent faster from the beginning to the end")
+	f.Float64Var(&asked.errors.PauseMS, "pause", 0, "ms that the player waits at each shift")
+	f.IntVar(&asked.errors.Wrong, "wrong", 0, "notes a fret beside")
+	f.IntVar(&asked.errors.Missed, "missed", 0, "notes that are left out")
+	f.IntVar(&asked.errors.Extra, "extra", 0, "notes too many")
 	_ = c.MarkFlagRequired("brief")
 	return c
+}
+
+// perform plays, and gives the bytes of the file.
+func (a performance) perform() ([]byte, error) {
+	p, err := planOf(a.brief)
+	if err != nil {
+		return nil, err
+	}
+	played, err := take.Play(p.Piece(), a.errors)
+	if err != nil {
+		return nil, err
+	}
+	kind := a.kind
+	if kind == "" {
+		kind = strings.TrimPrefix(filepath.Ext(a.out), ".")
+	}
+	return intake.Performed(kind, p.Piece(), played, a.noise, a.errors.Seed)
 }
 
 // planOf is the plan of the brief in a file.

@@ -58,6 +58,7 @@ func alignAt(events []piece.Event, heard []Heard, secondsPerBeat float64) ([]int
 	cells := make([]cell, n*m)
 	best, end := math.Inf(1), [2]int{-1, -1}
 	aside := max(n-m, m-n) + mostAside
+	tooMany := extraCosts(heard)
 	for i := range n {
 		for j := range m {
 			c := &cells[i*m+j]
@@ -65,10 +66,10 @@ func alignAt(events []piece.Event, heard []Heard, secondsPerBeat float64) ([]int
 				c.cost = math.Inf(1)
 				continue
 			}
-			c.cost, c.from = missedCost*float64(i)+extraCost*float64(j), [2]int{-1, -1}
+			c.cost, c.from = missedCost*float64(i)+tooMany[j], [2]int{-1, -1}
 			for pi := max(i-backPlanned, 0); pi < i; pi++ {
 				for pj := max(j-backHeard, 0); pj < j; pj++ {
-					cost := cells[pi*m+pj].cost + missedCost*float64(i-pi-1) + extraCost*float64(j-pj-1)
+					cost := cells[pi*m+pj].cost + missedCost*float64(i-pi-1) + tooMany[j] - tooMany[pj+1]
 					if cost >= c.cost {
 						continue // whatever the gap
 					}
@@ -77,14 +78,14 @@ func alignAt(events []piece.Event, heard []Heard, secondsPerBeat float64) ([]int
 					}
 				}
 			}
-			c.cost += pitchCost(events[i].MIDI, heard[j].MIDI)
-			if total := c.cost + missedCost*float64(n-1-i) + extraCost*float64(m-1-j); total < best {
+			c.cost += pitchCost(events[i].MIDI, heard[j])
+			if total := c.cost + missedCost*float64(n-1-i) + tooMany[m] - tooMany[j+1]; total < best {
 				best, end = total, [2]int{i, j}
 			}
 		}
 	}
 	matched := slices.Repeat([]int{-1}, n)
-	if none := missedCost*float64(n) + extraCost*float64(m); none <= best {
+	if none := missedCost*float64(n) + tooMany[m]; none <= best {
 		return matched, none
 	}
 	for at := end; at[0] >= 0; at = cells[at[0]*m+at[1]].from {
@@ -93,15 +94,32 @@ func alignAt(events []piece.Event, heard []Heard, secondsPerBeat float64) ([]int
 	return matched, best
 }
 
-func pitchCost(planned, heard int) float64 {
-	switch d := planned - heard; {
-	case d == 0:
-		return 0
-	case d == 1 || d == -1:
-		return semitoneCost
+// extraCosts are the prices of the first so many heard notes where none is planned: a
+// flutter costs next to nothing.
+func extraCosts(heard []Heard) []float64 {
+	sums := make([]float64, len(heard)+1)
+	for j, h := range heard {
+		sums[j+1] = sums[j] + extraCost*max(1-h.Doubt, leastExtra)
 	}
-	return wrongCost
+	return sums
 }
+
+const leastExtra = 0.05
+
+// pitchCost is the price of a heard note for a planned one: none for its own pitch, less
+// where there is evidence for it, more where it may be no note.
+func pitchCost(planned int, h Heard) float64 {
+	doubt := doubtCost * h.Doubt
+	switch d := planned - h.MIDI; {
+	case d == 0:
+		return doubt
+	case d == 1 || d == -1:
+		return doubt + semitoneCost*(1-h.For(planned))
+	}
+	return doubt + wrongCost*(1-h.For(planned))
+}
+
+const doubtCost = 0.5
 
 // gapCost is how unlike its time a gap is.
 func gapCost(a, b piece.Event, from, to Heard, secondsPerBeat float64) float64 {

@@ -60,7 +60,7 @@ func (t *Take) measure(p piece.Piece, heard []Heard, matched []int) {
 func gapsOf(p piece.Piece, heard []Heard, matched []int) (out []gap) {
 	for i := 1; i < len(matched); i++ {
 		a, b := matched[i-1], matched[i]
-		if a < 0 || b != a+1 || heard[a].MIDI != p.Events[i-1].MIDI || heard[b].MIDI != p.Events[i].MIDI {
+		if a < 0 || b < 0 || !nextTo(heard, a, b) || !heard[a].Is(p.Events[i-1].MIDI) || !heard[b].Is(p.Events[i].MIDI) {
 			continue
 		}
 		beats, seconds := p.Events[i].At-p.Events[i-1].At, heard[b].OnsetSec-heard[a].OnsetSec
@@ -69,6 +69,16 @@ func gapsOf(p piece.Piece, heard []Heard, matched []int) (out []gap) {
 		}
 	}
 	return out
+}
+
+// nextTo tells whether nothing but flutters lies between two heard notes.
+func nextTo(heard []Heard, a, b int) bool {
+	for _, h := range heard[a+1 : b] {
+		if h.Doubt < flutter {
+			return false
+		}
+	}
+	return true
 }
 
 // pauses finds gaps that are no unevenness.

@@ -50,7 +50,7 @@ func Play(p piece.Piece, e Errors) ([]Heard, error) {
 			waited += e.PauseMS / 1000
 		}
 		onset := leadSec + beats*perBeat - faster + waited + r.NormFloat64()*e.JitterMS/1000
-		out[i] = Heard{MIDI: ev.MIDI, OnsetSec: max(onset, 0), Seconds: ev.Sounds * perBeat}
+		out[i] = Heard{MIDI: ev.MIDI, OnsetSec: max(onset, 0), Seconds: ev.Sounds * perBeat, String: ev.String}
 	}
 	order := r.Perm(notes)
 	for _, i := range order[:e.Wrong] {
@@ -60,7 +60,7 @@ func Play(p piece.Piece, e Errors) ([]Heard, error) {
 	for range e.Extra {
 		i := r.IntN(notes)
 		length := out[i].Seconds
-		extras = append(extras, Heard{MIDI: out[i].MIDI + 2, OnsetSec: out[i].OnsetSec + length*(0.4+0.2*r.Float64()), Seconds: length / 3})
+		extras = append(extras, Heard{MIDI: out[i].MIDI + 2, OnsetSec: out[i].OnsetSec + length*(0.4+0.2*r.Float64()), Seconds: length / 3, String: out[i].String})
 	}
 	missed := slices.Sorted(slices.Values(order[notes-e.Missed:]))
 	for k := len(missed) - 1; k >= 0; k-- {

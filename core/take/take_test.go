@@ -175,7 +175,7 @@ func costOf(p piece.Piece, heard []Heard, matched []int) float64 {
 			continue
 		}
 		used++
-		cost += pitchCost(p.Events[i].MIDI, heard[j].MIDI)
+		cost += pitchCost(p.Events[i].MIDI, heard[j])
 		if last >= 0 {
 			cost += gapCost(p.Events[last], p.Events[i], heard[matched[last]], heard[j], 1)
 		}

@@ -7,6 +7,7 @@ import (
 	"io"
 	"slices"
 
+	"evenladder/core/neck"
 	"evenladder/core/take"
 )
 
@@ -268,11 +269,12 @@ func (c clock) seconds(tick int) float64 {
 	return seconds / float64(c.perQuarter) / 1e6
 }
 
-// WriteHeard writes notes as they were played, at a tempo for those who read it.
-func WriteHeard(w io.Writer, heard []take.Heard, tempoBPM int) error {
+// WriteHeard writes notes as they were played on an instrument, at a tempo for those who
+// read it.
+func WriteHeard(w io.Writer, in neck.Instrument, heard []take.Heard, tempoBPM int) error {
 	perSecond := float64(TicksPerQuarter) * float64(tempoBPM) / 60
 	micros := uint32(60e6 / float64(tempoBPM))
-	out := []event{{0, meta(0x51, []byte{byte(micros >> 16), byte(micros >> 8), byte(micros)})}}
+	out := []event{{0, meta(0x51, []byte{byte(micros >> 16), byte(micros >> 8), byte(micros)})}, {0, programOf(in)}}
 	for _, n := range heard {
 		on := int(n.OnsetSec*perSecond + 0.5)
 		off := max(int((n.OnsetSec+n.Seconds)*perSecond+0.5), on+1)

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/neck"
 	"evenladder/core/rhythm"
 	"evenladder/core/score"
 	"evenladder/core/take"
@@ -53,7 +54,7 @@ func TestWhatIsWrittenIsReadBack(t *testing.T) {
 	played, err := take.Play(p, take.Errors{Seed: 4, JitterMS: 15, Wrong: 2, Missed: 1, Extra: 1})
 	require.NoError(t, err)
 	out.Reset()
-	require.NoError(t, WriteHeard(&out, played, 83))
+	require.NoError(t, WriteHeard(&out, neck.Instrument{}, played, 83))
 	again, err := Read(bytes.NewReader(out.Bytes()))
 	require.NoError(t, err)
 	require.Len(t, again, len(played))

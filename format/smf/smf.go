@@ -12,6 +12,7 @@ import (
 	"slices"
 
 	"evenladder/core/english"
+	"evenladder/core/neck"
 	"evenladder/core/rhythm"
 	"evenladder/core/score"
 )
@@ -136,7 +137,7 @@ func clicks(s score.Score, g rhythm.Guide) []event {
 
 func notes(s score.Score, lead float64) []event {
 	ticks := beatTicks(s)
-	out := []event{{0, meta(0x03, clipped(english.Capital(s.Instrument.Name)+": "+s.Title, 120))}, {0, []byte{0xc0, byte(s.Instrument.Program() - 1)}}} // counted from 0 there
+	out := []event{{0, meta(0x03, clipped(english.Capital(s.Instrument.Name)+": "+s.Title, 120))}, {0, programOf(s.Instrument)}}
 	for _, e := range s.Events {
 		velocity := byte(plainVelocity)
 		if e.Accent {
@@ -169,6 +170,9 @@ func rank(e event) int {
 	}
 	return 0
 }
+
+// programOf chooses the sound of an instrument; files count them from 0.
+func programOf(in neck.Instrument) []byte { return []byte{0xc0, byte(in.Program() - 1)} }
 
 func clipped(s string, n int) []byte {
 	b := []byte(s)

@@ -1,0 +1,87 @@
+// Package intake judges a take as it is handed in: a WAV file, a Standard MIDI File, or
+// notes. It is the one table of what a take may be handed in as, for the command and for
+// the page alike.
+package intake
+
+import (
+	"bufio"
+	"bytes"
+	"fmt"
+	"io"
+
+	"evenladder/core/fault"
+	"evenladder/core/neck"
+	"evenladder/core/piece"
+	"evenladder/core/take"
+	"evenladder/format/smf"
+	"evenladder/format/wav"
+	"evenladder/listen"
+)
+
+// kind is what a take may be handed in as.
+type kind struct {
+	name  string
+	magic string // that it begins with
+	hear  func(io.Reader, piece.Piece) (heard []take.Heard, floorMS float64, remarks []string, err error)
+}
+
+var kinds = []kind{
+	{"a WAV file", "RIFF", fromSound},
+	{"a Standard MIDI File", "MThd", fromMIDI},
+}
+
+// File judges what a file holds against a piece. The field of a fault is named.
+func File(field string, r io.Reader, p piece.Piece) (take.Take, error) {
+	b := bufio.NewReader(r)
+	head, _ := b.Peek(4)
+	for _, k := range kinds {
+		if !bytes.HasPrefix(head, []byte(k.magic)) {
+			continue
+		}
+		heard, floor, remarks, err := k.hear(b, p)
+		if err != nil {
+			return take.Take{}, fault.At(field, "%v", err)
+		}
+		t, err := take.Judge(p, heard, floor)
+		t.Remarks = append(t.Remarks, remarks...)
+		return t, err
+	}
+	return take.Take{}, fault.At(field, "this is neither %s nor %s: give one of them", kinds[0].name, kinds[1].name)
+}
+
+func fromMIDI(r io.Reader, _ piece.Piece) ([]take.Heard, float64, []string, error) {
+	heard, err := smf.Read(r)
+	return heard, take.MIDIFloorMS, nil, err
+}
+
+func fromSound(r io.Reader, p piece.Piece) ([]take.Heard, float64, []string, error) {
+	samples, rate, err := wav.Read(r)
+	if err != nil {
+		return nil, 0, nil, err
+	}
+	s := listen.Sound{Samples: samples, Rate: rate}
+	level := listen.LevelOf(s)
+	if level.Silent {
+		return nil, 0, nil, fmt.Errorf("nothing can be heard in %.0f seconds: give a louder take", s.Seconds())
+	}
+	expect := listen.Expected(p)
+	heard, err := listen.Notes(s, expect)
+	return heard, listen.FloorMS(expect), append(level.Words(), Limits(p)...), err
+}
+
+// quickLow is the time from note to note, in seconds, below which low notes run together.
+const quickLow = 0.110
+
+// Limits says what cannot be heard of a piece through a microphone: whoever plays it is
+// told before and after. Measured: docs/listening.md.
+func Limits(p piece.Piece) []string {
+	expect := listen.Expected(p)
+	out := []string{"A note that is an octave off cannot be told from the right one."}
+	switch {
+	case p.Instrument.Family == neck.Uprights:
+		out = append(out, "An upright bass is heard unsurely: judge it by ear, or hand in MIDI.")
+	case expect.Low < listen.LowNote && expect.GapSec < quickLow:
+		out = append(out, "Low notes this fast are heard less surely, as their waves are long: an extra note may be missed.")
+	}
+	return out
+}

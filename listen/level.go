@@ -1,0 +1,45 @@
+package listen
+
+import "math"
+
+// Level is how loud a sound is.
+type Level struct {
+	Silent bool
+	PeakDB float64 // of the loudest sample, 0 the most that fits
+	Cut    bool    // more than a few samples stand at the most that fits
+}
+
+// What is too quiet, and what is cut off.
+const (
+	quietDB  = -30
+	cutAt    = 0.999
+	cutShare = 0.0005
+)
+
+// LevelOf measures a sound.
+func LevelOf(s Sound) Level {
+	loudest, cut := 0.0, 0
+	for _, x := range s.Samples {
+		a := math.Abs(float64(x))
+		loudest = max(loudest, a)
+		if a >= cutAt {
+			cut++
+		}
+	}
+	l := Level{Silent: len(leveled(s).Samples) == 0, Cut: float64(cut) > cutShare*float64(len(s.Samples))}
+	if loudest > 0 {
+		l.PeakDB = 20 * math.Log10(loudest)
+	}
+	return l
+}
+
+// Words say what is wrong with a level, if anything.
+func (l Level) Words() (out []string) {
+	if l.Cut {
+		out = append(out, "The sound is cut off where it is loudest: play softer, or turn the microphone down.")
+	}
+	if l.PeakDB < quietDB {
+		out = append(out, "The sound is very quiet: come closer to the microphone, or turn it up.")
+	}
+	return out
+}
