@@ -20,33 +20,54 @@ import (
 
 // kind is what a take may be handed in as.
 type kind struct {
-	name  string
-	magic string // that it begins with
-	hear  func(io.Reader, piece.Piece) (heard []take.Heard, floorMS float64, remarks []string, err error)
+	name   string
+	magic  string // that it begins with
+	ending string // of a file name
+	media  string
+	hear   func(io.Reader, piece.Piece) (heard []take.Heard, floorMS float64, remarks []string, err error)
 }
 
 var kinds = []kind{
-	{"a WAV file", "RIFF", fromSound},
-	{"a Standard MIDI File", "MThd", fromMIDI},
+	{"a WAV file", "RIFF", ".wav", "audio/wav", fromSound},
+	{"a Standard MIDI File", "MThd", ".mid", "audio/midi", fromMIDI},
 }
 
 // File judges what a file holds against a piece. The field of a fault is named.
 func File(field string, r io.Reader, p piece.Piece) (take.Take, error) {
 	b := bufio.NewReader(r)
 	head, _ := b.Peek(4)
-	for _, k := range kinds {
-		if !bytes.HasPrefix(head, []byte(k.magic)) {
-			continue
-		}
-		heard, floor, remarks, err := k.hear(b, p)
-		if err != nil {
-			return take.Take{}, fault.At(field, "%v", err)
-		}
-		t, err := take.Judge(p, heard, floor)
-		t.Remarks = append(t.Remarks, remarks...)
-		return t, err
+	k, ok := kindOf(head)
+	if !ok {
+		return take.Take{}, fault.At(field, "this is neither %s nor %s: give one of them", kinds[0].name, kinds[1].name)
 	}
-	return take.Take{}, fault.At(field, "this is neither %s nor %s: give one of them", kinds[0].name, kinds[1].name)
+	heard, floor, remarks, err := k.hear(b, p)
+	if err != nil {
+		return take.Take{}, fault.At(field, "%v", err)
+	}
+	t, err := take.Judge(p, heard, floor)
+	t.Remarks = append(t.Remarks, remarks...)
+	return t, err
+}
+
+func kindOf(head []byte) (kind, bool) {
+	for _, k := range kinds {
+		if bytes.HasPrefix(head, []byte(k.magic)) {
+			return k, true
+		}
+	}
+	return kind{}, false
+}
+
+// MediaType is that of a take, empty where it is none.
+func MediaType(data []byte) string {
+	k, _ := kindOf(data)
+	return k.media
+}
+
+// Ending is that of the name of a file with a take, empty where it is none.
+func Ending(data []byte) string {
+	k, _ := kindOf(data)
+	return k.ending
 }
 
 func fromMIDI(r io.Reader, _ piece.Piece) ([]take.Heard, float64, []string, error) {
@@ -84,4 +105,29 @@ func Limits(p piece.Piece) []string {
 		out = append(out, "Low notes this fast are heard less surely, as their waves are long: an extra note may be missed.")
 	}
 	return out
+}
+
+// edgeSec is the end of a sound in which a note may not be whole yet.
+const edgeSec = 0.08
+
+// Follow tells how many notes of a piece have been played once a stretch of sound has
+// been heard, a WAV file, when so many were before; and when the last note of it began,
+// in seconds of the stretch, -1 for none. Notes up to since seconds were heard before.
+func Follow(field string, r io.Reader, p piece.Piece, before int, since float64) (at int, sec float64, err error) {
+	samples, rate, err := wav.Read(r)
+	if err != nil {
+		return before, -1, fault.At(field, "%v", err)
+	}
+	s := listen.Sound{Samples: samples, Rate: rate}
+	heard, err := listen.Notes(s, listen.Expected(p))
+	if err != nil {
+		return before, -1, fault.At(field, "%v", err)
+	}
+	fresh, last := []take.Heard{}, -1.0
+	for _, h := range heard {
+		if h.OnsetSec > since && h.OnsetSec < s.Seconds()-edgeSec {
+			fresh, last = append(fresh, h), h.OnsetSec
+		}
+	}
+	return take.Follow(p, before, fresh), last, nil
 }

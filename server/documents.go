@@ -37,7 +37,7 @@ func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObj
 		file, err = f.Write(document.OfPlan(p), options)
 		return err
 	})
-	disposition := attachment(file)
+	disposition := attachment(file.Name)
 	return api.MakeDocument200AsteriskResponse{
 		Body: bytes.NewReader(file.Data), ContentType: file.MediaType, ContentLength: int64(len(file.Data)),
 		Headers: api.MakeDocument200ResponseHeaders{ContentDisposition: &disposition, SheetPages: &file.Pages},
@@ -61,7 +61,7 @@ func (h handlers) MakeRoundDocument(ctx context.Context, r api.MakeRoundDocument
 		}
 		return err
 	})
-	disposition := attachment(file)
+	disposition := attachment(file.Name)
 	return api.MakeRoundDocument200AsteriskResponse{
 		Body: bytes.NewReader(file.Data), ContentType: file.MediaType, ContentLength: int64(len(file.Data)),
 		Headers: api.MakeRoundDocument200ResponseHeaders{ContentDisposition: &disposition, SheetPages: &file.Pages},
@@ -93,4 +93,4 @@ func asked(ctx context.Context, format string, p fileParams) (document.Format, d
 }
 
 // attachment is the header that names a file.
-func attachment(f document.File) string { return fmt.Sprintf("attachment; filename=%q", f.Name) }
+func attachment(name string) string { return fmt.Sprintf("attachment; filename=%q", name) }

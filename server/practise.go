@@ -5,7 +5,6 @@ import (
 	"context"
 	"encoding/csv"
 	"errors"
-	"fmt"
 	"slices"
 	"strconv"
 	"strings"
@@ -96,8 +95,12 @@ func (h handlers) ListLog(ctx context.Context, r api.ListLogRequestObject) (api.
 }
 
 func entry(e store.Entry) api.LogEntry {
+	var bytes *int
+	if e.Take > 0 {
+		bytes = &e.Take
+	}
 	return api.LogEntry{
-		Id: e.ID, At: e.At, Brief: e.Brief, Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(),
+		TakeBytes: bytes, Id: e.ID, At: e.At, Brief: e.Brief, Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(),
 		Result: api.LogEntryResult(e.Result), Seconds: e.Seconds, Remark: e.Remark,
 	}
 }
@@ -122,7 +125,7 @@ func (h handlers) ExportLog(ctx context.Context, _ api.ExportLogRequestObject) (
 	}
 	slices.Reverse(rows)
 	err := w.WriteAll(append([][]string{{"at", "work", "perBeat", "tempoBpm", "notesPerMinute", "result", "seconds", "remark"}}, rows...))
-	disposition := fmt.Sprintf("attachment; filename=%q", "practice-log.csv")
+	disposition := attachment("practice-log.csv")
 	return api.ExportLog200TextcsvResponse{Body: bytes.NewReader(out.Bytes()), ContentLength: int64(out.Len()), Headers: api.ExportLog200ResponseHeaders{ContentDisposition: &disposition}}, err
 }
 

@@ -73,7 +73,7 @@ func TestTakes(t *testing.T) {
 	for body, want := range map[string]string{
 		`{"brief": ` + dorian + `}`:                                          "no note was heard",
 		`{"brief": ` + dorian + `, "midi": "?"}`:                             "it is no base64",
-		`{"brief": ` + dorian + `, "midi": "UklGRgAAAABXQVZFZm10IA=="}`:      "does not begin with a MIDI header",
+		`{"brief": ` + dorian + `, "midi": "UklGRgAAAABXQVZFZm10IA=="}`:      "cut off before its samples",
 		`{"brief": {"instrument": {"id": "harp"}, "scale": {"tonic": "C"}}}`: "no instrument is called",
 	} {
 		a := c.call("POST", "/api/v1/take", body)

@@ -2,12 +2,17 @@ package server
 
 import (
 	"context"
+	"mime"
 	"net"
 	"net/http"
 	"net/netip"
 	"strings"
+	"time"
 
 	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
+
+	"evenladder/format/wav"
 )
 
 // localHostOnly turns away requests that reached a loopback address under
@@ -63,6 +68,25 @@ func ownPagesOnly() echo.MiddlewareFunc {
 	}
 }
 
+// takeTime is how long a take may take to arrive, over a slow network of a house.
+const takeTime = 2 * time.Minute
+
+// roomForTakes bounds every body; a take may be larger, and longer on its way.
+func roomForTakes(next echo.HandlerFunc) echo.HandlerFunc {
+	usual, takes := middleware.BodyLimit(MaxExportBytes)(next), middleware.BodyLimit(wav.MaxBytes+MaxBodyBytes)(next)
+	return func(c *echo.Context) error {
+		kind, _, _ := mime.ParseMediaType(c.Request().Header.Get("Content-Type"))
+		if kind != "multipart/form-data" && kind != "application/octet-stream" {
+			return usual(c)
+		}
+		// Where the connection knows no deadline there is none to be moved.
+		control := http.NewResponseController(c.Response())
+		_ = control.SetReadDeadline(time.Now().Add(takeTime))
+		_ = control.SetWriteDeadline(time.Now().Add(2 * takeTime))
+		return takes(c)
+	}
+}
+
 // headAsGet answers HEAD as GET is answered; the server leaves the body out.
 func headAsGet(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
@@ -84,7 +108,7 @@ func securityHeaders(next echo.HandlerFunc) echo.HandlerFunc {
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
-		h.Set("Permissions-Policy", "camera=(), microphone=(), geolocation=(), midi=(self)")
+		h.Set("Permissions-Policy", "camera=(), microphone=(self), geolocation=(), midi=(self)")
 		if strings.HasPrefix(c.Request().URL.Path, "/api/") {
 			h.Set("Cache-Control", "no-store")
 		}

@@ -42,7 +42,7 @@ func New(st *store.Store, front fs.FS, log *slog.Logger) (*echo.Echo, error) {
 		securityHeaders,
 		reachable,
 		ownPagesOnly(),
-		middleware.BodyLimit(MaxExportBytes),
+		roomForTakes,
 	)
 	api.RegisterHandlers(e, api.NewStrictHandler(handlers{st, newQueue()}, nil))
 	e.GET("/*", pages.serve, middleware.Gzip())

@@ -4,33 +4,226 @@ import (
 	"bytes"
 	"context"
 	"encoding/base64"
+	"errors"
+	"io"
+	"mime/multipart"
+	"strconv"
 
+	"github.com/labstack/echo/v5"
+
+	"evenladder/core/brief"
 	"evenladder/core/fault"
+	"evenladder/core/piece"
 	"evenladder/core/plan"
 	"evenladder/core/take"
-	"evenladder/format/smf"
+	"evenladder/format/wav"
+	"evenladder/intake"
 	"evenladder/server/api"
 )
 
+// maxPart bounds a part of a form that is no file.
+const maxPart = MaxBodyBytes
+
+// form is what a form with a take holds: its other fields, and the file, which is read
+// once.
+type form struct {
+	piece  piece.Piece
+	fields map[string]string
+	file   io.Reader
+}
+
+// readForm reads a form up to its file. The file comes last, so that it is heard as it
+// arrives.
+func readForm(r *multipart.Reader) (form, error) {
+	f := form{fields: map[string]string{}}
+	for {
+		part, err := r.NextPart()
+		if errors.Is(err, io.EOF) {
+			return f, fault.At("take", "no take was given: give a file after the brief")
+		}
+		if err != nil {
+			return f, fault.At("body", "this is no form: give multipart/form-data with a brief and a take")
+		}
+		if part.FormName() == "take" {
+			f.file = part
+			break
+		}
+		data, err := io.ReadAll(io.LimitReader(part, maxPart+1))
+		if err != nil {
+			return f, err
+		}
+		if len(data) > maxPart {
+			return f, echo.ErrStatusRequestEntityTooLarge
+		}
+		f.fields[part.FormName()] = string(data)
+	}
+	b, err := brief.ParseAs([]byte(f.fields["brief"]), "brief")
+	if err != nil {
+		return f, err
+	}
+	f.piece, err = pieceOf(b)
+	return f, err
+}
+
+func pieceOf(b brief.Brief) (piece.Piece, error) {
+	p, err := plan.Build(b)
+	if err != nil {
+		return piece.Piece{}, err
+	}
+	return p.Piece(), nil
+}
+
+// number is a field of the form, 0 where it is not given.
+func (f form) number(name string) (float64, error) {
+	text, ok := f.fields[name]
+	if !ok {
+		return 0, nil
+	}
+	n, err := strconv.ParseFloat(text, 64)
+	if err != nil || !(n >= 0 && n <= take.MaxPlanned) {
+		return 0, fault.At(name, "%q was given: give a number from 0 to %d", fault.Clip(text), take.MaxPlanned)
+	}
+	return n, nil
+}
+
 // JudgeTake judges what was played. It waits its turn: a long take is work.
 func (h handlers) JudgeTake(ctx context.Context, r api.JudgeTakeRequestObject) (api.JudgeTakeResponseObject, error) {
-	heard, file := valueOr(r.Body.Heard, nil), valueOr(r.Body.Midi, "")
-	if file != "" {
-		data, err := base64.StdEncoding.DecodeString(file)
-		if err != nil {
-			return nil, fault.At("midi", "it is no base64: give the bytes of a Standard MIDI File so")
-		}
-		if heard, err = smf.Read(bytes.NewReader(data)); err != nil {
-			return nil, fault.At("midi", "%v", err)
-		}
-	}
 	var made take.Take
-	err := h.heavy.do(ctx, func() error {
-		p, err := plan.Build(r.Body.Brief)
-		if err == nil {
-			made, err = take.Judge(p.Piece(), heard, take.MIDIFloorMS)
+	err := h.heavy.do(ctx, func() (err error) {
+		if r.MultipartBody != nil {
+			f, err := readForm(r.MultipartBody)
+			if err == nil {
+				made, err = intake.File("take", f.file, f.piece)
+			}
+			return err
 		}
+		made, err = judgeNotes(*r.JSONBody)
 		return err
 	})
 	return api.JudgeTake200JSONResponse(made), err
+}
+
+// judgeNotes judges notes, or a small file within JSON.
+func judgeNotes(b api.TakeRequest) (take.Take, error) {
+	p, err := pieceOf(b.Brief)
+	if err != nil {
+		return take.Take{}, err
+	}
+	file := valueOr(b.Midi, "")
+	if file == "" {
+		return take.Judge(p, valueOr(b.Heard, nil), take.MIDIFloorMS)
+	}
+	data, err := base64.StdEncoding.DecodeString(file)
+	if err != nil {
+		return take.Take{}, fault.At("midi", "it is no base64: give the bytes of a Standard MIDI File so")
+	}
+	return intake.File("midi", bytes.NewReader(data), p)
+}
+
+// FollowTake tells where a take stands. It is light: a second or so of sound.
+func (h handlers) FollowTake(_ context.Context, r api.FollowTakeRequestObject) (api.FollowTakeResponseObject, error) {
+	if r.JSONBody != nil {
+		p, err := pieceOf(r.JSONBody.Brief)
+		heard := valueOr(r.JSONBody.Heard, nil)
+		answer := api.FollowTake200JSONResponse{Sec: -1}
+		if n := len(heard); n > 0 {
+			answer.Sec = float32(heard[n-1].OnsetSec)
+		}
+		answer.At = take.Follow(p, 0, heard)
+		return answer, err
+	}
+	f, err := readForm(r.MultipartBody)
+	if err != nil {
+		return nil, err
+	}
+	after, err := f.number("after")
+	if err != nil {
+		return nil, err
+	}
+	since, err := f.number("since")
+	if err != nil {
+		return nil, err
+	}
+	at, sec, err := intake.Follow("take", io.LimitReader(f.file, maxFollowed), f.piece, int(after), since)
+	return api.FollowTake200JSONResponse{At: at, Sec: float32(sec)}, err
+}
+
+// maxFollowed is the most bytes of sound that are followed at once: some ten seconds.
+const maxFollowed = 4 << 20
+
+func (h handlers) LimitsOfTake(_ context.Context, r api.LimitsOfTakeRequestObject) (api.LimitsOfTakeResponseObject, error) {
+	p, err := pieceOf(*r.Body)
+	if err != nil {
+		return nil, err
+	}
+	return api.LimitsOfTake200JSONResponse{Limits: intake.Limits(p)}, nil
+}
+
+// PlayTake is the simulated player.
+func (h handlers) PlayTake(ctx context.Context, r api.PlayTakeRequestObject) (api.PlayTakeResponseObject, error) {
+	b := r.Body
+	p, err := pieceOf(b.Brief)
+	if err != nil {
+		return nil, err
+	}
+	e := take.Errors{
+		Seed: valueOr(b.Seed, 1), JitterMS: float64(valueOr(b.JitterMs, 0)), DriftPercent: float64(valueOr(b.DriftPercent, 0)), PauseMS: float64(valueOr(b.PauseMs, 0)),
+		Wrong: valueOr(b.Wrong, 0), Missed: valueOr(b.Missed, 0), Extra: valueOr(b.Extra, 0),
+	}
+	kind := valueOr(b.Format, "mid")
+	var data []byte
+	err = h.heavy.do(ctx, func() error {
+		played, err := take.Play(p, e)
+		if err == nil {
+			data, err = intake.Performed(kind, p, played, float64(valueOr(b.NoiseDb, 0)), e.Seed)
+		}
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
+	disposition := attachment("take" + intake.Ending(data))
+	return api.PlayTake200AsteriskResponse{
+		Body: bytes.NewReader(data), ContentLength: int64(len(data)), ContentType: intake.MediaType(data),
+		Headers: api.PlayTake200ResponseHeaders{ContentDisposition: &disposition},
+	}, nil
+}
+
+// KeepTake keeps the take of a try.
+func (h handlers) KeepTake(ctx context.Context, r api.KeepTakeRequestObject) (api.KeepTakeResponseObject, error) {
+	data, err := io.ReadAll(io.LimitReader(r.Body, wav.MaxBytes+1))
+	if err != nil {
+		return nil, err
+	}
+	if len(data) > wav.MaxBytes {
+		return nil, fault.At("take", "more than %d MB were given: give at most that", wav.MaxBytes>>20)
+	}
+	if intake.MediaType(data) == "" {
+		return nil, fault.At("take", "this is neither a WAV file nor a Standard MIDI File: give one of them")
+	}
+	if err := h.store.Log().KeepTake(ctx, r.Id, data); err != nil {
+		return nil, err
+	}
+	e, err := h.store.Log().Get(ctx, r.Id)
+	return api.KeepTake200JSONResponse(entry(e)), err
+}
+
+func (h handlers) GetTake(ctx context.Context, r api.GetTakeRequestObject) (api.GetTakeResponseObject, error) {
+	data, err := h.store.Log().Take(ctx, r.Id)
+	if err != nil {
+		return nil, err
+	}
+	disposition := attachment("take" + intake.Ending(data))
+	return api.GetTake200AsteriskResponse{
+		Body: bytes.NewReader(data), ContentLength: int64(len(data)), ContentType: intake.MediaType(data),
+		Headers: api.GetTake200ResponseHeaders{ContentDisposition: &disposition},
+	}, nil
+}
+
+func (h handlers) DeleteTake(ctx context.Context, r api.DeleteTakeRequestObject) (api.DeleteTakeResponseObject, error) {
+	return api.DeleteTake204Response{}, h.store.Log().DeleteTake(ctx, r.Id)
+}
+
+func (h handlers) RestoreTake(ctx context.Context, r api.RestoreTakeRequestObject) (api.RestoreTakeResponseObject, error) {
+	return api.RestoreTake204Response{}, h.store.Log().RestoreTake(ctx, r.Id)
 }

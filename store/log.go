@@ -25,6 +25,7 @@ type Entry struct {
 	ladder.Try
 	Seconds int    // that it took
 	Remark  string // the player's own
+	Take    int    // bytes of the take that is kept, 0 for none
 }
 
 // NewEntry is a try of a brief, or what is wrong with it.
@@ -68,17 +69,10 @@ func (l Log) Append(ctx context.Context, e Entry) (Entry, error) {
 // TakeBack writes down that a try does not count, or returns ErrNotFound. It can be
 // done once.
 func (l Log) TakeBack(ctx context.Context, id string) error {
-	r, err := l.db.ExecContext(ctx, `INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, takes_back)
+	return l.one(ctx, `INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, takes_back)
 		SELECT ?, ?, work, sentence, per_beat, tempo_bpm, result, 0, id FROM log
-		WHERE id = ? AND takes_back IS NULL AND NOT EXISTS (SELECT 1 FROM log AS later WHERE later.takes_back = log.id)`,
+		WHERE id = ? AND `+counts,
 		strings.ToLower(rand.Text()[:16]), l.now().UnixMilli(), id)
-	if err != nil {
-		return err
-	}
-	if n, err := r.RowsAffected(); err != nil || n == 0 {
-		return errors.Join(ErrNotFound, err)
-	}
-	return nil
 }
 
 // workOf is a brief as the log looks it up.
@@ -123,21 +117,15 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 		where, args = where+" AND (at < ? OR at = ? AND id > ?)", append(args, ms, ms, id)
 	}
 	limit := min(max(q.Limit, 1), MaxLogged)
-	rows, err := l.db.QueryContext(ctx, "SELECT id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark FROM log WHERE "+where+" ORDER BY at DESC, id LIMIT ?", append(args, limit+1)...)
+	rows, err := l.db.QueryContext(ctx, "SELECT "+tryColumns+" FROM log WHERE "+where+" ORDER BY at DESC, id LIMIT ?", append(args, limit+1)...)
 	if err != nil {
 		return nil, "", err
 	}
 	defer rows.Close()
 	entries = []Entry{}
 	for rows.Next() {
-		var e Entry
-		var at int64
-		var body string
-		if err := rows.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark); err != nil {
-			return nil, "", err
-		}
-		e.At = time.UnixMilli(at).UTC()
-		if err := json.Unmarshal([]byte(body), &e.Brief); err != nil {
+		e, err := entryOf(rows)
+		if err != nil {
 			return nil, "", err
 		}
 		entries = append(entries, e)
@@ -147,6 +135,28 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 		next = fmt.Sprintf("%d.%s", entries[limit-1].At.UnixMilli(), entries[limit-1].ID)
 	}
 	return entries, next, rows.Err()
+}
+
+const tryColumns = `id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark,
+	coalesce((SELECT bytes FROM takes WHERE try = log.id AND deleted_at IS NULL), 0)`
+
+func entryOf(row interface{ Scan(...any) error }) (e Entry, err error) {
+	var at int64
+	var body string
+	if err := row.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark, &e.Take); err != nil {
+		return e, err
+	}
+	e.At = time.UnixMilli(at).UTC()
+	return e, json.Unmarshal([]byte(body), &e.Brief)
+}
+
+// Get is one try, or ErrNotFound.
+func (l Log) Get(ctx context.Context, id string) (Entry, error) {
+	e, err := entryOf(l.db.QueryRowContext(ctx, "SELECT "+tryColumns+" FROM log WHERE id = ? AND "+counts, id))
+	if errors.Is(err, sql.ErrNoRows) {
+		return e, ErrNotFound
+	}
+	return e, err
 }
 
 // Tries are those of one work as a ladder reads them, the latest MaxTries of them.

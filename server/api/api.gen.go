@@ -9,7 +9,9 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"mime/multipart"
 	"net/http"
+	"strings"
 	"time"
 
 	"evenladder/core/brief"
@@ -24,6 +26,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 	"github.com/oapi-codegen/runtime"
+	openapi_types "github.com/oapi-codegen/runtime/types"
 )
 
 // Defines values for CatalogueFieldKind.
@@ -357,7 +360,10 @@ type LogEntry struct {
 	Result         LogEntryResult `json:"result"`
 	Seconds        int            `json:"seconds"`
 	Sentence       string         `json:"sentence"`
-	TempoBpm       int            `json:"tempoBpm"`
+
+	// TakeBytes Size of its take; not there where none is kept.
+	TakeBytes *int `json:"takeBytes,omitempty"`
+	TempoBpm  int  `json:"tempoBpm"`
 }
 
 // LogEntryResult defines model for LogEntry.Result.
@@ -608,6 +614,57 @@ type SlideBoxParams struct {
 	Frets string `form:"frets" json:"frets"`
 }
 
+// JudgeTakeMultipartBody defines parameters for JudgeTake.
+type JudgeTakeMultipartBody struct {
+	// Brief A brief in JSON, before the take.
+	Brief string `json:"brief"`
+
+	// Take A WAV or Standard MIDI File.
+	Take openapi_types.File `json:"take"`
+}
+
+// FollowTakeMultipartBody defines parameters for FollowTake.
+type FollowTakeMultipartBody struct {
+	// After Notes that were played before, before the take; 0 where it is not given.
+	After *string `json:"after,omitempty"`
+
+	// Brief A brief in JSON, before the take.
+	Brief string `json:"brief"`
+
+	// Since Seconds of what is given in which notes were heard before, before the take; 0 where it is not given.
+	Since *string `json:"since,omitempty"`
+
+	// Take A WAV file of the last seconds.
+	Take openapi_types.File `json:"take"`
+}
+
+// PlayTakeJSONBody defines parameters for PlayTake.
+type PlayTakeJSONBody struct {
+	// Brief What to play; only the instrument and the scale are needed.
+	Brief Brief `json:"brief"`
+
+	// DriftPercent Faster from the beginning to the end, -50 to 50.
+	DriftPercent *float32 `json:"driftPercent,omitempty"`
+	Extra        *int     `json:"extra,omitempty"`
+
+	// Format mid or wav, mid where it is not given.
+	Format *string `json:"format,omitempty"`
+
+	// JitterMs Spread of the onsets, 0 to 200.
+	JitterMs *float32 `json:"jitterMs,omitempty"`
+	Missed   *int     `json:"missed,omitempty"`
+
+	// NoiseDb By which the notes stand over the noise, 0 for none.
+	NoiseDb *float32 `json:"noiseDb,omitempty"`
+
+	// PauseMs Before each shift of the hand, 0 to 5000.
+	PauseMs *float32 `json:"pauseMs,omitempty"`
+
+	// Seed The same number plays the same take.
+	Seed  *int `json:"seed,omitempty"`
+	Wrong *int `json:"wrong,omitempty"`
+}
+
 // ChooseFieldJSONRequestBody defines body for ChooseField for application/json ContentType.
 type ChooseFieldJSONRequestBody = Brief
 
@@ -668,6 +725,21 @@ type SlideBoxJSONRequestBody = Brief
 // JudgeTakeJSONRequestBody defines body for JudgeTake for application/json ContentType.
 type JudgeTakeJSONRequestBody = TakeRequest
 
+// JudgeTakeMultipartRequestBody defines body for JudgeTake for multipart/form-data ContentType.
+type JudgeTakeMultipartRequestBody JudgeTakeMultipartBody
+
+// FollowTakeJSONRequestBody defines body for FollowTake for application/json ContentType.
+type FollowTakeJSONRequestBody = TakeRequest
+
+// FollowTakeMultipartRequestBody defines body for FollowTake for multipart/form-data ContentType.
+type FollowTakeMultipartRequestBody FollowTakeMultipartBody
+
+// LimitsOfTakeJSONRequestBody defines body for LimitsOfTake for application/json ContentType.
+type LimitsOfTakeJSONRequestBody = Brief
+
+// PlayTakeJSONRequestBody defines body for PlayTake for application/json ContentType.
+type PlayTakeJSONRequestBody PlayTakeJSONBody
+
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
@@ -701,8 +773,20 @@ type ServerInterface interface {
 	// (GET /api/v1/log/csv)
 	ExportLog(ctx *echo.Context) error
 
+	// (DELETE /api/v1/log/{id}/take)
+	DeleteTake(ctx *echo.Context, id ID) error
+
+	// (GET /api/v1/log/{id}/take)
+	GetTake(ctx *echo.Context, id ID) error
+
+	// (PUT /api/v1/log/{id}/take)
+	KeepTake(ctx *echo.Context, id ID) error
+
 	// (POST /api/v1/log/{id}/take-back)
 	TakeBack(ctx *echo.Context, id ID) error
+
+	// (POST /api/v1/log/{id}/take/restore)
+	RestoreTake(ctx *echo.Context, id ID) error
 
 	// (POST /api/v1/nearest)
 	FindNearest(ctx *echo.Context) error
@@ -766,6 +850,15 @@ type ServerInterface interface {
 
 	// (POST /api/v1/take)
 	JudgeTake(ctx *echo.Context) error
+
+	// (POST /api/v1/take/follow)
+	FollowTake(ctx *echo.Context) error
+
+	// (POST /api/v1/take/limits)
+	LimitsOfTake(ctx *echo.Context) error
+
+	// (POST /api/v1/take/player)
+	PlayTake(ctx *echo.Context) error
 
 	// (GET /healthz)
 	GetHealth(ctx *echo.Context) error
@@ -914,6 +1007,54 @@ func (w *ServerInterfaceWrapper) ExportLog(ctx *echo.Context) error {
 	return err
 }
 
+// DeleteTake converts echo context to params.
+func (w *ServerInterfaceWrapper) DeleteTake(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeleteTake(ctx, id)
+	return err
+}
+
+// GetTake converts echo context to params.
+func (w *ServerInterfaceWrapper) GetTake(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetTake(ctx, id)
+	return err
+}
+
+// KeepTake converts echo context to params.
+func (w *ServerInterfaceWrapper) KeepTake(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.KeepTake(ctx, id)
+	return err
+}
+
 // TakeBack converts echo context to params.
 func (w *ServerInterfaceWrapper) TakeBack(ctx *echo.Context) error {
 	var err error
@@ -927,6 +1068,22 @@ func (w *ServerInterfaceWrapper) TakeBack(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.TakeBack(ctx, id)
+	return err
+}
+
+// RestoreTake converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreTake(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreTake(ctx, id)
 	return err
 }
 
@@ -1382,6 +1539,33 @@ func (w *ServerInterfaceWrapper) JudgeTake(ctx *echo.Context) error {
 	return err
 }
 
+// FollowTake converts echo context to params.
+func (w *ServerInterfaceWrapper) FollowTake(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.FollowTake(ctx)
+	return err
+}
+
+// LimitsOfTake converts echo context to params.
+func (w *ServerInterfaceWrapper) LimitsOfTake(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.LimitsOfTake(ctx)
+	return err
+}
+
+// PlayTake converts echo context to params.
+func (w *ServerInterfaceWrapper) PlayTake(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PlayTake(ctx)
+	return err
+}
+
 // GetHealth converts echo context to params.
 func (w *ServerInterfaceWrapper) GetHealth(ctx *echo.Context) error {
 	var err error
@@ -1448,9 +1632,16 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/ladder", wrapper.MakeLadder, options.OperationMiddlewares["makeLadder"]...)
 	router.POST(options.BaseURL+"/api/v1/practise", wrapper.Practise, options.OperationMiddlewares["practise"]...)
 	router.POST(options.BaseURL+"/api/v1/take", wrapper.JudgeTake, options.OperationMiddlewares["judgeTake"]...)
+	router.POST(options.BaseURL+"/api/v1/take/follow", wrapper.FollowTake, options.OperationMiddlewares["followTake"]...)
+	router.POST(options.BaseURL+"/api/v1/take/limits", wrapper.LimitsOfTake, options.OperationMiddlewares["limitsOfTake"]...)
+	router.POST(options.BaseURL+"/api/v1/take/player", wrapper.PlayTake, options.OperationMiddlewares["playTake"]...)
 	router.GET(options.BaseURL+"/api/v1/log", wrapper.ListLog, options.OperationMiddlewares["listLog"]...)
 	router.POST(options.BaseURL+"/api/v1/log", wrapper.AppendLog, options.OperationMiddlewares["appendLog"]...)
 	router.GET(options.BaseURL+"/api/v1/log/csv", wrapper.ExportLog, options.OperationMiddlewares["exportLog"]...)
+	router.DELETE(options.BaseURL+"/api/v1/log/:id/take", wrapper.DeleteTake, options.OperationMiddlewares["deleteTake"]...)
+	router.GET(options.BaseURL+"/api/v1/log/:id/take", wrapper.GetTake, options.OperationMiddlewares["getTake"]...)
+	router.PUT(options.BaseURL+"/api/v1/log/:id/take", wrapper.KeepTake, options.OperationMiddlewares["keepTake"]...)
+	router.POST(options.BaseURL+"/api/v1/log/:id/take/restore", wrapper.RestoreTake, options.OperationMiddlewares["restoreTake"]...)
 	router.POST(options.BaseURL+"/api/v1/log/:id/take-back", wrapper.TakeBack, options.OperationMiddlewares["takeBack"]...)
 	router.POST(options.BaseURL+"/api/v1/compare/sets", wrapper.ListCompareSets, options.OperationMiddlewares["listCompareSets"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/sights", wrapper.ListSights, options.OperationMiddlewares["listSights"]...)
@@ -1890,6 +2081,133 @@ func (response ExportLogdefaultApplicationProblemPlusJSONResponse) VisitExportLo
 	return err
 }
 
+type DeleteTakeRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type DeleteTakeResponseObject interface {
+	VisitDeleteTakeResponse(w http.ResponseWriter) error
+}
+
+type DeleteTake204Response struct {
+}
+
+func (response DeleteTake204Response) VisitDeleteTakeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteTakedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteTakedefaultApplicationProblemPlusJSONResponse) VisitDeleteTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTakeRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type GetTakeResponseObject interface {
+	VisitGetTakeResponse(w http.ResponseWriter) error
+}
+
+type GetTake200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type GetTake200AsteriskResponse struct {
+	Body          io.Reader
+	Headers       GetTake200ResponseHeaders
+	ContentType   string
+	ContentLength int64
+}
+
+func (response GetTake200AsteriskResponse) VisitGetTakeResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", response.ContentType)
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetTakedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTakedefaultApplicationProblemPlusJSONResponse) VisitGetTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepTakeRequestObject struct {
+	Id   ID `json:"id"`
+	Body io.Reader
+}
+
+type KeepTakeResponseObject interface {
+	VisitKeepTakeResponse(w http.ResponseWriter) error
+}
+
+type KeepTake200JSONResponse LogEntry
+
+func (response KeepTake200JSONResponse) VisitKeepTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepTakedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response KeepTakedefaultApplicationProblemPlusJSONResponse) VisitKeepTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type TakeBackRequestObject struct {
 	Id ID `json:"id"`
 }
@@ -1912,6 +2230,39 @@ type TakeBackdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response TakeBackdefaultApplicationProblemPlusJSONResponse) VisitTakeBackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTakeRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type RestoreTakeResponseObject interface {
+	VisitRestoreTakeResponse(w http.ResponseWriter) error
+}
+
+type RestoreTake204Response struct {
+}
+
+func (response RestoreTake204Response) VisitRestoreTakeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RestoreTakedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreTakedefaultApplicationProblemPlusJSONResponse) VisitRestoreTakeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2764,7 +3115,8 @@ func (response SlideBoxdefaultApplicationProblemPlusJSONResponse) VisitSlideBoxR
 }
 
 type JudgeTakeRequestObject struct {
-	Body *JudgeTakeJSONRequestBody
+	JSONBody      *JudgeTakeJSONRequestBody
+	MultipartBody *multipart.Reader
 }
 
 type JudgeTakeResponseObject interface {
@@ -2791,6 +3143,147 @@ type JudgeTakedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response JudgeTakedefaultApplicationProblemPlusJSONResponse) VisitJudgeTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FollowTakeRequestObject struct {
+	JSONBody      *FollowTakeJSONRequestBody
+	MultipartBody *multipart.Reader
+}
+
+type FollowTakeResponseObject interface {
+	VisitFollowTakeResponse(w http.ResponseWriter) error
+}
+
+type FollowTake200JSONResponse struct {
+	// At Notes of the run that were played, 0 for none yet.
+	At int `json:"at"`
+
+	// Sec Seconds from the start of what was given to the last note that was heard in it, -1 for none.
+	Sec float32 `json:"sec"`
+}
+
+func (response FollowTake200JSONResponse) VisitFollowTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FollowTakedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FollowTakedefaultApplicationProblemPlusJSONResponse) VisitFollowTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LimitsOfTakeRequestObject struct {
+	Body *LimitsOfTakeJSONRequestBody
+}
+
+type LimitsOfTakeResponseObject interface {
+	VisitLimitsOfTakeResponse(w http.ResponseWriter) error
+}
+
+type LimitsOfTake200JSONResponse struct {
+	Limits []string `json:"limits"`
+}
+
+func (response LimitsOfTake200JSONResponse) VisitLimitsOfTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LimitsOfTakedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LimitsOfTakedefaultApplicationProblemPlusJSONResponse) VisitLimitsOfTakeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayTakeRequestObject struct {
+	Body *PlayTakeJSONRequestBody
+}
+
+type PlayTakeResponseObject interface {
+	VisitPlayTakeResponse(w http.ResponseWriter) error
+}
+
+type PlayTake200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type PlayTake200AsteriskResponse struct {
+	Body          io.Reader
+	Headers       PlayTake200ResponseHeaders
+	ContentType   string
+	ContentLength int64
+}
+
+func (response PlayTake200AsteriskResponse) VisitPlayTakeResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", response.ContentType)
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type PlayTakedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlayTakedefaultApplicationProblemPlusJSONResponse) VisitPlayTakeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2873,8 +3366,20 @@ type StrictServerInterface interface {
 	// (GET /api/v1/log/csv)
 	ExportLog(ctx context.Context, request ExportLogRequestObject) (ExportLogResponseObject, error)
 
+	// (DELETE /api/v1/log/{id}/take)
+	DeleteTake(ctx context.Context, request DeleteTakeRequestObject) (DeleteTakeResponseObject, error)
+
+	// (GET /api/v1/log/{id}/take)
+	GetTake(ctx context.Context, request GetTakeRequestObject) (GetTakeResponseObject, error)
+
+	// (PUT /api/v1/log/{id}/take)
+	KeepTake(ctx context.Context, request KeepTakeRequestObject) (KeepTakeResponseObject, error)
+
 	// (POST /api/v1/log/{id}/take-back)
 	TakeBack(ctx context.Context, request TakeBackRequestObject) (TakeBackResponseObject, error)
+
+	// (POST /api/v1/log/{id}/take/restore)
+	RestoreTake(ctx context.Context, request RestoreTakeRequestObject) (RestoreTakeResponseObject, error)
 
 	// (POST /api/v1/nearest)
 	FindNearest(ctx context.Context, request FindNearestRequestObject) (FindNearestResponseObject, error)
@@ -2938,6 +3443,15 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/take)
 	JudgeTake(ctx context.Context, request JudgeTakeRequestObject) (JudgeTakeResponseObject, error)
+
+	// (POST /api/v1/take/follow)
+	FollowTake(ctx context.Context, request FollowTakeRequestObject) (FollowTakeResponseObject, error)
+
+	// (POST /api/v1/take/limits)
+	LimitsOfTake(ctx context.Context, request LimitsOfTakeRequestObject) (LimitsOfTakeResponseObject, error)
+
+	// (POST /api/v1/take/player)
+	PlayTake(ctx context.Context, request PlayTakeRequestObject) (PlayTakeResponseObject, error)
 
 	// (GET /healthz)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
@@ -3329,6 +3843,83 @@ func (sh *strictHandler) ExportLog(ctx *echo.Context) error {
 	return nil
 }
 
+// DeleteTake operation middleware
+func (sh *strictHandler) DeleteTake(ctx *echo.Context, id ID) error {
+	var request DeleteTakeRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteTake(ctx.Request().Context(), request.(DeleteTakeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteTake")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeleteTakeResponseObject); ok {
+		return validResponse.VisitDeleteTakeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetTake operation middleware
+func (sh *strictHandler) GetTake(ctx *echo.Context, id ID) error {
+	var request GetTakeRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTake(ctx.Request().Context(), request.(GetTakeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTake")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetTakeResponseObject); ok {
+		return validResponse.VisitGetTakeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// KeepTake operation middleware
+func (sh *strictHandler) KeepTake(ctx *echo.Context, id ID) error {
+	var request KeepTakeRequestObject
+
+	request.Id = id
+
+	request.Body = ctx.Request().Body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.KeepTake(ctx.Request().Context(), request.(KeepTakeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "KeepTake")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(KeepTakeResponseObject); ok {
+		return validResponse.VisitKeepTakeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // TakeBack operation middleware
 func (sh *strictHandler) TakeBack(ctx *echo.Context, id ID) error {
 	var request TakeBackRequestObject
@@ -3348,6 +3939,31 @@ func (sh *strictHandler) TakeBack(ctx *echo.Context, id ID) error {
 		return err
 	} else if validResponse, ok := response.(TakeBackResponseObject); ok {
 		return validResponse.VisitTakeBackResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreTake operation middleware
+func (sh *strictHandler) RestoreTake(ctx *echo.Context, id ID) error {
+	var request RestoreTakeRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreTake(ctx.Request().Context(), request.(RestoreTakeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreTake")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreTakeResponseObject); ok {
+		return validResponse.VisitRestoreTakeResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -4151,7 +4767,119 @@ func (sh *strictHandler) SlideBox(ctx *echo.Context, params SlideBoxParams) erro
 func (sh *strictHandler) JudgeTake(ctx *echo.Context) error {
 	var request JudgeTakeRequestObject
 
-	var body JudgeTakeJSONRequestBody
+	if strings.HasPrefix(ctx.Request().Header.Get("Content-Type"), "application/json") {
+		var body JudgeTakeJSONRequestBody
+		var err error
+		if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+			// A request validator built on kin-openapi's openapi3filter with
+			// KeepValidatedValue leaves the value it validated on the body. Bind
+			// that value, matching member names exactly, so the handler receives
+			// what was validated instead of a second, case-insensitive decode.
+			// Otherwise bind only the request body, so that path and query
+			// parameters are not also bound into the body struct.
+			if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+				err = echo.BindBody(ctx, &body)
+			}
+		} else {
+			// A custom binder is installed on the Echo instance; defer to it
+			// entirely, since echo.Binder does not expose body-only binding and
+			// the binder may do more than decode (for example call ctx.Validate).
+			err = ctx.Bind(&body)
+		}
+		if err != nil {
+			return err
+		}
+		request.JSONBody = &body
+
+	}
+	if strings.HasPrefix(ctx.Request().Header.Get("Content-Type"), "multipart/form-data") {
+		if reader, err := ctx.Request().MultipartReader(); err != nil {
+			return err
+		} else {
+			request.MultipartBody = reader
+		}
+	}
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.JudgeTake(ctx.Request().Context(), request.(JudgeTakeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "JudgeTake")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(JudgeTakeResponseObject); ok {
+		return validResponse.VisitJudgeTakeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// FollowTake operation middleware
+func (sh *strictHandler) FollowTake(ctx *echo.Context) error {
+	var request FollowTakeRequestObject
+
+	if strings.HasPrefix(ctx.Request().Header.Get("Content-Type"), "application/json") {
+		var body FollowTakeJSONRequestBody
+		var err error
+		if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+			// A request validator built on kin-openapi's openapi3filter with
+			// KeepValidatedValue leaves the value it validated on the body. Bind
+			// that value, matching member names exactly, so the handler receives
+			// what was validated instead of a second, case-insensitive decode.
+			// Otherwise bind only the request body, so that path and query
+			// parameters are not also bound into the body struct.
+			if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+				err = echo.BindBody(ctx, &body)
+			}
+		} else {
+			// A custom binder is installed on the Echo instance; defer to it
+			// entirely, since echo.Binder does not expose body-only binding and
+			// the binder may do more than decode (for example call ctx.Validate).
+			err = ctx.Bind(&body)
+		}
+		if err != nil {
+			return err
+		}
+		request.JSONBody = &body
+
+	}
+	if strings.HasPrefix(ctx.Request().Header.Get("Content-Type"), "multipart/form-data") {
+		if reader, err := ctx.Request().MultipartReader(); err != nil {
+			return err
+		} else {
+			request.MultipartBody = reader
+		}
+	}
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FollowTake(ctx.Request().Context(), request.(FollowTakeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FollowTake")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(FollowTakeResponseObject); ok {
+		return validResponse.VisitFollowTakeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// LimitsOfTake operation middleware
+func (sh *strictHandler) LimitsOfTake(ctx *echo.Context) error {
+	var request LimitsOfTakeRequestObject
+
+	var body LimitsOfTakeJSONRequestBody
 	var err error
 	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
 		// A request validator built on kin-openapi's openapi3filter with
@@ -4175,18 +4903,64 @@ func (sh *strictHandler) JudgeTake(ctx *echo.Context) error {
 	request.Body = &body
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.JudgeTake(ctx.Request().Context(), request.(JudgeTakeRequestObject))
+		return sh.ssi.LimitsOfTake(ctx.Request().Context(), request.(LimitsOfTakeRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "JudgeTake")
+		handler = middleware(handler, "LimitsOfTake")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(JudgeTakeResponseObject); ok {
-		return validResponse.VisitJudgeTakeResponse(ctx.Response())
+	} else if validResponse, ok := response.(LimitsOfTakeResponseObject); ok {
+		return validResponse.VisitLimitsOfTakeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PlayTake operation middleware
+func (sh *strictHandler) PlayTake(ctx *echo.Context) error {
+	var request PlayTakeRequestObject
+
+	var body PlayTakeJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlayTake(ctx.Request().Context(), request.(PlayTakeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlayTake")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PlayTakeResponseObject); ok {
+		return validResponse.VisitPlayTakeResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

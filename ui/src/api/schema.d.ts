@@ -162,8 +162,59 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description What was played against the plan of a brief - a Standard MIDI File, or the notes that were heard. */
+        /** @description What was played against the plan of a brief - a WAV or Standard MIDI File of up to 5 minutes and 64 MB, or the notes that were heard. */
         post: operations["judgeTake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/take/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description How far a take has come that is still played - the last seconds of it as a WAV file, or the notes that were heard so far. */
+        post: operations["followTake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/take/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What cannot be heard of the run of a brief through a microphone. */
+        post: operations["limitsOfTake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/take/player": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The run of a brief as a simulated player plays it, with the errors asked for. */
+        post: operations["playTake"];
         delete?: never;
         options?: never;
         head?: never;
@@ -199,6 +250,46 @@ export interface paths {
         get: operations["exportLog"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log/{id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        /** @description The take of a try as a file. */
+        get: operations["getTake"];
+        /** @description Keeps the take of a try. Takes are kept only when asked for. */
+        put: operations["keepTake"];
+        post?: never;
+        /** @description Deletes the take of a try; restore brings it back within a day. */
+        delete: operations["deleteTake"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log/{id}/take/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a take that was deleted within the last day. */
+        post: operations["restoreTake"];
         delete?: never;
         options?: never;
         head?: never;
@@ -968,11 +1059,17 @@ export interface components {
                 onsetSec: number | null;
                 /** @description Against the notes around it; early negative. */
                 lateMs: number | null;
+                /** @description What was heard is not plain. */
+                unsure: boolean;
             }[];
             extras: components["schemas"]["Heard"][];
             /** @enum {string} */
             result: "clean" | "nearly" | "not-yet";
             why: string;
+            /** @description Verdicts that may be wrong. */
+            unsure: number;
+            /** @description On the take itself - its level, what cannot be heard. */
+            remarks: string[];
         };
         LogEntry: {
             id: string;
@@ -987,6 +1084,8 @@ export interface components {
             result: "clean" | "nearly" | "not-yet";
             seconds: number;
             remark: string;
+            /** @description Size of its take; not there where none is kept. */
+            takeBytes?: number;
         };
         CompareSet: {
             id: string;
@@ -1646,6 +1745,15 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TakeRequest"];
+                "multipart/form-data": {
+                    /** @description A brief in JSON, before the take. */
+                    brief: string;
+                    /**
+                     * Format: binary
+                     * @description A WAV or Standard MIDI File.
+                     */
+                    take: string;
+                };
             };
         };
         responses: {
@@ -1656,6 +1764,115 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Take"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    followTake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeRequest"];
+                "multipart/form-data": {
+                    /** @description A brief in JSON, before the take. */
+                    brief: string;
+                    /** @description Notes that were played before, before the take; 0 where it is not given. */
+                    after?: string;
+                    /** @description Seconds of what is given in which notes were heard before, before the take; 0 where it is not given. */
+                    since?: string;
+                    /**
+                     * Format: binary
+                     * @description A WAV file of the last seconds.
+                     */
+                    take: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Where it stands. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description Notes of the run that were played, 0 for none yet. */
+                        at: number;
+                        /** @description Seconds from the start of what was given to the last note that was heard in it, -1 for none. */
+                        sec: number;
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    limitsOfTake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description The limits, in words. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        limits: string[];
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    playTake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    brief: components["schemas"]["Brief"];
+                    /** @description mid or wav, mid where it is not given. */
+                    format?: string;
+                    /** @description The same number plays the same take. */
+                    seed?: number;
+                    /** @description Spread of the onsets, 0 to 200. */
+                    jitterMs?: number;
+                    /** @description Faster from the beginning to the end, -50 to 50. */
+                    driftPercent?: number;
+                    /** @description Before each shift of the hand, 0 to 5000. */
+                    pauseMs?: number;
+                    wrong?: number;
+                    missed?: number;
+                    extra?: number;
+                    /** @description By which the notes stand over the noise, 0 for none. */
+                    noiseDb?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The take as a file. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
                 };
             };
             default: components["responses"]["AnyProblem"];
@@ -1744,6 +1961,99 @@ export interface operations {
                 content: {
                     "text/csv": string;
                 };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getTake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The take. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    keepTake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description The try with its take. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    deleteTake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    restoreTake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Brought back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["AnyProblem"];
         };
