@@ -3,7 +3,7 @@
 # make check   build, lint and fast tests, under a minute
 # make test    lint, type checks, all tests, browser tests
 .DEFAULT_GOAL := build
-.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench fuzz screenshots generate notices tools
+.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen fuzz screenshots generate notices tools
 
 UI_SOURCES := $(shell find ui/src ui/public fonts -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
 GO_FILES := $(shell git ls-files '*.go' | grep -v '\.gen\.go')
@@ -93,6 +93,12 @@ bench: build
 	go test -run '^$$' -bench 'Plan|Run|Round|PDF|SVG|PNG|Exports' -benchmem ./core/... ./document
 	go run ./internal/growth
 	go run ./internal/load -binary bin/even-ladder
+
+# How well takes are heard: docs/listening.md. It takes some minutes.
+bench-listen:
+	@scripts/need.sh fluidsynth=fluidsynth
+	@test -e /usr/share/sounds/sf2/TimGM6mb.sf2 || scripts/need.sh no-sound-font=timgm6mb-soundfont
+	go run ./internal/listenbench -upright
 
 # Every fuzz target for a while each.
 fuzz:

@@ -34,11 +34,11 @@ type page struct {
 
 // open starts the demo and a browser on an address of it. Whatever the browser
 // logs as an error fails the test, unless the test expects refusals.
-func open(t *testing.T, path string, expectRefusals bool) page {
+func open(t *testing.T, path string, expectRefusals bool, more ...chromedp.ExecAllocatorOption) page {
 	t.Helper()
 	app, err := browser.Start(t.Context(), binary, "demo")
 	require.NoError(t, err)
-	ctx, cancel := browser.Open(context.Background(), 1280, 800)
+	ctx, cancel := browser.Open(context.Background(), 1280, 800, more...)
 	var lock sync.Mutex
 	var complaints []string
 	p := page{t, ctx, app.URL}

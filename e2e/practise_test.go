@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"bytes"
 	"os"
 	"path/filepath"
 	"strings"
@@ -10,6 +11,9 @@ import (
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"evenladder/format/wav"
+	"evenladder/internal/browser"
 )
 
 // Three rungs are practised by keyboard alone: started, answered, the next one with
@@ -95,7 +99,49 @@ func TestATakeIsHandedIn(t *testing.T) {
 	p.do(press("2"))
 	p.eventually(".why", "was nearly clean: again")
 	p.do(chromedp.SetUploadFiles(css("[data-do=take]"), []string{briefFile}))
-	p.eventually("[data-fold=take] [role=alert]", "does not begin with a MIDI header")
+	p.eventually("[data-fold=take] [role=alert]", "neither a WAV file nor a Standard MIDI File")
+}
+
+// A microphone hears the simulated player: the mark follows it, what was played is
+// judged when the run is over, the take is kept with its try, heard again and deleted.
+func TestATakeThroughTheMicrophone(t *testing.T) {
+	const brief = `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "lydian"}, "layout": {"system": "one-octave"}, "rhythm": {"perBeat": 1, "tempoBpm": 60}}`
+	dir := t.TempDir()
+	briefFile, takeFile := filepath.Join(dir, "brief.json"), filepath.Join(dir, "take.wav")
+	require.NoError(t, os.WriteFile(briefFile, []byte(brief), 0o600))
+	_, complaints, code := command(t, "", "player", "--brief", briefFile, "--seed", "3", "--jitter", "6", "--noise", "40", "--out", takeFile)
+	require.Zero(t, code, complaints)
+	file, err := os.Open(takeFile)
+	require.NoError(t, err)
+	samples, rate, err := wav.Read(file)
+	require.NoError(t, err)
+	// The way up alone, some seconds after the microphone is opened: the way down is
+	// missed, and nothing hangs on when Start is pressed.
+	const silence, up = 4, 8
+	var heard bytes.Buffer
+	require.NoError(t, wav.Write(&heard, append(make([]float32, silence*rate), append(samples[:(2*up+1)*rate/2-rate/10], make([]float32, 20*rate)...)...), rate))
+	require.NoError(t, os.WriteFile(takeFile, heard.Bytes(), 0o600))
+
+	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=one-octave&from=1@60&goal=1@90", true, browser.Hears(takeFile)...)
+	p.eventually("h1", "quarter notes at 60")
+	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
+	p.do(chromedp.Reload())
+	p.eventually("h1", "quarter notes at 60")
+	p.do(click("[data-do=microphone]"), chromedp.WaitVisible(css("[role=meter]")), press(" "))
+	p.until(`Number(document.querySelector('.lanes [aria-current=step]')?.dataset.event ?? 0) >= 4`, "the mark follows what is heard")
+	p.eventually("[data-fold=take]", "8 of 15 notes right, 0 wrong, 7 missed, 0 too many")
+	assert.Equal(t, 7, value[int](p, `document.querySelectorAll('[data-slip=missed]').length`))
+	p.until(`document.querySelector('.result.proposed')?.dataset.result === 'not-yet'`, "it proposes an answer")
+	p.do(click(`[data-event="2"]`))
+	p.eventually("[data-heard]", "Note 3: D")
+	p.do(click("[data-do=keep-take]"), chromedp.SendKeys(css("[data-do=remark]"), "half of it"), click("[data-result=nearly]"))
+	p.eventually(".why", "was nearly clean: again")
+	p.eventually("[data-fold=log]", "half of it")
+	p.eventually("[data-fold=log] [data-kept]", "MB")
+	p.do(click("[data-fold=log] [data-do=delete-take]"))
+	p.until(`!document.querySelector('[data-fold=log] [data-kept]')`, "the take is gone, the try is not")
+	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
+	p.eventually("[data-fold=log] [data-kept]", "MB")
 }
 
 // What is struck on a MIDI instrument while it plays is judged when it stops. The
@@ -109,13 +155,11 @@ func TestPlayingIntoTheScreen(t *testing.T) {
 		const input = {name: 'a simulated keyboard', onmidimessage: null}
 		navigator.requestMIDIAccess = async () => ({inputs: new Map([['1', input]]), onstatechange: null})
 		const lanes = document.querySelector('.lanes')
+		let next = 0
 		new MutationObserver(async () => {
-			const at = lanes.querySelector('[data-event][aria-current=step]')?.dataset.event
-			if (at === undefined || input.last === at) return
-			input.last = at
-			const midi = window.struckNotes?.[Number(at)]
+			const midi = window.struckNotes?.[next++]
 			if (midi) input.onmidimessage?.({data: new Uint8Array([0x90, midi, 80]), timeStamp: performance.now()})
-		}).observe(lanes, {subtree: true, attributes: true, attributeFilter: ['aria-current']})
+		}).observe(lanes, {attributes: true, attributeFilter: ['data-sounded']})
 		return true
 	})()`)
 	value[bool](p, `(async () => {

@@ -23,6 +23,7 @@ const (
 	strongPeak = 0.20 // of the take's usual loud peak
 	weakPeak   = 0.05
 	usualLoud  = 0.90 // the peak below which so many of them lie
+	countsFrom = 0.10 // of the highest, a peak counts for that
 	localLevel = 0.40 // the percentile of the flux around that counts as none
 	localSec   = 0.25 // on either side
 	apartSec   = 0.025
@@ -41,12 +42,7 @@ func onsetsOf(s Sound, e Expect) []onset {
 	if len(peaks) == 0 {
 		return nil
 	}
-	heights := make([]float64, len(peaks))
-	for i, p := range peaks {
-		heights[i] = p.height
-	}
-	slices.Sort(heights)
-	loud := heights[int(usualLoud*float64(len(heights)-1))]
+	loud := usualHeight(peaks)
 	out := []onset{}
 	places := newPlacer(s, e)
 	for _, p := range peaks {
@@ -66,6 +62,23 @@ func onsetsOf(s Sound, e Expect) []onset {
 		return 1
 	})
 	return apart(out)
+}
+
+// usualHeight is how high the loud ones of a take's peaks are. Between slow notes lie
+// many that are next to nothing: they do not count.
+func usualHeight(peaks []peak) float64 {
+	highest := 0.0
+	for _, p := range peaks {
+		highest = max(highest, p.height)
+	}
+	heights := make([]float64, 0, len(peaks))
+	for _, p := range peaks {
+		if p.height >= countsFrom*highest {
+			heights = append(heights, p.height)
+		}
+	}
+	slices.Sort(heights)
+	return heights[int(usualLoud*float64(len(heights)-1))]
 }
 
 // apart keeps the plainer of two onsets that are one.

@@ -70,6 +70,7 @@ const (
 // Event is a planned note as it was played.
 type Event struct {
 	N         int      `json:"n"` // of the piece, from 1
+	Planned   int      `json:"plannedMidi"`
 	Verdict   Verdict  `json:"verdict"`
 	HeardMIDI *int     `json:"heardMidi"` // nil where it was missed
 	OnsetSec  *float64 `json:"onsetSec"`
@@ -136,7 +137,7 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 	t := Take{Planned: len(p.Events), FloorMS: floorMS, ByCause: []Cause{}, Pauses: []Pause{}, Extras: []Heard{}, Remarks: []string{}, Events: make([]Event, len(p.Events))}
 	used := make([]bool, len(heard))
 	for i, e := range p.Events {
-		t.Events[i] = Event{N: e.N, Verdict: Missed}
+		t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Missed}
 		j := matched[i]
 		if j < 0 {
 			t.Missed++
@@ -144,7 +145,7 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 		}
 		used[j] = true
 		h := heard[j]
-		t.Events[i] = Event{N: e.N, Verdict: Right, HeardMIDI: &h.MIDI, OnsetSec: &h.OnsetSec}
+		t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Right, HeardMIDI: &h.MIDI, OnsetSec: &h.OnsetSec}
 		if h.Is(e.MIDI) {
 			t.Events[i].HeardMIDI = &p.Events[i].MIDI
 			t.Right++

@@ -56,13 +56,23 @@ func Start(ctx context.Context, binary string, args ...string) (App, error) {
 // Stop ends the application and waits for it.
 func (a App) Stop() { a.stop() }
 
+// Hears is Chromium with a microphone that hears a WAV file once from the moment it is
+// opened, and is let in without asking.
+func Hears(file string) []chromedp.ExecAllocatorOption {
+	return []chromedp.ExecAllocatorOption{
+		chromedp.Flag("use-fake-device-for-media-stream", true), chromedp.Flag("use-fake-ui-for-media-stream", true),
+		chromedp.Flag("use-file-for-fake-audio-capture", file+"%noloop"),
+	}
+}
+
 // Open starts Chromium with an empty profile and a window of the given size.
-func Open(ctx context.Context, width, height int) (context.Context, context.CancelFunc) {
+func Open(ctx context.Context, width, height int, more ...chromedp.ExecAllocatorOption) (context.Context, context.CancelFunc) {
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
 		chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(width, height),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),
 		chromedp.Flag("hide-scrollbars", true), chromedp.Flag("force-color-profile", "srgb"),
 	)
+	options = append(options, more...)
 	allocated, cancelAllocated := chromedp.NewExecAllocator(ctx, options...)
 	tab, cancelTab := chromedp.NewContext(allocated)
 	return tab, func() { cancelTab(); cancelAllocated() }

@@ -1053,6 +1053,7 @@ export interface components {
             }[];
             events: {
                 n: number;
+                plannedMidi: number;
                 /** @enum {string} */
                 verdict: "right" | "wrong" | "missed";
                 heardMidi: number | null;

@@ -2,8 +2,9 @@
 import { computed, ref } from 'vue'
 import { api, take, type Ladder } from '../api/client'
 import { toQuery } from '../shared/brief/query'
-import { useLoad } from '../shared/load'
+import { useLoad, wordsOf } from '../shared/load'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import { tell } from '../shared/shell/notice'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
 import { words } from './usePractise'
 
@@ -12,10 +13,23 @@ const props = defineProps<{ ladder: Ladder }>()
 const kinds = { all: 'all', clean: words.clean, nearly: words.nearly, 'not-yet': words['not-yet'] }
 const kind = ref<keyof typeof kinds>('all')
 const asked = computed(() => ({ ladder: props.ladder, kind: kind.value }))
-const { value: answer, failure } = useLoad(asked, ({ kind }, signal) =>
+const { value: answer, failure, again } = useLoad(asked, ({ kind }, signal) =>
   take(api.GET('/api/v1/log', { params: { query: { limit: '40', ...(kind === 'all' ? {} : { result: kind }) } }, signal })),
 )
 const entries = computed(() => answer.value?.entries ?? [])
+const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e5 ? 3 : 1)} MB`
+
+/** Deletes a take; the try stays. */
+async function remove(id: string) {
+  const path = { params: { path: { id } } }
+  try {
+    await take(api.DELETE('/api/v1/log/{id}/take', path))
+    await again()
+    tell('The take is deleted, the try stays.', { label: 'Undo', run: () => void take(api.POST('/api/v1/log/{id}/take/restore', path)).then(again) })
+  } catch (cause) {
+    tell(wordsOf(cause))
+  }
+}
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
@@ -32,6 +46,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           <th scope="col">notes a minute</th>
           <th scope="col">how it went</th>
           <th scope="col" class="work">what</th>
+          <th scope="col">take</th>
         </tr>
       </thead>
       <tbody>
@@ -41,6 +56,13 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           <td :class="e.result">{{ words[e.result] }}</td>
           <td class="work">
             <router-link :to="{ query: toQuery(e.brief) }">{{ e.sentence }}</router-link>
+            <span v-if="e.remark" class="remark">“{{ e.remark }}”</span>
+          </td>
+          <td>
+            <template v-if="e.takeBytes">
+              <a :href="`/api/v1/log/${e.id}/take`" download data-kept>{{ megabytes(e.takeBytes) }}</a>
+              <button type="button" class="delete" aria-label="Delete this take" data-do="delete-take" @click="remove(e.id)">delete</button>
+            </template>
           </td>
         </tr>
       </tbody>
@@ -79,6 +101,16 @@ td:not(.work) {
 
 .not-yet {
   color: var(--brick);
+}
+
+.remark {
+  color: var(--faint);
+  display: block;
+}
+
+.delete {
+  color: var(--verdigris);
+  margin-inline-start: 8px;
 }
 
 .faint {

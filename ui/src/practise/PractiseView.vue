@@ -1,25 +1,28 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
-import type { LogResult, Take } from '../api/client'
-import { useCatalogue } from '../shared/catalogue'
+import type { LogResult } from '../api/client'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
 import ProblemList from '../shared/brief/ProblemList.vue'
 import { toQuery } from '../shared/brief/query'
 import RunLanes from '../shared/lanes/RunLanes.vue'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { stretch } from '../shared/neck/stretch'
-import { keptLabel, keptSpacing } from '../shared/shell/kept'
+import { keptHeadphones, keptLabel, keptSpacing } from '../shared/shell/kept'
 import { clickKey, labelKey, useKeys } from '../shared/shell/keys'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import { useRouter } from 'vue-router'
 import PlayBar from '../shared/sound/PlayBar.vue'
 import { pieceOf } from '../shared/sound/timeline'
 import { usePlayer } from '../shared/sound/usePlayer'
+import AskResult from './AskResult.vue'
 import LadderSettings from './LadderSettings.vue'
 import LogPanel from './LogPanel.vue'
 import RungRail from './RungRail.vue'
-import TakePanel from './TakePanel.vue'
-import { usePractise, words } from './usePractise'
+import SittingLine from './SittingLine.vue'
+import TakePanel from './takes/TakePanel.vue'
+import { useTake } from './takes/useTake'
+import { keyOf, usePractise, words } from './usePractise'
+import { useRest } from './useRest'
 import { useSitting } from './useSitting'
 
 // The plot comes with its library once there is something to plot.
@@ -28,20 +31,33 @@ const LogPlot = defineAsyncComponent(() => import('./LogPlot.vue'))
 const practise = usePractise()
 const { brief, ladder, problems, failure, failed, at, rung, plan } = practise
 const router = useRouter()
+const hush = ref(false)
 const player = usePlayer(
   computed(() => plan.value && pieceOf(plan.value)),
-  { steady: true },
+  { steady: true, hush },
 )
-const { current, note, playing, starting, counting, sounded, loop } = player
-const { sitting, minutesLeft, clean, begin, add, drop, plan: planMinutes, end } = useSitting()
+const { current, playing, starting, counting, sounded, loop } = player
+const sitting = useSitting()
+
+// What is played is heard where a microphone or an instrument listens; it is judged against
+// what is on screen, and proposes an answer.
+const takes = useTake({ brief: computed(() => plan.value?.brief), playing, open: player.open })
+const judged = takes.judged
+watch([takes.mic.on, keptHeadphones], () => (hush.value = takes.mic.on.value && !keptHeadphones.value), { immediate: true })
+const mark = computed(() => (playing.value && takes.heard.value > 0 ? takes.heard.value - 1 : current.value))
+const note = computed(() => plan.value?.run.events[mark.value]?.note ?? -1)
+const keep = ref(false)
 
 // A try begins with the play bar and is asked for once its last note has sounded, or it
 // was broken off.
 const asking = ref(false)
+const remark = ref('')
 let since = 0
+const { left: restLeft, rest, cancel: endRest } = useRest(() => void player.toggle())
 watch(playing, async (now) => {
   if (now) {
-    begin()
+    endRest()
+    sitting.begin()
     summary.value = ''
     since = Date.now()
     asking.value = false
@@ -52,17 +68,12 @@ watch(playing, async (now) => {
   await nextTick()
   document.querySelector<HTMLElement>('[data-result=clean]')?.focus({ preventScroll: true })
 })
-// A take is judged against what is on screen, and proposes an answer.
-const judged = ref<Take>()
 watch(judged, (now) => now && (asking.value = true))
 watch([at, brief], () => {
   asking.value = false
-  judged.value = undefined
+  endRest()
+  takes.clear()
 })
-
-const keyOf: Record<LogResult, string> = { clean: '1', nearly: '2', 'not-yet': '3' }
-const { catalogue } = useCatalogue()
-const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id: r.id as LogResult, key: keyOf[r.id as LogResult], name: r.name, why: r.why ?? '' })))
 
 /** A key that is struck twice is one answer. */
 const bounce = 500
@@ -73,18 +84,21 @@ async function answer(result: LogResult) {
   answered = Date.now()
   const name = rung.value.name
   const seconds = since ? Math.min(Math.round((Date.now() - since) / 1000), 14_400) : 0
-  const entry = await practise.write(result, seconds)
+  const entry = await practise.write(result, { seconds, remark: remark.value.trim(), take: keep.value ? takes.file.value : undefined })
   if (!entry) {
     answered = 0 // it may be pressed again at once
     return
   }
-  add({ id: entry.id, rung: name, result, seconds })
+  sitting.add({ id: entry.id, rung: name, result, seconds })
   since = 0
   asking.value = false
-  judged.value = undefined
+  remark.value = ''
+  keep.value = false
+  takes.clear()
   current.value = -1
+  rest()
 }
-watch(practise.takenBack, drop)
+watch(practise.takenBack, sitting.drop)
 
 function choose(i: number) {
   if (playing.value) player.toggle()
@@ -93,7 +107,10 @@ function choose(i: number) {
 
 /** What the last sitting came to, until the next one begins. */
 const summary = ref('')
-const endSitting = () => (summary.value = end())
+function endSitting() {
+  endRest()
+  summary.value = sitting.end()
+}
 
 const care = computed(() => plan.value?.cautions.find((c) => c.code === 'care')?.message)
 
@@ -129,14 +146,10 @@ useKeys([
             {{ ladder.sticks.words }} Instead:
             <router-link v-for="p in ladder.sticks.proposals" :key="p.kind" :to="{ query: toQuery(p.brief) }" :data-instead="p.kind">{{ p.words }}</router-link>
           </p>
-          <div v-if="asking" class="ask" role="group" aria-label="How did it go?">
-            <button v-for="r in results" :key="r.id" type="button" class="result" :class="[r.id, { proposed: judged?.result === r.id }]" :data-result="r.id" @click="answer(r.id)">
-              <b>{{ r.name }}</b> <span>{{ r.key }} · {{ r.why }}</span>
-            </button>
-          </div>
+          <AskResult v-if="asking" v-model:remark="remark" :proposed="judged?.result" @answer="answer" />
           <div v-else class="go">
             <v-btn size="large" color="primary" :variant="playing ? 'tonal' : 'flat'" :loading="starting" data-do="start" @click="player.toggle">{{
-              playing ? 'Stop' : 'Start'
+              playing ? 'Stop' : restLeft ? `Start (rests ${restLeft})` : 'Start'
             }}</v-btn>
             <v-btn size="large" variant="tonal" :disabled="at === 0" aria-label="A rung slower (arrow down)" data-do="rung-down" @click="choose(at - 1)">slower</v-btn>
             <v-btn size="large" variant="tonal" :disabled="at === ladder.rungs.length - 1" aria-label="A rung faster (arrow up)" data-do="rung-up" @click="choose(at + 1)"
@@ -147,19 +160,7 @@ useKeys([
           <p v-if="failed" class="trouble" role="alert">{{ failed }}</p>
           <div class="tools">
             <p v-if="summary" class="summary" role="status">{{ summary }}</p>
-            <p class="sitting">
-              <template v-if="sitting.begun">
-                {{ minutesLeft > 0 ? `${minutesLeft} of ${sitting.minutes} minutes left` : `${sitting.minutes} minutes are over: a good time for a break` }} ·
-                {{ sitting.tries.length }} {{ sitting.tries.length === 1 ? 'try' : 'tries' }}, {{ clean }} clean
-                <button type="button" data-do="end-sitting" @click="endSitting">end the sitting</button>
-              </template>
-              <label v-else
-                >A sitting of
-                <select :value="sitting.minutes" data-do="minutes" @change="planMinutes(Number(($event.target as HTMLSelectElement).value))">
-                  <option v-for="m in [5, 10, 15, 20, 30, 45]" :key="m" :value="m">{{ m }} minutes</option>
-                </select></label
-              >
-            </p>
+            <SittingLine :of="sitting" @end="endSitting" />
             <p class="point">{{ ladder.point }}</p>
             <p v-if="care" class="care">{{ care }}</p>
           </div>
@@ -176,12 +177,12 @@ useKeys([
         @toggle="player.toggle"
         @repeat="player.repeatBar"
       />
-      <RunLanes v-model:loop="loop" :take="judged" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :current="current" @choose="player.stepTo" />
+      <RunLanes v-model:loop="loop" :take="judged" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :current="mark" @choose="player.stepTo" />
       <div class="below">
         <LogPanel :ladder="ladder" />
         <div>
           <LogPlot v-if="ladder.history.length > 1" :ladder="ladder" />
-          <TakePanel v-model="judged" :brief="plan.brief" :playing="playing" />
+          <TakePanel v-model:keep="keep" :takes="takes" :brief="plan.brief" :current="current" :strike="player.strike" />
           <LadderSettings :ladder="ladder" @set="practise.set" />
         </div>
       </div>
@@ -231,51 +232,8 @@ useKeys([
   margin-top: 8px;
 }
 
-.sticks a,
-.sitting button {
+.sticks a {
   color: var(--verdigris);
-}
-
-.ask {
-  display: grid;
-  gap: 10px;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  margin-top: 14px;
-}
-
-.result {
-  border: 2px solid var(--rule);
-  border-radius: 8px;
-  min-height: 96px;
-  padding: 10px 14px;
-  text-align: start;
-}
-
-.result b {
-  display: block;
-  font-family: var(--face-heading);
-  font-size: var(--size-title);
-}
-
-.result span {
-  color: var(--faint);
-  font-size: var(--size-note);
-}
-
-.result:hover {
-  background: color-mix(in srgb, var(--verdigris) 10%, transparent);
-}
-
-.result.clean {
-  border-color: var(--verdigris);
-}
-
-.result.proposed {
-  background: color-mix(in srgb, var(--marigold) 18%, transparent);
-}
-
-.result.not-yet {
-  border-color: var(--brick);
 }
 
 .go {

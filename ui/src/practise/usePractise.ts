@@ -16,6 +16,13 @@ function stepOf(text: unknown): LadderStep | undefined {
 
 const asText = (s: LadderStep) => `${s.perBeat}@${s.tempoBpm}`
 
+/** What is told of a try beside how it went. */
+interface Told {
+  seconds: number
+  remark: string
+  take: Blob | undefined
+}
+
 /** The ladder of the brief in the address, the rung that is played, and the log that says what comes next. */
 export function usePractise() {
   const route = useRoute()
@@ -67,19 +74,28 @@ export function usePractise() {
 
   const failed = ref('')
 
-  /** Writes down how a try went; the ladder then says what comes next. */
-  async function write(result: LogResult, seconds: number) {
+  /** Writes down how a try went, with its take where that is to be kept; the ladder then says what comes next. */
+  async function write(result: LogResult, { seconds, remark, take: sound }: Told) {
     const step = rung.value
     if (!step) return undefined
     failed.value = ''
     try {
-      const entry = await take(api.POST('/api/v1/log', { body: { brief: wanted.value.brief, perBeat: step.perBeat, tempoBpm: step.tempoBpm, result, seconds } }))
+      const entry = await take(api.POST('/api/v1/log', { body: { brief: wanted.value.brief, perBeat: step.perBeat, tempoBpm: step.tempoBpm, result, seconds, remark } }))
+      if (sound) await keepTake(entry.id, sound)
       await again()
       tell(`${step.name}: ${words[result]}.`, { label: 'Undo', run: () => void takeBack(entry.id) })
       return entry
     } catch (cause) {
       failed.value = `${wordsOf(cause)} The try is not written down yet: press again.`
       return undefined
+    }
+  }
+
+  async function keepTake(id: string, sound: Blob) {
+    try {
+      await take(api.PUT('/api/v1/log/{id}/take', { params: { path: { id } }, body: '', bodySerializer: () => sound, headers: { 'Content-Type': 'application/octet-stream' } }))
+    } catch (cause) {
+      failed.value = `The try is written down, its take is not kept: ${wordsOf(cause)}`
     }
   }
 
@@ -111,3 +127,5 @@ export function usePractise() {
 }
 
 export const words: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': 'not yet' }
+
+export const keyOf: Record<LogResult, string> = { clean: '1', nearly: '2', 'not-yet': '3' }

@@ -33,6 +33,7 @@ export const keptShelf = useLocalStorage<'briefs' | 'rounds'>('even-ladder.shelf
 export const keptOrder = useLocalStorage<'layout' | 'neck' | 'span' | 'reaches' | 'shifts' | 'notes'>('even-ladder.order', 'layout')
 /** What sounds with the run. */
 export const keptCountIn = useLocalStorage('even-ladder.countIn', true)
+export const keptRun = useLocalStorage('even-ladder.run', true)
 export const keptDrone = useLocalStorage('even-ladder.drone', false)
 export const keptVamp = useLocalStorage('even-ladder.vamp', false)
 /** Decibels against full level, and share of the brief's tempo. */
@@ -40,3 +41,7 @@ export const keptLevel = useLocalStorage('even-ladder.level', -6)
 export const keptSpeed = useLocalStorage('even-ladder.speed', 1)
 /** The address of what was practised last. */
 export const keptPractise = useLocalStorage('even-ladder.practise', '')
+/** Whether headphones are worn, so that a microphone does not hear the click. */
+export const keptHeadphones = useLocalStorage('even-ladder.headphones', false)
+/** Seconds of rest between two tries, after which the next begins by itself; 0 for none. */
+export const keptRest = useLocalStorage('even-ladder.rest', 0)

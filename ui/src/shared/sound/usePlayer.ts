@@ -1,15 +1,22 @@
 import { useEventListener } from '@vueuse/core'
 import type * as Tones from 'tone'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
-import { keptClick, keptCountIn, keptDrone, keptLevel, keptSpeed, keptVamp } from '../shell/kept'
+import { keptClick, keptCountIn, keptDrone, keptLevel, keptRun, keptSpeed, keptVamp } from '../shell/kept'
 import { makeOrchestra, type Orchestra } from './orchestra'
 import { timeline, type Piece } from './timeline'
 
 /** Ticks to the beat: even for every subdivision and for swing. */
 const ticksPerBeat = 480
 
-/** Plays the run: the mark follows what is heard. Nothing sounds before a press. Steady is at its own tempo, whatever the speed elsewhere. */
-export function usePlayer(piece: Ref<Piece | undefined>, { steady = false } = {}) {
+interface Manner {
+  /** At its own tempo, whatever the speed elsewhere. */
+  steady?: boolean
+  /** Nothing sounds once it is counted in: a microphone listens. */
+  hush?: Ref<boolean>
+}
+
+/** Plays the run: the mark follows what is heard. Nothing sounds before a press. */
+export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush = ref(false) }: Manner = {}) {
   const current = ref(-1)
   const playing = ref(false)
   const starting = ref(false)
@@ -17,6 +24,8 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false } = {}
   const counting = ref(0)
   /** When the marked note sounds by the audio clock, in seconds, and how late the mark is, in ms. */
   const sounded = ref<{ at: number; lateMs: number }>()
+  /** From half a beat before the first note until it stops. */
+  const open = ref(false)
   /** First and last bar of a stretch that is repeated. */
   const loop = ref<[number, number]>()
   let tone: typeof Tones | undefined
@@ -67,23 +76,24 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false } = {}
     const seconds = (beats: number) => (beats * 60) / transport.bpm.value
     for (const c of made.clicks)
       transport.schedule((time) => {
-        if (c.countIn || keptClick.value) o.click(time, c.first ? 'bar' : 'beat')
+        if (c.countIn || (keptClick.value && !hush.value)) o.click(time, c.first ? 'bar' : 'beat')
         if (c.countIn) t.getDraw().schedule(() => (counting.value = c.said), time)
       }, at(c.beat))
+    transport.schedule((time) => t.getDraw().schedule(() => (open.value = true), time), at(Math.max((made.events[0]?.beat ?? 0) - 0.5, 0)))
     for (const e of made.events)
       transport.schedule((time) => {
-        o.note(e.midi, seconds(e.beats), time, e.accent)
+        if (keptRun.value && !hush.value) o.note(e.midi, seconds(e.beats), time, e.accent)
         t.getDraw().schedule(() => {
           counting.value = 0
           current.value = e.index
           sounded.value = { at: time, lateMs: (t.getContext().currentTime - time) * 1000 }
         }, time)
       }, at(e.beat))
-    for (const c of made.chords) transport.schedule((time) => keptVamp.value && o.chord(c.notes, seconds(c.beats), time), at(c.beat))
+    for (const c of made.chords) transport.schedule((time) => keptVamp.value && !hush.value && o.chord(c.notes, seconds(c.beats), time), at(c.beat))
     transport.loop = !!made.loop
     if (made.loop) transport.setLoopPoints(at(made.loop[0]), at(made.loop[1]))
     else transport.schedule((time) => t.getDraw().schedule(stop, time), at(made.end))
-    for (const d of made.drones) transport.schedule((time) => keptDrone.value && o.drone(d.midi, time), at(d.beat))
+    for (const d of made.drones) transport.schedule((time) => keptDrone.value && !hush.value && o.drone(d.midi, time), at(d.beat))
     playing.value = true
     transport.start('+0.06')
   }
@@ -94,8 +104,15 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false } = {}
     transport?.cancel()
     orchestra?.silence()
     counting.value = 0
+    open.value = false
     playing.value = false
     if (current.value >= events.value.length - 1) current.value = events.value.length - 1
+  }
+
+  /** Sounds one note for so many seconds. */
+  async function strike(midi: number, long = 0.6) {
+    const ready = await tune()
+    if (ready) orchestra?.note(midi, long, ready.now() + 0.02, false)
   }
 
   function toggle() {
@@ -157,5 +174,5 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false } = {}
   onScopeDispose(stop)
   /** What a play bar shows of it. */
   const bar = computed(() => ({ playing: playing.value, starting: starting.value, blocked: blocked.value, counting: counting.value, loop: loop.value }))
-  return { bar, current, note, playing, starting, blocked, counting, sounded, loop, toggle, stepTo, stepToNote, repeatBar, repeatMore, playFrom }
+  return { bar, current, note, playing, starting, blocked, counting, sounded, open, loop, strike, toggle, stepTo, stepToNote, repeatBar, repeatMore, playFrom }
 }

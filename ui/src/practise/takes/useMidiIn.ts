@@ -9,8 +9,8 @@ export interface Struck {
 const noteOn = 0x90
 const drums = 9
 
-/** Listens to every MIDI instrument that is plugged in; what was struck while it played is handed over when it stops. */
-export function useMidiIn(playing: Ref<boolean>, hand: (struck: Struck[]) => void) {
+/** Listens to every MIDI instrument that is plugged in; what was struck while it played is told note by note, and handed over when it stops. */
+export function useMidiIn(playing: Ref<boolean>, hand: (struck: Struck[]) => void, tell: (struck: Struck[]) => void = () => undefined) {
   const supported = 'requestMIDIAccess' in navigator
   const listening = ref(false)
   const inputs = ref<string[]>([])
@@ -23,6 +23,7 @@ export function useMidiIn(playing: Ref<boolean>, hand: (struck: Struck[]) => voi
     const [status = 0, midi = 0, velocity = 0] = event.data ?? []
     if (!playing.value || (status & 0xf0) !== noteOn || velocity === 0 || (status & 0x0f) === drums) return
     struck.push({ midi, onsetSec: Math.max((event.timeStamp - begun) / 1000, 0) })
+    tell(struck)
   }
 
   function attach() {

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { LogResult } from '../api/client'
+import { useCatalogue } from '../shared/catalogue'
+import { keyOf } from './usePractise'
+
+/** How did it go? Three large answers, each with its key, and a remark that may be left out. */
+defineProps<{ proposed?: LogResult | undefined }>()
+const remark = defineModel<string>('remark', { required: true })
+const emit = defineEmits<{ answer: [result: LogResult] }>()
+const { catalogue } = useCatalogue()
+const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id: r.id as LogResult, key: keyOf[r.id as LogResult], name: r.name, why: r.why ?? '' })))
+</script>
+
+<template>
+  <div class="ask" role="group" aria-label="How did it go?">
+    <button v-for="r in results" :key="r.id" type="button" class="result" :class="[r.id, { proposed: proposed === r.id }]" :data-result="r.id" @click="emit('answer', r.id)">
+      <b>{{ r.name }}</b> <span>{{ r.key }} · {{ r.why }}<template v-if="proposed === r.id"> · as the take proposes</template></span>
+    </button>
+    <input v-model="remark" type="text" maxlength="500" class="remark" aria-label="A remark for the log" placeholder="A remark for the log, before you answer" data-do="remark" />
+  </div>
+</template>
+
+<style scoped>
+.ask {
+  display: grid;
+  gap: 10px;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  margin-top: 14px;
+}
+
+.result {
+  border: 2px solid var(--rule);
+  border-radius: 8px;
+  min-height: 96px;
+  padding: 10px 14px;
+  text-align: start;
+}
+
+.result b {
+  display: block;
+  font-family: var(--face-heading);
+  font-size: var(--size-title);
+}
+
+.result span {
+  color: var(--faint);
+  font-size: var(--size-note);
+}
+
+.result:hover {
+  background: color-mix(in srgb, var(--verdigris) 10%, transparent);
+}
+
+.result.clean {
+  border-color: var(--verdigris);
+}
+
+.result.proposed {
+  background: color-mix(in srgb, var(--marigold) 18%, transparent);
+}
+
+.result.not-yet {
+  border-color: var(--brick);
+}
+
+.remark {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 5px;
+  color: inherit;
+  font: inherit;
+  grid-column: 1 / -1;
+  padding: 5px 10px;
+}
+</style>

@@ -1,0 +1,153 @@
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { api, take, type Brief, type Take } from '../../api/client'
+import { wordsOf } from '../../shared/load'
+import { useMicrophone } from './useMicrophone'
+import { useMidiIn, type Struck } from './useMidiIn'
+
+/** The last note rings on for this long before the take is over, in ms. */
+const ringsOn = 700
+/** How often the mark looks for what was heard, in ms, and how far back it listens, in seconds. */
+const lookEvery = 350
+const lookBack = 0.4
+
+interface Playing {
+  brief: Ref<Brief | undefined>
+  playing: Ref<boolean>
+  /** From just before the first note on. */
+  open: Ref<boolean>
+}
+
+/** A take: where it comes from, how far it has come, and what became of it. */
+export function useTake({ brief, playing, open }: Playing) {
+  const judged = shallowRef<Take>()
+  /** What was judged, where it was sound or a file. */
+  const file = shallowRef<Blob>()
+  const trouble = ref('')
+  const busy = ref(false)
+  /** Notes that were heard while it is played; 0 where nothing is followed. */
+  const heard = ref(0)
+  const mic = useMicrophone()
+  const midi = useMidiIn(
+    playing,
+    (struck) => void judgeNotes(struck),
+    (struck) => void lookAt(struck),
+  )
+
+  async function judge(given: () => Promise<Take>) {
+    trouble.value = ''
+    busy.value = true
+    try {
+      judged.value = await given()
+    } catch (cause) {
+      judged.value = undefined
+      trouble.value = wordsOf(cause)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  /** The fields of a form, the file last. */
+  function form(fields: Record<string, string>, sound: Blob): FormData {
+    const made = new FormData()
+    for (const [name, value] of Object.entries(fields)) made.set(name, value)
+    made.set('take', sound, 'take.wav')
+    return made
+  }
+  const sent = (sound: Blob, more: Record<string, string> = {}) => ({
+    body: { brief: JSON.stringify(brief.value), ...more, take: '' },
+    bodySerializer: () => form({ brief: JSON.stringify(brief.value), ...more }, sound),
+  })
+
+  async function judgeFile(given: Blob) {
+    if (!brief.value) return
+    await judge(() => take(api.POST('/api/v1/take', sent(given))))
+    file.value = judged.value ? given : undefined
+  }
+
+  async function judgeNotes(struck: Struck[]) {
+    const of = brief.value
+    if (!of) return
+    heard.value = 0
+    file.value = undefined
+    await judge(() => take(api.POST('/api/v1/take', { body: { brief: of, heard: struck } })))
+  }
+
+  /** What the simulated player makes of it, as sound. */
+  async function simulate(errors: { wrong: number; missed: number; extra: number; jitterMs: number; pauseMs: number }) {
+    const of = brief.value
+    if (!of) return
+    busy.value = true
+    try {
+      const made = await take(
+        api.POST('/api/v1/take/player', { body: { brief: of, format: 'wav', seed: 1 + Math.floor(Date.now() % 9973), noiseDb: 30, ...errors }, parseAs: 'blob' }),
+      )
+      await judgeFile(made as unknown as Blob)
+    } catch (cause) {
+      trouble.value = wordsOf(cause)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  function clear() {
+    judged.value = undefined
+    file.value = undefined
+    trouble.value = ''
+  }
+
+  // The mark follows what is heard: a stretch of it now and then, from the last note on.
+  let looking = false
+  let lastOnset = 0
+  async function look() {
+    if (looking || !mic.recording.value || !brief.value || mic.seconds() < lookBack) return
+    looking = true
+    try {
+      const from = Math.max(lastOnset - lookBack, 0)
+      const since = lastOnset > 0 ? lastOnset - from + 0.03 : 0
+      const now = await take(api.POST('/api/v1/take/follow', sent(mic.since(from), { after: String(heard.value), since: since.toFixed(3) })))
+      heard.value = now.at
+      if (now.sec >= 0) lastOnset = from + now.sec
+    } catch {
+      // The mark stands still; the take is judged when it is over.
+    } finally {
+      looking = false
+    }
+  }
+
+  /** The same for notes that an instrument tells. */
+  async function lookAt(struck: Struck[]) {
+    const of = brief.value
+    if (looking || !of) return
+    looking = true
+    try {
+      heard.value = (await take(api.POST('/api/v1/take/follow', { body: { brief: of, heard: [...struck] } }))).at
+    } catch {
+      // As above.
+    } finally {
+      looking = false
+    }
+  }
+  let timer: ReturnType<typeof setInterval> | undefined
+
+  watch(open, async (now) => {
+    if (now && mic.on.value) {
+      clear()
+      heard.value = 0
+      lastOnset = 0
+      mic.record()
+      timer = setInterval(() => void look(), lookEvery)
+      return
+    }
+    clearInterval(timer)
+    if (!mic.recording.value) return
+    await new Promise((resolve) => setTimeout(resolve, ringsOn))
+    const sound = mic.end()
+    heard.value = 0
+    if (sound) await judgeFile(sound)
+  })
+  onScopeDispose(() => clearInterval(timer))
+
+  const size = computed(() => (file.value ? `${(file.value.size / 1e6).toFixed(file.value.size < 1e5 ? 3 : 1)} MB` : ''))
+
+  return { judged, file, size, trouble, busy, heard, mic, midi, judgeFile, simulate, clear }
+}
