@@ -14,6 +14,7 @@ import (
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
 	"evenladder/core/result"
+	"evenladder/core/take"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -23,6 +24,7 @@ const (
 	maxSeconds = 4 * 60 * 60
 	maxRemark  = 500
 	maxLogPage = 500
+	maxID      = 64
 )
 
 func (h handlers) MakeLadder(_ context.Context, r api.MakeLadderRequestObject) (api.MakeLadderResponseObject, error) {
@@ -33,7 +35,7 @@ func (h handlers) MakeLadder(_ context.Context, r api.MakeLadderRequestObject) (
 // Practise is the ladder of a brief out of the log that is kept.
 func (h handlers) Practise(ctx context.Context, r api.PractiseRequestObject) (api.PractiseResponseObject, error) {
 	asked := *r.Body
-	tries, err := h.store.Log().Tries(ctx, asked.Brief)
+	tries, err := h.store.Log().Tries(ctx, asked.Brief, valueOr(r.Params.Ladder, ""))
 	if err != nil {
 		return nil, err
 	}
@@ -51,13 +53,21 @@ func (h handlers) AppendLog(ctx context.Context, r api.AppendLogRequestObject) (
 	if utf8.RuneCountInString(remark) > maxRemark {
 		faults.Addf("remark", "more than %d characters were given: give fewer", maxRemark)
 	}
+	slips, part, kept := valueOr(b.Slips, nil), valueOr(b.Part, ""), valueOr(b.Ladder, "")
+	if len(slips) > take.MaxPlanned {
+		faults.Addf("slips", "%d notes were given: give %d at most", len(slips), take.MaxPlanned)
+	}
+	checkText(&faults, "part", part, 0, maxID)
+	checkText(&faults, "ladder", kept, 0, maxID)
 	if err := faults.Or(); err != nil {
 		return nil, err
 	}
-	e, err := store.NewEntry(b.Brief, ladder.Try{Step: ladder.Step{PerBeat: b.PerBeat, TempoBPM: b.TempoBpm}, Result: result.Result(b.Result)}, seconds, remark)
+	try := ladder.Try{Step: ladder.Step{PerBeat: b.PerBeat, TempoBPM: b.TempoBpm}, Result: result.Result(b.Result), Part: part, Slips: slips}
+	e, err := store.NewEntry(b.Brief, try, seconds, remark)
 	if err != nil {
 		return nil, err
 	}
+	e.Ladder = kept
 	e, err = h.store.Log().Append(ctx, e)
 	return api.AppendLog201JSONResponse(entry(e)), err
 }
@@ -100,9 +110,17 @@ func entry(e store.Entry) api.LogEntry {
 		bytes = &e.Take
 	}
 	return api.LogEntry{
-		TakeBytes: bytes, Id: e.ID, At: e.At, Brief: e.Brief, Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(),
+		TakeBytes: bytes, Part: filled(e.Part), Ladder: filled(e.Ladder), Id: e.ID, At: e.At, Brief: e.Brief, Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(),
 		Result: api.LogEntryResult(e.Result), Seconds: e.Seconds, Remark: e.Remark,
 	}
+}
+
+// filled is a text that is left out where it is empty.
+func filled(s string) *string {
+	if s == "" {
+		return nil
+	}
+	return &s
 }
 
 func (h handlers) ExportLog(ctx context.Context, _ api.ExportLogRequestObject) (api.ExportLogResponseObject, error) {
@@ -116,7 +134,7 @@ func (h handlers) ExportLog(ctx context.Context, _ api.ExportLogRequestObject) (
 		}
 		for _, e := range entries {
 			rows = append(rows, []string{
-				e.At.Format(time.RFC3339), plainCell(e.Sentence), strconv.Itoa(e.PerBeat), strconv.Itoa(e.TempoBPM), strconv.Itoa(e.NotesPerMinute()), string(e.Result), strconv.Itoa(e.Seconds), plainCell(e.Remark),
+				e.At.Format(time.RFC3339), plainCell(e.Sentence), strconv.Itoa(e.PerBeat), strconv.Itoa(e.TempoBPM), strconv.Itoa(e.NotesPerMinute()), string(e.Result), strconv.Itoa(e.Seconds), plainCell(e.Remark), plainCell(e.Part),
 			})
 		}
 		if next = following; next == "" {
@@ -124,7 +142,7 @@ func (h handlers) ExportLog(ctx context.Context, _ api.ExportLogRequestObject) (
 		}
 	}
 	slices.Reverse(rows)
-	err := w.WriteAll(append([][]string{{"at", "work", "perBeat", "tempoBpm", "notesPerMinute", "result", "seconds", "remark"}}, rows...))
+	err := w.WriteAll(append([][]string{{"at", "work", "perBeat", "tempoBpm", "notesPerMinute", "result", "seconds", "remark", "part"}}, rows...))
 	disposition := attachment("practice-log.csv")
 	return api.ExportLog200TextcsvResponse{Body: bytes.NewReader(out.Bytes()), ContentLength: int64(out.Len()), Headers: api.ExportLog200ResponseHeaders{ContentDisposition: &disposition}}, err
 }

@@ -13,8 +13,10 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/fault"
+	"evenladder/core/ladder"
 	"evenladder/core/piece"
 	"evenladder/core/plan"
+	"evenladder/core/round"
 	"evenladder/core/take"
 	"evenladder/format/wav"
 	"evenladder/intake"
@@ -61,16 +63,43 @@ func readForm(r *multipart.Reader) (form, error) {
 	if err != nil {
 		return f, err
 	}
-	f.piece, err = pieceOf(b)
+	var stretch *ladder.Stretch
+	if text, ok := f.fields["stretch"]; ok {
+		if err := fault.Decode([]byte(text), "stretch", &stretch); err != nil {
+			return f, err
+		}
+	}
+	times, err := f.number("times")
+	if err != nil {
+		return f, err
+	}
+	f.piece, err = pieceOf(b, stretch, int(times))
 	return f, err
 }
 
-func pieceOf(b brief.Brief) (piece.Piece, error) {
-	p, err := plan.Build(b)
-	if err != nil {
-		return piece.Piece{}, err
+// pieceOf is what is played of a brief or a round: the whole or a stretch, so many times.
+func pieceOf(b brief.Brief, s *ladder.Stretch, times int) (p piece.Piece, err error) {
+	if b.Round.IsZero() {
+		var made plan.Plan
+		if made, err = plan.Build(b); err == nil {
+			p = made.Piece()
+		}
+	} else {
+		var made round.Round
+		if made, err = round.Build(b); err == nil {
+			p = made.Piece()
+		}
 	}
-	return p.Piece(), nil
+	if err != nil || s == nil && times <= 1 {
+		return p, err
+	}
+	if times > ladder.MaxTimes {
+		return p, fault.At("times", "%d was given: give 1 to %d", times, ladder.MaxTimes)
+	}
+	if s == nil {
+		s = &ladder.Stretch{From: 1, To: len(p.Events)}
+	}
+	return p.Stretch(s.From, s.To, times), nil
 }
 
 // number is a field of the form, 0 where it is not given.
@@ -105,7 +134,7 @@ func (h handlers) JudgeTake(ctx context.Context, r api.JudgeTakeRequestObject) (
 
 // judgeNotes judges notes, or a small file within JSON.
 func judgeNotes(b api.TakeRequest) (take.Take, error) {
-	p, err := pieceOf(b.Brief)
+	p, err := pieceOf(b.Brief, b.Stretch, valueOr(b.Times, 1))
 	if err != nil {
 		return take.Take{}, err
 	}
@@ -123,7 +152,7 @@ func judgeNotes(b api.TakeRequest) (take.Take, error) {
 // FollowTake tells where a take stands. It is light: a second or so of sound.
 func (h handlers) FollowTake(_ context.Context, r api.FollowTakeRequestObject) (api.FollowTakeResponseObject, error) {
 	if r.JSONBody != nil {
-		p, err := pieceOf(r.JSONBody.Brief)
+		p, err := pieceOf(r.JSONBody.Brief, r.JSONBody.Stretch, valueOr(r.JSONBody.Times, 1))
 		heard := valueOr(r.JSONBody.Heard, nil)
 		answer := api.FollowTake200JSONResponse{Sec: -1}
 		if n := len(heard); n > 0 {
@@ -152,7 +181,7 @@ func (h handlers) FollowTake(_ context.Context, r api.FollowTakeRequestObject) (
 const maxFollowed = 4 << 20
 
 func (h handlers) LimitsOfTake(_ context.Context, r api.LimitsOfTakeRequestObject) (api.LimitsOfTakeResponseObject, error) {
-	p, err := pieceOf(*r.Body)
+	p, err := pieceOf(*r.Body, nil, 1)
 	if err != nil {
 		return nil, err
 	}
@@ -162,7 +191,7 @@ func (h handlers) LimitsOfTake(_ context.Context, r api.LimitsOfTakeRequestObjec
 // PlayTake is the simulated player.
 func (h handlers) PlayTake(ctx context.Context, r api.PlayTakeRequestObject) (api.PlayTakeResponseObject, error) {
 	b := r.Body
-	p, err := pieceOf(b.Brief)
+	p, err := pieceOf(b.Brief, b.Stretch, valueOr(b.Times, 1))
 	if err != nil {
 		return nil, err
 	}

@@ -2,10 +2,12 @@ package store
 
 import (
 	"encoding/json"
+	"fmt"
 	"strings"
 
 	"evenladder/core/brief"
 	"evenladder/core/fault"
+	"evenladder/core/ladder"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/round"
@@ -18,6 +20,7 @@ type Thing struct {
 	Brief      *brief.Brief
 	Instrument *brief.Instrument
 	Formula    *string
+	Ladder     *ladder.Request // without its log
 }
 
 // Kind is one kind of things kept.
@@ -35,6 +38,7 @@ var Kinds = []Kind{
 	{table.Row{ID: "rounds", Name: "round"}, checkRound, briefOf},
 	{table.Row{ID: "instruments", Name: "instrument"}, checkInstrument, func(t *Thing) any { return &t.Instrument }},
 	{table.Row{ID: "scales", Name: "scale"}, checkScale, func(t *Thing) any { return &t.Formula }},
+	{table.Row{ID: "ladders", Name: "ladder"}, checkLadder, func(t *Thing) any { return &t.Ladder }},
 }
 
 func briefOf(t *Thing) any { return &t.Brief }
@@ -55,6 +59,8 @@ func (t Thing) words() string {
 	switch {
 	case t.Brief != nil:
 		return t.Brief.Scale.Tonic + " " + t.Brief.Scale.Name + " " + t.Brief.Scale.Formula
+	case t.Ladder != nil:
+		return Thing{Brief: &t.Ladder.Brief}.words()
 	case t.Instrument != nil:
 		return strings.Join(t.Instrument.Tuning, " ")
 	case t.Formula != nil:
@@ -103,6 +109,21 @@ func checkRound(t *Thing) (string, error) {
 	}
 	r, err := round.Build(*t.Brief)
 	return r.Sentence, within("brief.", err)
+}
+
+func checkLadder(t *Thing) (string, error) {
+	if t.Ladder == nil {
+		return "", missing("ladder")
+	}
+	asked := *t.Ladder
+	asked.Log, asked.Now = nil, nil
+	l, err := ladder.Build(asked)
+	if err != nil {
+		return "", within("ladder.", err)
+	}
+	sentence, err := sentenceOf(asked.Brief)
+	t.Ladder = &asked
+	return fmt.Sprintf("%s From %s to %s.", sentence, l.Rungs[0].Name, l.Rungs[len(l.Rungs)-1].Name), within("ladder.brief.", err)
 }
 
 func checkInstrument(t *Thing) (string, error) {

@@ -15,6 +15,7 @@ import (
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
 	"evenladder/core/plan"
+	"evenladder/core/round"
 )
 
 // Entry is one try in the log of practice.
@@ -26,6 +27,7 @@ type Entry struct {
 	Seconds int    // that it took
 	Remark  string // the player's own
 	Take    int    // bytes of the take that is kept, 0 for none
+	Ladder  string // id of the kept ladder that it is a try of; empty for none
 }
 
 // NewEntry is a try of a brief, or what is wrong with it.
@@ -34,11 +36,21 @@ func NewEntry(b brief.Brief, t ladder.Try, seconds int, remark string) (Entry, e
 		return Entry{}, fault.At("result", "%v", err)
 	}
 	b.Rhythm.PerBeat, b.Rhythm.TempoBPM = &t.PerBeat, &t.TempoBPM
-	p, err := plan.Build(b)
+	sentence, err := sentenceOf(b)
 	if err != nil {
 		return Entry{}, within("brief.", err)
 	}
-	return Entry{Brief: ladder.Work(b), Sentence: p.Sentence, Try: t, Seconds: seconds, Remark: remark}, nil
+	return Entry{Brief: ladder.Work(b), Sentence: sentence, Try: t, Seconds: seconds, Remark: remark}, nil
+}
+
+// sentenceOf is what a brief or a round says.
+func sentenceOf(b brief.Brief) (string, error) {
+	if !b.Round.IsZero() {
+		r, err := round.Build(b)
+		return r.Sentence, err
+	}
+	p, err := plan.Build(b)
+	return p.Sentence, err
 }
 
 // Log is the log of practice. Nothing in it is changed.
@@ -61,16 +73,24 @@ func (l Log) Append(ctx context.Context, e Entry) (Entry, error) {
 	if err != nil {
 		return e, err
 	}
-	_, err = l.db.ExecContext(ctx, "INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
-		e.ID, e.At.UnixMilli(), work, e.Sentence, e.PerBeat, e.TempoBPM, string(e.Result), e.Seconds, e.Remark)
+	slips := ""
+	if len(e.Slips) > 0 {
+		data, err := json.Marshal(e.Slips)
+		if err != nil {
+			return e, err
+		}
+		slips = string(data)
+	}
+	_, err = l.db.ExecContext(ctx, "INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+		e.ID, e.At.UnixMilli(), work, e.Sentence, e.PerBeat, e.TempoBPM, string(e.Result), e.Seconds, e.Remark, e.Part, slips, e.Ladder)
 	return e, err
 }
 
 // TakeBack writes down that a try does not count, or returns ErrNotFound. It can be
 // done once.
 func (l Log) TakeBack(ctx context.Context, id string) error {
-	return l.one(ctx, `INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, takes_back)
-		SELECT ?, ?, work, sentence, per_beat, tempo_bpm, result, 0, id FROM log
+	return l.one(ctx, `INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, part, ladder, takes_back)
+		SELECT ?, ?, work, sentence, per_beat, tempo_bpm, result, 0, part, ladder, id FROM log
 		WHERE id = ? AND `+counts,
 		strings.ToLower(rand.Text()[:16]), l.now().UnixMilli(), id)
 }
@@ -84,6 +104,7 @@ func workOf(b brief.Brief) (string, error) {
 // LogQuery asks for a page of the log.
 type LogQuery struct {
 	Work   *brief.Brief // of one work alone, whatever its rung
+	Ladder string       // and of this ladder of it; empty for the one of the work itself
 	Result string       // with one result alone
 	After  string       // Next of the page before
 	Limit  int          // entries, MaxLogged at most
@@ -103,7 +124,7 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 		if err != nil {
 			return nil, "", err
 		}
-		where, args = where+" AND work = ?", append(args, work)
+		where, args = where+" AND work = ? AND ladder = ?", append(args, work, q.Ladder)
 	}
 	if q.Result != "" {
 		where, args = where+" AND result = ?", append(args, q.Result)
@@ -137,14 +158,19 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 	return entries, next, rows.Err()
 }
 
-const tryColumns = `id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark,
+const tryColumns = `id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder,
 	coalesce((SELECT bytes FROM takes WHERE try = log.id AND deleted_at IS NULL), 0)`
 
 func entryOf(row interface{ Scan(...any) error }) (e Entry, err error) {
 	var at int64
-	var body string
-	if err := row.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark, &e.Take); err != nil {
+	var body, slips string
+	if err := row.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark, &e.Part, &slips, &e.Ladder, &e.Take); err != nil {
 		return e, err
+	}
+	if slips != "" {
+		if err := json.Unmarshal([]byte(slips), &e.Slips); err != nil {
+			return e, err
+		}
 	}
 	e.At = time.UnixMilli(at).UTC()
 	return e, json.Unmarshal([]byte(body), &e.Brief)
@@ -159,9 +185,10 @@ func (l Log) Get(ctx context.Context, id string) (Entry, error) {
 	return e, err
 }
 
-// Tries are those of one work as a ladder reads them, the latest MaxTries of them.
-func (l Log) Tries(ctx context.Context, b brief.Brief) ([]ladder.Try, error) {
-	entries, _, err := l.List(ctx, LogQuery{Work: &b, Limit: ladder.MaxTries})
+// Tries are those of a kept ladder, or of a work itself, as a ladder reads them, the
+// latest MaxTries of them.
+func (l Log) Tries(ctx context.Context, b brief.Brief, kept string) ([]ladder.Try, error) {
+	entries, _, err := l.List(ctx, LogQuery{Work: &b, Ladder: kept, Limit: ladder.MaxTries})
 	out := make([]ladder.Try, len(entries))
 	for i, e := range entries {
 		out[len(entries)-1-i] = e.Try

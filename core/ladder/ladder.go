@@ -35,6 +35,8 @@ type Rung struct {
 	Name           string `json:"name"`        // "sixteenths at 72"
 	Count          string `json:"count"`       // a bar as it is counted aloud
 	SameSpeedAs    *int   `json:"sameSpeedAs"` // index of the neighbour that has as many notes a minute
+	Part           Part   `json:"part"`        // of the run
+	Times          int    `json:"times"`       // on end that it is played
 	Tries          int    `json:"tries"`       // in the log
 	Clean          int    `json:"clean"`       // of them
 }
@@ -46,8 +48,13 @@ type Request struct {
 	From  *Step       `json:"from,omitempty"` // the slowest; usual where it is not given
 	Goal  *Step       `json:"goal,omitempty"` // the fastest; the brief's own rhythm where it is not given
 	Way   string      `json:"way,omitempty"`
-	Log   []Try       `json:"log,omitempty"`
-	Now   *time.Time  `json:"now,omitempty"`
+
+	Parts   []string `json:"parts,omitempty"`   // that come before the whole, by their ids
+	Stretch *Stretch `json:"stretch,omitempty"` // that is practised in place of the whole
+	Times   int      `json:"times,omitempty"`   // on end that each rung is played, 1 to MaxTimes
+
+	Log []Try      `json:"log,omitempty"`
+	Now *time.Time `json:"now,omitempty"`
 }
 
 // Ladder is the answer: the rungs, and the one to play now.
@@ -64,6 +71,10 @@ type Ladder struct {
 	Point   string `json:"point"`            // of technique, for the sitting
 	History []Try  `json:"history"`          // the latest tries of its rungs, in the order of time
 	Sticks  *Stick `json:"sticks,omitempty"` // where it does not go on
+
+	Times  int     `json:"times"`
+	Offers []Offer `json:"offers"`           // parts that this run has
+	WarmUp *WarmUp `json:"warmUp,omitempty"` // to begin a sitting with, where today has no try yet
 }
 
 // MaxTries bounds a log; maxHistory the tries of an answer.
@@ -71,7 +82,9 @@ const MaxTries, maxHistory = 10_000, 300
 
 // Build works a ladder out. What cannot be met is a fault.List.
 func Build(r Request) (Ladder, error) {
-	p, err := plan.Build(r.Brief)
+	alone := r.Brief
+	alone.Round = brief.Round{} // a round climbs as its first key does
+	p, err := plan.Build(alone)
 	var faults fault.List
 	faults.Under("brief.", err)
 	if err != nil && len(faults) == 0 {
@@ -81,7 +94,7 @@ func Build(r Request) (Ladder, error) {
 		return Ladder{}, faults
 	}
 	own := p.Run.Rhythm
-	l := Ladder{Goal: stepOr(r.Goal, Step{own.PerBeat, own.TempoBPM}), Way: r.Way}
+	l := Ladder{Goal: stepOr(r.Goal, Step{own.PerBeat, own.TempoBPM}), Way: r.Way, Times: max(r.Times, 1)}
 	l.From = stepOr(r.From, usualStart(l.Goal))
 	if l.Way == "" {
 		l.Way = Ways[0].ID
@@ -95,12 +108,18 @@ func Build(r Request) (Ladder, error) {
 	if len(faults) == 0 && l.From.NotesPerMinute() > l.Goal.NotesPerMinute() {
 		faults.Addf("goal", "%d notes a minute lie below the %d of the start: give a goal of %d or more", l.Goal.NotesPerMinute(), l.From.NotesPerMinute(), l.From.NotesPerMinute())
 	}
+	faults.Between("times", l.Times, 1, MaxTimes)
+	first, rest, offers := r.partsOf(p, &faults)
 	checkLog(&faults, r.Log, r.Now)
 	if len(faults) > 0 {
 		return Ladder{}, faults
 	}
+	l.Offers = offers
+	for _, part := range first {
+		l.Rungs = append(l.Rungs, rungOf(l.From, part, l.Times, own))
+	}
 	for _, s := range climb(way, l.From, l.Goal) {
-		l.Rungs = append(l.Rungs, rungOf(s, own))
+		l.Rungs = append(l.Rungs, rungOf(s, rest, l.Times, own))
 	}
 	nameNeighbours(l.Rungs)
 	tries := l.onRungs(r.Log)
@@ -108,6 +127,9 @@ func Build(r Request) (Ladder, error) {
 	l.Sticks = l.stick(p, tries, r.Now)
 	l.History = history(tries)
 	l.Point = techniqueOf(p, l.sittings(tries, r.Now))
+	if len(tries) == 0 || r.Now == nil || dayOf(tries[len(tries)-1].At) != dayOf(*r.Now) {
+		l.WarmUp = warmUp(p)
+	}
 	return l, nil
 }
 
@@ -132,16 +154,20 @@ func check(f *fault.List, field string, s Step) {
 	f.Between(field+".tempoBpm", s.TempoBPM, rhythm.MinTempoBPM, rhythm.MaxTempoBPM)
 }
 
-// rungOf is a step as a rung in the meter of what is played.
-func rungOf(s Step, own rhythm.Rhythm) Rung {
+// rungOf is a step of a part as a rung in the meter of what is played.
+func rungOf(s Step, part Part, times int, own rhythm.Rhythm) Rung {
 	r := own
 	r.PerBeat, r.TempoBPM, r.PickUp, r.AccentEvery = s.PerBeat, s.TempoBPM, 0, 0
 	counts := make([]string, r.PerBeat*r.BeatsPerBar)
 	for i := range counts {
 		counts[i] = r.Slot(i).Count
 	}
+	name := r.SubdivisionName(s.PerBeat) + " at " + itoa(s.TempoBPM)
+	if part.Name != "" {
+		name += ", " + part.Name
+	}
 	return Rung{
-		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: r.SubdivisionName(s.PerBeat) + " at " + itoa(s.TempoBPM),
+		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: name + timesWords(times), Part: part, Times: times,
 		Count: strings.ReplaceAll(strings.Join(counts, " "), "&", "and"),
 	}
 }
@@ -150,7 +176,7 @@ func rungOf(s Step, own rhythm.Rhythm) Rung {
 func nameNeighbours(rungs []Rung) {
 	for i := range rungs {
 		for _, other := range []int{i - 1, i + 1} {
-			if other >= 0 && other < len(rungs) && rungs[other].NotesPerMinute == rungs[i].NotesPerMinute && rungs[i].SameSpeedAs == nil {
+			if other >= 0 && other < len(rungs) && rungs[other].NotesPerMinute == rungs[i].NotesPerMinute && rungs[other].Step != rungs[i].Step && rungs[i].SameSpeedAs == nil {
 				rungs[i].SameSpeedAs = &other
 			}
 		}

@@ -13,6 +13,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/ladder"
+	"evenladder/core/plan"
 	"evenladder/core/result"
 	"evenladder/core/rhythm"
 )
@@ -236,11 +237,105 @@ func TestPointsOfTechnique(t *testing.T) {
 	}
 }
 
+// Parts come first, at the tempo where the ladder begins: naming, one octave, the way up.
+func TestPartsComeFirst(t *testing.T) {
+	r := request("2@60", "2@71", "tempo-only")
+	whole := build(t, r)
+	n := whole.Rungs[0].Part.To
+	r.Parts, r.Times = []string{"up", "octave", "naming"}, 2
+	l := build(t, r)
+	var got []string
+	for _, rung := range l.Rungs {
+		got = append(got, rung.Name)
+	}
+	assert.Equal(t, []string{
+		"eighths at 60, naming each note, twice on end", "eighths at 60, one octave, twice on end", "eighths at 60, the way up alone, twice on end",
+		"eighths at 60, twice on end", "eighths at 65, twice on end", "eighths at 71, twice on end",
+	}, got)
+	assert.Equal(t, []ladder.Part{{ID: "naming", Name: "naming each note", From: 1, To: n}, {ID: "octave", Name: "one octave", From: 1, To: 8}, {ID: "up", Name: "the way up alone", From: 1, To: (n + 1) / 2}}, []ladder.Part{l.Rungs[0].Part, l.Rungs[1].Part, l.Rungs[2].Part})
+	assert.Nil(t, l.Rungs[0].SameSpeedAs, "two parts at one tempo are no two counts of one speed")
+	// A try of a part is none of the whole.
+	now := at(1, 5)
+	r.Now, r.Log = &now, []ladder.Try{{At: at(1, 0), Step: step("2@60"), Part: "octave", Result: result.Clean}, {At: at(1, 1), Step: step("2@60"), Part: "octave", Result: result.Clean}}
+	l = build(t, r)
+	assert.Equal(t, []any{2, "up"}, []any{l.Next, l.Step})
+	assert.Equal(t, []int{0, 2, 0, 0}, []int{l.Rungs[0].Tries, l.Rungs[1].Tries, l.Rungs[2].Tries, l.Rungs[3].Tries})
+	r.Parts = nil
+	assert.Equal(t, "start", build(t, r).Step)
+
+	// What the run does not hold is not offered, and left out where it is asked for.
+	r = request("2@60", "2@71", "tempo-only")
+	r.Brief.Run.Direction = "up"
+	r.Parts = []string{"up"}
+	l = build(t, r)
+	assert.Len(t, l.Rungs, 3)
+	for _, o := range l.Offers {
+		assert.NotEqual(t, "up", o.ID)
+	}
+}
+
+// A stretch of the run is a ladder of its own.
+func TestAStretch(t *testing.T) {
+	r := request("2@60", "2@71", "tempo-only")
+	r.Stretch = &ladder.Stretch{From: 5, To: 9}
+	l := build(t, r)
+	assert.Equal(t, "eighths at 65, notes 5 to 9", l.Rungs[1].Name)
+	assert.Equal(t, ladder.Part{ID: "notes 5-9", Name: "notes 5 to 9", From: 5, To: 9}, l.Rungs[2].Part)
+}
+
+// Where takes heard slips, the bar that has most of them is proposed first.
+func TestWhereItFails(t *testing.T) {
+	r := request("2@60", "2@84", "tempo-only")
+	now := at(3, 0)
+	r.Now = &now
+	for i := range 3 {
+		r.Log = append(r.Log, ladder.Try{At: at(1, i), Step: step("2@71"), Result: result.NotYet, Slips: []int{11, 13, 2, 999}[:1+i]})
+	}
+	l := build(t, r)
+	require.NotNil(t, l.Sticks)
+	first := l.Sticks.Proposals[0]
+	assert.Equal(t, "bars", first.Kind)
+	assert.Equal(t, "Bar 2 alone, notes 9 to 17: five of the slips that takes heard lie there.", first.Words)
+	assert.Equal(t, &ladder.Stretch{From: 9, To: 17}, first.Stretch)
+	assert.Equal(t, []int{2, 71}, []int{*first.Brief.Rhythm.PerBeat, *first.Brief.Rhythm.TempoBPM})
+}
+
+// A sitting begins with the easiest box for the hand; once something was tried, no more.
+func TestWarmUp(t *testing.T) {
+	r := request("2@60", "2@84", "tempo-only")
+	r.Brief.Layout.System = "three-per-string"
+	now := at(3, 30)
+	r.Now = &now
+	l := build(t, r)
+	require.NotNil(t, l.WarmUp)
+	p, err := plan.Build(l.WarmUp.Brief)
+	require.NoError(t, err)
+	for _, box := range p.Boxes {
+		assert.GreaterOrEqual(t, box.SpanMM, p.Boxes[p.Box].SpanMM)
+	}
+	assert.Contains(t, l.WarmUp.Words, "in quarter notes at 60")
+	r.Log = []ladder.Try{{At: at(3, 0), Step: step("2@60"), Result: result.Clean}}
+	assert.Nil(t, build(t, r).WarmUp)
+	r.Log[0].At = at(2, 0)
+	assert.NotNil(t, build(t, r).WarmUp)
+}
+
+// A round climbs as its brief does.
+func TestARoundHasALadder(t *testing.T) {
+	r := request("2@60", "2@84", "tempo-only")
+	r.Brief.Round.Order = "fifths"
+	assert.Equal(t, said(build(t, request("2@60", "2@84", "tempo-only"))), said(build(t, r)))
+	assert.NotEqual(t, ladder.Work(guitar), ladder.Work(r.Brief), "and has a log of its own")
+}
+
 func TestWhatCannotBeALadder(t *testing.T) {
 	for _, c := range []struct{ body, want string }{
 		{`{"brief": {}}`, "brief.instrument.id"},
 		{`{"from": {"perBeat": 4, "tempoBpm": 80}, "goal": {"perBeat": 1, "tempoBpm": 60}}`, "goal: 60 notes a minute lie below the 320 of the start"},
 		{`{"way": "sideways"}`, `way: "sideways" was given: give one of even tempo-only subdivisions-first`},
+		{`{"parts": ["half"]}`, "parts.0: \"half\" was given: give one of naming octave up"},
+		{`{"stretch": {"from": 9, "to": 3}}`, "stretch: notes 9 to 3 were given: give two notes of the 35"},
+		{`{"times": 99}`, "times: 99 was given"},
 		{`{"from": {"perBeat": 9, "tempoBpm": 10}}`, "from.perBeat"},
 		{`{"log": [{"perBeat": 1, "tempoBpm": 60, "result": "clean"}]}`, "log: a try without a time was given"},
 		{`{"log": [{"at": "2026-10-06T16:00:00Z", "perBeat": 1, "tempoBpm": 60, "result": "grand"}]}`, `"grand" was given: give one of clean nearly not-yet`},
@@ -269,6 +364,8 @@ func BenchmarkNext(b *testing.B) {
 	for i := range ladder.MaxTries {
 		r.Log = append(r.Log, ladder.Try{At: at(1, i), Step: l.Rungs[i%len(l.Rungs)].Step, Result: result.Nearly})
 	}
+	now := r.Log[len(r.Log)-1].At
+	r.Now = &now
 	b.ReportAllocs()
 	for b.Loop() {
 		if _, err := ladder.Build(r); err != nil {

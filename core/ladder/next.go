@@ -15,6 +15,8 @@ type Try struct {
 	At time.Time `json:"at"`
 	Step
 	Result result.Result `json:"result"`
+	Part   string        `json:"part,omitempty"`  // that was played, by its id; empty for the whole
+	Slips  []int         `json:"slips,omitempty"` // notes of the run, from 1, that a take heard go wrong
 }
 
 // longBreak is after how long without a try the ladder starts one rung lower.
@@ -71,7 +73,7 @@ func history(tries []onRung) []Try {
 	latest := tries[max(len(tries)-maxHistory, 0):]
 	out := make([]Try, len(latest))
 	for i, t := range latest {
-		out[i] = t.Try
+		out[i] = *t.Try
 	}
 	return out
 }
@@ -86,7 +88,7 @@ func (l *Ladder) sittings(tries []onRung, now *time.Time) int {
 
 // onRung is a try with the index of its rung.
 type onRung struct {
-	Try
+	*Try
 	rung int
 }
 
@@ -94,13 +96,13 @@ type onRung struct {
 // made. What was played at another step is not of this ladder.
 func (l *Ladder) onRungs(log []Try) []onRung {
 	out := make([]onRung, 0, len(log))
-	steps := make([]Step, len(l.Rungs))
-	for i := range l.Rungs {
-		steps[i] = l.Rungs[i].Step
-	}
-	for _, t := range log {
-		if i := slices.Index(steps, t.Step); i >= 0 {
-			out = append(out, onRung{t, i})
+	for i := range log {
+		t := &log[i]
+		for k := range l.Rungs {
+			if r := &l.Rungs[k]; r.Step == t.Step && r.Part.ID == t.Part {
+				out = append(out, onRung{t, k})
+				break
+			}
 		}
 	}
 	if earlier := func(a, b onRung) int { return a.At.Compare(b.At) }; !slices.IsSortedFunc(out, earlier) {

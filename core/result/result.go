@@ -26,8 +26,10 @@ var All = []table.Row{
 
 // Check says what is wrong with a result.
 func (r Result) Check() error {
-	if _, ok := table.Find(All, string(r)); !ok {
-		return fault.Word(string(r), table.IDs(All))
+	for i := range All { // of a long log every try is asked
+		if All[i].ID == string(r) {
+			return nil
+		}
 	}
-	return nil
+	return fault.Word(string(r), table.IDs(All))
 }

@@ -110,9 +110,12 @@ func TestSlipsAreTold(t *testing.T) {
 		p := row(60, 72)
 		got := judged(t, p, e)
 		assert.Equal(t, got.Planned, got.Right+got.Wrong+got.Missed)
-		assert.InDelta(t, e.Missed, got.Missed, 1)
-		assert.InDelta(t, e.Wrong, got.Wrong, 2)
-		assert.InDelta(t, e.Extra, got.Extra, 1)
+		// A note too many beside a missed one is as well a wrong one that came early.
+		either := min(e.Missed, e.Extra)
+		between := func(low, high, n int, what string) { assert.True(t, n >= low && n <= high, "%d %s, not %d to %d", n, what, low, high) }
+		between(e.Missed-either-1, e.Missed+1, got.Missed, "missed")
+		between(e.Extra-either-1, e.Extra+1, got.Extra, "extra")
+		between(e.Wrong-2, e.Wrong+either+2, got.Wrong, "wrong")
 		assert.GreaterOrEqual(t, got.Right, 60-e.Missed-e.Wrong-1)
 		slips := e.Wrong + e.Missed + e.Extra
 		assert.Equal(t, slips == 0 && e.JitterMS < 10, got.Result == result.Clean && slips == 0 && e.JitterMS < 10, got.Why)

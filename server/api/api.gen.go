@@ -295,6 +295,7 @@ type Kept struct {
 	// Instrument An instrument of the catalogue, each of its measures overridden where it is given.
 	Instrument *InstrumentBrief `json:"instrument,omitempty"`
 	Kind       string           `json:"kind"`
+	Ladder     *LadderRequest   `json:"ladder,omitempty"`
 	Notes      string           `json:"notes"`
 
 	// Sentence What it is in words.
@@ -314,6 +315,7 @@ type KeptInput struct {
 
 	// Instrument An instrument of the catalogue, each of its measures overridden where it is given.
 	Instrument *InstrumentBrief `json:"instrument,omitempty"`
+	Ladder     *LadderRequest   `json:"ladder,omitempty"`
 	Notes      *string          `json:"notes,omitempty"`
 	Title      string           `json:"title"`
 
@@ -352,14 +354,20 @@ type LogEntry struct {
 	At time.Time `json:"at"`
 
 	// Brief What to play; only the instrument and the scale are needed.
-	Brief          Brief          `json:"brief"`
-	Id             string         `json:"id"`
-	NotesPerMinute int            `json:"notesPerMinute"`
-	PerBeat        int            `json:"perBeat"`
-	Remark         string         `json:"remark"`
-	Result         LogEntryResult `json:"result"`
-	Seconds        int            `json:"seconds"`
-	Sentence       string         `json:"sentence"`
+	Brief Brief  `json:"brief"`
+	Id    string `json:"id"`
+
+	// Ladder Id of a kept ladder.
+	Ladder         *string `json:"ladder,omitempty"`
+	NotesPerMinute int     `json:"notesPerMinute"`
+
+	// Part Of the run; not there for the whole.
+	Part     *string        `json:"part,omitempty"`
+	PerBeat  int            `json:"perBeat"`
+	Remark   string         `json:"remark"`
+	Result   LogEntryResult `json:"result"`
+	Seconds  int            `json:"seconds"`
+	Sentence string         `json:"sentence"`
 
 	// TakeBytes Size of its take; not there where none is kept.
 	TakeBytes *int `json:"takeBytes,omitempty"`
@@ -428,6 +436,9 @@ type Sight = explore.Sight
 // Slide defines model for Slide.
 type Slide = explore.Slid
 
+// Stretch A part of a run by its notes, both counted from 1.
+type Stretch = ladder.Stretch
+
 // Take defines model for Take.
 type Take = take.Take
 
@@ -441,6 +452,12 @@ type TakeRequest struct {
 
 	// Midi A Standard MIDI File in base64, up to 1 MB.
 	Midi *string `json:"midi,omitempty"`
+
+	// Stretch A part of a run by its notes, both counted from 1.
+	Stretch *Stretch `json:"stretch,omitempty"`
+
+	// Times On end that it was played, 1 where it is not given.
+	Times *int `json:"times,omitempty"`
 }
 
 // Try defines model for Try.
@@ -514,16 +531,25 @@ type ListLogParams struct {
 // AppendLogJSONBody defines parameters for AppendLog.
 type AppendLogJSONBody struct {
 	// Brief What to play; only the instrument and the scale are needed.
-	Brief   Brief `json:"brief"`
-	PerBeat int   `json:"perBeat"`
+	Brief Brief `json:"brief"`
+
+	// Ladder Id of the kept ladder that it is a try of.
+	Ladder *string `json:"ladder,omitempty"`
+
+	// Part Of the run that was played, by its id.
+	Part    *string `json:"part,omitempty"`
+	PerBeat int     `json:"perBeat"`
 
 	// Remark The player's own, up to 500 characters.
 	Remark *string `json:"remark,omitempty"`
 	Result string  `json:"result"`
 
 	// Seconds That it took, up to 14400.
-	Seconds  *int `json:"seconds,omitempty"`
-	TempoBpm int  `json:"tempoBpm"`
+	Seconds *int `json:"seconds,omitempty"`
+
+	// Slips Notes of the run, from 1, that a take heard go wrong.
+	Slips    *[]int `json:"slips,omitempty"`
+	TempoBpm int    `json:"tempoBpm"`
 }
 
 // FindNearestJSONBody defines parameters for FindNearest.
@@ -561,6 +587,12 @@ type MakeDocumentParams struct {
 type ExplainFingerParams struct {
 	// Note Index into the notes of the box, from 0.
 	Note string `form:"note" json:"note"`
+}
+
+// PractiseParams defines parameters for Practise.
+type PractiseParams struct {
+	// Ladder Id of a kept ladder, which has a log of its own.
+	Ladder *string `form:"ladder,omitempty" json:"ladder,omitempty"`
 }
 
 // MakeRoundDocumentParams defines parameters for MakeRoundDocument.
@@ -619,8 +651,14 @@ type JudgeTakeMultipartBody struct {
 	// Brief A brief in JSON, before the take.
 	Brief string `json:"brief"`
 
+	// Stretch A stretch in JSON, where it was not the whole.
+	Stretch *string `json:"stretch,omitempty"`
+
 	// Take A WAV or Standard MIDI File.
 	Take openapi_types.File `json:"take"`
+
+	// Times On end that it was played.
+	Times *string `json:"times,omitempty"`
 }
 
 // FollowTakeMultipartBody defines parameters for FollowTake.
@@ -634,8 +672,14 @@ type FollowTakeMultipartBody struct {
 	// Since Seconds of what is given in which notes were heard before, before the take; 0 where it is not given.
 	Since *string `json:"since,omitempty"`
 
+	// Stretch A stretch in JSON, where it is not the whole.
+	Stretch *string `json:"stretch,omitempty"`
+
 	// Take A WAV file of the last seconds.
 	Take openapi_types.File `json:"take"`
+
+	// Times On end that it is played.
+	Times *string `json:"times,omitempty"`
 }
 
 // PlayTakeJSONBody defines parameters for PlayTake.
@@ -661,8 +705,12 @@ type PlayTakeJSONBody struct {
 	PauseMs *float32 `json:"pauseMs,omitempty"`
 
 	// Seed The same number plays the same take.
-	Seed  *int `json:"seed,omitempty"`
-	Wrong *int `json:"wrong,omitempty"`
+	Seed *int `json:"seed,omitempty"`
+
+	// Stretch A part of a run by its notes, both counted from 1.
+	Stretch *Stretch `json:"stretch,omitempty"`
+	Times   *int     `json:"times,omitempty"`
+	Wrong   *int     `json:"wrong,omitempty"`
 }
 
 // ChooseFieldJSONRequestBody defines body for ChooseField for application/json ContentType.
@@ -810,7 +858,7 @@ type ServerInterface interface {
 	ExplainFinger(ctx *echo.Context, params ExplainFingerParams) error
 
 	// (POST /api/v1/practise)
-	Practise(ctx *echo.Context) error
+	Practise(ctx *echo.Context, params PractiseParams) error
 
 	// (POST /api/v1/round)
 	MakeRound(ctx *echo.Context) error
@@ -1207,8 +1255,17 @@ func (w *ServerInterfaceWrapper) ExplainFinger(ctx *echo.Context) error {
 func (w *ServerInterfaceWrapper) Practise(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PractiseParams
+	// ------------- Optional query parameter "ladder" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "ladder", ctx.QueryParams(), &params.Ladder, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ladder: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.Practise(ctx)
+	err = w.Handler.Practise(ctx, params)
 	return err
 }
 
@@ -2575,7 +2632,8 @@ func (response ExplainFingerdefaultApplicationProblemPlusJSONResponse) VisitExpl
 }
 
 type PractiseRequestObject struct {
-	Body *PractiseJSONRequestBody
+	Params PractiseParams
+	Body   *PractiseJSONRequestBody
 }
 
 type PractiseResponseObject interface {
@@ -4297,8 +4355,10 @@ func (sh *strictHandler) ExplainFinger(ctx *echo.Context, params ExplainFingerPa
 }
 
 // Practise operation middleware
-func (sh *strictHandler) Practise(ctx *echo.Context) error {
+func (sh *strictHandler) Practise(ctx *echo.Context, params PractiseParams) error {
 	var request PractiseRequestObject
+
+	request.Params = params
 
 	var body PractiseJSONRequestBody
 	var err error

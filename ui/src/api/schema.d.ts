@@ -638,6 +638,7 @@ export interface components {
             instrument?: components["schemas"]["InstrumentBrief"];
             /** @description Degrees against the major scale, such as 1 b2 4 5 b7. */
             formula?: string;
+            ladder?: components["schemas"]["LadderRequest"];
             /** @description The version that was read; needed to change one. */
             version?: number;
         };
@@ -651,6 +652,7 @@ export interface components {
             brief?: components["schemas"]["Brief"];
             instrument?: components["schemas"]["InstrumentBrief"];
             formula?: string;
+            ladder?: components["schemas"]["LadderRequest"];
             version: number;
             /** Format: date-time */
             createdAt: string;
@@ -964,15 +966,29 @@ export interface components {
             tempoBpm: number;
             /** @enum {string} */
             result: "clean" | "nearly" | "not-yet";
+            /** @description Of the run that was played, by its id; not there for the whole. */
+            part?: string;
+            /** @description Notes of the run, from 1, that a take heard go wrong. */
+            slips?: number[];
         };
         LadderRequest: {
             brief: components["schemas"]["Brief"];
             from?: components["schemas"]["LadderStep"];
             goal?: components["schemas"]["LadderStep"];
             way?: string;
+            /** @description What comes before the whole - naming, octave, up. */
+            parts?: string[];
+            stretch?: components["schemas"]["Stretch"];
+            /** @description On end that each rung is played, 1 to 8. */
+            times?: number;
             log?: components["schemas"]["Try"][];
             /** Format: date-time */
             now?: string;
+        };
+        /** @description A part of a run by its notes, both counted from 1. */
+        Stretch: {
+            from: number;
+            to: number;
         };
         Ladder: {
             from: components["schemas"]["LadderStep"];
@@ -987,6 +1003,16 @@ export interface components {
                 count: string;
                 /** @description Index of the neighbour that has as many notes a minute. */
                 sameSpeedAs: number | null;
+                part: {
+                    /** @description Empty for the whole. */
+                    id: string;
+                    name: string;
+                    /** @description Its first note of the run, from 1. */
+                    from: number;
+                    to: number;
+                };
+                /** @description On end that it is played. */
+                times: number;
                 tries: number;
                 clean: number;
             }[];
@@ -1002,6 +1028,19 @@ export interface components {
             point: string;
             /** @description The latest tries of its rungs, in the order of time. */
             history: components["schemas"]["Try"][];
+            times: number;
+            /** @description Parts that this run has. */
+            offers: {
+                id: string;
+                name: string;
+                why: string;
+            }[];
+            /** @description To begin a sitting with, where today has no try yet. */
+            warmUp?: {
+                words: string;
+                brief: components["schemas"]["Brief"];
+                rung: components["schemas"]["LadderStep"];
+            };
             sticks?: {
                 rung: number;
                 words: string;
@@ -1010,6 +1049,7 @@ export interface components {
                     words: string;
                     brief: components["schemas"]["Brief"];
                     rung: components["schemas"]["LadderStep"];
+                    stretch?: components["schemas"]["Stretch"];
                 }[];
             };
         };
@@ -1019,6 +1059,9 @@ export interface components {
             midi?: string;
             /** @description Notes in place of a file. */
             heard?: components["schemas"]["Heard"][];
+            stretch?: components["schemas"]["Stretch"];
+            /** @description On end that it was played, 1 where it is not given. */
+            times?: number;
         };
         Heard: {
             midi: number;
@@ -1085,6 +1128,10 @@ export interface components {
             result: "clean" | "nearly" | "not-yet";
             seconds: number;
             remark: string;
+            /** @description Of the run; not there for the whole. */
+            part?: string;
+            /** @description Id of a kept ladder. */
+            ladder?: string;
             /** @description Size of its take; not there where none is kept. */
             takeBytes?: number;
         };
@@ -1713,7 +1760,10 @@ export interface operations {
     };
     practise: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Id of a kept ladder, which has a log of its own. */
+                ladder?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1749,6 +1799,10 @@ export interface operations {
                 "multipart/form-data": {
                     /** @description A brief in JSON, before the take. */
                     brief: string;
+                    /** @description A stretch in JSON, where it was not the whole. */
+                    stretch?: string;
+                    /** @description On end that it was played. */
+                    times?: string;
                     /**
                      * Format: binary
                      * @description A WAV or Standard MIDI File.
@@ -1785,6 +1839,10 @@ export interface operations {
                     brief: string;
                     /** @description Notes that were played before, before the take; 0 where it is not given. */
                     after?: string;
+                    /** @description A stretch in JSON, where it is not the whole. */
+                    stretch?: string;
+                    /** @description On end that it is played. */
+                    times?: string;
                     /** @description Seconds of what is given in which notes were heard before, before the take; 0 where it is not given. */
                     since?: string;
                     /**
@@ -1847,6 +1905,8 @@ export interface operations {
             content: {
                 "application/json": {
                     brief: components["schemas"]["Brief"];
+                    stretch?: components["schemas"]["Stretch"];
+                    times?: number;
                     /** @description mid or wav, mid where it is not given. */
                     format?: string;
                     /** @description The same number plays the same take. */
@@ -1928,6 +1988,12 @@ export interface operations {
                     seconds?: number;
                     /** @description The player's own, up to 500 characters. */
                     remark?: string;
+                    /** @description Of the run that was played, by its id. */
+                    part?: string;
+                    /** @description Notes of the run, from 1, that a take heard go wrong. */
+                    slips?: number[];
+                    /** @description Id of the kept ladder that it is a try of. */
+                    ladder?: string;
                 };
             };
         };
