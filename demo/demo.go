@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"evenladder/core/brief"
+	"evenladder/core/ladder"
 	"evenladder/core/table"
 	"evenladder/store"
 )
@@ -18,7 +19,7 @@ var data []byte
 
 // room is the demo data: for each kind its things, the latest first.
 type room struct {
-	Briefs, Rounds, Instruments, Scales []thing
+	Briefs, Rounds, Instruments, Scales, Ladders []thing
 }
 
 type thing struct {
@@ -27,10 +28,12 @@ type thing struct {
 	Brief      *brief.Brief      `json:"brief"`
 	Instrument *brief.Instrument `json:"instrument"`
 	Formula    *string           `json:"formula"`
+	Ladder     *ladder.Request   `json:"ladder"`
 }
 
 // Fill keeps the demo data: briefs and rounds as saved some days apart,
-// instruments and scales a day; and three weeks of practice.
+// instruments and scales a day; and three weeks of practice, with takes of the simulated
+// player.
 func Fill(ctx context.Context, st *store.Store) error {
 	latest := time.Now()
 	var all room
@@ -42,11 +45,11 @@ func Fill(ctx context.Context, st *store.Store) error {
 		things    []thing
 		daysApart int
 	}{
-		{"briefs", all.Briefs, 2}, {"rounds", all.Rounds, 3}, {"instruments", all.Instruments, 1}, {"scales", all.Scales, 1},
+		{"briefs", all.Briefs, 2}, {"rounds", all.Rounds, 3}, {"instruments", all.Instruments, 1}, {"scales", all.Scales, 1}, {"ladders", all.Ladders, 2},
 	} {
 		kind, _ := table.Find(store.Kinds, shelf.kind)
 		for i, t := range shelf.things {
-			d, err := kind.Draft(t.Title, t.Notes, store.Thing{Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula})
+			d, err := kind.Draft(t.Title, t.Notes, store.Thing{Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula, Ladder: t.Ladder})
 			if err != nil {
 				return fmt.Errorf("%s: %w", t.Title, err)
 			}

@@ -6,7 +6,10 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/ladder"
+	"evenladder/core/plan"
 	"evenladder/core/result"
+	"evenladder/core/take"
+	"evenladder/intake"
 	"evenladder/store"
 )
 
@@ -47,12 +50,15 @@ func fillLog(ctx context.Context, st *store.Store, briefs []thing) error {
 				if err != nil {
 					return err
 				}
-				t := ladder.Try{At: at, Step: l.Rungs[l.Next].Step, Result: demoResults[p.results[(i*p.triesADay+k)%len(p.results)]]}
-				entry, err := store.NewEntry(*b, t, 95, "")
-				if err != nil {
-					return err
+				rung := l.Rungs[l.Next]
+				t := ladder.Try{At: at, Step: rung.Step, Part: rung.Part.ID, Result: demoResults[p.results[(i*p.triesADay+k)%len(p.results)]]}
+				var file []byte
+				if k == p.triesADay-1 && (i+1)%takeEvery == 0 || t.Result == result.NotYet {
+					if t.Slips, file, err = played(*b, t, i); err != nil {
+						return err
+					}
 				}
-				if _, err := st.Log().Append(ctx, entry); err != nil {
+				if err := write(ctx, st.Log(), *b, t, file); err != nil {
 					return err
 				}
 				asked.Log = append(asked.Log, t)
@@ -60,6 +66,49 @@ func fillLog(ctx context.Context, st *store.Store, briefs []thing) error {
 		}
 	}
 	return nil
+}
+
+// takeEvery is on which days the last try was heard; a try that is not yet there is too.
+const takeEvery = 3
+
+// mistakes are what the simulated player makes of a try that went so.
+var mistakes = map[result.Result]take.Errors{
+	result.Clean:  {JitterMS: 6},
+	result.Nearly: {JitterMS: 9, Wrong: 1},
+	result.NotYet: {JitterMS: 14, Wrong: 2, Missed: 2, Extra: 1, PauseMS: 260},
+}
+
+// played is a take of the simulated player: the notes that went wrong, and its file.
+func played(b brief.Brief, t ladder.Try, seed int) (slips []int, file []byte, err error) {
+	b.Rhythm.PerBeat, b.Rhythm.TempoBPM = &t.PerBeat, &t.TempoBPM
+	p, err := plan.Build(b)
+	if err != nil {
+		return nil, nil, err
+	}
+	e := mistakes[t.Result]
+	e.Seed = seed + 1
+	heard, err := take.Play(p.Piece(), e)
+	if err != nil {
+		return nil, nil, err
+	}
+	judged, err := take.Judge(p.Piece(), heard, take.MIDIFloorMS)
+	if err != nil {
+		return nil, nil, err
+	}
+	file, err = intake.Performed("mid", p.Piece(), heard, 0, e.Seed)
+	return judged.SlipsAt, file, err
+}
+
+// write puts a try into the log, with its take where there was one.
+func write(ctx context.Context, log store.Log, b brief.Brief, t ladder.Try, file []byte) error {
+	entry, err := store.NewEntry(b, t, 95, "")
+	if err == nil {
+		entry, err = log.Append(ctx, entry)
+	}
+	if err == nil && file != nil {
+		err = log.KeepTake(ctx, entry.ID, file)
+	}
+	return err
 }
 
 func firstOn(instrument string, briefs []thing) *brief.Brief {

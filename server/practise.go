@@ -11,6 +11,7 @@ import (
 	"time"
 	"unicode/utf8"
 
+	"evenladder/core/brief"
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
 	"evenladder/core/result"
@@ -82,6 +83,13 @@ func (h handlers) ListLog(ctx context.Context, r api.ListLogRequestObject) (api.
 		if err := result.Result(q.Result).Check(); err != nil {
 			return nil, fault.At("result", "%v", err)
 		}
+	}
+	if r.Params.Brief != nil {
+		b, err := brief.ParseAs([]byte(*r.Params.Brief), "brief")
+		if err != nil {
+			return nil, err
+		}
+		q.Work, q.Ladder = &b, valueOr(r.Params.Ladder, "")
 	}
 	if r.Params.Limit != nil {
 		n, err := wholeNumber("limit", *r.Params.Limit)

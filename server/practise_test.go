@@ -3,6 +3,7 @@ package server_test
 import (
 	"bytes"
 	"encoding/base64"
+	"net/url"
 	"strings"
 	"testing"
 
@@ -45,6 +46,14 @@ func TestPractice(t *testing.T) {
 	require.Len(t, page.Entries, 1)
 	assert.Equal(t, 120, page.Entries[0].NotesPerMinute)
 	assert.NotEmpty(t, page.Next)
+	entries := func(brief, ladder string) int {
+		a := c.call("GET", "/api/v1/log?ladder="+ladder+"&brief="+url.QueryEscape(brief), "")
+		return len(into[struct{ Entries []api.LogEntry }](t, a).Entries)
+	}
+	assert.Equal(t, 2, entries(dorian, ""), "of this work")
+	assert.Equal(t, 0, entries(dorian, "another"), "of a kept ladder")
+	assert.Equal(t, 0, entries(`{"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "dorian"}}`, ""), "of another work")
+	assert.Equal(t, 422, c.call("GET", "/api/v1/log?brief=x", "").status)
 	csv := c.call("GET", "/api/v1/log/csv", "").body
 	lines := strings.Split(strings.TrimSpace(csv), "\n")
 	require.Len(t, lines, 3, csv)

@@ -173,6 +173,7 @@ func TestAnswersKeepTheContract(t *testing.T) {
 	bodies := map[string]string{
 		"briefs": `"brief": ` + dorian, "rounds": `"brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {}}`,
 		"instruments": `"instrument": {"id": "bass", "frets": 15}`, "scales": `"formula": "1 b2 4 5"`,
+		"ladders": `"ladder": {"brief": ` + dorian + `, "goal": {"perBeat": 4, "tempoBpm": 70}, "parts": ["up"]}`,
 	}
 	bodies["rounds"] = strings.Replace(bodies["rounds"], "{}", `{"order": "fifths"}`, 1)
 	for _, kind := range store.Kinds {

@@ -9,6 +9,7 @@
 package ladder
 
 import (
+	"slices"
 	"strings"
 	"time"
 
@@ -32,7 +33,9 @@ func (s Step) NotesPerMinute() int { return s.PerBeat * s.TempoBPM }
 type Rung struct {
 	Step
 	NotesPerMinute int    `json:"notesPerMinute"`
-	Name           string `json:"name"`        // "sixteenths at 72"
+	Name           string `json:"name"`        // "sixteenths at 72, the way up alone"
+	Speed          string `json:"speed"`       // "sixteenths at 72"
+	Rest           string `json:"rest"`        // "the way up alone"; empty for the whole, once
 	Count          string `json:"count"`       // a bar as it is counted aloud
 	SameSpeedAs    *int   `json:"sameSpeedAs"` // index of the neighbour that has as many notes a minute
 	Part           Part   `json:"part"`        // of the run
@@ -162,12 +165,14 @@ func rungOf(s Step, part Part, times int, own rhythm.Rhythm) Rung {
 	for i := range counts {
 		counts[i] = r.Slot(i).Count
 	}
-	name := r.SubdivisionName(s.PerBeat) + " at " + itoa(s.TempoBPM)
-	if part.Name != "" {
-		name += ", " + part.Name
+	speed := r.SubdivisionName(s.PerBeat) + " at " + itoa(s.TempoBPM)
+	rest := strings.Join(slices.DeleteFunc([]string{part.Name, timesWords(times)}, func(s string) bool { return s == "" }), ", ")
+	name := speed
+	if rest != "" {
+		name += ", " + rest
 	}
 	return Rung{
-		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: name + timesWords(times), Part: part, Times: times,
+		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: name, Speed: speed, Rest: rest, Part: part, Times: times,
 		Count: strings.ReplaceAll(strings.Join(counts, " "), "&", "and"),
 	}
 }

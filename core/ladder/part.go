@@ -106,12 +106,12 @@ func (r Request) partsOf(p plan.Plan, faults *fault.List) (first []Part, rest Pa
 	return first, rest, offers
 }
 
-// timesWords says how often.
+// timesWords says how often, nothing for once.
 func timesWords(times int) string {
 	if times <= 1 {
 		return ""
 	}
-	return ", " + english.Times(times) + " on end"
+	return english.Times(times) + " on end"
 }
 
 // MaxTimes is how often a rung may be played on end.

@@ -113,6 +113,7 @@ type Take struct {
 	Why             string        `json:"why"`
 	Unsure          int           `json:"unsure"`  // verdicts that may be wrong
 	Remarks         []string      `json:"remarks"` // on the take itself: its level, what cannot be heard
+	SlipsAt         []int         `json:"slipsAt"` // numbers of the notes that went wrong, were missed or came after a pause
 }
 
 // Limits of a take.
@@ -171,12 +172,28 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 	}
 	t.Extra = len(t.Extras)
 	t.measure(p, heard, matched)
+	t.slipsAt()
 	t.judge(p)
 	return t, nil
 }
 
 // flutter is the doubt from which a sound that fits no planned note is no note.
 const flutter = 0.5
+
+// slipsAt lists each note at which something went wrong once, in order.
+func (t *Take) slipsAt() {
+	t.SlipsAt = []int{}
+	for _, e := range t.Events {
+		if e.Verdict != Right {
+			t.SlipsAt = append(t.SlipsAt, e.N)
+		}
+	}
+	for _, p := range t.Pauses {
+		t.SlipsAt = append(t.SlipsAt, p.N)
+	}
+	slices.Sort(t.SlipsAt)
+	t.SlipsAt = slices.Compact(t.SlipsAt)
+}
 
 // earlier puts heard notes in the order of time.
 func earlier(a, b Heard) int { return cmp.Compare(a.OnsetSec, b.OnsetSec) }

@@ -112,7 +112,9 @@ func TestSlipsAreTold(t *testing.T) {
 		assert.Equal(t, got.Planned, got.Right+got.Wrong+got.Missed)
 		// A note too many beside a missed one is as well a wrong one that came early.
 		either := min(e.Missed, e.Extra)
-		between := func(low, high, n int, what string) { assert.True(t, n >= low && n <= high, "%d %s, not %d to %d", n, what, low, high) }
+		between := func(low, high, n int, what string) {
+			assert.True(t, n >= low && n <= high, "%d %s, not %d to %d", n, what, low, high)
+		}
 		between(e.Missed-either-1, e.Missed+1, got.Missed, "missed")
 		between(e.Extra-either-1, e.Extra+1, got.Extra, "extra")
 		between(e.Wrong-2, e.Wrong+either+2, got.Wrong, "wrong")

@@ -526,6 +526,12 @@ type ListLogParams struct {
 
 	// Result Of this result alone.
 	Result *string `form:"result,omitempty" json:"result,omitempty"`
+
+	// Brief Of the work of this brief alone, in JSON.
+	Brief *string `form:"brief,omitempty" json:"brief,omitempty"`
+
+	// Ladder With a brief, of this kept ladder of it.
+	Ladder *string `form:"ladder,omitempty" json:"ladder,omitempty"`
 }
 
 // AppendLogJSONBody defines parameters for AppendLog.
@@ -1030,6 +1036,20 @@ func (w *ServerInterfaceWrapper) ListLog(ctx *echo.Context) error {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "result", ctx.QueryParams(), &params.Result, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter result: %s", err))
+	}
+
+	// ------------- Optional query parameter "brief" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "brief", ctx.QueryParams(), &params.Brief, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter brief: %s", err))
+	}
+
+	// ------------- Optional query parameter "ladder" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "ladder", ctx.QueryParams(), &params.Ladder, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ladder: %s", err))
 	}
 
 	// Invoke the callback with all the unmarshaled arguments

@@ -999,6 +999,10 @@ export interface components {
                 tempoBpm: number;
                 notesPerMinute: number;
                 name: string;
+                /** @description The name without the part. */
+                speed: string;
+                /** @description The part, and how often; empty for the whole, once. */
+                rest: string;
                 /** @description A bar as it is counted aloud. */
                 count: string;
                 /** @description Index of the neighbour that has as many notes a minute. */
@@ -1112,6 +1116,8 @@ export interface components {
             why: string;
             /** @description Verdicts that may be wrong. */
             unsure: number;
+            /** @description Notes of the run, from 1, that went wrong, were missed or came after a pause. */
+            slipsAt: number[];
             /** @description On the take itself - its level, what cannot be heard. */
             remarks: string[];
         };
@@ -1948,6 +1954,10 @@ export interface operations {
                 limit?: string;
                 /** @description Of this result alone. */
                 result?: string;
+                /** @description Of the work of this brief alone, in JSON. */
+                brief?: string;
+                /** @description With a brief, of this kept ladder of it. */
+                ladder?: string;
             };
             header?: never;
             path?: never;

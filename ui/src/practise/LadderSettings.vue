@@ -1,18 +1,37 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { Ladder, LadderStep } from '../api/client'
+import { computed, ref } from 'vue'
+import type { Kept, Ladder } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import type { Asked } from '../shared/ladderAddress'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
 
-/** Where the ladder begins, where it ends, and what grows on the way. */
-const props = defineProps<{ ladder: Ladder }>()
-const emit = defineEmits<{ set: [change: { from?: LadderStep; goal?: LadderStep; way?: string }] }>()
+/** Where the ladder begins, where it ends, what grows on the way, and what of the run is climbed; it can be kept. */
+const props = defineProps<{
+  ladder: Ladder
+  asked: Asked
+  kept: Kept | undefined
+  /** The notes of the stretch that is marked on the lanes. */
+  marked: { from: number; to: number } | undefined
+}>()
+const emit = defineEmits<{ set: [change: Asked]; keep: [title: string] }>()
 const { catalogue } = useCatalogue()
 const ways = computed(() => Object.fromEntries((catalogue.value?.ways ?? []).map((w) => [w.id, w.name])))
 const why = computed(() => catalogue.value?.ways.find((w) => w.id === props.ladder.way)?.why)
 const ends = ['from', 'goal'] as const
 const endNames = { from: 'Begins with', goal: 'Ends with' }
+
+const parts = computed(() => props.asked.parts ?? [])
+const title = ref('')
+
+function togglePart(id: string) {
+  emit('set', { parts: parts.value.includes(id) ? parts.value.filter((p) => p !== id) : [...parts.value, id] })
+}
+
+function keep() {
+  if (title.value.trim()) emit('keep', title.value.trim())
+  title.value = ''
+}
 
 function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event) {
   const n = Number((event.target as HTMLInputElement).value)
@@ -40,6 +59,34 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
     </p>
     <ChoiceRow :model-value="ladder.way" :options="ways" label="What grows from rung to rung" @update:model-value="emit('set', { way: $event })" />
     <p class="why">{{ why }}</p>
+    <p v-if="asked.stretch" class="end">
+      Notes {{ asked.stretch.from }} to {{ asked.stretch.to }} alone.
+      <button type="button" data-do="whole" @click="emit('set', { stretch: undefined })">The whole run again</button>
+    </p>
+    <template v-else>
+      <fieldset v-if="ladder.offers.length" class="parts">
+        <legend>First, where it begins:</legend>
+        <label v-for="o in ladder.offers" :key="o.id" :title="o.why"
+          ><input type="checkbox" :checked="parts.includes(o.id)" :data-part="o.id" @change="togglePart(o.id)" /> {{ o.name }}</label
+        >
+      </fieldset>
+      <p v-if="marked" class="end">
+        <button type="button" data-do="stretch" @click="emit('set', { stretch: marked, parts: [] })">
+          A ladder of notes {{ marked.from }} to {{ marked.to }} alone, as marked on the lanes
+        </button>
+      </p>
+    </template>
+    <label class="end"
+      >Each rung
+      <select :value="ladder.times" data-do="times" @change="emit('set', { times: Number(($event.target as HTMLSelectElement).value) })">
+        <option v-for="n in 8" :key="n" :value="n">{{ n === 1 ? 'once' : `${n} times on end` }}</option>
+      </select></label
+    >
+    <p v-if="kept" class="why">This is the kept ladder “{{ kept.title }}”, with a log of its own.</p>
+    <form class="end" @submit.prevent="keep">
+      <label>Keep it as <input v-model="title" type="text" maxlength="120" placeholder="a name, such as a pupil's" data-do="ladder-title" /></label>
+      <button type="submit" :disabled="!title.trim()" data-do="keep-ladder">Keep</button>
+    </form>
   </FoldPanel>
 </template>
 
@@ -52,13 +99,38 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
   padding-top: 6px;
 }
 
-input {
+.parts {
+  border: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  padding-top: 6px;
+}
+
+button {
+  color: var(--verdigris);
+  min-height: 32px;
+}
+
+button:disabled {
+  color: var(--faint);
+}
+
+input[type='text'] {
+  width: 14em;
+}
+
+input[type='number'],
+input[type='text'] {
   background: var(--sheet);
   border: 1px solid var(--faint);
   border-radius: 5px;
   color: inherit;
   font: inherit;
   padding: 3px 6px;
+}
+
+input[type='number'] {
   width: 5em;
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, take, type Ladder } from '../api/client'
+import { api, take, type Brief, type Ladder } from '../api/client'
 import { toQuery } from '../shared/brief/query'
 import { useLoad, wordsOf } from '../shared/load'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
@@ -9,14 +9,29 @@ import FoldPanel from '../shared/shell/FoldPanel.vue'
 import { words } from './usePractise'
 
 /** What was tried last, whatever it was; all of it as a file. */
-const props = defineProps<{ ladder: Ladder }>()
+const props = defineProps<{ ladder: Ladder; brief: Brief; kept: string }>()
 const kinds = { all: 'all', clean: words.clean, nearly: words.nearly, 'not-yet': words['not-yet'] }
 const kind = ref<keyof typeof kinds>('all')
-const asked = computed(() => ({ ladder: props.ladder, kind: kind.value }))
-const { value: answer, failure, again } = useLoad(asked, ({ kind }, signal) =>
-  take(api.GET('/api/v1/log', { params: { query: { limit: '40', ...(kind === 'all' ? {} : { result: kind }) } }, signal })),
+const whose = ref<'this' | 'every'>('this')
+const page = 12
+const shown = ref(page)
+const asked = computed(() => ({ ladder: props.ladder, kind: kind.value, whose: whose.value, limit: shown.value }))
+const {
+  value: answer,
+  failure,
+  again,
+} = useLoad(asked, ({ kind, whose, limit }, signal) =>
+  take(
+    api.GET('/api/v1/log', {
+      params: {
+        query: { limit: String(limit), ...(kind === 'all' ? {} : { result: kind }), ...(whose === 'this' ? { brief: JSON.stringify(props.brief), ladder: props.kept } : {}) },
+      },
+      signal,
+    }),
+  ),
 )
 const entries = computed(() => answer.value?.entries ?? [])
+const partWords = (id: string) => props.ladder.offers.find((o) => o.id === id)?.name ?? id.replace('-', ' to ')
 const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e5 ? 3 : 1)} MB`
 
 /** Deletes a take; the try stays. */
@@ -35,10 +50,15 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
 
 <template>
   <FoldPanel id="log" title="The log" open>
-    <ChoiceRow v-if="entries.length || kind !== 'all'" v-model="kind" :options="kinds" label="Which tries" />
+    <p class="filters">
+      <ChoiceRow v-model="whose" :options="{ this: 'this work', every: 'everything' }" label="Whose tries" data-do="whose" />
+      <ChoiceRow v-if="entries.length || kind !== 'all'" v-model="kind" :options="kinds" label="Which tries" />
+    </p>
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
     <p v-else-if="answer && entries.length === 0 && kind !== 'all'" class="faint">None of them was {{ kinds[kind] }}.</p>
-    <p v-else-if="answer && entries.length === 0" class="faint">Nothing was tried yet. What is played here and how it went is written down.</p>
+    <p v-else-if="answer && entries.length === 0" class="faint">
+      {{ whose === 'this' ? 'This was not tried yet.' : 'Nothing was tried yet.' }} What is played here and how it went is written down.
+    </p>
     <table v-else>
       <thead>
         <tr>
@@ -55,7 +75,8 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           <td>{{ e.notesPerMinute }}</td>
           <td :class="e.result">{{ words[e.result] }}</td>
           <td class="work">
-            <router-link :to="{ query: toQuery(e.brief) }">{{ e.sentence }}</router-link>
+            <template v-if="whose === 'this'">{{ e.part ? partWords(e.part) : 'the whole' }}</template>
+            <router-link v-else :to="{ query: toQuery(e.brief) }">{{ e.sentence }}</router-link>
             <span v-if="e.remark" class="remark">“{{ e.remark }}”</span>
           </td>
           <td>
@@ -67,6 +88,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
         </tr>
       </tbody>
     </table>
+    <p v-if="answer?.next"><button type="button" class="delete" data-do="more" @click="shown += 40">show earlier tries</button></p>
     <p v-if="entries.length"><a href="/api/v1/log/csv" download>the whole log as a table (CSV)</a></p>
   </FoldPanel>
 </template>
@@ -103,6 +125,12 @@ td:not(.work) {
   color: var(--brick);
 }
 
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 22px;
+}
+
 .remark {
   color: var(--faint);
   display: block;
@@ -126,8 +154,9 @@ a {
 }
 
 @media (max-width: 600px) {
-  .work {
-    display: none;
+  th,
+  td {
+    padding-right: 8px;
   }
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiMicrophone } from '@mdi/js'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import type { LogResult } from '../api/client'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
@@ -10,7 +11,7 @@ import { stretch } from '../shared/neck/stretch'
 import { keptHeadphones, keptLabel, keptSpacing } from '../shared/shell/kept'
 import { clickKey, labelKey, useKeys } from '../shared/shell/keys'
 import TryAgain from '../shared/shell/TryAgain.vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import PlayBar from '../shared/sound/PlayBar.vue'
 import { pieceOf } from '../shared/sound/timeline'
 import { usePlayer } from '../shared/sound/usePlayer'
@@ -19,6 +20,8 @@ import LadderSettings from './LadderSettings.vue'
 import LogPanel from './LogPanel.vue'
 import RungRail from './RungRail.vue'
 import SittingLine from './SittingLine.vue'
+import { askedOf, asQuery } from '../shared/ladderAddress'
+import { extrasOnLanes, onLanes } from './takes/onLanes'
 import TakePanel from './takes/TakePanel.vue'
 import { useTake } from './takes/useTake'
 import { keyOf, usePractise, words } from './usePractise'
@@ -29,11 +32,22 @@ import { useSitting } from './useSitting'
 const LogPlot = defineAsyncComponent(() => import('./LogPlot.vue'))
 
 const practise = usePractise()
-const { brief, ladder, problems, failure, failed, at, rung, plan } = practise
+const { brief, ladder, problems, failure, failed, at, rung, plan, round } = practise
 const router = useRouter()
+const route = useRoute()
+const asked = computed(() => askedOf(route.query))
+
+/** What of the run is played: nothing for the whole of it, once. */
+const part = computed(() => {
+  const r = rung.value
+  return r && (r.part.id !== '' || r.times > 1) && !round.value ? { from: r.part.from, to: r.part.to, times: r.times } : undefined
+})
 const hush = ref(false)
 const player = usePlayer(
-  computed(() => plan.value && pieceOf(plan.value)),
+  computed(() => {
+    const made = round.value ?? plan.value
+    return made && pieceOf(made, part.value)
+  }),
   { steady: true, hush },
 )
 const { current, playing, starting, counting, sounded, loop } = player
@@ -41,11 +55,26 @@ const sitting = useSitting()
 
 // What is played is heard where a microphone or an instrument listens; it is judged against
 // what is on screen, and proposes an answer.
-const takes = useTake({ brief: computed(() => plan.value?.brief), playing, open: player.open })
+const takes = useTake({ brief: computed(() => (round.value ?? plan.value)?.brief), part, playing, open: player.open })
 const judged = takes.judged
 watch([takes.mic.on, keptHeadphones], () => (hush.value = takes.mic.on.value && !keptHeadphones.value), { immediate: true })
 const mark = computed(() => (playing.value && takes.heard.value > 0 ? takes.heard.value - 1 : current.value))
-const note = computed(() => plan.value?.run.events[mark.value]?.note ?? -1)
+/** The key of a round that is played now, or the plan itself; and where its run begins. */
+const stop = computed(() => round.value?.stops.findLast((s) => s.first <= Math.max(mark.value, 0)))
+const shown = computed(() => stop.value?.plan ?? plan.value)
+const first = computed(() => stop.value?.first ?? 0)
+const onLane = computed(() => (mark.value < 0 ? -1 : mark.value - first.value))
+const notes = computed(() => shown.value?.run.events.length ?? 0)
+const played = computed(() => onLanes(judged.value, first.value, notes.value))
+const extras = computed(() => extrasOnLanes(judged.value, first.value, notes.value))
+const pressed = computed(() => judged.value?.events.findIndex((e) => e.n - 1 === current.value) ?? -1)
+const note = computed(() => shown.value?.run.events[onLane.value]?.note ?? -1)
+/** The notes of the bars that are repeated. */
+const marked = computed(() => {
+  const bars = loop.value
+  const inside = bars && !round.value ? plan.value?.run.events.filter((e) => e.bar >= bars[0] && e.bar <= bars[1]) : undefined
+  return inside && inside.length > 1 ? { from: inside[0]?.n ?? 1, to: inside.at(-1)?.n ?? 1 } : undefined
+})
 const keep = ref(false)
 
 // A try begins with the play bar and is asked for once its last note has sounded, or it
@@ -84,7 +113,7 @@ async function answer(result: LogResult) {
   answered = Date.now()
   const name = rung.value.name
   const seconds = since ? Math.min(Math.round((Date.now() - since) / 1000), 14_400) : 0
-  const entry = await practise.write(result, { seconds, remark: remark.value.trim(), take: keep.value ? takes.file.value : undefined })
+  const entry = await practise.write(result, { seconds, remark: remark.value.trim(), slips: judged.value?.slipsAt ?? [], take: keep.value ? takes.file.value : undefined })
   if (!entry) {
     answered = 0 // it may be pressed again at once
     return
@@ -99,6 +128,9 @@ async function answer(result: LogResult) {
   rest()
 }
 watch(practise.takenBack, sitting.drop)
+
+/** The work that a warm-up came before. */
+const back = computed(() => (typeof route.query.then === 'string' && route.query.then.startsWith('/practise') ? route.query.then : ''))
 
 function choose(i: number) {
   if (playing.value) player.toggle()
@@ -129,12 +161,14 @@ useKeys([
 
 <template>
   <div class="practise">
-    <TryAgain :text="failure || practise.noPlan.value" @again="practise.again" />
-    <template v-if="ladder && rung && plan">
-      <BriefSentence :said="plan" :brief="plan.brief" :given="brief" :problems="problems" small @change="practise.changeBrief" />
+    <TryAgain :text="failure || practise.noWork.value" @again="practise.again" />
+    <template v-if="ladder && rung && plan && shown">
+      <BriefSentence :said="round ?? plan" :brief="(round ?? plan).brief" :given="brief" :problems="problems" small @change="practise.changeBrief" />
       <div class="stand">
         <section class="now" aria-labelledby="rung">
-          <h1 id="rung" class="rung" aria-live="polite">{{ rung.name }}</h1>
+          <h1 id="rung" class="rung" aria-live="polite">
+            {{ rung.speed }}<span v-if="rung.rest" class="of"><span class="unseen">, </span>{{ rung.rest }}</span>
+          </h1>
           <p class="speed">
             {{ rung.notesPerMinute }} notes a minute<template v-if="rung.sameSpeedAs !== null && rung.sameSpeedAs !== undefined"
               >, the same speed as {{ ladder.rungs[rung.sameSpeedAs]?.name }}</template
@@ -144,7 +178,13 @@ useKeys([
           <p class="why" role="status">{{ ladder.why }}</p>
           <p v-if="ladder.sticks" class="sticks">
             {{ ladder.sticks.words }} Instead:
-            <router-link v-for="p in ladder.sticks.proposals" :key="p.kind" :to="{ query: toQuery(p.brief) }" :data-instead="p.kind">{{ p.words }}</router-link>
+            <router-link
+              v-for="p in ladder.sticks.proposals"
+              :key="p.kind"
+              :to="{ query: { ...toQuery(p.brief), ...(p.stretch ? asQuery({ stretch: p.stretch }) : {}) } }"
+              :data-instead="p.kind"
+              >{{ p.words }}</router-link
+            >
           </p>
           <AskResult v-if="asking" v-model:remark="remark" :proposed="judged?.result" @answer="answer" />
           <div v-else class="go">
@@ -155,19 +195,41 @@ useKeys([
             <v-btn size="large" variant="tonal" :disabled="at === ladder.rungs.length - 1" aria-label="A rung faster (arrow up)" data-do="rung-up" @click="choose(at + 1)"
               >faster</v-btn
             >
+            <v-btn
+              v-if="takes.mic.supported"
+              size="large"
+              :icon="mdiMicrophone"
+              :variant="takes.mic.on.value ? 'tonal' : 'text'"
+              :color="takes.mic.on.value ? 'primary' : undefined"
+              :loading="takes.mic.starting.value"
+              :aria-pressed="takes.mic.on.value"
+              :aria-label="takes.mic.on.value ? 'The microphone listens: leave it' : 'Let the microphone listen'"
+              data-do="ear"
+              @click="takes.mic.on.value ? takes.mic.stop() : takes.mic.start()"
+            />
             <b v-if="counting" class="counting">{{ counting }}</b>
           </div>
           <p v-if="failed" class="trouble" role="alert">{{ failed }}</p>
           <div class="tools">
             <p v-if="summary" class="summary" role="status">{{ summary }}</p>
             <SittingLine :of="sitting" @end="endSitting" />
+            <p v-if="back" class="point">
+              <router-link :to="back" data-do="to-work">Warm? On to the work.</router-link>
+            </p>
+            <p v-else-if="ladder.warmUp && !sitting.sitting.value.tries.length" class="point">
+              <router-link
+                :to="{ query: { ...toQuery(ladder.warmUp.brief), ...asQuery({ from: ladder.warmUp.rung, goal: ladder.warmUp.rung }), then: route.fullPath } }"
+                data-do="warm-up"
+                >{{ ladder.warmUp.words }}</router-link
+              >
+            </p>
             <p class="point">{{ ladder.point }}</p>
             <p v-if="care" class="care">{{ care }}</p>
           </div>
         </section>
         <RungRail :ladder="ladder" :at="at" @choose="choose" />
       </div>
-      <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="note" :box-only="stretch === 'box'" @choose="player.stepToNote" />
+      <NeckDrawing :plan="shown" :spacing="keptSpacing" :label="keptLabel" :current="note" :box-only="stretch === 'box'" @choose="player.stepToNote" />
       <PlayBar
         repeats
         steady
@@ -177,13 +239,23 @@ useKeys([
         @toggle="player.toggle"
         @repeat="player.repeatBar"
       />
-      <RunLanes v-model:loop="loop" :take="judged" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :current="mark" @choose="player.stepTo" />
+      <RunLanes
+        v-model:loop="loop"
+        :played="played"
+        :extras="extras"
+        :part="part"
+        :data-sounded="sounded?.at"
+        :data-late="sounded?.lateMs"
+        :plan="shown"
+        :current="onLane"
+        @choose="player.stepTo(first + $event)"
+      />
       <div class="below">
-        <LogPanel :ladder="ladder" />
+        <LogPanel class="log" :ladder="ladder" :brief="brief" :kept="practise.kept.value?.id ?? ''" />
         <div>
           <LogPlot v-if="ladder.history.length > 1" :ladder="ladder" />
-          <TakePanel v-model:keep="keep" :takes="takes" :brief="plan.brief" :current="current" :strike="player.strike" />
-          <LadderSettings :ladder="ladder" @set="practise.set" />
+          <TakePanel v-model:keep="keep" :takes="takes" :brief="(round ?? plan).brief" :current="pressed" :strike="player.strike" />
+          <LadderSettings :ladder="ladder" :asked="asked" :kept="practise.kept.value" :marked="marked" @set="practise.set" @keep="practise.keep" />
         </div>
       </div>
     </template>
@@ -209,6 +281,11 @@ useKeys([
   line-height: 1.08;
 }
 
+.of {
+  display: block;
+  font-size: 0.5em;
+}
+
 .speed {
   font-size: var(--size-heading);
 }
@@ -232,7 +309,8 @@ useKeys([
   margin-top: 8px;
 }
 
-.sticks a {
+.sticks a,
+.point a {
   color: var(--verdigris);
 }
 
@@ -287,6 +365,10 @@ useKeys([
   .stand,
   .below {
     grid-template-columns: minmax(0, 1fr);
+  }
+
+  .log {
+    order: 2;
   }
 }
 </style>

@@ -24,7 +24,9 @@ watch(
   <ol ref="rail" v-roving="'button'" class="rail" reversed aria-label="Rungs, the fastest first">
     <li v-for="{ r, i } in ladder.rungs.map((r, i) => ({ r, i })).reverse()" :key="i">
       <button type="button" :aria-current="i === at ? 'step' : undefined" :data-rung="i" :class="{ next: i === ladder.next }" @click="emit('choose', i)">
-        <span class="name">{{ r.name }}</span>
+        <span class="name"
+          >{{ r.speed }}<template v-if="r.part.name">, {{ r.part.name }}</template></span
+        >
         <span class="facts"
           >{{ r.notesPerMinute }}<span class="unseen"> notes a minute</span><template v-if="r.tries"> · {{ r.clean }}/{{ r.tries }} clean</template
           ><template v-if="i === ladder.next"><span class="unseen">, next</span></template></span

@@ -1,25 +1,20 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, take, type Brief, type Ladder, type LadderStep, type LogResult } from '../api/client'
+import { api, take, type Brief, type Ladder, type LadderRequest, type LogResult } from '../api/client'
 import { changed, fromQuery, toQuery, type Changes } from '../shared/brief/query'
 import { useLoad, wordsOf } from '../shared/load'
+import { shelf } from '../shared/shelf'
 import { keptPractise } from '../shared/shell/kept'
 import { tell } from '../shared/shell/notice'
+import { askedOf, asQuery, type Asked } from '../shared/ladderAddress'
 
 const starter: Brief = { instrument: { id: 'guitar' }, scale: { tonic: 'E', name: 'dorian' } }
-
-/** A step in an address: "2@60" is eighths at 60. */
-function stepOf(text: unknown): LadderStep | undefined {
-  const parts = typeof text === 'string' ? /^(\d+)@(\d+)$/.exec(text) : null
-  return parts ? { perBeat: Number(parts[1]), tempoBpm: Number(parts[2]) } : undefined
-}
-
-const asText = (s: LadderStep) => `${s.perBeat}@${s.tempoBpm}`
 
 /** What is told of a try beside how it went. */
 interface Told {
   seconds: number
   remark: string
+  slips: number[]
   take: Blob | undefined
 }
 
@@ -29,20 +24,17 @@ export function usePractise() {
   const router = useRouter()
   const here = computed(() => route.name === 'practise')
   const brief = computed<Brief>(() => fromQuery(route.query) ?? starter)
-  const wanted = computed(() => {
-    const from = stepOf(route.query.from)
-    const goal = stepOf(route.query.goal)
-    return {
-      brief: changed(brief.value, { round: undefined }),
-      ...(from ? { from } : {}),
-      ...(goal ? { goal } : {}),
-      ...(typeof route.query.way === 'string' ? { way: route.query.way } : {}),
-    }
-  })
+  const wanted = computed<LadderRequest>(() => ({ brief: brief.value, ...askedOf(route.query) }))
+  /** The kept ladder that is climbed, which has a log of its own. */
+  const keptId = computed(() => (typeof route.query.ladder === 'string' ? route.query.ladder : ''))
+  const { value: kept } = useLoad(
+    () => keptId.value || undefined,
+    (id) => shelf('ladders').get(id),
+  )
 
-  const asked = shallowRef<typeof wanted.value>()
+  const asked = shallowRef<{ body: LadderRequest; ladder: string }>()
   watch(
-    [wanted, here],
+    [wanted, keptId, here],
     () => {
       if (!here.value) return
       if (Object.keys(route.query).length === 0 && keptPractise.value) {
@@ -50,11 +42,17 @@ export function usePractise() {
         return
       }
       keptPractise.value = route.fullPath
-      asked.value = wanted.value
+      asked.value = { body: wanted.value, ladder: keptId.value }
     },
     { immediate: true },
   )
-  const { value: ladder, problems, failure, busy, again } = useLoad(asked, (body, signal) => take(api.POST('/api/v1/practise', { body, signal })))
+  const {
+    value: ladder,
+    problems,
+    failure,
+    busy,
+    again,
+  } = useLoad(asked, ({ body, ladder }, signal) => take(api.POST('/api/v1/practise', { body, params: { query: ladder ? { ladder } : {} }, signal })))
 
   // The rung that is played: the next one of the ladder until another is chosen.
   const chosen = ref<number>()
@@ -67,20 +65,31 @@ export function usePractise() {
     chosen.value = Math.min(Math.max(i, 0), last)
   }
 
-  const played = computed(() =>
-    ladder.value && rung.value ? changed(wanted.value.brief, { 'rhythm.perBeat': rung.value.perBeat, 'rhythm.tempoBpm': rung.value.tempoBpm }) : undefined,
+  const played = computed(() => (ladder.value && rung.value ? changed(brief.value, { 'rhythm.perBeat': rung.value.perBeat, 'rhythm.tempoBpm': rung.value.tempoBpm }) : undefined))
+  /** A round is played as a whole; each of its keys has a plan of its own. */
+  const { value: round, failure: noRound } = useLoad(
+    () => (played.value?.round ? played.value : undefined),
+    (body, signal) => take(api.POST('/api/v1/round', { body, signal })),
   )
-  const { value: plan, failure: noPlan } = useLoad(played, (body, signal) => take(api.POST('/api/v1/plan', { body, signal })))
+  const { value: alone, failure: noPlan } = useLoad(
+    () => (played.value?.round ? undefined : played.value),
+    (body, signal) => take(api.POST('/api/v1/plan', { body, signal })),
+  )
+  const plan = computed(() => round.value?.stops[0]?.plan ?? alone.value)
 
   const failed = ref('')
 
   /** Writes down how a try went, with its take where that is to be kept; the ladder then says what comes next. */
-  async function write(result: LogResult, { seconds, remark, take: sound }: Told) {
+  async function write(result: LogResult, { seconds, remark, slips, take: sound }: Told) {
     const step = rung.value
     if (!step) return undefined
     failed.value = ''
     try {
-      const entry = await take(api.POST('/api/v1/log', { body: { brief: wanted.value.brief, perBeat: step.perBeat, tempoBpm: step.tempoBpm, result, seconds, remark } }))
+      const entry = await take(
+        api.POST('/api/v1/log', {
+          body: { brief: brief.value, perBeat: step.perBeat, tempoBpm: step.tempoBpm, result, seconds, remark, part: step.part.id, slips, ladder: keptId.value },
+        }),
+      )
       if (sound) await keepTake(entry.id, sound)
       await again()
       tell(`${step.name}: ${words[result]}.`, { label: 'Undo', run: () => void takeBack(entry.id) })
@@ -110,20 +119,37 @@ export function usePractise() {
     }
   }
 
-  /** Another start, goal or way, in the address. */
-  function set(change: { from?: LadderStep; goal?: LadderStep; way?: string }) {
+  const asNow = computed<Asked>(() => {
     const now = ladder.value as Ladder
-    const next = { from: now.from, goal: now.goal, way: now.way, ...change }
-    return router.push({ query: { ...toQuery(brief.value), from: asText(next.from), goal: asText(next.goal), way: next.way } })
+    return { ...askedOf(route.query), from: now.from, goal: now.goal, way: now.way }
+  })
+  const beside = () => (keptId.value ? { ladder: keptId.value } : {})
+
+  /** Another start, goal, way or part, in the address. */
+  function set(change: Asked) {
+    return router.push({ query: { ...toQuery(brief.value), ...asQuery({ ...asNow.value, ...change }), ...beside() } })
   }
 
   /** Another work; start, goal and way stay as they were asked for. */
   function changeBrief(changes: Changes) {
-    const { from, goal, way } = route.query
-    return router.push({ query: { ...toQuery(changed(brief.value, changes)), ...(from ? { from } : {}), ...(goal ? { goal } : {}), ...(way ? { way } : {}) } })
+    const asked = askedOf(route.query)
+    delete asked.stretch // its notes are those of another run
+    return router.push({ query: { ...toQuery(changed(brief.value, changes)), ...asQuery(asked) } })
   }
 
-  return { changeBrief, brief, ladder, problems, failure, noPlan, failed, takenBack, busy, again, at, rung, plan, choose, write, set }
+  /** Keeps the ladder under a name, with a log of its own from now on. */
+  async function keep(title: string) {
+    try {
+      const made = await shelf('ladders').create({ title, ladder: { brief: brief.value, ...asNow.value } })
+      tell(`The ladder “${made.title}” is kept, with a log of its own.`)
+      await router.push({ query: { ...toQuery(brief.value), ...asQuery(asNow.value), ladder: made.id } })
+    } catch (cause) {
+      failed.value = wordsOf(cause)
+    }
+  }
+
+  const noWork = computed(() => noPlan.value || noRound.value)
+  return { changeBrief, brief, ladder, kept, keep, problems, failure, noWork, failed, takenBack, busy, again, at, rung, plan, round, choose, write, set }
 }
 
 export const words: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': 'not yet' }

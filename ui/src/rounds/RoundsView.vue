@@ -3,6 +3,7 @@ import { mdiEyeOffOutline } from '@mdi/js'
 import { useElementSize, usePreferredReducedMotion } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import ProblemList from '../shared/brief/ProblemList.vue'
+import { toQuery } from '../shared/brief/query'
 import WorkHead from '../shared/brief/WorkHead.vue'
 import { labelNames } from '../shared/neck/labels'
 import { keptCover, keptLabel } from '../shared/shell/kept'
@@ -85,6 +86,7 @@ useKeys([
           {{ stops.length }} done
         </PlayBar>
         <div class="tools">
+          <v-btn color="primary" variant="tonal" size="small" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">Practise</v-btn>
           <v-btn v-if="done.length" size="small" color="primary" data-do="clear" @click="work.clearDone">Mark none done</v-btn>
           <v-btn
             size="small"

@@ -7,6 +7,7 @@ import { api, take, type Brief, type Kept } from '../api/client'
 import { toQuery } from '../shared/brief/query'
 import { chosenFile } from '../shared/file'
 import { useLoad, wordsOf } from '../shared/load'
+import { asQuery } from '../shared/ladderAddress'
 import { shelf, useShelf } from '../shared/shelf'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import { keptShelf } from '../shared/shell/kept'
@@ -17,7 +18,7 @@ import DeletedList from './DeletedList.vue'
 const showsDeleted = ref(false)
 const search = ref('')
 const searched = refDebounced(search, 150)
-const kinds = ['briefs', 'rounds'] as const
+type Shown = 'briefs' | 'rounds' | 'ladders'
 
 const {
   value: pages,
@@ -26,8 +27,8 @@ const {
 } = useLoad(
   () => searched.value ?? '',
   async (words) => {
-    const [briefs, rounds] = await Promise.all(kinds.map((k) => shelf(k).list(words)))
-    return { briefs, rounds }
+    const [briefs, rounds, ladders] = await Promise.all([shelf('briefs').list(words), shelf('rounds').list(words), shelf('ladders').list(words)])
+    return { briefs, rounds, ladders }
   },
 )
 const shownShelf = computed({
@@ -39,12 +40,17 @@ const shownShelf = computed({
 })
 const shown = computed(() => pages.value?.[keptShelf.value]?.kept ?? [])
 const more = computed(() => !!pages.value?.[keptShelf.value]?.next)
-const count = (k: 'briefs' | 'rounds') => `${pages.value?.[k]?.kept.length ?? 0}${pages.value?.[k]?.next ? '+' : ''}`
-const address = (k: Kept) => ({ name: k.kind === 'rounds' ? 'rounds' : 'bench', query: { ...(k.brief ? toQuery(k.brief) : {}), saved: k.id } })
+const count = (k: Shown) => `${pages.value?.[k]?.kept.length ?? 0}${pages.value?.[k]?.next ? '+' : ''}`
+/** A ladder is practised, a round and a brief are worked on. */
+const practised = (k: Kept) =>
+  k.ladder ? { name: 'practise', query: { ...toQuery(k.ladder.brief), ...asQuery(k.ladder), ladder: k.id } } : { name: 'practise', query: k.brief ? toQuery(k.brief) : {} }
+const address = (k: Kept) => (k.ladder ? practised(k) : work(k))
+const work = (k: Kept) => ({ name: k.kind === 'rounds' ? 'rounds' : 'bench', query: { ...(k.brief ? toQuery(k.brief) : {}), saved: k.id } })
 
 const { act, remove } = useShelf(again)
 const on = () => shelf(keptShelf.value)
-const rename = (k: Kept) => (title: string) => act(() => on().update(k.id, k.version, { title, notes: k.notes, ...(k.brief ? { brief: k.brief } : {}) }))
+const rename = (k: Kept) => (title: string) =>
+  act(() => on().update(k.id, k.version, { title, notes: k.notes, ...(k.brief ? { brief: k.brief } : {}), ...(k.ladder ? { ladder: k.ladder } : {}) }))
 const copy = (k: Kept) => act(() => on().duplicate(k.id))
 
 const router = useRouter()
@@ -73,7 +79,7 @@ async function showMore() {
   if (!pages.value || !page?.next) return
   const next = await shelf(kind).list(searched.value ?? '', page.next)
   const longer = { kept: [...page.kept, ...next.kept], ...(next.next ? { next: next.next } : {}) }
-  pages.value = kind === 'briefs' ? { ...pages.value, briefs: longer } : { ...pages.value, rounds: longer }
+  pages.value = { ...pages.value, [kind]: longer }
 }
 </script>
 
@@ -81,7 +87,11 @@ async function showMore() {
   <div class="library">
     <div class="head">
       <h1>Saved</h1>
-      <ChoiceRow v-model="shownShelf" :options="{ briefs: `briefs (${count('briefs')})`, rounds: `rounds (${count('rounds')})`, deleted: 'deleted' }" label="What is shown" />
+      <ChoiceRow
+        v-model="shownShelf"
+        :options="{ briefs: `briefs (${count('briefs')})`, rounds: `rounds (${count('rounds')})`, ladders: `ladders (${count('ladders')})`, deleted: 'deleted' }"
+        label="What is shown"
+      />
       <v-text-field
         v-if="!showsDeleted"
         v-model="search"
@@ -103,8 +113,12 @@ async function showMore() {
       <v-progress-linear v-if="!failure && !pages" indeterminate color="primary" aria-label="Fetching saved briefs" />
       <div v-else-if="pages && shown.length === 0" class="empty">
         <template v-if="search">
-          <p>No saved {{ keptShelf === 'rounds' ? 'round' : 'brief' }} holds “{{ search }}”.</p>
+          <p>No saved {{ keptShelf.slice(0, -1) }} holds “{{ search }}”.</p>
           <v-btn color="primary" variant="tonal" @click="search = ''">Show all</v-btn>
+        </template>
+        <template v-else-if="keptShelf === 'ladders'">
+          <p>No ladder is kept yet. Practise something, and keep its ladder under a name: each has a log of its own.</p>
+          <v-btn color="primary" variant="tonal" to="/practise">To the ladder</v-btn>
         </template>
         <template v-else-if="keptShelf === 'rounds'">
           <p>No round is saved yet. Carry a brief through the keys and press Save.</p>
@@ -115,20 +129,12 @@ async function showMore() {
           <v-btn color="primary" variant="tonal" to="/">To the bench</v-btn>
         </template>
       </div>
-      <ul v-else-if="pages" :aria-label="keptShelf === 'rounds' ? 'Saved rounds' : 'Saved briefs'">
+      <ul v-else-if="pages" :aria-label="`Saved ${keptShelf}`">
         <ShelfRow v-for="b in shown" :key="b.id" :name="b.title" :to="address(b)" :date="b.updatedAt" :rename="rename(b)" @copy="copy(b)" @remove="remove(b)">
           <p class="sentence">{{ b.sentence }}</p>
           <p v-if="b.notes" class="notes">{{ b.notes }}</p>
           <template #more>
-            <v-btn
-              v-if="b.kind === 'briefs' && b.brief"
-              color="primary"
-              size="small"
-              :to="{ name: 'practise', query: toQuery(b.brief) }"
-              :aria-label="`Practise ${b.title}`"
-              data-do="practise"
-              >Practise</v-btn
-            >
+            <v-btn color="primary" size="small" :to="practised(b)" :aria-label="`Practise ${b.title}`" data-do="practise">Practise</v-btn>
           </template>
         </ShelfRow>
       </ul>

@@ -12,13 +12,17 @@ const lookBack = 0.4
 
 interface Playing {
   brief: Ref<Brief | undefined>
+  /** What of it is played, and how often on end. */
+  part: Ref<{ from: number; to: number; times: number } | undefined>
   playing: Ref<boolean>
   /** From just before the first note on. */
   open: Ref<boolean>
 }
 
 /** A take: where it comes from, how far it has come, and what became of it. */
-export function useTake({ brief, playing, open }: Playing) {
+export function useTake({ brief, part, playing, open }: Playing) {
+  /** The part as the wire has it: nothing for the whole. */
+  const stretch = computed(() => (part.value ? { stretch: { from: part.value.from, to: part.value.to }, times: part.value.times } : {}))
   const judged = shallowRef<Take>()
   /** What was judged, where it was sound or a file. */
   const file = shallowRef<Blob>()
@@ -53,10 +57,14 @@ export function useTake({ brief, playing, open }: Playing) {
     made.set('take', sound, 'take.wav')
     return made
   }
-  const sent = (sound: Blob, more: Record<string, string> = {}) => ({
-    body: { brief: JSON.stringify(brief.value), ...more, take: '' },
-    bodySerializer: () => form({ brief: JSON.stringify(brief.value), ...more }, sound),
-  })
+  function sent(sound: Blob, more: Record<string, string> = {}) {
+    const fields = {
+      brief: JSON.stringify(brief.value),
+      ...(part.value ? { stretch: JSON.stringify(stretch.value.stretch), times: String(part.value.times) } : {}),
+      ...more,
+    }
+    return { body: { ...fields, take: '' }, bodySerializer: () => form(fields, sound) }
+  }
 
   async function judgeFile(given: Blob) {
     if (!brief.value) return
@@ -69,7 +77,7 @@ export function useTake({ brief, playing, open }: Playing) {
     if (!of) return
     heard.value = 0
     file.value = undefined
-    await judge(() => take(api.POST('/api/v1/take', { body: { brief: of, heard: struck } })))
+    await judge(() => take(api.POST('/api/v1/take', { body: { brief: of, heard: struck, ...stretch.value } })))
   }
 
   /** What the simulated player makes of it, as sound. */
@@ -79,7 +87,7 @@ export function useTake({ brief, playing, open }: Playing) {
     busy.value = true
     try {
       const made = await take(
-        api.POST('/api/v1/take/player', { body: { brief: of, format: 'wav', seed: 1 + Math.floor(Date.now() % 9973), noiseDb: 30, ...errors }, parseAs: 'blob' }),
+        api.POST('/api/v1/take/player', { body: { brief: of, ...stretch.value, format: 'wav', seed: 1 + Math.floor(Date.now() % 9973), noiseDb: 30, ...errors }, parseAs: 'blob' }),
       )
       await judgeFile(made as unknown as Blob)
     } catch (cause) {
@@ -120,7 +128,7 @@ export function useTake({ brief, playing, open }: Playing) {
     if (looking || !of) return
     looking = true
     try {
-      heard.value = (await take(api.POST('/api/v1/take/follow', { body: { brief: of, heard: [...struck] } }))).at
+      heard.value = (await take(api.POST('/api/v1/take/follow', { body: { brief: of, heard: [...struck], ...stretch.value } }))).at
     } catch {
       // As above.
     } finally {

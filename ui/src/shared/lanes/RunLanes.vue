@@ -14,8 +14,12 @@ const props = defineProps<{
   plan: Plan
   current: number
   score?: Score | undefined
-  /** How it was played: wrong and missed by their shapes, early and late by their place. */
-  take?: Take | undefined
+  /** How each note was played: wrong and missed by their shapes, early and late by their place. */
+  played?: (Take['events'][number] | undefined)[]
+  /** After which notes one too many was heard. */
+  extras?: number[]
+  /** The notes that are played, from 1, where it is not all of them. */
+  part?: { from: number; to: number } | undefined
 }>()
 /** First and last bar of a stretch that is played again and again: dragged over. */
 const loop = defineModel<[number, number] | undefined>('loop')
@@ -56,7 +60,7 @@ const spoken = computed(() =>
 )
 /** Pixels by which a played note lies beside its place. */
 const beside = (i: number) => {
-  const late = props.take?.events[i]?.lateMs
+  const late = props.played?.[i]?.lateMs
   return late ? Math.max(-0.5, Math.min(0.5, (late * props.plan.run.notesPerMinute) / 60_000)) * column.value : 0
 }
 /** The bar of the marked note: its number is the one that the Tab key stops at. */
@@ -171,7 +175,7 @@ watch(
         class="event"
         :data-event="i"
         :aria-current="i === current ? 'step' : undefined"
-        :class="{ looped: inLoop(e.bar), lean: e.lean }"
+        :class="{ looped: inLoop(e.bar), lean: e.lean, outside: part && (i < part.from - 1 || i >= part.to) }"
         @pointerdown="press(i, $event)"
         @pointerup="release(i, $event)"
       >
@@ -188,16 +192,17 @@ watch(
           :current="i === current"
           :shared="e.lean"
         />
-        <template v-if="take">
-          <g v-if="take.events[i]?.verdict === 'missed'" data-slip="missed">
+        <template v-if="played?.[i]">
+          <g v-if="played[i]?.verdict === 'missed'" data-slip="missed">
             <title>missed</title>
             <path v-for="pen in ['halo', 'slip']" :key="pen" :class="pen" :d="`M${x(i) - 8} ${y(e.string) - 10}l16 20m0 -20l-16 20`" />
           </g>
-          <text v-else-if="take.events[i]?.verdict === 'wrong'" class="slip-word" data-slip="wrong" :x="x(i)" :y="y(e.string) - mark.h * 0.62">wrong</text>
+          <text v-else-if="played[i]?.verdict === 'wrong'" class="slip-word" data-slip="wrong" :x="x(i)" :y="y(e.string) - mark.h * 0.62">wrong</text>
           <path v-else class="played" :d="`M${x(i) + beside(i)} ${y(e.string) + mark.h * 0.55}v6`">
-            <title>{{ take.events[i]?.lateMs }} ms</title>
+            <title>{{ played[i]?.lateMs }} ms</title>
           </path>
         </template>
+        <text v-if="extras?.includes(i)" class="slip-word" data-slip="extra" :x="x(i + 0.5)" :y="13">+ extra</text>
         <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`">
           <title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title>
         </path>
@@ -325,6 +330,10 @@ text {
 
 .end circle {
   fill: var(--marigold);
+}
+
+.outside {
+  opacity: 0.35;
 }
 
 .event {

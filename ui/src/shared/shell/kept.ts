@@ -28,13 +28,14 @@ export const keptCover = useLocalStorage('even-ladder.cover', false)
 /** The keys that are done, by round. */
 export const keptDone = useLocalStorage<Record<string, string[]>>('even-ladder.done', {})
 /** Which of what is saved is shown. */
-export const keptShelf = useLocalStorage<'briefs' | 'rounds'>('even-ladder.shelf', 'briefs')
+export const keptShelf = useLocalStorage<'briefs' | 'rounds' | 'ladders'>('even-ladder.shelf', 'briefs')
 /** What the boxes of the strip are in order of. */
 export const keptOrder = useLocalStorage<'layout' | 'neck' | 'span' | 'reaches' | 'shifts' | 'notes'>('even-ladder.order', 'layout')
 /** What sounds with the run. */
 export const keptCountIn = useLocalStorage('even-ladder.countIn', true)
 export const keptRun = useLocalStorage('even-ladder.run', true)
 export const keptDrone = useLocalStorage('even-ladder.drone', false)
+export const keptGroove = useLocalStorage('even-ladder.groove', false)
 export const keptVamp = useLocalStorage('even-ladder.vamp', false)
 /** Decibels against full level, and share of the brief's tempo. */
 export const keptLevel = useLocalStorage('even-ladder.level', -6)

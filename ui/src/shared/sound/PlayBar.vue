@@ -4,7 +4,7 @@ import { onMounted, onUnmounted, ref, type ComponentPublicInstance } from 'vue'
 import ToggleButton from '../shell/ToggleButton.vue'
 import { playButton } from './playButton'
 import { speeds, stepSpeed } from './speeds'
-import { keptClick, keptCountIn, keptDrone, keptLevel, keptRun, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
+import { keptClick, keptCountIn, keptDrone, keptGroove, keptLevel, keptRun, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
 
 /** Plays and stops a run, with what sounds beside it. */
 defineProps<{
@@ -75,6 +75,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
         <label><input v-model="keptCountIn" type="checkbox" /> two bars counted in</label>
         <label><input v-model="keptRun" type="checkbox" /> the run itself</label>
         <label><input v-model="keptDrone" type="checkbox" /> drone on the tonic</label>
+        <label><input v-model="keptGroove" type="checkbox" /> groove on the tonic</label>
         <label><input v-model="keptVamp" type="checkbox" :disabled="!chords" /> vamp on the chords of the key</label>
         <p class="care">Keep the click quiet in headphones.</p>
       </v-card>

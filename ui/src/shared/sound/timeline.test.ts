@@ -4,7 +4,7 @@ import { timeline, type Piece } from './timeline'
 
 /** A run of eighths in bars of two beats, its second half in another key. */
 function piece(notes: number): Piece {
-  const events = Array.from({ length: notes }, (_, i) => ({ bar: 1 + Math.floor(i / 4), at: i / 2, sounds: 0.5, midi: 60 + i, accent: i % 2 === 0 }))
+  const events = Array.from({ length: notes }, (_, i) => ({ bar: 1 + Math.floor(i / 4), at: i / 2, sounds: 0.5, beats: 0.5, midi: 60 + i, accent: i % 2 === 0 }))
   const keys = [
     {
       title: 'one',
@@ -18,7 +18,7 @@ function piece(notes: number): Piece {
     },
     { title: 'two', first: notes / 2, fifths: -1, drone: 41, vamp: [[53, 57, 60]] },
   ]
-  return { run: { events, keys, restBeats: 0.5 } as unknown as Run, beatsPerBar: 2, tempoBpm: 60 }
+  return { run: { events, keys, restBeats: 0.5 } as unknown as Run, beatsPerBar: 2, tempoBpm: 60, perBeat: 2 }
 }
 
 describe('what sounds when', () => {
@@ -44,6 +44,32 @@ describe('what sounds when', () => {
     const t = timeline(piece(8), { from: 4, countIn: false, loop: [2, 2] })
     expect(t.loop).toEqual([0, 2])
     expect(t.events.map((e) => e.index)).toEqual([4, 5, 6, 7])
+  })
+
+  it('plays a part so many times on end, each in a bar of its own', () => {
+    const t = timeline({ ...piece(8), part: { from: 2, to: 5, times: 2 } }, { from: 0, countIn: false })
+    expect(t.events.map((e) => [e.index, e.beat])).toEqual([
+      [1, 0.5],
+      [2, 1],
+      [3, 1.5],
+      [4, 2],
+      [1, 4.5],
+      [2, 5],
+      [3, 5.5],
+      [4, 6],
+    ])
+    expect(t.clicks.at(-1)?.beat).toBe(6)
+  })
+
+  it('has a groove on the tonic, on the beat and just before the next', () => {
+    const t = timeline(piece(8), { from: 0, countIn: false })
+    expect(t.groove.slice(0, 4).map((g) => [g.beat, g.midi, g.accent])).toEqual([
+      [0, 36, true],
+      [0.5, 36, false],
+      [1, 36, true],
+      [1.5, 36, false],
+    ])
+    expect(t.groove.find((g) => g.beat === 2)?.midi).toBe(41)
   })
 
   it('changes the drone and begins the vamp anew with the key', () => {

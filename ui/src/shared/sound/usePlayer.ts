@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 import type * as Tones from 'tone'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
-import { keptClick, keptCountIn, keptDrone, keptLevel, keptRun, keptSpeed, keptVamp } from '../shell/kept'
+import { keptClick, keptCountIn, keptDrone, keptGroove, keptLevel, keptRun, keptSpeed, keptVamp } from '../shell/kept'
 import { makeOrchestra, type Orchestra } from './orchestra'
 import { timeline, type Piece } from './timeline'
 
@@ -66,7 +66,11 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
 
   function play(t: typeof Tones, o: Orchestra, p: Piece) {
     const transport = t.getTransport()
-    const from = loop.value ? p.run.events.findIndex((e) => e.bar >= (loop.value?.[0] ?? 0)) : current.value >= 0 && current.value < p.run.events.length - 1 ? current.value : 0
+    const from = loop.value
+      ? p.run.events.findIndex((e) => e.bar >= (loop.value?.[0] ?? 0))
+      : current.value >= 0 && current.value < (p.part?.to ?? p.run.events.length) - 1
+        ? current.value
+        : 0
     const made = timeline(p, { from: Math.max(from, 0), countIn: keptCountIn.value, ...(loop.value ? { loop: loop.value } : {}) })
     transport.stop()
     transport.cancel()
@@ -90,6 +94,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
         }, time)
       }, at(e.beat))
     for (const c of made.chords) transport.schedule((time) => keptVamp.value && !hush.value && o.chord(c.notes, seconds(c.beats), time), at(c.beat))
+    for (const g of made.groove) transport.schedule((time) => keptGroove.value && !hush.value && o.bass(g.midi, seconds(g.beats), time, g.accent), at(g.beat))
     transport.loop = !!made.loop
     if (made.loop) transport.setLoopPoints(at(made.loop[0]), at(made.loop[1]))
     else transport.schedule((time) => t.getDraw().schedule(stop, time), at(made.end))
