@@ -2,10 +2,12 @@ package e2e
 
 import (
 	"bytes"
+	"fmt"
 	"os"
 	"path/filepath"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -50,7 +52,7 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 
 	p.do(click("[data-do=end-sitting]"))
 	p.eventually(".summary", "2 tries on 1 rung (eighths at 300), 2 clean")
-	p.do(chromedp.Click(css(`[data-fold=log] [data-choice="not-yet"]`)))
+	p.do(chromedp.Click(css(`[data-fold=log] [data-choice="every"]`)), chromedp.Click(css(`[data-fold=log] [data-choice="not-yet"]`)))
 	p.until(`!!document.querySelector('td.not-yet') && !document.querySelector('td.clean, td.nearly')`, "the log shows what was asked for")
 
 	// Arrow keys choose another rung; g goes back to the one that comes next.
@@ -62,6 +64,62 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.do(chromedp.Click(css(`[data-choice="tempo-only"]`)))
 	p.eventually("[data-fold=ladder]", "the count never changes")
 	assert.Contains(t, p.address(), "way=tempo-only")
+}
+
+// One octave comes before the whole, each rung twice; the ladder is kept under a name, with
+// a log of its own, and found with what is saved. A warm-up leads back to the work.
+func TestALadderOfPartsIsKept(t *testing.T) {
+	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=dorian&layout.system=seven-position&from=2@320&goal=3@320", false)
+	p.eventually("h1", "eighths at 320")
+	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), document.querySelector('[data-fold=ladder] summary').click(), true`)
+	p.do(click("[data-part=octave]"))
+	p.eventually("h1", "one octave")
+	p.do(chromedp.SetValue(css("[data-do=times]"), "2"), chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=times]').dispatchEvent(new Event('change'))`))
+	p.eventually("h1", "one octave, twice")
+	assert.Contains(t, p.address(), "times=2")
+	outside := value[int](p, `document.querySelectorAll('.event.outside').length`)
+	assert.Positive(t, outside, "the rest of the run stands back")
+	p.do(chromedp.SendKeys(css("[data-do=ladder-title]"), "Wenna, Thursdays"), click("[data-do=keep-ladder]"))
+	p.eventually("[data-fold=ladder]", "This is the kept ladder “Wenna, Thursdays”")
+	p.do(chromedp.Evaluate[chromedp.Void](`document.activeElement.blur()`))
+	for range 2 {
+		p.do(press(" "), chromedp.WaitVisible(css("[data-result]")))
+		p.do(chromedp.Sleep(600*time.Millisecond), press("1")) // two answers so near would be one
+		p.until(`!document.querySelector('[data-result]')`, "it is written down")
+	}
+	p.eventually(".why", "was clean twice running: go up to eighths at 320, twice on end.")
+	p.until(`!document.querySelector('h1 .of').innerText.includes('octave')`, "then the whole")
+	p.do(chromedp.Navigate(p.url + "/saved"))
+	p.do(chromedp.Click(css("[data-choice=ladders]")))
+	p.eventually(".library", "Wenna, Thursdays")
+	p.do(chromedp.Click(`//a[contains(., "Wenna, Thursdays")]`))
+	p.eventually("[data-fold=log]", "one octave")
+
+	// Without the kept ladder the work has a log of its own.
+	p.do(chromedp.Navigate(p.url + "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=dorian&layout.system=seven-position&from=2@320&goal=3@320"))
+	p.eventually(".why", "Nothing is in the log yet")
+	p.do(click("[data-do=end-sitting]"), click("[data-do=warm-up]"))
+	p.eventually("h1", "quarter notes at 60")
+	p.do(click("[data-do=to-work]"))
+	p.eventually("h1", "eighths at 320")
+}
+
+// A round is practised as a whole, from the rounds with one press: the neck and the lanes
+// are those of the key that sounds.
+func TestARoundIsPractised(t *testing.T) {
+	p := open(t, "/rounds?instrument.id=bass&scale.tonic=Ab&scale.name=major-pentatonic&layout.system=one-octave&round.order=fifths&run.direction=up", false)
+	p.eventually("h1", "A♭ major pentatonic")
+	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
+	p.do(click("[data-do=practise]"))
+	p.eventually("h1", "at 60")
+	assert.Contains(t, p.address(), "round.order=fifths")
+	p.do(chromedp.Navigate(p.url + "/practise" + p.address()[strings.Index(p.address(), "?"):] + "&from=4@300&goal=4@300"))
+	p.eventually("h1", "sixteenths at 300")
+	first := value[string](p, `document.querySelector('.lanes ol').innerText`)
+	p.do(press(" "))
+	p.until(fmt.Sprintf(`document.querySelector('.lanes ol').innerText !== %q`, first), "another key")
+	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), press("2"))
+	p.eventually(".why", "was nearly clean: again")
 }
 
 // A try that cannot be written down is not lost.
@@ -138,6 +196,9 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 	p.eventually(".why", "was nearly clean: again")
 	p.eventually("[data-fold=log]", "half of it")
 	p.eventually("[data-fold=log] [data-kept]", "MB")
+	p.do(click("[data-fold=log] [data-do=look]"))
+	p.eventually("[data-fold=take]", "8 of 15 notes right")
+	assert.False(t, value[bool](p, `!!document.querySelector('.result')`), "it is no new try")
 	p.do(click("[data-fold=log] [data-do=delete-take]"))
 	p.until(`!document.querySelector('[data-fold=log] [data-kept]')`, "the take is gone, the try is not")
 	p.do(chromedp.Click(`//button[contains(., "Undo")]`))

@@ -223,6 +223,9 @@ const (
 	nearlySlips               = 0.06 // of the notes
 )
 
+// hardly is the part of the notes under which a take is another run, or speech.
+const hardly = 2
+
 // judge proposes a result.
 func (t *Take) judge(p piece.Piece) {
 	slips := t.Wrong + t.Missed + t.Extra + len(t.Pauses)
@@ -236,6 +239,8 @@ func (t *Take) judge(p piece.Piece) {
 		t.Result, t.Why = result.Clean, fmt.Sprintf("Every note is there, in time: even to %.0f ms.", t.EvennessMS)
 	case float64(slips) <= max(2, nearlySlips*float64(t.Planned)) && off <= nearlyTempo && spread(nearlySpread):
 		t.Result, t.Why = result.Nearly, "Nearly: "+t.slipWords(p)+"."
+	case t.Right < t.Planned/hardly:
+		t.Result, t.Why = result.NotYet, fmt.Sprintf("This is hardly the run: %d of %d notes are right. Play what is on screen, and check the tuning.", t.Right, t.Planned)
 	default:
 		t.Result, t.Why = result.NotYet, "Not yet: "+t.slipWords(p)+"."
 	}

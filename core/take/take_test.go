@@ -209,6 +209,59 @@ func TestWhatCannotBeJudged(t *testing.T) {
 	require.NoError(t, err)
 	assert.Zero(t, got.Right)
 	assert.Equal(t, result.NotYet, got.Result)
+	assert.Contains(t, got.Why, "hardly the run: 0 of 8 notes are right")
+}
+
+// What is heard need not be certain: evidence for the planned pitch is enough, a flutter is
+// no note too many, and one note that may be either asks for another take.
+func TestWhatIsHeardUnsurely(t *testing.T) {
+	p := row(16, 60)
+	play := func(change func([]Heard) []Heard) Take {
+		heard, err := Play(p, Errors{})
+		require.NoError(t, err)
+		got, err := Judge(p, change(heard), 2)
+		require.NoError(t, err)
+		return got
+	}
+	as := func(i int, of float64) func([]Heard) []Heard {
+		return func(heard []Heard) []Heard {
+			right := heard[i].MIDI
+			heard[i].MIDI, heard[i].Evidence = right+5, Evidence{Low: right, Of: []float64{of}}
+			return heard
+		}
+	}
+	got := play(as(4, 0.8))
+	assert.Equal(t, []int{16, 0, 0}, []int{got.Right, got.Wrong, got.Unsure}, "likely enough")
+	assert.Equal(t, p.Events[4].MIDI, *got.Events[4].HeardMIDI)
+	got = play(as(4, 0.5))
+	assert.Equal(t, []int{15, 1, 1}, []int{got.Right, got.Wrong, got.Unsure})
+	assert.True(t, got.Events[4].Unsure)
+	assert.Equal(t, []any{result.Nearly, []int{5}}, []any{got.Result, got.SlipsAt})
+	assert.Contains(t, got.Why, "play it once more")
+	got = play(as(4, 0.1))
+	assert.Equal(t, []int{1, 0}, []int{got.Wrong, got.Unsure})
+	assert.Contains(t, got.Why, "1 wrong note")
+	flutters := func(doubt float64) func([]Heard) []Heard {
+		return func(heard []Heard) []Heard {
+			return append(heard, Heard{MIDI: 90, OnsetSec: heard[3].OnsetSec + 0.2, Doubt: doubt})
+		}
+	}
+	assert.Equal(t, result.Clean, play(flutters(0.8)).Result)
+	assert.Equal(t, []int{1, 0}, []int{play(flutters(0)).Extra, play(flutters(0)).Unsure})
+	assert.Equal(t, []int{1, 1}, []int{play(flutters(0.3)).Extra, play(flutters(0.3)).Unsure})
+}
+
+// The mark follows what is heard, passes over what fits nothing, and never goes back.
+func TestFollow(t *testing.T) {
+	p := row(16, 60)
+	heard, err := Play(p, Errors{})
+	require.NoError(t, err)
+	assert.Equal(t, 5, Follow(p, 0, heard[:5]))
+	assert.Equal(t, 9, Follow(p, 5, heard[5:9]))
+	assert.Equal(t, 5, Follow(p, 5, []Heard{{MIDI: 100}}))
+	assert.Equal(t, 7, Follow(p, 5, heard[6:7]), "one was not heard")
+	assert.Equal(t, 5, Follow(p, 5, []Heard{{MIDI: heard[5].MIDI, Doubt: 0.9}}))
+	assert.Equal(t, 16, Follow(p, 99, nil))
 }
 
 func TestOneSeedOneTake(t *testing.T) {

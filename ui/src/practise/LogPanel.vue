@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, take, type Brief, type Ladder } from '../api/client'
+import { api, take, type Brief, type Ladder, type LogEntry } from '../api/client'
 import { toQuery } from '../shared/brief/query'
+import { sizeWords } from '../shared/file'
 import { useLoad, wordsOf } from '../shared/load'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import { tell } from '../shared/shell/notice'
@@ -10,6 +11,7 @@ import { words } from './usePractise'
 
 /** What was tried last, whatever it was; all of it as a file. */
 const props = defineProps<{ ladder: Ladder; brief: Brief; kept: string }>()
+const emit = defineEmits<{ look: [entry: LogEntry] }>()
 const kinds = { all: 'all', clean: words.clean, nearly: words.nearly, 'not-yet': words['not-yet'] }
 const kind = ref<keyof typeof kinds>('all')
 const whose = ref<'this' | 'every'>('this')
@@ -32,7 +34,6 @@ const {
 )
 const entries = computed(() => answer.value?.entries ?? [])
 const partWords = (id: string) => props.ladder.offers.find((o) => o.id === id)?.name ?? id.replace('-', ' to ')
-const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e5 ? 3 : 1)} MB`
 
 /** Deletes a take; the try stays. */
 async function remove(id: string) {
@@ -81,7 +82,8 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           </td>
           <td>
             <template v-if="e.takeBytes">
-              <a :href="`/api/v1/log/${e.id}/take`" download data-kept>{{ megabytes(e.takeBytes) }}</a>
+              <button v-if="whose === 'this'" type="button" class="delete" data-do="look" @click="emit('look', e)">look</button>
+              <a :href="`/api/v1/log/${e.id}/take`" download data-kept>{{ sizeWords(e.takeBytes) }}</a>
               <button type="button" class="delete" aria-label="Delete this take" data-do="delete-take" @click="remove(e.id)">delete</button>
             </template>
           </td>
@@ -138,7 +140,11 @@ td:not(.work) {
 
 .delete {
   color: var(--verdigris);
-  margin-inline-start: 8px;
+  margin-inline-end: 8px;
+}
+
+td a {
+  margin-inline-end: 8px;
 }
 
 .faint {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { mdiMicrophone } from '@mdi/js'
+import { until } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
-import type { LogResult } from '../api/client'
+import type { LogEntry, LogResult } from '../api/client'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
 import ProblemList from '../shared/brief/ProblemList.vue'
 import { toQuery } from '../shared/brief/query'
@@ -97,12 +98,27 @@ watch(playing, async (now) => {
   await nextTick()
   document.querySelector<HTMLElement>('[data-result=clean]')?.focus({ preventScroll: true })
 })
-watch(judged, (now) => now && (asking.value = true))
+watch(judged, (now) => now && !lookedAt && (asking.value = true), { flush: 'sync' })
 watch([at, brief], () => {
   asking.value = false
   endRest()
   takes.clear()
 })
+
+// A take of the log is looked at again on its own rung; it is no try of today.
+let lookedAt = ''
+async function lookAt(entry: LogEntry) {
+  const i = ladder.value?.rungs.findIndex((r) => r.perBeat === entry.perBeat && r.tempoBpm === entry.tempoBpm && r.part.id === (entry.part ?? '')) ?? -1
+  if (i >= 0) choose(i)
+  lookedAt = entry.id
+  try {
+    await until(() => i < 0 || plan.value?.brief.rhythm?.tempoBpm === entry.tempoBpm).toBe(true, { timeout: 5000 })
+    await takes.judgeFile(await (await fetch(`/api/v1/log/${entry.id}/take`)).blob())
+    document.querySelector('.lanes')?.scrollIntoView({ block: 'center' })
+  } finally {
+    lookedAt = ''
+  }
+}
 
 /** A key that is struck twice is one answer. */
 const bounce = 500
@@ -251,11 +267,13 @@ useKeys([
         @choose="player.stepTo(first + $event)"
       />
       <div class="below">
-        <LogPanel class="log" :ladder="ladder" :brief="brief" :kept="practise.kept.value?.id ?? ''" />
         <div>
-          <LogPlot v-if="ladder.history.length > 1" :ladder="ladder" />
           <TakePanel v-model:keep="keep" :takes="takes" :brief="(round ?? plan).brief" :current="pressed" :strike="player.strike" />
           <LadderSettings :ladder="ladder" :asked="asked" :kept="practise.kept.value" :marked="marked" @set="practise.set" @keep="practise.keep" />
+        </div>
+        <div>
+          <LogPlot v-if="ladder.history.length > 1" :ladder="ladder" />
+          <LogPanel :ladder="ladder" :brief="brief" :kept="practise.kept.value?.id ?? ''" @look="lookAt" />
         </div>
       </div>
     </template>
@@ -356,7 +374,7 @@ useKeys([
   border-top: 1px solid var(--rule);
   display: grid;
   gap: 28px;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   margin-top: 14px;
   padding-top: 12px;
 }
@@ -365,10 +383,6 @@ useKeys([
   .stand,
   .below {
     grid-template-columns: minmax(0, 1fr);
-  }
-
-  .log {
-    order: 2;
   }
 }
 </style>

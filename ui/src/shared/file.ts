@@ -5,3 +5,6 @@ export function chosenFile(event: Event): File | undefined {
   input.value = ''
   return file
 }
+
+/** The size of a file in words. */
+export const sizeWords = (bytes: number) => (bytes < 1e5 ? `${Math.max(Math.round(bytes / 1000), 1)} kB` : `${(bytes / 1e6).toFixed(1)} MB`)

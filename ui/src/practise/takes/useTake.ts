@@ -1,5 +1,6 @@
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { api, take, type Brief, type Take } from '../../api/client'
+import { sizeWords } from '../../shared/file'
 import { wordsOf } from '../../shared/load'
 import { useMicrophone } from './useMicrophone'
 import { useMidiIn, type Struck } from './useMidiIn'
@@ -155,7 +156,7 @@ export function useTake({ brief, part, playing, open }: Playing) {
   })
   onScopeDispose(() => clearInterval(timer))
 
-  const size = computed(() => (file.value ? `${(file.value.size / 1e6).toFixed(file.value.size < 1e5 ? 3 : 1)} MB` : ''))
+  const size = computed(() => (file.value ? sizeWords(file.value.size) : ''))
 
   return { judged, file, size, trouble, busy, heard, mic, midi, judgeFile, simulate, clear }
 }

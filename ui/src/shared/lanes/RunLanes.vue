@@ -197,7 +197,9 @@ watch(
             <title>missed</title>
             <path v-for="pen in ['halo', 'slip']" :key="pen" :class="pen" :d="`M${x(i) - 8} ${y(e.string) - 10}l16 20m0 -20l-16 20`" />
           </g>
-          <text v-else-if="played[i]?.verdict === 'wrong'" class="slip-word" data-slip="wrong" :x="x(i)" :y="y(e.string) - mark.h * 0.62">wrong</text>
+          <text v-else-if="played[i]?.verdict === 'wrong'" class="slip-word" data-slip="wrong" :x="x(i)" :y="y(e.string) === top ? top + mark.h : y(e.string) - mark.h * 0.62">
+            wrong
+          </text>
           <path v-else class="played" :d="`M${x(i) + beside(i)} ${y(e.string) + mark.h * 0.55}v6`">
             <title>{{ played[i]?.lateMs }} ms</title>
           </path>

@@ -83,7 +83,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
         if (c.countIn || (keptClick.value && !hush.value)) o.click(time, c.first ? 'bar' : 'beat')
         if (c.countIn) t.getDraw().schedule(() => (counting.value = c.said), time)
       }, at(c.beat))
-    transport.schedule((time) => t.getDraw().schedule(() => (open.value = true), time), at(Math.max((made.events[0]?.beat ?? 0) - 0.5, 0)))
+    transport.schedule(() => (open.value = true), at(Math.max((made.events[0]?.beat ?? 0) - 0.5, 0)))
     for (const e of made.events)
       transport.schedule((time) => {
         if (keptRun.value && !hush.value) o.note(e.midi, seconds(e.beats), time, e.accent)
@@ -97,13 +97,16 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
     for (const g of made.groove) transport.schedule((time) => keptGroove.value && !hush.value && o.bass(g.midi, seconds(g.beats), time, g.accent), at(g.beat))
     transport.loop = !!made.loop
     if (made.loop) transport.setLoopPoints(at(made.loop[0]), at(made.loop[1]))
-    else transport.schedule((time) => t.getDraw().schedule(stop, time), at(made.end))
+    else transport.schedule((time) => (ending = setTimeout(stop, Math.max(time - t.now(), 0) * 1000)), at(made.end))
     for (const d of made.drones) transport.schedule((time) => keptDrone.value && !hush.value && o.drone(d.midi, time), at(d.beat))
     playing.value = true
     transport.start('+0.06')
   }
 
+  // The end is no drawing: a busy screen may leave those out.
+  let ending: ReturnType<typeof setTimeout> | undefined
   function stop() {
+    clearTimeout(ending)
     const transport = tone?.getTransport()
     transport?.stop()
     transport?.cancel()
