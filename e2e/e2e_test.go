@@ -320,6 +320,7 @@ func TestAccessible(t *testing.T) {
 		{"the sheet of a round", "/rounds?instrument.id=bass&scale.tonic=E&scale.name=mixolydian", press("p")},
 		{"two plans", "/compare", nil},
 		{"four plans", "/compare?first=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Ddorian", click("[data-set=siblings]")},
+		{"a judged take", "/practise?instrument.id=guitar&scale.tonic=B&scale.name=dorian&parts=octave", chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-fold=ladder] summary').click(), document.querySelector('[data-do=simulate]').click(), new Promise(r => setTimeout(r, 1500))`, chromedp.EvalAwaitPromise)},
 		{"practise", "/practise?instrument.id=guitar&scale.tonic=E&scale.name=dorian", nil},
 		{"how it went", "/practise?instrument.id=bass&scale.tonic=E&scale.name=dorian", chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-fold=ladder] summary').click(), dispatchEvent(new KeyboardEvent('keydown', {key: ' '})), new Promise(r => setTimeout(r, 600)).then(() => dispatchEvent(new KeyboardEvent('keydown', {key: ' '})))`, chromedp.EvalAwaitPromise)},
 		{"saved", "/saved", nil},

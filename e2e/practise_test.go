@@ -205,6 +205,23 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 	p.eventually("[data-fold=log] [data-kept]", "MB")
 }
 
+// Where the browser lets nothing be heard, that is said with what else there is. What was
+// played and not answered is asked for after a reload, with the remark that was typed.
+func TestNoMicrophoneAndAReload(t *testing.T) {
+	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&from=2@300&goal=3@300", true)
+	p.eventually("h1", "eighths at 300")
+	p.do(click("[data-do=ear]"))
+	p.eventually("[data-fold=take] [role=alert]", "hand in a file")
+	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), document.activeElement.blur(), true`)
+	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), chromedp.SendKeys(css("[data-do=remark]"), "the thumb"), chromedp.Reload())
+	p.until(`document.querySelector('[data-do=remark]')?.value === 'the thumb'`, "the question and the remark are there")
+	p.do(click("[data-result=nearly]"))
+	p.eventually("[data-fold=log]", "the thumb")
+	p.do(chromedp.Reload())
+	p.eventually("h1", "eighths at 300")
+	p.until(`!document.querySelector('[data-result]')`, "it is answered")
+}
+
 // What is struck on a MIDI instrument while it plays is judged when it stops. The
 // instrument is simulated behind the browser's own interface: it strikes what the
 // page plays.

@@ -26,7 +26,7 @@ func LevelOf(s Sound) Level {
 			cut++
 		}
 	}
-	l := Level{Silent: len(leveled(s).Samples) == 0, Cut: float64(cut) > cutShare*float64(len(s.Samples))}
+	l := Level{Silent: gainOf(s) == 0, Cut: float64(cut) > cutShare*float64(len(s.Samples))}
 	if loudest > 0 {
 		l.PeakDB = 20 * math.Log10(loudest)
 	}

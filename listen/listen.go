@@ -54,8 +54,11 @@ func Notes(s Sound, e Expect) ([]take.Heard, error) {
 	if e.Low > e.High || e.Low < 0 || e.High > 127 {
 		return nil, fmt.Errorf("notes from %d to %d were given: give MIDI numbers from 0 to 127, the lower first", e.Low, e.High)
 	}
-	s = leveled(s)
-	onsets := onsetsOf(s, e)
+	gain := gainOf(s)
+	if gain == 0 {
+		return []take.Heard{}, nil
+	}
+	onsets := onsetsOf(s, gain, e)
 	h := newHearing(s, e)
 	h.tune(onsets)
 	out := make([]take.Heard, 0, len(onsets))
@@ -94,27 +97,20 @@ const LowNote = 36
 // silent is a level below which nothing was played: under what 8 bits can hold.
 const silent = 0.002
 
-// leveled brings the loudest sample to one level, and takes off what does not swing.
-func leveled(s Sound) Sound {
-	if len(s.Samples) == 0 {
-		return s
-	}
+// gainOf brings the loudest sample of a sound to full level, what does not swing left
+// out; 0 for silence.
+func gainOf(s Sound) float64 {
 	mean, loudest := 0.0, 0.0
 	for _, x := range s.Samples {
-		mean += float64(x)
+		mean += float64(x) / float64(len(s.Samples))
 	}
-	mean /= float64(len(s.Samples))
 	for _, x := range s.Samples {
 		loudest = max(loudest, math.Abs(float64(x)-mean))
 	}
 	if loudest < silent {
-		return Sound{Rate: s.Rate}
+		return 0
 	}
-	out := make([]float32, len(s.Samples))
-	for i, x := range s.Samples {
-		out[i] = float32((float64(x) - mean) / loudest)
-	}
-	return Sound{out, s.Rate}
+	return 1 / loudest
 }
 
 // hertz is the pitch of a MIDI number with a tuning of so many cents above A4 = 440 Hz.

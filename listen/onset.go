@@ -36,8 +36,8 @@ type onset struct {
 }
 
 // onsetsOf are the onsets of a sound in order.
-func onsetsOf(s Sound, e Expect) []onset {
-	flux := fluxOf(s, e)
+func onsetsOf(s Sound, gain float64, e Expect) []onset {
+	flux := fluxOf(s, gain, e)
 	peaks := peaksOf(flux)
 	if len(peaks) == 0 {
 		return nil
@@ -96,8 +96,8 @@ func apart(all []onset) []onset {
 	return out
 }
 
-// fluxOf is how much of the spectrum grows from frame to frame, a hop apart.
-func fluxOf(s Sound, e Expect) []float64 {
+// fluxOf is how much of the spectrum grows from frame to frame, a hop apart, at a gain.
+func fluxOf(s Sound, gain float64, e Expect) []float64 {
 	length := frameSec
 	if e.Low < LowNote && e.GapSec >= longFrameGap {
 		length = longFrameSec
@@ -115,7 +115,7 @@ func fluxOf(s Sound, e Expect) []float64 {
 	for f := range frames {
 		now := ring[f%(lag+1)]
 		from := int(float64(f)*hopSec*float64(s.Rate)) - size/2
-		bank.into(now, t.magnitudes(s.Samples, from))
+		bank.into(now, t.magnitudes(s.Samples, from), gain)
 		if f < lag {
 			continue
 		}
@@ -174,14 +174,14 @@ func newBank(rate, size int) bank {
 	return out
 }
 
-// into is the loudness of each band.
-func (b bank) into(out, magnitudes []float64) {
+// into is the loudness of each band at a gain.
+func (b bank) into(out, magnitudes []float64, gain float64) {
 	for i, band := range b {
 		sum := 0.0
 		for k, w := range band.weights {
 			sum += w * magnitudes[band.first+k]
 		}
-		out[i] = math.Log10(1 + sum)
+		out[i] = math.Log10(1 + gain*sum)
 	}
 }
 
@@ -233,7 +233,7 @@ const (
 // placer finds the moment of an onset.
 type placer struct {
 	rate              int
-	sharp             []float32 // the sound with its upper partials raised
+	samples           []float32
 	coarse            []float32
 	coarser           int
 	shortest, longest int // periods of what may ring, in coarse samples
@@ -241,11 +241,7 @@ type placer struct {
 }
 
 func newPlacer(s Sound, e Expect) *placer {
-	p := &placer{rate: s.Rate, sharp: make([]float32, len(s.Samples))}
-	last := float32(0)
-	for i, x := range s.Samples {
-		p.sharp[i], last = x-emphasis*last, x
-	}
+	p := &placer{rate: s.Rate, samples: s.Samples}
 	p.coarser = coarseBy(s.Rate, e.Low-beyond)
 	p.coarse = thinned(s.Samples, p.coarser)
 	rate := float64(s.Rate) / float64(p.coarser)
@@ -253,20 +249,28 @@ func newPlacer(s Sound, e Expect) *placer {
 	return p
 }
 
+// sharp is a sample with its upper partials raised.
+func (p *placer) sharp(i int) float64 {
+	if i == 0 {
+		return float64(p.samples[0])
+	}
+	return float64(p.samples[i]) - emphasis*float64(p.samples[i-1])
+}
+
 // place is the time near another at which what is new most exceeds what was before.
 func (p *placer) place(at float64) float64 {
 	width, reach := int(energySec*float64(p.rate)), int(refineSec*float64(p.rate))
 	centre := int(at * float64(p.rate))
-	from, to := max(centre-reach-width, 0), min(centre+reach+width, len(p.sharp))
+	from, to := max(centre-reach-width, 0), min(centre+reach+width, len(p.samples))
 	if to-from < 2*width {
 		return at
 	}
 	back, gain := p.rings(from)
 	p.sums = append(p.sums[:0], 0)
 	for i := from; i < to; i++ {
-		x := float64(p.sharp[i])
+		x := p.sharp(i)
 		if back > 0 {
-			x -= gain * float64(p.sharp[i-back])
+			x -= gain * p.sharp(i-back)
 		}
 		p.sums = append(p.sums, p.sums[i-from]+x*x)
 	}
@@ -310,7 +314,7 @@ func (p *placer) rings(before int) (back int, gain float64) {
 		}
 		like, energy, other := 0.0, 0.0, 0.0
 		for i := before - span; i < before; i++ {
-			x, y := float64(p.sharp[i]), float64(p.sharp[i-try])
+			x, y := p.sharp(i), p.sharp(i-try)
 			like, energy, other = like+x*y, energy+y*y, other+x*x
 		}
 		if c := like / math.Sqrt(energy*other+1e-12); c > best {

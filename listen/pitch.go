@@ -41,7 +41,7 @@ type hearing struct {
 }
 
 // coarseLag is how many samples of the coarse sound the longest period may take.
-const coarseLag = 300
+const coarseLag = 200
 
 func newHearing(s Sound, e Expect) *hearing {
 	h := &hearing{sound: s, low: max(e.Low-beyond, 0), high: min(e.High+beyond, 127), of: map[int]*transform{}}
@@ -199,11 +199,7 @@ func keyPeriod(x []float32, width, shortest, longest int) (lag, clarity float64)
 		if tau < shortest-1 {
 			continue
 		}
-		sum := 0.0
-		for i, s := range x[:width] {
-			sum += float64(s) * float64(x[i+tau])
-		}
-		like[tau] = 2 * sum / (energy + shifted + 1e-12)
+		like[tau] = 2 * product(x[:width], x[tau:tau+width]) / (energy + shifted + 1e-12)
 	}
 	most := 0.0
 	for tau := shortest; tau < longest; tau++ {
@@ -222,6 +218,24 @@ func keyPeriod(x []float32, width, shortest, longest int) (lag, clarity float64)
 
 // coarseBy is how many samples make one of the coarse sound.
 func coarseBy(rate, low int) int { return max(int(float64(rate)/hertz(low, 0))/coarseLag, 1) }
+
+// product is the sum of the products of two stretches of one length, four at a time: it
+// is most of the work.
+func product(a, b []float32) float64 {
+	var s0, s1, s2, s3 float32
+	n := len(a) &^ 3
+	b = b[:len(a)]
+	for i := 0; i < n; i += 4 {
+		s0 += a[i] * b[i]
+		s1 += a[i+1] * b[i+1]
+		s2 += a[i+2] * b[i+2]
+		s3 += a[i+3] * b[i+3]
+	}
+	for i := n; i < len(a); i++ {
+		s0 += a[i] * b[i]
+	}
+	return float64(s0) + float64(s1) + float64(s2) + float64(s3)
+}
 
 // thinned is the mean of so many samples each.
 func thinned(samples []float32, by int) []float32 {

@@ -142,7 +142,7 @@ func (h handlers) ExportLog(ctx context.Context, _ api.ExportLogRequestObject) (
 		}
 		for _, e := range entries {
 			rows = append(rows, []string{
-				e.At.Format(time.RFC3339), plainCell(e.Sentence), strconv.Itoa(e.PerBeat), strconv.Itoa(e.TempoBPM), strconv.Itoa(e.NotesPerMinute()), string(e.Result), strconv.Itoa(e.Seconds), plainCell(e.Remark), plainCell(e.Part),
+				e.At.Format(time.RFC3339), plainCell(e.Sentence), strconv.Itoa(e.PerBeat), strconv.Itoa(e.TempoBPM), strconv.Itoa(e.NotesPerMinute()), string(e.Result), strconv.Itoa(e.Seconds), plainCell(e.Remark), plainCell(e.Part), strconv.Itoa(e.Take),
 			})
 		}
 		if next = following; next == "" {
@@ -150,7 +150,7 @@ func (h handlers) ExportLog(ctx context.Context, _ api.ExportLogRequestObject) (
 		}
 	}
 	slices.Reverse(rows)
-	err := w.WriteAll(append([][]string{{"at", "work", "perBeat", "tempoBpm", "notesPerMinute", "result", "seconds", "remark", "part"}}, rows...))
+	err := w.WriteAll(append([][]string{{"at", "work", "perBeat", "tempoBpm", "notesPerMinute", "result", "seconds", "remark", "part", "takeBytes"}}, rows...))
 	disposition := attachment("practice-log.csv")
 	return api.ExportLog200TextcsvResponse{Body: bytes.NewReader(out.Bytes()), ContentLength: int64(out.Len()), Headers: api.ExportLog200ResponseHeaders{ContentDisposition: &disposition}}, err
 }

@@ -57,7 +57,7 @@ func TestPractice(t *testing.T) {
 	csv := c.call("GET", "/api/v1/log/csv", "").body
 	lines := strings.Split(strings.TrimSpace(csv), "\n")
 	require.Len(t, lines, 3, csv)
-	assert.Equal(t, "at,work,perBeat,tempoBpm,notesPerMinute,result,seconds,remark,part", lines[0])
+	assert.Equal(t, "at,work,perBeat,tempoBpm,notesPerMinute,result,seconds,remark,part,takeBytes", lines[0])
 	assert.Contains(t, lines[1], "'=1+1 slowly", "no spreadsheet takes a remark for a formula")
 	assert.Regexp(t, "in quarter notes at 60.*,1,60,60,clean,31,", lines[1])
 	for body, want := range map[string]string{

@@ -65,8 +65,11 @@ func readForm(r *multipart.Reader) (form, error) {
 	}
 	var stretch *ladder.Stretch
 	if text, ok := f.fields["stretch"]; ok {
-		if err := fault.Decode([]byte(text), "stretch", &stretch); err != nil {
-			return f, err
+		stretch = new(ladder.Stretch)
+		if err := fault.Decode([]byte(text), "stretch", stretch); err != nil {
+			var faults fault.List
+			faults.Under("stretch.", err)
+			return f, faults.Or()
 		}
 	}
 	times, err := f.number("times")

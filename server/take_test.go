@@ -59,6 +59,29 @@ func TestTakesFromFiles(t *testing.T) {
 	}
 }
 
+// A stretch of the run, twice on end, is judged as such.
+func TestATakeOfAStretch(t *testing.T) {
+	c := start(t)
+	file := c.player(`"format": "wav", "stretch": {"from": 3, "to": 9}, "times": 2, "wrong": 1, "seed": 4`)
+	got := into[take.Take](t, c.send("/api/v1/take", file, "brief", dorian, "stretch", `{"from": 3, "to": 9}`, "times", "2"))
+	assert.Equal(t, []int{14, 13, 1}, []int{got.Planned, got.Right, got.Wrong})
+	assert.Equal(t, []int{3, 9, 3, 9}, []int{got.Events[0].N, got.Events[6].N, got.Events[7].N, got.Events[13].N})
+	for want, fields := range map[string][]string{
+		"stretch":                        {"stretch", `{"from": "x"}`},
+		"times: 99 was given: give 1 to": {"times", "99"},
+	} {
+		a := c.send("/api/v1/take", file, append([]string{"brief", dorian}, fields...)...)
+		assert.Equal(t, 422, a.status, want)
+		assert.Contains(t, a.body, want)
+	}
+	round := `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "major-pentatonic"}, "layout": {"system": "one-octave"}, "round": {"order": "fifths"}}`
+	a := c.call("POST", "/api/v1/take/player", `{"brief": `+round+`, "format": "mid"}`)
+	require.Equal(t, 200, a.status)
+	got = into[take.Take](t, c.send("/api/v1/take", a.body, "brief", round))
+	assert.Equal(t, got.Planned, got.Right, "a round is a take too")
+	assert.Greater(t, got.Planned, 60)
+}
+
 // A take that is not over is followed, stretch by stretch.
 func TestTakesAreFollowed(t *testing.T) {
 	c := start(t)

@@ -97,6 +97,7 @@ func (t *Take) pauses(p piece.Piece, gaps []gap) {
 
 var causeWords = map[string]string{
 	causeShift: ", where the hand moves", causeCrossing: ", where the string changes", causeStretch: ", at a reach", causeBeat: ", on the beat", causeNone: "",
+	"finger-1": ", at the index finger", "finger-2": ", at the middle finger", "finger-3": ", at the ring finger", "finger-4": ", at the little finger",
 }
 
 // The causes, the likeliest first.
@@ -122,6 +123,9 @@ func causesOf(p piece.Piece, i int) (out []string) {
 	}
 	if e.Accent {
 		out = append(out, causeBeat)
+	}
+	if e.Finger > 0 {
+		out = append(out, fmt.Sprintf("finger-%d", e.Finger))
 	}
 	return out
 }
@@ -168,7 +172,7 @@ func (t *Take) lateness(p piece.Piece, heard []Heard, matched []int, steady []ga
 
 // causes says how late notes of a kind come beside the others.
 func (t *Take) causes(p piece.Piece, steady []gap) {
-	for _, cause := range []string{causeShift, causeStretch, causeCrossing, causeBeat} {
+	for _, cause := range []string{causeShift, causeStretch, causeCrossing, causeBeat, "finger-1", "finger-2", "finger-3", "finger-4"} {
 		var with, without []float64
 		for _, g := range steady {
 			if slices.Contains(causesOf(p, g.to), cause) {

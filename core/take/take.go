@@ -52,7 +52,7 @@ func (h Heard) Is(midi int) bool { return h.For(midi) >= enough }
 
 // enough is the evidence that will do for a pitch that was to come, though another has
 // more. Measured: docs/listening.md.
-const enough = 0.65
+const enough = 0.55
 
 // perhaps is the evidence from which a wrong note may have been the right one.
 const perhaps = 0.4

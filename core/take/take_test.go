@@ -212,6 +212,32 @@ func TestWhatCannotBeJudged(t *testing.T) {
 	assert.Contains(t, got.Why, "hardly the run: 0 of 8 notes are right")
 }
 
+// A finger that comes late is named.
+func TestALateFinger(t *testing.T) {
+	p := row(60, 80)
+	for i := range p.Events {
+		p.Events[i].Finger = i%4 + 1
+		p.Events[i].Shift = 0
+	}
+	heard, err := Play(p, Errors{Seed: 2, JitterMS: 3})
+	require.NoError(t, err)
+	for i := range heard {
+		if i%4 == 3 {
+			heard[i].OnsetSec += 0.025
+		}
+	}
+	got, err := Judge(p, heard, MIDIFloorMS)
+	require.NoError(t, err)
+	for _, c := range got.ByCause {
+		if c.Cause == "finger-4" {
+			assert.Equal(t, 15, c.Notes)
+			assert.Greater(t, c.LateMS, 15.0)
+			return
+		}
+	}
+	t.Fatalf("no finger in %v", got.ByCause)
+}
+
 // What is heard need not be certain: evidence for the planned pitch is enough, a flutter is
 // no note too many, and one note that may be either asks for another take.
 func TestWhatIsHeardUnsurely(t *testing.T) {

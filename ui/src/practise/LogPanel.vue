@@ -33,6 +33,7 @@ const {
   ),
 )
 const entries = computed(() => answer.value?.entries ?? [])
+const minutes = (seconds: number) => `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`
 const partWords = (id: string) => props.ladder.offers.find((o) => o.id === id)?.name ?? id.replace('-', ' to ')
 
 /** Deletes a take; the try stays. */
@@ -66,6 +67,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           <th scope="col">when</th>
           <th scope="col">notes a minute</th>
           <th scope="col">how it went</th>
+          <th scope="col">took</th>
           <th scope="col" class="work">what</th>
           <th scope="col">take</th>
         </tr>
@@ -75,6 +77,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           <td>{{ day.format(new Date(e.at)) }}</td>
           <td>{{ e.notesPerMinute }}</td>
           <td :class="e.result">{{ words[e.result] }}</td>
+          <td>{{ minutes(e.seconds) }}</td>
           <td class="work">
             <template v-if="whose === 'this'">{{ e.part ? partWords(e.part) : 'the whole' }}</template>
             <router-link v-else :to="{ query: toQuery(e.brief) }">{{ e.sentence }}</router-link>

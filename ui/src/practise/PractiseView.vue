@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiMicrophone } from '@mdi/js'
-import { until } from '@vueuse/core'
+import { until, useSessionStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import type { LogEntry, LogResult } from '../api/client'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
@@ -81,8 +81,12 @@ const keep = ref(false)
 // A try begins with the play bar and is asked for once its last note has sounded, or it
 // was broken off.
 const asking = ref(false)
-const remark = ref('')
+/** What was played and is not answered yet outlives a reload, with what was typed. */
+const open = useSessionStorage('even-ladder.unanswered', { of: '', seconds: 0, remark: '' })
+const remark = computed({ get: () => open.value.remark, set: (text) => (open.value = { ...open.value, remark: text }) })
 let since = 0
+const here = () => `${rung.value?.name} ${JSON.stringify(brief.value)}`
+watch(rung, () => (asking.value = open.value.of !== '' && open.value.of === here()))
 const { left: restLeft, rest, cancel: endRest } = useRest(() => void player.toggle())
 watch(playing, async (now) => {
   if (now) {
@@ -91,16 +95,17 @@ watch(playing, async (now) => {
     summary.value = ''
     since = Date.now()
     asking.value = false
+    open.value = { ...open.value, of: here(), seconds: 0 }
     return
   }
   if (!since) return
   asking.value = true
+  open.value = { ...open.value, of: here(), seconds: Math.round((Date.now() - since) / 1000) }
   await nextTick()
   document.querySelector<HTMLElement>('[data-result=clean]')?.focus({ preventScroll: true })
 })
 watch(judged, (now) => now && !lookedAt && (asking.value = true), { flush: 'sync' })
 watch([at, brief], () => {
-  asking.value = false
   endRest()
   takes.clear()
 })
@@ -128,7 +133,7 @@ async function answer(result: LogResult) {
   if (playing.value || !rung.value || Date.now() - answered < bounce) return
   answered = Date.now()
   const name = rung.value.name
-  const seconds = since ? Math.min(Math.round((Date.now() - since) / 1000), 14_400) : 0
+  const seconds = Math.min(since ? Math.round((Date.now() - since) / 1000) : open.value.seconds, 14_400)
   const entry = await practise.write(result, { seconds, remark: remark.value.trim(), slips: judged.value?.slipsAt ?? [], take: keep.value ? takes.file.value : undefined })
   if (!entry) {
     answered = 0 // it may be pressed again at once
@@ -137,7 +142,7 @@ async function answer(result: LogResult) {
   sitting.add({ id: entry.id, rung: name, result, seconds })
   since = 0
   asking.value = false
-  remark.value = ''
+  open.value = { of: '', seconds: 0, remark: '' }
   keep.value = false
   takes.clear()
   current.value = -1
@@ -160,6 +165,7 @@ function endSitting() {
   summary.value = sitting.end()
 }
 
+const tries = computed(() => ladder.value?.rungs.reduce((n, r) => n + r.tries, 0) ?? 0)
 const care = computed(() => plan.value?.cautions.find((c) => c.code === 'care')?.message)
 
 useKeys([
@@ -192,6 +198,10 @@ useKeys([
           </p>
           <p class="count">{{ rung.count }}</p>
           <p class="why" role="status">{{ ladder.why }}</p>
+          <p v-if="tries" class="so-far">
+            {{ tries }} {{ tries === 1 ? 'try' : 'tries' }} on {{ ladder.days }} {{ ladder.days === 1 ? 'day' : 'days'
+            }}{{ ladder.reached ? ', and the goal is reached' : ' so far' }}
+          </p>
           <p v-if="ladder.sticks" class="sticks">
             {{ ladder.sticks.words }} Instead:
             <router-link
@@ -319,6 +329,11 @@ useKeys([
   font-size: var(--size-lead);
   margin-top: 12px;
   padding-inline-start: 12px;
+}
+
+.so-far {
+  color: var(--faint);
+  font-size: var(--size-fact);
 }
 
 .sticks {

@@ -23,6 +23,10 @@ const where: Record<string, string> = {
   crossing: 'where the string changes',
   stretch: 'at a reach',
   beat: 'on the beat',
+  'finger-1': 'with the index finger',
+  'finger-2': 'with the middle finger',
+  'finger-3': 'with the ring finger',
+  'finger-4': 'with the little finger',
 }
 </script>
 

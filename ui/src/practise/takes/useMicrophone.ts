@@ -24,13 +24,15 @@ export function useMicrophone() {
   let stream: MediaStream | undefined
   let context: AudioContext | undefined
   let loudAt = 0
+  /** Held on to: what nothing refers to falls silent. */
+  let chain: AudioNode[] = []
 
   const level = computed(() => (peak.value >= loud ? 'too loud' : peak.value < quiet ? 'too quiet' : 'good'))
 
   function gather(part: Float32Array) {
     let most = 0
     for (const s of part) most = Math.max(most, Math.abs(s))
-    const now = (context?.currentTime ?? 0) * 1
+    const now = context?.currentTime ?? 0
     if (most >= peak.value || now - loudAt > remembered) {
       peak.value = most
       loudAt = now
@@ -51,7 +53,9 @@ export function useMicrophone() {
       await context.audioWorklet.addModule(tape)
       const node = new AudioWorkletNode(context, 'tape', { numberOfOutputs: 0 })
       node.port.onmessage = (message: MessageEvent<Float32Array>) => gather(message.data)
-      context.createMediaStreamSource(stream).connect(node)
+      const source = context.createMediaStreamSource(stream)
+      source.connect(node)
+      chain = [source, node]
       await context.resume()
       for (const track of stream.getTracks()) track.onended = unplugged
       on.value = true
@@ -77,6 +81,8 @@ export function useMicrophone() {
       track.stop()
     }
     stream = undefined
+    for (const node of chain) node.disconnect()
+    chain = []
     void context?.close().catch(() => undefined)
     on.value = false
     peak.value = 0

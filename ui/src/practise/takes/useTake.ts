@@ -153,6 +153,7 @@ export function useTake({ brief, part, playing, open }: Playing) {
     const sound = mic.end()
     heard.value = 0
     if (sound) await judgeFile(sound)
+    else trouble.value = 'Nothing came from the microphone. Leave it and let it listen again, or hand in a file.'
   })
   onScopeDispose(() => clearInterval(timer))
 

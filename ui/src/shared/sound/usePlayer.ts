@@ -83,7 +83,9 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
         if (c.countIn || (keptClick.value && !hush.value)) o.click(time, c.first ? 'bar' : 'beat')
         if (c.countIn) t.getDraw().schedule(() => (counting.value = c.said), time)
       }, at(c.beat))
-    transport.schedule(() => (open.value = true), at(Math.max((made.events[0]?.beat ?? 0) - 0.5, 0)))
+    const opens = (made.events[0]?.beat ?? 0) - 0.5
+    if (opens > 0) transport.schedule(() => (open.value = true), at(opens))
+    else open.value = true
     for (const e of made.events)
       transport.schedule((time) => {
         if (keptRun.value && !hush.value) o.note(e.midi, seconds(e.beats), time, e.accent)
