@@ -74,7 +74,7 @@ func TestALadderOfPartsIsKept(t *testing.T) {
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), document.querySelector('[data-fold=ladder] summary').click(), true`)
 	p.do(click("[data-part=octave]"))
 	p.eventually("h1", "one octave")
-	p.do(chromedp.SetValue(css("[data-do=times]"), "2"), chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=times]').dispatchEvent(new Event('change'))`))
+	value[bool](p, `(() => { const times = document.querySelector('[data-do=times]'); times.value = '2'; return times.dispatchEvent(new Event('change')) })()`)
 	p.eventually("h1", "one octave, twice")
 	assert.Contains(t, p.address(), "times=2")
 	outside := value[int](p, `document.querySelectorAll('.event.outside').length`)

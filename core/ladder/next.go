@@ -40,9 +40,11 @@ func checkLog(f *fault.List, log []Try, now *time.Time) {
 
 // read counts the tries and finds the rung to play now.
 func (l *Ladder) read(tries []onRung, now *time.Time) {
+	last := int64(0)
 	for i, t := range tries {
-		if i == 0 || dayOf(t.At) != dayOf(tries[i-1].At) {
+		if day := dayOf(t.At); i == 0 || day != last {
 			l.Days++
+			last = day
 		}
 		l.Rungs[t.rung].Tries++
 		if t.Result == result.Clean {
@@ -53,12 +55,12 @@ func (l *Ladder) read(tries []onRung, now *time.Time) {
 	if len(tries) == 0 {
 		return
 	}
-	last := tries[len(tries)-1]
-	l.Next = last.rung
-	l.follow(tries, last)
-	if now != nil && now.Sub(last.At) >= longBreak && l.Next > 0 {
+	latest := tries[len(tries)-1]
+	l.Next = latest.rung
+	l.follow(tries, latest)
+	if now != nil && now.Sub(latest.At) >= longBreak && l.Next > 0 {
 		l.Next--
-		l.Step, l.Why = "down", fmt.Sprintf("%d days without a try: begin a rung lower, at %s.", int(now.Sub(last.At).Hours()/24), l.Rungs[l.Next].Name)
+		l.Step, l.Why = "down", fmt.Sprintf("%d days without a try: begin a rung lower, at %s.", int(now.Sub(latest.At).Hours()/24), l.Rungs[l.Next].Name)
 	}
 }
 

@@ -32,7 +32,10 @@ function handIn(event: Event) {
     <div class="sources">
       <v-btn v-if="mic.supported && !mic.on.value" size="small" variant="tonal" :loading="mic.starting.value" data-do="microphone" @click="mic.start">Microphone</v-btn>
       <v-btn v-if="midi.supported && !midi.listening.value" size="small" variant="tonal" data-do="listen" @click="midi.listen">MIDI instrument</v-btn>
-      <label class="hand-in">or a file: <input type="file" accept=".wav,.mid,.midi,audio/wav,audio/midi" data-do="take" :disabled="takes.busy.value" @change="handIn" /></label>
+      <label class="hand-in"
+        ><input type="file" class="unseen" accept=".wav,.mid,.midi,audio/wav,audio/midi" data-do="take" :disabled="takes.busy.value" @change="handIn" /> Hand in a file, WAV or
+        MIDI</label
+      >
     </div>
     <div v-if="mic.on.value" class="microphone">
       <p class="meter">
@@ -117,7 +120,20 @@ function handIn(event: Event) {
   color: var(--brick);
 }
 
-input[type='file'] {
-  max-width: 100%;
+.hand-in {
+  color: var(--verdigris);
+  cursor: pointer;
+  min-height: 32px;
+  padding: 4px 0;
+  position: relative;
+}
+
+.hand-in:hover {
+  text-decoration: underline;
+}
+
+.hand-in:focus-within {
+  outline: 2px solid var(--verdigris);
+  outline-offset: 2px;
 }
 </style>
