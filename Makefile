@@ -90,7 +90,7 @@ cover:
 
 bench: build
 	go test -run '^$$' -bench 'Book' -cpu 1 ./core/plan
-	go test -run '^$$' -bench 'Plan|Run|Round|PDF|SVG|PNG|Exports' -benchmem ./core/... ./document
+	go test -run '^$$' -bench 'Plan|Run|Round|PDF|SVG|PNG|Exports|Judge|Next|Notes' -benchmem ./core/... ./document ./listen
 	go run ./internal/growth
 	go run ./internal/load -binary bin/even-ladder
 

@@ -49,7 +49,7 @@ var pictures = []picture{
 	{"bench-staff", bench("instrument.id=guitar&scale.tonic=F%23&scale.name=harmonic-minor&layout.system=seven-position&layout.box=2&run.pattern=arpeggios&rhythm.perBeat=3&rhythm.tempoBpm=60"), "paper", 1280, 800,
 		[]chromedp.Action[chromedp.Void]{click(`[data-do=staff]`), chromedp.WaitVisible(chromedp.CSS("[data-staff]")), click(`[data-event="4"]`), chromedp.Evaluate[chromedp.Void](`window.scrollTo(0, 400)`)}},
 	{"practise", "/practise?instrument.id=bass&scale.tonic=Eb&scale.name=major&layout.system=seven-position&layout.box=1&run.pattern=intervals&run.size=6&run.lean=5&rhythm.meter=" + q("12/8") + "&rhythm.perBeat=3&rhythm.tempoBpm=52", "paper", 1280, 800, nil},
-	{"practise-take", "/practise?instrument.id=mandolin&scale.tonic=B&scale.name=natural-minor&layout.system=first-position&run.pattern=gates&rhythm.perBeat=2&rhythm.tempoBpm=76", "lamp", 1280, 1360,
+	{"practise-take", "/practise?instrument.id=mandolin&scale.tonic=B&scale.name=natural-minor&layout.system=first-position&run.pattern=gates&rhythm.perBeat=2&rhythm.tempoBpm=76", "lamp", 1280, 1560,
 		[]chromedp.Action[chromedp.Void]{click(`[data-do=simulate]`), chromedp.WaitVisible(chromedp.CSS(`[data-heard]`)), click(`[data-event="9"]`), chromedp.Sleep(500 * time.Millisecond)}},
 	{"rounds", rounds("instrument.id=bass&scale.tonic=E&scale.name=mixolydian&rhythm.tempoBpm=66&round.place=lowest"), "paper", 1280, 800,
 		[]chromedp.Action[chromedp.Void]{click(`[data-stop=E] [data-do=done]`), chromedp.KeyEvent(".."), chromedp.Sleep(200 * time.Millisecond)}},

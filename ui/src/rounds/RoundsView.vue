@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiEyeOffOutline } from '@mdi/js'
+import { mdiEyeOffOutline, mdiTimerOutline } from '@mdi/js'
 import { useElementSize, usePreferredReducedMotion } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import ProblemList from '../shared/brief/ProblemList.vue'
@@ -77,7 +77,9 @@ useKeys([
   <div class="rounds" :aria-busy="busy">
     <TryAgain :text="failure" @again="work.retry" />
     <template v-if="round && first">
-      <WorkHead ref="head" round :work="work" :said="round" />
+      <WorkHead ref="head" round :work="work" :said="round">
+        <v-btn color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">Practise</v-btn>
+      </WorkHead>
 
       <p v-for="remark in round.remarks" :key="remark" class="remark">{{ remark }}</p>
       <div class="bar">
@@ -86,7 +88,6 @@ useKeys([
           {{ stops.length }} done
         </PlayBar>
         <div class="tools">
-          <v-btn color="primary" variant="tonal" size="small" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">Practise</v-btn>
           <v-btn v-if="done.length" size="small" color="primary" data-do="clear" @click="work.clearDone">Mark none done</v-btn>
           <v-btn
             size="small"

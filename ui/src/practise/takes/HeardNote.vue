@@ -2,12 +2,13 @@
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import type { Take } from '../../api/client'
 import { useCatalogue } from '../../shared/catalogue'
+import { pretty } from '../../shared/signs'
 
 /** One note of a take: what was heard against what was planned, to be read and to be heard. */
 const props = defineProps<{ take: Take; event: number; file: Blob | undefined; strike: (midi: number) => void }>()
 const { catalogue } = useCatalogue()
 const note = computed(() => props.take.events[props.event])
-const nameOf = (midi: number) => catalogue.value?.pitches.find((p) => p.midi === midi)?.name ?? String(midi)
+const nameOf = (midi: number) => pretty(catalogue.value?.pitches.find((p) => p.midi === midi)?.name ?? String(midi))
 
 const words = computed(() => {
   const n = note.value
