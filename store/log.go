@@ -89,7 +89,7 @@ func (l Log) Append(ctx context.Context, e Entry) (Entry, error) {
 // TakeBack writes down that a try does not count, or returns ErrNotFound. It can be
 // done once.
 func (l Log) TakeBack(ctx context.Context, id string) error {
-	return l.one(ctx, `INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, part, ladder, takes_back)
+	return changeOne(ctx, l.db, `INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, part, ladder, takes_back)
 		SELECT ?, ?, work, sentence, per_beat, tempo_bpm, result, 0, part, ladder, id FROM log
 		WHERE id = ? AND `+counts,
 		strings.ToLower(rand.Text()[:16]), l.now().UnixMilli(), id)

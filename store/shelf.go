@@ -181,12 +181,12 @@ func (s Shelf) Update(ctx context.Context, id string, version int, d Draft) (Kep
 
 // SetAside sets something aside, or returns ErrNotFound.
 func (s Shelf) SetAside(ctx context.Context, id string) error {
-	return s.one(ctx, "UPDATE saved SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL", s.now().UnixMilli(), s.kind, id)
+	return changeOne(ctx, s.db, "UPDATE saved SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL", s.now().UnixMilli(), s.kind, id)
 }
 
 // Restore brings back something that was set aside, or returns ErrNotFound.
 func (s Shelf) Restore(ctx context.Context, id string) (Kept, error) {
-	if err := s.one(ctx, "UPDATE saved SET deleted_at = NULL WHERE kind = ? AND id = ? AND deleted_at IS NOT NULL", s.kind, id); err != nil {
+	if err := changeOne(ctx, s.db, "UPDATE saved SET deleted_at = NULL WHERE kind = ? AND id = ? AND deleted_at IS NOT NULL", s.kind, id); err != nil {
 		return Kept{}, err
 	}
 	return s.Get(ctx, id)
@@ -195,19 +195,7 @@ func (s Shelf) Restore(ctx context.Context, id string) (Kept, error) {
 // Purge takes away for good something that was set aside, or returns
 // ErrNotFound.
 func (s Shelf) Purge(ctx context.Context, id string) error {
-	return s.one(ctx, "DELETE FROM saved WHERE kind = ? AND id = ? AND deleted_at IS NOT NULL", s.kind, id)
-}
-
-// one runs a statement that has to change a row.
-func (s Shelf) one(ctx context.Context, query string, args ...any) error {
-	res, err := s.db.ExecContext(ctx, query, args...)
-	if err != nil {
-		return err
-	}
-	if n, err := res.RowsAffected(); err != nil || n == 0 {
-		return errors.Join(err, ErrNotFound)
-	}
-	return nil
+	return changeOne(ctx, s.db, "DELETE FROM saved WHERE kind = ? AND id = ? AND deleted_at IS NOT NULL", s.kind, id)
 }
 
 func (s Shelf) stamp() time.Time { return s.now().UTC().Truncate(time.Millisecond) }

@@ -93,3 +93,15 @@ func (s *Store) Ping(ctx context.Context) error {
 
 // Close closes the database.
 func (s *Store) Close() error { return s.db.Close() }
+
+// changeOne runs a statement that has to change a row, or gives ErrNotFound.
+func changeOne(ctx context.Context, db *sql.DB, query string, args ...any) error {
+	r, err := db.ExecContext(ctx, query, args...)
+	if err != nil {
+		return err
+	}
+	if n, err := r.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(err, ErrNotFound)
+	}
+	return nil
+}

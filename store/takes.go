@@ -13,7 +13,7 @@ const restorable = 24 * time.Hour
 // KeepTake keeps the file of a try, in place of one that is kept already; ErrNotFound
 // where there is no such try.
 func (l Log) KeepTake(ctx context.Context, id string, file []byte) error {
-	return l.one(ctx, `INSERT INTO takes (try, kept_at, bytes, file)
+	return changeOne(ctx, l.db, `INSERT INTO takes (try, kept_at, bytes, file)
 		SELECT id, ?, ?, ? FROM log WHERE id = ? AND `+counts+`
 		ON CONFLICT (try) DO UPDATE SET kept_at = excluded.kept_at, bytes = excluded.bytes, file = excluded.file, deleted_at = NULL`,
 		l.now().UnixMilli(), len(file), file, id)
@@ -35,22 +35,10 @@ func (l Log) DeleteTake(ctx context.Context, id string) error {
 	if _, err := l.db.ExecContext(ctx, "DELETE FROM takes WHERE deleted_at < ?", now.Add(-restorable).UnixMilli()); err != nil {
 		return err
 	}
-	return l.one(ctx, "UPDATE takes SET deleted_at = ? WHERE try = ? AND deleted_at IS NULL", now.UnixMilli(), id)
+	return changeOne(ctx, l.db, "UPDATE takes SET deleted_at = ? WHERE try = ? AND deleted_at IS NULL", now.UnixMilli(), id)
 }
 
 // RestoreTake brings back what was deleted, or gives ErrNotFound.
 func (l Log) RestoreTake(ctx context.Context, id string) error {
-	return l.one(ctx, "UPDATE takes SET deleted_at = NULL WHERE try = ? AND deleted_at IS NOT NULL", id)
-}
-
-// one changes one row, or gives ErrNotFound.
-func (l Log) one(ctx context.Context, query string, args ...any) error {
-	r, err := l.db.ExecContext(ctx, query, args...)
-	if err != nil {
-		return err
-	}
-	if n, err := r.RowsAffected(); err != nil || n == 0 {
-		return errors.Join(ErrNotFound, err)
-	}
-	return nil
+	return changeOne(ctx, l.db, "UPDATE takes SET deleted_at = NULL WHERE try = ? AND deleted_at IS NOT NULL", id)
 }

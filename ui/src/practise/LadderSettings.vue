@@ -61,7 +61,7 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
     <p class="why">{{ why }}</p>
     <p v-if="asked.stretch" class="end">
       Notes {{ asked.stretch.from }} to {{ asked.stretch.to }} alone.
-      <button type="button" data-do="whole" @click="emit('set', { stretch: undefined })">The whole run again</button>
+      <button type="button" class="as-link" data-do="whole" @click="emit('set', { stretch: undefined })">The whole run again</button>
     </p>
     <template v-else>
       <fieldset v-if="ladder.offers.length" class="parts">
@@ -71,7 +71,7 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
         >
       </fieldset>
       <p v-if="marked" class="end">
-        <button type="button" data-do="stretch" @click="emit('set', { stretch: marked, parts: [] })">
+        <button type="button" class="as-link" data-do="stretch" @click="emit('set', { stretch: marked, parts: [] })">
           A ladder of notes {{ marked.from }} to {{ marked.to }} alone, as marked on the lanes
         </button>
       </p>
@@ -85,7 +85,7 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
     <p v-if="kept" class="why">This is the kept ladder “{{ kept.title }}”, with a log of its own.</p>
     <form class="end" @submit.prevent="keep">
       <label>Keep it as <input v-model="title" type="text" maxlength="120" placeholder="a name, such as a pupil's" data-do="ladder-title" /></label>
-      <button type="submit" :disabled="!title.trim()" data-do="keep-ladder">Keep</button>
+      <button type="submit" class="as-link" :disabled="!title.trim()" data-do="keep-ladder">Keep</button>
     </form>
   </FoldPanel>
 </template>
@@ -105,15 +105,6 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
   flex-wrap: wrap;
   gap: 2px 14px;
   padding-top: 6px;
-}
-
-button {
-  color: var(--verdigris);
-  min-height: 32px;
-}
-
-button:disabled {
-  color: var(--faint);
 }
 
 input[type='text'] {

@@ -85,15 +85,15 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           </td>
           <td>
             <template v-if="e.takeBytes">
-              <button v-if="whose === 'this'" type="button" class="delete" data-do="look" @click="emit('look', e)">look</button>
+              <button v-if="whose === 'this'" type="button" class="as-link" data-do="look" @click="emit('look', e)">look</button>
               <a :href="`/api/v1/log/${e.id}/take`" download data-kept>{{ sizeWords(e.takeBytes) }}</a>
-              <button type="button" class="delete" aria-label="Delete this take" data-do="delete-take" @click="remove(e.id)">delete</button>
+              <button type="button" class="as-link" aria-label="Delete this take" data-do="delete-take" @click="remove(e.id)">delete</button>
             </template>
           </td>
         </tr>
       </tbody>
     </table>
-    <p v-if="answer?.next"><button type="button" class="delete" data-do="more" @click="shown += 40">show earlier tries</button></p>
+    <p v-if="answer?.next"><button type="button" class="as-link" data-do="more" @click="shown += 40">show earlier tries</button></p>
     <p v-if="entries.length"><a href="/api/v1/log/csv" download>the whole log as a table (CSV)</a></p>
   </FoldPanel>
 </template>
@@ -141,11 +141,7 @@ td:not(.work) {
   display: block;
 }
 
-.delete {
-  color: var(--verdigris);
-  margin-inline-end: 8px;
-}
-
+td .as-link,
 td a {
   margin-inline-end: 8px;
 }

@@ -15,7 +15,7 @@ const rests = [0, 10, 20, 30, 60]
         of.minutesLeft.value > 0 ? `${of.minutesLeft.value} of ${of.sitting.value.minutes} minutes left` : `${of.sitting.value.minutes} minutes are over: a good time for a break`
       }}
       · {{ of.sitting.value.tries.length }} {{ of.sitting.value.tries.length === 1 ? 'try' : 'tries' }}, {{ of.clean.value }} clean
-      <button type="button" data-do="end-sitting" @click="emit('end')">end the sitting</button>
+      <button type="button" class="as-link" data-do="end-sitting" @click="emit('end')">end the sitting</button>
     </template>
     <label v-else
       >A sitting of
@@ -33,10 +33,6 @@ const rests = [0, 10, 20, 30, 60]
 </template>
 
 <style scoped>
-button {
-  color: var(--verdigris);
-}
-
 .rest {
   margin-inline-start: 14px;
 }

@@ -76,8 +76,8 @@ async function hear() {
 <template>
   <p class="heard" data-heard role="status">{{ words }}</p>
   <p v-if="note" class="both">
-    <button type="button" data-do="hear-planned" @click="strike(note.plannedMidi)">hear it as planned</button>
-    <button v-if="note.heardMidi !== null" type="button" data-do="hear-played" @click="hear">hear it as played</button>
+    <button type="button" class="as-link" data-do="hear-planned" @click="strike(note.plannedMidi)">hear it as planned</button>
+    <button v-if="note.heardMidi !== null" type="button" class="as-link" data-do="hear-played" @click="hear">hear it as played</button>
   </p>
   <p v-if="trouble" role="alert">{{ trouble }}</p>
 </template>
@@ -87,14 +87,5 @@ async function hear() {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 18px;
-}
-
-button {
-  color: var(--verdigris);
-  min-height: 32px;
-}
-
-button:hover {
-  text-decoration: underline;
 }
 </style>

@@ -19,7 +19,7 @@ const manner = ref<keyof typeof manners>('slips')
     <select v-model="manner" aria-label="How the simulated player plays" data-do="manner">
       <option v-for="(m, id) in manners" :key="id" :value="id">{{ m.name }}</option>
     </select>
-    <button type="button" :disabled="busy" data-do="simulate" @click="emit('play', manners[manner].errors)">and judge it</button>
+    <button type="button" class="as-link" :disabled="busy" data-do="simulate" @click="emit('play', manners[manner].errors)">and judge it</button>
   </p>
 </template>
 
@@ -27,14 +27,5 @@ const manner = ref<keyof typeof manners>('slips')
 .player {
   font-size: var(--size-fact);
   padding-top: 4px;
-}
-
-button {
-  color: var(--verdigris);
-  min-height: 32px;
-}
-
-button:hover {
-  text-decoration: underline;
 }
 </style>

@@ -43,7 +43,7 @@ function handIn(event: Event) {
           ><span class="needle" :class="mic.level.value.replace(' ', '-')" :style="{ width: needle }"
         /></span>
         <b role="status">{{ mic.level.value }}</b>
-        <button type="button" class="plain" data-do="microphone-off" @click="mic.stop">leave it</button>
+        <button type="button" class="as-link" data-do="microphone-off" @click="mic.stop">leave it</button>
       </p>
       <label><input v-model="keptHeadphones" type="checkbox" data-do="headphones" /> I wear headphones</label>
       <p class="faint">
@@ -53,7 +53,7 @@ function handIn(event: Event) {
         Press Start: from the first note on it listens.
       </p>
     </div>
-    <p v-if="midi.listening.value">{{ hears }} <button type="button" class="plain" @click="midi.leave">leave it</button></p>
+    <p v-if="midi.listening.value">{{ hears }} <button type="button" class="as-link" @click="midi.leave">leave it</button></p>
     <p v-for="t in [mic.trouble.value, midi.trouble.value, takes.trouble.value].filter(Boolean)" :key="t" class="trouble" role="alert">{{ t }}</p>
     <v-progress-linear v-if="takes.busy.value" indeterminate color="primary" aria-label="Listening to the take" />
     <template v-if="takes.judged.value">
@@ -100,15 +100,6 @@ function handIn(event: Event) {
 
 .needle.too-quiet {
   background: var(--faint);
-}
-
-.plain {
-  color: var(--verdigris);
-  min-height: 32px;
-}
-
-.plain:hover {
-  text-decoration: underline;
 }
 
 .faint {
