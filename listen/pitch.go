@@ -13,6 +13,7 @@ const (
 	harmonics   = 12
 	harmonicFor = 0.85 // of the one below it
 	betweenFor  = 0.5  // what lies between two harmonics speaks against a pitch
+	thirdsFor   = 0.2  // and at its thirds
 	othersFor   = 2.5  // times what the other harmonics have, a pitch may have in all
 )
 
@@ -144,7 +145,7 @@ func fit(spectrum []float64, bin float64) float64 {
 		if at+bin/2+1 >= float64(len(spectrum)) {
 			break
 		}
-		part := weight * (level(spectrum, at) - betweenFor*level(spectrum, at-bin/2))
+		part := weight * (level(spectrum, at) - betweenFor*level(spectrum, at-bin/2) - thirdsFor*(level(spectrum, at-bin/3)+level(spectrum, at-2*bin/3)))
 		sum += part
 		if n%2 == 0 {
 			second += part

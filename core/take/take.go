@@ -48,11 +48,19 @@ func (h Heard) For(midi int) float64 {
 }
 
 // Is tells whether a note may be taken for a pitch that was to come.
-func (h Heard) Is(midi int) bool { return h.For(midi) >= enough }
+func (h Heard) Is(midi int) bool {
+	if d := h.MIDI - midi; d == octave || d == -octave {
+		return h.For(midi) >= enoughOctave
+	}
+	return h.For(midi) >= enough
+}
 
 // enough is the evidence that will do for a pitch that was to come, though another has
-// more. Measured: docs/listening.md.
-const enough = 0.55
+// more; less does where the other is the octave, which shares every partial. Measured:
+// docs/listening.md.
+const enough, enoughOctave = 0.55, 0.35
+
+const octave = 12 // semitones
 
 // perhaps is the evidence from which a wrong note may have been the right one.
 const perhaps = 0.4

@@ -267,6 +267,15 @@ func TestWhatIsHeardUnsurely(t *testing.T) {
 	got = play(as(4, 0.1))
 	assert.Equal(t, []int{1, 0}, []int{got.Wrong, got.Unsure})
 	assert.Contains(t, got.Why, "1 wrong note")
+	octaveUp := func(of float64) func([]Heard) []Heard {
+		return func(heard []Heard) []Heard {
+			right := heard[4].MIDI
+			heard[4].MIDI, heard[4].Evidence = right+12, Evidence{Low: right, Of: []float64{of}}
+			return heard
+		}
+	}
+	assert.Equal(t, 16, play(octaveUp(0.4)).Right, "an octave cannot be told from its note")
+	assert.Equal(t, 1, play(octaveUp(0)).Wrong, "but by an instrument that tells its notes")
 	flutters := func(doubt float64) func([]Heard) []Heard {
 		return func(heard []Heard) []Heard {
 			return append(heard, Heard{MIDI: 90, OnsetSec: heard[3].OnsetSec + 0.2, Doubt: doubt})

@@ -49,7 +49,6 @@ type score struct {
 	missed, missedTold        int
 	extra, extraTold, extras  int // extra notes, told, and told where there are none
 	offMS, evenness, truly    []float64
-	unsure                    int
 	soundSeconds, takenSecond float64
 }
 
