@@ -94,6 +94,9 @@ func TestTheRunItselfIsClean(t *testing.T) {
 
 // Set-in jitter is read back from sound within a fifth.
 func TestJitterIsReadBackFromSound(t *testing.T) {
+	if testing.Short() {
+		t.Skip("many takes")
+	}
 	for _, jitter := range []float64{8, 20, 40} {
 		sum, takes := 0.0, 4
 		for seed := range takes {

@@ -21,6 +21,7 @@ import (
 	"evenladder/format/wav"
 	"evenladder/intake"
 	"evenladder/server/api"
+	"evenladder/store"
 )
 
 // maxPart bounds a part of a form that is no file.
@@ -221,23 +222,47 @@ func (h handlers) PlayTake(ctx context.Context, r api.PlayTakeRequestObject) (ap
 	}, nil
 }
 
-// KeepTake keeps the take of a try.
+// KeepTake keeps the take of a try: a file, or notes as one.
 func (h handlers) KeepTake(ctx context.Context, r api.KeepTakeRequestObject) (api.KeepTakeResponseObject, error) {
-	data, err := io.ReadAll(io.LimitReader(r.Body, wav.MaxBytes+1))
+	e, err := h.store.Log().Get(ctx, r.Id)
 	if err != nil {
 		return nil, err
 	}
-	if len(data) > wav.MaxBytes {
-		return nil, fault.At("take", "more than %d MB were given: give at most that", wav.MaxBytes>>20)
-	}
-	if intake.MediaType(data) == "" {
-		return nil, fault.At("take", "this is neither a WAV file nor a Standard MIDI File: give one of them")
+	data, err := fileOf(r, e)
+	if err != nil {
+		return nil, err
 	}
 	if err := h.store.Log().KeepTake(ctx, r.Id, data); err != nil {
 		return nil, err
 	}
-	e, err := h.store.Log().Get(ctx, r.Id)
+	e, err = h.store.Log().Get(ctx, r.Id)
 	return api.KeepTake200JSONResponse(entry(e)), err
+}
+
+// fileOf is the file that is to be kept with a try.
+func fileOf(r api.KeepTakeRequestObject, e store.Entry) ([]byte, error) {
+	if r.JSONBody != nil {
+		b := e.Brief
+		b.Rhythm.PerBeat, b.Rhythm.TempoBPM = &e.PerBeat, &e.TempoBPM
+		p, err := pieceOf(b, nil, 1)
+		if err != nil {
+			return nil, err
+		}
+		if err := take.Check(r.JSONBody.Heard); err != nil {
+			return nil, err
+		}
+		return intake.Performed("mid", p, r.JSONBody.Heard, 0, 0)
+	}
+	data, err := io.ReadAll(io.LimitReader(r.Body, wav.MaxBytes+1))
+	switch {
+	case err != nil:
+		return nil, err
+	case len(data) > wav.MaxBytes:
+		return nil, fault.At("take", "more than %d MB were given: give at most that", wav.MaxBytes>>20)
+	case intake.MediaType(data) == "":
+		return nil, fault.At("take", "this is neither a WAV file nor a Standard MIDI File: give one of them")
+	}
+	return data, nil
 }
 
 func (h handlers) GetTake(ctx context.Context, r api.GetTakeRequestObject) (api.GetTakeResponseObject, error) {

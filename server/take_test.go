@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/take"
+	"evenladder/format/smf"
 	"evenladder/format/wav"
 	"evenladder/server/api"
 )
@@ -143,6 +144,13 @@ func TestTakesAreKept(t *testing.T) {
 	assert.Equal(t, file, c.call("GET", path, "").body)
 	assert.Equal(t, 422, c.call("PUT", path, "no take", "Content-Type", "application/octet-stream").status)
 	assert.Equal(t, 404, c.call("PUT", "/api/v1/log/none/take", file, "Content-Type", "application/octet-stream").status)
+	notes := into[api.LogEntry](t, c.call("PUT", path, `{"heard": [{"midi": 54, "onsetSec": 0.5}, {"midi": 56, "onsetSec": 1}]}`))
+	assert.Positive(t, *notes.TakeBytes)
+	heard, err := smf.Read(strings.NewReader(c.call("GET", path, "").body))
+	require.NoError(t, err)
+	assert.Equal(t, []int{54, 56}, []int{heard[0].MIDI, heard[1].MIDI})
+	assert.InDelta(t, 1.0, heard[1].OnsetSec, 0.002)
+	assert.Equal(t, 422, c.call("PUT", path, `{"heard": [{"midi": 900, "onsetSec": 0.5}]}`).status)
 	limits := into[struct{ Limits []string }](t, c.call("POST", "/api/v1/take/limits", dorian))
 	assert.Contains(t, limits.Limits[0], "octave")
 }

@@ -207,9 +207,16 @@ func (t *Take) slipsAt() {
 func earlier(a, b Heard) int { return cmp.Compare(a.OnsetSec, b.OnsetSec) }
 
 func check(p piece.Piece, heard []Heard) error {
-	switch {
-	case len(p.Events) == 0 || len(p.Events) > MaxPlanned:
+	if len(p.Events) == 0 || len(p.Events) > MaxPlanned {
 		return fault.At("brief", "a run of %d notes was given: give 1 to %d", len(p.Events), MaxPlanned)
+	}
+	return Check(heard)
+}
+
+// Check says what is wrong with heard notes as a take: none, too many, out of range, or
+// after the longest time.
+func Check(heard []Heard) error {
+	switch {
 	case len(heard) == 0:
 		return fault.At("take", "no note was heard: give a take with notes")
 	case len(heard) > MaxHeard:
@@ -219,9 +226,14 @@ func check(p piece.Piece, heard []Heard) error {
 		if !(h.OnsetSec >= 0 && h.OnsetSec <= MaxSeconds) {
 			return fault.At("take", "a note at %.1f seconds was given: give a take of up to %d minutes", h.OnsetSec, MaxSeconds/60)
 		}
+		if h.MIDI < 0 || h.MIDI > maxMIDI {
+			return fault.At("take", "MIDI number %d was given: give 0 to %d", h.MIDI, maxMIDI)
+		}
 	}
 	return nil
 }
+
+const maxMIDI = 127
 
 // What a clean take may be off by, and a nearly clean one.
 const (

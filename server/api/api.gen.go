@@ -558,6 +558,11 @@ type AppendLogJSONBody struct {
 	TempoBpm int    `json:"tempoBpm"`
 }
 
+// KeepTakeJSONBody defines parameters for KeepTake.
+type KeepTakeJSONBody struct {
+	Heard []Heard `json:"heard"`
+}
+
 // FindNearestJSONBody defines parameters for FindNearest.
 type FindNearestJSONBody struct {
 	// Brief What to play; only the instrument and the scale are needed.
@@ -736,6 +741,9 @@ type MakeLadderJSONRequestBody = LadderRequest
 
 // AppendLogJSONRequestBody defines body for AppendLog for application/json ContentType.
 type AppendLogJSONRequestBody AppendLogJSONBody
+
+// KeepTakeJSONRequestBody defines body for KeepTake for application/json ContentType.
+type KeepTakeJSONRequestBody KeepTakeJSONBody
 
 // FindNearestJSONRequestBody defines body for FindNearest for application/json ContentType.
 type FindNearestJSONRequestBody FindNearestJSONBody
@@ -2246,8 +2254,9 @@ func (response GetTakedefaultApplicationProblemPlusJSONResponse) VisitGetTakeRes
 }
 
 type KeepTakeRequestObject struct {
-	Id   ID `json:"id"`
-	Body io.Reader
+	Id       ID `json:"id"`
+	JSONBody *KeepTakeJSONRequestBody
+	Body     io.Reader
 }
 
 type KeepTakeResponseObject interface {
@@ -3976,8 +3985,34 @@ func (sh *strictHandler) KeepTake(ctx *echo.Context, id ID) error {
 	var request KeepTakeRequestObject
 
 	request.Id = id
+	if strings.HasPrefix(ctx.Request().Header.Get("Content-Type"), "application/json") {
+		var body KeepTakeJSONRequestBody
+		var err error
+		if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+			// A request validator built on kin-openapi's openapi3filter with
+			// KeepValidatedValue leaves the value it validated on the body. Bind
+			// that value, matching member names exactly, so the handler receives
+			// what was validated instead of a second, case-insensitive decode.
+			// Otherwise bind only the request body, so that path and query
+			// parameters are not also bound into the body struct.
+			if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+				err = echo.BindBody(ctx, &body)
+			}
+		} else {
+			// A custom binder is installed on the Echo instance; defer to it
+			// entirely, since echo.Binder does not expose body-only binding and
+			// the binder may do more than decode (for example call ctx.Validate).
+			err = ctx.Bind(&body)
+		}
+		if err != nil {
+			return err
+		}
+		request.JSONBody = &body
 
-	request.Body = ctx.Request().Body
+	}
+	if strings.HasPrefix(ctx.Request().Header.Get("Content-Type"), "application/octet-stream") {
+		request.Body = ctx.Request().Body
+	}
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.KeepTake(ctx.Request().Context(), request.(KeepTakeRequestObject))

@@ -2078,6 +2078,9 @@ export interface operations {
         requestBody: {
             content: {
                 "application/octet-stream": string;
+                "application/json": {
+                    heard: components["schemas"]["Heard"][];
+                };
             };
         };
         responses: {

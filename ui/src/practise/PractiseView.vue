@@ -55,8 +55,13 @@ const { current, playing, starting, counting, sounded, loop } = player
 const sitting = useSitting()
 
 // What is played is heard where a microphone or an instrument listens; it is judged against
-// what is on screen, and proposes an answer.
-const takes = useTake({ brief: computed(() => (round.value ?? plan.value)?.brief), part, playing, open: player.open })
+// what is on screen, and proposes an answer. What goes round and round is no take.
+const takes = useTake({
+  brief: computed(() => (round.value ?? plan.value)?.brief),
+  part,
+  playing: computed(() => playing.value && !loop.value),
+  open: computed(() => player.open.value && !loop.value),
+})
 const judged = takes.judged
 watch([takes.mic.on, keptHeadphones], () => (hush.value = takes.mic.on.value && !keptHeadphones.value), { immediate: true })
 const mark = computed(() => (playing.value && takes.heard.value > 0 ? takes.heard.value - 1 : current.value))
@@ -134,7 +139,7 @@ async function answer(result: LogResult) {
   answered = Date.now()
   const name = rung.value.name
   const seconds = Math.min(since ? Math.round((Date.now() - since) / 1000) : open.value.seconds, 14_400)
-  const entry = await practise.write(result, { seconds, remark: remark.value.trim(), slips: judged.value?.slipsAt ?? [], take: keep.value ? takes.file.value : undefined })
+  const entry = await practise.write(result, { seconds, remark: remark.value.trim(), slips: judged.value?.slipsAt ?? [], take: keep.value ? takes.sound.value : undefined })
   if (!entry) {
     answered = 0 // it may be pressed again at once
     return

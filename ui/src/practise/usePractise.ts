@@ -6,6 +6,7 @@ import { useLoad, wordsOf } from '../shared/load'
 import { shelf } from '../shared/shelf'
 import { keptPractise } from '../shared/shell/kept'
 import { tell } from '../shared/shell/notice'
+import type { Struck } from './takes/useMidiIn'
 import { askedOf, asQuery, type Asked } from '../shared/ladderAddress'
 
 const starter: Brief = { instrument: { id: 'guitar' }, scale: { tonic: 'E', name: 'dorian' } }
@@ -15,7 +16,8 @@ interface Told {
   seconds: number
   remark: string
   slips: number[]
-  take: Blob | undefined
+  /** A file, or notes. */
+  take: Blob | Struck[] | undefined
 }
 
 /** The ladder of the brief in the address, the rung that is played, and the log that says what comes next. */
@@ -100,9 +102,12 @@ export function usePractise() {
     }
   }
 
-  async function keepTake(id: string, sound: Blob) {
+  async function keepTake(id: string, sound: Blob | Struck[]) {
+    const path = { params: { path: { id } } }
     try {
-      await take(api.PUT('/api/v1/log/{id}/take', { params: { path: { id } }, body: '', bodySerializer: () => sound, headers: { 'Content-Type': 'application/octet-stream' } }))
+      if (sound instanceof Blob)
+        await take(api.PUT('/api/v1/log/{id}/take', { ...path, body: '', bodySerializer: () => sound, headers: { 'Content-Type': 'application/octet-stream' } }))
+      else await take(api.PUT('/api/v1/log/{id}/take', { ...path, body: { heard: sound } }))
     } catch (cause) {
       failed.value = `The try is written down, its take is not kept: ${wordsOf(cause)}`
     }

@@ -59,7 +59,7 @@ function handIn(event: Event) {
     <template v-if="takes.judged.value">
       <JudgedTake :take="takes.judged.value" />
       <HeardNote :take="takes.judged.value" :event="current" :file="takes.file.value" :strike="strike" />
-      <label v-if="takes.file.value"><input v-model="keep" type="checkbox" data-do="keep-take" /> keep this take with the try ({{ takes.size.value }})</label>
+      <label v-if="takes.sound.value"><input v-model="keep" type="checkbox" data-do="keep-take" /> keep this take with the try ({{ takes.size.value }})</label>
     </template>
     <template v-else>
       <p v-for="l in said?.limits" :key="l" class="faint">{{ l }}</p>

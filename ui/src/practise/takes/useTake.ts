@@ -27,6 +27,8 @@ export function useTake({ brief, part, playing, open }: Playing) {
   const judged = shallowRef<Take>()
   /** What was judged, where it was sound or a file. */
   const file = shallowRef<Blob>()
+  /** What was judged, where an instrument told its notes. */
+  const notes = shallowRef<Struck[]>()
   const trouble = ref('')
   const busy = ref(false)
   /** Notes that were heard while it is played; 0 where nothing is followed. */
@@ -71,6 +73,7 @@ export function useTake({ brief, part, playing, open }: Playing) {
     if (!brief.value) return
     await judge(() => take(api.POST('/api/v1/take', sent(given))))
     file.value = judged.value ? given : undefined
+    notes.value = undefined
   }
 
   async function judgeNotes(struck: Struck[]) {
@@ -79,6 +82,7 @@ export function useTake({ brief, part, playing, open }: Playing) {
     heard.value = 0
     file.value = undefined
     await judge(() => take(api.POST('/api/v1/take', { body: { brief: of, heard: struck, ...stretch.value } })))
+    notes.value = judged.value ? [...struck] : undefined
   }
 
   /** What the simulated player makes of it, as sound. */
@@ -101,6 +105,7 @@ export function useTake({ brief, part, playing, open }: Playing) {
   function clear() {
     judged.value = undefined
     file.value = undefined
+    notes.value = undefined
     trouble.value = ''
   }
 
@@ -157,7 +162,10 @@ export function useTake({ brief, part, playing, open }: Playing) {
   })
   onScopeDispose(() => clearInterval(timer))
 
-  const size = computed(() => (file.value ? sizeWords(file.value.size) : ''))
+  /** What can be kept: the file or the notes; a note takes about so many bytes of a file. */
+  const perNote = 10
+  const sound = computed(() => file.value ?? notes.value)
+  const size = computed(() => sizeWords(file.value?.size ?? (notes.value?.length ?? 0) * perNote))
 
-  return { judged, file, size, trouble, busy, heard, mic, midi, judgeFile, simulate, clear }
+  return { judged, file, sound, size, trouble, busy, heard, mic, midi, judgeFile, simulate, clear }
 }
