@@ -119,7 +119,7 @@ func Build(r Request) (Ladder, error) {
 	}
 	l.Offers = offers
 	for _, part := range first {
-		l.Rungs = append(l.Rungs, rungOf(l.From, part, l.Times, own))
+		l.Rungs = append(l.Rungs, rungOf(stepOf(part, l.From), part, l.Times, own))
 	}
 	for _, s := range climb(way, l.From, l.Goal) {
 		l.Rungs = append(l.Rungs, rungOf(s, rest, l.Times, own))

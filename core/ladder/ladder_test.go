@@ -237,7 +237,8 @@ func TestPointsOfTechnique(t *testing.T) {
 	}
 }
 
-// Parts come first, at the tempo where the ladder begins: naming, one octave, the way up.
+// Parts come first, at the tempo where the ladder begins: one octave, the way up; and before
+// them, at a note a second at most, naming.
 func TestPartsComeFirst(t *testing.T) {
 	r := request("2@60", "2@71", "tempo-only")
 	whole := build(t, r)
@@ -249,7 +250,7 @@ func TestPartsComeFirst(t *testing.T) {
 		got = append(got, rung.Name)
 	}
 	assert.Equal(t, []string{
-		"eighths at 60, naming each note, twice on end", "eighths at 60, one octave, twice on end", "eighths at 60, the way up alone, twice on end",
+		"quarter notes at 60, naming each note, twice on end", "eighths at 60, one octave, twice on end", "eighths at 60, the way up alone, twice on end",
 		"eighths at 60, twice on end", "eighths at 65, twice on end", "eighths at 71, twice on end",
 	}, got)
 	assert.Equal(t, []ladder.Part{{ID: "naming", Name: "naming each note", From: 1, To: n}, {ID: "octave", Name: "one octave", From: 1, To: 8}, {ID: "up", Name: "the way up alone", From: 1, To: (n + 1) / 2}}, []ladder.Part{l.Rungs[0].Part, l.Rungs[1].Part, l.Rungs[2].Part})

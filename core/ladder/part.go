@@ -24,10 +24,22 @@ type partKind struct {
 	find func(plan.Plan) (from, to int, ok bool)
 }
 
+// naming is the part in which each note is named: at so many notes a minute at most.
+const naming, namingNPM = "naming", 60
+
+// stepOf is how fast a part is played: where the ladder begins, and slow enough to name
+// each note.
+func stepOf(part Part, from Step) Step {
+	if part.ID == naming && from.NotesPerMinute() > namingNPM {
+		return Step{1, namingNPM}
+	}
+	return from
+}
+
 // Parts are what may come before the whole, in this order. Common practice: slow enough
 // to name each note, one octave before two, up before both ways.
 var Parts = []partKind{
-	{table.Row{ID: "naming", Name: "naming each note", Why: "the whole run, slow enough to say the name of each note"}, func(p plan.Plan) (int, int, bool) {
+	{table.Row{ID: naming, Name: "naming each note", Why: "the whole run, slow enough to say the name of each note"}, func(p plan.Plan) (int, int, bool) {
 		return 1, len(p.Run.Events), true
 	}},
 	{table.Row{ID: "octave", Name: "one octave", Why: "from the first root to the next, before the rest"}, firstOctave},
