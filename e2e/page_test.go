@@ -47,7 +47,7 @@ func open(t *testing.T, path string, expectRefusals bool, more ...chromedp.ExecA
 		defer lock.Unlock()
 		switch e := event.(type) {
 		case *runtime.EventExceptionThrown:
-			complaints = append(complaints, fmt.Sprint(e.ExceptionDetails.Text, e.ExceptionDetails.Exception.Description))
+			complaints = append(complaints, e.ExceptionDetails.Text)
 		case *log.EventEntryAdded:
 			if e.Entry.Level == log.EntryLevelError && !(expectRefusals && (strings.Contains(e.Entry.Text, "responded with a status of") || strings.Contains(e.Entry.Text, "net::ERR"))) {
 				complaints = append(complaints, e.Entry.Text+" "+e.Entry.URL)

@@ -1,11 +1,11 @@
 // Package ladder is how something is practised from a tempo at which it is clean to
 // the one that is wanted: rung by rung, and which rung comes next.
 //
-// A Rung is a subdivision at a tempo; the measure that compares two of them is
-// notes a minute. Rungs makes the ladder in one of the Ways. Next reads the log of
-// tries and says which rung to play now and why: two clean running go one up, a
-// try that is not yet there goes one down, a fortnight without a try too. All of it
-// is a function of the log and the time; nothing is remembered.
+// A Rung is a subdivision at a tempo, of the run or a Part of it; the measure that
+// compares two of them is notes a minute. Build makes the ladder in one of the Ways,
+// reads the log of tries and says which rung to play now and why: two clean running go
+// one up, a try that is not yet there goes one down, a fortnight without a try too. All
+// of it is a function of the log and the time; nothing is remembered.
 package ladder
 
 import (
