@@ -17,6 +17,8 @@ const (
 	minRate     = 8_000
 	maxRate     = 192_000
 	thinFrom    = 80_000 // samples a second from which pairs are made one
+
+	firstSamples = 1 << 20 // that a header alone gets room for
 )
 
 // Codes of the ways in which samples are written.
@@ -140,7 +142,8 @@ func (f layout) samples(r io.Reader, size int64) ([]float32, int, error) {
 	decode, width := decoders[f.kind()], f.bits/8
 	most := MaxSeconds * f.rate / thin
 	frame := make([]byte, width*f.channels)
-	var out []float32
+	declared := int(min(size/int64(len(frame)*thin), int64(most)))
+	out := make([]float32, 0, min(declared, firstSamples))
 	sum, n := float32(0), 0
 	for left := size; left >= int64(len(frame)); left -= int64(len(frame)) {
 		if _, err := io.ReadFull(r, frame); err != nil {
@@ -157,6 +160,9 @@ func (f layout) samples(r io.Reader, size int64) ([]float32, int, error) {
 		}
 		if len(out) == most {
 			return nil, 0, tooLong()
+		}
+		if len(out) == firstSamples {
+			out = append(make([]float32, 0, declared), out...) // the file is as long as it says: room for it once
 		}
 		out = append(out, sum/float32(f.channels*thin))
 		sum, n = 0, 0
