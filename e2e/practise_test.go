@@ -205,6 +205,30 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 	p.eventually("[data-fold=log] [data-kept]", "MB")
 }
 
+// A microphone that goes away in the middle is said, and what was heard until then judged.
+func TestTheMicrophoneGoesAway(t *testing.T) {
+	const brief = `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "lydian"}, "layout": {"system": "one-octave"}, "rhythm": {"perBeat": 1, "tempoBpm": 60}}`
+	dir := t.TempDir()
+	briefFile, takeFile := filepath.Join(dir, "brief.json"), filepath.Join(dir, "take.wav")
+	require.NoError(t, os.WriteFile(briefFile, []byte(brief), 0o600))
+	_, complaints, code := command(t, "", "player", "--brief", briefFile, "--out", takeFile)
+	require.Zero(t, code, complaints)
+	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=one-octave&from=1@60&goal=1@90", true, browser.Hears(takeFile)...)
+	p.eventually("h1", "quarter notes at 60")
+	value[bool](p, `(() => {
+		localStorage.setItem('even-ladder.countIn', 'false')
+		const ask = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices)
+		navigator.mediaDevices.getUserMedia = async (what) => (window.given = await ask(what))
+		return true
+	})()`)
+	p.do(click("[data-do=ear]"), chromedp.WaitVisible(css("[role=meter]")), press(" "))
+	p.until(`Number(document.querySelector('.lanes [aria-current=step]')?.dataset.event ?? 0) >= 4`, "it plays")
+	value[bool](p, `window.given.getTracks()[0].dispatchEvent(new Event('ended'))`)
+	p.eventually("[data-fold=take] [role=alert]", "The microphone is gone. What was heard until then is kept.")
+	p.do(press(" "))
+	p.eventually("[data-fold=take]", "of 15 notes right")
+}
+
 // Where the browser lets nothing be heard, that is said with what else there is. What was
 // played and not answered is asked for after a reload, with the remark that was typed.
 func TestNoMicrophoneAndAReload(t *testing.T) {
