@@ -110,6 +110,10 @@ func Limits(p piece.Piece) []string {
 // edgeSec is the end of a sound in which a note may not be whole yet.
 const edgeSec = 0.08
 
+// mostFollowed is how many seconds of sound are followed at once: it is done while others
+// wait.
+const mostFollowed = 20
+
 // Follow tells how many notes of a piece have been played once a stretch of sound has
 // been heard, a WAV file, when so many were before; and when the last note of it began,
 // in seconds of the stretch, -1 for none. Notes up to since seconds were heard before.
@@ -119,6 +123,9 @@ func Follow(field string, r io.Reader, p piece.Piece, before int, since float64)
 		return before, -1, fault.At(field, "%v", err)
 	}
 	s := listen.Sound{Samples: samples, Rate: rate}
+	if s.Seconds() > mostFollowed {
+		return before, -1, fault.At(field, "%.0f seconds were given: give the last %d at most", s.Seconds(), mostFollowed)
+	}
 	heard, err := listen.Notes(s, listen.Expected(p))
 	if err != nil {
 		return before, -1, fault.At(field, "%v", err)

@@ -103,6 +103,9 @@ func pieceOf(b brief.Brief, s *ladder.Stretch, times int) (p piece.Piece, err er
 	if s == nil {
 		s = &ladder.Stretch{From: 1, To: len(p.Events)}
 	}
+	if err := s.Check(len(p.Events)); err != nil {
+		return p, fault.At("stretch", "%v", err)
+	}
 	return p.Stretch(s.From, s.To, times), nil
 }
 

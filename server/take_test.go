@@ -70,6 +70,8 @@ func TestATakeOfAStretch(t *testing.T) {
 	for want, fields := range map[string][]string{
 		"stretch":                        {"stretch", `{"from": "x"}`},
 		"times: 99 was given: give 1 to": {"times", "99"},
+		"notes 9 to 3 were given":        {"stretch", `{"from": 9, "to": 3}`},
+		"notes 3 to 900 were given":      {"stretch", `{"from": 3, "to": 900}`},
 	} {
 		a := c.send("/api/v1/take", file, append([]string{"brief", dorian}, fields...)...)
 		assert.Equal(t, 422, a.status, want)
@@ -100,6 +102,9 @@ func TestTakesAreFollowed(t *testing.T) {
 	b := into[stands](t, c.send("/api/v1/take/follow", second.String(), "brief", dorian, "after", strconv.Itoa(a.At), "since", fmt.Sprint(a.Sec-2+0.05)))
 	assert.Greater(t, b.At, a.At)
 	assert.Greater(t, b.Sec, a.Sec-2)
+	var long bytes.Buffer
+	require.NoError(t, wav.Write(&long, make([]float32, 30*8000), 8000))
+	assert.Contains(t, c.send("/api/v1/take/follow", long.String(), "brief", dorian).body, "30 seconds were given: give the last 20 at most")
 	live := into[stands](t, c.call("POST", "/api/v1/take/follow", `{"brief": `+dorian+`, "heard": []}`))
 	assert.Equal(t, stands{0, -1}, live)
 }

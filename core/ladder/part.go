@@ -83,6 +83,14 @@ type Stretch struct {
 	To   int `json:"to"`
 }
 
+// Check says what is wrong with a stretch of a run of so many notes.
+func (s Stretch) Check(notes int) error {
+	if s.From < 1 || s.To <= s.From || s.To > notes {
+		return fmt.Errorf("notes %d to %d were given: give two notes of the %d of the run, the earlier first", s.From, s.To, notes)
+	}
+	return nil
+}
+
 // Offer is a part that a run has.
 type Offer struct {
 	ID   string `json:"id"`
@@ -110,9 +118,7 @@ func (r Request) partsOf(p plan.Plan, faults *fault.List) (first []Part, rest Pa
 		}
 	}
 	if s := r.Stretch; s != nil {
-		if s.From < 1 || s.To <= s.From || s.To > rest.To {
-			faults.Addf("stretch", "notes %d to %d were given: give two notes of the %d of the run, the earlier first", s.From, s.To, rest.To)
-		}
+		faults.Add("stretch", s.Check(rest.To))
 		rest = Part{fmt.Sprintf("notes %d-%d", s.From, s.To), fmt.Sprintf("notes %d to %d", s.From, s.To), s.From, s.To}
 	}
 	return first, rest, offers

@@ -64,7 +64,9 @@ const takes = useTake({
 })
 const judged = takes.judged
 watch([takes.mic.on, keptHeadphones], () => (hush.value = takes.mic.on.value && !keptHeadphones.value), { immediate: true })
-const mark = computed(() => (playing.value && takes.heard.value > 0 ? takes.heard.value - 1 : current.value))
+/** What is heard counts the notes of the part, each time on end anew. */
+const heardAt = (n: number) => (part.value ? part.value.from - 1 + ((n - 1) % (part.value.to - part.value.from + 1)) : n - 1)
+const mark = computed(() => (playing.value && takes.heard.value > 0 ? heardAt(takes.heard.value) : current.value))
 /** The key of a round that is played now, or the plan itself; and where its run begins. */
 const stop = computed(() => round.value?.stops.findLast((s) => s.first <= Math.max(mark.value, 0)))
 const shown = computed(() => stop.value?.plan ?? plan.value)
