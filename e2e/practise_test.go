@@ -160,15 +160,22 @@ func TestATakeIsHandedIn(t *testing.T) {
 	p.eventually("[data-fold=take] [role=alert]", "neither a WAV file nor a Standard MIDI File")
 }
 
-// A microphone hears the simulated player: the mark follows it, what was played is
-// judged when the run is over, the take is kept with its try, heard again and deleted.
-func TestATakeThroughTheMicrophone(t *testing.T) {
+// octavePlayed is a WAV file of an octave up and down on a guitar in quarters at 60, by the
+// simulated player.
+func octavePlayed(t *testing.T, how ...string) string {
 	const brief = `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "lydian"}, "layout": {"system": "one-octave"}, "rhythm": {"perBeat": 1, "tempoBpm": 60}}`
 	dir := t.TempDir()
 	briefFile, takeFile := filepath.Join(dir, "brief.json"), filepath.Join(dir, "take.wav")
 	require.NoError(t, os.WriteFile(briefFile, []byte(brief), 0o600))
-	_, complaints, code := command(t, "", "player", "--brief", briefFile, "--seed", "3", "--jitter", "6", "--noise", "40", "--out", takeFile)
+	_, complaints, code := command(t, "", append([]string{"player", "--brief", briefFile, "--out", takeFile}, how...)...)
 	require.Zero(t, code, complaints)
+	return takeFile
+}
+
+// A microphone hears the simulated player: the mark follows it, what was played is
+// judged when the run is over, the take is kept with its try, heard again and deleted.
+func TestATakeThroughTheMicrophone(t *testing.T) {
+	takeFile := octavePlayed(t, "--seed", "3", "--jitter", "6", "--noise", "40")
 	file, err := os.Open(takeFile)
 	require.NoError(t, err)
 	samples, rate, err := wav.Read(file)
@@ -207,12 +214,7 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 
 // A microphone that goes away in the middle is said, and what was heard until then judged.
 func TestTheMicrophoneGoesAway(t *testing.T) {
-	const brief = `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "lydian"}, "layout": {"system": "one-octave"}, "rhythm": {"perBeat": 1, "tempoBpm": 60}}`
-	dir := t.TempDir()
-	briefFile, takeFile := filepath.Join(dir, "brief.json"), filepath.Join(dir, "take.wav")
-	require.NoError(t, os.WriteFile(briefFile, []byte(brief), 0o600))
-	_, complaints, code := command(t, "", "player", "--brief", briefFile, "--out", takeFile)
-	require.Zero(t, code, complaints)
+	takeFile := octavePlayed(t)
 	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=one-octave&from=1@60&goal=1@90", true, browser.Hears(takeFile)...)
 	p.eventually("h1", "quarter notes at 60")
 	value[bool](p, `(() => {

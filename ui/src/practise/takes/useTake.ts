@@ -10,6 +10,8 @@ const ringsOn = 700
 /** How often the mark looks for what was heard, in ms, and how far back it listens, in seconds. */
 const lookEvery = 350
 const lookBack = 0.4
+/** After a long silence only the last seconds of it. */
+const mostLooked = 10
 
 interface Playing {
   brief: Ref<Brief | undefined>
@@ -116,8 +118,8 @@ export function useTake({ brief, part, playing, open }: Playing) {
     if (looking || !mic.recording.value || !brief.value || mic.seconds() < lookBack) return
     looking = true
     try {
-      const from = Math.max(lastOnset - lookBack, 0)
-      const since = lastOnset > 0 ? lastOnset - from + 0.03 : 0
+      const from = Math.max(lastOnset - lookBack, mic.seconds() - mostLooked, 0)
+      const since = lastOnset > 0 ? Math.max(lastOnset - from + 0.03, 0) : 0
       const now = await take(api.POST('/api/v1/take/follow', sent(mic.since(from), { after: String(heard.value), since: since.toFixed(3) })))
       heard.value = now.at
       if (now.sec >= 0) lastOnset = from + now.sec
