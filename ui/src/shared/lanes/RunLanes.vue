@@ -204,7 +204,7 @@ watch(
             <title>{{ played[i]?.lateMs }} ms</title>
           </path>
         </template>
-        <text v-if="extras?.includes(i)" class="slip-word" data-slip="extra" :x="x(i + 0.5)" :y="13">+ extra</text>
+        <text v-if="extras?.includes(i)" class="slip-word" data-slip="extra" :x="bars.includes(i + 1) ? x(i) - 5 : x(i + 0.5)" :y="13">+ extra</text>
         <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`">
           <title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title>
         </path>
