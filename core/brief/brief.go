@@ -27,6 +27,7 @@ type Brief struct {
 	Rhythm     Rhythm     `json:"rhythm,omitzero"`
 	Picking    string     `json:"picking,omitempty"`
 	Names      string     `json:"names,omitempty"`
+	For        string     `json:"for,omitempty"`
 	Round      Round      `json:"round,omitzero"` // a plan does not read it
 }
 

@@ -26,6 +26,9 @@ func (r *Reading) Sentence() []Part {
 			}
 		}
 	}
+	if strings.HasSuffix(parts[len(parts)-1].Text, ".") { // initials end it
+		return parts
+	}
 	return append(parts, Part{Text: "."})
 }
 

@@ -3,6 +3,7 @@ package fault
 import (
 	"bytes"
 	"cmp"
+	"encoding"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -142,6 +143,15 @@ func (r *reader) value(path string, given any, into reflect.Value) {
 		}
 		return
 	}
+	if word, is := into.Addr().Interface().(encoding.TextUnmarshaler); is {
+		text, isText := given.(string)
+		if !isText {
+			r.faults.Addf(path, "%s was given: give a text", said(given))
+		} else {
+			r.faults.Add(path, word.UnmarshalText([]byte(text)))
+		}
+		return
+	}
 	switch into.Kind() {
 	case reflect.Pointer:
 		inner := reflect.New(into.Type().Elem())
@@ -179,7 +189,7 @@ func (r *reader) value(path string, given any, into reflect.Value) {
 // list reads entries; those of a wrong type are said once.
 func (r *reader) list(path string, given []any, into reflect.Value) {
 	list := reflect.MakeSlice(into.Type(), len(given), len(given))
-	objects := into.Type().Elem().Kind() == reflect.Struct
+	objects := into.Type().Elem().Kind() == reflect.Struct && !reflect.PointerTo(into.Type().Elem()).Implements(textual)
 	var wrong List
 	for i, v := range given {
 		inner := reader{}
@@ -201,6 +211,8 @@ func (r *reader) list(path string, given []any, into reflect.Value) {
 	}
 	into.Set(list)
 }
+
+var textual = reflect.TypeFor[encoding.TextUnmarshaler]()
 
 func number(given any, into reflect.Value) bool {
 	n, ok := given.(json.Number)

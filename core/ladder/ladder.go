@@ -188,9 +188,9 @@ func nameNeighbours(rungs []Rung) {
 	}
 }
 
-// Work is a brief without its rung, as the log looks it up: two briefs that differ
-// in subdivision and tempo alone are one work.
+// Work is a brief without its rung and whom it is for, as the log looks it up: two briefs
+// that differ in subdivision and tempo alone are one work.
 func Work(b brief.Brief) brief.Brief {
-	b.Rhythm.PerBeat, b.Rhythm.TempoBPM = nil, nil
+	b.Rhythm.PerBeat, b.Rhythm.TempoBPM, b.For = nil, nil, ""
 	return brief.Fields.Short(b)
 }

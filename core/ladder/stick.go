@@ -6,7 +6,6 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/english"
-	"evenladder/core/layout"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/result"
@@ -172,29 +171,11 @@ func whereItIsComfortable(p plan.Plan, at Step) (Proposal, bool) {
 	b := p.Brief
 	b.Scale.Tonic = first.Tonic
 	b.Run.LandOn, b.Run.Along, b.Hand.Fingers = nil, 0, nil
-	box := nearestBox(b, first.Fret)
+	box := plan.NearestBox(b, first.Fret)
 	if box < 0 {
 		return Proposal{}, false
 	}
 	b.Layout.Box, b.Layout.BoxOctave = &box, nil
 	words := fmt.Sprintf("The same shape from fret %d, in %s, where it is comfortable; then down a fret at a time.", first.Fret, pitch.Pretty(first.Tonic))
 	return Proposal{"comfortable", words, b, at, nil}, true
-}
-
-// nearestBox is the box whose lowest stopped fret lies nearest to a fret, -1 where
-// nothing can be laid out.
-func nearestBox(b brief.Brief, fret int) int {
-	b.Layout.Box, b.Layout.BoxOctave = nil, nil
-	l, err := plan.Lay(b)
-	if err != nil {
-		return -1
-	}
-	best, least := -1, 0
-	for i, box := range l.Boxes {
-		away := layout.HandFret(box) - fret
-		if away = max(away, -away); best < 0 || away < least {
-			best, least = i, away
-		}
-	}
-	return best
 }

@@ -38,3 +38,21 @@ func (l Laid) At(box int) Laid {
 	l.Reading = l.WithBox(box)
 	return l
 }
+
+// NearestBox is the box whose lowest stopped fret lies nearest to a fret, -1 where
+// nothing can be laid out.
+func NearestBox(b brief.Brief, fret int) int {
+	b.Layout.Box, b.Layout.BoxOctave = nil, nil
+	l, err := Lay(b)
+	if err != nil {
+		return -1
+	}
+	best, least := -1, 0
+	for i, box := range l.Boxes {
+		away := layout.HandFret(box) - fret
+		if away = max(away, -away); best < 0 || away < least {
+			best, least = i, away
+		}
+	}
+	return best
+}

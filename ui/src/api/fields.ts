@@ -55,6 +55,7 @@ export const fields = {
   'run.fit': 'text',
   'picking': 'text',
   'names': 'text',
+  'for': 'text',
   'round.through': 'text',
   'round.keys': 'texts',
   'round.order': 'text',

@@ -803,6 +803,8 @@ export interface components {
             picking?: string;
             /** @description How notes are said to readers; data stays English. */
             names?: string;
+            /** @description Name or initials of whom it is for, as the sentence says it; changes no note. */
+            for?: string;
         };
         /** @description An instrument of the catalogue, each of its measures overridden where it is given. */
         InstrumentBrief: {
