@@ -114,12 +114,14 @@ func (g *paging) room(height float64) error {
 // feet write the foot of every page.
 func (g *paging) feet() error {
 	for i, p := range g.pens {
-		if err := p.foot(g.Form, i == 0, fmt.Sprintf("Even Ladder · page %d of %d", i+1, len(g.pens))); err != nil {
+		if err := p.foot(g.Form, i == 0, pageOf(i+1, len(g.pens))); err != nil {
 			return err
 		}
 	}
 	return nil
 }
+
+func pageOf(page, of int) string { return fmt.Sprintf("Even Ladder · page %d of %d", page, of) }
 
 // pages lays the plan out; a long run goes on over further pages.
 func pages(pl plan.Plan, form Form) (drawn, error) {

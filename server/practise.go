@@ -36,7 +36,7 @@ func (h handlers) MakeLadder(_ context.Context, r api.MakeLadderRequestObject) (
 // Practise is the ladder of a brief out of the log that is kept.
 func (h handlers) Practise(ctx context.Context, r api.PractiseRequestObject) (api.PractiseResponseObject, error) {
 	asked := *r.Body
-	tries, err := h.store.Log().Tries(ctx, asked.Brief, valueOr(r.Params.Ladder, ""))
+	tries, err := h.store.Log().Tries(ctx, asked.Brief, valueOr(r.Params.Ladder, ""), valueOr(r.Params.Pupil, ""))
 	if err != nil {
 		return nil, err
 	}
@@ -59,7 +59,10 @@ func (h handlers) AppendLog(ctx context.Context, r api.AppendLogRequestObject) (
 		faults.Addf("slips", "%d notes were given: give %d at most", len(slips), take.MaxPlanned)
 	}
 	checkText(&faults, "part", part, 0, maxID)
+	whose, of := valueOr(b.Pupil, ""), valueOr(b.Assignment, "")
 	checkText(&faults, "ladder", kept, 0, maxID)
+	checkText(&faults, "pupil", whose, 0, maxID)
+	checkText(&faults, "assignment", of, 0, maxID)
 	if err := faults.Or(); err != nil {
 		return nil, err
 	}
@@ -68,7 +71,7 @@ func (h handlers) AppendLog(ctx context.Context, r api.AppendLogRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	e.Ladder = kept
+	e.Ladder, e.Pupil, e.Assignment = kept, whose, of
 	e, err = h.store.Log().Append(ctx, e)
 	return api.AppendLog201JSONResponse(entry(e)), err
 }
@@ -78,7 +81,7 @@ func (h handlers) TakeBack(ctx context.Context, r api.TakeBackRequestObject) (ap
 }
 
 func (h handlers) ListLog(ctx context.Context, r api.ListLogRequestObject) (api.ListLogResponseObject, error) {
-	q := store.LogQuery{After: valueOr(r.Params.After, ""), Result: valueOr(r.Params.Result, ""), Limit: usualPage}
+	q := store.LogQuery{Pupil: r.Params.Pupil, After: valueOr(r.Params.After, ""), Result: valueOr(r.Params.Result, ""), Limit: usualPage}
 	if q.Result != "" {
 		if err := result.Result(q.Result).Check(); err != nil {
 			return nil, fault.At("result", "%v", err)
@@ -118,7 +121,7 @@ func entry(e store.Entry) api.LogEntry {
 		bytes = &e.Take
 	}
 	return api.LogEntry{
-		TakeBytes: bytes, Part: filled(e.Part), Ladder: filled(e.Ladder), Id: e.ID, At: e.At, Brief: e.Brief, Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(),
+		TakeBytes: bytes, Part: filled(e.Part), Ladder: filled(e.Ladder), Pupil: filled(e.Pupil), Id: e.ID, At: e.At, Brief: e.Brief, Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(),
 		Result: api.LogEntryResult(e.Result), Seconds: e.Seconds, Remark: e.Remark,
 	}
 }

@@ -44,7 +44,10 @@ const retrySeconds = "2"
 func problemOf(err error) api.Problem {
 	var fields fault.List
 	var status echo.HTTPStatusCoder
+	var stale *store.Stale
 	switch {
+	case errors.As(err, &stale):
+		return conflictProblem(stale.Given, stale.Stored)
 	case errors.As(err, &fields):
 		return problem(http.StatusUnprocessableEntity, "This cannot be taken as it stands", fields)
 	case errors.Is(err, store.ErrNotFound):

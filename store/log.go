@@ -16,6 +16,10 @@ import (
 	"evenladder/core/ladder"
 	"evenladder/core/plan"
 	"evenladder/core/round"
+	"evenladder/core/schedule"
+
+	"modernc.org/sqlite"
+	sqlite3 "modernc.org/sqlite/lib"
 )
 
 // Entry is one try in the log of practice.
@@ -28,6 +32,10 @@ type Entry struct {
 	Remark  string // the player's own
 	Take    int    // bytes of the take that is kept, 0 for none
 	Ladder  string // id of the kept ladder that it is a try of; empty for none
+
+	Pupil      string // id of whose try it is; empty for the teacher's own
+	Assignment string // id of what it was played for; empty for none
+	Came       string // id that a page at home gave it; empty for what was played here
 }
 
 // NewEntry is a try of a brief, or what is wrong with it.
@@ -62,7 +70,11 @@ type Log struct {
 // Log is the log of this store.
 func (s *Store) Log() Log { return Log{s.db, s.now} }
 
-// Append writes a try down, at its own time or now.
+// ErrThere says that a try has come from a page at home before.
+var ErrThere = errors.New("it is in the log already")
+
+// Append writes a try down, at its own time or now. ErrThere where it came before, and
+// ErrNotFound where there is no such pupil or assignment.
 func (l Log) Append(ctx context.Context, e Entry) (Entry, error) {
 	e.ID = strings.ToLower(rand.Text()[:16])
 	if e.At.IsZero() {
@@ -81,16 +93,33 @@ func (l Log) Append(ctx context.Context, e Entry) (Entry, error) {
 		}
 		slips = string(data)
 	}
-	_, err = l.db.ExecContext(ctx, "INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-		e.ID, e.At.UnixMilli(), work, e.Sentence, e.PerBeat, e.TempoBPM, string(e.Result), e.Seconds, e.Remark, e.Part, slips, e.Ladder)
+	_, err = l.db.ExecContext(ctx, "INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder, pupil, assignment, came) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+		e.ID, e.At.UnixMilli(), work, e.Sentence, e.PerBeat, e.TempoBPM, string(e.Result), e.Seconds, e.Remark, e.Part, slips, e.Ladder, orNull(e.Pupil), orNull(e.Assignment), orNull(e.Came))
+	var broken *sqlite.Error
+	if errors.As(err, &broken) {
+		switch broken.Code() {
+		case sqlite3.SQLITE_CONSTRAINT_UNIQUE:
+			return e, ErrThere
+		case sqlite3.SQLITE_CONSTRAINT_FOREIGNKEY:
+			return e, ErrNotFound
+		}
+	}
 	return e, err
+}
+
+// orNull is NULL for an empty id.
+func orNull(id string) any {
+	if id == "" {
+		return nil
+	}
+	return id
 }
 
 // TakeBack writes down that a try does not count, or returns ErrNotFound. It can be
 // done once.
 func (l Log) TakeBack(ctx context.Context, id string) error {
-	return changeOne(ctx, l.db, `INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, part, ladder, takes_back)
-		SELECT ?, ?, work, sentence, per_beat, tempo_bpm, result, 0, part, ladder, id FROM log
+	return changeOne(ctx, l.db, `INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, part, ladder, pupil, assignment, takes_back)
+		SELECT ?, ?, work, sentence, per_beat, tempo_bpm, result, 0, part, ladder, pupil, assignment, id FROM log
 		WHERE id = ? AND `+counts,
 		strings.ToLower(rand.Text()[:16]), l.now().UnixMilli(), id)
 }
@@ -105,6 +134,7 @@ func workOf(b brief.Brief) (string, error) {
 type LogQuery struct {
 	Work   *brief.Brief // of one work alone, whatever its rung
 	Ladder string       // and of this ladder of it; empty for the one of the work itself
+	Pupil  *string      // of this pupil alone; the teacher's own where empty
 	Result string       // with one result alone
 	After  string       // Next of the page before
 	Limit  int          // entries, MaxLogged at most
@@ -119,6 +149,9 @@ const counts = "takes_back IS NULL AND NOT EXISTS (SELECT 1 FROM log AS later WH
 // begins; ErrPage where After is none.
 func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string, err error) {
 	where, args := counts, []any{}
+	if q.Pupil != nil {
+		where, args = where+" AND pupil IS ?", append(args, orNull(*q.Pupil))
+	}
 	if q.Work != nil {
 		work, err := workOf(*q.Work)
 		if err != nil {
@@ -158,13 +191,13 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 	return entries, next, rows.Err()
 }
 
-const tryColumns = `id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder,
+const tryColumns = `id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder, coalesce(pupil, ''), coalesce(assignment, ''),
 	coalesce((SELECT bytes FROM takes WHERE try = log.id AND deleted_at IS NULL), 0)`
 
 func entryOf(row interface{ Scan(...any) error }) (e Entry, err error) {
 	var at int64
 	var body, slips string
-	if err := row.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark, &e.Part, &slips, &e.Ladder, &e.Take); err != nil {
+	if err := row.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark, &e.Part, &slips, &e.Ladder, &e.Pupil, &e.Assignment, &e.Take); err != nil {
 		return e, err
 	}
 	if slips != "" {
@@ -185,13 +218,47 @@ func (l Log) Get(ctx context.Context, id string) (Entry, error) {
 	return e, err
 }
 
-// Tries are those of a kept ladder, or of a work itself, as a ladder reads them, the
-// latest MaxTries of them.
-func (l Log) Tries(ctx context.Context, b brief.Brief, kept string) ([]ladder.Try, error) {
-	entries, _, err := l.List(ctx, LogQuery{Work: &b, Ladder: kept, Limit: ladder.MaxTries})
+// Tries are those of a kept ladder, or of a work itself, by a pupil or by the teacher, as a
+// ladder reads them, the latest MaxTries of them.
+func (l Log) Tries(ctx context.Context, b brief.Brief, kept, pupil string) ([]ladder.Try, error) {
+	entries, _, err := l.List(ctx, LogQuery{Work: &b, Ladder: kept, Pupil: &pupil, Limit: ladder.MaxTries})
 	out := make([]ladder.Try, len(entries))
 	for i, e := range entries {
 		out[len(entries)-1-i] = e.Try
+		out[len(entries)-1-i].At = e.At.In(l.now().Location())
 	}
 	return out, err
+}
+
+// Played is all that a pupil played from a time on, each work with its tries, in the order
+// in which they were first played. The days of the tries are those of this place.
+func (l Log) Played(ctx context.Context, pupil string, from time.Time) ([]schedule.Played, error) {
+	rows, err := l.db.QueryContext(ctx, "SELECT work, at, per_beat, tempo_bpm, result, part FROM log WHERE pupil IS ? AND at >= ? AND "+counts+" ORDER BY at, id", orNull(pupil), from.UnixMilli())
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	out := []schedule.Played{}
+	at := map[string]int{}
+	place := l.now().Location()
+	for rows.Next() {
+		var work string
+		var ms int64
+		var t ladder.Try
+		if err := rows.Scan(&work, &ms, &t.PerBeat, &t.TempoBPM, &t.Result, &t.Part); err != nil {
+			return nil, err
+		}
+		t.At = time.UnixMilli(ms).In(place)
+		i, ok := at[work]
+		if !ok {
+			var p schedule.Played
+			if err := json.Unmarshal([]byte(work), &p.Brief); err != nil {
+				return nil, err
+			}
+			i = len(out)
+			at[work], out = i, append(out, p)
+		}
+		out[i].Tries = append(out[i].Tries, t)
+	}
+	return out, rows.Err()
 }

@@ -36,7 +36,7 @@ func TestTheLogIsAppendOnly(t *testing.T) {
 	add(other, 60, result.Nearly)
 	tempo := 99
 	work.Rhythm.TempoBPM = &tempo // another rung is the same work
-	tries, err := log.Tries(ctx, work, "")
+	tries, err := log.Tries(ctx, work, "", "")
 	require.NoError(t, err)
 	require.Len(t, tries, 2)
 	assert.Equal(t, []int{60, 66}, []int{tries[0].TempoBPM, tries[1].TempoBPM}, "in the order of time")
@@ -44,7 +44,7 @@ func TestTheLogIsAppendOnly(t *testing.T) {
 	require.NoError(t, log.TakeBack(ctx, slip.ID))
 	assert.ErrorIs(t, log.TakeBack(ctx, slip.ID), store.ErrNotFound, "once")
 	assert.ErrorIs(t, log.TakeBack(ctx, "nothing"), store.ErrNotFound)
-	tries, err = log.Tries(ctx, work, "")
+	tries, err = log.Tries(ctx, work, "", "")
 	require.NoError(t, err)
 	assert.Len(t, tries, 1)
 

@@ -43,7 +43,8 @@ func Open(ctx context.Context, dir string, now func() time.Time) (*Store, error)
 	if err := os.MkdirAll(dir, 0o700); err != nil {
 		return nil, fmt.Errorf("data folder: %w", err)
 	}
-	q := url.Values{"_pragma": {"journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)", "busy_timeout(5000)"}, "_txlock": {"immediate"}}
+	// What is erased is overwritten: secure_delete.
+	q := url.Values{"_pragma": {"journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)", "secure_delete(1)", "busy_timeout(5000)"}, "_txlock": {"immediate"}}
 	file := filepath.Join(dir, "even-ladder.db")
 	if err := keepPrivate(file); err != nil {
 		return nil, fmt.Errorf("data folder: %w", err)

@@ -22,14 +22,22 @@ func (r *Reading) Sentence() []Part {
 				continue
 			}
 			if lead, words := f.say(r); words != "" {
+				if ended(parts) {
+					lead = strings.TrimPrefix(lead, ".")
+				}
 				parts = append(parts, Part{Text: lead}, Part{words, f.Path})
 			}
 		}
 	}
-	if strings.HasSuffix(parts[len(parts)-1].Text, ".") { // initials end it
+	if ended(parts) {
 		return parts
 	}
 	return append(parts, Part{Text: "."})
+}
+
+// ended reports whether a sentence ends already, with initials.
+func ended(parts []Part) bool {
+	return len(parts) > 0 && strings.HasSuffix(parts[len(parts)-1].Text, ".")
 }
 
 // TextOf is the words of a sentence in a row.

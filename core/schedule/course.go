@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"evenladder/core/brief"
+	"evenladder/core/english"
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
 	"evenladder/core/layout"
@@ -273,7 +274,7 @@ func (c *course) take(left int) (out []int) {
 }
 
 // oldMinutes is how long something old is played for at least.
-const oldMinutes = 4
+const oldMinutes = 3
 
 // rungsBack is by how much slower something new begins than the old has come.
 const rungsBack = 2
@@ -369,7 +370,7 @@ func (c *course) playing(rung int) (playItem, bool) {
 	mat := c.materials[at[keys[start]]]
 	step := c.rungs[rung].Step
 	if b, ok := c.through(mat.brief, turned); ok {
-		return playItem{Item{Play, 0, "Play through " + pitch.Pretty(joined(turned)) + ", " + scaleName(mat.brief), b, step}, keys[start]}, true
+		return playItem{Item{Play, 0, "Play through " + pitch.Pretty(english.And(turned)) + " " + scaleName(mat.brief), b, step}, keys[start]}, true
 	}
 	return playItem{Item{Play, 0, "Play " + mat.what + " over the drone", mat.brief, step}, keys[start]}, true
 }

@@ -20,9 +20,12 @@ import (
 	"evenladder/core/neck"
 	"evenladder/core/piece"
 	"evenladder/core/plan"
+	"evenladder/core/pupil"
 	"evenladder/core/round"
+	"evenladder/core/schedule"
 	"evenladder/core/score"
 	"evenladder/core/take"
+	"evenladder/store"
 
 	"github.com/labstack/echo/v5"
 	"github.com/oapi-codegen/runtime"
@@ -84,6 +87,22 @@ func (e LogEntryResult) Valid() bool {
 	default:
 		return false
 	}
+}
+
+// Assignment A brief or a round up a ladder, or sheets, from a day until a day.
+type Assignment = schedule.Assignment
+
+// AssignmentInput defines model for AssignmentInput.
+type AssignmentInput struct {
+	// Assignment A brief or a round up a ladder, or sheets, from a day until a day.
+	Assignment Assignment `json:"assignment"`
+
+	// Closed It is done with.
+	Closed *bool `json:"closed,omitempty"`
+
+	// Replaces Id of the assignment that it takes the place of.
+	Replaces *string `json:"replaces,omitempty"`
+	Version  *int    `json:"version,omitempty"`
 }
 
 // Box defines model for Box.
@@ -249,6 +268,9 @@ type Conflict struct {
 	Title   string       `json:"title"`
 }
 
+// Day A day such as 2026-10-05; empty for none.
+type Day = schedule.Day
+
 // Event defines model for Event.
 type Event = piece.Event
 
@@ -331,6 +353,13 @@ type KeptList struct {
 	Next *string `json:"next,omitempty"`
 }
 
+// KeptWeeks defines model for KeptWeeks.
+type KeptWeeks struct {
+	Request ScheduleRequest `json:"request"`
+	Version int             `json:"version"`
+	Weeks   Schedule        `json:"weeks"`
+}
+
 // Key defines model for Key.
 type Key = piece.Key
 
@@ -362,8 +391,11 @@ type LogEntry struct {
 	NotesPerMinute int     `json:"notesPerMinute"`
 
 	// Part Of the run; not there for the whole.
-	Part     *string        `json:"part,omitempty"`
-	PerBeat  int            `json:"perBeat"`
+	Part    *string `json:"part,omitempty"`
+	PerBeat int     `json:"perBeat"`
+
+	// Pupil Id of whose try it is; not there for the teacher's own.
+	Pupil    *string        `json:"pupil,omitempty"`
 	Remark   string         `json:"remark"`
 	Result   LogEntryResult `json:"result"`
 	Seconds  int            `json:"seconds"`
@@ -377,8 +409,26 @@ type LogEntry struct {
 // LogEntryResult defines model for LogEntry.Result.
 type LogEntryResult string
 
+// ManyAssignments defines model for ManyAssignments.
+type ManyAssignments struct {
+	Assignments []StoredAssignment `json:"assignments"`
+	Next        *string            `json:"next,omitempty"`
+}
+
+// ManyPupils defines model for ManyPupils.
+type ManyPupils struct {
+	Next   *string       `json:"next,omitempty"`
+	Pupils []StoredPupil `json:"pupils"`
+}
+
+// MapNeck defines model for MapNeck.
+type MapNeck = schedule.NeckOf
+
 // NearestStop defines model for NearestStop.
 type NearestStop = explore.NearestStop
+
+// NextProposal defines model for NextProposal.
+type NextProposal = schedule.Proposal
 
 // Picker defines model for Picker.
 type Picker = brief.Picker
@@ -392,12 +442,36 @@ type Plan = plan.Plan
 // PointGroup defines model for PointGroup.
 type PointGroup = brief.PointGroup
 
+// PracticeMap defines model for PracticeMap.
+type PracticeMap = schedule.Map
+
 // Problem A problem document (RFC 9457).
 type Problem struct {
 	Detail string       `json:"detail"`
 	Errors []FieldError `json:"errors"`
 	Status int          `json:"status"`
 	Title  string       `json:"title"`
+}
+
+// Progress defines model for Progress.
+type Progress = schedule.Progress
+
+// ProgressPoint defines model for ProgressPoint.
+type ProgressPoint = schedule.Point
+
+// Pupil defines model for Pupil.
+type Pupil = pupil.Pupil
+
+// PupilInput defines model for PupilInput.
+type PupilInput struct {
+	Pupil   Pupil `json:"pupil"`
+	Version *int  `json:"version,omitempty"`
+}
+
+// PupilWork defines model for PupilWork.
+type PupilWork struct {
+	Proposals []NextProposal `json:"proposals"`
+	Set       []SetWork      `json:"set"`
 }
 
 // RhythmBrief In which time they are played.
@@ -421,6 +495,18 @@ type RunBrief = brief.Run
 // ScaleBrief A tonic with the name of a scale or with a formula.
 type ScaleBrief = brief.Scale
 
+// Schedule defines model for Schedule.
+type Schedule = schedule.Weeks
+
+// ScheduleDate defines model for ScheduleDate.
+type ScheduleDate = schedule.Date
+
+// ScheduleItem defines model for ScheduleItem.
+type ScheduleItem = schedule.Item
+
+// ScheduleRequest defines model for ScheduleRequest.
+type ScheduleRequest = schedule.Request
+
 // Score defines model for Score.
 type Score = score.Score
 
@@ -430,11 +516,30 @@ type ScoreBar = score.Bar
 // ScoreItem defines model for ScoreItem.
 type ScoreItem = score.Item
 
+// SetWork defines model for SetWork.
+type SetWork struct {
+	Assignment StoredAssignment `json:"assignment"`
+
+	// Next The rung that comes next; empty for sheets.
+	Next     string   `json:"next"`
+	Progress Progress `json:"progress"`
+	Why      string   `json:"why"`
+}
+
+// Sheets Pages to be filled in.
+type Sheets = schedule.Sheets
+
 // Sight defines model for Sight.
 type Sight = explore.Sight
 
 // Slide defines model for Slide.
 type Slide = explore.Slid
+
+// StoredAssignment defines model for StoredAssignment.
+type StoredAssignment = store.Assignment
+
+// StoredPupil defines model for StoredPupil.
+type StoredPupil = store.Pupil
 
 // Stretch A part of a run by its notes, both counted from 1.
 type Stretch = ladder.Stretch
@@ -460,8 +565,68 @@ type TakeRequest struct {
 	Times *int `json:"times,omitempty"`
 }
 
+// Today defines model for Today.
+type Today struct {
+	// Lessons Of the day, in their order.
+	Lessons []TodayRow `json:"lessons"`
+
+	// On A day such as 2026-10-05; empty for none.
+	On Day `json:"on"`
+
+	// Others Pupils of other days that need a look, without what may be set next.
+	Others []TodayRow `json:"others"`
+
+	// Pupils All that there are.
+	Pupils int       `json:"pupils"`
+	Week   []WeekDay `json:"week"`
+	Words  string    `json:"words"`
+}
+
+// TodayRow defines model for TodayRow.
+type TodayRow struct {
+	Attention []string      `json:"attention"`
+	Next      *NextProposal `json:"next,omitempty"`
+	Pupil     StoredPupil   `json:"pupil"`
+	Set       []SetWork     `json:"set"`
+}
+
+// TouchedKey defines model for TouchedKey.
+type TouchedKey = schedule.TouchedKey
+
+// TouchedLayout defines model for TouchedLayout.
+type TouchedLayout = schedule.TouchedLayout
+
+// TouchedPlace defines model for TouchedPlace.
+type TouchedPlace = schedule.Touched
+
 // Try defines model for Try.
 type Try = ladder.Try
+
+// WeekDay defines model for WeekDay.
+type WeekDay struct {
+	// Date A day such as 2026-10-05; empty for none.
+	Date    Day          `json:"date"`
+	Lessons []WeekLesson `json:"lessons"`
+	Name    string       `json:"name"`
+}
+
+// WeekLesson defines model for WeekLesson.
+type WeekLesson struct {
+	At string `json:"at"`
+
+	// Attention The pupil wants a look.
+	Attention bool `json:"attention"`
+
+	// Id Of the pupil.
+	Id   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// WeeksInput defines model for WeeksInput.
+type WeeksInput struct {
+	Request ScheduleRequest `json:"request"`
+	Version *int            `json:"version,omitempty"`
+}
 
 // After defines model for After.
 type After = string
@@ -516,6 +681,15 @@ type ReadFormulaParams struct {
 	Text string `form:"text" json:"text"`
 }
 
+// FindOpeningsJSONBody defines parameters for FindOpenings.
+type FindOpeningsJSONBody struct {
+	// Instrument An instrument of the catalogue, each of its measures overridden where it is given.
+	Instrument InstrumentBrief `json:"instrument"`
+
+	// Reached For index and middle, middle and ring, ring and little finger: the frets of both, the lower first.
+	Reached [][]int `json:"reached"`
+}
+
 // ListLogParams defines parameters for ListLog.
 type ListLogParams struct {
 	// After Next of the page before.
@@ -532,10 +706,16 @@ type ListLogParams struct {
 
 	// Ladder With a brief, of this kept ladder of it.
 	Ladder *string `form:"ladder,omitempty" json:"ladder,omitempty"`
+
+	// Pupil Of this pupil alone; the teacher's own tries where it is empty, everybody's without it.
+	Pupil *string `form:"pupil,omitempty" json:"pupil,omitempty"`
 }
 
 // AppendLogJSONBody defines parameters for AppendLog.
 type AppendLogJSONBody struct {
+	// Assignment Id of what it was played for.
+	Assignment *string `json:"assignment,omitempty"`
+
 	// Brief What to play; only the instrument and the scale are needed.
 	Brief Brief `json:"brief"`
 
@@ -545,6 +725,9 @@ type AppendLogJSONBody struct {
 	// Part Of the run that was played, by its id.
 	Part    *string `json:"part,omitempty"`
 	PerBeat int     `json:"perBeat"`
+
+	// Pupil Id of whose try it is; the teacher's own where it is not given.
+	Pupil *string `json:"pupil,omitempty"`
 
 	// Remark The player's own, up to 500 characters.
 	Remark *string `json:"remark,omitempty"`
@@ -604,6 +787,57 @@ type ExplainFingerParams struct {
 type PractiseParams struct {
 	// Ladder Id of a kept ladder, which has a log of its own.
 	Ladder *string `form:"ladder,omitempty" json:"ladder,omitempty"`
+
+	// Pupil Id of whose log is read; the teacher's own without it.
+	Pupil *string `form:"pupil,omitempty" json:"pupil,omitempty"`
+}
+
+// ListPupilsParams defines parameters for ListPupils.
+type ListPupilsParams struct {
+	// Q Words that the name or the notes hold.
+	Q *string `form:"q,omitempty" json:"q,omitempty"`
+
+	// After The next of the page before; the first page without it.
+	After *After `form:"after,omitempty" json:"after,omitempty"`
+
+	// Limit Rows of a page, 1 to 500; 100 without it.
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// ListPupilTrashParams defines parameters for ListPupilTrash.
+type ListPupilTrashParams struct {
+	// After The next of the page before; the first page without it.
+	After *After `form:"after,omitempty" json:"after,omitempty"`
+
+	// Limit Rows of a page, 1 to 500; 100 without it.
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// ListAssignmentsParams defines parameters for ListAssignments.
+type ListAssignmentsParams struct {
+	// After The next of the page before; the first page without it.
+	After *After `form:"after,omitempty" json:"after,omitempty"`
+
+	// Limit Rows of a page, 1 to 500; 100 without it.
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// MapPupilParams defines parameters for MapPupil.
+type MapPupilParams struct {
+	// Weeks Of so many weeks before today, 1 to 520; 12 without it.
+	Weeks *string `form:"weeks,omitempty" json:"weeks,omitempty"`
+}
+
+// ExportPupilParams defines parameters for ExportPupil.
+type ExportPupilParams struct {
+	// Format json or pdf, json without it.
+	Format *string `form:"format,omitempty" json:"format,omitempty"`
+}
+
+// FileWeeksParams defines parameters for FileWeeks.
+type FileWeeksParams struct {
+	// Format ics or pdf, pdf without it.
+	Format *string `form:"format,omitempty" json:"format,omitempty"`
 }
 
 // MakeRoundDocumentParams defines parameters for MakeRoundDocument.
@@ -628,6 +862,12 @@ type MakeRoundDocumentParams struct {
 
 	// Layout pages for four keys on each, or summary; for pdf, svg and png.
 	Layout *string `form:"layout,omitempty" json:"layout,omitempty"`
+}
+
+// MakeScheduleFileParams defines parameters for MakeScheduleFile.
+type MakeScheduleFileParams struct {
+	// Format json, ics or pdf.
+	Format string `form:"format" json:"format"`
 }
 
 // ListKeptParams defines parameters for ListKept.
@@ -724,6 +964,15 @@ type PlayTakeJSONBody struct {
 	Wrong   *int     `json:"wrong,omitempty"`
 }
 
+// GetTodayParams defines parameters for GetToday.
+type GetTodayParams struct {
+	// On The day, such as 2026-10-05; today without it.
+	On *string `form:"on,omitempty" json:"on,omitempty"`
+}
+
+// UpdateAssignmentJSONRequestBody defines body for UpdateAssignment for application/json ContentType.
+type UpdateAssignmentJSONRequestBody = AssignmentInput
+
 // ChooseFieldJSONRequestBody defines body for ChooseField for application/json ContentType.
 type ChooseFieldJSONRequestBody = Brief
 
@@ -735,6 +984,9 @@ type ComparePlansJSONRequestBody ComparePlansJSONBody
 
 // ListCompareSetsJSONRequestBody defines body for ListCompareSets for application/json ContentType.
 type ListCompareSetsJSONRequestBody = Brief
+
+// FindOpeningsJSONRequestBody defines body for FindOpenings for application/json ContentType.
+type FindOpeningsJSONRequestBody FindOpeningsJSONBody
 
 // MakeLadderJSONRequestBody defines body for MakeLadder for application/json ContentType.
 type MakeLadderJSONRequestBody = LadderRequest
@@ -769,11 +1021,32 @@ type ExplainFingerJSONRequestBody = Brief
 // PractiseJSONRequestBody defines body for Practise for application/json ContentType.
 type PractiseJSONRequestBody = LadderRequest
 
+// CreatePupilJSONRequestBody defines body for CreatePupil for application/json ContentType.
+type CreatePupilJSONRequestBody = PupilInput
+
+// UpdatePupilJSONRequestBody defines body for UpdatePupil for application/json ContentType.
+type UpdatePupilJSONRequestBody = PupilInput
+
+// CreateAssignmentJSONRequestBody defines body for CreateAssignment for application/json ContentType.
+type CreateAssignmentJSONRequestBody = AssignmentInput
+
+// FitBriefJSONRequestBody defines body for FitBrief for application/json ContentType.
+type FitBriefJSONRequestBody = Brief
+
+// KeepWeeksJSONRequestBody defines body for KeepWeeks for application/json ContentType.
+type KeepWeeksJSONRequestBody = WeeksInput
+
 // MakeRoundJSONRequestBody defines body for MakeRound for application/json ContentType.
 type MakeRoundJSONRequestBody = Brief
 
 // MakeRoundDocumentJSONRequestBody defines body for MakeRoundDocument for application/json ContentType.
 type MakeRoundDocumentJSONRequestBody = Brief
+
+// MakeScheduleJSONRequestBody defines body for MakeSchedule for application/json ContentType.
+type MakeScheduleJSONRequestBody = ScheduleRequest
+
+// MakeScheduleFileJSONRequestBody defines body for MakeScheduleFile for application/json ContentType.
+type MakeScheduleFileJSONRequestBody = ScheduleRequest
 
 // CreateKeptJSONRequestBody defines body for CreateKept for application/json ContentType.
 type CreateKeptJSONRequestBody = KeptInput
@@ -805,6 +1078,15 @@ type PlayTakeJSONRequestBody PlayTakeJSONBody
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
+	// (DELETE /api/v1/assignments/{id})
+	SetAsideAssignment(ctx *echo.Context, id ID) error
+
+	// (PUT /api/v1/assignments/{id})
+	UpdateAssignment(ctx *echo.Context, id ID) error
+
+	// (POST /api/v1/assignments/{id}/restore)
+	RestoreAssignment(ctx *echo.Context, id ID) error
+
 	// (POST /api/v1/brief/choices)
 	ChooseField(ctx *echo.Context, params ChooseFieldParams) error
 
@@ -822,6 +1104,9 @@ type ServerInterface interface {
 
 	// (GET /api/v1/formula)
 	ReadFormula(ctx *echo.Context, params ReadFormulaParams) error
+
+	// (POST /api/v1/hand/openings)
+	FindOpenings(ctx *echo.Context) error
 
 	// (POST /api/v1/ladder)
 	MakeLadder(ctx *echo.Context) error
@@ -874,11 +1159,74 @@ type ServerInterface interface {
 	// (POST /api/v1/practise)
 	Practise(ctx *echo.Context, params PractiseParams) error
 
+	// (GET /api/v1/pupils)
+	ListPupils(ctx *echo.Context, params ListPupilsParams) error
+
+	// (POST /api/v1/pupils)
+	CreatePupil(ctx *echo.Context) error
+
+	// (GET /api/v1/pupils/trash)
+	ListPupilTrash(ctx *echo.Context, params ListPupilTrashParams) error
+
+	// (DELETE /api/v1/pupils/trash/{id})
+	ErasePupil(ctx *echo.Context, id ID) error
+
+	// (DELETE /api/v1/pupils/{id})
+	SetAsidePupil(ctx *echo.Context, id ID) error
+
+	// (GET /api/v1/pupils/{id})
+	GetPupil(ctx *echo.Context, id ID) error
+
+	// (PUT /api/v1/pupils/{id})
+	UpdatePupil(ctx *echo.Context, id ID) error
+
+	// (GET /api/v1/pupils/{id}/assignments)
+	ListAssignments(ctx *echo.Context, id ID, params ListAssignmentsParams) error
+
+	// (POST /api/v1/pupils/{id}/assignments)
+	CreateAssignment(ctx *echo.Context, id ID) error
+
+	// (POST /api/v1/pupils/{id}/fit)
+	FitBrief(ctx *echo.Context, id ID) error
+
+	// (GET /api/v1/pupils/{id}/map)
+	MapPupil(ctx *echo.Context, id ID, params MapPupilParams) error
+
+	// (GET /api/v1/pupils/{id}/record)
+	ExportPupil(ctx *echo.Context, id ID, params ExportPupilParams) error
+
+	// (POST /api/v1/pupils/{id}/restore)
+	RestorePupil(ctx *echo.Context, id ID) error
+
+	// (DELETE /api/v1/pupils/{id}/weeks)
+	SetWeeksAside(ctx *echo.Context, id ID) error
+
+	// (GET /api/v1/pupils/{id}/weeks)
+	GetWeeks(ctx *echo.Context, id ID) error
+
+	// (PUT /api/v1/pupils/{id}/weeks)
+	KeepWeeks(ctx *echo.Context, id ID) error
+
+	// (GET /api/v1/pupils/{id}/weeks/file)
+	FileWeeks(ctx *echo.Context, id ID, params FileWeeksParams) error
+
+	// (POST /api/v1/pupils/{id}/weeks/restore)
+	RestoreWeeks(ctx *echo.Context, id ID) error
+
+	// (GET /api/v1/pupils/{id}/work)
+	GetPupilWork(ctx *echo.Context, id ID) error
+
 	// (POST /api/v1/round)
 	MakeRound(ctx *echo.Context) error
 
 	// (POST /api/v1/round/document)
 	MakeRoundDocument(ctx *echo.Context, params MakeRoundDocumentParams) error
+
+	// (POST /api/v1/schedule)
+	MakeSchedule(ctx *echo.Context) error
+
+	// (POST /api/v1/schedule/document)
+	MakeScheduleFile(ctx *echo.Context, params MakeScheduleFileParams) error
 
 	// (GET /api/v1/shelf/{kind})
 	ListKept(ctx *echo.Context, kind Kind, params ListKeptParams) error
@@ -922,6 +1270,9 @@ type ServerInterface interface {
 	// (POST /api/v1/take/player)
 	PlayTake(ctx *echo.Context) error
 
+	// (GET /api/v1/today)
+	GetToday(ctx *echo.Context, params GetTodayParams) error
+
 	// (GET /healthz)
 	GetHealth(ctx *echo.Context) error
 }
@@ -929,6 +1280,54 @@ type ServerInterface interface {
 // ServerInterfaceWrapper converts echo contexts to parameters.
 type ServerInterfaceWrapper struct {
 	Handler ServerInterface
+}
+
+// SetAsideAssignment converts echo context to params.
+func (w *ServerInterfaceWrapper) SetAsideAssignment(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SetAsideAssignment(ctx, id)
+	return err
+}
+
+// UpdateAssignment converts echo context to params.
+func (w *ServerInterfaceWrapper) UpdateAssignment(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.UpdateAssignment(ctx, id)
+	return err
+}
+
+// RestoreAssignment converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreAssignment(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreAssignment(ctx, id)
+	return err
 }
 
 // ChooseField converts echo context to params.
@@ -1010,6 +1409,15 @@ func (w *ServerInterfaceWrapper) ReadFormula(ctx *echo.Context) error {
 	return err
 }
 
+// FindOpenings converts echo context to params.
+func (w *ServerInterfaceWrapper) FindOpenings(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.FindOpenings(ctx)
+	return err
+}
+
 // MakeLadder converts echo context to params.
 func (w *ServerInterfaceWrapper) MakeLadder(ctx *echo.Context) error {
 	var err error
@@ -1058,6 +1466,13 @@ func (w *ServerInterfaceWrapper) ListLog(ctx *echo.Context) error {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "ladder", ctx.QueryParams(), &params.Ladder, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ladder: %s", err))
+	}
+
+	// ------------- Optional query parameter "pupil" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "pupil", ctx.QueryParams(), &params.Pupil, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter pupil: %s", err))
 	}
 
 	// Invoke the callback with all the unmarshaled arguments
@@ -1292,8 +1707,380 @@ func (w *ServerInterfaceWrapper) Practise(ctx *echo.Context) error {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ladder: %s", err))
 	}
 
+	// ------------- Optional query parameter "pupil" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "pupil", ctx.QueryParams(), &params.Pupil, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter pupil: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Practise(ctx, params)
+	return err
+}
+
+// ListPupils converts echo context to params.
+func (w *ServerInterfaceWrapper) ListPupils(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListPupilsParams
+	// ------------- Optional query parameter "q" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "q", ctx.QueryParams(), &params.Q, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter q: %s", err))
+	}
+
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListPupils(ctx, params)
+	return err
+}
+
+// CreatePupil converts echo context to params.
+func (w *ServerInterfaceWrapper) CreatePupil(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CreatePupil(ctx)
+	return err
+}
+
+// ListPupilTrash converts echo context to params.
+func (w *ServerInterfaceWrapper) ListPupilTrash(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListPupilTrashParams
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListPupilTrash(ctx, params)
+	return err
+}
+
+// ErasePupil converts echo context to params.
+func (w *ServerInterfaceWrapper) ErasePupil(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ErasePupil(ctx, id)
+	return err
+}
+
+// SetAsidePupil converts echo context to params.
+func (w *ServerInterfaceWrapper) SetAsidePupil(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SetAsidePupil(ctx, id)
+	return err
+}
+
+// GetPupil converts echo context to params.
+func (w *ServerInterfaceWrapper) GetPupil(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetPupil(ctx, id)
+	return err
+}
+
+// UpdatePupil converts echo context to params.
+func (w *ServerInterfaceWrapper) UpdatePupil(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.UpdatePupil(ctx, id)
+	return err
+}
+
+// ListAssignments converts echo context to params.
+func (w *ServerInterfaceWrapper) ListAssignments(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListAssignmentsParams
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListAssignments(ctx, id, params)
+	return err
+}
+
+// CreateAssignment converts echo context to params.
+func (w *ServerInterfaceWrapper) CreateAssignment(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CreateAssignment(ctx, id)
+	return err
+}
+
+// FitBrief converts echo context to params.
+func (w *ServerInterfaceWrapper) FitBrief(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.FitBrief(ctx, id)
+	return err
+}
+
+// MapPupil converts echo context to params.
+func (w *ServerInterfaceWrapper) MapPupil(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params MapPupilParams
+	// ------------- Optional query parameter "weeks" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "weeks", ctx.QueryParams(), &params.Weeks, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter weeks: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MapPupil(ctx, id, params)
+	return err
+}
+
+// ExportPupil converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportPupil(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportPupilParams
+	// ------------- Optional query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "format", ctx.QueryParams(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter format: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportPupil(ctx, id, params)
+	return err
+}
+
+// RestorePupil converts echo context to params.
+func (w *ServerInterfaceWrapper) RestorePupil(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestorePupil(ctx, id)
+	return err
+}
+
+// SetWeeksAside converts echo context to params.
+func (w *ServerInterfaceWrapper) SetWeeksAside(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SetWeeksAside(ctx, id)
+	return err
+}
+
+// GetWeeks converts echo context to params.
+func (w *ServerInterfaceWrapper) GetWeeks(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetWeeks(ctx, id)
+	return err
+}
+
+// KeepWeeks converts echo context to params.
+func (w *ServerInterfaceWrapper) KeepWeeks(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.KeepWeeks(ctx, id)
+	return err
+}
+
+// FileWeeks converts echo context to params.
+func (w *ServerInterfaceWrapper) FileWeeks(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params FileWeeksParams
+	// ------------- Optional query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "format", ctx.QueryParams(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter format: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.FileWeeks(ctx, id, params)
+	return err
+}
+
+// RestoreWeeks converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreWeeks(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreWeeks(ctx, id)
+	return err
+}
+
+// GetPupilWork converts echo context to params.
+func (w *ServerInterfaceWrapper) GetPupilWork(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetPupilWork(ctx, id)
 	return err
 }
 
@@ -1363,6 +2150,33 @@ func (w *ServerInterfaceWrapper) MakeRoundDocument(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.MakeRoundDocument(ctx, params)
+	return err
+}
+
+// MakeSchedule converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeSchedule(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeSchedule(ctx)
+	return err
+}
+
+// MakeScheduleFile converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeScheduleFile(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params MakeScheduleFileParams
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", ctx.QueryParams(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter format: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeScheduleFile(ctx, params)
 	return err
 }
 
@@ -1651,6 +2465,24 @@ func (w *ServerInterfaceWrapper) PlayTake(ctx *echo.Context) error {
 	return err
 }
 
+// GetToday converts echo context to params.
+func (w *ServerInterfaceWrapper) GetToday(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetTodayParams
+	// ------------- Optional query parameter "on" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "on", ctx.QueryParams(), &params.On, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter on: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetToday(ctx, params)
+	return err
+}
+
 // GetHealth converts echo context to params.
 func (w *ServerInterfaceWrapper) GetHealth(ctx *echo.Context) error {
 	var err error
@@ -1738,6 +2570,32 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/round/document", wrapper.MakeRoundDocument, options.OperationMiddlewares["makeRoundDocument"]...)
 	router.POST(options.BaseURL+"/api/v1/brief/choices", wrapper.ChooseField, options.OperationMiddlewares["chooseField"]...)
 	router.POST(options.BaseURL+"/api/v1/brief/points", wrapper.ListPoints, options.OperationMiddlewares["listPoints"]...)
+	router.GET(options.BaseURL+"/api/v1/today", wrapper.GetToday, options.OperationMiddlewares["getToday"]...)
+	router.GET(options.BaseURL+"/api/v1/pupils", wrapper.ListPupils, options.OperationMiddlewares["listPupils"]...)
+	router.POST(options.BaseURL+"/api/v1/pupils", wrapper.CreatePupil, options.OperationMiddlewares["createPupil"]...)
+	router.GET(options.BaseURL+"/api/v1/pupils/trash", wrapper.ListPupilTrash, options.OperationMiddlewares["listPupilTrash"]...)
+	router.DELETE(options.BaseURL+"/api/v1/pupils/trash/:id", wrapper.ErasePupil, options.OperationMiddlewares["erasePupil"]...)
+	router.DELETE(options.BaseURL+"/api/v1/pupils/:id", wrapper.SetAsidePupil, options.OperationMiddlewares["setAsidePupil"]...)
+	router.GET(options.BaseURL+"/api/v1/pupils/:id", wrapper.GetPupil, options.OperationMiddlewares["getPupil"]...)
+	router.PUT(options.BaseURL+"/api/v1/pupils/:id", wrapper.UpdatePupil, options.OperationMiddlewares["updatePupil"]...)
+	router.POST(options.BaseURL+"/api/v1/pupils/:id/restore", wrapper.RestorePupil, options.OperationMiddlewares["restorePupil"]...)
+	router.GET(options.BaseURL+"/api/v1/pupils/:id/record", wrapper.ExportPupil, options.OperationMiddlewares["exportPupil"]...)
+	router.POST(options.BaseURL+"/api/v1/pupils/:id/fit", wrapper.FitBrief, options.OperationMiddlewares["fitBrief"]...)
+	router.GET(options.BaseURL+"/api/v1/pupils/:id/work", wrapper.GetPupilWork, options.OperationMiddlewares["getPupilWork"]...)
+	router.GET(options.BaseURL+"/api/v1/pupils/:id/map", wrapper.MapPupil, options.OperationMiddlewares["mapPupil"]...)
+	router.GET(options.BaseURL+"/api/v1/pupils/:id/assignments", wrapper.ListAssignments, options.OperationMiddlewares["listAssignments"]...)
+	router.POST(options.BaseURL+"/api/v1/pupils/:id/assignments", wrapper.CreateAssignment, options.OperationMiddlewares["createAssignment"]...)
+	router.DELETE(options.BaseURL+"/api/v1/pupils/:id/weeks", wrapper.SetWeeksAside, options.OperationMiddlewares["setWeeksAside"]...)
+	router.GET(options.BaseURL+"/api/v1/pupils/:id/weeks", wrapper.GetWeeks, options.OperationMiddlewares["getWeeks"]...)
+	router.PUT(options.BaseURL+"/api/v1/pupils/:id/weeks", wrapper.KeepWeeks, options.OperationMiddlewares["keepWeeks"]...)
+	router.POST(options.BaseURL+"/api/v1/pupils/:id/weeks/restore", wrapper.RestoreWeeks, options.OperationMiddlewares["restoreWeeks"]...)
+	router.GET(options.BaseURL+"/api/v1/pupils/:id/weeks/file", wrapper.FileWeeks, options.OperationMiddlewares["fileWeeks"]...)
+	router.DELETE(options.BaseURL+"/api/v1/assignments/:id", wrapper.SetAsideAssignment, options.OperationMiddlewares["setAsideAssignment"]...)
+	router.PUT(options.BaseURL+"/api/v1/assignments/:id", wrapper.UpdateAssignment, options.OperationMiddlewares["updateAssignment"]...)
+	router.POST(options.BaseURL+"/api/v1/assignments/:id/restore", wrapper.RestoreAssignment, options.OperationMiddlewares["restoreAssignment"]...)
+	router.POST(options.BaseURL+"/api/v1/schedule", wrapper.MakeSchedule, options.OperationMiddlewares["makeSchedule"]...)
+	router.POST(options.BaseURL+"/api/v1/schedule/document", wrapper.MakeScheduleFile, options.OperationMiddlewares["makeScheduleFile"]...)
+	router.POST(options.BaseURL+"/api/v1/hand/openings", wrapper.FindOpenings, options.OperationMiddlewares["findOpenings"]...)
 	router.GET(options.BaseURL+"/api/v1/shelf/:kind", wrapper.ListKept, options.OperationMiddlewares["listKept"]...)
 	router.POST(options.BaseURL+"/api/v1/shelf/:kind", wrapper.CreateKept, options.OperationMiddlewares["createKept"]...)
 	router.GET(options.BaseURL+"/api/v1/shelf/:kind/trash", wrapper.ListTrash, options.OperationMiddlewares["listTrash"]...)
@@ -1755,6 +2613,118 @@ type AnyProblemApplicationProblemPlusJSONResponse Problem
 type ManyKeptJSONResponse KeptList
 
 type OneKeptJSONResponse Kept
+
+type SetAsideAssignmentRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type SetAsideAssignmentResponseObject interface {
+	VisitSetAsideAssignmentResponse(w http.ResponseWriter) error
+}
+
+type SetAsideAssignment204Response struct {
+}
+
+func (response SetAsideAssignment204Response) VisitSetAsideAssignmentResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetAsideAssignmentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetAsideAssignmentdefaultApplicationProblemPlusJSONResponse) VisitSetAsideAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateAssignmentRequestObject struct {
+	Id   ID `json:"id"`
+	Body *UpdateAssignmentJSONRequestBody
+}
+
+type UpdateAssignmentResponseObject interface {
+	VisitUpdateAssignmentResponse(w http.ResponseWriter) error
+}
+
+type UpdateAssignment200JSONResponse StoredAssignment
+
+func (response UpdateAssignment200JSONResponse) VisitUpdateAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdateAssignmentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response UpdateAssignmentdefaultApplicationProblemPlusJSONResponse) VisitUpdateAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreAssignmentRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type RestoreAssignmentResponseObject interface {
+	VisitRestoreAssignmentResponse(w http.ResponseWriter) error
+}
+
+type RestoreAssignment200JSONResponse StoredAssignment
+
+func (response RestoreAssignment200JSONResponse) VisitRestoreAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreAssignmentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreAssignmentdefaultApplicationProblemPlusJSONResponse) VisitRestoreAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type ChooseFieldRequestObject struct {
 	Params ChooseFieldParams
@@ -1983,6 +2953,45 @@ type ReadFormuladefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReadFormuladefaultApplicationProblemPlusJSONResponse) VisitReadFormulaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FindOpeningsRequestObject struct {
+	Body *FindOpeningsJSONRequestBody
+}
+
+type FindOpeningsResponseObject interface {
+	VisitFindOpeningsResponse(w http.ResponseWriter) error
+}
+
+type FindOpenings200JSONResponse Limits
+
+func (response FindOpenings200JSONResponse) VisitFindOpeningsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FindOpeningsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FindOpeningsdefaultApplicationProblemPlusJSONResponse) VisitFindOpeningsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2700,6 +3709,767 @@ func (response PractisedefaultApplicationProblemPlusJSONResponse) VisitPractiseR
 	return err
 }
 
+type ListPupilsRequestObject struct {
+	Params ListPupilsParams
+}
+
+type ListPupilsResponseObject interface {
+	VisitListPupilsResponse(w http.ResponseWriter) error
+}
+
+type ListPupils200JSONResponse ManyPupils
+
+func (response ListPupils200JSONResponse) VisitListPupilsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPupilsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListPupilsdefaultApplicationProblemPlusJSONResponse) VisitListPupilsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreatePupilRequestObject struct {
+	Body *CreatePupilJSONRequestBody
+}
+
+type CreatePupilResponseObject interface {
+	VisitCreatePupilResponse(w http.ResponseWriter) error
+}
+
+type CreatePupil201JSONResponse StoredPupil
+
+func (response CreatePupil201JSONResponse) VisitCreatePupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreatePupildefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreatePupildefaultApplicationProblemPlusJSONResponse) VisitCreatePupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPupilTrashRequestObject struct {
+	Params ListPupilTrashParams
+}
+
+type ListPupilTrashResponseObject interface {
+	VisitListPupilTrashResponse(w http.ResponseWriter) error
+}
+
+type ListPupilTrash200JSONResponse ManyPupils
+
+func (response ListPupilTrash200JSONResponse) VisitListPupilTrashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPupilTrashdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListPupilTrashdefaultApplicationProblemPlusJSONResponse) VisitListPupilTrashResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ErasePupilRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type ErasePupilResponseObject interface {
+	VisitErasePupilResponse(w http.ResponseWriter) error
+}
+
+type ErasePupil204Response struct {
+}
+
+func (response ErasePupil204Response) VisitErasePupilResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ErasePupildefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ErasePupildefaultApplicationProblemPlusJSONResponse) VisitErasePupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetAsidePupilRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type SetAsidePupilResponseObject interface {
+	VisitSetAsidePupilResponse(w http.ResponseWriter) error
+}
+
+type SetAsidePupil204Response struct {
+}
+
+func (response SetAsidePupil204Response) VisitSetAsidePupilResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetAsidePupildefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetAsidePupildefaultApplicationProblemPlusJSONResponse) VisitSetAsidePupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPupilRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type GetPupilResponseObject interface {
+	VisitGetPupilResponse(w http.ResponseWriter) error
+}
+
+type GetPupil200JSONResponse StoredPupil
+
+func (response GetPupil200JSONResponse) VisitGetPupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPupildefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPupildefaultApplicationProblemPlusJSONResponse) VisitGetPupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdatePupilRequestObject struct {
+	Id   ID `json:"id"`
+	Body *UpdatePupilJSONRequestBody
+}
+
+type UpdatePupilResponseObject interface {
+	VisitUpdatePupilResponse(w http.ResponseWriter) error
+}
+
+type UpdatePupil200JSONResponse StoredPupil
+
+func (response UpdatePupil200JSONResponse) VisitUpdatePupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type UpdatePupildefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response UpdatePupildefaultApplicationProblemPlusJSONResponse) VisitUpdatePupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListAssignmentsRequestObject struct {
+	Id     ID `json:"id"`
+	Params ListAssignmentsParams
+}
+
+type ListAssignmentsResponseObject interface {
+	VisitListAssignmentsResponse(w http.ResponseWriter) error
+}
+
+type ListAssignments200JSONResponse ManyAssignments
+
+func (response ListAssignments200JSONResponse) VisitListAssignmentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListAssignmentsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListAssignmentsdefaultApplicationProblemPlusJSONResponse) VisitListAssignmentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateAssignmentRequestObject struct {
+	Id   ID `json:"id"`
+	Body *CreateAssignmentJSONRequestBody
+}
+
+type CreateAssignmentResponseObject interface {
+	VisitCreateAssignmentResponse(w http.ResponseWriter) error
+}
+
+type CreateAssignment201JSONResponse StoredAssignment
+
+func (response CreateAssignment201JSONResponse) VisitCreateAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateAssignmentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreateAssignmentdefaultApplicationProblemPlusJSONResponse) VisitCreateAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FitBriefRequestObject struct {
+	Id   ID `json:"id"`
+	Body *FitBriefJSONRequestBody
+}
+
+type FitBriefResponseObject interface {
+	VisitFitBriefResponse(w http.ResponseWriter) error
+}
+
+type FitBrief200JSONResponse Brief
+
+func (response FitBrief200JSONResponse) VisitFitBriefResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FitBriefdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FitBriefdefaultApplicationProblemPlusJSONResponse) VisitFitBriefResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MapPupilRequestObject struct {
+	Id     ID `json:"id"`
+	Params MapPupilParams
+}
+
+type MapPupilResponseObject interface {
+	VisitMapPupilResponse(w http.ResponseWriter) error
+}
+
+type MapPupil200JSONResponse PracticeMap
+
+func (response MapPupil200JSONResponse) VisitMapPupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MapPupildefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MapPupildefaultApplicationProblemPlusJSONResponse) VisitMapPupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportPupilRequestObject struct {
+	Id     ID `json:"id"`
+	Params ExportPupilParams
+}
+
+type ExportPupilResponseObject interface {
+	VisitExportPupilResponse(w http.ResponseWriter) error
+}
+
+type ExportPupil200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportPupil200AsteriskResponse struct {
+	Body          io.Reader
+	Headers       ExportPupil200ResponseHeaders
+	ContentType   string
+	ContentLength int64
+}
+
+func (response ExportPupil200AsteriskResponse) VisitExportPupilResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", response.ContentType)
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportPupildefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportPupildefaultApplicationProblemPlusJSONResponse) VisitExportPupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePupilRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type RestorePupilResponseObject interface {
+	VisitRestorePupilResponse(w http.ResponseWriter) error
+}
+
+type RestorePupil200JSONResponse StoredPupil
+
+func (response RestorePupil200JSONResponse) VisitRestorePupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePupildefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestorePupildefaultApplicationProblemPlusJSONResponse) VisitRestorePupilResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetWeeksAsideRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type SetWeeksAsideResponseObject interface {
+	VisitSetWeeksAsideResponse(w http.ResponseWriter) error
+}
+
+type SetWeeksAside204Response struct {
+}
+
+func (response SetWeeksAside204Response) VisitSetWeeksAsideResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetWeeksAsidedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetWeeksAsidedefaultApplicationProblemPlusJSONResponse) VisitSetWeeksAsideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetWeeksRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type GetWeeksResponseObject interface {
+	VisitGetWeeksResponse(w http.ResponseWriter) error
+}
+
+type GetWeeks200JSONResponse KeptWeeks
+
+func (response GetWeeks200JSONResponse) VisitGetWeeksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetWeeksdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetWeeksdefaultApplicationProblemPlusJSONResponse) VisitGetWeeksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepWeeksRequestObject struct {
+	Id   ID `json:"id"`
+	Body *KeepWeeksJSONRequestBody
+}
+
+type KeepWeeksResponseObject interface {
+	VisitKeepWeeksResponse(w http.ResponseWriter) error
+}
+
+type KeepWeeks200JSONResponse KeptWeeks
+
+func (response KeepWeeks200JSONResponse) VisitKeepWeeksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepWeeksdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response KeepWeeksdefaultApplicationProblemPlusJSONResponse) VisitKeepWeeksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FileWeeksRequestObject struct {
+	Id     ID `json:"id"`
+	Params FileWeeksParams
+}
+
+type FileWeeksResponseObject interface {
+	VisitFileWeeksResponse(w http.ResponseWriter) error
+}
+
+type FileWeeks200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type FileWeeks200AsteriskResponse struct {
+	Body          io.Reader
+	Headers       FileWeeks200ResponseHeaders
+	ContentType   string
+	ContentLength int64
+}
+
+func (response FileWeeks200AsteriskResponse) VisitFileWeeksResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", response.ContentType)
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type FileWeeksdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FileWeeksdefaultApplicationProblemPlusJSONResponse) VisitFileWeeksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreWeeksRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type RestoreWeeksResponseObject interface {
+	VisitRestoreWeeksResponse(w http.ResponseWriter) error
+}
+
+type RestoreWeeks200JSONResponse KeptWeeks
+
+func (response RestoreWeeks200JSONResponse) VisitRestoreWeeksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreWeeksdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreWeeksdefaultApplicationProblemPlusJSONResponse) VisitRestoreWeeksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPupilWorkRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type GetPupilWorkResponseObject interface {
+	VisitGetPupilWorkResponse(w http.ResponseWriter) error
+}
+
+type GetPupilWork200JSONResponse PupilWork
+
+func (response GetPupilWork200JSONResponse) VisitGetPupilWorkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPupilWorkdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPupilWorkdefaultApplicationProblemPlusJSONResponse) VisitGetPupilWorkResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type MakeRoundRequestObject struct {
 	Body *MakeRoundJSONRequestBody
 }
@@ -2787,6 +4557,100 @@ type MakeRoundDocumentdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response MakeRoundDocumentdefaultApplicationProblemPlusJSONResponse) VisitMakeRoundDocumentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeScheduleRequestObject struct {
+	Body *MakeScheduleJSONRequestBody
+}
+
+type MakeScheduleResponseObject interface {
+	VisitMakeScheduleResponse(w http.ResponseWriter) error
+}
+
+type MakeSchedule200JSONResponse Schedule
+
+func (response MakeSchedule200JSONResponse) VisitMakeScheduleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeScheduledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeScheduledefaultApplicationProblemPlusJSONResponse) VisitMakeScheduleResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeScheduleFileRequestObject struct {
+	Params MakeScheduleFileParams
+	Body   *MakeScheduleFileJSONRequestBody
+}
+
+type MakeScheduleFileResponseObject interface {
+	VisitMakeScheduleFileResponse(w http.ResponseWriter) error
+}
+
+type MakeScheduleFile200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type MakeScheduleFile200AsteriskResponse struct {
+	Body          io.Reader
+	Headers       MakeScheduleFile200ResponseHeaders
+	ContentType   string
+	ContentLength int64
+}
+
+func (response MakeScheduleFile200AsteriskResponse) VisitMakeScheduleFileResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", response.ContentType)
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type MakeScheduleFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeScheduleFiledefaultApplicationProblemPlusJSONResponse) VisitMakeScheduleFileResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3382,6 +5246,45 @@ func (response PlayTakedefaultApplicationProblemPlusJSONResponse) VisitPlayTakeR
 	return err
 }
 
+type GetTodayRequestObject struct {
+	Params GetTodayParams
+}
+
+type GetTodayResponseObject interface {
+	VisitGetTodayResponse(w http.ResponseWriter) error
+}
+
+type GetToday200JSONResponse Today
+
+func (response GetToday200JSONResponse) VisitGetTodayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTodaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTodaydefaultApplicationProblemPlusJSONResponse) VisitGetTodayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetHealthRequestObject struct {
 }
 
@@ -3423,6 +5326,15 @@ func (response GetHealthdefaultApplicationProblemPlusJSONResponse) VisitGetHealt
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
+	// (DELETE /api/v1/assignments/{id})
+	SetAsideAssignment(ctx context.Context, request SetAsideAssignmentRequestObject) (SetAsideAssignmentResponseObject, error)
+
+	// (PUT /api/v1/assignments/{id})
+	UpdateAssignment(ctx context.Context, request UpdateAssignmentRequestObject) (UpdateAssignmentResponseObject, error)
+
+	// (POST /api/v1/assignments/{id}/restore)
+	RestoreAssignment(ctx context.Context, request RestoreAssignmentRequestObject) (RestoreAssignmentResponseObject, error)
+
 	// (POST /api/v1/brief/choices)
 	ChooseField(ctx context.Context, request ChooseFieldRequestObject) (ChooseFieldResponseObject, error)
 
@@ -3440,6 +5352,9 @@ type StrictServerInterface interface {
 
 	// (GET /api/v1/formula)
 	ReadFormula(ctx context.Context, request ReadFormulaRequestObject) (ReadFormulaResponseObject, error)
+
+	// (POST /api/v1/hand/openings)
+	FindOpenings(ctx context.Context, request FindOpeningsRequestObject) (FindOpeningsResponseObject, error)
 
 	// (POST /api/v1/ladder)
 	MakeLadder(ctx context.Context, request MakeLadderRequestObject) (MakeLadderResponseObject, error)
@@ -3492,11 +5407,74 @@ type StrictServerInterface interface {
 	// (POST /api/v1/practise)
 	Practise(ctx context.Context, request PractiseRequestObject) (PractiseResponseObject, error)
 
+	// (GET /api/v1/pupils)
+	ListPupils(ctx context.Context, request ListPupilsRequestObject) (ListPupilsResponseObject, error)
+
+	// (POST /api/v1/pupils)
+	CreatePupil(ctx context.Context, request CreatePupilRequestObject) (CreatePupilResponseObject, error)
+
+	// (GET /api/v1/pupils/trash)
+	ListPupilTrash(ctx context.Context, request ListPupilTrashRequestObject) (ListPupilTrashResponseObject, error)
+
+	// (DELETE /api/v1/pupils/trash/{id})
+	ErasePupil(ctx context.Context, request ErasePupilRequestObject) (ErasePupilResponseObject, error)
+
+	// (DELETE /api/v1/pupils/{id})
+	SetAsidePupil(ctx context.Context, request SetAsidePupilRequestObject) (SetAsidePupilResponseObject, error)
+
+	// (GET /api/v1/pupils/{id})
+	GetPupil(ctx context.Context, request GetPupilRequestObject) (GetPupilResponseObject, error)
+
+	// (PUT /api/v1/pupils/{id})
+	UpdatePupil(ctx context.Context, request UpdatePupilRequestObject) (UpdatePupilResponseObject, error)
+
+	// (GET /api/v1/pupils/{id}/assignments)
+	ListAssignments(ctx context.Context, request ListAssignmentsRequestObject) (ListAssignmentsResponseObject, error)
+
+	// (POST /api/v1/pupils/{id}/assignments)
+	CreateAssignment(ctx context.Context, request CreateAssignmentRequestObject) (CreateAssignmentResponseObject, error)
+
+	// (POST /api/v1/pupils/{id}/fit)
+	FitBrief(ctx context.Context, request FitBriefRequestObject) (FitBriefResponseObject, error)
+
+	// (GET /api/v1/pupils/{id}/map)
+	MapPupil(ctx context.Context, request MapPupilRequestObject) (MapPupilResponseObject, error)
+
+	// (GET /api/v1/pupils/{id}/record)
+	ExportPupil(ctx context.Context, request ExportPupilRequestObject) (ExportPupilResponseObject, error)
+
+	// (POST /api/v1/pupils/{id}/restore)
+	RestorePupil(ctx context.Context, request RestorePupilRequestObject) (RestorePupilResponseObject, error)
+
+	// (DELETE /api/v1/pupils/{id}/weeks)
+	SetWeeksAside(ctx context.Context, request SetWeeksAsideRequestObject) (SetWeeksAsideResponseObject, error)
+
+	// (GET /api/v1/pupils/{id}/weeks)
+	GetWeeks(ctx context.Context, request GetWeeksRequestObject) (GetWeeksResponseObject, error)
+
+	// (PUT /api/v1/pupils/{id}/weeks)
+	KeepWeeks(ctx context.Context, request KeepWeeksRequestObject) (KeepWeeksResponseObject, error)
+
+	// (GET /api/v1/pupils/{id}/weeks/file)
+	FileWeeks(ctx context.Context, request FileWeeksRequestObject) (FileWeeksResponseObject, error)
+
+	// (POST /api/v1/pupils/{id}/weeks/restore)
+	RestoreWeeks(ctx context.Context, request RestoreWeeksRequestObject) (RestoreWeeksResponseObject, error)
+
+	// (GET /api/v1/pupils/{id}/work)
+	GetPupilWork(ctx context.Context, request GetPupilWorkRequestObject) (GetPupilWorkResponseObject, error)
+
 	// (POST /api/v1/round)
 	MakeRound(ctx context.Context, request MakeRoundRequestObject) (MakeRoundResponseObject, error)
 
 	// (POST /api/v1/round/document)
 	MakeRoundDocument(ctx context.Context, request MakeRoundDocumentRequestObject) (MakeRoundDocumentResponseObject, error)
+
+	// (POST /api/v1/schedule)
+	MakeSchedule(ctx context.Context, request MakeScheduleRequestObject) (MakeScheduleResponseObject, error)
+
+	// (POST /api/v1/schedule/document)
+	MakeScheduleFile(ctx context.Context, request MakeScheduleFileRequestObject) (MakeScheduleFileResponseObject, error)
 
 	// (GET /api/v1/shelf/{kind})
 	ListKept(ctx context.Context, request ListKeptRequestObject) (ListKeptResponseObject, error)
@@ -3540,6 +5518,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/take/player)
 	PlayTake(ctx context.Context, request PlayTakeRequestObject) (PlayTakeResponseObject, error)
 
+	// (GET /api/v1/today)
+	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
+
 	// (GET /healthz)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
 }
@@ -3554,6 +5535,104 @@ func NewStrictHandler(ssi StrictServerInterface, middlewares []StrictMiddlewareF
 type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
+}
+
+// SetAsideAssignment operation middleware
+func (sh *strictHandler) SetAsideAssignment(ctx *echo.Context, id ID) error {
+	var request SetAsideAssignmentRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetAsideAssignment(ctx.Request().Context(), request.(SetAsideAssignmentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetAsideAssignment")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SetAsideAssignmentResponseObject); ok {
+		return validResponse.VisitSetAsideAssignmentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// UpdateAssignment operation middleware
+func (sh *strictHandler) UpdateAssignment(ctx *echo.Context, id ID) error {
+	var request UpdateAssignmentRequestObject
+
+	request.Id = id
+
+	var body UpdateAssignmentJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.UpdateAssignment(ctx.Request().Context(), request.(UpdateAssignmentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "UpdateAssignment")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(UpdateAssignmentResponseObject); ok {
+		return validResponse.VisitUpdateAssignmentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreAssignment operation middleware
+func (sh *strictHandler) RestoreAssignment(ctx *echo.Context, id ID) error {
+	var request RestoreAssignmentRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreAssignment(ctx.Request().Context(), request.(RestoreAssignmentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreAssignment")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreAssignmentResponseObject); ok {
+		return validResponse.VisitRestoreAssignmentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
 }
 
 // ChooseField operation middleware
@@ -3784,6 +5863,52 @@ func (sh *strictHandler) ReadFormula(ctx *echo.Context, params ReadFormulaParams
 		return err
 	} else if validResponse, ok := response.(ReadFormulaResponseObject); ok {
 		return validResponse.VisitReadFormulaResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// FindOpenings operation middleware
+func (sh *strictHandler) FindOpenings(ctx *echo.Context) error {
+	var request FindOpeningsRequestObject
+
+	var body FindOpeningsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FindOpenings(ctx.Request().Context(), request.(FindOpeningsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FindOpenings")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(FindOpeningsResponseObject); ok {
+		return validResponse.VisitFindOpeningsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -4457,6 +6582,598 @@ func (sh *strictHandler) Practise(ctx *echo.Context, params PractiseParams) erro
 	return nil
 }
 
+// ListPupils operation middleware
+func (sh *strictHandler) ListPupils(ctx *echo.Context, params ListPupilsParams) error {
+	var request ListPupilsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListPupils(ctx.Request().Context(), request.(ListPupilsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListPupils")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListPupilsResponseObject); ok {
+		return validResponse.VisitListPupilsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CreatePupil operation middleware
+func (sh *strictHandler) CreatePupil(ctx *echo.Context) error {
+	var request CreatePupilRequestObject
+
+	var body CreatePupilJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreatePupil(ctx.Request().Context(), request.(CreatePupilRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreatePupil")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CreatePupilResponseObject); ok {
+		return validResponse.VisitCreatePupilResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListPupilTrash operation middleware
+func (sh *strictHandler) ListPupilTrash(ctx *echo.Context, params ListPupilTrashParams) error {
+	var request ListPupilTrashRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListPupilTrash(ctx.Request().Context(), request.(ListPupilTrashRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListPupilTrash")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListPupilTrashResponseObject); ok {
+		return validResponse.VisitListPupilTrashResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ErasePupil operation middleware
+func (sh *strictHandler) ErasePupil(ctx *echo.Context, id ID) error {
+	var request ErasePupilRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ErasePupil(ctx.Request().Context(), request.(ErasePupilRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ErasePupil")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ErasePupilResponseObject); ok {
+		return validResponse.VisitErasePupilResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SetAsidePupil operation middleware
+func (sh *strictHandler) SetAsidePupil(ctx *echo.Context, id ID) error {
+	var request SetAsidePupilRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetAsidePupil(ctx.Request().Context(), request.(SetAsidePupilRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetAsidePupil")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SetAsidePupilResponseObject); ok {
+		return validResponse.VisitSetAsidePupilResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetPupil operation middleware
+func (sh *strictHandler) GetPupil(ctx *echo.Context, id ID) error {
+	var request GetPupilRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPupil(ctx.Request().Context(), request.(GetPupilRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPupil")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetPupilResponseObject); ok {
+		return validResponse.VisitGetPupilResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// UpdatePupil operation middleware
+func (sh *strictHandler) UpdatePupil(ctx *echo.Context, id ID) error {
+	var request UpdatePupilRequestObject
+
+	request.Id = id
+
+	var body UpdatePupilJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.UpdatePupil(ctx.Request().Context(), request.(UpdatePupilRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "UpdatePupil")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(UpdatePupilResponseObject); ok {
+		return validResponse.VisitUpdatePupilResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListAssignments operation middleware
+func (sh *strictHandler) ListAssignments(ctx *echo.Context, id ID, params ListAssignmentsParams) error {
+	var request ListAssignmentsRequestObject
+
+	request.Id = id
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListAssignments(ctx.Request().Context(), request.(ListAssignmentsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListAssignments")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListAssignmentsResponseObject); ok {
+		return validResponse.VisitListAssignmentsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CreateAssignment operation middleware
+func (sh *strictHandler) CreateAssignment(ctx *echo.Context, id ID) error {
+	var request CreateAssignmentRequestObject
+
+	request.Id = id
+
+	var body CreateAssignmentJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreateAssignment(ctx.Request().Context(), request.(CreateAssignmentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreateAssignment")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CreateAssignmentResponseObject); ok {
+		return validResponse.VisitCreateAssignmentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// FitBrief operation middleware
+func (sh *strictHandler) FitBrief(ctx *echo.Context, id ID) error {
+	var request FitBriefRequestObject
+
+	request.Id = id
+
+	var body FitBriefJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FitBrief(ctx.Request().Context(), request.(FitBriefRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FitBrief")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(FitBriefResponseObject); ok {
+		return validResponse.VisitFitBriefResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MapPupil operation middleware
+func (sh *strictHandler) MapPupil(ctx *echo.Context, id ID, params MapPupilParams) error {
+	var request MapPupilRequestObject
+
+	request.Id = id
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MapPupil(ctx.Request().Context(), request.(MapPupilRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MapPupil")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MapPupilResponseObject); ok {
+		return validResponse.VisitMapPupilResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportPupil operation middleware
+func (sh *strictHandler) ExportPupil(ctx *echo.Context, id ID, params ExportPupilParams) error {
+	var request ExportPupilRequestObject
+
+	request.Id = id
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportPupil(ctx.Request().Context(), request.(ExportPupilRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportPupil")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportPupilResponseObject); ok {
+		return validResponse.VisitExportPupilResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestorePupil operation middleware
+func (sh *strictHandler) RestorePupil(ctx *echo.Context, id ID) error {
+	var request RestorePupilRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestorePupil(ctx.Request().Context(), request.(RestorePupilRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestorePupil")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestorePupilResponseObject); ok {
+		return validResponse.VisitRestorePupilResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SetWeeksAside operation middleware
+func (sh *strictHandler) SetWeeksAside(ctx *echo.Context, id ID) error {
+	var request SetWeeksAsideRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetWeeksAside(ctx.Request().Context(), request.(SetWeeksAsideRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetWeeksAside")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SetWeeksAsideResponseObject); ok {
+		return validResponse.VisitSetWeeksAsideResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetWeeks operation middleware
+func (sh *strictHandler) GetWeeks(ctx *echo.Context, id ID) error {
+	var request GetWeeksRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetWeeks(ctx.Request().Context(), request.(GetWeeksRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetWeeks")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetWeeksResponseObject); ok {
+		return validResponse.VisitGetWeeksResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// KeepWeeks operation middleware
+func (sh *strictHandler) KeepWeeks(ctx *echo.Context, id ID) error {
+	var request KeepWeeksRequestObject
+
+	request.Id = id
+
+	var body KeepWeeksJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.KeepWeeks(ctx.Request().Context(), request.(KeepWeeksRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "KeepWeeks")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(KeepWeeksResponseObject); ok {
+		return validResponse.VisitKeepWeeksResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// FileWeeks operation middleware
+func (sh *strictHandler) FileWeeks(ctx *echo.Context, id ID, params FileWeeksParams) error {
+	var request FileWeeksRequestObject
+
+	request.Id = id
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FileWeeks(ctx.Request().Context(), request.(FileWeeksRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FileWeeks")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(FileWeeksResponseObject); ok {
+		return validResponse.VisitFileWeeksResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreWeeks operation middleware
+func (sh *strictHandler) RestoreWeeks(ctx *echo.Context, id ID) error {
+	var request RestoreWeeksRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreWeeks(ctx.Request().Context(), request.(RestoreWeeksRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreWeeks")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreWeeksResponseObject); ok {
+		return validResponse.VisitRestoreWeeksResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetPupilWork operation middleware
+func (sh *strictHandler) GetPupilWork(ctx *echo.Context, id ID) error {
+	var request GetPupilWorkRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPupilWork(ctx.Request().Context(), request.(GetPupilWorkRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPupilWork")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetPupilWorkResponseObject); ok {
+		return validResponse.VisitGetPupilWorkResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // MakeRound operation middleware
 func (sh *strictHandler) MakeRound(ctx *echo.Context) error {
 	var request MakeRoundRequestObject
@@ -4545,6 +7262,100 @@ func (sh *strictHandler) MakeRoundDocument(ctx *echo.Context, params MakeRoundDo
 		return err
 	} else if validResponse, ok := response.(MakeRoundDocumentResponseObject); ok {
 		return validResponse.VisitMakeRoundDocumentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeSchedule operation middleware
+func (sh *strictHandler) MakeSchedule(ctx *echo.Context) error {
+	var request MakeScheduleRequestObject
+
+	var body MakeScheduleJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeSchedule(ctx.Request().Context(), request.(MakeScheduleRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeSchedule")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeScheduleResponseObject); ok {
+		return validResponse.VisitMakeScheduleResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeScheduleFile operation middleware
+func (sh *strictHandler) MakeScheduleFile(ctx *echo.Context, params MakeScheduleFileParams) error {
+	var request MakeScheduleFileRequestObject
+
+	request.Params = params
+
+	var body MakeScheduleFileJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeScheduleFile(ctx.Request().Context(), request.(MakeScheduleFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeScheduleFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeScheduleFileResponseObject); ok {
+		return validResponse.VisitMakeScheduleFileResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -5076,6 +7887,31 @@ func (sh *strictHandler) PlayTake(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(PlayTakeResponseObject); ok {
 		return validResponse.VisitPlayTakeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetToday operation middleware
+func (sh *strictHandler) GetToday(ctx *echo.Context, params GetTodayParams) error {
+	var request GetTodayRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetToday(ctx.Request().Context(), request.(GetTodayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetToday")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetTodayResponseObject); ok {
+		return validResponse.VisitGetTodayResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

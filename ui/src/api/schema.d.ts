@@ -482,6 +482,355 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The lessons of a day with what was set, what was reached and what may be set next; the week at a glance. */
+        get: operations["getToday"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The pupils by name. */
+        get: operations["listPupils"];
+        put?: never;
+        post: operations["createPupil"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/trash": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The pupils that were set aside. */
+        get: operations["listPupilTrash"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/trash/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Erases for good a pupil that was set aside, with assignments, weeks, pages, log and takes. */
+        delete: operations["erasePupil"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get: operations["getPupil"];
+        /** @description The version given has to be the stored one; otherwise 409. */
+        put: operations["updatePupil"];
+        post?: never;
+        /** @description Sets the pupil aside with all that is the pupil's; restore brings all of it back. */
+        delete: operations["setAsidePupil"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restorePupil"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/{id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        /** @description The whole record of a pupil as one file. */
+        get: operations["exportPupil"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/{id}/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A brief carried over to a pupil's instrument, hand and names. */
+        post: operations["fitBrief"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/{id}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        /** @description What is set to a pupil with what was reached, and all that may be set next. */
+        get: operations["getPupilWork"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/{id}/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        /** @description What of the neck, the keys and the layouts was practised. */
+        get: operations["mapPupil"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/{id}/assignments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        /** @description All that was set to a pupil, the latest first. */
+        get: operations["listAssignments"];
+        put?: never;
+        /** @description Sets something to a pupil. The assignment that it takes the place of is closed. */
+        post: operations["createAssignment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/{id}/weeks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        /** @description The weeks of practice that are kept for a pupil, as they stand by the log. Days that went by without a try are missed. */
+        get: operations["getWeeks"];
+        /** @description Keeps weeks of practice. The version given has to be the stored one, 0 where none are kept; otherwise 409. */
+        put: operations["keepWeeks"];
+        post?: never;
+        delete: operations["setWeeksAside"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/{id}/weeks/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreWeeks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pupils/{id}/weeks/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        /** @description The kept weeks as a page or for a calendar. */
+        get: operations["fileWeeks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/assignments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description The version given has to be the stored one; otherwise 409. */
+        put: operations["updateAssignment"];
+        post?: never;
+        delete: operations["setAsideAssignment"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/assignments/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreAssignment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Weeks of practice, day by day. */
+        post: operations["makeSchedule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/schedule/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Weeks of practice as a page or for a calendar. */
+        post: operations["makeScheduleFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/hand/openings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a hand opens in mm, from the frets that its fingers reached in comfort. */
+        post: operations["findOpenings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shelf/{kind}": {
         parameters: {
             query?: never;
@@ -1140,8 +1489,256 @@ export interface components {
             part?: string;
             /** @description Id of a kept ladder. */
             ladder?: string;
+            /** @description Id of whose try it is; not there for the teacher's own. */
+            pupil?: string;
             /** @description Size of its take; not there where none is kept. */
             takeBytes?: number;
+        };
+        /** @description A day such as 2026-10-05; empty for none. */
+        Day: string;
+        Pupil: {
+            /** @description Or initials, up to 40 characters. */
+            name: string;
+            instrument: components["schemas"]["InstrumentBrief"];
+            hand?: components["schemas"]["HandBrief"];
+            /** @description Id of a way to say notes. */
+            names?: string;
+            /** @description Of the lesson: mon to sun; not there where there is none. */
+            day?: string;
+            /** @description Time of the lesson, such as 16:30. */
+            at?: string;
+            /** @description To practise a day, as usual; 15 where it is not given. */
+            minutes?: number;
+            /** @description The teacher's own, up to 10000 characters. */
+            notes?: string;
+        };
+        StoredPupil: {
+            id: string;
+            version: number;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            updatedAt: string;
+            pupil: components["schemas"]["Pupil"];
+        };
+        PupilInput: {
+            version?: number;
+            pupil: components["schemas"]["Pupil"];
+        };
+        ManyPupils: {
+            pupils: components["schemas"]["StoredPupil"][];
+            next?: string;
+        };
+        /** @description Pages to be filled in. */
+        Sheets: {
+            what: string;
+            count: number;
+            done: number;
+        };
+        /** @description A brief or a round up a ladder, or sheets, from a day until a day. */
+        Assignment: {
+            ladder?: components["schemas"]["LadderRequest"];
+            sheets?: components["schemas"]["Sheets"];
+            /** @description A day. */
+            minutes: number;
+            from: components["schemas"]["Day"];
+            until: components["schemas"]["Day"];
+            /** @description The teacher's, up to 1000 characters. */
+            words: string;
+        };
+        StoredAssignment: {
+            id: string;
+            version: number;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            updatedAt: string;
+            pupilId: string;
+            sentence: string;
+            /** Format: date-time */
+            closedAt?: string;
+            assignment: components["schemas"]["Assignment"];
+        };
+        AssignmentInput: {
+            version?: number;
+            assignment: components["schemas"]["Assignment"];
+            /** @description It is done with. */
+            closed?: boolean;
+            /** @description Id of the assignment that it takes the place of. */
+            replaces?: string;
+        };
+        ManyAssignments: {
+            assignments: components["schemas"]["StoredAssignment"][];
+            next?: string;
+        };
+        Progress: {
+            reached: boolean;
+            overdue: boolean;
+            words: string;
+            due: string;
+            tries: number;
+            days: number;
+            /** @description Fastest clean try since it was set, in notes a minute. */
+            best: number;
+            /** @description In notes a minute; 0 for sheets. */
+            goal: number;
+            last: components["schemas"]["Day"];
+            points: components["schemas"]["ProgressPoint"][];
+        };
+        ProgressPoint: {
+            day: components["schemas"]["Day"];
+            notesPerMinute: number;
+            /** @enum {string} */
+            result: "clean" | "nearly" | "not-yet";
+        };
+        NextProposal: {
+            kind: string;
+            name: string;
+            /** @description The reason. */
+            words: string;
+            sentence: string;
+            ladder: components["schemas"]["LadderRequest"];
+        };
+        SetWork: {
+            assignment: components["schemas"]["StoredAssignment"];
+            progress: components["schemas"]["Progress"];
+            /** @description The rung that comes next; empty for sheets. */
+            next: string;
+            why: string;
+        };
+        PupilWork: {
+            set: components["schemas"]["SetWork"][];
+            proposals: components["schemas"]["NextProposal"][];
+        };
+        TodayRow: {
+            pupil: components["schemas"]["StoredPupil"];
+            attention: string[];
+            set: components["schemas"]["SetWork"][];
+            next?: components["schemas"]["NextProposal"];
+        };
+        Today: {
+            on: components["schemas"]["Day"];
+            words: string;
+            /** @description Of the day, in their order. */
+            lessons: components["schemas"]["TodayRow"][];
+            /** @description Pupils of other days that need a look, without what may be set next. */
+            others: components["schemas"]["TodayRow"][];
+            week: components["schemas"]["WeekDay"][];
+            /** @description All that there are. */
+            pupils: number;
+        };
+        WeekLesson: {
+            /** @description Of the pupil. */
+            id: string;
+            name: string;
+            at: string;
+            /** @description The pupil wants a look. */
+            attention: boolean;
+        };
+        WeekDay: {
+            date: components["schemas"]["Day"];
+            name: string;
+            lessons: components["schemas"]["WeekLesson"][];
+        };
+        PracticeMap: {
+            tries: number;
+            works: number;
+            neck: components["schemas"]["MapNeck"];
+            places: components["schemas"]["TouchedPlace"][];
+            most: number;
+            keys: components["schemas"]["TouchedKey"][];
+            layouts: components["schemas"]["TouchedLayout"][];
+            holes: string[];
+            fill?: components["schemas"]["NextProposal"];
+            others: number;
+        };
+        MapNeck: {
+            strings: string[];
+            frets: {
+                fret: number;
+                mm: number;
+            }[];
+        };
+        TouchedPlace: {
+            string: number;
+            fret: number;
+            tries: number;
+            boxes: number;
+        };
+        TouchedKey: {
+            tonic: string;
+            tries: number;
+            clean: number;
+            lastClean: components["schemas"]["Day"];
+            /** @description Since it was last clean; -1 where it never was. */
+            daysAgo: number;
+        };
+        TouchedLayout: {
+            system: string;
+            name: string;
+            boxes: {
+                name: string;
+                tries: number;
+            }[];
+        };
+        ScheduleItem: {
+            /** @description warm-up, new, old or play. */
+            kind: string;
+            minutes: number;
+            what: string;
+            brief: components["schemas"]["Brief"];
+            rung: components["schemas"]["LadderStep"];
+        };
+        ScheduleRequest: {
+            brief: components["schemas"]["Brief"];
+            start: components["schemas"]["Day"];
+            /** @description 1 to 26; 4 where it is not given. */
+            weeks?: number;
+            /** @description mon to sun; Monday to Friday where none is given. */
+            days?: string[];
+            /** @description A day, 5 to 180; 15 where it is not given. */
+            minutes?: number;
+            /** @description Id of an order of keys; the brief's own key alone where it is not given. */
+            keys?: string;
+            /** @description The shape begins higher on the neck and comes down a fret at a time. */
+            lower?: boolean;
+            /** @description The positions one by one. */
+            boxes?: boolean;
+            /** @description One octave to three. */
+            octaves?: boolean;
+            from?: components["schemas"]["LadderStep"];
+            goal?: components["schemas"]["LadderStep"];
+            holidays?: components["schemas"]["Day"][];
+            missed?: components["schemas"]["Day"][];
+            own?: {
+                date: components["schemas"]["Day"];
+                items: components["schemas"]["ScheduleItem"][];
+            }[];
+        };
+        Schedule: {
+            sentence: string;
+            weeks: {
+                week: number;
+                days: components["schemas"]["ScheduleDate"][];
+            }[];
+            remarks: string[];
+        };
+        ScheduleDate: {
+            date: components["schemas"]["Day"];
+            minutes: number;
+            missed?: boolean;
+            /** @description Changed by hand. */
+            own?: boolean;
+            items: components["schemas"]["ScheduleItem"][];
+        };
+        WeeksInput: {
+            version?: number;
+            request: components["schemas"]["ScheduleRequest"];
+        };
+        KeptWeeks: {
+            version: number;
+            request: components["schemas"]["ScheduleRequest"];
+            weeks: components["schemas"]["Schedule"];
         };
         CompareSet: {
             id: string;
@@ -1771,6 +2368,8 @@ export interface operations {
             query?: {
                 /** @description Id of a kept ladder, which has a log of its own. */
                 ladder?: string;
+                /** @description Id of whose log is read; the teacher's own without it. */
+                pupil?: string;
             };
             header?: never;
             path?: never;
@@ -1960,6 +2559,8 @@ export interface operations {
                 brief?: string;
                 /** @description With a brief, of this kept ladder of it. */
                 ladder?: string;
+                /** @description Of this pupil alone; the teacher's own tries where it is empty, everybody's without it. */
+                pupil?: string;
             };
             header?: never;
             path?: never;
@@ -2006,6 +2607,10 @@ export interface operations {
                     slips?: number[];
                     /** @description Id of the kept ladder that it is a try of. */
                     ladder?: string;
+                    /** @description Id of whose try it is; the teacher's own where it is not given. */
+                    pupil?: string;
+                    /** @description Id of what it was played for. */
+                    assignment?: string;
                 };
             };
         };
@@ -2428,6 +3033,653 @@ export interface operations {
                     "application/json": {
                         groups: components["schemas"]["PointGroup"][];
                     };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getToday: {
+        parameters: {
+            query?: {
+                /** @description The day, such as 2026-10-05; today without it. */
+                on?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The day. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listPupils: {
+        parameters: {
+            query?: {
+                /** @description Words that the name or the notes hold. */
+                q?: string;
+                /** @description The next of the page before; the first page without it. */
+                after?: components["parameters"]["After"];
+                /** @description Rows of a page, 1 to 500; 100 without it. */
+                limit?: components["parameters"]["Limit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of pupils. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyPupils"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    createPupil: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PupilInput"];
+            };
+        };
+        responses: {
+            /** @description The pupil as kept. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPupil"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listPupilTrash: {
+        parameters: {
+            query?: {
+                /** @description The next of the page before; the first page without it. */
+                after?: components["parameters"]["After"];
+                /** @description Rows of a page, 1 to 500; 100 without it. */
+                limit?: components["parameters"]["Limit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of pupils. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyPupils"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    erasePupil: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getPupil: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The pupil. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPupil"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    updatePupil: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PupilInput"];
+            };
+        };
+        responses: {
+            /** @description The pupil as kept. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPupil"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    setAsidePupil: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    restorePupil: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The pupil. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredPupil"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    exportPupil: {
+        parameters: {
+            query?: {
+                /** @description json or pdf, json without it. */
+                format?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    fitBrief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description The brief. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brief"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getPupilWork: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The work. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PupilWork"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    mapPupil: {
+        parameters: {
+            query?: {
+                /** @description Of so many weeks before today, 1 to 520; 12 without it. */
+                weeks?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The map. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeMap"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listAssignments: {
+        parameters: {
+            query?: {
+                /** @description The next of the page before; the first page without it. */
+                after?: components["parameters"]["After"];
+                /** @description Rows of a page, 1 to 500; 100 without it. */
+                limit?: components["parameters"]["Limit"];
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of assignments. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyAssignments"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    createAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssignmentInput"];
+            };
+        };
+        responses: {
+            /** @description The assignment as kept. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredAssignment"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getWeeks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The weeks. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptWeeks"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    keepWeeks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeeksInput"];
+            };
+        };
+        responses: {
+            /** @description The weeks as kept. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptWeeks"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    setWeeksAside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    restoreWeeks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The weeks. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptWeeks"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    fileWeeks: {
+        parameters: {
+            query?: {
+                /** @description ics or pdf, pdf without it. */
+                format?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    updateAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssignmentInput"];
+            };
+        };
+        responses: {
+            /** @description The assignment as kept. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredAssignment"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    setAsideAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    restoreAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The assignment. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredAssignment"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeSchedule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScheduleRequest"];
+            };
+        };
+        responses: {
+            /** @description The weeks. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Schedule"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeScheduleFile: {
+        parameters: {
+            query: {
+                /** @description json, ics or pdf. */
+                format: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScheduleRequest"];
+            };
+        };
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    findOpenings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    instrument: components["schemas"]["InstrumentBrief"];
+                    /** @description For index and middle, middle and ring, ring and little finger: the frets of both, the lower first. */
+                    reached: number[][];
+                };
+            };
+        };
+        responses: {
+            /** @description The openings that are comfortable, and the greatest. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Limits"];
                 };
             };
             default: components["responses"]["AnyProblem"];

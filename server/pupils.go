@@ -1,0 +1,294 @@
+package server
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+	"unicode/utf8"
+
+	"evenladder/core/brief"
+	"evenladder/core/fault"
+	"evenladder/core/hand"
+	"evenladder/core/neck"
+	"evenladder/core/pupil"
+	"evenladder/core/schedule"
+	"evenladder/document"
+	"evenladder/draw"
+	"evenladder/server/api"
+	"evenladder/store"
+)
+
+func (h handlers) ListPupils(ctx context.Context, r api.ListPupilsRequestObject) (api.ListPupilsResponseObject, error) {
+	words := valueOr(r.Params.Q, "")
+	if utf8.RuneCountInString(words) > maxQuery {
+		return nil, fault.At("q", "more than %d characters were given: give fewer", maxQuery)
+	}
+	page, err := h.pupils(ctx, r.Params.Limit, store.PupilQuery{Words: words, After: valueOr(r.Params.After, "")})
+	return api.ListPupils200JSONResponse(page), err
+}
+
+func (h handlers) ListPupilTrash(ctx context.Context, r api.ListPupilTrashRequestObject) (api.ListPupilTrashResponseObject, error) {
+	page, err := h.pupils(ctx, r.Params.Limit, store.PupilQuery{After: valueOr(r.Params.After, ""), SetAside: true})
+	return api.ListPupilTrash200JSONResponse(page), err
+}
+
+func (h handlers) pupils(ctx context.Context, limit *string, q store.PupilQuery) (out api.ManyPupils, err error) {
+	if q.Limit, err = rowsOf(limit); err != nil {
+		return out, err
+	}
+	list, next, err := h.store.Pupils().List(ctx, q)
+	return api.ManyPupils{Pupils: list, Next: filled(next)}, err
+}
+
+// rowsOf is how many rows of a page were asked for.
+func rowsOf(limit *string) (int, error) {
+	if limit == nil {
+		return usualPage, nil
+	}
+	n, err := wholeNumber("limit", *limit)
+	if err != nil || n < 1 || n > store.MaxListed {
+		return 0, fault.At("limit", "%q was given: give 1 to %d", fault.Clip(*limit), store.MaxListed)
+	}
+	return n, nil
+}
+
+func (h handlers) CreatePupil(ctx context.Context, r api.CreatePupilRequestObject) (api.CreatePupilResponseObject, error) {
+	p, err := checked("pupil.", r.Body.Pupil, (*pupil.Pupil).Check)
+	if err != nil {
+		return nil, err
+	}
+	made, err := h.store.Pupils().Create(ctx, p)
+	return api.CreatePupil201JSONResponse(made), err
+}
+
+// checked is a value that its own check took; faults stand under a prefix.
+func checked[T any](prefix string, v T, check func(*T) error) (T, error) {
+	err := check(&v)
+	var faults fault.List
+	faults.Under(prefix, err)
+	if len(faults) > 0 {
+		return v, faults
+	}
+	return v, err
+}
+
+func (h handlers) GetPupil(ctx context.Context, r api.GetPupilRequestObject) (api.GetPupilResponseObject, error) {
+	p, err := h.store.Pupils().Get(ctx, r.Id)
+	return api.GetPupil200JSONResponse(p), err
+}
+
+func (h handlers) UpdatePupil(ctx context.Context, r api.UpdatePupilRequestObject) (api.UpdatePupilResponseObject, error) {
+	p, err := checked("pupil.", r.Body.Pupil, (*pupil.Pupil).Check)
+	if err != nil {
+		return nil, err
+	}
+	version, err := versionOf(r.Body.Version)
+	if err != nil {
+		return nil, err
+	}
+	made, err := h.store.Pupils().Update(ctx, r.Id, version, p)
+	return api.UpdatePupil200JSONResponse(made), err
+}
+
+func versionOf(given *int) (int, error) {
+	if given == nil {
+		return 0, fault.At("version", "no version was given: give the one that was read")
+	}
+	return *given, nil
+}
+
+func (h handlers) SetAsidePupil(ctx context.Context, r api.SetAsidePupilRequestObject) (api.SetAsidePupilResponseObject, error) {
+	return api.SetAsidePupil204Response{}, h.store.Pupils().SetAside(ctx, r.Id)
+}
+
+func (h handlers) RestorePupil(ctx context.Context, r api.RestorePupilRequestObject) (api.RestorePupilResponseObject, error) {
+	p, err := h.store.Pupils().Restore(ctx, r.Id)
+	return api.RestorePupil200JSONResponse(p), err
+}
+
+func (h handlers) ErasePupil(ctx context.Context, r api.ErasePupilRequestObject) (api.ErasePupilResponseObject, error) {
+	return api.ErasePupil204Response{}, h.store.Pupils().Erase(ctx, r.Id)
+}
+
+func (h handlers) FitBrief(ctx context.Context, r api.FitBriefRequestObject) (api.FitBriefResponseObject, error) {
+	p, err := h.store.Pupils().Get(ctx, r.Id)
+	if err != nil {
+		return nil, err
+	}
+	return api.FitBrief200JSONResponse(p.Pupil.Fit(*r.Body)), nil
+}
+
+// FindOpenings reads what a hand opens off the neck that it was measured on.
+func (h handlers) FindOpenings(_ context.Context, r api.FindOpeningsRequestObject) (api.FindOpeningsResponseObject, error) {
+	in, err := brief.Read(brief.Brief{Instrument: r.Body.Instrument, Scale: brief.Scale{Tonic: "C", Name: "major"}, Layout: brief.Layout{System: "single-string"}})
+	if err != nil {
+		return nil, err
+	}
+	var reached [3][2]int
+	if len(r.Body.Reached) != len(reached) {
+		return nil, fault.At("reached", "%d pairs were given: give %d", len(r.Body.Reached), len(reached))
+	}
+	for i, pair := range r.Body.Reached {
+		if len(pair) != 2 {
+			return nil, fault.At("reached", "%d frets were given for %s: give two", len(pair), hand.Pairs[i])
+		}
+		reached[i] = [2]int{pair[0], pair[1]}
+	}
+	measuredOn, err := neck.New(in.Neck.Tuning, in.Neck.Frets, in.Neck.ScaleLengthMM)
+	if err != nil {
+		return nil, err
+	}
+	l, err := hand.Measured(measuredOn, in.Instrument.Family, reached)
+	if err != nil {
+		return nil, fault.At("reached", "%v", err)
+	}
+	return api.FindOpenings200JSONResponse(brief.Limits{Comfortable: l.ComfortableMM[:], Greatest: l.GreatestMM[:]}), nil
+}
+
+// usualMapWeeks and maxMapWeeks are of how many weeks a map is.
+const usualMapWeeks, maxMapWeeks = 12, 520
+
+func (h handlers) MapPupil(ctx context.Context, r api.MapPupilRequestObject) (api.MapPupilResponseObject, error) {
+	weeks := usualMapWeeks
+	if r.Params.Weeks != nil {
+		n, err := wholeNumber("weeks", *r.Params.Weeks)
+		if err != nil || n < 1 || n > maxMapWeeks {
+			return nil, fault.At("weeks", "%q was given: give 1 to %d", fault.Clip(*r.Params.Weeks), maxMapWeeks)
+		}
+		weeks = n
+	}
+	p, err := h.store.Pupils().Get(ctx, r.Id)
+	if err != nil {
+		return nil, err
+	}
+	now := h.store.Now()
+	played, err := h.store.Log().Played(ctx, r.Id, now.AddDate(0, 0, -7*weeks))
+	if err != nil {
+		return nil, err
+	}
+	var made schedule.Map
+	err = h.heavy.do(ctx, func() error {
+		made, err = schedule.MapOf(p.Pupil, played, schedule.DayOf(now))
+		return err
+	})
+	return api.MapPupil200JSONResponse(made), err
+}
+
+// record is all that is kept of a pupil.
+type record struct {
+	Pupil       store.Pupil        `json:"pupil"`
+	Assignments []store.Assignment `json:"assignments"`
+	Weeks       *schedule.Request  `json:"weeks,omitempty"`
+	Log         []api.LogEntry     `json:"log"` // the latest first
+}
+
+func (h handlers) ExportPupil(ctx context.Context, r api.ExportPupilRequestObject) (api.ExportPupilResponseObject, error) {
+	all, err := h.record(ctx, r.Id)
+	if err != nil {
+		return nil, err
+	}
+	var data []byte
+	name, kind := "pupil-record.json", "application/json"
+	switch format := valueOr(r.Params.Format, "json"); format {
+	case "json":
+		data, err = json.MarshalIndent(all, "", "  ")
+	case "pdf":
+		name, kind = "pupil-record.pdf", "application/pdf"
+		err = h.heavy.do(ctx, func() error {
+			data, err = document.RecordPage(recordReport(all), draw.Form{Paper: draw.A4, Stop: ctx.Err})
+			return err
+		})
+	default:
+		return nil, fault.At("format", "%q was given: give json or pdf", fault.Clip(format))
+	}
+	disposition := attachment(name)
+	return api.ExportPupil200AsteriskResponse{Body: bytes.NewReader(data), ContentType: kind, ContentLength: int64(len(data)), Headers: api.ExportPupil200ResponseHeaders{ContentDisposition: &disposition}}, err
+}
+
+func (h handlers) record(ctx context.Context, id string) (out record, err error) {
+	if out.Pupil, err = h.store.Pupils().Get(ctx, id); err != nil {
+		return out, err
+	}
+	for after := ""; ; {
+		list, next, err := h.store.Assignments().List(ctx, store.AssignmentQuery{Pupil: id, After: after, Limit: store.MaxListed})
+		if err != nil {
+			return out, err
+		}
+		out.Assignments = append(out.Assignments, list...)
+		if after = next; after == "" {
+			break
+		}
+	}
+	switch w, err := h.store.Pupils().Weeks(ctx, id); {
+	case err == nil:
+		out.Weeks = &w.Request
+	case !errors.Is(err, store.ErrNotFound):
+		return out, err
+	}
+	for after := ""; ; {
+		entries, next, err := h.store.Log().List(ctx, store.LogQuery{Pupil: &id, After: after, Limit: store.MaxLogged})
+		if err != nil {
+			return out, err
+		}
+		for _, e := range entries {
+			out.Log = append(out.Log, entry(e))
+		}
+		if after = next; after == "" {
+			return out, nil
+		}
+	}
+}
+
+// recordRows bounds the tries on the page of a record; the file of data has them all.
+const recordRows = 400
+
+// recordReport is a record in words.
+func recordReport(r record) draw.Report {
+	p := r.Pupil.Pupil
+	instrument, _ := brief.InstrumentWords(p.Instrument)
+	out := draw.Report{Title: p.Name, Sentence: instrument}
+	about := []string{fmt.Sprintf("To practise: %d minutes a day.", p.Minutes)}
+	if p.Day != "" {
+		about = append(about, fmt.Sprintf("Lesson: %s %s.", p.Day, p.At))
+	}
+	if mm := p.Hand.LimitsMM.Comfortable; len(mm) > 0 {
+		about = append(about, fmt.Sprintf("The hand opens %g mm in comfort, finger to finger.", mm))
+	}
+	if p.Notes != "" {
+		about = append(about, p.Notes)
+	}
+	out.Sections = append(out.Sections, draw.Section{Heading: "About", Words: about})
+	set := draw.Section{Heading: "What was set", Columns: []draw.Column{{Heading: "from", Share: 0.12}, {Heading: "until", Share: 0.12}, {Heading: "what", Share: 0.5}, {Heading: "words", Share: 0.26}}}
+	for _, a := range r.Assignments {
+		set.Rows = append(set.Rows, []string{a.Assignment.From.String(), a.Assignment.Until.String(), a.Sentence, a.Assignment.Words})
+	}
+	log := draw.Section{Heading: "What was played", Columns: []draw.Column{{Heading: "when", Share: 0.16}, {Heading: "how fast", Share: 0.16}, {Heading: "how it went", Share: 0.1}, {Heading: "what", Share: 0.58}}}
+	for _, e := range r.Log[:min(len(r.Log), recordRows)] {
+		what := e.Sentence
+		if e.Remark != "" {
+			what += " “" + e.Remark + "”"
+		}
+		log.Rows = append(log.Rows, []string{e.At.Local().Format("2006-01-02 15:04"), fmt.Sprintf("%d notes a minute", e.NotesPerMinute), string(e.Result), what})
+	}
+	if len(r.Log) > recordRows {
+		log.Words = []string{fmt.Sprintf("The latest %d of %d tries; the file of data has them all.", recordRows, len(r.Log))}
+	}
+	out.Sections = append(out.Sections, set, log)
+	return out
+}
+
+// today is the day by the clock of the store, or the one that was asked for.
+func (h handlers) today(on *string) (schedule.Day, time.Time, error) {
+	now := h.store.Now()
+	if on == nil {
+		return schedule.DayOf(now), now, nil
+	}
+	day, err := schedule.ParseDay(*on)
+	if err != nil {
+		return day, now, fault.At("on", "%v", err)
+	}
+	return day, now, nil
+}

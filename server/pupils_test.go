@@ -1,0 +1,161 @@
+package server_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/brief"
+	"evenladder/core/schedule"
+	"evenladder/server/api"
+	"evenladder/store"
+)
+
+// The clock of these tests stands on Tuesday 4 March 2031.
+func (c client) pupil(name, more string) store.Pupil {
+	c.t.Helper()
+	a := c.call("POST", "/api/v1/pupils", `{"pupil": {"name": "`+name+`", "instrument": {"id": "bass"}`+more+`}}`)
+	require.Equal(c.t, 201, a.status, a.body)
+	return into[store.Pupil](c.t, a)
+}
+
+// What is set, tried and proposed of a pupil, as an afternoon goes.
+func TestAnAfternoon(t *testing.T) {
+	c := start(t)
+	wenna := c.pupil("Wenna", `, "day": "tue", "at": "16:30", "minutes": 12`)
+	c.pupil("Casimir", `, "day": "tue", "at": "9:45"`)
+	c.pupil("Ottoline", `, "day": "thu", "at": "17:00"`)
+	set := c.call("POST", "/api/v1/pupils/"+wenna.ID+"/assignments", `{"assignment": {"ladder": {"brief": `+dorian+`, "from": {"perBeat": 1, "tempoBpm": 60}, "goal": {"perBeat": 1, "tempoBpm": 66}}, "words": "Say the names."}}`)
+	require.Equal(t, 201, set.status, set.body)
+	a := into[store.Assignment](t, set)
+	assert.Equal(t, "2031-03-04 2031-03-11 12", fmt.Sprint(a.Assignment.From, " ", a.Assignment.Until, " ", a.Assignment.Minutes), "until the next lesson, as many minutes as usual")
+
+	try := func(tempo int, result string) {
+		a := c.call("POST", "/api/v1/log", fmt.Sprintf(`{"brief": %s, "perBeat": 1, "tempoBpm": %d, "result": "%s", "pupil": "%s", "assignment": "%s"}`, dorian, tempo, result, wenna.ID, a.ID))
+		require.Equal(t, 201, a.status, a.body)
+	}
+	try(60, "clean")
+	try(60, "clean")
+	day := into[api.Today](t, c.call("GET", "/api/v1/today", ""))
+	assert.Equal(t, "Tuesday: 2 lessons", day.Words)
+	require.Len(t, day.Lessons, 2)
+	assert.Equal(t, "Casimir Wenna", day.Lessons[0].Pupil.Pupil.Name+" "+day.Lessons[1].Pupil.Pupil.Name, "in the order of the day")
+	assert.Equal(t, []string{"nothing is set"}, day.Lessons[0].Attention)
+	assert.Empty(t, day.Lessons[1].Attention)
+	row := day.Lessons[1].Set[0]
+	assert.Equal(t, "quarter notes at 66", row.Next)
+	assert.Equal(t, "clean up to quarter notes at 60 of quarter notes at 66, 2 tries on one day", row.Progress.Words)
+	assert.Equal(t, "go-on", day.Lessons[1].Next.Kind)
+	require.Len(t, day.Others, 1, "of another day, and wants a look")
+	assert.Equal(t, "Monday 2031-03-03", day.Week[0].Name+" "+day.Week[0].Date.String())
+	assert.Len(t, day.Week[1].Lessons, 2)
+	assert.Equal(t, "Thursday: 1 lesson", into[api.Today](t, c.call("GET", "/api/v1/today?on=2031-03-06", "")).Words)
+
+	try(66, "clean")
+	try(66, "clean")
+	work := into[api.PupilWork](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/work", ""))
+	assert.True(t, work.Set[0].Progress.Reached)
+	require.Equal(t, "next-key", work.Proposals[0].Kind)
+	assert.Contains(t, work.Proposals[0].Sentence, "for Wenna")
+	next := c.call("POST", "/api/v1/pupils/"+wenna.ID+"/assignments", `{"replaces": "`+a.ID+`", "assignment": {"ladder": `+asJSON(t, work.Proposals[0].Ladder)+`}}`)
+	require.Equal(t, 201, next.status, next.body)
+	open := into[api.PupilWork](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/work", ""))
+	require.Len(t, open.Set, 1, "it takes the place of the one before")
+	assert.Equal(t, 0, open.Set[0].Progress.Tries)
+
+	late := into[api.Today](t, c.call("GET", "/api/v1/today?on=2031-03-18", ""))
+	assert.Equal(t, []string{"one overdue", "nothing logged for 14 days"}, late.Lessons[1].Attention)
+	m := into[schedule.Map](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map", ""))
+	assert.Equal(t, 4, m.Tries)
+	assert.Equal(t, []string{"B♭"}, keysPlayed(m))
+	own := into[struct{ Entries []api.LogEntry }](t, c.call("GET", "/api/v1/log?pupil=", ""))
+	assert.Empty(t, own.Entries, "none of them is the teacher's own")
+}
+
+func keysPlayed(m schedule.Map) (out []string) {
+	for _, k := range m.Keys {
+		if k.Tries > 0 {
+			out = append(out, strings.ReplaceAll(k.Tonic, "b", "♭"))
+		}
+	}
+	return out
+}
+
+func TestPupilRecord(t *testing.T) {
+	c := start(t)
+	p := c.pupil("Wenna", `, "notes": "Sits on a low chair."`)
+	c.call("POST", "/api/v1/log", `{"brief": `+dorian+`, "perBeat": 1, "tempoBpm": 60, "result": "clean", "pupil": "`+p.ID+`", "remark": "in the kitchen"}`)
+	data := c.call("GET", "/api/v1/pupils/"+p.ID+"/record", "").body
+	for _, want := range []string{"Wenna", "low chair", "in the kitchen"} {
+		assert.Contains(t, data, want)
+	}
+	assert.True(t, strings.HasPrefix(c.call("GET", "/api/v1/pupils/"+p.ID+"/record?format=pdf", "").body, "%PDF"))
+	assert.Equal(t, 422, c.call("GET", "/api/v1/pupils/"+p.ID+"/record?format=xls", "").status)
+
+	path := "/api/v1/pupils/" + p.ID
+	assert.Equal(t, 404, c.call("DELETE", "/api/v1/pupils/trash/"+p.ID, "").status, "only what is set aside is erased")
+	require.Equal(t, 204, c.call("DELETE", path, "").status)
+	assert.Equal(t, 404, c.call("GET", path, "").status)
+	assert.Len(t, into[api.ManyPupils](t, c.call("GET", "/api/v1/pupils/trash", "")).Pupils, 1)
+	require.Equal(t, 200, c.call("POST", path+"/restore", "").status)
+	require.Equal(t, 204, c.call("DELETE", path, "").status)
+	require.Equal(t, 204, c.call("DELETE", "/api/v1/pupils/trash/"+p.ID, "").status)
+	assert.Equal(t, 404, c.call("POST", path+"/restore", "").status)
+	assert.NotContains(t, c.call("GET", "/api/v1/log", "").body, "in the kitchen", "the log is erased with it")
+}
+
+func TestFitAndOpenings(t *testing.T) {
+	c := start(t)
+	p := c.pupil("Wenna", `, "hand": {"limitsMm": {"comfortable": [50, 40, 38]}}`)
+	fitted := into[brief.Brief](t, c.call("POST", "/api/v1/pupils/"+p.ID+"/fit", dorian))
+	assert.Equal(t, "Wenna", fitted.For)
+	assert.Equal(t, []float64{50, 40, 38}, fitted.Hand.LimitsMM.Comfortable)
+	mm := into[brief.Limits](t, c.call("POST", "/api/v1/hand/openings", `{"instrument": {"id": "guitar"}, "reached": [[5, 7], [7, 8], [8, 9]]}`))
+	assert.Equal(t, []float64{53, 24, 23}, mm.Comfortable)
+	for _, bad := range []string{`[[5, 7]]`, `[[5, 7], [7], [8, 9]]`, `[[5, 7], [7, 7], [8, 9]]`} {
+		a := c.call("POST", "/api/v1/hand/openings", `{"instrument": {"id": "guitar"}, "reached": `+bad+`}`)
+		assert.Equal(t, 422, a.status)
+		assert.Contains(t, a.body, `"reached"`)
+	}
+}
+
+// Weeks are kept with the log: days that went by without a try are missed, and what was to
+// come on them comes later.
+func TestKeptWeeks(t *testing.T) {
+	c := start(t)
+	p := c.pupil("Wenna", "")
+	path := "/api/v1/pupils/" + p.ID + "/weeks"
+	assert.Equal(t, 404, c.call("GET", path, "").status)
+	request := `{"brief": ` + dorian + `, "start": "2031-03-02", "weeks": 2, "days": ["sun", "mon", "tue", "fri"], "minutes": 10, "boxes": true}`
+	kept := c.call("PUT", path, `{"request": `+request+`}`)
+	require.Equal(t, 200, kept.status, kept.body)
+	w := into[api.KeptWeeks](t, kept)
+	assert.True(t, w.Weeks.Weeks[0].Days[0].Missed)
+	assert.False(t, w.Weeks.Weeks[0].Days[2].Missed, "today is not over")
+	assert.Equal(t, 409, c.call("PUT", path, `{"request": `+request+`}`).status)
+	assert.Equal(t, 200, c.call("PUT", path, `{"version": 1, "request": `+request+`}`).status)
+	bad := c.call("PUT", path, `{"version": 2, "request": {"brief": `+dorian+`, "start": "2031-03-02", "weeks": 99}}`)
+	assert.Equal(t, 422, bad.status)
+	assert.Contains(t, bad.body, "request.weeks")
+	assert.Contains(t, c.call("GET", path+"/file?format=ics", "").body, "BEGIN:VEVENT")
+	assert.True(t, strings.HasPrefix(c.call("GET", path+"/file", "").body, "%PDF"))
+	require.Equal(t, 204, c.call("DELETE", path, "").status)
+	require.Equal(t, 200, c.call("POST", path+"/restore", "").status)
+
+	made := into[schedule.Weeks](t, c.call("POST", "/api/v1/schedule", request))
+	assert.Len(t, made.Weeks, 2)
+	assert.Contains(t, c.call("POST", "/api/v1/schedule/document?format=ics", request).body, "BEGIN:VCALENDAR")
+	assert.Equal(t, 422, c.call("POST", "/api/v1/schedule/document?format=xls", request).status)
+	assert.Contains(t, c.call("POST", "/api/v1/schedule", `{"brief": `+dorian+`, "start": "5 October"}`).body, "give a day such as")
+}
+
+func asJSON(t *testing.T, v any) string {
+	t.Helper()
+	data, err := json.Marshal(v)
+	require.NoError(t, err)
+	return string(data)
+}

@@ -1,0 +1,141 @@
+package server
+
+import (
+	"cmp"
+	"context"
+	"fmt"
+	"slices"
+
+	"evenladder/core/english"
+	"evenladder/core/pupil"
+	"evenladder/core/schedule"
+	"evenladder/core/table"
+	"evenladder/server/api"
+	"evenladder/store"
+)
+
+// GetToday is the lessons of a day and the week at a glance. What may be set next is worked
+// out for the pupils of the day alone.
+func (h handlers) GetToday(ctx context.Context, r api.GetTodayRequestObject) (api.GetTodayResponseObject, error) {
+	on, _, err := h.today(r.Params.On)
+	if err != nil {
+		return nil, err
+	}
+	pupils, _, err := h.store.Pupils().List(ctx, store.PupilQuery{Limit: store.MaxListed})
+	if err != nil {
+		return nil, err
+	}
+	last, err := h.store.Pupils().LastPlayed(ctx)
+	if err != nil {
+		return nil, err
+	}
+	open, _, err := h.store.Assignments().List(ctx, store.AssignmentQuery{Open: true, Limit: store.MaxListed})
+	if err != nil {
+		return nil, err
+	}
+	by := map[string][]store.Assignment{}
+	for _, a := range open {
+		by[a.PupilID] = append(by[a.PupilID], a)
+	}
+	slices.SortStableFunc(pupils, func(a, b store.Pupil) int { return cmp.Compare(clock(a.Pupil.At), clock(b.Pupil.At)) })
+	out := api.Today{On: on, Pupils: len(pupils), Lessons: []api.TodayRow{}, Others: []api.TodayRow{}, Week: weekOf(on)}
+	for _, p := range pupils {
+		lesson := p.Pupil.Day == on.Weekday()
+		row := api.TodayRow{Pupil: p}
+		var set []standing
+		if lesson {
+			set, err = h.set(ctx, by[p.ID], on)
+		} else {
+			set, err = h.atAGlance(ctx, by[p.ID], on)
+		}
+		if err != nil {
+			return nil, err
+		}
+		row.Set = onWire(set)
+		lastDay := schedule.Day{}
+		if at, ok := last[p.ID]; ok {
+			lastDay = schedule.DayOf(at)
+		}
+		row.Attention = schedule.Attention(progressOf(set), lastDay, on)
+		noteLesson(out.Week, p, len(row.Attention) > 0)
+		switch {
+		case lesson:
+			next, err := h.proposals(ctx, p.ID, p.Pupil, set, on, 1)
+			if err != nil {
+				return nil, err
+			}
+			if len(next) > 0 {
+				row.Next = &next[0]
+			}
+			out.Lessons = append(out.Lessons, row)
+		case len(row.Attention) > 0:
+			out.Others = append(out.Others, row)
+		}
+	}
+	out.Words = dayWords(on, len(out.Lessons))
+	return api.GetToday200JSONResponse(out), nil
+}
+
+// atAGlance is how it stands with assignments; only where the days are over is the log
+// looked up for whether the goal was reached.
+func (h handlers) atAGlance(ctx context.Context, open []store.Assignment, on schedule.Day) ([]standing, error) {
+	out := make([]standing, len(open))
+	for i, a := range open {
+		out[i].Assignment = a
+		out[i].Progress = a.Assignment.Progress(nil, nil, on)
+		if out[i].Progress.Overdue {
+			var err error
+			if out[i], err = h.standingOf(ctx, a, on); err != nil {
+				return nil, err
+			}
+		}
+	}
+	return out, nil
+}
+
+func progressOf(set []standing) []schedule.Progress {
+	out := make([]schedule.Progress, len(set))
+	for i, s := range set {
+		out[i] = s.Progress
+	}
+	return out
+}
+
+// clock is a time of day in minutes; those without one come last.
+func clock(at string) int {
+	var hour, minute int
+	if n, _ := fmt.Sscanf(at, "%d:%d", &hour, &minute); n != 2 {
+		return 24 * 60
+	}
+	return hour*60 + minute
+}
+
+func dayWords(on schedule.Day, lessons int) string {
+	day, _ := table.Find(pupil.Days, on.Weekday())
+	if lessons == 0 {
+		return day.Name + ": no lessons"
+	}
+	return day.Name + ": " + english.Count(lessons, "lesson", "lessons")
+}
+
+// weekOf are the seven days of the week of a day, from Monday.
+func weekOf(on schedule.Day) []api.WeekDay {
+	monday := on
+	for monday.Weekday() != pupil.Days[0].ID {
+		monday = monday.Add(-1)
+	}
+	out := make([]api.WeekDay, len(pupil.Days))
+	for i := range out {
+		out[i] = api.WeekDay{Date: monday.Add(i), Name: pupil.Days[i].Name}
+		out[i].Lessons = []api.WeekLesson{}
+	}
+	return out
+}
+
+func noteLesson(week []api.WeekDay, p store.Pupil, attention bool) {
+	for i := range week {
+		if pupil.Days[i].ID == p.Pupil.Day {
+			week[i].Lessons = append(week[i].Lessons, api.WeekLesson{At: p.Pupil.At, Attention: attention, Id: p.ID, Name: p.Pupil.Name})
+		}
+	}
+}

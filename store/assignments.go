@@ -1,0 +1,176 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"encoding/json"
+	"time"
+
+	"evenladder/core/schedule"
+)
+
+// Assignment is an assignment as stored.
+type Assignment struct {
+	Record
+	PupilID    string              `json:"pupilId"`
+	Sentence   string              `json:"sentence"`           // what is practised, in words
+	ClosedAt   *time.Time          `json:"closedAt,omitempty"` // when it was done with
+	Assignment schedule.Assignment `json:"assignment"`
+}
+
+// Assignments are the assignments of a store.
+type Assignments struct {
+	db  *sql.DB
+	now func() time.Time
+}
+
+// Assignments are the assignments of this store.
+func (s *Store) Assignments() Assignments { return Assignments{s.db, s.now} }
+
+// AssignmentQuery asks for a page of assignments.
+type AssignmentQuery struct {
+	Pupil    string // id; all where empty
+	Open     bool   // those that are not closed
+	SetAside bool   // those that were set aside, in place of the others
+	After    string // id of the last one of the page before
+	Limit    int    // MaxListed at most
+}
+
+const assignmentColumns = "id, body, pupil, sentence, closed_at, version, created_at, updated_at"
+
+// List returns a page of assignments, the latest first, and the id to go on after; empty
+// where nothing follows.
+func (a Assignments) List(ctx context.Context, q AssignmentQuery) (list []Assignment, next string, err error) {
+	where, args := "deleted_at IS NULL", []any{}
+	if q.SetAside {
+		where = "deleted_at IS NOT NULL"
+	}
+	if q.Pupil != "" {
+		where, args = where+" AND pupil = ?", append(args, q.Pupil)
+	}
+	if q.Open {
+		where += " AND closed_at IS NULL AND pupil IN (SELECT id FROM pupils WHERE pupils.deleted_at IS NULL)"
+	}
+	if q.After != "" {
+		where += " AND (from_day, created_at, id) < (SELECT from_day, created_at, id FROM assignments WHERE id = ?)"
+		args = append(args, q.After)
+	}
+	limit := min(max(q.Limit, 1), MaxListed)
+	rows, err := a.db.QueryContext(ctx, "SELECT "+assignmentColumns+" FROM assignments WHERE "+where+" ORDER BY from_day DESC, created_at DESC, id DESC LIMIT ?", append(args, limit+1)...)
+	if err != nil {
+		return nil, "", err
+	}
+	defer rows.Close()
+	list = []Assignment{}
+	for rows.Next() {
+		one, err := scanAssignment(rows)
+		if err != nil {
+			return nil, "", err
+		}
+		list = append(list, one)
+	}
+	if len(list) > limit {
+		list = list[:limit]
+		next = list[limit-1].ID
+	}
+	return list, next, rows.Err()
+}
+
+func scanAssignment(row interface{ Scan(...any) error }) (a Assignment, err error) {
+	var body string
+	var closed sql.NullInt64
+	if err := a.scan(row, &body, &a.PupilID, &a.Sentence, &closed); err != nil {
+		return a, err
+	}
+	if closed.Valid {
+		at := time.UnixMilli(closed.Int64).UTC()
+		a.ClosedAt = &at
+	}
+	return a, json.Unmarshal([]byte(body), &a.Assignment)
+}
+
+// Get returns one assignment, or ErrNotFound.
+func (a Assignments) Get(ctx context.Context, id string) (Assignment, error) {
+	return scanAssignment(a.db.QueryRowContext(ctx, "SELECT "+assignmentColumns+" FROM assignments WHERE id = ? AND deleted_at IS NULL", id))
+}
+
+// written is what of an assignment stands in columns of its own.
+func written(of schedule.Assignment) (work, sentence, body string, err error) {
+	if b, ok := of.Work(); ok {
+		if work, err = workOf(b); err != nil {
+			return
+		}
+		if sentence, err = sentenceOf(of.Ladder.Brief); err != nil {
+			return
+		}
+	} else {
+		sentence = of.Sheets.What
+	}
+	data, err := json.Marshal(of)
+	return work, sentence, string(data), err
+}
+
+// Create sets an assignment that was checked to a pupil; ErrNotFound where there is no
+// such pupil. The one that it takes the place of, if any, is closed with it.
+func (a Assignments) Create(ctx context.Context, pupil string, of schedule.Assignment, replaces string) (Assignment, error) {
+	work, sentence, body, err := written(of)
+	if err != nil {
+		return Assignment{}, err
+	}
+	tx, err := a.db.BeginTx(ctx, nil)
+	if err != nil {
+		return Assignment{}, err
+	}
+	defer tx.Rollback() // no effect after Commit
+	var there int
+	if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM pupils WHERE id = ? AND deleted_at IS NULL", pupil).Scan(&there); err != nil || there == 0 {
+		if err == nil {
+			err = ErrNotFound
+		}
+		return Assignment{}, err
+	}
+	made := Assignment{Record: newRecord(a.now()), PupilID: pupil, Sentence: sentence, Assignment: of}
+	ms := made.CreatedAt.UnixMilli()
+	if _, err := tx.ExecContext(ctx, "INSERT INTO assignments (id, pupil, from_day, until_day, sentence, work, body, version, created_at, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?)",
+		made.ID, pupil, of.From.String(), of.Until.String(), sentence, work, body, ms, ms); err != nil {
+		return made, err
+	}
+	if replaces != "" {
+		if _, err := tx.ExecContext(ctx, "UPDATE assignments SET closed_at = ?, updated_at = ?, version = version + 1 WHERE id = ? AND pupil = ? AND closed_at IS NULL", ms, ms, replaces, pupil); err != nil {
+			return made, err
+		}
+	}
+	return made, tx.Commit()
+}
+
+// Update replaces an assignment that was read as the given version; ErrNotFound or *Stale
+// where that cannot be.
+func (a Assignments) Update(ctx context.Context, id string, version int, to schedule.Assignment, closed bool) (Assignment, error) {
+	work, sentence, body, err := written(to)
+	if err != nil {
+		return Assignment{}, err
+	}
+	var at any
+	if closed {
+		at = a.now().UnixMilli()
+	}
+	err = changeVersion(ctx, a.db, a.now(), "assignments", id, version, "from_day = ?, until_day = ?, sentence = ?, work = ?, body = ?, closed_at = CASE WHEN ? IS NULL THEN NULL ELSE coalesce(closed_at, ?) END",
+		to.From.String(), to.Until.String(), sentence, work, body, at, at)
+	if err != nil {
+		return Assignment{}, err
+	}
+	return a.Get(ctx, id)
+}
+
+// SetAside sets an assignment aside, or gives ErrNotFound.
+func (a Assignments) SetAside(ctx context.Context, id string) error {
+	return setAside(ctx, a.db, a.now(), "assignments", id)
+}
+
+// Restore brings an assignment back, or gives ErrNotFound.
+func (a Assignments) Restore(ctx context.Context, id string) (Assignment, error) {
+	if err := bringBack(ctx, a.db, "assignments", id); err != nil {
+		return Assignment{}, err
+	}
+	return a.Get(ctx, id)
+}
