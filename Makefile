@@ -6,6 +6,7 @@
 .PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen fuzz screenshots generate notices tools
 
 UI_SOURCES := $(shell find ui/src ui/public fonts -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
+HOME_SOURCES := $(shell find ui/home ui/src/shared fonts -type f) ui/vite.home.config.ts
 GO_FILES := $(shell git ls-files '*.go' | grep -v '\.gen\.go')
 GENERATED := api/openapi.yaml server/api/api.gen.go ui/src/api/schema.d.ts ui/src/api/fields.ts ui/src/shared/palette.ts
 PACKAGES = $$(go list ./... | grep -v /e2e$$)
@@ -15,7 +16,7 @@ VERSION := $(shell git describe --always --dirty 2>/dev/null || echo unknown)
 export GOFLAGS := -tags=latex
 BUILD := go build -trimpath -ldflags "-s -w -X main.version=$(VERSION)"
 
-build: tools ui/dist/index.html
+build: tools ui/dist/index.html ui/dist-home/index.html
 	$(BUILD) -o bin/even-ladder ./cmd/even-ladder
 
 demo: build
@@ -33,6 +34,9 @@ ui/node_modules/.stamp: ui/package.json ui/package-lock.json
 
 ui/dist/index.html: ui/node_modules/.stamp $(UI_SOURCES)
 	cd ui && $(NPM) run -s build -- --logLevel warn
+
+ui/dist-home/index.html: ui/node_modules/.stamp $(HOME_SOURCES)
+	cd ui && $(NPM) run -s build-home -- --logLevel warn
 
 generate: ui/node_modules/.stamp
 	go run ./internal/generate

@@ -69,8 +69,8 @@ func TestWhatStandsApart(t *testing.T) {
 // Formats, drawings and the store read the core and never each other; every
 // format is asked.
 func TestOuterImports(t *testing.T) {
-	outer := append(list(t, "evenladder/format/..."), "evenladder/draw", "evenladder/listen", "evenladder/sound", "evenladder/store")
-	require.Len(t, outer, 10)
+	outer := append(list(t, "evenladder/format/..."), "evenladder/draw", "evenladder/home", "evenladder/listen", "evenladder/sound", "evenladder/store")
+	require.Len(t, outer, 12)
 	for _, path := range outer {
 		for _, dep := range list(t, "-f", `{{join .Imports " "}}`, path) {
 			if local, ok := strings.CutPrefix(dep, "evenladder/"); ok {

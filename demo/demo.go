@@ -1,4 +1,5 @@
-// Package demo is an invented music room: briefs and rounds on all four instruments.
+// Package demo is an invented music room: briefs and rounds on all four instruments, and
+// those who are taught in it.
 package demo
 
 import (
@@ -20,6 +21,7 @@ var data []byte
 // room is the demo data: for each kind its things, the latest first.
 type room struct {
 	Briefs, Rounds, Instruments, Scales, Ladders []thing
+	Pupils                                       []taught
 }
 
 type thing struct {
@@ -32,8 +34,8 @@ type thing struct {
 }
 
 // Fill keeps the demo data: briefs and rounds as saved some days apart,
-// instruments and scales a day; and three weeks of practice, with takes of the simulated
-// player.
+// instruments and scales a day; three weeks of practice, with takes of the simulated
+// player; and seven pupils with a month of history.
 func Fill(ctx context.Context, st *store.Store) error {
 	latest := time.Now()
 	var all room
@@ -59,5 +61,8 @@ func Fill(ctx context.Context, st *store.Store) error {
 			}
 		}
 	}
-	return fillLog(ctx, st, all.Briefs)
+	if err := fillLog(ctx, st, all.Briefs); err != nil {
+		return err
+	}
+	return fillPupils(ctx, st, all.Pupils)
 }

@@ -2,6 +2,7 @@ package server
 
 import (
 	"context"
+	"errors"
 
 	"evenladder/core/ladder"
 	"evenladder/core/pupil"
@@ -160,7 +161,15 @@ func (h handlers) GetPupilWork(ctx context.Context, r api.GetPupilWorkRequestObj
 		return nil, err
 	}
 	next, err := h.proposals(ctx, r.Id, p.Pupil, set, today, 0)
-	return api.GetPupilWork200JSONResponse{Set: onWire(set), Proposals: next}, err
+	if err != nil {
+		return nil, err
+	}
+	_, err = h.store.Pupils().Weeks(ctx, r.Id)
+	if err != nil && !errors.Is(err, store.ErrNotFound) {
+		return nil, err
+	}
+	last, errLast := h.store.Log().Last(ctx, r.Id)
+	return api.GetPupilWork200JSONResponse{Set: onWire(set), Proposals: next, HasWeeks: err == nil, Attention: schedule.Attention(progressOf(set), last, today)}, errLast
 }
 
 // maxOpen is how many of the assignments of a pupil that are open are shown.

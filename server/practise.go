@@ -15,6 +15,7 @@ import (
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
 	"evenladder/core/result"
+	"evenladder/core/schedule"
 	"evenladder/core/take"
 	"evenladder/server/api"
 	"evenladder/store"
@@ -121,7 +122,7 @@ func entry(e store.Entry) api.LogEntry {
 		bytes = &e.Take
 	}
 	return api.LogEntry{
-		TakeBytes: bytes, Part: filled(e.Part), Ladder: filled(e.Ladder), Pupil: filled(e.Pupil), Id: e.ID, At: e.At, Brief: e.Brief, Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(),
+		TakeBytes: bytes, Part: filled(e.Part), Ladder: filled(e.Ladder), Pupil: filled(e.Pupil), Id: e.ID, At: e.At, Brief: e.Brief, Title: schedule.TitleOf(e.Brief), Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(),
 		Result: api.LogEntryResult(e.Result), Seconds: e.Seconds, Remark: e.Remark,
 	}
 }

@@ -5,6 +5,7 @@ package server
 
 import (
 	"context"
+	"errors"
 	"io/fs"
 	"log/slog"
 	"net"
@@ -14,6 +15,7 @@ import (
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
+	"evenladder/home"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -25,12 +27,22 @@ const (
 	MaxExportBytes = 2 << 20
 )
 
-// New wires the application. Front is the built front end.
-func New(st *store.Store, front fs.FS, log *slog.Logger) (*echo.Echo, error) {
+// New wires the application. Front is the built front end, forHome the built shell of the
+// page that goes home.
+func New(st *store.Store, front, forHome fs.FS, log *slog.Logger) (*echo.Echo, error) {
 	pages, err := newPages(front)
 	if err != nil {
 		return nil, err
 	}
+	built, err := fs.ReadFile(forHome, "index.html")
+	if err != nil {
+		return nil, errors.New("the page for home is not built: run make build")
+	}
+	shell, err := home.NewShell(built)
+	if err != nil {
+		return nil, err
+	}
+	h := handlers{st, newQueue(), shell}
 	e := echo.New()
 	e.Logger = log
 	e.Binder = jsonBinder{}
@@ -44,7 +56,8 @@ func New(st *store.Store, front fs.FS, log *slog.Logger) (*echo.Echo, error) {
 		ownPagesOnly(),
 		roomForTakes,
 	)
-	api.RegisterHandlers(e, api.NewStrictHandler(handlers{st, newQueue()}, nil))
+	api.RegisterHandlers(e, api.NewStrictHandler(h, nil))
+	e.GET(homePath+":token", h.serveHome, middleware.Gzip())
 	e.GET("/*", pages.serve, middleware.Gzip())
 	return e, nil
 }
@@ -54,6 +67,7 @@ func New(st *store.Store, front fs.FS, log *slog.Logger) (*echo.Echo, error) {
 type handlers struct {
 	store *store.Store
 	heavy queue // drawings, files and rounds
+	shell home.Shell
 }
 
 func (h handlers) GetHealth(ctx context.Context, _ api.GetHealthRequestObject) (api.GetHealthResponseObject, error) {

@@ -42,7 +42,8 @@ func start(t *testing.T) client {
 		"index.html":    {Data: []byte(`<meta name="csp-nonce" content="__NONCE__">`)},
 		"assets/app.js": {Data: []byte(`let a = 1`)},
 	}
-	e, err := server.New(st, front, slog.New(slog.NewTextHandler(io.Discard, nil)))
+	forHome := fstest.MapFS{"index.html": {Data: []byte(`<title>__TITLE__</title><meta content="__POLICY__"><style>p{}</style><script type="module">let a</script><script type="application/json">__PAGE__</script>`)}}
+	e, err := server.New(st, front, forHome, slog.New(slog.NewTextHandler(io.Discard, nil)))
 	require.NoError(t, err)
 	s := httptest.NewServer(e)
 	t.Cleanup(s.Close)
@@ -371,7 +372,7 @@ func TestRequestsFromElsewhereAreRefused(t *testing.T) {
 }
 
 func TestUnbuiltFrontEndIsSaid(t *testing.T) {
-	_, err := server.New(nil, fstest.MapFS{}, slog.Default())
+	_, err := server.New(nil, fstest.MapFS{}, fstest.MapFS{}, slog.Default())
 	assert.EqualError(t, err, "the front end is not built: run make build")
 }
 

@@ -13,7 +13,8 @@ import (
 type Assignment struct {
 	Record
 	PupilID    string              `json:"pupilId"`
-	Sentence   string              `json:"sentence"`           // what is practised, in words
+	Title      string              `json:"title"`              // what is practised, in few words
+	Sentence   string              `json:"sentence"`           // and in all
 	ClosedAt   *time.Time          `json:"closedAt,omitempty"` // when it was done with
 	Assignment schedule.Assignment `json:"assignment"`
 }
@@ -86,7 +87,9 @@ func scanAssignment(row interface{ Scan(...any) error }) (a Assignment, err erro
 		at := time.UnixMilli(closed.Int64).UTC()
 		a.ClosedAt = &at
 	}
-	return a, json.Unmarshal([]byte(body), &a.Assignment)
+	err = json.Unmarshal([]byte(body), &a.Assignment)
+	a.Title = a.Assignment.Title()
+	return a, err
 }
 
 // Get returns one assignment, or ErrNotFound.
@@ -100,7 +103,8 @@ func written(of schedule.Assignment) (work, sentence, body string, err error) {
 		if work, err = workOf(b); err != nil {
 			return
 		}
-		if sentence, err = sentenceOf(of.Ladder.Brief); err != nil {
+		goal, _ := of.Goal()
+		if sentence, err = sentenceOf(goal); err != nil {
 			return
 		}
 	} else {
@@ -129,7 +133,7 @@ func (a Assignments) Create(ctx context.Context, pupil string, of schedule.Assig
 		}
 		return Assignment{}, err
 	}
-	made := Assignment{Record: newRecord(a.now()), PupilID: pupil, Sentence: sentence, Assignment: of}
+	made := Assignment{Record: newRecord(a.now()), PupilID: pupil, Title: of.Title(), Sentence: sentence, Assignment: of}
 	ms := made.CreatedAt.UnixMilli()
 	if _, err := tx.ExecContext(ctx, "INSERT INTO assignments (id, pupil, from_day, until_day, sentence, work, body, version, created_at, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?)",
 		made.ID, pupil, of.From.String(), of.Until.String(), sentence, work, body, ms, ms); err != nil {

@@ -262,3 +262,20 @@ func (l Log) Played(ctx context.Context, pupil string, from time.Time) ([]schedu
 	}
 	return out, rows.Err()
 }
+
+// Last is the day on which a pupil last played something; no day where that never was.
+func (l Log) Last(ctx context.Context, pupil string) (schedule.Day, error) {
+	var at sql.NullInt64
+	err := l.db.QueryRowContext(ctx, "SELECT max(at) FROM log WHERE pupil IS ? AND takes_back IS NULL", orNull(pupil)).Scan(&at)
+	if err != nil || !at.Valid {
+		return schedule.Day{}, err
+	}
+	return schedule.DayOf(time.UnixMilli(at.Int64).In(l.now().Location())), nil
+}
+
+// HasCome reports whether a try of a page at home is in the log, counted or taken back.
+func (l Log) HasCome(ctx context.Context, came string) (bool, error) {
+	var n int
+	err := l.db.QueryRowContext(ctx, "SELECT count(*) FROM log WHERE came = ?", came).Scan(&n)
+	return n > 0, err
+}

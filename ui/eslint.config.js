@@ -4,7 +4,7 @@ import a11y from 'eslint-plugin-vuejs-accessibility'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-  { ignores: ['dist', 'src/api/schema.d.ts', 'node_modules'] },
+  { ignores: ['dist', 'dist-home', 'src/api/schema.d.ts', 'node_modules'] },
   ...ts.configs.strict,
   ...vue.configs['flat/recommended'],
   ...a11y.configs['flat/recommended'],

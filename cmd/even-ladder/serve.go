@@ -85,7 +85,11 @@ func serve(ctx context.Context, out io.Writer, addr, dir string, fill func(conte
 	if err != nil {
 		return err
 	}
-	e, err := server.New(st, front, slog.New(slog.NewTextHandler(os.Stderr, nil)))
+	forHome, err := ui.Home()
+	if err != nil {
+		return err
+	}
+	e, err := server.New(st, front, forHome, slog.New(slog.NewTextHandler(os.Stderr, nil)))
 	if err != nil {
 		return err
 	}

@@ -374,3 +374,23 @@ func BenchmarkNext(b *testing.B) {
 		}
 	}
 }
+
+// A page that climbs by the table comes to the same rungs as the log does.
+func TestFollowsClimbAsTheLogDoes(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		asked := ladder.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}, Goal: &ladder.Step{PerBeat: 3, TempoBPM: 66}}
+		first, err := ladder.Build(asked)
+		require.NoError(t, err)
+		follows := first.Follows()
+		at, before := first.Next, first.Latest()
+		for i, r := range rapid.SliceOfN(rapid.SampledFrom([]result.Result{result.Clean, result.Clean, result.Nearly, result.NotYet}), 1, 12).Draw(t, "results") {
+			rung := first.Rungs[at]
+			follow := follows[at][before][r]
+			asked.Log = append(asked.Log, ladder.Try{At: time.Unix(int64(i)*60+1, 0), Step: rung.Step, Part: rung.Part.ID, Result: r})
+			l, err := ladder.Build(asked)
+			require.NoError(t, err)
+			assert.Equal(t, ladder.Follow{Next: l.Next, Why: l.Why, Reached: l.Reached, Then: l.Latest()}, follow)
+			at, before = follow.Next, follow.Then
+		}
+	})
+}

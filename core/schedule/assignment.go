@@ -82,6 +82,27 @@ func (a Assignment) Work() (b brief.Brief, ok bool) {
 	return ladder.Work(a.Ladder.Brief), true
 }
 
+// Title is what is practised, in few words.
+func (a Assignment) Title() string {
+	if a.Ladder == nil {
+		return a.Sheets.What
+	}
+	return TitleOf(a.Ladder.Brief)
+}
+
+// Goal is the brief at the goal of its ladder, as its sentence says it; ok is false for
+// sheets.
+func (a Assignment) Goal() (b brief.Brief, ok bool) {
+	if a.Ladder == nil {
+		return b, false
+	}
+	b = a.Ladder.Brief
+	if g := a.Ladder.Goal; g != nil {
+		b.Rhythm.PerBeat, b.Rhythm.TempoBPM = &g.PerBeat, &g.TempoBPM
+	}
+	return b, true
+}
+
 // Progress is what was reached of an assignment by a day.
 type Progress struct {
 	Reached bool    `json:"reached"`
@@ -104,7 +125,7 @@ type Point struct {
 }
 
 // maxPoints bounds a small plot.
-const maxPoints = 40
+const maxPoints = 24
 
 // Progress reads the tries of the work and its ladder, which is nil for sheets.
 func (a Assignment) Progress(l *ladder.Ladder, log []ladder.Try, today Day) Progress {

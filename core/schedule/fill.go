@@ -122,5 +122,5 @@ func (m *mapper) proposal(b brief.Brief, words string) *Proposal {
 	if err != nil {
 		return nil
 	}
-	return &Proposal{"hole", "what was never touched", words, sentence, ladder.Request{Brief: b}}
+	return &Proposal{"hole", "what was never touched", words, TitleOf(b), sentence, ladder.Request{Brief: b}}
 }

@@ -15,6 +15,7 @@ type Proposal struct {
 	Kind     string         `json:"kind"`  // id of its rule
 	Name     string         `json:"name"`  // of its rule
 	Words    string         `json:"words"` // the reason, a sentence
+	Title    string         `json:"title"` // what is to be played, in few words
 	Sentence string         `json:"sentence"`
 	Ladder   ladder.Request `json:"ladder"` // what to set
 }
@@ -123,7 +124,7 @@ func (a *asking) state() state {
 func (a *asking) proposal(r table.Row, work ladder.Request, words string) (Proposal, bool) {
 	work.Brief.For = a.Pupil.Name
 	sentence, err := sentenceOf(work.Brief)
-	return Proposal{r.ID, r.Name, words, sentence, work}, err == nil
+	return Proposal{r.ID, r.Name, words, TitleOf(work.Brief), sentence, work}, err == nil
 }
 
 // same is the ladder that was set with another brief.

@@ -5,6 +5,7 @@ import (
 	"math"
 	"reflect"
 	"slices"
+	"strings"
 
 	"evenladder/core/brief"
 	"evenladder/core/english"
@@ -14,6 +15,7 @@ import (
 	"evenladder/core/plan"
 	"evenladder/core/rhythm"
 	"evenladder/core/round"
+	"evenladder/core/run"
 	"evenladder/core/scale"
 	"evenladder/core/table"
 )
@@ -162,6 +164,30 @@ func titleOf(b brief.Brief) string {
 		return pitch.Pretty(b.Scale.Tonic)
 	}
 	return s.Title()
+}
+
+// TitleOf is a brief or a round in few words: its scale, its layout, its figure where it is
+// not straight, its box, its keys.
+func TitleOf(b brief.Brief) string {
+	system, ok := table.Find(layout.Systems, b.Layout.System)
+	if !ok {
+		system = layout.Systems[0]
+	}
+	words := []string{titleOf(b), system.Name}
+	if pattern, ok := table.Find(run.Patterns, b.Run.Pattern); ok && pattern.ID != run.Straight {
+		words = append(words, pattern.Name)
+	}
+	if !b.Round.IsZero() {
+		order, ok := table.Find(brief.Orders, b.Round.Order)
+		if !ok {
+			order = brief.Orders[0]
+		}
+		return strings.Join(append(words, order.Phrase), ", ")
+	}
+	if b.Layout.Box != nil {
+		words = append(words, fmt.Sprintf("box %d", *b.Layout.Box+1))
+	}
+	return strings.Join(words, ", ")
 }
 
 // nextKey is the next key by fourths that is not known yet.

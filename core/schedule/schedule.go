@@ -71,14 +71,6 @@ func (p Played) Memory() (m Memory) {
 	return m
 }
 
-// tries counts those of all works.
-func tries(log []Played) (n int) {
-	for _, p := range log {
-		n += len(p.Tries)
-	}
-	return n
-}
-
 // sortBy sorts by a number, the least first, and keeps the order of equals.
 func sortBy[T any](list []T, of func(T) int) {
 	slices.SortStableFunc(list, func(a, b T) int { return of(a) - of(b) })

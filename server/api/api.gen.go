@@ -32,6 +32,27 @@ import (
 	openapi_types "github.com/oapi-codegen/runtime/types"
 )
 
+// Defines values for CameHomeTryResult.
+const (
+	CameHomeTryResultClean  CameHomeTryResult = "clean"
+	CameHomeTryResultNearly CameHomeTryResult = "nearly"
+	CameHomeTryResultNotYet CameHomeTryResult = "not-yet"
+)
+
+// Valid indicates whether the value is a known member of the CameHomeTryResult enum.
+func (e CameHomeTryResult) Valid() bool {
+	switch e {
+	case CameHomeTryResultClean:
+		return true
+	case CameHomeTryResultNearly:
+		return true
+	case CameHomeTryResultNotYet:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for CatalogueFieldKind.
 const (
 	CatalogueFieldKindFlag    CatalogueFieldKind = "flag"
@@ -70,19 +91,19 @@ func (e CatalogueFieldKind) Valid() bool {
 
 // Defines values for LogEntryResult.
 const (
-	Clean  LogEntryResult = "clean"
-	Nearly LogEntryResult = "nearly"
-	NotYet LogEntryResult = "not-yet"
+	LogEntryResultClean  LogEntryResult = "clean"
+	LogEntryResultNearly LogEntryResult = "nearly"
+	LogEntryResultNotYet LogEntryResult = "not-yet"
 )
 
 // Valid indicates whether the value is a known member of the LogEntryResult enum.
 func (e LogEntryResult) Valid() bool {
 	switch e {
-	case Clean:
+	case LogEntryResultClean:
 		return true
-	case Nearly:
+	case LogEntryResultNearly:
 		return true
-	case NotYet:
+	case LogEntryResultNotYet:
 		return true
 	default:
 		return false
@@ -113,6 +134,32 @@ type BoxNote = plan.BoxNote
 
 // Brief What to play; only the instrument and the scale are needed.
 type Brief = brief.Brief
+
+// CameHome defines model for CameHome.
+type CameHome struct {
+	// New Tries that are not in the log yet.
+	New    int           `json:"new"`
+	Pupils []StoredPupil `json:"pupils"`
+	Tries  []CameHomeTry `json:"tries"`
+}
+
+// CameHomeTry defines model for CameHomeTry.
+type CameHomeTry struct {
+	At      time.Time `json:"at"`
+	PerBeat int       `json:"perBeat"`
+
+	// Pupil Id.
+	Pupil    string            `json:"pupil"`
+	Result   CameHomeTryResult `json:"result"`
+	Sentence string            `json:"sentence"`
+	TempoBpm int               `json:"tempoBpm"`
+
+	// There It is in the log already.
+	There bool `json:"there"`
+}
+
+// CameHomeTryResult defines model for CameHomeTry.Result.
+type CameHomeTryResult string
 
 // Catalogue defines model for Catalogue.
 type Catalogue struct {
@@ -303,6 +350,18 @@ type Health struct {
 // Heard defines model for Heard.
 type Heard = take.Heard
 
+// HomeLink defines model for HomeLink.
+type HomeLink struct {
+	Bytes int    `json:"bytes"`
+	Id    string `json:"id"`
+
+	// Path Where the page is opened; with ?download=1 it comes as a file.
+	Path string `json:"path"`
+
+	// Reachable Its whole address where other devices reach this one, else empty.
+	Reachable string `json:"reachable"`
+}
+
 // InstrumentBrief An instrument of the catalogue, each of its measures overridden where it is given.
 type InstrumentBrief = brief.Instrument
 
@@ -404,6 +463,9 @@ type LogEntry struct {
 	// TakeBytes Size of its take; not there where none is kept.
 	TakeBytes *int `json:"takeBytes,omitempty"`
 	TempoBpm  int  `json:"tempoBpm"`
+
+	// Title The work, in few words.
+	Title string `json:"title"`
 }
 
 // LogEntryResult defines model for LogEntry.Result.
@@ -470,6 +532,10 @@ type PupilInput struct {
 
 // PupilWork defines model for PupilWork.
 type PupilWork struct {
+	Attention []string `json:"attention"`
+
+	// HasWeeks Weeks of practice are kept.
+	HasWeeks  bool           `json:"hasWeeks"`
 	Proposals []NextProposal `json:"proposals"`
 	Set       []SetWork      `json:"set"`
 }
@@ -491,6 +557,9 @@ type Run = plan.Run
 
 // RunBrief In which order the notes are played.
 type RunBrief = brief.Run
+
+// Rung defines model for Rung.
+type Rung = ladder.Rung
 
 // ScaleBrief A tonic with the name of a scale or with a formula.
 type ScaleBrief = brief.Scale
@@ -690,6 +759,14 @@ type FindOpeningsJSONBody struct {
 	Reached [][]int `json:"reached"`
 }
 
+// ReadResultsJSONBody defines parameters for ReadResults.
+type ReadResultsJSONBody struct {
+	Keep *bool `json:"keep,omitempty"`
+
+	// Text Up to 64 kB.
+	Text string `json:"text"`
+}
+
 // ListLogParams defines parameters for ListLog.
 type ListLogParams struct {
 	// After Next of the page before.
@@ -820,6 +897,15 @@ type ListAssignmentsParams struct {
 
 	// Limit Rows of a page, 1 to 500; 100 without it.
 	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// MakeHomeJSONBody defines parameters for MakeHome.
+type MakeHomeJSONBody struct {
+	// Assignments Ids, in the order of the page; 1 to 12.
+	Assignments []string `json:"assignments"`
+
+	// Named The pupil's name stands on it.
+	Named *bool `json:"named,omitempty"`
 }
 
 // MapPupilParams defines parameters for MapPupil.
@@ -988,6 +1074,9 @@ type ListCompareSetsJSONRequestBody = Brief
 // FindOpeningsJSONRequestBody defines body for FindOpenings for application/json ContentType.
 type FindOpeningsJSONRequestBody FindOpeningsJSONBody
 
+// ReadResultsJSONRequestBody defines body for ReadResults for application/json ContentType.
+type ReadResultsJSONRequestBody ReadResultsJSONBody
+
 // MakeLadderJSONRequestBody defines body for MakeLadder for application/json ContentType.
 type MakeLadderJSONRequestBody = LadderRequest
 
@@ -1032,6 +1121,9 @@ type CreateAssignmentJSONRequestBody = AssignmentInput
 
 // FitBriefJSONRequestBody defines body for FitBrief for application/json ContentType.
 type FitBriefJSONRequestBody = Brief
+
+// MakeHomeJSONRequestBody defines body for MakeHome for application/json ContentType.
+type MakeHomeJSONRequestBody MakeHomeJSONBody
 
 // KeepWeeksJSONRequestBody defines body for KeepWeeks for application/json ContentType.
 type KeepWeeksJSONRequestBody = WeeksInput
@@ -1107,6 +1199,12 @@ type ServerInterface interface {
 
 	// (POST /api/v1/hand/openings)
 	FindOpenings(ctx *echo.Context) error
+
+	// (POST /api/v1/homes/results)
+	ReadResults(ctx *echo.Context) error
+
+	// (DELETE /api/v1/homes/{id})
+	WithdrawHome(ctx *echo.Context, id ID) error
 
 	// (POST /api/v1/ladder)
 	MakeLadder(ctx *echo.Context) error
@@ -1188,6 +1286,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/pupils/{id}/fit)
 	FitBrief(ctx *echo.Context, id ID) error
+
+	// (POST /api/v1/pupils/{id}/home)
+	MakeHome(ctx *echo.Context, id ID) error
 
 	// (GET /api/v1/pupils/{id}/map)
 	MapPupil(ctx *echo.Context, id ID, params MapPupilParams) error
@@ -1415,6 +1516,31 @@ func (w *ServerInterfaceWrapper) FindOpenings(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.FindOpenings(ctx)
+	return err
+}
+
+// ReadResults converts echo context to params.
+func (w *ServerInterfaceWrapper) ReadResults(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReadResults(ctx)
+	return err
+}
+
+// WithdrawHome converts echo context to params.
+func (w *ServerInterfaceWrapper) WithdrawHome(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.WithdrawHome(ctx, id)
 	return err
 }
 
@@ -1910,6 +2036,22 @@ func (w *ServerInterfaceWrapper) FitBrief(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.FitBrief(ctx, id)
+	return err
+}
+
+// MakeHome converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeHome(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeHome(ctx, id)
 	return err
 }
 
@@ -2595,6 +2737,9 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/assignments/:id/restore", wrapper.RestoreAssignment, options.OperationMiddlewares["restoreAssignment"]...)
 	router.POST(options.BaseURL+"/api/v1/schedule", wrapper.MakeSchedule, options.OperationMiddlewares["makeSchedule"]...)
 	router.POST(options.BaseURL+"/api/v1/schedule/document", wrapper.MakeScheduleFile, options.OperationMiddlewares["makeScheduleFile"]...)
+	router.POST(options.BaseURL+"/api/v1/pupils/:id/home", wrapper.MakeHome, options.OperationMiddlewares["makeHome"]...)
+	router.DELETE(options.BaseURL+"/api/v1/homes/:id", wrapper.WithdrawHome, options.OperationMiddlewares["withdrawHome"]...)
+	router.POST(options.BaseURL+"/api/v1/homes/results", wrapper.ReadResults, options.OperationMiddlewares["readResults"]...)
 	router.POST(options.BaseURL+"/api/v1/hand/openings", wrapper.FindOpenings, options.OperationMiddlewares["findOpenings"]...)
 	router.GET(options.BaseURL+"/api/v1/shelf/:kind", wrapper.ListKept, options.OperationMiddlewares["listKept"]...)
 	router.POST(options.BaseURL+"/api/v1/shelf/:kind", wrapper.CreateKept, options.OperationMiddlewares["createKept"]...)
@@ -2992,6 +3137,78 @@ type FindOpeningsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response FindOpeningsdefaultApplicationProblemPlusJSONResponse) VisitFindOpeningsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadResultsRequestObject struct {
+	Body *ReadResultsJSONRequestBody
+}
+
+type ReadResultsResponseObject interface {
+	VisitReadResultsResponse(w http.ResponseWriter) error
+}
+
+type ReadResults200JSONResponse CameHome
+
+func (response ReadResults200JSONResponse) VisitReadResultsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadResultsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadResultsdefaultApplicationProblemPlusJSONResponse) VisitReadResultsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WithdrawHomeRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type WithdrawHomeResponseObject interface {
+	VisitWithdrawHomeResponse(w http.ResponseWriter) error
+}
+
+type WithdrawHome204Response struct {
+}
+
+func (response WithdrawHome204Response) VisitWithdrawHomeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type WithdrawHomedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response WithdrawHomedefaultApplicationProblemPlusJSONResponse) VisitWithdrawHomeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4080,6 +4297,46 @@ type FitBriefdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response FitBriefdefaultApplicationProblemPlusJSONResponse) VisitFitBriefResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeHomeRequestObject struct {
+	Id   ID `json:"id"`
+	Body *MakeHomeJSONRequestBody
+}
+
+type MakeHomeResponseObject interface {
+	VisitMakeHomeResponse(w http.ResponseWriter) error
+}
+
+type MakeHome201JSONResponse HomeLink
+
+func (response MakeHome201JSONResponse) VisitMakeHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeHomedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeHomedefaultApplicationProblemPlusJSONResponse) VisitMakeHomeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5356,6 +5613,12 @@ type StrictServerInterface interface {
 	// (POST /api/v1/hand/openings)
 	FindOpenings(ctx context.Context, request FindOpeningsRequestObject) (FindOpeningsResponseObject, error)
 
+	// (POST /api/v1/homes/results)
+	ReadResults(ctx context.Context, request ReadResultsRequestObject) (ReadResultsResponseObject, error)
+
+	// (DELETE /api/v1/homes/{id})
+	WithdrawHome(ctx context.Context, request WithdrawHomeRequestObject) (WithdrawHomeResponseObject, error)
+
 	// (POST /api/v1/ladder)
 	MakeLadder(ctx context.Context, request MakeLadderRequestObject) (MakeLadderResponseObject, error)
 
@@ -5436,6 +5699,9 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/pupils/{id}/fit)
 	FitBrief(ctx context.Context, request FitBriefRequestObject) (FitBriefResponseObject, error)
+
+	// (POST /api/v1/pupils/{id}/home)
+	MakeHome(ctx context.Context, request MakeHomeRequestObject) (MakeHomeResponseObject, error)
 
 	// (GET /api/v1/pupils/{id}/map)
 	MapPupil(ctx context.Context, request MapPupilRequestObject) (MapPupilResponseObject, error)
@@ -5909,6 +6175,77 @@ func (sh *strictHandler) FindOpenings(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(FindOpeningsResponseObject); ok {
 		return validResponse.VisitFindOpeningsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReadResults operation middleware
+func (sh *strictHandler) ReadResults(ctx *echo.Context) error {
+	var request ReadResultsRequestObject
+
+	var body ReadResultsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadResults(ctx.Request().Context(), request.(ReadResultsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadResults")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReadResultsResponseObject); ok {
+		return validResponse.VisitReadResultsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// WithdrawHome operation middleware
+func (sh *strictHandler) WithdrawHome(ctx *echo.Context, id ID) error {
+	var request WithdrawHomeRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.WithdrawHome(ctx.Request().Context(), request.(WithdrawHomeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "WithdrawHome")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(WithdrawHomeResponseObject); ok {
+		return validResponse.VisitWithdrawHomeResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -6917,6 +7254,54 @@ func (sh *strictHandler) FitBrief(ctx *echo.Context, id ID) error {
 		return err
 	} else if validResponse, ok := response.(FitBriefResponseObject); ok {
 		return validResponse.VisitFitBriefResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeHome operation middleware
+func (sh *strictHandler) MakeHome(ctx *echo.Context, id ID) error {
+	var request MakeHomeRequestObject
+
+	request.Id = id
+
+	var body MakeHomeJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeHome(ctx.Request().Context(), request.(MakeHomeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeHome")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeHomeResponseObject); ok {
+		return validResponse.VisitMakeHomeResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -1,12 +1,15 @@
 import { nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import BenchView from './bench/BenchView.vue'
+import { pupils } from './shared/pupils/pupils'
 
 /** The screens, in the order of the bar; those that open from another one are not in it. */
 const all = [
+  { path: '/today', name: 'today', title: 'Today', component: () => import('./today/TodayView.vue') },
   { path: '/', name: 'bench', title: 'Bench', component: BenchView },
   { path: '/rounds', name: 'rounds', title: 'Rounds', component: () => import('./rounds/RoundsView.vue') },
   { path: '/practise', name: 'practise', title: 'Practise', component: () => import('./practise/PractiseView.vue') },
+  { path: '/pupil/:id', name: 'pupil', title: 'Pupil', opens: 'today', component: () => import('./pupil/PupilView.vue') },
   { path: '/compare', name: 'compare', title: 'Compare', opens: 'bench', component: () => import('./compare/CompareView.vue') },
   { path: '/saved', name: 'saved', title: 'Saved', component: () => import('./shelf/SavedView.vue') },
   { path: '/workshop', name: 'workshop', title: 'Workshop', component: () => import('./workshop/WorkshopView.vue') },
@@ -17,6 +20,17 @@ export const screens = all.filter((s) => !('opens' in s))
 export const router = createRouter({
   history: createWebHistory(),
   routes: [...all.map(({ path, name, title, component }) => ({ path, name, component, meta: { title } })), { path: '/:rest(.*)*', redirect: '/' }],
+})
+
+// The start page is Today once there is a pupil; an address with a brief is the bench.
+router.beforeEach(async (to, from) => {
+  if (to.name !== 'bench' || from.name || Object.keys(to.query).length > 0) return true
+  try {
+    const { pupils: some } = await pupils.list('', undefined, 1)
+    return some.length > 0 ? { name: 'today' } : true
+  } catch {
+    return true // the bench says that nothing answers
+  }
 })
 
 // Another screen says its name in the window's title and begins at its top; a

@@ -814,6 +814,61 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/pupils/{id}/home": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Makes the page that goes home from what is set. It is fetched, or opened, at the address of the answer. */
+        post: operations["makeHome"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/homes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Takes a page back; its address answers no more. */
+        delete: operations["withdrawHome"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/homes/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads what came back from pages - the text, the text of a file or of a code - and says it; with keep it is put into the log, but for what is there already. */
+        post: operations["readResults"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/hand/openings": {
         parameters: {
             query?: never;
@@ -1336,6 +1391,32 @@ export interface components {
             /** Format: date-time */
             now?: string;
         };
+        Rung: {
+            perBeat: number;
+            tempoBpm: number;
+            notesPerMinute: number;
+            name: string;
+            /** @description The name without the part. */
+            speed: string;
+            /** @description The part, and how often; empty for the whole, once. */
+            rest: string;
+            /** @description A bar as it is counted aloud. */
+            count: string;
+            /** @description Index of the neighbour that has as many notes a minute. */
+            sameSpeedAs: number | null;
+            part: {
+                /** @description Empty for the whole. */
+                id: string;
+                name: string;
+                /** @description Its first note of the run, from 1. */
+                from: number;
+                to: number;
+            };
+            /** @description On end that it is played. */
+            times: number;
+            tries: number;
+            clean: number;
+        };
         /** @description A part of a run by its notes, both counted from 1. */
         Stretch: {
             from: number;
@@ -1345,32 +1426,7 @@ export interface components {
             from: components["schemas"]["LadderStep"];
             goal: components["schemas"]["LadderStep"];
             way: string;
-            rungs: {
-                perBeat: number;
-                tempoBpm: number;
-                notesPerMinute: number;
-                name: string;
-                /** @description The name without the part. */
-                speed: string;
-                /** @description The part, and how often; empty for the whole, once. */
-                rest: string;
-                /** @description A bar as it is counted aloud. */
-                count: string;
-                /** @description Index of the neighbour that has as many notes a minute. */
-                sameSpeedAs: number | null;
-                part: {
-                    /** @description Empty for the whole. */
-                    id: string;
-                    name: string;
-                    /** @description Its first note of the run, from 1. */
-                    from: number;
-                    to: number;
-                };
-                /** @description On end that it is played. */
-                times: number;
-                tries: number;
-                clean: number;
-            }[];
+            rungs: components["schemas"]["Rung"][];
             /** @description Index of the rung to play now. */
             next: number;
             /** @enum {string} */
@@ -1477,6 +1533,8 @@ export interface components {
             /** Format: date-time */
             at: string;
             brief: components["schemas"]["Brief"];
+            /** @description The work, in few words. */
+            title: string;
             sentence: string;
             perBeat: number;
             tempoBpm: number;
@@ -1554,6 +1612,8 @@ export interface components {
             /** Format: date-time */
             updatedAt: string;
             pupilId: string;
+            /** @description What is practised, in few words. */
+            title: string;
             sentence: string;
             /** Format: date-time */
             closedAt?: string;
@@ -1596,6 +1656,8 @@ export interface components {
             name: string;
             /** @description The reason. */
             words: string;
+            /** @description What is to be played, in few words. */
+            title: string;
             sentence: string;
             ladder: components["schemas"]["LadderRequest"];
         };
@@ -1607,6 +1669,9 @@ export interface components {
             why: string;
         };
         PupilWork: {
+            /** @description Weeks of practice are kept. */
+            hasWeeks: boolean;
+            attention: string[];
             set: components["schemas"]["SetWork"][];
             proposals: components["schemas"]["NextProposal"][];
         };
@@ -1739,6 +1804,90 @@ export interface components {
             version: number;
             request: components["schemas"]["ScheduleRequest"];
             weeks: components["schemas"]["Schedule"];
+        };
+        HomeLink: {
+            id: string;
+            /** @description Where the page is opened; with ?download=1 it comes as a file. */
+            path: string;
+            bytes: number;
+            /** @description Its whole address where other devices reach this one, else empty. */
+            reachable: string;
+        };
+        CameHome: {
+            pupils: components["schemas"]["StoredPupil"][];
+            /** @description Tries that are not in the log yet. */
+            new: number;
+            tries: components["schemas"]["CameHomeTry"][];
+        };
+        CameHomeTry: {
+            /** Format: date-time */
+            at: string;
+            sentence: string;
+            perBeat: number;
+            tempoBpm: number;
+            /** @enum {string} */
+            result: "clean" | "nearly" | "not-yet";
+            /** @description It is in the log already. */
+            there: boolean;
+            /** @description Id. */
+            pupil: string;
+        };
+        /** @description What stands on a page for home. */
+        HomePage: {
+            id: string;
+            title: string;
+            until: string;
+            works: components["schemas"]["HomeWork"][];
+        };
+        HomeWork: {
+            assignment: string;
+            title: string;
+            sentence: string;
+            words: string;
+            minutes: number;
+            due: string;
+            care: string;
+            climb?: components["schemas"]["HomeClimb"];
+            sheets?: components["schemas"]["Sheets"];
+        };
+        HomeClimb: {
+            stops: {
+                first: number;
+                plan: components["schemas"]["Plan"];
+            }[];
+            run: components["schemas"]["Run"];
+            /** @description By notes to the beat. */
+            times: {
+                [key: string]: components["schemas"]["HomeTime"];
+            };
+            rungs: components["schemas"]["Rung"][];
+            /** @description By rung, by what the try before was, by result. */
+            follows: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["Follow"];
+                };
+            }[];
+            at: number;
+            before: string;
+            why: string;
+            breakDays: number;
+        };
+        HomeTime: {
+            at: number[];
+            beat: number[];
+            beats: number[];
+            sounds: number[];
+            bar: number[];
+            count: string[];
+            accent: boolean[];
+            bars: number;
+            restBeats: number;
+        };
+        Follow: {
+            next: number;
+            why: string;
+            reached: boolean;
+            then: string;
         };
         CompareSet: {
             id: string;
@@ -3651,6 +3800,88 @@ export interface operations {
                 };
                 content: {
                     "*/*": string;
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeHome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Ids, in the order of the page; 1 to 12. */
+                    assignments: string[];
+                    /** @description The pupil's name stands on it. */
+                    named?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The page. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeLink"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    withdrawHome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    readResults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Up to 64 kB. */
+                    text: string;
+                    keep?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description What came. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameHome"];
                 };
             };
             default: components["responses"]["AnyProblem"];

@@ -10,23 +10,28 @@ import FoldPanel from '../shared/shell/FoldPanel.vue'
 import { words } from './usePractise'
 
 /** What was tried last, whatever it was; all of it as a file. */
-const props = defineProps<{ ladder: Ladder; brief: Brief; kept: string }>()
+const props = defineProps<{ ladder: Ladder; brief: Brief; kept: string; pupil: string }>()
 const emit = defineEmits<{ look: [entry: LogEntry] }>()
 const kinds = { all: 'all', clean: words.clean, nearly: words.nearly, 'not-yet': words['not-yet'] }
 const kind = ref<keyof typeof kinds>('all')
 const whose = ref<'this' | 'every'>('this')
 const page = 12
 const shown = ref(page)
-const asked = computed(() => ({ ladder: props.ladder, kind: kind.value, whose: whose.value, limit: shown.value }))
+const asked = computed(() => ({ ladder: props.ladder, kind: kind.value, whose: whose.value, pupil: props.pupil, limit: shown.value }))
 const {
   value: answer,
   failure,
   again,
-} = useLoad(asked, ({ kind, whose, limit }, signal) =>
+} = useLoad(asked, ({ kind, whose, pupil, limit }, signal) =>
   take(
     api.GET('/api/v1/log', {
       params: {
-        query: { limit: String(limit), ...(kind === 'all' ? {} : { result: kind }), ...(whose === 'this' ? { brief: JSON.stringify(props.brief), ladder: props.kept } : {}) },
+        query: {
+          pupil,
+          limit: String(limit),
+          ...(kind === 'all' ? {} : { result: kind }),
+          ...(whose === 'this' ? { brief: JSON.stringify(props.brief), ladder: props.kept } : {}),
+        },
       },
       signal,
     }),
@@ -80,7 +85,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           <td>{{ minutes(e.seconds) }}</td>
           <td class="work">
             <template v-if="whose === 'this'">{{ e.part ? partWords(e.part) : 'the whole' }}</template>
-            <router-link v-else :to="{ query: toQuery(e.brief) }">{{ e.sentence }}</router-link>
+            <router-link v-else :to="{ query: { ...toQuery(e.brief), ...(pupil ? { pupil } : {}) } }">{{ e.sentence }}</router-link>
             <span v-if="e.remark" class="remark">“{{ e.remark }}”</span>
           </td>
           <td>

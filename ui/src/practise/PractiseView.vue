@@ -204,6 +204,9 @@ useKeys([
             >
           </p>
           <p class="count">{{ rung.count }}</p>
+          <p v-if="practise.pupil.value" class="so-far">
+            The log of <router-link :to="{ name: 'pupil', params: { id: practise.pupilId.value } }" data-do="whose">{{ practise.pupil.value.pupil.name }}</router-link>
+          </p>
           <p class="why" role="status">{{ ladder.why }}</p>
           <p v-if="tries" class="so-far">
             {{ tries }} {{ tries === 1 ? 'try' : 'tries' }} on {{ ladder.days }} {{ ladder.days === 1 ? 'day' : 'days'
@@ -290,7 +293,7 @@ useKeys([
         </div>
         <div>
           <LogPlot v-if="ladder.history.length > 1" :ladder="ladder" />
-          <LogPanel :ladder="ladder" :brief="brief" :kept="practise.kept.value?.id ?? ''" @look="lookAt" />
+          <LogPanel :ladder="ladder" :brief="brief" :kept="practise.kept.value?.id ?? ''" :pupil="practise.pupilId.value" @look="lookAt" />
         </div>
       </div>
     </template>

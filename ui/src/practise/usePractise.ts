@@ -4,6 +4,7 @@ import { api, take, type Brief, type Ladder, type LadderRequest, type LogResult 
 import { changed, fromQuery, toQuery, type Changes } from '../shared/brief/query'
 import { useLoad, wordsOf } from '../shared/load'
 import { shelf } from '../shared/shelf'
+import { pupils } from '../shared/pupils/pupils'
 import { keptPractise } from '../shared/shell/kept'
 import { tell } from '../shared/shell/notice'
 import type { Struck } from './takes/useMidiIn'
@@ -29,14 +30,21 @@ export function usePractise() {
   const wanted = computed<LadderRequest>(() => ({ brief: brief.value, ...askedOf(route.query) }))
   /** The kept ladder that is climbed, which has a log of its own. */
   const keptId = computed(() => (typeof route.query.ladder === 'string' ? route.query.ladder : ''))
+  /** Whose log it is, and what of theirs it is played for; nobody's is the teacher's own. */
+  const pupilId = computed(() => (typeof route.query.pupil === 'string' ? route.query.pupil : ''))
+  const assignmentId = computed(() => (typeof route.query.assignment === 'string' ? route.query.assignment : ''))
+  const { value: pupil } = useLoad(
+    () => pupilId.value || undefined,
+    (id) => pupils.get(id),
+  )
   const { value: kept } = useLoad(
     () => keptId.value || undefined,
     (id) => shelf('ladders').get(id),
   )
 
-  const asked = shallowRef<{ body: LadderRequest; ladder: string }>()
+  const asked = shallowRef<{ body: LadderRequest; ladder: string; pupil: string }>()
   watch(
-    [wanted, keptId, here],
+    [wanted, keptId, pupilId, here],
     () => {
       if (!here.value) return
       if (Object.keys(route.query).length === 0 && keptPractise.value) {
@@ -44,7 +52,7 @@ export function usePractise() {
         return
       }
       keptPractise.value = route.fullPath
-      asked.value = { body: wanted.value, ladder: keptId.value }
+      asked.value = { body: wanted.value, ladder: keptId.value, pupil: pupilId.value }
     },
     { immediate: true },
   )
@@ -54,7 +62,9 @@ export function usePractise() {
     failure,
     busy,
     again,
-  } = useLoad(asked, ({ body, ladder }, signal) => take(api.POST('/api/v1/practise', { body, params: { query: ladder ? { ladder } : {} }, signal })))
+  } = useLoad(asked, ({ body, ladder, pupil }, signal) =>
+    take(api.POST('/api/v1/practise', { body, params: { query: { ...(ladder ? { ladder } : {}), ...(pupil ? { pupil } : {}) } }, signal })),
+  )
 
   // The rung that is played: the next one of the ladder until another is chosen.
   const chosen = ref<number>()
@@ -89,7 +99,19 @@ export function usePractise() {
     try {
       const entry = await take(
         api.POST('/api/v1/log', {
-          body: { brief: brief.value, perBeat: step.perBeat, tempoBpm: step.tempoBpm, result, seconds, remark, part: step.part.id, slips, ladder: keptId.value },
+          body: {
+            brief: brief.value,
+            perBeat: step.perBeat,
+            tempoBpm: step.tempoBpm,
+            result,
+            seconds,
+            remark,
+            part: step.part.id,
+            slips,
+            ladder: keptId.value,
+            pupil: pupilId.value,
+            assignment: assignmentId.value,
+          },
         }),
       )
       if (sound) await keepTake(entry.id, sound)
@@ -128,7 +150,8 @@ export function usePractise() {
     const now = ladder.value as Ladder
     return { ...askedOf(route.query), from: now.from, goal: now.goal, way: now.way }
   })
-  const beside = () => (keptId.value ? { ladder: keptId.value } : {})
+  const whose = () => (pupilId.value ? { pupil: pupilId.value } : {})
+  const beside = () => ({ ...(keptId.value ? { ladder: keptId.value } : {}), ...whose(), ...(assignmentId.value ? { assignment: assignmentId.value } : {}) })
 
   /** Another start, goal, way or part, in the address. */
   function set(change: Asked) {
@@ -139,7 +162,7 @@ export function usePractise() {
   function changeBrief(changes: Changes) {
     const asked = askedOf(route.query)
     delete asked.stretch // its notes are those of another run
-    return router.push({ query: { ...toQuery(changed(brief.value, changes)), ...asQuery(asked) } })
+    return router.push({ query: { ...toQuery(changed(brief.value, changes)), ...asQuery(asked), ...whose() } })
   }
 
   /** Keeps the ladder under a name, with a log of its own from now on. */
@@ -147,14 +170,14 @@ export function usePractise() {
     try {
       const made = await shelf('ladders').create({ title, ladder: { brief: brief.value, ...asNow.value } })
       tell(`The ladder “${made.title}” is kept, with a log of its own.`)
-      await router.push({ query: { ...toQuery(brief.value), ...asQuery(asNow.value), ladder: made.id } })
+      await router.push({ query: { ...toQuery(brief.value), ...asQuery(asNow.value), ...whose(), ladder: made.id } })
     } catch (cause) {
       failed.value = wordsOf(cause)
     }
   }
 
   const noWork = computed(() => noPlan.value || noRound.value)
-  return { changeBrief, brief, ladder, kept, keep, problems, failure, noWork, failed, takenBack, busy, again, at, rung, plan, round, choose, write, set }
+  return { changeBrief, brief, ladder, kept, pupil, pupilId, keep, problems, failure, noWork, failed, takenBack, busy, again, at, rung, plan, round, choose, write, set }
 }
 
 export const words: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': 'not yet' }

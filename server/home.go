@@ -1,0 +1,200 @@
+package server
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net/http"
+	"slices"
+
+	"github.com/labstack/echo/v5"
+
+	"evenladder/core/fault"
+	"evenladder/core/ladder"
+	"evenladder/core/schedule"
+	"evenladder/home"
+	"evenladder/server/api"
+	"evenladder/store"
+)
+
+// homePath is where pages for home are opened.
+const homePath = "/home/"
+
+// MakeHome makes a page from what is set to a pupil.
+func (h handlers) MakeHome(ctx context.Context, r api.MakeHomeRequestObject) (api.MakeHomeResponseObject, error) {
+	ids := r.Body.Assignments
+	if len(ids) < 1 || len(ids) > home.MaxWorks {
+		return nil, fault.At("assignments", "%d were given: give 1 to %d", len(ids), home.MaxWorks)
+	}
+	body := store.HomeBody{Named: valueOr(r.Body.Named, false)}
+	for _, id := range ids {
+		a, err := h.store.Assignments().Get(ctx, id)
+		if errors.Is(err, store.ErrNotFound) || err == nil && a.PupilID != r.Id {
+			return nil, fault.At("assignments", "%q is not set to this pupil: give ids of what is", fault.Clip(id))
+		}
+		if err != nil {
+			return nil, err
+		}
+		body.Works = append(body.Works, store.HomeWork{Assignment: id, Set: a.Assignment})
+	}
+	var page []byte
+	err := h.heavy.do(ctx, func() (err error) {
+		if err = rungs(&body); err == nil {
+			page, err = h.homePage(ctx, store.Home{PupilID: r.Id, HomeBody: body})
+		}
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
+	made, err := h.store.Pupils().CreateHome(ctx, r.Id, body)
+	link := api.HomeLink{Id: made.Token, Path: homePath + made.Token, Bytes: len(page)}
+	if base, ok := ctx.Value(baseKey{}).(string); ok && err == nil {
+		link.Reachable = base + link.Path
+	}
+	return api.MakeHome201JSONResponse(link), err
+}
+
+// rungs notes the rungs that each work has, so that results can be read later.
+func rungs(body *store.HomeBody) error {
+	for i, w := range body.Works {
+		if w.Set.Ladder == nil {
+			continue
+		}
+		l, err := ladder.Build(*w.Set.Ladder)
+		if err != nil {
+			return err
+		}
+		for _, rung := range l.Rungs {
+			body.Works[i].Rungs = append(body.Works[i].Rungs, store.HomeRung{Step: rung.Step, Part: rung.Part.ID})
+		}
+	}
+	return nil
+}
+
+// homePage is a page as it stands by the log.
+func (h handlers) homePage(ctx context.Context, of store.Home) ([]byte, error) {
+	p := home.Page{ID: of.Token, Title: "Practice"}
+	if of.Named {
+		who, err := h.store.Pupils().Get(ctx, of.PupilID)
+		if err != nil {
+			return nil, err
+		}
+		p.Title = "Practice for " + who.Pupil.Name
+	}
+	today := schedule.DayOf(h.store.Now())
+	for _, w := range of.Works {
+		s, err := h.standingOf(ctx, store.Assignment{Record: store.Record{ID: w.Assignment}, PupilID: of.PupilID, Assignment: w.Set}, today)
+		if err != nil {
+			return nil, err
+		}
+		made, err := home.WorkOf(w.Assignment, w.Set, s.ladder, of.Named)
+		if err != nil {
+			return nil, err
+		}
+		p.Works = append(p.Works, made)
+		p.Until = w.Set.Until.Words()
+	}
+	return h.shell.Write(p)
+}
+
+// serveHome answers with a page, or with the file of it.
+func (h handlers) serveHome(c *echo.Context) error {
+	ctx := c.Request().Context()
+	of, err := h.store.Pupils().Home(ctx, c.Param("token"))
+	if err != nil {
+		return err
+	}
+	var page []byte
+	if err := h.heavy.do(ctx, func() (err error) {
+		page, err = h.homePage(ctx, of)
+		return err
+	}); err != nil {
+		return err
+	}
+	header := c.Response().Header()
+	header.Set("Content-Security-Policy", h.shell.Policy())
+	header.Set("Cache-Control", "no-store")
+	header.Set("X-Robots-Tag", "noindex")
+	if c.QueryParam("download") != "" {
+		header.Set("Content-Disposition", attachment("practice.html"))
+	}
+	return c.Blob(http.StatusOK, "text/html; charset=utf-8", page)
+}
+
+func (h handlers) WithdrawHome(ctx context.Context, r api.WithdrawHomeRequestObject) (api.WithdrawHomeResponseObject, error) {
+	return api.WithdrawHome204Response{}, h.store.Pupils().Withdraw(ctx, r.Id)
+}
+
+// ReadResults reads what came back, and with keep puts into the log what is not there yet.
+func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObject) (api.ReadResultsResponseObject, error) {
+	all, err := home.ParseResults(r.Body.Text)
+	if err != nil {
+		return nil, err
+	}
+	out := api.CameHome{Pupils: []store.Pupil{}}
+	var entries []store.Entry
+	for _, results := range all {
+		of, err := h.store.Pupils().Home(ctx, results.Page)
+		if errors.Is(err, store.ErrNotFound) {
+			return nil, fault.At("text", "the page %q did not go out from here, or it was taken back", fault.Clip(results.Page))
+		}
+		if err != nil {
+			return nil, err
+		}
+		who, err := h.store.Pupils().Get(ctx, of.PupilID)
+		if err != nil {
+			return nil, err
+		}
+		if !slices.ContainsFunc(out.Pupils, func(p store.Pupil) bool { return p.ID == who.ID }) {
+			out.Pupils = append(out.Pupils, who)
+		}
+		for _, t := range results.Tries {
+			e, err := h.came(of, results.Page, t)
+			if err != nil {
+				return nil, err
+			}
+			entries = append(entries, e)
+		}
+	}
+	seen := map[string]bool{} // a code that is read twice is one
+	out.Tries = make([]api.CameHomeTry, 0, len(entries))
+	for _, e := range entries {
+		if seen[e.Came] {
+			continue
+		}
+		seen[e.Came] = true
+		there, err := h.store.Log().HasCome(ctx, e.Came)
+		if err != nil {
+			return nil, err
+		}
+		if !there {
+			out.New++
+			if valueOr(r.Body.Keep, false) {
+				if _, err := h.store.Log().Append(ctx, e); err != nil && !errors.Is(err, store.ErrThere) {
+					return nil, err
+				}
+			}
+		}
+		out.Tries = append(out.Tries, api.CameHomeTry{At: e.At, Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, Result: api.CameHomeTryResult(e.Result), There: there, Pupil: e.Pupil})
+	}
+	return api.ReadResults200JSONResponse(out), nil
+}
+
+// came is a try of a page as the log has it. A clock that goes ahead is set back to now.
+func (h handlers) came(of store.Home, page string, t home.Try) (store.Entry, error) {
+	if t.Work >= len(of.Works) || t.Rung >= len(of.Works[t.Work].Rungs) {
+		return store.Entry{}, fault.At("text", "try %d is of work %d, rung %d, which the page has not", t.N, t.Work, t.Rung)
+	}
+	w := of.Works[t.Work]
+	rung := w.Rungs[t.Rung]
+	at := t.At
+	if now := h.store.Now(); at.After(now) {
+		at = now
+	}
+	b := w.Set.Ladder.Brief
+	b.For = ""
+	e, err := store.NewEntry(b, ladder.Try{At: at, Step: rung.Step, Part: rung.Part, Result: t.Result}, t.Seconds, "")
+	e.Pupil, e.Assignment, e.Came = of.PupilID, w.Assignment, fmt.Sprintf("%s.%d", page, t.N)
+	return e, err
+}

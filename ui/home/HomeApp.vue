@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import HomeWork from './HomeWork.vue'
+import QrCode from './QrCode.vue'
+import { read, write } from './kept'
+import { useLog } from './log'
+import type { HomePage } from './main'
+
+/** The page that a pupil takes home: what to practise, one work at a time, and what goes back to the teacher. */
+const props = defineProps<{ page: HomePage }>()
+const log = useLog(props.page)
+const at = ref(0)
+const dark = ref(read('even-ladder.home.theme') === 'lamp' || (!read('even-ladder.home.theme') && matchMedia('(prefers-color-scheme: dark)').matches))
+document.documentElement.classList.toggle('lamp', dark.value)
+function turn() {
+  dark.value = !dark.value
+  document.documentElement.classList.toggle('lamp', dark.value)
+  write('even-ladder.home.theme', dark.value ? 'lamp' : 'paper')
+}
+const back = ref(false)
+const shownCode = ref(0)
+const count = computed(() => log.tries.value.length)
+const said = ref('')
+
+async function copy() {
+  try {
+    await navigator.clipboard.writeText(log.text.value)
+    said.value = 'The text is copied: send it to your teacher.'
+  } catch {
+    said.value = 'Nothing can be copied here: mark the text and copy it by hand.'
+  }
+}
+
+function save() {
+  const a = document.createElement('a')
+  a.href = URL.createObjectURL(new Blob([`${log.text.value}\n`], { type: 'text/plain' }))
+  a.download = 'practice-results.txt'
+  a.click()
+  URL.revokeObjectURL(a.href)
+}
+</script>
+
+<template>
+  <header>
+    <h1>{{ page.title }}</h1>
+    <button type="button" class="plain" @click="turn">{{ dark ? 'Daylight colours' : 'Lamp-light colours' }}</button>
+  </header>
+  <nav v-if="page.works.length > 1" aria-label="What to practise">
+    <button v-for="(w, i) in page.works" :key="w.assignment" type="button" :aria-current="at === i ? 'true' : undefined" :data-work="i" @click="at = i">{{ w.title }}</button>
+  </nav>
+  <main>
+    <HomeWork :key="at" :page="page" :index="at" :log="log" :single="page.works.length === 1" />
+    <section class="back" aria-labelledby="back">
+      <h2 id="back">Back to your teacher</h2>
+      <p v-if="count === 0" class="faint">What you try and how it went is kept on this device. Then it goes back from here.</p>
+      <template v-else>
+        <p>{{ count }} {{ count === 1 ? 'try is' : 'tries are' }} kept on this device. Show the code at the lesson, or send the text or the file.</p>
+        <p v-if="!log.lasting.value" class="look" role="alert">This browser keeps nothing: send it before you close the page.</p>
+        <p class="go">
+          <button type="button" data-do="code" :aria-expanded="back" @click="back = !back">{{ back ? 'Hide the code' : 'Show the code' }}</button>
+          <button type="button" data-do="copy" @click="copy">Copy the text</button>
+          <button type="button" data-do="save" @click="save">Save the file</button>
+        </p>
+        <p v-if="said" role="status">{{ said }}</p>
+        <template v-if="back">
+          <p v-if="log.codes.value.length > 1" class="go">
+            <button v-for="(_, i) in log.codes.value" :key="i" type="button" :aria-current="shownCode === i ? 'true' : undefined" @click="shownCode = i">
+              {{ i + 1 }} of {{ log.codes.value.length }}
+            </button>
+          </p>
+          <QrCode :text="log.codes.value[Math.min(shownCode, log.codes.value.length - 1)] ?? ''" label="The results as a QR code" />
+          <textarea readonly rows="3" :value="log.text.value" aria-label="The results as text" />
+        </template>
+      </template>
+    </section>
+  </main>
+</template>

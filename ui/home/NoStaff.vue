@@ -1,0 +1,2 @@
+<!-- Stands where the bench shows a staff. -->
+<template><span /></template>

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Assignment, CallError, FieldError, Ladder, LadderStep } from '../api/client'
+import { useCatalogue } from '../shared/catalogue'
+
+/** The goal, minutes, days and words of an assignment. */
+const props = defineProps<{ of: Assignment; save: (a: Assignment) => Promise<unknown>; ladder?: Ladder | undefined }>()
+const emit = defineEmits<{ leave: [] }>()
+const { catalogue } = useCatalogue()
+const draft = ref<Assignment>(structuredClone(props.of))
+const goal = computed(() => draft.value.ladder?.goal)
+const usualGoal = computed<LadderStep>(() => ({ perBeat: draft.value.ladder?.brief.rhythm?.perBeat ?? 2, tempoBpm: draft.value.ladder?.brief.rhythm?.tempoBpm ?? 72 }))
+const problems = ref<FieldError[]>([])
+const failure = ref('')
+
+function putGoal(change: Partial<LadderStep>) {
+  if (draft.value.ladder) draft.value.ladder = { ...draft.value.ladder, goal: { ...usualGoal.value, ...goal.value, ...change } }
+}
+
+async function keep() {
+  problems.value = []
+  failure.value = ''
+  try {
+    await props.save(draft.value)
+  } catch (cause) {
+    const error = cause as CallError
+    problems.value = error.fields ?? []
+    failure.value = problems.value.length ? '' : error.message
+  }
+}
+</script>
+
+<template>
+  <form class="editor" @submit.prevent="keep">
+    <p v-if="draft.ladder" class="line">
+      <label
+        >Goal
+        <select :value="goal?.perBeat ?? usualGoal.perBeat" data-do="goal-per-beat" @change="putGoal({ perBeat: Number(($event.target as HTMLSelectElement).value) })">
+          <option v-for="s in catalogue?.subdivisions" :key="s.id" :value="s.id">{{ s.name }}</option>
+        </select></label
+      >
+      <label
+        >at
+        <input
+          type="number"
+          min="20"
+          max="320"
+          :value="goal?.tempoBpm ?? usualGoal.tempoBpm"
+          data-do="goal-tempo"
+          @change="putGoal({ tempoBpm: Number(($event.target as HTMLInputElement).value) })"
+      /></label>
+    </p>
+    <p v-if="draft.sheets" class="line">
+      <label>What <input v-model="draft.sheets.what" type="text" maxlength="160" /></label>
+      <label>Sheets <input v-model.number="draft.sheets.count" type="number" min="1" max="99" /></label>
+      <label>done <input v-model.number="draft.sheets.done" type="number" min="0" :max="draft.sheets.count" /></label>
+    </p>
+    <p class="line">
+      <label>Minutes a day <input v-model.number="draft.minutes" type="number" min="1" max="180" data-do="minutes" /></label>
+      <label>from <input v-model="draft.from" type="date" required /></label>
+      <label>until <input v-model="draft.until" type="date" required data-do="until" /></label>
+    </p>
+    <label class="words">Your words <textarea v-model="draft.words" rows="2" maxlength="1000" data-do="words" /></label>
+    <p v-if="problems.length || failure" class="trouble" role="alert">{{ problems.map((p) => p.message).join('; ') || failure }}</p>
+    <p class="line">
+      <v-btn type="submit" size="small" color="primary" variant="flat" data-do="keep-assignment">Keep</v-btn>
+      <v-btn size="small" @click="emit('leave')">Leave</v-btn>
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.editor {
+  border-inline-start: 3px solid var(--verdigris);
+  display: grid;
+  gap: 8px;
+  margin: 8px 0;
+  padding-inline-start: 14px;
+}
+
+.line {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+}
+
+input,
+textarea {
+  background: var(--sheet);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  font: inherit;
+  padding: 3px 6px;
+}
+
+input[type='number'] {
+  width: 5em;
+}
+
+.words {
+  display: grid;
+}
+
+textarea {
+  width: 100%;
+}
+
+.trouble {
+  color: var(--brick);
+}
+</style>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api, take, type LogResult, type StoredPupil } from '../api/client'
+import { toQuery } from '../shared/brief/query'
+import { useLoad } from '../shared/load'
+import FoldPanel from '../shared/shell/FoldPanel.vue'
+
+/** What the pupil played, the latest first. */
+const props = defineProps<{ pupil: StoredPupil; stamp: number }>()
+const shown = ref(10)
+const asked = computed(() => ({ id: props.pupil.id, limit: shown.value, stamp: props.stamp }))
+const { value: page, failure } = useLoad(asked, ({ id, limit }, signal) =>
+  take(api.GET('/api/v1/log', { params: { query: { pupil: id, limit: String(Math.min(limit, 500)) } }, signal })),
+)
+const words: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': 'not yet' }
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+</script>
+
+<template>
+  <FoldPanel id="pupil-log" title="The log" open>
+    <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
+    <p v-else-if="page && page.entries.length === 0" class="faint">Nothing was tried yet.</p>
+    <table v-else-if="page">
+      <thead>
+        <tr>
+          <th scope="col">when</th>
+          <th scope="col">notes a minute</th>
+          <th scope="col">how it went</th>
+          <th scope="col">what</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="e in page.entries" :key="e.id">
+          <td>{{ day.format(new Date(e.at)) }}</td>
+          <td>{{ e.notesPerMinute }}</td>
+          <td :class="e.result">{{ words[e.result] }}</td>
+          <td class="what">
+            <router-link :to="{ name: 'practise', query: { ...toQuery(e.brief), pupil: pupil.id } }" :title="e.sentence">{{ e.title }}</router-link>
+            <span v-if="e.remark" class="faint"> “{{ e.remark }}”</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <button v-if="page?.next && shown < 500" type="button" class="as-link" @click="shown += 40">show earlier tries</button>
+  </FoldPanel>
+</template>
+
+<style scoped>
+table {
+  border-collapse: collapse;
+  font-size: var(--size-fact);
+  width: 100%;
+}
+
+th {
+  color: var(--faint);
+  font-weight: 400;
+  text-align: start;
+}
+
+th,
+td {
+  border-bottom: 1px solid var(--rule);
+  padding: 3px 14px 3px 0;
+  vertical-align: top;
+}
+
+td:not(.what) {
+  white-space: nowrap;
+}
+
+.clean {
+  font-weight: 700;
+}
+
+.not-yet,
+.trouble {
+  color: var(--brick);
+}
+
+.faint {
+  color: var(--faint);
+}
+
+a {
+  color: inherit;
+}
+</style>

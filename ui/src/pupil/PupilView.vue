@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { mdiDotsHorizontal, mdiPencilOutline } from '@mdi/js'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { type NextProposal } from '../api/client'
+import { useCatalogue } from '../shared/catalogue'
+import { toQuery } from '../shared/brief/query'
+import { useLoad, wordsOf } from '../shared/load'
+import HomeDialog from '../shared/pupils/HomeDialog.vue'
+import PupilDialog from '../shared/pupils/PupilDialog.vue'
+import { pupils, setProposal, weekdays } from '../shared/pupils/pupils'
+import FoldPanel from '../shared/shell/FoldPanel.vue'
+import { tell } from '../shared/shell/notice'
+import TryAgain from '../shared/shell/TryAgain.vue'
+import MapPanel from './MapPanel.vue'
+import PupilLog from './PupilLog.vue'
+import SetPanel from './SetPanel.vue'
+import WeeksPanel from './WeeksPanel.vue'
+
+/** One pupil: instrument and hand, what is set and what may come next, the map, the weeks, the log. */
+const route = useRoute()
+const router = useRouter()
+const { catalogue } = useCatalogue()
+const id = computed(() => (route.name === 'pupil' ? String(route.params.id) : undefined))
+const { value: pupil, failure, problems, again: readAgain } = useLoad(id, (of) => pupils.get(of))
+const { value: work, again: workAgain } = useLoad(id, (of, signal) => pupils.work(of, signal))
+const trouble = computed(() => failure.value || problems.value.map((p) => p.message).join('; '))
+
+/** Grows with every change, so that what is drawn from the log is drawn again. */
+const stamp = ref(0)
+async function again() {
+  await workAgain()
+  stamp.value++
+}
+
+const about = computed(() => {
+  const p = pupil.value?.pupil
+  if (!p) return []
+  const instrument = catalogue.value?.instruments.find((i) => i.id === p.instrument.id)?.name ?? p.instrument.id
+  const school = catalogue.value?.schools.find((s) => s.id === p.hand?.school)?.name
+  return [
+    `${p.instrument.leftHanded ? 'left-handed ' : ''}${instrument}${p.instrument.scaleLengthMm ? `, ${p.instrument.scaleLengthMm} mm` : ''}`,
+    p.hand?.limitsMm?.comfortable ? `the hand opens ${p.hand.limitsMm.comfortable.join(', ')} mm` : 'an average hand',
+    ...(school ? [school] : []),
+    p.day ? `${weekdays[p.day as keyof typeof weekdays]} ${p.at ?? ''}` : 'no fixed day',
+    `${p.minutes ?? 15} minutes a day`,
+  ]
+})
+
+async function set(proposal: NextProposal) {
+  const of = pupil.value
+  if (!of) return
+  try {
+    const undo = await setProposal(of.id, proposal, work.value?.set.find((s) => s.assignment.assignment.ladder)?.assignment)
+    await again()
+    tell(`Set until the next lesson: ${proposal.name}.`, { label: 'Undo', run: () => void undo().then(again) })
+  } catch (cause) {
+    tell(wordsOf(cause))
+  }
+}
+
+async function toBench() {
+  const of = pupil.value
+  if (!of) return
+  try {
+    const brief = await pupils.fit(of.id, work.value?.set[0]?.assignment.assignment.ladder?.brief ?? { instrument: of.pupil.instrument, scale: { tonic: 'E', name: 'dorian' } })
+    delete brief.round
+    await router.push({ name: 'bench', query: toQuery(brief) })
+  } catch (cause) {
+    tell(wordsOf(cause))
+  }
+}
+
+async function setAside() {
+  const of = pupil.value
+  if (!of) return
+  try {
+    await pupils.setAside(of.id)
+    await router.push({ name: 'today' })
+    tell(`${of.pupil.name} is set aside.`, {
+      label: 'Undo',
+      run: () => void pupils.restore(of.id).then(() => router.push({ name: 'pupil', params: { id: of.id } })),
+    })
+  } catch (cause) {
+    tell(wordsOf(cause))
+  }
+}
+
+const editing = ref(false)
+const home = ref(false)
+</script>
+
+<template>
+  <div class="pupil">
+    <TryAgain :text="trouble" @again="readAgain" />
+    <template v-if="pupil">
+      <div class="head">
+        <div>
+          <h1>{{ pupil.pupil.name }}</h1>
+          <p class="faint">{{ about.join(' · ') }}</p>
+          <p v-for="w in work?.attention.filter((w) => w !== 'nothing is set')" :key="w" class="look">{{ w }}</p>
+        </div>
+        <span class="grow" />
+        <v-btn color="primary" variant="flat" data-do="bench-for" @click="toBench">Bench for {{ pupil.pupil.name }}</v-btn>
+        <v-btn color="primary" variant="tonal" :icon="mdiPencilOutline" size="small" :aria-label="`Change ${pupil.pupil.name}`" data-do="edit-pupil" @click="editing = true" />
+        <v-menu>
+          <template #activator="{ props: activator }">
+            <v-btn v-bind="activator" color="primary" variant="tonal" :icon="mdiDotsHorizontal" size="small" aria-label="The record" data-do="record" />
+          </template>
+          <v-card border class="record">
+            <a :href="`/api/v1/pupils/${pupil.id}/record`" download>The whole record as data (JSON)</a>
+            <a :href="`/api/v1/pupils/${pupil.id}/record?format=pdf`" download>The record to read (PDF)</a>
+            <button type="button" data-do="set-aside" @click="setAside">Set {{ pupil.pupil.name }} aside</button>
+          </v-card>
+        </v-menu>
+      </div>
+      <p v-if="pupil.pupil.notes" class="notes">{{ pupil.pupil.notes }}</p>
+      <SetPanel v-if="work" :pupil="pupil" :work="work" @change="again" @set="set" @home="home = true" />
+      <MapPanel :pupil="pupil" :stamp="stamp" @set="set" />
+      <FoldPanel id="weeks" title="Weeks of practice" open>
+        <WeeksPanel v-if="work" :pupil="pupil" :kept="work.hasWeeks" :set="work.set" />
+      </FoldPanel>
+      <PupilLog :pupil="pupil" :stamp="stamp" />
+      <PupilDialog v-model="editing" :of="pupil" @kept="pupil = $event" />
+      <HomeDialog v-if="home" :pupil="pupil" @close="home = false" />
+    </template>
+    <v-progress-linear v-else-if="!trouble" indeterminate color="primary" aria-label="Fetching the pupil" />
+  </div>
+</template>
+
+<style scoped>
+.pupil {
+  display: grid;
+  gap: 18px;
+  grid-template-columns: minmax(0, 1fr);
+  margin: auto;
+  max-width: 1240px;
+}
+
+.head {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding-top: 6px;
+}
+
+h1 {
+  font-size: var(--size-title);
+  overflow-wrap: anywhere;
+}
+
+.faint {
+  color: var(--faint);
+  font-size: var(--size-fact);
+}
+
+.look {
+  color: var(--brick);
+  font-weight: 700;
+}
+
+.grow {
+  flex: 1;
+}
+
+.notes {
+  border-inline-start: 3px solid var(--rule);
+  overflow-wrap: anywhere;
+  padding-inline-start: 12px;
+  white-space: pre-line;
+}
+
+.record {
+  display: grid;
+  padding: 6px 0;
+}
+
+.record a,
+.record button {
+  color: inherit;
+  min-height: 44px;
+  padding: 10px 18px;
+  text-align: start;
+  text-decoration: none;
+}
+
+.record :hover {
+  background: color-mix(in srgb, var(--verdigris) 10%, transparent);
+}
+</style>

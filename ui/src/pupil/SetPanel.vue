@@ -1,0 +1,181 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import type { Assignment, NextProposal, PupilWork, SetWork, StoredPupil } from '../api/client'
+import { wordsOf } from '../shared/load'
+import { assignments, benchAddress, practiseAddress } from '../shared/pupils/pupils'
+import SmallPlot from '../shared/pupils/SmallPlot.vue'
+import { tell } from '../shared/shell/notice'
+import AssignmentEditor from './AssignmentEditor.vue'
+
+/** What is set and what was reached; beside it what may be set next, each with its reason. */
+const props = defineProps<{ pupil: StoredPupil; work: PupilWork }>()
+const emit = defineEmits<{ change: []; set: [proposal: NextProposal]; home: [] }>()
+const editing = ref('')
+
+async function act(work: () => Promise<unknown>, said: string, undo?: () => Promise<unknown>) {
+  try {
+    await work()
+    emit('change')
+    tell(said, undo && { label: 'Undo', run: () => void undo().then(() => emit('change')) })
+  } catch (cause) {
+    tell(wordsOf(cause))
+  }
+}
+
+const remove = (s: SetWork) =>
+  act(
+    () => assignments.setAside(s.assignment.id),
+    'It is taken back.',
+    () => assignments.restore(s.assignment.id),
+  )
+function close(s: SetWork) {
+  const a = s.assignment
+  return act(
+    () => assignments.update(a, a.assignment, true),
+    'It is done with.',
+    () => assignments.update({ ...a, version: a.version + 1 }, a.assignment, false),
+  )
+}
+function another(s: SetWork) {
+  const a = s.assignment
+  const sheets = a.assignment.sheets
+  if (sheets) return act(() => assignments.update(a, { ...a.assignment, sheets: { ...sheets, done: sheets.done + 1 } }, false), 'One more sheet is done.')
+  return undefined
+}
+const save = (s: SetWork) => async (to: Assignment) => {
+  await assignments.update(s.assignment, to, false)
+  editing.value = ''
+  emit('change')
+}
+
+const sheets = ref(false)
+const what = ref('')
+const count = ref(5)
+async function setSheets() {
+  await act(() => assignments.create(props.pupil.id, { sheets: { what: what.value, count: count.value, done: 0 } }), 'The sheets are set.')
+  what.value = ''
+  sheets.value = false
+}
+</script>
+
+<template>
+  <div class="both">
+    <section aria-labelledby="set-title">
+      <h2 id="set-title" class="panel-title">What is set</h2>
+      <p v-if="work.set.length === 0" class="look">Nothing is set.</p>
+      <article v-for="s in work.set" :key="s.assignment.id" class="work" :data-set="s.assignment.id">
+        <p class="title">{{ s.assignment.title }}</p>
+        <p v-if="s.assignment.assignment.ladder" class="faint">{{ s.assignment.sentence }}</p>
+        <p class="reached">
+          <b v-if="s.progress.reached">reached · </b>{{ s.progress.words }} · <span :class="{ look: s.progress.overdue }">{{ s.progress.due }}</span> ·
+          {{ s.assignment.assignment.minutes }} minutes a day
+        </p>
+        <SmallPlot :progress="s.progress" />
+        <p v-if="s.why" class="why">{{ s.why }}</p>
+        <p v-if="s.assignment.assignment.words" class="words">“{{ s.assignment.assignment.words }}”</p>
+        <AssignmentEditor v-if="editing === s.assignment.id" :of="s.assignment.assignment" :save="save(s)" @leave="editing = ''" />
+        <p v-else class="buttons">
+          <v-btn v-if="s.assignment.assignment.ladder" size="small" color="primary" variant="flat" :to="practiseAddress(s.assignment)" data-do="practise">Practise</v-btn>
+          <v-btn v-else size="small" color="primary" variant="flat" data-do="sheet-done" @click="another(s)">A sheet is done</v-btn>
+          <v-btn size="small" color="primary" variant="tonal" data-do="edit-assignment" @click="editing = s.assignment.id">Goal, days, words</v-btn>
+          <v-btn size="small" color="primary" variant="tonal" data-do="close-assignment" @click="close(s)">Done with</v-btn>
+          <v-btn size="small" data-do="remove-assignment" @click="remove(s)">Take back</v-btn>
+        </p>
+      </article>
+      <p class="more">
+        <v-btn v-if="work.set.length" size="small" color="primary" variant="tonal" data-do="home" @click="emit('home')">Send home</v-btn>
+        <button v-if="!sheets" type="button" class="as-link" data-do="sheets" @click="sheets = true">set sheets to fill in</button>
+      </p>
+      <form v-if="sheets" class="sheets" @submit.prevent="setSheets">
+        <label>What <input v-model="what" type="text" maxlength="160" placeholder="write out the flat keys" data-do="sheets-what" /></label>
+        <label>how many <input v-model.number="count" type="number" min="1" max="99" /></label>
+        <v-btn type="submit" size="small" color="primary" variant="flat" :disabled="!what.trim()">Set</v-btn>
+        <v-btn size="small" @click="sheets = false">Leave</v-btn>
+      </form>
+    </section>
+    <section aria-labelledby="next-title">
+      <h2 id="next-title" class="panel-title">What may come next</h2>
+      <p v-if="work.proposals.length === 0" class="faint">Nothing is proposed before something was set or played. Lay something out on the bench and set it.</p>
+      <article v-for="p in work.proposals" :key="p.kind" class="proposal" :data-proposal="p.kind">
+        <p>
+          <b>{{ p.name }}</b>: {{ p.words }}
+        </p>
+        <p class="faint">{{ p.title }}</p>
+        <p class="buttons">
+          <v-btn size="small" color="primary" variant="tonal" :aria-label="`Set it: ${p.name}`" data-do="set" @click="emit('set', p)">Set it</v-btn>
+          <v-btn size="small" color="primary" variant="text" :to="benchAddress(p.ladder)" :aria-label="`See it: ${p.name}`">See it</v-btn>
+        </p>
+      </article>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.both {
+  display: grid;
+  gap: 28px;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+}
+
+.work,
+.proposal {
+  border-top: 1px solid var(--rule);
+  padding: 8px 0 10px;
+}
+
+.title {
+  font-family: var(--face-heading);
+  font-size: var(--size-lead);
+  font-weight: 700;
+}
+
+.reached,
+.faint {
+  color: var(--faint);
+  font-size: var(--size-note);
+}
+
+.look {
+  color: var(--brick);
+  font-weight: 700;
+}
+
+.why {
+  border-inline-start: 3px solid var(--verdigris);
+  font-size: var(--size-fact);
+  padding-inline-start: 10px;
+}
+
+.words {
+  font-style: italic;
+}
+
+.buttons,
+.more,
+.sheets {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding-top: 6px;
+}
+
+input {
+  background: var(--sheet);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  font: inherit;
+  padding: 3px 6px;
+}
+
+input[type='number'] {
+  width: 4.5em;
+}
+
+@media (max-width: 900px) {
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

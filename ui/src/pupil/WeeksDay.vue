@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { ScheduleDate, ScheduleItem } from '../api/client'
+import { toQuery } from '../shared/brief/query'
+import { dayWords } from '../shared/pupils/pupils'
+
+/** A day of the weeks: its items, each one press from the ladder; changed by hand where it is to go otherwise. */
+const props = defineProps<{ day: ScheduleDate; pupil: string; today: string; holiday?: boolean }>()
+const emit = defineEmits<{ own: [items: ScheduleItem[]]; plain: []; free: [] }>()
+const names: Record<string, string> = { 'warm-up': 'warm up', new: 'new', old: 'again', play: 'play' }
+const editing = ref(false)
+const draft = ref<ScheduleItem[]>([])
+const past = computed(() => props.day.date < props.today)
+
+function edit() {
+  draft.value = structuredClone(props.day.items)
+  editing.value = true
+}
+
+function move(i: number, by: number) {
+  const list = [...draft.value]
+  const [item] = list.splice(i, 1)
+  if (item) list.splice(i + by, 0, item)
+  draft.value = list
+}
+
+function keep() {
+  editing.value = false
+  emit('own', draft.value)
+}
+
+const address = (i: ScheduleItem) => ({ name: 'practise', query: { ...toQuery(i.brief), pupil: props.pupil } })
+</script>
+
+<template>
+  <li class="day" :class="{ past, now: day.date === today }" :data-date="day.date">
+    <p class="date">
+      <b>{{ dayWords(day.date) }}</b>
+      <span class="faint">{{ day.missed ? (past ? 'missed: it comes later' : 'left out') : `${day.minutes} min` }}<template v-if="day.own"> · by hand</template></span>
+    </p>
+    <form v-if="editing" @submit.prevent="keep">
+      <p v-for="(item, i) in draft" :key="i" class="item">
+        <input v-model.number="item.minutes" type="number" min="1" max="180" :aria-label="`Minutes of ${item.what}`" />
+        <input v-model="item.what" type="text" maxlength="200" :aria-label="`What, in place ${i + 1}`" />
+        <button type="button" class="as-link" :disabled="i === 0" :aria-label="`${item.what}: earlier`" @click="move(i, -1)">↑</button>
+        <button type="button" class="as-link" :aria-label="`Leave out ${item.what}`" @click="draft.splice(i, 1)">leave out</button>
+      </p>
+      <p class="buttons">
+        <v-btn type="submit" size="small" color="primary" variant="flat" data-do="keep-day">Keep</v-btn>
+        <v-btn size="small" @click="editing = false">Leave</v-btn>
+      </p>
+    </form>
+    <template v-else>
+      <p v-for="(item, i) in day.items" :key="i" class="item">
+        <span class="kind">{{ item.minutes }} min {{ names[item.kind] }}</span>
+        <router-link :to="address(item)">{{ item.what }}</router-link>
+        <span class="faint">{{ item.rung.perBeat }} to the beat at {{ item.rung.tempoBpm }}</span>
+      </p>
+      <p v-if="!past" class="buttons">
+        <button type="button" class="as-link" :aria-label="`Change ${dayWords(day.date)}`" data-do="edit-day" @click="edit">change</button>
+        <button v-if="day.own" type="button" class="as-link" @click="emit('plain')">as planned again</button>
+        <button type="button" class="as-link" :aria-label="`No practice on ${dayWords(day.date)}`" data-do="free-day" @click="emit('free')">a free day</button>
+      </p>
+    </template>
+  </li>
+</template>
+
+<style scoped>
+.day {
+  border-top: 2px solid var(--rule);
+  padding: 6px 0 10px;
+}
+
+.day.now {
+  border-top-color: var(--verdigris);
+}
+
+.day.past {
+  color: var(--faint);
+}
+
+.date {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+}
+
+.item {
+  display: flex;
+  flex-wrap: wrap;
+  font-size: var(--size-fact);
+  gap: 0 12px;
+}
+
+.kind {
+  min-width: 7.5em;
+}
+
+.faint {
+  color: var(--faint);
+  font-size: var(--size-note);
+}
+
+a {
+  color: inherit;
+  text-decoration-color: var(--verdigris);
+}
+
+.buttons {
+  display: flex;
+  gap: 14px;
+}
+
+input {
+  background: var(--sheet);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  font: inherit;
+  padding: 2px 6px;
+}
+
+input[type='number'] {
+  width: 4em;
+}
+
+input[type='text'] {
+  flex: 1;
+}
+</style>

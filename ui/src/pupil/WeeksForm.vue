@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { ScheduleRequest } from '../api/client'
+import { useCatalogue } from '../shared/catalogue'
+import { weekdays } from '../shared/pupils/pupils'
+
+/** What weeks of practice are asked for: of what, through what, on which days. */
+const request = defineModel<ScheduleRequest>({ required: true })
+const { catalogue } = useCatalogue()
+const put = (change: Partial<ScheduleRequest>) => (request.value = { ...request.value, ...change })
+const orders = computed(() => [{ id: '', name: 'this key alone' }, ...(catalogue.value?.roundOrders ?? []).filter((o) => o.id !== 'own')])
+const days = computed(() => request.value.days ?? ['mon', 'tue', 'wed', 'thu', 'fri'])
+function toggleDay(id: string) {
+  put({ days: Object.keys(weekdays).filter((d) => (d === id ? !days.value.includes(d) : days.value.includes(d))) })
+}
+const number = (event: Event) => Number((event.target as HTMLInputElement).value)
+const ways = { lower: 'down a fret at a time', boxes: 'position by position', octaves: 'one octave to three' } as const
+</script>
+
+<template>
+  <div class="form">
+    <label>from <input type="date" required :value="request.start" data-do="weeks-start" @change="put({ start: ($event.target as HTMLInputElement).value })" /></label>
+    <label>weeks <input type="number" min="1" max="26" :value="request.weeks ?? 4" data-do="weeks-count" @change="put({ weeks: number($event) })" /></label>
+    <label>minutes a day <input type="number" min="5" max="180" :value="request.minutes ?? 15" data-do="weeks-minutes" @change="put({ minutes: number($event) })" /></label>
+    <label v-if="!request.brief.round"
+      >through
+      <select :value="request.keys ?? ''" data-do="weeks-keys" @change="put({ keys: ($event.target as HTMLSelectElement).value })">
+        <option v-for="o in orders" :key="o.id" :value="o.id">{{ o.name }}</option>
+      </select></label
+    >
+    <span class="checks" role="group" aria-label="Also">
+      <label v-for="(name, id) in ways" :key="id"
+        ><input type="checkbox" :checked="!!request[id]" :data-do="`weeks-${id}`" @change="put({ [id]: !request[id] })" /> {{ name }}</label
+      >
+    </span>
+    <span class="checks" role="group" aria-label="Days">
+      <label v-for="(name, id) in weekdays" :key="id"><input type="checkbox" :checked="days.includes(id)" :data-day="id" @change="toggleDay(id)" /> {{ name.slice(0, 3) }}</label>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.form,
+.checks {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 18px;
+}
+
+.checks {
+  gap: 4px 12px;
+}
+
+input:not([type='checkbox']) {
+  background: var(--sheet);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  font: inherit;
+  padding: 3px 6px;
+}
+
+input[type='number'] {
+  width: 4.5em;
+}
+</style>

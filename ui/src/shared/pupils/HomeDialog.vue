@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { api, take, type PupilWork, type StoredPupil } from '../../api/client'
+import { codePath } from '../code'
+import { sizeWords } from '../file'
+import { wordsOf } from '../load'
+import { tell } from '../shell/notice'
+import { pupils } from './pupils'
+
+/** Makes the page that a pupil takes home out of what is set: a file that works without a network, and the same at an address of this house. */
+const props = defineProps<{ pupil: StoredPupil }>()
+const emit = defineEmits<{ close: [] }>()
+const open = ref(true)
+const work = ref<PupilWork>()
+const chosen = ref<string[]>([])
+const named = ref(false)
+const failure = ref('')
+const busy = ref(false)
+const link = ref<{ id: string; path: string; bytes: number; reachable: string }>()
+const code = computed(() => (link.value?.reachable ? codePath(link.value.reachable) : undefined))
+
+onMounted(async () => {
+  try {
+    work.value = await pupils.work(props.pupil.id)
+    chosen.value = work.value.set.map((s) => s.assignment.id)
+  } catch (cause) {
+    failure.value = wordsOf(cause)
+  }
+})
+
+async function make() {
+  busy.value = true
+  failure.value = ''
+  try {
+    link.value = await take(api.POST('/api/v1/pupils/{id}/home', { params: { path: { id: props.pupil.id } }, body: { assignments: chosen.value, named: named.value } }))
+  } catch (cause) {
+    failure.value = wordsOf(cause)
+  } finally {
+    busy.value = false
+  }
+}
+
+async function withdraw() {
+  if (!link.value) return
+  try {
+    await take(api.DELETE('/api/v1/homes/{id}', { params: { path: { id: link.value.id } } }))
+    link.value = undefined
+    tell('The page is taken back: its address answers no more, and its results are not taken.')
+  } catch (cause) {
+    failure.value = wordsOf(cause)
+  }
+}
+
+function leave(now: boolean) {
+  if (!now) emit('close')
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="680" scrollable :aria-label="`Send home to ${pupil.pupil.name}`" @update:model-value="leave">
+    <v-card border class="home">
+      <h2>Send home to {{ pupil.pupil.name }}</h2>
+      <template v-if="!link">
+        <p v-if="work && work.set.length === 0">Nothing is set: set something first.</p>
+        <ul v-else>
+          <li v-for="s in work?.set" :key="s.assignment.id">
+            <label><input v-model="chosen" type="checkbox" :value="s.assignment.id" /> {{ s.assignment.sentence }}</label>
+          </li>
+        </ul>
+        <label><input v-model="named" type="checkbox" data-do="named" /> the name {{ pupil.pupil.name }} stands on the page</label>
+        <p class="faint">
+          One page with neck, lanes, click, drone and ladder. It works from a file, without a network. Beside what you chose above and your words, nothing personal is in it. It
+          opens in a browser on a computer or an Android phone; an iPhone opens no page with scripts from a file, and some mail programs block it: there it has to be opened at an
+          address.
+        </p>
+        <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
+        <p class="buttons">
+          <v-btn color="primary" variant="flat" :loading="busy" :disabled="chosen.length === 0" data-do="make-home" @click="make">Make the page</v-btn>
+          <v-btn @click="emit('close')">Leave</v-btn>
+        </p>
+      </template>
+      <template v-else>
+        <p>The page is made, {{ sizeWords(link.bytes) }}.</p>
+        <p class="buttons">
+          <v-btn color="primary" variant="flat" :href="`${link.path}?download=1`" download data-do="home-file">Save the file</v-btn>
+          <v-btn color="primary" variant="tonal" :href="link.path" target="_blank" data-do="home-open">Open it here</v-btn>
+          <v-btn data-do="withdraw" @click="withdraw">Take it back</v-btn>
+        </p>
+        <template v-if="code">
+          <p>
+            For the tablet in the room, or a phone in this house: <a :href="link.reachable">{{ link.reachable }}</a>
+          </p>
+          <svg class="code" :viewBox="`-4 -4 ${code.size + 8} ${code.size + 8}`" role="img" aria-label="The address as a QR code">
+            <rect x="-4" y="-4" :width="code.size + 8" :height="code.size + 8" fill="#fff" />
+            <path :d="code.path" fill="#000" />
+          </svg>
+        </template>
+        <p v-else class="faint">Other devices of this house reach the page once the application listens on an address of the network: start it with --addr.</p>
+        <p class="buttons"><v-btn data-do="home-done" @click="emit('close')">Done</v-btn></p>
+      </template>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.home {
+  display: grid;
+  gap: 12px;
+  padding: 20px;
+}
+
+ul {
+  list-style: none;
+  padding: 0;
+}
+
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+.faint {
+  color: var(--faint);
+  font-size: var(--size-note);
+}
+
+.trouble {
+  color: var(--brick);
+}
+
+.code {
+  max-width: 200px;
+}
+</style>

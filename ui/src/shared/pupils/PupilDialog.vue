@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { ref, watch } from 'vue'
+import type { CallError, FieldError, Pupil, StoredPupil } from '../../api/client'
+import { narrow } from '../shell/narrow'
+import { useReturnFocus } from '../shell/returnFocus'
+import PupilForm from './PupilForm.vue'
+import { pupils } from './pupils'
+
+/** A new pupil, or a change of one. What is typed outlives a reload until it is kept. */
+const open = defineModel<boolean>({ required: true })
+const props = defineProps<{ of?: StoredPupil }>()
+const emit = defineEmits<{ kept: [pupil: StoredPupil] }>()
+useReturnFocus(open)
+
+const blank = (): Pupil => ({ name: '', instrument: { id: 'guitar' }, minutes: 15 })
+const draft = useLocalStorage<{ of: string; pupil: Pupil }>('even-ladder.pupil', { of: '', pupil: blank() })
+watch(open, (now) => {
+  const id = props.of?.id ?? ''
+  if (now && draft.value.of !== id) draft.value = { of: id, pupil: props.of?.pupil ?? blank() }
+  problems.value = []
+})
+const problems = ref<FieldError[]>([])
+const failure = ref('')
+const busy = ref(false)
+
+async function keep() {
+  busy.value = true
+  problems.value = []
+  failure.value = ''
+  try {
+    const made = await (props.of ? pupils.update(props.of, draft.value.pupil) : pupils.create(draft.value.pupil))
+    draft.value = { of: '', pupil: blank() }
+    open.value = false
+    emit('kept', made)
+  } catch (cause) {
+    const error = cause as CallError
+    problems.value = error.fields ?? []
+    failure.value = error.status === 409 ? 'It was changed somewhere else in between: leave this, and open it again.' : error.fields?.length ? '' : error.message
+  } finally {
+    busy.value = false
+  }
+}
+
+function leave() {
+  open.value = false
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="860" scrollable :fullscreen="narrow" :aria-label="of ? `Change ${of.pupil.name}` : 'A new pupil'">
+    <v-card border>
+      <h2>{{ of ? `Change ${of.pupil.name}` : 'A new pupil' }}</h2>
+      <v-card-text>
+        <form id="pupil-form" @submit.prevent="keep">
+          <PupilForm v-model="draft.pupil" :problems="problems" />
+          <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
+        </form>
+      </v-card-text>
+      <v-card-actions>
+        <v-btn type="submit" form="pupil-form" color="primary" variant="flat" :loading="busy" :disabled="!draft.pupil.name.trim()" data-do="keep-pupil">Keep</v-btn>
+        <v-btn @click="leave">Leave</v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+h2 {
+  padding: 16px 24px 0;
+}
+
+.trouble {
+  color: var(--brick);
+}
+</style>

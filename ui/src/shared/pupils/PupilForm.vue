@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { FieldError, Pupil } from '../../api/client'
+import { useCatalogue } from '../catalogue'
+import { useLoad } from '../load'
+import { shelf } from '../shelf'
+import HandFinder from './HandFinder.vue'
+import { weekdays } from './pupils'
+
+/** Who is taught: name, instrument, hand, names of notes, lesson. */
+const pupil = defineModel<Pupil>({ required: true })
+const props = defineProps<{ problems: FieldError[] }>()
+const { catalogue } = useCatalogue()
+const { value: kept } = useLoad(
+  () => true,
+  () => shelf('instruments').all(),
+)
+
+/** Instruments of the catalogue, and those that are kept with their own measures. */
+const instruments = computed(() => [
+  ...(catalogue.value?.instruments ?? []).map((i) => ({ title: i.name, value: i.id, of: { id: i.id } as Pupil['instrument'] })),
+  ...(kept.value ?? []).flatMap((k) => (k.instrument ? [{ title: k.title, value: `kept:${k.id}`, of: k.instrument }] : [])),
+])
+const same = (a: Pupil['instrument'], b: Pupil['instrument']) => JSON.stringify({ ...a, leftHanded: false }) === JSON.stringify({ ...b, leftHanded: false })
+const instrument = computed({
+  get: () => instruments.value.find((i) => same(i.of, pupil.value.instrument))?.value ?? pupil.value.instrument.id,
+  set: (id: string) => {
+    const found = instruments.value.find((i) => i.value === id)?.of
+    if (found) pupil.value = { ...pupil.value, instrument: { ...found, ...(left.value ? { leftHanded: true } : {}) } }
+  },
+})
+const left = computed({
+  get: () => pupil.value.instrument.leftHanded ?? false,
+  set: (on: boolean) => {
+    const instrument = { ...pupil.value.instrument }
+    if (on) instrument.leftHanded = true
+    else delete instrument.leftHanded
+    put('instrument', instrument)
+  },
+})
+const usual = { title: 'as is usual on the instrument', value: '' }
+const schools = computed(() => [usual, ...(catalogue.value?.schools ?? []).map((s) => ({ title: s.name, value: s.id }))])
+const wides = computed(() => [{ title: 'as is usual', value: '' }, ...(catalogue.value?.wides ?? []).map((s) => ({ title: s.name, value: s.id }))])
+const opens = computed(() => [{ title: 'as is usual', value: '' }, ...(catalogue.value?.opens ?? []).map((s) => ({ title: s.name, value: s.id }))])
+const namings = computed(() => [{ title: 'A B C', value: '' }, ...(catalogue.value?.namings ?? []).slice(1).map((n) => ({ title: n.name, value: n.id }))])
+const days = [{ title: 'no fixed day', value: '' }, ...Object.entries(weekdays).map(([value, title]) => ({ title, value }))]
+
+function put<K extends keyof Pupil>(key: K, value: Pupil[K]) {
+  pupil.value = { ...pupil.value, [key]: value }
+}
+const hand = computed(() => pupil.value.hand ?? {})
+const putHand = (key: 'school' | 'wide' | 'open', value: string) => put('hand', { ...hand.value, [key]: value })
+const limits = computed({
+  get: () => hand.value.limitsMm,
+  set: (mm) => {
+    const changed = { ...hand.value }
+    if (mm) changed.limitsMm = mm
+    else delete changed.limitsMm
+    put('hand', changed)
+  },
+})
+const problemAt = (field: string) => props.problems.filter((p) => p.field.replace(/^pupil\./, '').startsWith(field)).map((p) => p.message)
+const measuring = ref(false)
+const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } as const
+</script>
+
+<template>
+  <div class="fields">
+    <v-text-field
+      :model-value="pupil.name"
+      label="Name or initials"
+      maxlength="40"
+      v-bind="shared"
+      :error-messages="problemAt('name')"
+      data-field="name"
+      autocomplete="off"
+      @update:model-value="put('name', $event)"
+    />
+    <v-select v-model="instrument" label="Instrument" :items="instruments" v-bind="shared" :error-messages="problemAt('instrument')" data-field="instrument" />
+    <v-select
+      :model-value="pupil.day ?? ''"
+      label="Lesson on"
+      :items="days"
+      v-bind="shared"
+      :error-messages="problemAt('day')"
+      data-field="day"
+      @update:model-value="put('day', $event)"
+    />
+    <v-text-field
+      :model-value="pupil.at ?? ''"
+      label="at"
+      placeholder="16:30"
+      maxlength="5"
+      v-bind="shared"
+      :error-messages="problemAt('at')"
+      data-field="at"
+      @update:model-value="put('at', $event)"
+    />
+    <v-text-field
+      :model-value="String(pupil.minutes ?? 15)"
+      label="Minutes a day, as usual"
+      inputmode="numeric"
+      v-bind="shared"
+      :error-messages="problemAt('minutes')"
+      data-field="minutes"
+      @update:model-value="put('minutes', Number($event))"
+    />
+    <v-checkbox v-model="left" label="Left-handed" color="primary" density="compact" hide-details />
+    <v-select
+      :model-value="hand.school ?? ''"
+      label="Fingers"
+      :items="schools"
+      v-bind="shared"
+      :error-messages="problemAt('hand.school')"
+      @update:model-value="putHand('school', $event)"
+    />
+    <v-select :model-value="hand.wide ?? ''" label="Wide spans" :items="wides" v-bind="shared" @update:model-value="putHand('wide', $event)" />
+    <v-select :model-value="hand.open ?? ''" label="Open strings" :items="opens" v-bind="shared" @update:model-value="putHand('open', $event)" />
+    <v-select
+      :model-value="pupil.names ?? ''"
+      label="Notes are said as"
+      :items="namings"
+      v-bind="shared"
+      :error-messages="problemAt('names')"
+      @update:model-value="put('names', $event)"
+    />
+    <div class="whole">
+      <v-btn v-if="!measuring" size="small" color="primary" variant="tonal" data-do="measure" @click="measuring = true">The hand: find out what it opens</v-btn>
+      <HandFinder v-else v-model="limits" :instrument="pupil.instrument" />
+    </div>
+    <v-textarea
+      :model-value="pupil.notes ?? ''"
+      label="Notes, yours alone"
+      rows="2"
+      auto-grow
+      maxlength="10000"
+      v-bind="shared"
+      class="whole"
+      :error-messages="problemAt('notes')"
+      @update:model-value="put('notes', $event)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.fields {
+  align-items: start;
+  display: grid;
+  gap: 12px;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+}
+
+.whole {
+  grid-column: 1 / -1;
+}
+
+@media (max-width: 700px) {
+  .fields {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { mdiAccountArrowRightOutline } from '@mdi/js'
+import { computed, ref, watch } from 'vue'
+import type { Brief, StoredPupil } from '../../api/client'
+import { useLoad, wordsOf } from '../load'
+import { tell } from '../shell/notice'
+import { assignments, pupils } from './pupils'
+
+/** Sets what is on the bench to a pupil, in two presses: it is fitted to the pupil's neck and hand, and set until the next lesson. */
+const props = defineProps<{ brief: Brief }>()
+const open = ref(false)
+const words = ref('')
+const {
+  value: page,
+  failure,
+  again,
+} = useLoad(
+  () => (open.value ? words.value : undefined),
+  (q) => pupils.list(q),
+)
+watch(open, (now) => now && void again())
+/** Whom the brief is for comes first, then those that play this instrument. */
+const list = computed(() => {
+  const rank = (p: StoredPupil) => (p.pupil.name === props.brief.for ? 0 : p.pupil.instrument.id === props.brief.instrument.id ? 1 : 2)
+  return [...(page.value?.pupils ?? [])].sort((a, b) => rank(a) - rank(b))
+})
+const busy = ref(false)
+
+async function set(p: StoredPupil) {
+  if (busy.value) return
+  busy.value = true
+  try {
+    const brief = await pupils.fit(p.id, props.brief)
+    const made = await assignments.create(p.id, { ladder: { brief } })
+    open.value = false
+    tell(`Set for ${p.pupil.name}, until ${made.assignment.until}.`, { label: 'Undo', run: () => void assignments.setAside(made.id).catch((cause) => tell(wordsOf(cause))) })
+  } catch (cause) {
+    tell(`Not set: ${wordsOf(cause)}`)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <v-menu v-model="open" :close-on-content-click="false">
+    <template #activator="{ props: activator }">
+      <v-btn v-bind="activator" color="primary" variant="tonal" :prepend-icon="mdiAccountArrowRightOutline" data-do="set-for">Set</v-btn>
+    </template>
+    <v-card border class="whom" role="dialog" aria-label="For whom?">
+      <p class="panel-title">For whom? Until the next lesson.</p>
+      <input v-if="list.length > 7 || words" v-model="words" type="search" maxlength="200" aria-label="Find a pupil" placeholder="name" />
+      <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
+      <p v-else-if="page && list.length === 0">{{ words ? 'Nobody is called so.' : 'Nobody is taught here yet: Today has the first pupil.' }}</p>
+      <ul>
+        <li v-for="p in list" :key="p.id">
+          <button type="button" :disabled="busy" :data-whom="p.pupil.name" @click="set(p)">{{ p.pupil.name }}</button>
+        </li>
+      </ul>
+    </v-card>
+  </v-menu>
+</template>
+
+<style scoped>
+.whom {
+  max-height: 420px;
+  min-width: 220px;
+  overflow-y: auto;
+  padding: 10px 14px;
+}
+
+ul {
+  list-style: none;
+  padding: 0;
+}
+
+li button {
+  min-height: 44px;
+  text-align: start;
+  width: 100%;
+}
+
+li button:hover {
+  color: var(--verdigris);
+}
+
+input {
+  background: var(--sheet);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  font: inherit;
+  padding: 4px 8px;
+  width: 100%;
+}
+
+.trouble {
+  color: var(--brick);
+}
+</style>

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Progress } from '../../api/client'
+import { dayWords } from './pupils'
+
+/** Notes a minute of the latest tries, small: how each went is told by its shape, the goal by a dashed line. */
+const props = defineProps<{ progress: Progress }>()
+const width = 150
+const height = 40
+const points = computed(() => props.progress.points)
+const top = computed(() => Math.max(props.progress.goal, ...points.value.map((p) => p.notesPerMinute), 1))
+const low = computed(() => Math.min(...points.value.map((p) => p.notesPerMinute), top.value * 0.5))
+const x = (i: number) => (points.value.length < 2 ? width / 2 : 6 + ((width - 12) * i) / (points.value.length - 1))
+const y = (npm: number) => height - 5 - ((height - 10) * (npm - low.value)) / Math.max(top.value - low.value, 1)
+const line = computed(() => points.value.map((p, i) => `${i ? 'L' : 'M'}${x(i)} ${y(p.notesPerMinute)}`).join(''))
+const shapes = { clean: 'M-2.6-2.6h5.2v5.2h-5.2z', nearly: 'M-2.4-2.4h4.8v4.8h-4.8z', 'not-yet': 'M-2.6-2.6L2.6 2.6M-2.6 2.6L2.6-2.6' }
+const said = computed(() => {
+  const p = points.value
+  const first = p[0]
+  const last = p.at(-1)
+  if (!first || !last) return 'No try yet'
+  return `Tries from ${dayWords(first.day)} at ${first.notesPerMinute} to ${dayWords(last.day)} at ${last.notesPerMinute} notes a minute; the goal is ${props.progress.goal}`
+})
+</script>
+
+<template>
+  <svg v-if="points.length" class="small-plot" :width="width" :height="height" role="img" :aria-label="said">
+    <path class="goal" :d="`M0 ${y(progress.goal)}H${width}`" />
+    <path class="line" :d="line" />
+    <path v-for="(p, i) in points" :key="i" :class="p.result" :transform="`translate(${x(i)} ${y(p.notesPerMinute)})`" :d="shapes[p.result]" />
+  </svg>
+</template>
+
+<style scoped>
+svg {
+  display: block;
+  flex: none;
+}
+
+path {
+  fill: none;
+  stroke: var(--ink);
+}
+
+.goal {
+  stroke: var(--verdigris);
+  stroke-dasharray: 4 3;
+}
+
+.line {
+  stroke: var(--rule);
+}
+
+.clean {
+  fill: var(--ink);
+}
+
+.nearly {
+  fill: var(--ground);
+}
+
+.not-yet {
+  stroke: var(--brick);
+  stroke-width: 1.8;
+}
+</style>

@@ -1,0 +1,66 @@
+import { api, take, type Assignment, type Brief, type LadderRequest, type NextProposal, type Pupil, type StoredAssignment, type StoredPupil } from '../../api/client'
+import { toQuery } from '../brief/query'
+import { asQuery } from '../ladderAddress'
+
+const path = (id: string) => ({ params: { path: { id } } })
+
+/** What can be done with pupils. */
+export const pupils = {
+  list: (q = '', after?: string, limit = 100) => take(api.GET('/api/v1/pupils', { params: { query: { q, limit: String(limit), ...(after ? { after } : {}) } } })),
+  trash: () => take(api.GET('/api/v1/pupils/trash')),
+  get: (id: string) => take(api.GET('/api/v1/pupils/{id}', path(id))),
+  create: (pupil: Pupil) => take(api.POST('/api/v1/pupils', { body: { pupil } })),
+  update: (of: StoredPupil, pupil: Pupil) => take(api.PUT('/api/v1/pupils/{id}', { ...path(of.id), body: { version: of.version, pupil } })),
+  setAside: (id: string) => take(api.DELETE('/api/v1/pupils/{id}', path(id))),
+  restore: (id: string) => take(api.POST('/api/v1/pupils/{id}/restore', path(id))),
+  erase: (id: string) => take(api.DELETE('/api/v1/pupils/trash/{id}', path(id))),
+  work: (id: string, signal?: AbortSignal) => take(api.GET('/api/v1/pupils/{id}/work', { ...path(id), ...(signal ? { signal } : {}) })),
+  fit: (id: string, body: Brief) => take(api.POST('/api/v1/pupils/{id}/fit', { ...path(id), body })),
+}
+
+/** From today until the next lesson: what goes without saying is filled in by the server. */
+const usual = { minutes: 0, from: '', until: '', words: '' }
+
+/** What can be done with assignments. */
+export const assignments = {
+  create: (pupil: string, of: Partial<Assignment>, replaces?: string) =>
+    take(api.POST('/api/v1/pupils/{id}/assignments', { ...path(pupil), body: { assignment: { ...usual, ...of }, ...(replaces ? { replaces } : {}) } })),
+  update: (of: StoredAssignment, assignment: Assignment, closed: boolean) =>
+    take(api.PUT('/api/v1/assignments/{id}', { ...path(of.id), body: { version: of.version, assignment, closed } })),
+  setAside: (id: string) => take(api.DELETE('/api/v1/assignments/{id}', path(id))),
+  restore: (id: string) => take(api.POST('/api/v1/assignments/{id}/restore', path(id))),
+}
+
+/** Rules that go beside what is set, and do not take its place. */
+const beside = ['due', 'hole']
+
+/** Sets what is proposed, in the place of what was set where it goes on from there; gives the way back. */
+export async function setProposal(pupil: string, proposal: NextProposal, before: StoredAssignment | undefined) {
+  const replaced = before && !beside.includes(proposal.kind) ? before : undefined
+  const made = await assignments.create(pupil, { ladder: proposal.ladder }, replaced?.id)
+  return async () => {
+    await assignments.setAside(made.id)
+    if (replaced) await assignments.update({ ...replaced, version: replaced.version + 1 }, replaced.assignment, false)
+  }
+}
+
+/** Where an assignment is practised; the log then is the pupil's. */
+export const practiseAddress = (a: StoredAssignment) => ({
+  name: 'practise',
+  query: { ...(a.assignment.ladder ? ladderQuery(a.assignment.ladder) : {}), pupil: a.pupilId, assignment: a.id },
+})
+
+/** Where what is proposed is tried before it is set. */
+export const benchAddress = (ladder: LadderRequest) => ({ name: ladder.brief.round ? 'rounds' : 'bench', query: toQuery(ladder.brief) })
+
+const ladderQuery = (l: LadderRequest) => ({ ...toQuery(l.brief), ...asQuery(l) })
+
+const dayFormat = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' })
+
+/** "Thu 8 Oct" of 2026-10-08. */
+export const dayWords = (day: string) => (day ? dayFormat.format(new Date(`${day}T00:00:00Z`)) : '')
+
+/** So many days later than 2026-10-08. */
+export const addDays = (day: string, n: number) => new Date(Date.parse(`${day}T00:00:00Z`) + n * 86_400_000).toISOString().slice(0, 10)
+
+export const weekdays = { mon: 'Monday', tue: 'Tuesday', wed: 'Wednesday', thu: 'Thursday', fri: 'Friday', sat: 'Saturday', sun: 'Sunday' } as const
