@@ -180,12 +180,14 @@ func TestTheBenchIsInSight(t *testing.T) {
 func TestNothingScrollsSideways(t *testing.T) {
 	p := open(t, start, false)
 	wide := `[...document.querySelectorAll('*')].filter(e => e.scrollWidth > e.clientWidth + 1 && ['auto', 'scroll'].includes(getComputedStyle(e).overflowX) && !e.matches('.lanes, .preview')).map(e => e.className).concat(document.documentElement.scrollWidth > innerWidth ? ['the page: ' + document.documentElement.scrollWidth] : [])`
+	p.do(chromedp.Navigate(p.url+"/today"), chromedp.WaitVisible(css(".lesson .name")))
+	pupil := value[string](p, `document.querySelector('.lesson .name').getAttribute('href')`)
 	for _, path := range []string{
 		start,
 		"/?instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian-b6&layout.system=from-degree&layout.strings=6,5,4&instrument.capo=1&run.pattern=intervals&run.size=6&hand.open=closed",
 		"/rounds?instrument.id=mandolin&scale.tonic=Bb&scale.name=dorian&round.place=first-position",
 		"/compare?first=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Ddorian&second=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Dphrygian&also=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Dlydian",
-		"/practise?instrument.id=guitar&scale.tonic=E&scale.name=dorian", "/saved", "/workshop",
+		"/practise?instrument.id=guitar&scale.tonic=E&scale.name=dorian", "/saved", "/workshop", "/today", pupil,
 	} {
 		for _, width := range []int64{320, 390, 600, 640, 820, 1000, 1280, 1920} {
 			p.do(chromedp.EmulateViewport(width, 800), chromedp.Navigate(p.url+path), chromedp.WaitVisible(css("h1, h2")), settle())

@@ -3,8 +3,10 @@ package server_test
 import (
 	"encoding/json"
 	"fmt"
+	"strconv"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -158,4 +160,59 @@ func asJSON(t *testing.T, v any) string {
 	data, err := json.Marshal(v)
 	require.NoError(t, err)
 	return string(data)
+}
+
+// A page goes home, what comes back is shown, and goes into the log once.
+func TestThereAndBackFromHome(t *testing.T) {
+	c := start(t)
+	p := c.pupil("Wenna", "")
+	other := c.pupil("Casimir", "")
+	setTo := func(id string) store.Assignment {
+		a := c.call("POST", "/api/v1/pupils/"+id+"/assignments", `{"assignment": {"words": "Slowly <now>.", "ladder": {"brief": `+dorian+`, "from": {"perBeat": 1, "tempoBpm": 60}, "goal": {"perBeat": 2, "tempoBpm": 60}}}}`)
+		require.Equal(t, 201, a.status, a.body)
+		return into[store.Assignment](t, a)
+	}
+	a, alien := setTo(p.ID), setTo(other.ID)
+	make := func(body string) answer { return c.call("POST", "/api/v1/pupils/"+p.ID+"/home", body) }
+	for _, bad := range []string{`{"assignments": []}`, `{"assignments": ["nothing"]}`, `{"assignments": ["` + alien.ID + `"]}`} {
+		assert.Equal(t, 422, make(bad).status, bad)
+	}
+	made := make(`{"assignments": ["` + a.ID + `"]}`)
+	require.Equal(t, 201, made.status, made.body)
+	link := into[api.HomeLink](t, made)
+	assert.Equal(t, "/home/"+link.Id, link.Path)
+	assert.GreaterOrEqual(t, len(link.Id), 26, "nobody guesses it")
+	assert.Empty(t, link.Reachable, "from here alone")
+	page := c.call("GET", link.Path, "")
+	assert.Equal(t, 200, page.status)
+	assert.Contains(t, page.body, `Slowly \u003cnow\u003e.`)
+	assert.NotContains(t, page.body, "Wenna")
+	assert.Contains(t, page.header.Get("Content-Security-Policy"), "'sha256-")
+	assert.Contains(t, c.call("GET", link.Path+"?download=1", "").header.Get("Content-Disposition"), "practice.html")
+
+	minute := strconv.FormatInt(time.Date(2031, 3, 3, 17, 0, 0, 0, time.UTC).Unix()/60, 36)
+	text := `EL1 ` + link.Id + ` 1.0.0.c.` + minute + `.40 2.0.0.c.` + minute + `.41 3.0.1.n.zzzzz.42`
+	read := func(text, keep string) api.CameHome {
+		a := c.call("POST", "/api/v1/homes/results", `{"text": `+asJSON(t, text)+keep+`}`)
+		require.Equal(t, 200, a.status, a.body)
+		return into[api.CameHome](t, a)
+	}
+	shown := read("Hello!\n"+text, "")
+	assert.Equal(t, 3, shown.New)
+	assert.Equal(t, "Wenna", shown.Pupils[0].Pupil.Name)
+	assert.Equal(t, 0, into[api.PupilWork](t, c.call("GET", "/api/v1/pupils/"+p.ID+"/work", "")).Set[0].Progress.Tries, "shown is not kept")
+	assert.Equal(t, 3, read(text+"\n"+text, `, "keep": true`).New, "a code that is read twice is one")
+	again := read(text, `, "keep": true`)
+	assert.Equal(t, 0, again.New)
+	assert.True(t, again.Tries[0].There)
+	log := into[struct{ Entries []api.LogEntry }](t, c.call("GET", "/api/v1/log?pupil="+p.ID, ""))
+	require.Len(t, log.Entries, 3)
+	assert.Equal(t, "2031-03-03T17:00:00Z", log.Entries[2].At.Format(time.RFC3339))
+	assert.Equal(t, 2031, log.Entries[0].At.Year(), "a clock that goes ahead is set back")
+	for _, bad := range []string{"EL1 nopage 1.0.0.c.a.1", `EL1 ` + link.Id + ` 1.0.400.c.a.1`, `EL1 ` + link.Id + ` 1.3.0.c.a.1`, "hello"} {
+		assert.Equal(t, 422, c.call("POST", "/api/v1/homes/results", `{"text": `+asJSON(t, bad)+`}`).status, bad)
+	}
+	require.Equal(t, 204, c.call("DELETE", "/api/v1/homes/"+link.Id, "").status)
+	assert.Equal(t, 404, c.call("GET", link.Path, "").status)
+	assert.Equal(t, 404, c.call("DELETE", "/api/v1/homes/"+link.Id, "").status)
 }

@@ -32,6 +32,9 @@ type client struct {
 	base string
 }
 
+// homeShell is a page for home with nothing on it.
+var homeShell = fstest.MapFS{"index.html": {Data: []byte(`<title>__TITLE__</title><meta content="__POLICY__"><style>p{}</style><script type="module">let a</script><script type="application/json">__PAGE__</script>`)}}
+
 func start(t *testing.T) client {
 	t.Helper()
 	at := time.Date(2031, 3, 4, 9, 0, 0, 0, time.UTC)
@@ -42,8 +45,7 @@ func start(t *testing.T) client {
 		"index.html":    {Data: []byte(`<meta name="csp-nonce" content="__NONCE__">`)},
 		"assets/app.js": {Data: []byte(`let a = 1`)},
 	}
-	forHome := fstest.MapFS{"index.html": {Data: []byte(`<title>__TITLE__</title><meta content="__POLICY__"><style>p{}</style><script type="module">let a</script><script type="application/json">__PAGE__</script>`)}}
-	e, err := server.New(st, front, forHome, slog.New(slog.NewTextHandler(io.Discard, nil)))
+	e, err := server.New(st, front, homeShell, slog.New(slog.NewTextHandler(io.Discard, nil)))
 	require.NoError(t, err)
 	s := httptest.NewServer(e)
 	t.Cleanup(s.Close)

@@ -218,7 +218,7 @@ func (p Pupils) Erase(ctx context.Context, id string) error {
 
 // LastPlayed is when each pupil last played something; those who never did are not in it.
 func (p Pupils) LastPlayed(ctx context.Context) (map[string]time.Time, error) {
-	rows, err := p.db.QueryContext(ctx, "SELECT id, (SELECT max(at) FROM log WHERE pupil = pupils.id AND takes_back IS NULL) AS last FROM pupils WHERE deleted_at IS NULL AND last IS NOT NULL")
+	rows, err := p.db.QueryContext(ctx, "SELECT id, (SELECT max(at) FROM log WHERE pupil = pupils.id AND +takes_back IS NULL) AS last FROM pupils WHERE deleted_at IS NULL AND last IS NOT NULL")
 	if err != nil {
 		return nil, err
 	}

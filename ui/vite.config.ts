@@ -21,5 +21,5 @@ export default defineConfig({
   plugins: [vue(), vuetify({ autoImport: true }), listed()],
   build: { outDir: 'dist', emptyOutDir: true, assetsInlineLimit: 0, modulePreload: { polyfill: false } },
   server: { fs: { allow: ['..'] }, proxy: { '/api': 'http://127.0.0.1:8137' } },
-  test: { environment: 'happy-dom', include: ['src/**/*.test.ts'], server: { deps: { inline: ['vuetify'] } } },
+  test: { environment: 'happy-dom', include: ['src/**/*.test.ts', 'home/**/*.test.ts'], server: { deps: { inline: ['vuetify'] } } },
 })

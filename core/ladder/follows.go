@@ -28,7 +28,7 @@ const (
 var Befores = []Before{Other, CleanHere, NotThere}
 
 // Follows says what comes after each result on each rung, for whatever came before: all
-// that a page needs that climbs the ladder by itself.
+// that a page needs that climbs the ladder by itself. What is as after Other is left out.
 func (l Ladder) Follows() []map[Before]map[result.Result]Follow {
 	out := make([]map[Before]map[result.Result]Follow, len(l.Rungs))
 	for i := range l.Rungs {
@@ -36,7 +36,9 @@ func (l Ladder) Follows() []map[Before]map[result.Result]Follow {
 		for _, before := range Befores {
 			out[i][before] = map[result.Result]Follow{}
 			for _, r := range []result.Result{result.Clean, result.Nearly, result.NotYet} {
-				out[i][before][r] = l.after(i, before, r)
+				if f := l.after(i, before, r); before == Other || f != out[i][Other][r] {
+					out[i][before][r] = f
+				}
 			}
 		}
 	}

@@ -67,7 +67,11 @@ func (r Request) course(log []Played) (*course, error) {
 	if r.Lower {
 		c.lower(home)
 	}
-	c.add(titleOf(home), home)
+	what := titleOf(home)
+	if box := base.Boxes[base.Box]; r.Boxes {
+		what = fmt.Sprintf("%s, box %s, %s", what, box.ID, fretWords(box))
+	}
+	c.add(what, home)
 	if r.Boxes {
 		c.boxes(home)
 	}

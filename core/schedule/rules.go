@@ -169,13 +169,15 @@ func titleOf(b brief.Brief) string {
 // TitleOf is a brief or a round in few words: its scale, its layout, its figure where it is
 // not straight, its box, its keys.
 func TitleOf(b brief.Brief) string {
-	system, ok := table.Find(layout.Systems, b.Layout.System)
-	if !ok {
-		system = layout.Systems[0]
+	alone := b
+	alone.Round = brief.Round{}
+	r, err := brief.Read(alone)
+	if err != nil {
+		return titleOf(b)
 	}
-	words := []string{titleOf(b), system.Name}
-	if pattern, ok := table.Find(run.Patterns, b.Run.Pattern); ok && pattern.ID != run.Straight {
-		words = append(words, pattern.Name)
+	words := []string{titleOf(b), systemName(r.Brief.Layout.System)}
+	if r.Pattern.ID != run.Straight {
+		words = append(words, r.Pattern.Name)
 	}
 	if !b.Round.IsZero() {
 		order, ok := table.Find(brief.Orders, b.Round.Order)

@@ -37,7 +37,8 @@ export function standOf(page: HomePage, work: number, tries: Tried[], minute: nu
   let last: number | undefined
   for (const t of tries.filter((t) => t.work === work)) {
     const before = t.rung === stand.at || stand.before !== 'clean-here' ? stand.before : 'other'
-    const follow = climb.follows[t.rung]?.[before]?.[t.result]
+    const follows = climb.follows[t.rung]
+    const follow = follows?.[before]?.[t.result] ?? follows?.other?.[t.result]
     if (follow) stand = { at: follow.next, before: follow.then, why: follow.why, reached: follow.reached }
     last = t.minute
   }

@@ -72,9 +72,8 @@ const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ?
     </div>
     <template v-if="map && map.tries">
       <p class="faint">
-        {{ map.tries }} tries of {{ map.works }} works. The figure on a place is the tries in which it was played.<template v-if="map.others">
-          {{ map.others }} on another neck are not drawn.</template
-        >
+        {{ map.tries }} {{ map.tries === 1 ? 'try' : 'tries' }} of {{ map.works }} {{ map.works === 1 ? 'work' : 'works' }}. The figure on a place is the tries in which it was
+        played.<template v-if="map.others"> {{ map.others }} on another neck are not drawn.</template>
       </p>
       <ol class="keys" aria-label="Keys, round in fourths: when each was last clean">
         <li v-for="k in map.keys" :key="k.tonic" :class="{ never: k.tries === 0, unclean: k.tries > 0 && k.daysAgo < 0 }">

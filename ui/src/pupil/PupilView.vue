@@ -130,6 +130,7 @@ const home = ref(false)
 
 <style scoped>
 .pupil {
+  padding-bottom: 64px; /* what is told at the foot of the window covers nothing */
   display: grid;
   gap: 18px;
   grid-template-columns: minmax(0, 1fr);

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { ScheduleDate, ScheduleItem } from '../api/client'
 import { toQuery } from '../shared/brief/query'
+import { useCatalogue } from '../shared/catalogue'
 import { dayWords } from '../shared/pupils/pupils'
 
 /** A day of the weeks: its items, each one press from the ladder; changed by hand where it is to go otherwise. */
@@ -29,6 +30,8 @@ function keep() {
   emit('own', draft.value)
 }
 
+const { catalogue } = useCatalogue()
+const speed = (i: ScheduleItem) => `${catalogue.value?.subdivisions.find((s) => s.id === String(i.rung.perBeat))?.name ?? `${i.rung.perBeat} to the beat`} at ${i.rung.tempoBpm}`
 const address = (i: ScheduleItem) => ({ name: 'practise', query: { ...toQuery(i.brief), pupil: props.pupil } })
 </script>
 
@@ -53,8 +56,9 @@ const address = (i: ScheduleItem) => ({ name: 'practise', query: { ...toQuery(i.
     <template v-else>
       <p v-for="(item, i) in day.items" :key="i" class="item">
         <span class="kind">{{ item.minutes }} min {{ names[item.kind] }}</span>
-        <router-link :to="address(item)">{{ item.what }}</router-link>
-        <span class="faint">{{ item.rung.perBeat }} to the beat at {{ item.rung.tempoBpm }}</span>
+        <span class="what"
+          ><router-link :to="address(item)">{{ item.what }}</router-link> <span class="faint">{{ speed(item) }}</span></span
+        >
       </p>
       <p v-if="!past" class="buttons">
         <button type="button" class="as-link" :aria-label="`Change ${dayWords(day.date)}`" data-do="edit-day" @click="edit">change</button>
@@ -87,13 +91,13 @@ const address = (i: ScheduleItem) => ({ name: 'practise', query: { ...toQuery(i.
 
 .item {
   display: flex;
-  flex-wrap: wrap;
   font-size: var(--size-fact);
   gap: 0 12px;
 }
 
 .kind {
-  min-width: 7.5em;
+  flex: none;
+  width: 7.5em;
 }
 
 .faint {

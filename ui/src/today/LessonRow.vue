@@ -41,7 +41,7 @@ const wantsLook = computed(() => props.row.attention.filter((w) => w !== 'nothin
           <b>{{ row.next.name }}</b>: {{ row.next.words }}
         </p>
         <p class="buttons">
-          <v-btn size="small" color="primary" variant="flat" :loading="busy" :aria-label="`Set ${of.pupil.name}: ${row.next.name}`" data-do="set" @click="emit('set')"
+          <v-btn size="small" color="primary" variant="flat" :loading="busy" :aria-label="`Set it: ${row.next.name}, for ${of.pupil.name}`" data-do="set" @click="emit('set')"
             >Set it</v-btn
           >
           <v-btn
@@ -49,7 +49,7 @@ const wantsLook = computed(() => props.row.attention.filter((w) => w !== 'nothin
             color="primary"
             variant="tonal"
             :to="benchAddress(row.next.ladder)"
-            :aria-label="`See what is proposed for ${of.pupil.name} on the bench`"
+            :aria-label="`See it on the bench: what is proposed for ${of.pupil.name}`"
             data-do="see"
             >See it</v-btn
           >

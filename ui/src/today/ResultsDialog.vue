@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, take } from '../api/client'
 import { chosenFile } from '../shared/file'
@@ -12,12 +13,14 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ kept: [] }>()
 useReturnFocus(open)
 const text = ref('')
+/** What is typed is read once it rests. */
+const settled = refDebounced(text, 400)
 const {
   value: came,
   problems,
   failure,
 } = useLoad(
-  () => (text.value.trim() ? text.value : undefined),
+  () => (settled.value.trim() ? settled.value : undefined),
   (text, signal) => take(api.POST('/api/v1/homes/results', { body: { text }, signal })),
 )
 const trouble = computed(() => failure.value || problems.value.map((p) => p.message).join('; '))
@@ -89,7 +92,7 @@ const words: Record<string, string> = { clean: 'clean', nearly: 'nearly', 'not-y
         </table>
       </template>
       <p class="buttons">
-        <v-btn color="primary" variant="flat" :loading="busy" :disabled="!came || came.new === 0" data-do="keep-results" @click="keep">Into the log</v-btn>
+        <v-btn color="primary" variant="flat" :loading="busy" :disabled="!came || came.new === 0 || text !== settled" data-do="keep-results" @click="keep">Into the log</v-btn>
         <v-btn @click="open = false">Leave</v-btn>
       </p>
     </v-card>

@@ -105,6 +105,7 @@ function added(p: StoredPupil) {
 
 <style scoped>
 .today {
+  padding-bottom: 64px; /* what is told at the foot of the window covers nothing */
   margin: auto;
   max-width: 1320px;
 }
