@@ -23,6 +23,7 @@ type taught struct {
 	Tries  int     `json:"tries"` // on a day of practice
 	Works  []set   `json:"works"`
 	Sheets *sheets `json:"sheets"`
+	Weeks  bool    `json:"weeks"` // of practice are planned from what is set, through the keys
 }
 
 // set is something that was set from so many days ago until so many days ago, negative for
@@ -70,6 +71,16 @@ func fillPupils(ctx context.Context, st *store.Store, all []taught) error {
 		}
 		for _, w := range t.Works {
 			if err := t.play(ctx, st, p, w, now); err != nil {
+				return fmt.Errorf("%s: %w", who.Name, err)
+			}
+		}
+		if t.Weeks {
+			latest := t.Works[len(t.Works)-1]
+			r := schedule.Request{
+				Brief: p.Pupil.Fit(latest.Brief), Start: today.Add(-10), Minutes: who.Minutes, Keys: "fourths", Lower: true,
+				Goal: &ladder.Step{PerBeat: latest.Goal[0], TempoBPM: latest.Goal[1]}, Days: []string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"},
+			}
+			if _, err := st.Pupils().KeepWeeks(ctx, p.ID, 0, r); err != nil {
 				return fmt.Errorf("%s: %w", who.Name, err)
 			}
 		}

@@ -6,9 +6,9 @@ import (
 	"fmt"
 	"io"
 
-	"evenladder/core/english"
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
+	"evenladder/core/rhythm"
 	"evenladder/core/schedule"
 	"evenladder/core/table"
 	"evenladder/draw"
@@ -90,7 +90,7 @@ func kindName(k schedule.Kind) string {
 }
 
 func stepWords(s ladder.Step) string {
-	return fmt.Sprintf("%s to the beat at %d", english.Number(s.PerBeat), s.TempoBPM)
+	return fmt.Sprintf("%s at %d", rhythm.Rhythm{}.SubdivisionName(s.PerBeat), s.TempoBPM)
 }
 
 // RecordPage is a report as a PDF.

@@ -85,8 +85,8 @@ type standing struct {
 	ladder *ladder.Ladder // nil for sheets
 }
 
-// standingOf reads the log of an assignment as of a day.
-func (h handlers) standingOf(ctx context.Context, a store.Assignment, today schedule.Day) (s standing, err error) {
+// standingOf reads the log of an assignment as of a day; build is ladder.Build or Stand.
+func (h handlers) standingOf(ctx context.Context, a store.Assignment, today schedule.Day, build func(ladder.Request) (ladder.Ladder, error)) (s standing, err error) {
 	s.Assignment = a
 	if a.Assignment.Ladder == nil {
 		s.Progress = a.Assignment.Progress(nil, nil, today)
@@ -99,7 +99,7 @@ func (h handlers) standingOf(ctx context.Context, a store.Assignment, today sche
 	}
 	now := h.store.Now()
 	asked.Log, asked.Now = tries, &now
-	l, err := ladder.Build(asked)
+	l, err := build(asked)
 	if err != nil {
 		return s, err
 	}
@@ -112,7 +112,7 @@ func (h handlers) standingOf(ctx context.Context, a store.Assignment, today sche
 func (h handlers) set(ctx context.Context, open []store.Assignment, today schedule.Day) (out []standing, err error) {
 	out = []standing{}
 	for _, a := range open {
-		s, err := h.standingOf(ctx, a, today)
+		s, err := h.standingOf(ctx, a, today, ladder.Build)
 		if err != nil {
 			return nil, err
 		}
@@ -123,18 +123,19 @@ func (h handlers) set(ctx context.Context, open []store.Assignment, today schedu
 
 // proposals are what may be set next, at most so many, all where 0.
 func (h handlers) proposals(ctx context.Context, id string, p pupil.Pupil, set []standing, today schedule.Day, limit int) ([]schedule.Proposal, error) {
-	played, err := h.store.Log().Played(ctx, id, h.store.Now().AddDate(-1, 0, 0))
-	if err != nil {
-		return nil, err
-	}
-	c := schedule.Case{Pupil: p, Log: played, Today: today}
+	c := schedule.Case{Pupil: p, Today: today}
 	for _, s := range set { // the latest that climbs a ladder
 		if s.ladder != nil {
 			c.Set, c.Ladder = &s.Assignment.Assignment, s.ladder
 			break
 		}
 	}
-	return schedule.Propose(c, limit), nil
+	if limit == 1 && c.Ladder != nil && !c.Ladder.Reached { // it goes on, whatever else was played
+		return schedule.Propose(c, limit), nil
+	}
+	var err error
+	c.Log, err = h.store.Log().Played(ctx, id, h.store.Now().AddDate(-1, 0, 0))
+	return schedule.Propose(c, limit), err
 }
 
 // onWire are standings as the wire has them.

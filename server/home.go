@@ -61,7 +61,7 @@ func rungs(body *store.HomeBody) error {
 		if w.Set.Ladder == nil {
 			continue
 		}
-		l, err := ladder.Build(*w.Set.Ladder)
+		l, err := ladder.Stand(*w.Set.Ladder)
 		if err != nil {
 			return err
 		}
@@ -84,7 +84,7 @@ func (h handlers) homePage(ctx context.Context, of store.Home) ([]byte, error) {
 	}
 	today := schedule.DayOf(h.store.Now())
 	for _, w := range of.Works {
-		s, err := h.standingOf(ctx, store.Assignment{Record: store.Record{ID: w.Assignment}, PupilID: of.PupilID, Assignment: w.Set}, today)
+		s, err := h.standingOf(ctx, store.Assignment{Record: store.Record{ID: w.Assignment}, PupilID: of.PupilID, Assignment: w.Set}, today, ladder.Stand)
 		if err != nil {
 			return nil, err
 		}

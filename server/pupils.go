@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"strings"
 	"time"
 	"unicode/utf8"
 
@@ -14,7 +15,9 @@ import (
 	"evenladder/core/hand"
 	"evenladder/core/neck"
 	"evenladder/core/pupil"
+	"evenladder/core/result"
 	"evenladder/core/schedule"
+	"evenladder/core/table"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/server/api"
@@ -252,10 +255,11 @@ func recordReport(r record) draw.Report {
 	out := draw.Report{Title: p.Name, Sentence: instrument}
 	about := []string{fmt.Sprintf("To practise: %d minutes a day.", p.Minutes)}
 	if p.Day != "" {
-		about = append(about, fmt.Sprintf("Lesson: %s %s.", p.Day, p.At))
+		day, _ := table.Find(pupil.Days, p.Day)
+		about = append(about, strings.TrimSpace("Lesson: "+day.Name+" "+p.At)+".")
 	}
 	if mm := p.Hand.LimitsMM.Comfortable; len(mm) > 0 {
-		about = append(about, fmt.Sprintf("The hand opens %g mm in comfort, finger to finger.", mm))
+		about = append(about, fmt.Sprintf("The hand opens %g, %g and %g mm in comfort, from finger to finger.", mm[0], mm[1], mm[2]))
 	}
 	if p.Notes != "" {
 		about = append(about, p.Notes)
@@ -267,17 +271,23 @@ func recordReport(r record) draw.Report {
 	}
 	log := draw.Section{Heading: "What was played", Columns: []draw.Column{{Heading: "when", Share: 0.16}, {Heading: "how fast", Share: 0.16}, {Heading: "how it went", Share: 0.1}, {Heading: "what", Share: 0.58}}}
 	for _, e := range r.Log[:min(len(r.Log), recordRows)] {
-		what := e.Sentence
+		what := e.Title
 		if e.Remark != "" {
 			what += " “" + e.Remark + "”"
 		}
-		log.Rows = append(log.Rows, []string{e.At.Local().Format("2006-01-02 15:04"), fmt.Sprintf("%d notes a minute", e.NotesPerMinute), string(e.Result), what})
+		log.Rows = append(log.Rows, []string{e.At.Local().Format("2006-01-02 15:04"), fmt.Sprintf("%d notes a minute", e.NotesPerMinute), resultName(string(e.Result)), what})
 	}
 	if len(r.Log) > recordRows {
 		log.Words = []string{fmt.Sprintf("The latest %d of %d tries; the file of data has them all.", recordRows, len(r.Log))}
 	}
 	out.Sections = append(out.Sections, set, log)
 	return out
+}
+
+// resultName is a result as it is said.
+func resultName(id string) string {
+	row, _ := table.Find(result.All, id)
+	return row.Name
 }
 
 // today is the day by the clock of the store, or the one that was asked for.

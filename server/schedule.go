@@ -87,6 +87,25 @@ func (h handlers) weeks(ctx context.Context, id string) (api.KeptWeeks, error) {
 	return h.keptWeeks(ctx, w)
 }
 
+func (h handlers) GetWeeksDay(ctx context.Context, r api.GetWeeksDayRequestObject) (api.GetWeeksDayResponseObject, error) {
+	on, _, err := h.today(r.Params.On)
+	if err != nil {
+		return nil, err
+	}
+	made, err := h.weeks(ctx, r.Id)
+	if err != nil {
+		return nil, err
+	}
+	for _, week := range made.Weeks.Weeks {
+		for _, day := range week.Days {
+			if day.Date.Compare(on) >= 0 && len(day.Items) > 0 {
+				return api.GetWeeksDay200JSONResponse{Day: &day}, nil
+			}
+		}
+	}
+	return api.GetWeeksDay200JSONResponse{}, nil
+}
+
 func (h handlers) KeepWeeks(ctx context.Context, r api.KeepWeeksRequestObject) (api.KeepWeeksResponseObject, error) {
 	err := h.heavy.do(ctx, func() error {
 		_, err := checked("request.", r.Body.Request, func(asked *schedule.Request) error {

@@ -4,9 +4,14 @@ import (
 	"cmp"
 	"context"
 	"fmt"
+	"runtime"
 	"slices"
+	"time"
+
+	"golang.org/x/sync/errgroup"
 
 	"evenladder/core/english"
+	"evenladder/core/ladder"
 	"evenladder/core/pupil"
 	"evenladder/core/schedule"
 	"evenladder/core/table"
@@ -33,47 +38,67 @@ func (h handlers) GetToday(ctx context.Context, r api.GetTodayRequestObject) (ap
 	if err != nil {
 		return nil, err
 	}
+	weeks, err := h.store.Pupils().WithWeeks(ctx)
+	if err != nil {
+		return nil, err
+	}
 	by := map[string][]store.Assignment{}
 	for _, a := range open {
 		by[a.PupilID] = append(by[a.PupilID], a)
 	}
 	slices.SortStableFunc(pupils, func(a, b store.Pupil) int { return cmp.Compare(clock(a.Pupil.At), clock(b.Pupil.At)) })
 	out := api.Today{On: on, Pupils: len(pupils), Lessons: []api.TodayRow{}, Others: []api.TodayRow{}, Week: weekOf(on)}
-	for _, p := range pupils {
-		lesson := p.Pupil.Day == on.Weekday()
-		row := api.TodayRow{Pupil: p}
-		var set []standing
-		if lesson {
-			set, err = h.set(ctx, by[p.ID], on)
-		} else {
-			set, err = h.atAGlance(ctx, by[p.ID], on)
-		}
-		if err != nil {
-			return nil, err
-		}
-		row.Set = onWire(set)
-		lastDay := schedule.Day{}
-		if at, ok := last[p.ID]; ok {
-			lastDay = schedule.DayOf(at)
-		}
-		row.Attention = schedule.Attention(progressOf(set), lastDay, on)
-		noteLesson(out.Week, p, len(row.Attention) > 0)
+	rows := make([]api.TodayRow, len(pupils))
+	work := errgroup.Group{} // pupils know nothing of each other
+	work.SetLimit(runtime.GOMAXPROCS(0))
+	for i, p := range pupils {
+		work.Go(func() (err error) {
+			rows[i], err = h.row(ctx, p, by[p.ID], last[p.ID], on)
+			rows[i].HasWeeks = weeks[p.ID]
+			return err
+		})
+	}
+	if err := work.Wait(); err != nil {
+		return nil, err
+	}
+	for i, p := range pupils {
+		noteLesson(out.Week, p, len(rows[i].Attention) > 0)
 		switch {
-		case lesson:
-			next, err := h.proposals(ctx, p.ID, p.Pupil, set, on, 1)
-			if err != nil {
-				return nil, err
-			}
-			if len(next) > 0 {
-				row.Next = &next[0]
-			}
-			out.Lessons = append(out.Lessons, row)
-		case len(row.Attention) > 0:
-			out.Others = append(out.Others, row)
+		case p.Pupil.Day == on.Weekday():
+			out.Lessons = append(out.Lessons, rows[i])
+		case len(rows[i].Attention) > 0:
+			out.Others = append(out.Others, rows[i])
 		}
 	}
 	out.Words = dayWords(on, len(out.Lessons))
 	return api.GetToday200JSONResponse(out), nil
+}
+
+// row is how it stands with a pupil; with what may be set next where the lesson is on the day.
+func (h handlers) row(ctx context.Context, p store.Pupil, open []store.Assignment, last time.Time, on schedule.Day) (row api.TodayRow, err error) {
+	row.Pupil = p
+	lesson := p.Pupil.Day == on.Weekday()
+	look := h.atAGlance
+	if lesson {
+		look = h.set
+	}
+	set, err := look(ctx, open, on)
+	if err != nil {
+		return row, err
+	}
+	lastDay := schedule.Day{}
+	if !last.IsZero() {
+		lastDay = schedule.DayOf(last)
+	}
+	row.Set, row.Attention = onWire(set), schedule.Attention(progressOf(set), lastDay, on)
+	if !lesson {
+		return row, nil
+	}
+	next, err := h.proposals(ctx, p.ID, p.Pupil, set, on, 1)
+	if len(next) > 0 {
+		row.Next = &next[0]
+	}
+	return row, err
 }
 
 // atAGlance is how it stands with assignments; only where the days are over is the log
@@ -85,7 +110,7 @@ func (h handlers) atAGlance(ctx context.Context, open []store.Assignment, on sch
 		out[i].Progress = a.Assignment.Progress(nil, nil, on)
 		if out[i].Progress.Overdue {
 			var err error
-			if out[i], err = h.standingOf(ctx, a, on); err != nil {
+			if out[i], err = h.standingOf(ctx, a, on, ladder.Stand); err != nil {
 				return nil, err
 			}
 		}

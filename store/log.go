@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -223,13 +224,35 @@ func (l Log) Get(ctx context.Context, id string) (Entry, error) {
 // Tries are those of a kept ladder, or of a work itself, by a pupil or by the teacher, as a
 // ladder reads them, the latest MaxTries of them.
 func (l Log) Tries(ctx context.Context, b brief.Brief, kept, pupil string) ([]ladder.Try, error) {
-	entries, _, err := l.List(ctx, LogQuery{Work: &b, Ladder: kept, Pupil: &pupil, Limit: ladder.MaxTries})
-	out := make([]ladder.Try, len(entries))
-	for i, e := range entries {
-		out[len(entries)-1-i] = e.Try
-		out[len(entries)-1-i].At = e.At.In(l.now().Location())
+	work, err := workOf(b)
+	if err != nil {
+		return nil, err
 	}
-	return out, err
+	rows, err := l.db.QueryContext(ctx, "SELECT at, per_beat, tempo_bpm, result, part, slips FROM log WHERE pupil IS ? AND work = ? AND ladder = ? AND "+counts+" ORDER BY at DESC, id LIMIT ?",
+		orNull(pupil), work, kept, ladder.MaxTries)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	out := []ladder.Try{}
+	place := l.now().Location()
+	for rows.Next() {
+		var t ladder.Try
+		var ms int64
+		var slips string
+		if err := rows.Scan(&ms, &t.PerBeat, &t.TempoBPM, &t.Result, &t.Part, &slips); err != nil {
+			return nil, err
+		}
+		if slips != "" {
+			if err := json.Unmarshal([]byte(slips), &t.Slips); err != nil {
+				return nil, err
+			}
+		}
+		t.At = time.UnixMilli(ms).In(place)
+		out = append(out, t)
+	}
+	slices.Reverse(out)
+	return out, rows.Err()
 }
 
 // Played is all that a pupil played from a time on, each work with its tries, in the order

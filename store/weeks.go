@@ -26,6 +26,24 @@ func (p Pupils) Weeks(ctx context.Context, pupil string) (w Weeks, err error) {
 	return w, json.Unmarshal([]byte(body), &w.Request)
 }
 
+// WithWeeks are the pupils whose weeks are kept.
+func (p Pupils) WithWeeks(ctx context.Context) (map[string]bool, error) {
+	rows, err := p.db.QueryContext(ctx, "SELECT pupil FROM weeks WHERE deleted_at IS NULL")
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	out := map[string]bool{}
+	for rows.Next() {
+		var id string
+		if err := rows.Scan(&id); err != nil {
+			return nil, err
+		}
+		out[id] = true
+	}
+	return out, rows.Err()
+}
+
 // KeepWeeks keeps the weeks of a pupil: new ones where version is 0, else in place of those
 // that were read as that version. ErrNotFound where there is no such pupil, *Stale where
 // others were kept in between.

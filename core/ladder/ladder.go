@@ -85,16 +85,36 @@ const MaxTries, maxHistory = 10_000, 300
 
 // Build works a ladder out. What cannot be met is a fault.List.
 func Build(r Request) (Ladder, error) {
+	l, p, tries, err := stand(r)
+	if err != nil {
+		return Ladder{}, err
+	}
+	l.Sticks = l.stick(p, tries, r.Now)
+	l.Point = techniqueOf(p, l.sittings(tries, r.Now))
+	if len(tries) == 0 || r.Now == nil || dayOf(tries[len(tries)-1].At) != dayOf(*r.Now) {
+		l.WarmUp = warmUp(p)
+	}
+	return l, nil
+}
+
+// Stand is a ladder as far as it says how it stands: its rungs, the next one and why, without
+// what a sitting begins with and what might help.
+func Stand(r Request) (Ladder, error) {
+	l, _, _, err := stand(r)
+	return l, err
+}
+
+func stand(r Request) (Ladder, plan.Plan, []onRung, error) {
 	alone := r.Brief
 	alone.Round = brief.Round{} // a round climbs as its first key does
 	p, err := plan.Build(alone)
 	var faults fault.List
 	faults.Under("brief.", err)
 	if err != nil && len(faults) == 0 {
-		return Ladder{}, err
+		return Ladder{}, p, nil, err
 	}
 	if len(faults) > 0 {
-		return Ladder{}, faults
+		return Ladder{}, p, nil, faults
 	}
 	own := p.Run.Rhythm
 	l := Ladder{Goal: stepOr(r.Goal, Step{own.PerBeat, own.TempoBPM}), Way: r.Way, Times: max(r.Times, 1)}
@@ -115,7 +135,7 @@ func Build(r Request) (Ladder, error) {
 	first, rest, offers := r.partsOf(p, &faults)
 	checkLog(&faults, r.Log, r.Now)
 	if len(faults) > 0 {
-		return Ladder{}, faults
+		return Ladder{}, p, nil, faults
 	}
 	l.Offers = offers
 	for _, part := range first {
@@ -127,13 +147,8 @@ func Build(r Request) (Ladder, error) {
 	nameNeighbours(l.Rungs)
 	tries := l.onRungs(r.Log)
 	l.read(tries, r.Now)
-	l.Sticks = l.stick(p, tries, r.Now)
 	l.History = history(tries)
-	l.Point = techniqueOf(p, l.sittings(tries, r.Now))
-	if len(tries) == 0 || r.Now == nil || dayOf(tries[len(tries)-1].At) != dayOf(*r.Now) {
-		l.WarmUp = warmUp(p)
-	}
-	return l, nil
+	return l, p, tries, nil
 }
 
 func stepOr(given *Step, usual Step) Step {

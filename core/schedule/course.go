@@ -34,10 +34,10 @@ type course struct {
 	first     int // index of the rung to begin on
 	warmUp    *ladder.WarmUp
 	materials []material
-	groups    [][]int         // materials by the day on which they are new
-	known     []int           // in the order in which they were learned
-	started   map[string]Day  // when a day's playing last began with a key
-	rounds    map[string]bool // whether a round through keys can be played
+	groups    [][]int        // materials by the day on which they are new
+	known     []int          // in the order in which they were learned
+	started   map[string]Day // when a day's playing last began with a key
+	carries   bool           // a round has a place for all its keys
 	remarks   []string
 }
 
@@ -63,7 +63,7 @@ func (r Request) course(log []Played) (*course, error) {
 	if l.WarmUp != nil {
 		l.WarmUp.Brief = short(l.WarmUp.Brief)
 	}
-	c := &course{base: base, rungs: l.Rungs, first: l.Next, warmUp: l.WarmUp, started: map[string]Day{}, rounds: map[string]bool{}}
+	c := &course{base: base, rungs: l.Rungs, first: l.Next, warmUp: l.WarmUp, started: map[string]Day{}}
 	if r.Lower {
 		c.lower(home)
 	}
@@ -81,6 +81,7 @@ func (r Request) course(log []Played) (*course, error) {
 	if err := c.keys(r, home); err != nil {
 		return nil, err
 	}
+	c.carry(home)
 	for i := range c.materials {
 		for _, p := range log {
 			if same(p.Brief, c.materials[i].brief) && p.Clean() > 0 {
@@ -297,7 +298,7 @@ func (c *course) day(date Day, at, days, minutes int) []Item {
 	share := part(minutes, has, len(fresh))
 	var items []Item
 	if m := share[WarmUp]; m > 0 {
-		items = append(items, Item{WarmUp, m, "Warm up: " + titleOf(c.warmUp.Brief) + ", slowly", c.warmUp.Brief, c.warmUp.Rung})
+		items = append(items, Item{WarmUp, m, titleOf(c.warmUp.Brief) + ", slowly", c.warmUp.Brief, c.warmUp.Rung})
 	}
 	slower := c.rungs[max(rung-rungsBack, 0)].Step
 	for i, m := range spread(share[New], len(fresh)) {
@@ -380,19 +381,28 @@ func (c *course) playing(rung int) (playItem, bool) {
 }
 
 // through is a brief carried through keys; ok is false for a single one, and where a round
-// has no place for them.
+// has no place for some key of the course.
 func (c *course) through(b brief.Brief, keys []string) (brief.Brief, bool) {
-	if len(keys) < 2 {
+	if len(keys) < 2 || !c.carries {
 		return b, false
 	}
+	return inKeys(b, keys), true
+}
+
+func inKeys(b brief.Brief, keys []string) brief.Brief {
 	b.Run.LandOn, b.Run.Along, b.Hand.Fingers = nil, 0, nil
 	b.Round = brief.Round{Order: brief.OwnOrder, Keys: keys, Where: brief.Nearest, Link: "root-to-root"}
-	name := joined(keys) + " " + fmt.Sprint(b.Layout)
-	ok, tried := c.rounds[name]
-	if !tried {
-		_, err := round.Build(b)
-		ok = err == nil
-		c.rounds[name] = ok
+	return b
+}
+
+// carry looks whether a round has a place for every key of the course.
+func (c *course) carry(home brief.Brief) {
+	var keys []string
+	for _, m := range c.materials {
+		if !slices.Contains(keys, m.key) {
+			keys = append(keys, m.key)
+		}
 	}
-	return b, ok
+	_, err := round.Build(inKeys(home, keys[:min(len(keys), brief.MaxKeys)]))
+	c.carries = err == nil
 }

@@ -60,8 +60,6 @@ func spread(minutes, n int) []int {
 
 func short(b brief.Brief) brief.Brief { return brief.Fields.Short(b) }
 
-func joined(keys []string) string { return strings.Join(keys, " ") }
-
 // scaleName is the name of a scale without its tonic.
 func scaleName(b brief.Brief) string {
 	return strings.TrimSpace(strings.TrimPrefix(titleOf(b), pitch.Pretty(b.Scale.Tonic)))

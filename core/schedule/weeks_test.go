@@ -110,8 +110,12 @@ func TestWeeksProperties(t *testing.T) {
 				assert.Contains(t, r.Days, d.Date.Weekday())
 				assert.NotContains(t, r.Holidays, d.Date)
 				assert.Equal(t, r.Minutes, d.Minutes, "no day over its minutes, nor under")
-				for _, i := range d.Items {
+				for k, i := range d.Items {
 					assert.Positive(t, i.Minutes)
+					if i.Kind == Play && k == len(d.Items)-1 && d.Date.n%5 == 0 {
+						_, err := sentenceOf(i.Brief)
+						assert.NoError(t, err, "what is to be played can be played")
+					}
 					if i.Kind == New {
 						keys[i.Brief.Scale.Tonic] = true
 					}

@@ -653,10 +653,13 @@ type Today struct {
 
 // TodayRow defines model for TodayRow.
 type TodayRow struct {
-	Attention []string      `json:"attention"`
-	Next      *NextProposal `json:"next,omitempty"`
-	Pupil     StoredPupil   `json:"pupil"`
-	Set       []SetWork     `json:"set"`
+	Attention []string `json:"attention"`
+
+	// HasWeeks Weeks of practice are kept.
+	HasWeeks bool          `json:"hasWeeks"`
+	Next     *NextProposal `json:"next,omitempty"`
+	Pupil    StoredPupil   `json:"pupil"`
+	Set      []SetWork     `json:"set"`
 }
 
 // TouchedKey defines model for TouchedKey.
@@ -918,6 +921,12 @@ type MapPupilParams struct {
 type ExportPupilParams struct {
 	// Format json or pdf, json without it.
 	Format *string `form:"format,omitempty" json:"format,omitempty"`
+}
+
+// GetWeeksDayParams defines parameters for GetWeeksDay.
+type GetWeeksDayParams struct {
+	// On The day, such as 2026-10-05; today without it.
+	On *string `form:"on,omitempty" json:"on,omitempty"`
 }
 
 // FileWeeksParams defines parameters for FileWeeks.
@@ -1307,6 +1316,9 @@ type ServerInterface interface {
 
 	// (PUT /api/v1/pupils/{id}/weeks)
 	KeepWeeks(ctx *echo.Context, id ID) error
+
+	// (GET /api/v1/pupils/{id}/weeks/day)
+	GetWeeksDay(ctx *echo.Context, id ID, params GetWeeksDayParams) error
 
 	// (GET /api/v1/pupils/{id}/weeks/file)
 	FileWeeks(ctx *echo.Context, id ID, params FileWeeksParams) error
@@ -2169,6 +2181,31 @@ func (w *ServerInterfaceWrapper) KeepWeeks(ctx *echo.Context) error {
 	return err
 }
 
+// GetWeeksDay converts echo context to params.
+func (w *ServerInterfaceWrapper) GetWeeksDay(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetWeeksDayParams
+	// ------------- Optional query parameter "on" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "on", ctx.QueryParams(), &params.On, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter on: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetWeeksDay(ctx, id, params)
+	return err
+}
+
 // FileWeeks converts echo context to params.
 func (w *ServerInterfaceWrapper) FileWeeks(ctx *echo.Context) error {
 	var err error
@@ -2730,6 +2767,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.DELETE(options.BaseURL+"/api/v1/pupils/:id/weeks", wrapper.SetWeeksAside, options.OperationMiddlewares["setWeeksAside"]...)
 	router.GET(options.BaseURL+"/api/v1/pupils/:id/weeks", wrapper.GetWeeks, options.OperationMiddlewares["getWeeks"]...)
 	router.PUT(options.BaseURL+"/api/v1/pupils/:id/weeks", wrapper.KeepWeeks, options.OperationMiddlewares["keepWeeks"]...)
+	router.GET(options.BaseURL+"/api/v1/pupils/:id/weeks/day", wrapper.GetWeeksDay, options.OperationMiddlewares["getWeeksDay"]...)
 	router.POST(options.BaseURL+"/api/v1/pupils/:id/weeks/restore", wrapper.RestoreWeeks, options.OperationMiddlewares["restoreWeeks"]...)
 	router.GET(options.BaseURL+"/api/v1/pupils/:id/weeks/file", wrapper.FileWeeks, options.OperationMiddlewares["fileWeeks"]...)
 	router.DELETE(options.BaseURL+"/api/v1/assignments/:id", wrapper.SetAsideAssignment, options.OperationMiddlewares["setAsideAssignment"]...)
@@ -4594,6 +4632,48 @@ func (response KeepWeeksdefaultApplicationProblemPlusJSONResponse) VisitKeepWeek
 	return err
 }
 
+type GetWeeksDayRequestObject struct {
+	Id     ID `json:"id"`
+	Params GetWeeksDayParams
+}
+
+type GetWeeksDayResponseObject interface {
+	VisitGetWeeksDayResponse(w http.ResponseWriter) error
+}
+
+type GetWeeksDay200JSONResponse struct {
+	Day *ScheduleDate `json:"day,omitempty"`
+}
+
+func (response GetWeeksDay200JSONResponse) VisitGetWeeksDayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetWeeksDaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetWeeksDaydefaultApplicationProblemPlusJSONResponse) VisitGetWeeksDayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type FileWeeksRequestObject struct {
 	Id     ID `json:"id"`
 	Params FileWeeksParams
@@ -5720,6 +5800,9 @@ type StrictServerInterface interface {
 
 	// (PUT /api/v1/pupils/{id}/weeks)
 	KeepWeeks(ctx context.Context, request KeepWeeksRequestObject) (KeepWeeksResponseObject, error)
+
+	// (GET /api/v1/pupils/{id}/weeks/day)
+	GetWeeksDay(ctx context.Context, request GetWeeksDayRequestObject) (GetWeeksDayResponseObject, error)
 
 	// (GET /api/v1/pupils/{id}/weeks/file)
 	FileWeeks(ctx context.Context, request FileWeeksRequestObject) (FileWeeksResponseObject, error)
@@ -7477,6 +7560,32 @@ func (sh *strictHandler) KeepWeeks(ctx *echo.Context, id ID) error {
 		return err
 	} else if validResponse, ok := response.(KeepWeeksResponseObject); ok {
 		return validResponse.VisitKeepWeeksResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetWeeksDay operation middleware
+func (sh *strictHandler) GetWeeksDay(ctx *echo.Context, id ID, params GetWeeksDayParams) error {
+	var request GetWeeksDayRequestObject
+
+	request.Id = id
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetWeeksDay(ctx.Request().Context(), request.(GetWeeksDayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetWeeksDay")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetWeeksDayResponseObject); ok {
+		return validResponse.VisitGetWeeksDayResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -706,6 +706,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/pupils/{id}/weeks/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        /** @description The first day of the kept weeks on or after a day, as it stands by the log. */
+        get: operations["getWeeksDay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/pupils/{id}/weeks/restore": {
         parameters: {
             query?: never;
@@ -1676,6 +1695,8 @@ export interface components {
             proposals: components["schemas"]["NextProposal"][];
         };
         TodayRow: {
+            /** @description Weeks of practice are kept. */
+            hasWeeks: boolean;
             pupil: components["schemas"]["StoredPupil"];
             attention: string[];
             set: components["schemas"]["SetWork"][];
@@ -3626,6 +3647,34 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getWeeksDay: {
+        parameters: {
+            query?: {
+                /** @description The day, such as 2026-10-05; today without it. */
+                on?: string;
+            };
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The day, if there is one. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        day?: components["schemas"]["ScheduleDate"];
+                    };
+                };
             };
             default: components["responses"]["AnyProblem"];
         };

@@ -341,6 +341,10 @@ useKeys([
   padding-inline-start: 12px;
 }
 
+.so-far a {
+  color: var(--verdigris);
+}
+
 .so-far {
   color: var(--faint);
   font-size: var(--size-fact);

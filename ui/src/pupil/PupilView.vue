@@ -8,7 +8,7 @@ import { toQuery } from '../shared/brief/query'
 import { useLoad, wordsOf } from '../shared/load'
 import HomeDialog from '../shared/pupils/HomeDialog.vue'
 import PupilDialog from '../shared/pupils/PupilDialog.vue'
-import { pupils, setProposal, weekdays } from '../shared/pupils/pupils'
+import { benchBrief, pupils, setProposal, weekdays } from '../shared/pupils/pupils'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
 import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
@@ -24,6 +24,7 @@ const { catalogue } = useCatalogue()
 const id = computed(() => (route.name === 'pupil' ? String(route.params.id) : undefined))
 const { value: pupil, failure, problems, again: readAgain } = useLoad(id, (of) => pupils.get(of))
 const { value: work, again: workAgain } = useLoad(id, (of, signal) => pupils.work(of, signal))
+const gone = computed(() => problems.value.some((p) => p.field === 'id'))
 const trouble = computed(() => failure.value || problems.value.map((p) => p.message).join('; '))
 
 /** Grows with every change, so that what is drawn from the log is drawn again. */
@@ -63,8 +64,7 @@ async function toBench() {
   const of = pupil.value
   if (!of) return
   try {
-    const brief = await pupils.fit(of.id, work.value?.set[0]?.assignment.assignment.ladder?.brief ?? { instrument: of.pupil.instrument, scale: { tonic: 'E', name: 'dorian' } })
-    delete brief.round
+    const brief = await benchBrief(of, work.value?.set[0]?.assignment.assignment.ladder?.brief)
     await router.push({ name: 'bench', query: toQuery(brief) })
   } catch (cause) {
     tell(wordsOf(cause))
@@ -92,7 +92,11 @@ const home = ref(false)
 
 <template>
   <div class="pupil">
-    <TryAgain :text="trouble" @again="readAgain" />
+    <template v-if="gone">
+      <h1>Nobody is taught here under this address</h1>
+      <p>The pupil was set aside or erased. <router-link :to="{ name: 'today' }">Today</router-link> has all pupils, and those that were set aside.</p>
+    </template>
+    <TryAgain v-else :text="trouble" @again="readAgain" />
     <template v-if="pupil">
       <div class="head">
         <div>

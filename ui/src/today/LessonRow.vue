@@ -1,14 +1,34 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { TodayRow } from '../api/client'
+import { printSheet } from '../shared/brief/sheet'
+import { wordsOf } from '../shared/load'
+import { keptPaper } from '../shared/shell/kept'
+import { tell } from '../shared/shell/notice'
+import DueToday from './DueToday.vue'
 import { benchAddress, practiseAddress } from '../shared/pupils/pupils'
 import SmallPlot from '../shared/pupils/SmallPlot.vue'
 
 /** One pupil of the day: what was set, what was reached, what is due, and the next step. */
-const props = defineProps<{ row: TodayRow; instrument: string; busy: boolean }>()
-const emit = defineEmits<{ set: []; home: [] }>()
+const props = defineProps<{ row: TodayRow; on: string; instrument: string; busy: boolean }>()
+const emit = defineEmits<{ set: []; home: []; bench: [] }>()
 const of = computed(() => props.row.pupil)
 const address = computed(() => ({ name: 'pupil', params: { id: of.value.id } }))
+/** The page of what is set first, to be printed. */
+const sheet = computed(() => props.row.set.find((s) => s.assignment.assignment.ladder)?.assignment.assignment.ladder?.brief)
+const printing = ref(false)
+async function print() {
+  const brief = sheet.value
+  if (!brief) return
+  printing.value = true
+  try {
+    await printSheet(brief, brief.round ? { of: 'round', layout: 'pages' } : { of: 'plan' }, keptPaper.value)
+  } catch (cause) {
+    tell(wordsOf(cause))
+  } finally {
+    printing.value = false
+  }
+}
 const wantsLook = computed(() => props.row.attention.filter((w) => w !== 'nothing is set'))
 </script>
 
@@ -34,6 +54,7 @@ const wantsLook = computed(() => props.row.attention.filter((w) => w !== 'nothin
         </div>
         <SmallPlot :progress="s.progress" />
       </div>
+      <DueToday v-if="row.hasWeeks" :pupil="of.id" :on="on" />
     </div>
     <div class="next">
       <template v-if="row.next">
@@ -53,13 +74,16 @@ const wantsLook = computed(() => props.row.attention.filter((w) => w !== 'nothin
             data-do="see"
             >See it</v-btn
           >
+          <v-btn v-if="sheet" size="small" color="primary" variant="tonal" :loading="printing" :aria-label="`Print what is set for ${of.pupil.name}`" data-do="print" @click="print"
+            >Print</v-btn
+          >
           <v-btn v-if="row.set.length" size="small" color="primary" variant="tonal" :aria-label="`Send home to ${of.pupil.name}`" data-do="home" @click="emit('home')"
             >Send home</v-btn
           >
         </p>
       </template>
       <p v-else>
-        <v-btn size="small" color="primary" variant="tonal" :to="address">To {{ of.pupil.name }}</v-btn>
+        <v-btn size="small" color="primary" variant="flat" :aria-label="`Lay something out for ${of.pupil.name}`" data-do="lay-out" @click="emit('bench')">Lay something out</v-btn>
       </p>
     </div>
   </li>

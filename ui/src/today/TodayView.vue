@@ -3,10 +3,11 @@ import { mdiAccountPlusOutline, mdiChevronLeft, mdiChevronRight, mdiQrcodeScan }
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take, type StoredPupil, type TodayRow } from '../api/client'
+import { toQuery } from '../shared/brief/query'
 import { useCatalogue } from '../shared/catalogue'
 import { useLoad, wordsOf } from '../shared/load'
 import PupilDialog from '../shared/pupils/PupilDialog.vue'
-import { addDays, setProposal } from '../shared/pupils/pupils'
+import { addDays, benchBrief, setProposal } from '../shared/pupils/pupils'
 import HomeDialog from '../shared/pupils/HomeDialog.vue'
 import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
@@ -42,6 +43,14 @@ async function set(row: TodayRow) {
     tell(wordsOf(cause))
   } finally {
     busy.value = ''
+  }
+}
+
+async function toBench(of: StoredPupil) {
+  try {
+    await router.push({ name: 'bench', query: toQuery(await benchBrief(of)) })
+  } catch (cause) {
+    tell(wordsOf(cause))
   }
 }
 
@@ -81,7 +90,17 @@ function added(p: StoredPupil) {
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiAccountPlusOutline" data-do="add-pupil" @click="adding = true">A new pupil</v-btn>
       </div>
       <ol v-if="today.lessons.length" class="lessons" aria-label="Lessons of the day">
-        <LessonRow v-for="r in today.lessons" :key="r.pupil.id" :row="r" :instrument="named(r.pupil)" :busy="busy === r.pupil.id" @set="set(r)" @home="home = r.pupil" />
+        <LessonRow
+          v-for="r in today.lessons"
+          :key="r.pupil.id"
+          :row="r"
+          :on="today.on"
+          :instrument="named(r.pupil)"
+          :busy="busy === r.pupil.id"
+          @set="set(r)"
+          @home="home = r.pupil"
+          @bench="toBench(r.pupil)"
+        />
       </ol>
       <p v-else class="none">No lesson on this day. The days with lessons stand below.</p>
       <h2 class="panel-title">The week</h2>

@@ -5,7 +5,7 @@ import type { Brief, Catalogue } from '../../api/client'
 import { keptClick, keptCountIn, keptPaper, keptRoundLayout } from '../shell/kept'
 import { wordsOf } from '../load'
 import { tell } from '../shell/notice'
-import { download, fetchDocument, sheetPages, type Making } from './sheet'
+import { download, fetchDocument, printSheet, sheetPages, type Making } from './sheet'
 import ChoiceRow from '../shell/ChoiceRow.vue'
 import { narrow } from '../shell/narrow'
 
@@ -62,16 +62,11 @@ async function get(format: string) {
   }
 }
 
-/** Opens the page in the browser's own viewer, which prints it. */
 async function print() {
   busy.value = 'print'
-  const tab = window.open('', '_blank')
   try {
-    const { blob, name } = await fetchDocument(props.brief, making.value, 'pdf', { paper: keptPaper.value })
-    if (tab) tab.location.href = URL.createObjectURL(blob)
-    else download(blob, name)
+    await printSheet(props.brief, making.value, keptPaper.value)
   } catch (cause) {
-    tab?.close()
     notMade.value = (cause as Error).message
   } finally {
     busy.value = ''

@@ -52,3 +52,16 @@ export function download(blob: Blob, name: string) {
   link.click()
   setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
 }
+
+/** Opens the page in the browser's own viewer, which prints it; it is downloaded where no tab may be opened. */
+export async function printSheet(brief: Brief, making: Making, paper: string) {
+  const tab = window.open('', '_blank')
+  try {
+    const { blob, name } = await fetchDocument(brief, making, 'pdf', { paper })
+    if (tab) tab.location.href = URL.createObjectURL(blob)
+    else download(blob, name)
+  } catch (cause) {
+    tab?.close()
+    throw cause
+  }
+}

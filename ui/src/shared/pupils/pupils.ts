@@ -18,6 +18,13 @@ export const pupils = {
   fit: (id: string, body: Brief) => take(api.POST('/api/v1/pupils/{id}/fit', { ...path(id), body })),
 }
 
+/** A brief to begin with on the bench: what is set, else the usual one, fitted to a pupil. */
+export async function benchBrief(of: StoredPupil, set?: Brief): Promise<Brief> {
+  const brief = await pupils.fit(of.id, set ?? { instrument: of.pupil.instrument, scale: { tonic: 'E', name: 'dorian' } })
+  delete brief.round
+  return brief
+}
+
 /** From today until the next lesson: what goes without saying is filled in by the server. */
 const usual = { minutes: 0, from: '', until: '', words: '' }
 
