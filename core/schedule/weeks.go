@@ -10,6 +10,7 @@ import (
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
 	"evenladder/core/pupil"
+	"evenladder/core/rhythm"
 	"evenladder/core/table"
 )
 
@@ -215,6 +216,8 @@ func (o OwnDay) check(at string, faults *fault.List) {
 		if n := len([]rune(item.What)); n < 1 || n > maxItemWords {
 			faults.Addf(field+".what", "%d characters were given: give 1 to %d", n, maxItemWords)
 		}
+		faults.Between(field+".rung.perBeat", item.Rung.PerBeat, rhythm.MinPerBeat, rhythm.MaxPerBeat)
+		faults.Between(field+".rung.tempoBpm", item.Rung.TempoBPM, rhythm.MinTempoBPM, rhythm.MaxTempoBPM)
 		_, err := sentenceOf(item.Brief)
 		faults.Under(field+".brief.", err)
 	}

@@ -218,11 +218,43 @@ func TestBadWeeks(t *testing.T) {
 		"keys":              {Brief: guitar("Eb", "major", "five-form"), Start: start, Keys: "own"},
 		"goal":              {Brief: guitar("Eb", "major", "five-form"), Start: start, From: &ladder.Step{PerBeat: 4, TempoBPM: 90}, Goal: &ladder.Step{PerBeat: 1, TempoBPM: 60}},
 		"own.0.items.0.what": {Brief: guitar("Eb", "major", "five-form"), Start: start,
-			Own: []OwnDay{{start, []Item{{Kind: Old, Minutes: 3, Brief: guitar("Eb", "major", "five-form")}}}}},
+			Own: []OwnDay{{start, []Item{{Kind: Old, Minutes: 3, Rung: goal, Brief: guitar("Eb", "major", "five-form")}}}}},
+		"own.0.items.0.kind": {Brief: guitar("Eb", "major", "five-form"), Start: start,
+			Own: []OwnDay{{start, []Item{{Kind: "rest", What: "x", Minutes: 3, Rung: goal, Brief: guitar("Eb", "major", "five-form")}}}}},
+		"own.0.items.0.rung.perBeat": {Brief: guitar("Eb", "major", "five-form"), Start: start,
+			Own: []OwnDay{{start, []Item{{Kind: Old, What: "x", Minutes: 3, Rung: ladder.Step{TempoBPM: 60}, Brief: guitar("Eb", "major", "five-form")}}}}},
+		"own.0.items.0.brief.scale.tonic": {Brief: guitar("Eb", "major", "five-form"), Start: start,
+			Own: []OwnDay{{start, []Item{{Kind: Old, What: "x", Minutes: 3, Rung: goal, Brief: guitar("H", "major", "five-form")}}}}},
 	} {
 		_, err := Build(r, nil)
 		var faults fault.List
 		require.ErrorAs(t, err, &faults, field)
 		assert.Equal(t, field, faults[0].Field)
 	}
+}
+
+// Whatever numbers and days are given, there is an answer or a fault, and no panic.
+func TestWildWeeks(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		start := MustParseDay("2026-10-05")
+		day := rapid.Custom(func(t *rapid.T) Day { return start.Add(rapid.IntRange(-3, 40).Draw(t, "day")) })
+		r := Request{
+			Brief: guitar("Eb", "minor-pentatonic", "two-per-string"), Start: start,
+			Weeks: rapid.SampledFrom([]int{-1, 0, 1, 2, 26, 27, 1 << 40}).Draw(t, "weeks"), Minutes: rapid.SampledFrom([]int{-5, 0, 1, 5, 6, 180, 181}).Draw(t, "minutes"),
+			Days: rapid.SliceOfN(rapid.SampledFrom([]string{"mon", "mon", "sun", "", "Monday"}), 0, 9).Draw(t, "days"),
+			Keys: rapid.SampledFrom([]string{"", "fourths", "own", "x"}).Draw(t, "keys"), Boxes: rapid.Bool().Draw(t, "boxes"),
+			Holidays: rapid.SliceOfN(day, 0, 30).Draw(t, "holidays"), Missed: rapid.SliceOfN(day, 0, 30).Draw(t, "missed"),
+			Goal: &ladder.Step{PerBeat: rapid.IntRange(-1, 7).Draw(t, "perBeat"), TempoBPM: rapid.SampledFrom([]int{-1, 0, 20, 320, 321}).Draw(t, "tempo")},
+		}
+		w, err := Build(r, nil)
+		if err != nil {
+			assert.IsType(t, fault.List{}, err)
+			return
+		}
+		for _, d := range days(w) {
+			for _, i := range d.Items {
+				assert.Positive(t, i.Minutes)
+			}
+		}
+	})
 }

@@ -37,13 +37,6 @@ var pictures = []picture{
 	{"bench", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=dorian&rhythm.perBeat=3&rhythm.tempoBpm=58"), "paper", 1280, 800, nil},
 	{"bench-lamp-light", bench("instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian&layout.system=five-form&layout.box=2"), "lamp", 1280, 800, nil},
 	{"bench-tablet", bench("instrument.id=mandolin&scale.tonic=E&scale.name=harmonic-minor&rhythm.perBeat=3&rhythm.tempoBpm=70"), "paper", 820, 1180, nil},
-	{"bench-picker", bench("instrument.id=bass&scale.tonic=Ab&scale.name=major"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{click(`[data-word="scale.name"]`)}},
-	{"bench-problem", bench("instrument.id=ukulele&instrument.tuning=G4,H4,E4,A4&scale.tonic=Bb&scale.name=mixolydian"), "paper", 1280, 800, nil},
-	{"bench-one-octave", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=natural-minor&layout.system=one-octave&layout.box=4"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
-		chromedp.Click(chromedp.CSS(`[data-note="4"]`)),
-		click(`[data-fold=changes] input`), chromedp.KeyEvent("B dorian, E mixolydian, A lydian\r"),
-		chromedp.Sleep(300 * time.Millisecond), chromedp.Evaluate[chromedp.Void](`document.activeElement.blur(), window.scrollTo(0, 140)`),
-	}},
 	{"bench-run", bench("instrument.id=bass&scale.tonic=Eb&scale.name=major&layout.system=seven-position&layout.box=1&run.pattern=intervals&run.size=6&run.lean=5&rhythm.meter=12/8&rhythm.perBeat=3&rhythm.tempoBpm=52"), "paper", 1280, 800,
 		[]chromedp.Action[chromedp.Void]{click(`[data-event="4"]`), click(`[data-do=sound]`)}},
 	{"bench-staff", bench("instrument.id=guitar&scale.tonic=F%23&scale.name=harmonic-minor&layout.system=seven-position&layout.box=2&run.pattern=arpeggios&rhythm.perBeat=3&rhythm.tempoBpm=60"), "paper", 1280, 800,
@@ -53,8 +46,6 @@ var pictures = []picture{
 		[]chromedp.Action[chromedp.Void]{click(`[data-do=simulate]`), chromedp.WaitVisible(chromedp.CSS(`[data-heard]`)), click(`[data-event="9"]`), chromedp.Sleep(500 * time.Millisecond)}},
 	{"rounds", rounds("instrument.id=bass&scale.tonic=E&scale.name=mixolydian&rhythm.tempoBpm=66&round.place=lowest"), "paper", 1280, 800,
 		[]chromedp.Action[chromedp.Void]{click(`[data-stop=E] [data-do=done]`), chromedp.KeyEvent(".."), chromedp.Sleep(200 * time.Millisecond)}},
-	{"rounds-hidden", rounds("instrument.id=mandolin&scale.tonic=Bb&scale.name=dorian&round.order=shuffled&round.seed=17&round.place=first-position&round.link=alone"), "lamp", 1280, 800,
-		[]chromedp.Action[chromedp.Void]{click(`[data-do=cover]`), chromedp.Sleep(300 * time.Millisecond), click(`.cover`), click(`[data-do=cover]`), click(`[data-do=cover]`), click(`[data-stop=G] .cover`)}},
 	{"rounds-sheet", rounds("instrument.id=mandolin&scale.tonic=Bb&scale.name=dorian&round.place=first-position"), "paper", 1280, 800,
 		[]chromedp.Action[chromedp.Void]{click(`[data-do=sheet]`), chromedp.WaitVisible(chromedp.CSS(`.preview img`))}},
 	{"compare", "/compare?" + url.Values{
@@ -65,6 +56,15 @@ var pictures = []picture{
 	{"bench-phone", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=dorian&layout.system=seven-position&layout.box=2"), "paper", 390, 844, nil},
 	{"bench-fine-points", bench("instrument.id=ukulele&scale.tonic=Ab&scale.name=major&rhythm.swing=true&instrument.capo=2"), "paper", 1280, 800,
 		[]chromedp.Action[chromedp.Void]{click(`.fine`), chromedp.Sleep(400 * time.Millisecond), click(`.find`), chromedp.KeyEvent("st")}},
+	{"today", "/today", "paper", 1280, 800, nil},
+	{"pupil", "/today", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{click(`[data-pupil=Casimir] .name`), chromedp.Sleep(time.Second)}},
+	{"map", "/today", "lamp", 1280, 800, []chromedp.Action[chromedp.Void]{
+		click(`[data-pupil=Casimir] .name`), chromedp.Sleep(time.Second), chromedp.Evaluate[chromedp.Void](`document.querySelector('.map').scrollIntoView()`),
+	}},
+	{"home-phone", "/today", "paper", 390, 844, []chromedp.Action[chromedp.Void]{
+		click(`[data-pupil=Casimir] [data-do=home]`), chromedp.WaitVisible(chromedp.CSS(`.home li`)), click(`[data-do=make-home]`), chromedp.WaitVisible(chromedp.CSS(`[data-do=home-open]`)),
+		chromedp.Evaluate[chromedp.Void](`location.href = document.querySelector('[data-do=home-open]').href`), chromedp.WaitVisible(chromedp.CSS(`.rung`)),
+	}},
 	{"workshop", "/workshop", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		click(`[data-do=new-scale]`), chromedp.Sleep(300 * time.Millisecond), click(`[data-field=formula] input`), chromedp.KeyEvent("1 b2 3 4 5 6 b7"),
 	}},
