@@ -8,6 +8,8 @@ package home
 
 import (
 	"fmt"
+	"reflect"
+	"slices"
 
 	"evenladder/core/brief"
 	"evenladder/core/fault"
@@ -23,7 +25,41 @@ type Page struct {
 	ID    string `json:"id"`    // that its results come back under
 	Title string `json:"title"` // over the page
 	Until string `json:"until"` // in words
+	Days  []Day  `json:"days"`  // of weeks of practice; none where it is about assignments
 	Works []Work `json:"works"`
+}
+
+// Day is a day of weeks of practice.
+type Day struct {
+	Date    string    `json:"date"` // such as 2026-10-05
+	Words   string    `json:"words"`
+	Minutes int       `json:"minutes"`
+	Items   []DayItem `json:"items"`
+}
+
+// DayItem is one thing to practise on a day.
+type DayItem struct {
+	Minutes int    `json:"minutes"`
+	What    string `json:"what"`
+	Work    int    `json:"work"` // index; -1 where it is not among them
+}
+
+// DaysOf are days of weeks of practice, each item with its place among works.
+func DaysOf(dates []schedule.Date, works []brief.Brief) []Day {
+	out := make([]Day, len(dates))
+	for i, d := range dates {
+		out[i] = Day{Date: d.Date.String(), Words: d.Date.Words(), Minutes: d.Minutes, Items: []DayItem{}}
+		for _, item := range d.Items {
+			out[i].Items = append(out[i].Items, DayItem{item.Minutes, item.What, PlaceOf(item.Brief, works)})
+		}
+	}
+	return out
+}
+
+// PlaceOf is where a work stands among others, -1 where it does not.
+func PlaceOf(b brief.Brief, works []brief.Brief) int {
+	work := ladder.Work(b)
+	return slices.IndexFunc(works, func(other brief.Brief) bool { return reflect.DeepEqual(ladder.Work(other), work) })
 }
 
 // Work is one thing to practise.

@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"errors"
+	"time"
 
 	"evenladder/core/ladder"
 	"evenladder/core/pupil"
@@ -134,7 +135,7 @@ func (h handlers) proposals(ctx context.Context, id string, p pupil.Pupil, set [
 		return schedule.Propose(c, limit), nil
 	}
 	var err error
-	c.Log, err = h.store.Log().Played(ctx, id, h.store.Now().AddDate(-1, 0, 0))
+	c.Log, err = h.store.Log().Played(ctx, id, h.store.Now().AddDate(-1, 0, 0), time.Time{})
 	return schedule.Propose(c, limit), err
 }
 

@@ -9,6 +9,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"evenladder/core/brief"
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
 	"evenladder/core/schedule"
@@ -20,25 +21,19 @@ import (
 // homePath is where pages for home are opened.
 const homePath = "/home/"
 
-// MakeHome makes a page from what is set to a pupil.
+// MakeHome makes a page from what is set to a pupil, or from a week of practice.
 func (h handlers) MakeHome(ctx context.Context, r api.MakeHomeRequestObject) (api.MakeHomeResponseObject, error) {
-	ids := r.Body.Assignments
-	if len(ids) < 1 || len(ids) > home.MaxWorks {
-		return nil, fault.At("assignments", "%d were given: give 1 to %d", len(ids), home.MaxWorks)
+	look := func() (store.HomeBody, error) { return h.assigned(ctx, r.Id, valueOr(r.Body.Assignments, nil)) }
+	if valueOr(r.Body.Week, false) {
+		look = func() (store.HomeBody, error) { return h.ofWeek(ctx, r.Id) }
 	}
-	body := store.HomeBody{Named: valueOr(r.Body.Named, false)}
-	for _, id := range ids {
-		a, err := h.store.Assignments().Get(ctx, id)
-		if errors.Is(err, store.ErrNotFound) || err == nil && a.PupilID != r.Id {
-			return nil, fault.At("assignments", "%q is not set to this pupil: give ids of what is", fault.Clip(id))
-		}
-		if err != nil {
-			return nil, err
-		}
-		body.Works = append(body.Works, store.HomeWork{Assignment: id, Set: a.Assignment})
+	body, err := look()
+	if err != nil {
+		return nil, err
 	}
+	body.Named = valueOr(r.Body.Named, false)
 	var page []byte
-	err := h.heavy.do(ctx, func() (err error) {
+	err = h.heavy.do(ctx, func() (err error) {
 		if err = rungs(&body); err == nil {
 			page, err = h.homePage(ctx, store.Home{PupilID: r.Id, HomeBody: body})
 		}
@@ -49,10 +44,65 @@ func (h handlers) MakeHome(ctx context.Context, r api.MakeHomeRequestObject) (ap
 	}
 	made, err := h.store.Pupils().CreateHome(ctx, r.Id, body)
 	link := api.HomeLink{Id: made.Token, Path: homePath + made.Token, Bytes: len(page)}
-	if base, ok := ctx.Value(baseKey{}).(string); ok && err == nil {
+	if base, ok := ctx.Value(baseKey{}).(string); ok {
 		link.Reachable = base + link.Path
 	}
 	return api.MakeHome201JSONResponse(link), err
+}
+
+// assigned is a page of assignments of a pupil.
+func (h handlers) assigned(ctx context.Context, pupil string, ids []string) (body store.HomeBody, err error) {
+	if len(ids) < 1 || len(ids) > home.MaxWorks {
+		return body, fault.At("assignments", "%d were given: give 1 to %d", len(ids), home.MaxWorks)
+	}
+	for _, id := range ids {
+		a, err := h.store.Assignments().Get(ctx, id)
+		if errors.Is(err, store.ErrNotFound) || err == nil && a.PupilID != pupil {
+			return body, fault.At("assignments", "%q is not set to this pupil: give ids of what is", fault.Clip(id))
+		}
+		if err != nil {
+			return body, err
+		}
+		body.Works = append(body.Works, store.HomeWork{Assignment: id, Set: a.Assignment})
+	}
+	return body, nil
+}
+
+// daysOfWeek are on a page of a week.
+const daysOfWeek = 7
+
+// ofWeek is a page of the week from today: its days, and what they have, each once.
+func (h handlers) ofWeek(ctx context.Context, pupil string) (body store.HomeBody, err error) {
+	kept, err := h.weeks(ctx, pupil)
+	if errors.Is(err, store.ErrNotFound) {
+		return body, fault.At("week", "no weeks of practice are kept for this pupil: keep some, or give assignments")
+	}
+	if err != nil {
+		return body, err
+	}
+	today := schedule.DayOf(h.store.Now())
+	var works []brief.Brief
+	for _, week := range kept.Weeks.Weeks {
+		for _, day := range week.Days {
+			if since := day.Date.Since(today); since < 0 || since >= daysOfWeek || len(day.Items) == 0 {
+				continue
+			}
+			body.Days = append(body.Days, day)
+			for _, item := range day.Items {
+				if len(works) == home.MaxWorks || !item.Brief.Round.IsZero() || home.PlaceOf(item.Brief, works) >= 0 {
+					continue
+				}
+				works = append(works, item.Brief)
+				body.Works = append(body.Works, store.HomeWork{Set: schedule.Assignment{
+					Ladder: &ladder.Request{Brief: item.Brief, From: kept.Request.From, Goal: kept.Request.Goal}, Minutes: item.Minutes, From: today, Until: today.Add(daysOfWeek - 1),
+				}})
+			}
+		}
+	}
+	if len(body.Works) == 0 {
+		return body, fault.At("week", "the weeks have nothing for the next %d days: keep others, or give assignments", daysOfWeek)
+	}
+	return body, nil
 }
 
 // rungs notes the rungs that each work has, so that results can be read later.
@@ -75,6 +125,13 @@ func rungs(body *store.HomeBody) error {
 // homePage is a page as it stands by the log.
 func (h handlers) homePage(ctx context.Context, of store.Home) ([]byte, error) {
 	p := home.Page{ID: of.Token, Title: "Practice"}
+	works := make([]brief.Brief, len(of.Works))
+	for i, w := range of.Works {
+		if w.Set.Ladder != nil {
+			works[i] = w.Set.Ladder.Brief
+		}
+	}
+	p.Days = home.DaysOf(of.Days, works)
 	if of.Named {
 		who, err := h.store.Pupils().Get(ctx, of.PupilID)
 		if err != nil {

@@ -151,33 +151,55 @@ func (h handlers) FindOpenings(_ context.Context, r api.FindOpeningsRequestObjec
 	return api.FindOpenings200JSONResponse(brief.Limits{Comfortable: l.ComfortableMM[:], Greatest: l.GreatestMM[:]}), nil
 }
 
-// usualMapWeeks and maxMapWeeks are of how many weeks a map is.
-const usualMapWeeks, maxMapWeeks = 12, 520
+// usualMapWeeks is of how many weeks a map is where nobody says.
+const usualMapWeeks = 12
 
 func (h handlers) MapPupil(ctx context.Context, r api.MapPupilRequestObject) (api.MapPupilResponseObject, error) {
-	weeks := usualMapWeeks
-	if r.Params.Weeks != nil {
-		n, err := wholeNumber("weeks", *r.Params.Weeks)
-		if err != nil || n < 1 || n > maxMapWeeks {
-			return nil, fault.At("weeks", "%q was given: give 1 to %d", fault.Clip(*r.Params.Weeks), maxMapWeeks)
-		}
-		weeks = n
+	now := h.store.Now()
+	today := schedule.DayOf(now)
+	from, err := dayOr("from", r.Params.From, today.Add(-7*usualMapWeeks))
+	if err != nil {
+		return nil, err
+	}
+	until, err := dayOr("until", r.Params.Until, today)
+	if err != nil {
+		return nil, err
+	}
+	if until.Compare(from) < 0 {
+		return nil, fault.At("until", "%s was given, which is before %s: give a later day", until, from)
 	}
 	p, err := h.store.Pupils().Get(ctx, r.Id)
 	if err != nil {
 		return nil, err
 	}
-	now := h.store.Now()
-	played, err := h.store.Log().Played(ctx, r.Id, now.AddDate(0, 0, -7*weeks))
+	played, err := h.store.Log().Played(ctx, r.Id, startIn(from, now.Location()), startIn(until.Add(1), now.Location()))
 	if err != nil {
 		return nil, err
 	}
 	var made schedule.Map
 	err = h.heavy.do(ctx, func() error {
-		made, err = schedule.MapOf(p.Pupil, played, schedule.DayOf(now))
+		made, err = schedule.MapOf(p.Pupil, played, until)
 		return err
 	})
 	return api.MapPupil200JSONResponse(made), err
+}
+
+// dayOr is a day that was asked for, or another one.
+func dayOr(field string, given *string, usual schedule.Day) (schedule.Day, error) {
+	if given == nil || *given == "" {
+		return usual, nil
+	}
+	day, err := schedule.ParseDay(*given)
+	if err != nil {
+		return day, fault.At(field, "%v", err)
+	}
+	return day, nil
+}
+
+// startIn is the first moment of a day in a place.
+func startIn(d schedule.Day, place *time.Location) time.Time {
+	year, month, day := d.Start().Date()
+	return time.Date(year, month, day, 0, 0, 0, 0, place)
 }
 
 // record is all that is kept of a pupil.
@@ -291,14 +313,6 @@ func resultName(id string) string {
 }
 
 // today is the day by the clock of the store, or the one that was asked for.
-func (h handlers) today(on *string) (schedule.Day, time.Time, error) {
-	now := h.store.Now()
-	if on == nil {
-		return schedule.DayOf(now), now, nil
-	}
-	day, err := schedule.ParseDay(*on)
-	if err != nil {
-		return day, now, fault.At("on", "%v", err)
-	}
-	return day, now, nil
+func (h handlers) today(on *string) (schedule.Day, error) {
+	return dayOr("on", on, schedule.DayOf(h.store.Now()))
 }

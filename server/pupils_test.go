@@ -74,6 +74,9 @@ func TestAnAfternoon(t *testing.T) {
 	m := into[schedule.Map](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map", ""))
 	assert.Equal(t, 4, m.Tries)
 	assert.Equal(t, []string{"B♭"}, keysPlayed(m))
+	assert.Equal(t, 0, into[schedule.Map](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map?from=2031-01-01&until=2031-03-03", "")).Tries, "of another stretch")
+	assert.Equal(t, 422, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map?from=2031-01-01&until=2030-01-01", "").status)
+	assert.Equal(t, 422, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map?from=yesterday", "").status)
 	own := into[struct{ Entries []api.LogEntry }](t, c.call("GET", "/api/v1/log?pupil=", ""))
 	assert.Empty(t, own.Entries, "none of them is the teacher's own")
 }
@@ -174,7 +177,7 @@ func TestThereAndBackFromHome(t *testing.T) {
 	}
 	a, alien := setTo(p.ID), setTo(other.ID)
 	make := func(body string) answer { return c.call("POST", "/api/v1/pupils/"+p.ID+"/home", body) }
-	for _, bad := range []string{`{"assignments": []}`, `{"assignments": ["nothing"]}`, `{"assignments": ["` + alien.ID + `"]}`} {
+	for _, bad := range []string{`{"week": true}`, `{}`, `{"assignments": []}`, `{"assignments": ["nothing"]}`, `{"assignments": ["` + alien.ID + `"]}`} {
 		assert.Equal(t, 422, make(bad).status, bad)
 	}
 	made := make(`{"assignments": ["` + a.ID + `"]}`)
@@ -212,6 +215,11 @@ func TestThereAndBackFromHome(t *testing.T) {
 	for _, bad := range []string{"EL1 nopage 1.0.0.c.a.1", `EL1 ` + link.Id + ` 1.0.400.c.a.1`, `EL1 ` + link.Id + ` 1.3.0.c.a.1`, "hello"} {
 		assert.Equal(t, 422, c.call("POST", "/api/v1/homes/results", `{"text": `+asJSON(t, bad)+`}`).status, bad)
 	}
+	require.Equal(t, 200, c.call("PUT", "/api/v1/pupils/"+p.ID+"/weeks", `{"request": {"brief": `+dorian+`, "start": "2031-03-03", "weeks": 2, "keys": "fourths"}}`).status)
+	week := into[api.HomeLink](t, make(`{"week": true, "named": true}`))
+	body := c.call("GET", week.Path, "").body
+	assert.Contains(t, body, "Practice for Wenna")
+	assert.Equal(t, 5, strings.Count(body, `"items":[`), "Tuesday to Friday and Monday")
 	require.Equal(t, 204, c.call("DELETE", "/api/v1/homes/"+link.Id, "").status)
 	assert.Equal(t, 404, c.call("GET", link.Path, "").status)
 	assert.Equal(t, 404, c.call("DELETE", "/api/v1/homes/"+link.Id, "").status)

@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
+	"time"
 
 	"evenladder/core/schedule"
 	"evenladder/document"
@@ -41,7 +42,7 @@ func (h handlers) MakeScheduleFile(ctx context.Context, r api.MakeScheduleFileRe
 // without a try are missed, unless they were marked by hand.
 func (h handlers) keptWeeks(ctx context.Context, w store.Weeks) (out api.KeptWeeks, err error) {
 	today := schedule.DayOf(h.store.Now())
-	played, err := h.store.Log().Played(ctx, w.ID, w.Request.Start.Start().AddDate(-1, 0, 0))
+	played, err := h.store.Log().Played(ctx, w.ID, w.Request.Start.Start().AddDate(-1, 0, 0), time.Time{})
 	if err != nil {
 		return out, err
 	}
@@ -88,7 +89,7 @@ func (h handlers) weeks(ctx context.Context, id string) (api.KeptWeeks, error) {
 }
 
 func (h handlers) GetWeeksDay(ctx context.Context, r api.GetWeeksDayRequestObject) (api.GetWeeksDayResponseObject, error) {
-	on, _, err := h.today(r.Params.On)
+	on, err := h.today(r.Params.On)
 	if err != nil {
 		return nil, err
 	}

@@ -22,7 +22,7 @@ import (
 // GetToday is the lessons of a day and the week at a glance. What may be set next is worked
 // out for the pupils of the day alone.
 func (h handlers) GetToday(ctx context.Context, r api.GetTodayRequestObject) (api.GetTodayResponseObject, error) {
-	on, _, err := h.today(r.Params.On)
+	on, err := h.today(r.Params.On)
 	if err != nil {
 		return nil, err
 	}

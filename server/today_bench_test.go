@@ -87,7 +87,7 @@ func room(b *testing.B) (url string, pupils []store.Pupil) {
 func BenchmarkRoom(b *testing.B) {
 	url, pupils := room(b)
 	for name, path := range map[string]string{
-		"Today": "/api/v1/today", "Pupil": "/api/v1/pupils/" + pupils[1].ID + "/work", "Map": "/api/v1/pupils/" + pupils[1].ID + "/map", "MapOfAll": "/api/v1/pupils/" + pupils[1].ID + "/map?weeks=520",
+		"Today": "/api/v1/today", "Pupil": "/api/v1/pupils/" + pupils[1].ID + "/work", "Map": "/api/v1/pupils/" + pupils[1].ID + "/map", "MapOfAll": "/api/v1/pupils/" + pupils[1].ID + "/map?from=2021-01-01",
 		"PupilLog": "/api/v1/log?limit=10&pupil=" + pupils[1].ID, "Pupils": "/api/v1/pupils",
 	} {
 		b.Run(name, func(b *testing.B) {

@@ -21,8 +21,9 @@ type Home struct {
 
 // HomeBody is what a page is made of.
 type HomeBody struct {
-	Works []HomeWork `json:"works"`
-	Named bool       `json:"named"` // the pupil's name stands on it
+	Works []HomeWork      `json:"works"`
+	Days  []schedule.Date `json:"days,omitempty"` // of weeks of practice
+	Named bool            `json:"named"`          // the pupil's name stands on it
 }
 
 // HomeWork is an assignment on a page as it was then, with the rungs that it had.

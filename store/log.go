@@ -255,10 +255,13 @@ func (l Log) Tries(ctx context.Context, b brief.Brief, kept, pupil string) ([]la
 	return out, rows.Err()
 }
 
-// Played is all that a pupil played from a time on, each work with its tries, in the order
-// in which they were first played. The days of the tries are those of this place.
-func (l Log) Played(ctx context.Context, pupil string, from time.Time) ([]schedule.Played, error) {
-	rows, err := l.db.QueryContext(ctx, "SELECT work, at, per_beat, tempo_bpm, result, part FROM log WHERE pupil IS ? AND at >= ? AND "+counts+" ORDER BY at, id", orNull(pupil), from.UnixMilli())
+// Played is all that a pupil played from a time on and before another, which is open where
+// it is zero, each work with its tries, in the order in which they were first played. The days of the tries are those of this place.
+func (l Log) Played(ctx context.Context, pupil string, from, before time.Time) ([]schedule.Played, error) {
+	if before.IsZero() {
+		before = l.now().AddDate(1, 0, 0) // a clock may have gone ahead
+	}
+	rows, err := l.db.QueryContext(ctx, "SELECT work, at, per_beat, tempo_bpm, result, part FROM log WHERE pupil IS ? AND at >= ? AND at < ? AND "+counts+" ORDER BY at, id", orNull(pupil), from.UnixMilli(), before.UnixMilli())
 	if err != nil {
 		return nil, err
 	}

@@ -52,6 +52,7 @@ var instruments = []Instrument{
 	{table.Row{ID: "mandolin", Name: "mandolin"}, "a", tuning("G3 D4 A4 E5"), 20, 352, true, "two-fret", Mandolins, false},
 	{table.Row{ID: "upright-bass", Name: "upright bass"}, "an", tuning("E1 A1 D2 G2"), 24, 1050, false, "one-two-four", Uprights, false},
 	{table.Row{ID: "guitar-three-quarter", Name: "three-quarter guitar"}, "a", tuning("E2 A2 D3 G3 B3 E4"), 19, 580, false, "per-fret", Guitars, false},
+	{table.Row{ID: "guitar-half", Name: "half-size guitar"}, "a", tuning("E2 A2 D3 G3 B3 E4"), 18, 530, false, "per-fret", Guitars, false},
 	{table.Row{ID: "guitar-nylon", Name: "nylon-string guitar"}, "a", tuning("E2 A2 D3 G3 B3 E4"), 19, 650, false, "per-fret", Guitars, true},
 	{table.Row{ID: "guitar-7", Name: "7-string guitar"}, "a", tuning("B1 E2 A2 D3 G3 B3 E4"), 24, 648, false, "per-fret", Guitars, false},
 	{table.Row{ID: "guitar-8", Name: "8-string guitar"}, "an", tuning("F#1 B1 E2 A2 D3 G3 B3 E4"), 24, 686, false, "per-fret", Guitars, false},

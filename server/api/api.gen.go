@@ -905,16 +905,22 @@ type ListAssignmentsParams struct {
 // MakeHomeJSONBody defines parameters for MakeHome.
 type MakeHomeJSONBody struct {
 	// Assignments Ids, in the order of the page; 1 to 12.
-	Assignments []string `json:"assignments"`
+	Assignments *[]string `json:"assignments,omitempty"`
 
 	// Named The pupil's name stands on it.
 	Named *bool `json:"named,omitempty"`
+
+	// Week In place of assignments, the week from today of the weeks that are kept.
+	Week *bool `json:"week,omitempty"`
 }
 
 // MapPupilParams defines parameters for MapPupil.
 type MapPupilParams struct {
-	// Weeks Of so many weeks before today, 1 to 520; 12 without it.
-	Weeks *string `form:"weeks,omitempty" json:"weeks,omitempty"`
+	// From The first day, such as 2026-10-05; twelve weeks ago without it.
+	From *string `form:"from,omitempty" json:"from,omitempty"`
+
+	// Until The last day; today without it.
+	Until *string `form:"until,omitempty" json:"until,omitempty"`
 }
 
 // ExportPupilParams defines parameters for ExportPupil.
@@ -2080,11 +2086,18 @@ func (w *ServerInterfaceWrapper) MapPupil(ctx *echo.Context) error {
 
 	// Parameter object where we will unmarshal all parameters from the context
 	var params MapPupilParams
-	// ------------- Optional query parameter "weeks" -------------
+	// ------------- Optional query parameter "from" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "weeks", ctx.QueryParams(), &params.Weeks, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", ctx.QueryParams(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
 	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter weeks: %s", err))
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter from: %s", err))
+	}
+
+	// ------------- Optional query parameter "until" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "until", ctx.QueryParams(), &params.Until, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter until: %s", err))
 	}
 
 	// Invoke the callback with all the unmarshaled arguments

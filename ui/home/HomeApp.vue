@@ -10,6 +10,8 @@ import type { HomePage } from './main'
 const props = defineProps<{ page: HomePage }>()
 const log = useLog(props.page)
 const at = ref(0)
+const now = new Date()
+const today = `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`
 const dark = ref(read('even-ladder.home.theme') === 'lamp' || (!read('even-ladder.home.theme') && matchMedia('(prefers-color-scheme: dark)').matches))
 document.documentElement.classList.toggle('lamp', dark.value)
 function turn() {
@@ -45,6 +47,16 @@ function save() {
     <h1>{{ page.title }}</h1>
     <button type="button" class="plain" @click="turn">{{ dark ? 'Daylight colours' : 'Lamp-light colours' }}</button>
   </header>
+  <ol v-if="page.days.length" class="days" aria-label="The week">
+    <li v-for="d in page.days" :key="d.date" :class="{ now: d.date === today }">
+      <b>{{ d.words }}</b> <span class="faint">{{ d.minutes }} min</span>
+      <p v-for="(item, i) in d.items" :key="i">
+        {{ item.minutes }} min
+        <button v-if="item.work >= 0" type="button" class="plain" @click="at = item.work">{{ item.what }}</button>
+        <template v-else>{{ item.what }}</template>
+      </p>
+    </li>
+  </ol>
   <nav v-if="page.works.length > 1" aria-label="What to practise">
     <button v-for="(w, i) in page.works" :key="w.assignment" type="button" :aria-current="at === i ? 'true' : undefined" :data-work="i" @click="at = i">{{ w.title }}</button>
   </nav>

@@ -1858,6 +1858,18 @@ export interface components {
             id: string;
             title: string;
             until: string;
+            /** @description Of weeks of practice. */
+            days: {
+                date: string;
+                words: string;
+                minutes: number;
+                items: {
+                    minutes: number;
+                    what: string;
+                    /** @description Index; -1 where it is not among them. */
+                    work: number;
+                }[];
+            }[];
             works: components["schemas"]["HomeWork"][];
         };
         HomeWork: {
@@ -3502,8 +3514,10 @@ export interface operations {
     mapPupil: {
         parameters: {
             query?: {
-                /** @description Of so many weeks before today, 1 to 520; 12 without it. */
-                weeks?: string;
+                /** @description The first day, such as 2026-10-05; twelve weeks ago without it. */
+                from?: string;
+                /** @description The last day; today without it. */
+                until?: string;
             };
             header?: never;
             path: {
@@ -3867,7 +3881,9 @@ export interface operations {
             content: {
                 "application/json": {
                     /** @description Ids, in the order of the page; 1 to 12. */
-                    assignments: string[];
+                    assignments?: string[];
+                    /** @description In place of assignments, the week from today of the weeks that are kept. */
+                    week?: boolean;
                     /** @description The pupil's name stands on it. */
                     named?: boolean;
                 };

@@ -13,6 +13,7 @@ import { keptHeadphones, keptLabel, keptSpacing } from '../shared/shell/kept'
 import { clickKey, labelKey, useKeys } from '../shared/shell/keys'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import { useRoute, useRouter } from 'vue-router'
+import SetFor from '../shared/pupils/SetFor.vue'
 import PlayBar from '../shared/sound/PlayBar.vue'
 import { pieceOf } from '../shared/sound/timeline'
 import { usePlayer } from '../shared/sound/usePlayer'
@@ -289,6 +290,7 @@ useKeys([
       <div class="below">
         <div>
           <TakePanel v-model:keep="keep" :takes="takes" :brief="(round ?? plan).brief" :current="pressed" :strike="player.strike" />
+          <p class="point">This ladder for a pupil: <SetFor :brief="brief" :asked="asked" /></p>
           <LadderSettings :ladder="ladder" :asked="asked" :kept="practise.kept.value" :marked="marked" @set="practise.set" @keep="practise.keep" />
         </div>
         <div>

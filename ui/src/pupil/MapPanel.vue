@@ -4,17 +4,28 @@ import { computed, ref } from 'vue'
 import { api, take, type NextProposal, type Plan, type StoredPupil } from '../api/client'
 import { useLoad } from '../shared/load'
 import { capsule, geometry } from '../shared/neck/geometry'
-import { benchAddress } from '../shared/pupils/pupils'
+import { addDays, benchAddress } from '../shared/pupils/pupils'
 import { pretty } from '../shared/signs'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 
 /** What of the neck, the keys and the layouts was practised: shaded, with the figure on each place. */
 const props = defineProps<{ pupil: StoredPupil; stamp: number }>()
 const emit = defineEmits<{ set: [proposal: NextProposal] }>()
-const spans = { '4': '4 weeks', '12': '12 weeks', '52': 'a year', '520': 'all' }
+const spans = { '4': '4 weeks', '12': '12 weeks', '52': 'a year', all: 'all', own: 'from … until' }
 const weeks = ref<keyof typeof spans>('12')
-const asked = computed(() => ({ id: props.pupil.id, weeks: weeks.value, stamp: props.stamp }))
-const { value: map, failure } = useLoad(asked, ({ id, weeks }, signal) => take(api.GET('/api/v1/pupils/{id}/map', { params: { path: { id }, query: { weeks } }, signal })))
+const own = ref({ from: '', until: '' })
+/** The days that the map is of; the server's own where they are empty. */
+const stretch = computed(() => {
+  if (weeks.value === 'own') return own.value
+  return { from: weeks.value === 'all' ? '2000-01-01' : addDays(new Date().toISOString().slice(0, 10), -7 * Number(weeks.value)), until: '' }
+})
+const asked = computed(() => ({ id: props.pupil.id, ...stretch.value, stamp: props.stamp }))
+const {
+  value: map,
+  failure,
+  problems,
+} = useLoad(asked, ({ id, from, until }, signal) => take(api.GET('/api/v1/pupils/{id}/map', { params: { path: { id }, query: { from, until } }, signal })))
+const trouble = computed(() => failure.value || problems.value.map((p) => p.message).join('; '))
 
 const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
@@ -44,8 +55,12 @@ const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ?
     <p class="head">
       <span id="map-title" class="panel-title">What was practised</span>
       <ChoiceRow v-model="weeks" :options="spans" label="Of how long" />
+      <template v-if="weeks === 'own'">
+        <label>from <input v-model="own.from" type="date" /></label>
+        <label>until <input v-model="own.until" type="date" /></label>
+      </template>
     </p>
-    <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <v-progress-linear v-else-if="!map" indeterminate color="primary" aria-label="Drawing the map" />
     <p v-else-if="map.tries === 0" class="faint">Nothing was logged in this time. What is practised is shaded here, place by place, and what was never touched stays white.</p>
     <template v-else>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { ScheduleRequest } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
-import { weekdays } from '../shared/pupils/pupils'
+import { dayWords, weekdays } from '../shared/pupils/pupils'
 
 /** What weeks of practice are asked for: of what, through what, on which days. */
 const request = defineModel<ScheduleRequest>({ required: true })
@@ -14,6 +14,11 @@ function toggleDay(id: string) {
   put({ days: Object.keys(weekdays).filter((d) => (d === id ? !days.value.includes(d) : days.value.includes(d))) })
 }
 const number = (event: Event) => Number((event.target as HTMLInputElement).value)
+const holidays = computed(() => request.value.holidays ?? [])
+/** A day that is left out; one that is left out already is taken back. */
+function toggleHoliday(day: string) {
+  if (day) put({ holidays: holidays.value.includes(day) ? holidays.value.filter((d) => d !== day) : [...holidays.value, day].sort() })
+}
 const ways = { lower: 'down a fret at a time', boxes: 'position by position', octaves: 'one octave to three' } as const
 </script>
 
@@ -35,6 +40,14 @@ const ways = { lower: 'down a fret at a time', boxes: 'position by position', oc
     </span>
     <span class="checks" role="group" aria-label="Days">
       <label v-for="(name, id) in weekdays" :key="id"><input type="checkbox" :checked="days.includes(id)" :data-day="id" @change="toggleDay(id)" /> {{ name.slice(0, 3) }}</label>
+    </span>
+    <label
+      >a holiday
+      <input type="date" value="" data-do="weeks-holiday" @change="(toggleHoliday(($event.target as HTMLInputElement).value), (($event.target as HTMLInputElement).value = ''))"
+    /></label>
+    <span v-if="holidays.length" class="checks">
+      left out:
+      <button v-for="d in holidays" :key="d" type="button" class="as-link" :aria-label="`${dayWords(d)} is no holiday`" @click="toggleHoliday(d)">{{ dayWords(d) }} ×</button>
     </span>
   </div>
 </template>

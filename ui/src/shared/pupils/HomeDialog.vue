@@ -14,6 +14,7 @@ const open = ref(true)
 const work = ref<PupilWork>()
 const chosen = ref<string[]>([])
 const named = ref(false)
+const week = ref(false)
 const failure = ref('')
 const busy = ref(false)
 const link = ref<{ id: string; path: string; bytes: number; reachable: string }>()
@@ -32,7 +33,12 @@ async function make() {
   busy.value = true
   failure.value = ''
   try {
-    link.value = await take(api.POST('/api/v1/pupils/{id}/home', { params: { path: { id: props.pupil.id } }, body: { assignments: chosen.value, named: named.value } }))
+    link.value = await take(
+      api.POST('/api/v1/pupils/{id}/home', {
+        params: { path: { id: props.pupil.id } },
+        body: week.value ? { week: true, named: named.value } : { assignments: chosen.value, named: named.value },
+      }),
+    )
   } catch (cause) {
     failure.value = wordsOf(cause)
   } finally {
@@ -67,6 +73,7 @@ function leave(now: boolean) {
             <label><input v-model="chosen" type="checkbox" :value="s.assignment.id" /> {{ s.assignment.sentence }}</label>
           </li>
         </ul>
+        <label v-if="work?.hasWeeks"><input v-model="week" type="checkbox" data-do="home-week" /> the coming week of practice in place of these</label>
         <label><input v-model="named" type="checkbox" data-do="named" /> the name {{ pupil.pupil.name }} stands on the page</label>
         <p class="faint">
           One page with neck, lanes, click, drone and ladder. It works from a file, without a network. Beside what you chose above and your words, nothing personal is in it. It
@@ -75,7 +82,7 @@ function leave(now: boolean) {
         </p>
         <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
         <p class="buttons">
-          <v-btn color="primary" variant="flat" :loading="busy" :disabled="chosen.length === 0" data-do="make-home" @click="make">Make the page</v-btn>
+          <v-btn color="primary" variant="flat" :loading="busy" :disabled="!week && chosen.length === 0" data-do="make-home" @click="make">Make the page</v-btn>
           <v-btn @click="emit('close')">Leave</v-btn>
         </p>
       </template>

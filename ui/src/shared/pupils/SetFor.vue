@@ -2,12 +2,13 @@
 import { mdiAccountArrowRightOutline } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import type { Brief, StoredPupil } from '../../api/client'
+import type { Asked } from '../ladderAddress'
 import { useLoad, wordsOf } from '../load'
 import { tell } from '../shell/notice'
 import { assignments, pupils } from './pupils'
 
 /** Sets what is on the bench to a pupil, in two presses: it is fitted to the pupil's neck and hand, and set until the next lesson. */
-const props = defineProps<{ brief: Brief }>()
+const props = defineProps<{ brief: Brief; asked?: Asked }>()
 const open = ref(false)
 const words = ref('')
 const {
@@ -31,7 +32,7 @@ async function set(p: StoredPupil) {
   busy.value = true
   try {
     const brief = await pupils.fit(p.id, props.brief)
-    const made = await assignments.create(p.id, { ladder: { brief } })
+    const made = await assignments.create(p.id, { ladder: { ...props.asked, brief } })
     open.value = false
     tell(`Set for ${p.pupil.name}, until ${made.assignment.until}.`, { label: 'Undo', run: () => void assignments.setAside(made.id).catch((cause) => tell(wordsOf(cause))) })
   } catch (cause) {
