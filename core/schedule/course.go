@@ -205,9 +205,10 @@ func (c *course) keys(r Request, home brief.Brief) error {
 		return under("brief.", err)
 	}
 	for _, s := range made.Stops {
-		b := s.Plan.Brief
-		if s.Tonic == c.base.Brief.Scale.Tonic {
-			b = home
+		b := home
+		if s.Tonic != c.base.Brief.Scale.Tonic { // it lies where the round has it, and is played as the brief says
+			b.Scale, b.Layout = s.Plan.Brief.Scale, s.Plan.Brief.Layout
+			b.Run.LandOn, b.Run.Along, b.Hand.Fingers = nil, 0, nil
 		}
 		c.add(pitch.Pretty(s.Title), b)
 	}

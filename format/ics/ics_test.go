@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/brief"
+	"evenladder/core/ladder"
 	"evenladder/core/schedule"
 	"evenladder/format/ics"
 )
@@ -22,7 +23,7 @@ func TestCalendarReadBack(t *testing.T) {
 	start := schedule.MustParseDay("2026-12-28")
 	weeks, err := schedule.Build(schedule.Request{
 		Brief: b, Start: start, Weeks: 2, Days: []string{"mon", "thu"}, Missed: []schedule.Day{start.Add(3)},
-		Own: []schedule.OwnDay{{Date: start, Items: []schedule.Item{{Kind: schedule.Play, Minutes: 9, What: hostile[:190], Brief: b}}}},
+		Own: []schedule.OwnDay{{Date: start, Items: []schedule.Item{{Kind: schedule.Play, Minutes: 9, What: hostile[:190], Brief: b, Rung: ladder.Step{PerBeat: 3, TempoBPM: 52}}}}},
 	}, nil)
 	require.NoError(t, err)
 	var out bytes.Buffer

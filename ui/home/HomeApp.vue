@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
+import HomeDay from './HomeDay.vue'
 import HomeWork from './HomeWork.vue'
 import QrCode from './QrCode.vue'
 import { read, write } from './kept'
@@ -18,6 +19,14 @@ function turn() {
   dark.value = !dark.value
   document.documentElement.classList.toggle('lamp', dark.value)
   write('even-ladder.home.theme', dark.value ? 'lamp' : 'paper')
+}
+/** The day of practice that is today's or the next one; the others stand behind a press. */
+const first = computed(() => props.page.days.find((d) => d.date >= today) ?? props.page.days[0])
+const rest = computed(() => props.page.days.filter((d) => d !== first.value))
+async function go(work: number) {
+  at.value = work
+  await nextTick()
+  document.querySelector('.work')?.scrollIntoView({ block: 'start' })
 }
 const back = ref(false)
 const shownCode = ref(0)
@@ -47,17 +56,16 @@ function save() {
     <h1>{{ page.title }}</h1>
     <button type="button" class="plain" @click="turn">{{ dark ? 'Daylight colours' : 'Lamp-light colours' }}</button>
   </header>
-  <ol v-if="page.days.length" class="days" aria-label="The week">
-    <li v-for="d in page.days" :key="d.date" :class="{ now: d.date === today }">
-      <b>{{ d.words }}</b> <span class="faint">{{ d.minutes }} min</span>
-      <p v-for="(item, i) in d.items" :key="i">
-        {{ item.minutes }} min
-        <button v-if="item.work >= 0" type="button" class="plain" @click="at = item.work">{{ item.what }}</button>
-        <template v-else>{{ item.what }}</template>
-      </p>
-    </li>
-  </ol>
-  <nav v-if="page.works.length > 1" aria-label="What to practise">
+  <template v-if="page.days.length">
+    <HomeDay v-if="first" :day="first" @go="go" />
+    <details>
+      <summary>The week</summary>
+      <ol class="days">
+        <li v-for="d in rest" :key="d.date"><HomeDay :day="d" @go="go" /></li>
+      </ol>
+    </details>
+  </template>
+  <nav v-else-if="page.works.length > 1" aria-label="What to practise">
     <button v-for="(w, i) in page.works" :key="w.assignment" type="button" :aria-current="at === i ? 'true' : undefined" :data-work="i" @click="at = i">{{ w.title }}</button>
   </nav>
   <main>

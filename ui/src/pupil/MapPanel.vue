@@ -119,6 +119,15 @@ const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ?
   margin: 0;
 }
 
+input {
+  background: var(--sheet);
+  border: 1px solid var(--faint);
+  border-radius: 5px;
+  color: inherit;
+  font: inherit;
+  padding: 2px 6px;
+}
+
 .holes {
   display: flex;
   flex-wrap: wrap;
