@@ -1,5 +1,5 @@
-import { flushPromises, mount } from '@vue/test-utils'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { enableAutoUnmount, flushPromises, mount } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { api, type Brief, type Choice } from '../../api/client'
 import WordPicker from './WordPicker.vue'
 
@@ -9,6 +9,8 @@ const choices: Choice[] = [
   { label: 'lydian', note: 'bright', changes: { 'scale.name': 'lydian', 'layout.box': null } },
   { label: 'locrian', changes: { 'scale.name': 'locrian' } },
 ]
+
+enableAutoUnmount(afterEach)
 
 // The server narrows by what is typed; answers come when the test lets them.
 let answers: (() => void)[]

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiCheck, mdiKeyboardReturn } from '@mdi/js'
-import { computed, nextTick, ref, useId, watch } from 'vue'
+import { computed, nextTick, onUnmounted, ref, useId, watch } from 'vue'
 import { api, take, type Brief, type Choice } from '../../api/client'
 import { useCatalogue } from '../catalogue'
 import { useLoad } from '../load'
@@ -61,11 +61,14 @@ watch(open, async (now) => {
   void takeFocus()
 })
 
+let gone = false
+onUnmounted(() => (gone = true))
+
 /** The field has the focus as soon as what it lies over lets it go. */
 async function takeFocus() {
   for (const ms of [0, 30, 60, 120, 240]) {
     await new Promise((resolve) => setTimeout(resolve, ms))
-    if (!open.value) return
+    if (!open.value || gone) return
     if (document.activeElement !== input.value) input.value?.focus()
   }
 }
