@@ -81,12 +81,8 @@ func weeksReport(c Calendar) draw.Report {
 }
 
 func kindName(k schedule.Kind) string {
-	for _, row := range schedule.Kinds {
-		if row.ID == string(k) {
-			return row.Name
-		}
-	}
-	return string(k)
+	row, _ := table.Find(schedule.Kinds, string(k))
+	return row.Name
 }
 
 func stepWords(s ladder.Step) string {

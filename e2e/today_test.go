@@ -115,15 +115,16 @@ func TestAPupilComesAndGoes(t *testing.T) {
 	p.eventually("h1", "Marjolein")
 	p.do(click("[data-do=record]"), click("[data-do=set-aside]"))
 	p.eventually("h1", "3 lessons")
-	p.do(onto("[data-fold=all-pupils] summary"), press(kb.Enter), click("[data-choice=aside]"), onto("[data-do=bring-back]"), press(kb.Enter))
+	p.hushed()
+	p.do(click("[data-fold=all-pupils] summary"), click("[data-choice=aside]"), click("[data-do=bring-back]"))
 	p.eventually(".v-snackbar", "Marjolein is back")
+	p.hushed()
 	p.do(click("[data-choice=here]"), chromedp.Click(`//details//a[text()="Marjolein"]`))
 	p.eventually("h1", "Marjolein")
 	p.do(click("[data-do=record]"), click("[data-do=set-aside]"))
 	p.eventually("h1", "3 lessons")
-	p.do(onto("[data-choice=aside]"), press(kb.Enter))
-	p.eventually("[data-fold=all-pupils]", "Erase for good")
-	p.do(onto("[data-do=erase]"), press(kb.Enter), onto("[data-do=erase-sure]"), press(kb.Enter))
+	p.hushed()
+	p.do(click("[data-choice=aside]"), click("[data-do=erase]"), click("[data-do=erase-sure]"))
 	p.eventually("[data-fold=all-pupils]", "Nobody is set aside")
 }
 
@@ -192,6 +193,13 @@ func TestThePageThatGoesHome(t *testing.T) {
 	p.do(click("[data-do=results]"), click("[data-do=results-text] textarea"), pasted(string(read)))
 	p.eventually(".came", "in the log already")
 	p.eventually(".came", "1 try, 0 new")
+}
+
+// hushed closes what is told at the foot of the window, which lies over the page's end.
+func (p page) hushed() {
+	p.t.Helper()
+	p.do(chromedp.Click(`//*[contains(@class, "v-snackbar")]//button[normalize-space()="Close"]`))
+	p.until(`!document.querySelector('.v-snackbar__wrapper')`, "the notice closes")
 }
 
 // pasted puts a text where the focus is.

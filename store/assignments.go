@@ -61,23 +61,14 @@ func (a Assignments) List(ctx context.Context, q AssignmentQuery) (list []Assign
 	if err != nil {
 		return nil, "", err
 	}
-	defer rows.Close()
-	list = []Assignment{}
-	for rows.Next() {
-		one, err := scanAssignment(rows)
-		if err != nil {
-			return nil, "", err
-		}
-		list = append(list, one)
-	}
-	if len(list) > limit {
-		list = list[:limit]
+	list, more, err := listed(rows, limit, scanAssignment)
+	if more {
 		next = list[limit-1].ID
 	}
-	return list, next, rows.Err()
+	return list, next, err
 }
 
-func scanAssignment(row interface{ Scan(...any) error }) (a Assignment, err error) {
+func scanAssignment(row scanner) (a Assignment, err error) {
 	var body string
 	var closed sql.NullInt64
 	if err := a.scan(row, &body, &a.PupilID, &a.Sentence, &closed); err != nil {

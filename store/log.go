@@ -178,26 +178,17 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 	if err != nil {
 		return nil, "", err
 	}
-	defer rows.Close()
-	entries = []Entry{}
-	for rows.Next() {
-		e, err := entryOf(rows)
-		if err != nil {
-			return nil, "", err
-		}
-		entries = append(entries, e)
-	}
-	if len(entries) > limit {
-		entries = entries[:limit]
+	entries, more, err := listed(rows, limit, entryOf)
+	if more {
 		next = fmt.Sprintf("%d.%s", entries[limit-1].At.UnixMilli(), entries[limit-1].ID)
 	}
-	return entries, next, rows.Err()
+	return entries, next, err
 }
 
 const tryColumns = `id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder, coalesce(pupil, ''), coalesce(assignment, ''),
 	coalesce((SELECT bytes FROM takes WHERE try = log.id AND deleted_at IS NULL), 0)`
 
-func entryOf(row interface{ Scan(...any) error }) (e Entry, err error) {
+func entryOf(row scanner) (e Entry, err error) {
 	var at int64
 	var body, slips string
 	if err := row.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark, &e.Part, &slips, &e.Ladder, &e.Pupil, &e.Assignment, &e.Take); err != nil {

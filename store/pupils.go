@@ -74,23 +74,14 @@ func (p Pupils) List(ctx context.Context, q PupilQuery) (list []Pupil, next stri
 	if err != nil {
 		return nil, "", err
 	}
-	defer rows.Close()
-	list = []Pupil{}
-	for rows.Next() {
-		one, err := scanPupil(rows)
-		if err != nil {
-			return nil, "", err
-		}
-		list = append(list, one)
-	}
-	if len(list) > limit {
-		list = list[:limit]
+	list, more, err := listed(rows, limit, scanPupil)
+	if more {
 		next = list[limit-1].ID
 	}
-	return list, next, rows.Err()
+	return list, next, err
 }
 
-func scanPupil(row interface{ Scan(...any) error }) (p Pupil, err error) {
+func scanPupil(row scanner) (p Pupil, err error) {
 	var body string
 	if err := p.scan(row, &body); err != nil {
 		return p, err
@@ -99,7 +90,7 @@ func scanPupil(row interface{ Scan(...any) error }) (p Pupil, err error) {
 }
 
 // scan reads the columns of a record with its body, and what stands between id and body.
-func (r *Record) scan(row interface{ Scan(...any) error }, body *string, further ...any) error {
+func (r *Record) scan(row scanner, body *string, further ...any) error {
 	var created, updated int64
 	err := row.Scan(append(append([]any{&r.ID, body}, further...), &r.Version, &created, &updated)...)
 	if errors.Is(err, sql.ErrNoRows) {

@@ -103,21 +103,13 @@ func (s Shelf) List(ctx context.Context, q Query) (Page, error) {
 	if err != nil {
 		return Page{}, err
 	}
-	defer rows.Close()
-	page := Page{Kept: []Kept{}}
-	for rows.Next() {
-		k, err := scan(rows)
-		if err != nil {
-			return Page{}, err
-		}
-		page.Kept = append(page.Kept, k)
-	}
-	if len(page.Kept) > limit {
-		page.Kept = page.Kept[:limit]
-		last := page.Kept[limit-1]
+	kept, more, err := listed(rows, limit, scan)
+	page := Page{Kept: kept}
+	if more {
+		last := kept[limit-1]
 		page.Next = fmt.Sprintf("%d.%s", last.UpdatedAt.UnixMilli(), last.ID)
 	}
-	return page, rows.Err()
+	return page, err
 }
 
 // Get returns one thing, or ErrNotFound.
@@ -135,7 +127,7 @@ func (s Shelf) get(ctx context.Context, q querier, id string) (Kept, error) {
 	return k, err
 }
 
-func scan(row interface{ Scan(...any) error }) (Kept, error) {
+func scan(row scanner) (Kept, error) {
 	var k Kept
 	var body string
 	var created, updated int64

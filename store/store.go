@@ -106,3 +106,24 @@ func changeOne(ctx context.Context, db *sql.DB, query string, args ...any) error
 	}
 	return nil
 }
+
+// scanner is a row to be read.
+type scanner interface{ Scan(...any) error }
+
+// listed reads rows, of which one more than the limit was asked for; more says that it was
+// there.
+func listed[T any](rows *sql.Rows, limit int, scan func(scanner) (T, error)) (list []T, more bool, err error) {
+	defer rows.Close()
+	list = []T{}
+	for rows.Next() {
+		one, err := scan(rows)
+		if err != nil {
+			return nil, false, err
+		}
+		list = append(list, one)
+	}
+	if more = len(list) > limit; more {
+		list = list[:limit]
+	}
+	return list, more, rows.Err()
+}

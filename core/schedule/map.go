@@ -113,6 +113,11 @@ func (m *mapper) add(p Played) {
 		}
 		for _, s := range r.Stops {
 			m.key(s.Tonic, p)
+		}
+		if !m.onThisNeck(r.Stops[0].Plan) {
+			return
+		}
+		for _, s := range r.Stops {
 			m.box(s.Plan, p)
 		}
 		return
@@ -122,7 +127,19 @@ func (m *mapper) add(p Played) {
 		return
 	}
 	m.key(p.Brief.Scale.Tonic, p)
-	m.box(made, p)
+	if m.onThisNeck(made) {
+		m.box(made, p)
+	}
+}
+
+// onThisNeck reports whether a work lies on this pupil's strings, and counts those that do
+// not.
+func (m *mapper) onThisNeck(p plan.Plan) bool {
+	same := slices.EqualFunc(p.Neck.Strings, m.neck.Strings, func(a, b piece.OpenString) bool { return a.Open == b.Open })
+	if !same {
+		m.out.Others++
+	}
+	return same
 }
 
 func (m *mapper) key(tonic string, p Played) {
@@ -138,13 +155,8 @@ func (m *mapper) key(tonic string, p Played) {
 	}
 }
 
-// box marks the places of a run, where it lies on this pupil's strings, and the box among
-// those of its layout.
+// box marks the places of a run, and the box among those of its layout.
 func (m *mapper) box(p plan.Plan, played Played) {
-	if !slices.EqualFunc(p.Neck.Strings, m.neck.Strings, func(a, b piece.OpenString) bool { return a.Open == b.Open }) {
-		m.out.Others++
-		return
-	}
 	seen := map[neck.Place]bool{}
 	for _, e := range p.Run.Events {
 		if seen[e.Place] {

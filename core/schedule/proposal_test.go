@@ -147,7 +147,7 @@ func TestMap(t *testing.T) {
 	log := []Played{
 		played(low, tried(20, goal, "ccn"), tried(10, goal, "cx")),
 		played(inBox(guitar("Bb", "minor-pentatonic", "two-per-string"), 1), tried(3, goal, "n")),
-		played(brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "E", Name: "major"}}, tried(3, goal, "c")),
+		played(brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "E", Name: "major"}, Round: brief.Round{Order: "own", Keys: []string{"E"}}}, tried(3, goal, "c")),
 	}
 	m, err := MapOf(p, log, today)
 	require.NoError(t, err)

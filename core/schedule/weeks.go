@@ -83,13 +83,16 @@ const (
 	Play   Kind = "play"
 )
 
+// KindOf is a kind with its share of a day.
+type KindOf struct {
+	table.Row
+	Share float64
+}
+
 // Kinds are all kinds with their shares of a day, as far as there is something of each.
 // Common practice: warm up, then the new while the head is fresh, then the old, and end
 // by playing.
-var Kinds = []struct {
-	table.Row
-	Share float64
-}{
+var Kinds = []KindOf{
 	{table.Row{ID: string(WarmUp), Name: "warm up"}, 0.15},
 	{table.Row{ID: string(New), Name: "new"}, 0.4},
 	{table.Row{ID: string(Old), Name: "again"}, 0.3},
@@ -205,13 +208,8 @@ func (o OwnDay) check(at string, faults *fault.List) {
 		field := fmt.Sprintf("%s.items.%d", at, k)
 		faults.Between(field+".minutes", item.Minutes, 1, pupil.MaxMinutes)
 		minutes += item.Minutes
-		if !slices.ContainsFunc(Kinds, func(k struct {
-			table.Row
-			Share float64
-		}) bool {
-			return k.ID == string(item.Kind)
-		}) {
-			faults.Addf(field+".kind", "%q was given: give warm-up, new, old or play", fault.Clip(string(item.Kind)))
+		if _, ok := table.Find(Kinds, string(item.Kind)); !ok {
+			faults.Add(field+".kind", fault.Word(string(item.Kind), table.IDs(Kinds)))
 		}
 		if n := len([]rune(item.What)); n < 1 || n > maxItemWords {
 			faults.Addf(field+".what", "%d characters were given: give 1 to %d", n, maxItemWords)

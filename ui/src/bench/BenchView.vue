@@ -16,6 +16,7 @@ import FirstSteps from './FirstSteps.vue'
 import SightsPanel from './SightsPanel.vue'
 import CorePanel from './CorePanel.vue'
 import LinksPanel from './LinksPanel.vue'
+import SetFor from '../shared/pupils/SetFor.vue'
 import PlayBar from '../shared/sound/PlayBar.vue'
 import NearestShapes from './NearestShapes.vue'
 import WhyLine from './WhyLine.vue'
@@ -132,6 +133,7 @@ useKeys([
 
     <template v-if="plan">
       <WorkHead ref="head" keeps :work="bench" :said="plan" @keep="keepOpen = true">
+        <SetFor :brief="brief" />
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">Practise</v-btn>
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">Every key</v-btn>
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">Compare</v-btn>

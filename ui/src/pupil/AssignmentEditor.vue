@@ -42,6 +42,7 @@ async function keep() {
       <label
         >at
         <input
+          class="entry"
           type="number"
           min="20"
           max="320"
@@ -51,16 +52,16 @@ async function keep() {
       /></label>
     </p>
     <p v-if="draft.sheets" class="line">
-      <label>What <input v-model="draft.sheets.what" type="text" maxlength="160" /></label>
-      <label>Sheets <input v-model.number="draft.sheets.count" type="number" min="1" max="99" /></label>
-      <label>done <input v-model.number="draft.sheets.done" type="number" min="0" :max="draft.sheets.count" /></label>
+      <label>What <input v-model="draft.sheets.what" class="entry" type="text" maxlength="160" /></label>
+      <label>Sheets <input v-model.number="draft.sheets.count" class="entry" type="number" min="1" max="99" /></label>
+      <label>done <input v-model.number="draft.sheets.done" class="entry" type="number" min="0" :max="draft.sheets.count" /></label>
     </p>
     <p class="line">
-      <label>Minutes a day <input v-model.number="draft.minutes" type="number" min="1" max="180" data-do="minutes" /></label>
-      <label>from <input v-model="draft.from" type="date" required /></label>
-      <label>until <input v-model="draft.until" type="date" required data-do="until" /></label>
+      <label>Minutes a day <input v-model.number="draft.minutes" class="entry" type="number" min="1" max="180" data-do="minutes" /></label>
+      <label>from <input v-model="draft.from" class="entry" type="date" required /></label>
+      <label>until <input v-model="draft.until" class="entry" type="date" required data-do="until" /></label>
     </p>
-    <label class="words">Your words <textarea v-model="draft.words" rows="2" maxlength="1000" data-do="words" /></label>
+    <label class="words">Your words <textarea v-model="draft.words" class="entry" rows="2" maxlength="1000" data-do="words" /></label>
     <p v-if="problems.length || failure" class="trouble" role="alert">{{ problems.map((p) => p.message).join('; ') || failure }}</p>
     <p class="line">
       <v-btn type="submit" size="small" color="primary" variant="flat" data-do="keep-assignment">Keep</v-btn>
@@ -83,16 +84,6 @@ async function keep() {
   display: flex;
   flex-wrap: wrap;
   gap: 8px 18px;
-}
-
-input,
-textarea {
-  background: var(--sheet);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
-  color: inherit;
-  font: inherit;
-  padding: 3px 6px;
 }
 
 input[type='number'] {

@@ -56,8 +56,8 @@ const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ?
       <span id="map-title" class="panel-title">What was practised</span>
       <ChoiceRow v-model="weeks" :options="spans" label="Of how long" />
       <template v-if="weeks === 'own'">
-        <label>from <input v-model="own.from" type="date" /></label>
-        <label>until <input v-model="own.until" type="date" /></label>
+        <label>from <input v-model="own.from" class="entry" type="date" /></label>
+        <label>until <input v-model="own.until" class="entry" type="date" /></label>
       </template>
     </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
@@ -117,15 +117,6 @@ const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ?
 
 .panel-title {
   margin: 0;
-}
-
-input {
-  background: var(--sheet);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
-  color: inherit;
-  font: inherit;
-  padding: 2px 6px;
 }
 
 .holes {

@@ -85,4 +85,15 @@ td:not(.what) {
 a {
   color: inherit;
 }
+
+@media (max-width: 600px) {
+  th,
+  td {
+    padding-right: 8px;
+  }
+
+  td:not(.what) {
+    white-space: normal;
+  }
+}
 </style>

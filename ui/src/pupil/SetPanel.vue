@@ -87,8 +87,8 @@ async function setSheets() {
         <button v-if="!sheets" type="button" class="as-link" data-do="sheets" @click="sheets = true">set sheets to fill in</button>
       </p>
       <form v-if="sheets" class="sheets" @submit.prevent="setSheets">
-        <label>What <input v-model="what" type="text" maxlength="160" placeholder="write out the flat keys" data-do="sheets-what" /></label>
-        <label>how many <input v-model.number="count" type="number" min="1" max="99" /></label>
+        <label>What <input v-model="what" class="entry" type="text" maxlength="160" placeholder="write out the flat keys" data-do="sheets-what" /></label>
+        <label>how many <input v-model.number="count" class="entry" type="number" min="1" max="99" /></label>
         <v-btn type="submit" size="small" color="primary" variant="flat" :disabled="!what.trim()">Set</v-btn>
         <v-btn size="small" @click="sheets = false">Leave</v-btn>
       </form>
@@ -158,15 +158,6 @@ async function setSheets() {
   flex-wrap: wrap;
   gap: 8px;
   padding-top: 6px;
-}
-
-input {
-  background: var(--sheet);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
-  color: inherit;
-  font: inherit;
-  padding: 3px 6px;
 }
 
 input[type='number'] {

@@ -43,8 +43,8 @@ const address = (i: ScheduleItem) => ({ name: 'practise', query: { ...toQuery(i.
     </p>
     <form v-if="editing" @submit.prevent="keep">
       <p v-for="(item, i) in draft" :key="i" class="item">
-        <input v-model.number="item.minutes" type="number" min="1" max="180" :aria-label="`Minutes of ${item.what}`" />
-        <input v-model="item.what" type="text" maxlength="200" :aria-label="`What, in place ${i + 1}`" />
+        <input v-model.number="item.minutes" class="entry" type="number" min="1" max="180" :aria-label="`Minutes of ${item.what}`" />
+        <input v-model="item.what" class="entry" type="text" maxlength="200" :aria-label="`What, in place ${i + 1}`" />
         <button type="button" class="as-link" :disabled="i === 0" :aria-label="`${item.what}: earlier`" @click="move(i, -1)">↑</button>
         <button type="button" class="as-link" :aria-label="`Leave out ${item.what}`" @click="draft.splice(i, 1)">leave out</button>
       </p>
@@ -113,15 +113,6 @@ a {
 .buttons {
   display: flex;
   gap: 14px;
-}
-
-input {
-  background: var(--sheet);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
-  color: inherit;
-  font: inherit;
-  padding: 2px 6px;
 }
 
 input[type='number'] {

@@ -24,9 +24,13 @@ const ways = { lower: 'down a fret at a time', boxes: 'position by position', oc
 
 <template>
   <div class="form">
-    <label>from <input type="date" required :value="request.start" data-do="weeks-start" @change="put({ start: ($event.target as HTMLInputElement).value })" /></label>
-    <label>weeks <input type="number" min="1" max="26" :value="request.weeks ?? 4" data-do="weeks-count" @change="put({ weeks: number($event) })" /></label>
-    <label>minutes a day <input type="number" min="5" max="180" :value="request.minutes ?? 15" data-do="weeks-minutes" @change="put({ minutes: number($event) })" /></label>
+    <label
+      >from <input class="entry" type="date" required :value="request.start" data-do="weeks-start" @change="put({ start: ($event.target as HTMLInputElement).value })"
+    /></label>
+    <label>weeks <input class="entry" type="number" min="1" max="26" :value="request.weeks ?? 4" data-do="weeks-count" @change="put({ weeks: number($event) })" /></label>
+    <label
+      >minutes a day <input class="entry" type="number" min="5" max="180" :value="request.minutes ?? 15" data-do="weeks-minutes" @change="put({ minutes: number($event) })"
+    /></label>
     <label v-if="!request.brief.round"
       >through
       <select :value="request.keys ?? ''" data-do="weeks-keys" @change="put({ keys: ($event.target as HTMLSelectElement).value })">
@@ -43,7 +47,12 @@ const ways = { lower: 'down a fret at a time', boxes: 'position by position', oc
     </span>
     <label
       >a holiday
-      <input type="date" value="" data-do="weeks-holiday" @change="(toggleHoliday(($event.target as HTMLInputElement).value), (($event.target as HTMLInputElement).value = ''))"
+      <input
+        class="entry"
+        type="date"
+        value=""
+        data-do="weeks-holiday"
+        @change="(toggleHoliday(($event.target as HTMLInputElement).value), (($event.target as HTMLInputElement).value = ''))"
     /></label>
     <span v-if="holidays.length" class="checks">
       left out:
@@ -63,15 +72,6 @@ const ways = { lower: 'down a fret at a time', boxes: 'position by position', oc
 
 .checks {
   gap: 4px 12px;
-}
-
-input:not([type='checkbox']) {
-  background: var(--sheet);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
-  color: inherit;
-  font: inherit;
-  padding: 3px 6px;
 }
 
 input[type='number'] {

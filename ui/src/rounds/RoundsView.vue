@@ -8,6 +8,7 @@ import WorkHead from '../shared/brief/WorkHead.vue'
 import { labelNames } from '../shared/neck/labels'
 import { keptCover, keptLabel } from '../shared/shell/kept'
 import { clickKey, labelKey, speedKeys, useKeys } from '../shared/shell/keys'
+import SetFor from '../shared/pupils/SetFor.vue'
 import PlayBar from '../shared/sound/PlayBar.vue'
 import { pieceOf } from '../shared/sound/timeline'
 import { usePlayer } from '../shared/sound/usePlayer'
@@ -78,6 +79,7 @@ useKeys([
     <TryAgain :text="failure" @again="work.retry" />
     <template v-if="round && first">
       <WorkHead ref="head" round :work="work" :said="round">
+        <SetFor :brief="brief" />
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">Practise</v-btn>
       </WorkHead>
 

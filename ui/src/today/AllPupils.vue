@@ -49,7 +49,7 @@ const erasing = ref('')
   <FoldPanel id="all-pupils" title="All pupils">
     <p class="filters">
       <ChoiceRow v-model="which" :options="{ here: 'here', aside: 'set aside' }" label="Which pupils" />
-      <input v-if="which === 'here'" v-model="words" type="search" maxlength="200" aria-label="Find a pupil" placeholder="name or note" data-do="find-pupil" />
+      <input v-if="which === 'here'" v-model="words" class="entry" type="search" maxlength="200" aria-label="Find a pupil" placeholder="name or note" data-do="find-pupil" />
     </p>
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
     <p v-else-if="page && list.length === 0" class="faint">{{ which === 'aside' ? 'Nobody is set aside.' : words ? `Nobody is called “${words}”.` : 'No pupil yet.' }}</p>
@@ -79,15 +79,6 @@ const erasing = ref('')
   display: flex;
   flex-wrap: wrap;
   gap: 6px 22px;
-}
-
-input {
-  background: var(--sheet);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
-  color: inherit;
-  font: inherit;
-  padding: 3px 8px;
 }
 
 ul {

@@ -5,7 +5,6 @@ import { ref, watch } from 'vue'
 import BriefSentence from './BriefSentence.vue'
 import ProblemList from './ProblemList.vue'
 import SaveDialog from './SaveDialog.vue'
-import SetFor from '../pupils/SetFor.vue'
 import SheetDialog from './SheetDialog.vue'
 import { titleOf } from './title'
 import { useSaved } from './useSaved'
@@ -89,7 +88,6 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
       <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
       <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
       <v-btn color="primary" variant="tonal" :icon="mdiLinkVariant" size="small" aria-label="Copy the link to this" data-do="link" @click="copyLink" />
-      <SetFor :brief="work.brief.value" />
       <slot />
       <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
     </div>

@@ -50,7 +50,7 @@ async function set(p: StoredPupil) {
     </template>
     <v-card border class="whom" role="dialog" aria-label="For whom?">
       <p class="panel-title">For whom? Until the next lesson.</p>
-      <input v-if="list.length > 7 || words" v-model="words" type="search" maxlength="200" aria-label="Find a pupil" placeholder="name" />
+      <input v-if="list.length > 7 || words" v-model="words" class="entry" type="search" maxlength="200" aria-label="Find a pupil" placeholder="name" />
       <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
       <p v-else-if="page && list.length === 0">{{ words ? 'Nobody is called so.' : 'Nobody is taught here yet: Today has the first pupil.' }}</p>
       <ul>
@@ -86,12 +86,6 @@ li button:hover {
 }
 
 input {
-  background: var(--sheet);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
-  color: inherit;
-  font: inherit;
-  padding: 4px 8px;
   width: 100%;
 }
 
