@@ -63,7 +63,7 @@ const address = (i: ScheduleItem) => ({ name: 'practise', query: { ...toQuery(i.
       <p v-if="!past" class="buttons">
         <button type="button" class="as-link" :aria-label="`Change ${dayWords(day.date)}`" data-do="edit-day" @click="edit">change</button>
         <button v-if="day.own" type="button" class="as-link" @click="emit('plain')">as planned again</button>
-        <button type="button" class="as-link" :aria-label="`No practice on ${dayWords(day.date)}`" data-do="free-day" @click="emit('free')">a free day</button>
+        <button type="button" class="as-link" :aria-label="`a free day: no practice on ${dayWords(day.date)}`" data-do="free-day" @click="emit('free')">a free day</button>
       </p>
     </template>
   </li>

@@ -56,7 +56,9 @@ const ways = { lower: 'down a fret at a time', boxes: 'position by position', oc
     /></label>
     <span v-if="holidays.length" class="checks">
       left out:
-      <button v-for="d in holidays" :key="d" type="button" class="as-link" :aria-label="`${dayWords(d)} is no holiday`" @click="toggleHoliday(d)">{{ dayWords(d) }} ×</button>
+      <button v-for="d in holidays" :key="d" type="button" class="as-link" :aria-label="`${dayWords(d)}: take it back`" @click="toggleHoliday(d)">
+        {{ dayWords(d) }}<span aria-hidden="true"> ×</span>
+      </button>
     </span>
   </div>
 </template>
