@@ -41,6 +41,7 @@ const top = computed(() => head + lane.value / 2)
 const bottom = computed(() => top.value + lane.value * (strings.value.length - 1))
 const height = computed(() => bottom.value + lane.value / 2 + 50)
 const x = (i: number) => names.value + column.value * (i + 0.5)
+const wide = computed(() => Math.max(x(events.value.length) + 4, 0))
 const y = (string: number) => top.value + lane.value * (string - 1)
 const mark = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
 /** Where the stretch begins and ends. */
@@ -144,7 +145,7 @@ watch(
     @keydown.shift.left.prevent="stretch(-1)"
   >
     <RunStaff v-if="score" :score="score" :columns="columns" :current="current" @choose="emit('choose', $event)" />
-    <svg :width="Math.max(x(events.length) + 4, 0)" :height="height" @pointerleave="pressedAt = -1" @pointercancel="pressedAt = -1">
+    <svg :width="wide" :height="height" :viewBox="`0 0 ${wide} ${height}`" @pointerleave="pressedAt = -1" @pointercancel="pressedAt = -1">
       <g class="strings">
         <template v-for="s in strings" :key="s.string">
           <path :d="`M${edge} ${y(s.string)}H${x(events.length - 0.5)}`" />

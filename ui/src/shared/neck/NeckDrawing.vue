@@ -119,7 +119,7 @@ function step(by: number) {
 
 <template>
   <div ref="frame" class="neck">
-    <svg :width="g.width" :height="g.height" role="group" :aria-label="`Neck, ${plan.scale.title}, box ${box?.id} ${box?.name}`">
+    <svg :width="g.width" :height="g.height" :viewBox="`0 0 ${g.width} ${g.height}`" role="group" :aria-label="`Neck, ${plan.scale.title}, box ${box?.id} ${box?.name}`">
       <g class="wires">
         <path v-for="f in rulerLabels" :key="f.fret" :d="`M${f.wire} ${g.top}V${g.bottom}`" />
         <path :class="{ nut: shown[0] === 1 }" :d="`M${g.nut} ${g.top - 3}V${g.bottom + 3}`" />
