@@ -5,6 +5,7 @@ import (
 	"errors"
 	"time"
 
+	"evenladder/core/fault"
 	"evenladder/core/ladder"
 	"evenladder/core/pupil"
 	"evenladder/core/schedule"
@@ -101,6 +102,12 @@ func (h handlers) standingOf(ctx context.Context, a store.Assignment, today sche
 	now := h.store.Now()
 	asked.Log, asked.Now = tries, &now
 	l, err := build(asked)
+	var faults fault.List
+	if errors.As(err, &faults) { // what was set under an earlier release may not be met any more
+		s.Progress = a.Assignment.Progress(nil, tries, today)
+		s.Why = "This cannot be laid out any more: " + faults[0].Message + "."
+		return s, nil
+	}
 	if err != nil {
 		return s, err
 	}
