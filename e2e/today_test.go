@@ -71,6 +71,10 @@ func TestAnAfternoonByKeyboard(t *testing.T) {
 	p.eventually("[data-set]", "“With a pencil.”")
 	assert.Contains(t, p.text(".map"), "Nothing between fret 8 and 12")
 
+	p.do(onto("[data-do=close-assignment]"), press(kb.Enter))
+	p.gone("[data-set]", "sheets done")
+	p.do(onto("[data-fold=earlier] summary"), press(kb.Enter))
+	p.eventually("[data-fold=earlier]", "Write out the keys with sharps, B last · “With a pencil.”")
 	p.do(onto("[data-do=plan-weeks]"), press(kb.Enter), onto("[data-do=weeks-keys]"), chromedp.KeyEvent("by f"))
 	p.eventually(".weeks .sentence", "in every key by fourths")
 	p.do(onto("[data-do=keep-weeks]"), press(kb.Enter))

@@ -12,6 +12,7 @@ import { benchBrief, pupils, setProposal, weekdays } from '../shared/pupils/pupi
 import FoldPanel from '../shared/shell/FoldPanel.vue'
 import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
+import EarlierPanel from './EarlierPanel.vue'
 import MapPanel from './MapPanel.vue'
 import PupilLog from './PupilLog.vue'
 import SetPanel from './SetPanel.vue'
@@ -124,6 +125,7 @@ const home = ref(false)
       <FoldPanel id="weeks" title="Weeks of practice" open>
         <WeeksPanel v-if="work" :pupil="pupil" :kept="work.hasWeeks" :set="work.set" />
       </FoldPanel>
+      <EarlierPanel :pupil="pupil" :stamp="stamp" @change="again" />
       <PupilLog :pupil="pupil" :stamp="stamp" />
       <PupilDialog v-model="editing" :of="pupil" @kept="pupil = $event" />
       <HomeDialog v-if="home" :pupil="pupil" @close="home = false" />
