@@ -224,3 +224,12 @@ func TestThereAndBackFromHome(t *testing.T) {
 	assert.Equal(t, 404, c.call("GET", link.Path, "").status)
 	assert.Equal(t, 404, c.call("DELETE", "/api/v1/homes/"+link.Id, "").status)
 }
+
+// Calls on the wire have the shape of the contract.
+func TestCalls(t *testing.T) {
+	c := start(t)
+	a := c.call("POST", "/api/v1/calls", `{"brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "D", "name": "major"}}, "kind": "numbers", "ask": ["6"]}`)
+	assert.Equal(t, 200, a.status)
+	assert.Contains(t, a.body, `"answer":{"string":4,"fret":7,"midi":35,"name":"B","degree":"6"}`)
+	assert.Equal(t, 422, c.call("POST", "/api/v1/calls", `{"brief": `+dorian+`, "kind": "riddles"}`).status)
+}

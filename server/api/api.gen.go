@@ -15,6 +15,7 @@ import (
 	"time"
 
 	"evenladder/core/brief"
+	"evenladder/core/call"
 	"evenladder/core/explore"
 	"evenladder/core/ladder"
 	"evenladder/core/neck"
@@ -134,6 +135,18 @@ type BoxNote = plan.BoxNote
 
 // Brief What to play; only the instrument and the scale are needed.
 type Brief = brief.Brief
+
+// Call defines model for Call.
+type Call = call.Call
+
+// CallNote defines model for CallNote.
+type CallNote = piece.Note
+
+// CallRequest defines model for CallRequest.
+type CallRequest = call.Request
+
+// Calls defines model for Calls.
+type Calls = call.Calls
 
 // CameHome defines model for CameHome.
 type CameHome struct {
@@ -1080,6 +1093,9 @@ type ChooseFieldJSONRequestBody = Brief
 // ListPointsJSONRequestBody defines body for ListPoints for application/json ContentType.
 type ListPointsJSONRequestBody = Brief
 
+// MakeCallsJSONRequestBody defines body for MakeCalls for application/json ContentType.
+type MakeCallsJSONRequestBody = CallRequest
+
 // ComparePlansJSONRequestBody defines body for ComparePlans for application/json ContentType.
 type ComparePlansJSONRequestBody ComparePlansJSONBody
 
@@ -1199,6 +1215,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/brief/points)
 	ListPoints(ctx *echo.Context) error
+
+	// (POST /api/v1/calls)
+	MakeCalls(ctx *echo.Context) error
 
 	// (GET /api/v1/catalogue)
 	GetCatalogue(ctx *echo.Context) error
@@ -1480,6 +1499,15 @@ func (w *ServerInterfaceWrapper) ListPoints(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ListPoints(ctx)
+	return err
+}
+
+// MakeCalls converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeCalls(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeCalls(ctx)
 	return err
 }
 
@@ -2786,6 +2814,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.DELETE(options.BaseURL+"/api/v1/assignments/:id", wrapper.SetAsideAssignment, options.OperationMiddlewares["setAsideAssignment"]...)
 	router.PUT(options.BaseURL+"/api/v1/assignments/:id", wrapper.UpdateAssignment, options.OperationMiddlewares["updateAssignment"]...)
 	router.POST(options.BaseURL+"/api/v1/assignments/:id/restore", wrapper.RestoreAssignment, options.OperationMiddlewares["restoreAssignment"]...)
+	router.POST(options.BaseURL+"/api/v1/calls", wrapper.MakeCalls, options.OperationMiddlewares["makeCalls"]...)
 	router.POST(options.BaseURL+"/api/v1/schedule", wrapper.MakeSchedule, options.OperationMiddlewares["makeSchedule"]...)
 	router.POST(options.BaseURL+"/api/v1/schedule/document", wrapper.MakeScheduleFile, options.OperationMiddlewares["makeScheduleFile"]...)
 	router.POST(options.BaseURL+"/api/v1/pupils/:id/home", wrapper.MakeHome, options.OperationMiddlewares["makeHome"]...)
@@ -2992,6 +3021,45 @@ type ListPointsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListPointsdefaultApplicationProblemPlusJSONResponse) VisitListPointsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCallsRequestObject struct {
+	Body *MakeCallsJSONRequestBody
+}
+
+type MakeCallsResponseObject interface {
+	VisitMakeCallsResponse(w http.ResponseWriter) error
+}
+
+type MakeCalls200JSONResponse Calls
+
+func (response MakeCalls200JSONResponse) VisitMakeCallsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCallsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeCallsdefaultApplicationProblemPlusJSONResponse) VisitMakeCallsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5691,6 +5759,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/brief/points)
 	ListPoints(ctx context.Context, request ListPointsRequestObject) (ListPointsResponseObject, error)
 
+	// (POST /api/v1/calls)
+	MakeCalls(ctx context.Context, request MakeCallsRequestObject) (MakeCallsResponseObject, error)
+
 	// (GET /api/v1/catalogue)
 	GetCatalogue(ctx context.Context, request GetCatalogueRequestObject) (GetCatalogueResponseObject, error)
 
@@ -6085,6 +6156,52 @@ func (sh *strictHandler) ListPoints(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ListPointsResponseObject); ok {
 		return validResponse.VisitListPointsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeCalls operation middleware
+func (sh *strictHandler) MakeCalls(ctx *echo.Context) error {
+	var request MakeCallsRequestObject
+
+	var body MakeCallsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeCalls(ctx.Request().Context(), request.(MakeCallsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeCalls")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeCallsResponseObject); ok {
+		return validResponse.VisitMakeCallsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -799,6 +799,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Calls with their answers. The same seed gives the same calls. */
+        post: operations["makeCalls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schedule": {
         parameters: {
             query?: never;
@@ -1921,6 +1938,48 @@ export interface components {
             why: string;
             reached: boolean;
             then: string;
+        };
+        CallRequest: {
+            brief: components["schemas"]["Brief"];
+            /** @description numbers, find, name, spell or signature. */
+            kind: string;
+            /** @description 1 to 200; 8 where it is not given. */
+            count?: number;
+            /** @description The same number gives the same calls, 0 to 9999. */
+            seed?: number;
+            /** @description What is asked, in place of a count: degrees, note names, places such as 3/5, tonics. */
+            ask?: string[];
+        };
+        Calls: {
+            kind: string;
+            calls: components["schemas"]["Call"][];
+        };
+        Call: {
+            n: number;
+            ask: string;
+            /** @description As it is said aloud. */
+            say: string;
+            place?: components["schemas"]["CallNote"];
+            /** @description A place with its note, or notes, or words. */
+            answer: {
+                string?: number;
+                fret?: number;
+                midi?: number;
+                name?: string;
+                degree?: string;
+                notes?: components["schemas"]["CallNote"][];
+                words?: string[];
+            };
+            /** @description Other places of the note: right, but not where it is called for. */
+            also: components["schemas"]["CallNote"][];
+            why: string;
+        };
+        CallNote: {
+            string: number;
+            fret: number;
+            midi: number;
+            name: string;
+            degree: string;
         };
         CompareSet: {
             id: string;
@@ -3809,6 +3868,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StoredAssignment"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeCalls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallRequest"];
+            };
+        };
+        responses: {
+            /** @description The calls. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calls"];
                 };
             };
             default: components["responses"]["AnyProblem"];
