@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"encoding/xml"
 	"errors"
+	"image"
 	"image/png"
 	"io"
 	"os/exec"
@@ -260,5 +261,19 @@ func benchmark(b *testing.B, format string) {
 	b.ReportAllocs()
 	for b.Loop() {
 		write(b, format, p, draw.A4)
+	}
+}
+
+// A picture of either paper has its whole page, every pixel of it opaque.
+func TestPicturesOfEitherPaper(t *testing.T) {
+	p := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Db", "name": "lydian"}}`)
+	for _, c := range []struct {
+		paper draw.Paper
+		size  image.Point
+	}{{draw.A4, image.Pt(1680, 2376)}, {draw.Letter, image.Pt(1728, 2236)}} {
+		made, err := png.Decode(bytes.NewReader(write(t, "png", p, c.paper)))
+		require.NoError(t, err)
+		assert.Equal(t, c.size, made.Bounds().Size(), c.paper.ID)
+		assert.True(t, made.(interface{ Opaque() bool }).Opaque(), c.paper.ID)
 	}
 }

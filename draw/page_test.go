@@ -142,3 +142,27 @@ func TestTheLegendSaysWhatIsUsed(t *testing.T) {
 	}
 	assert.NotContains(t, legend(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "B", "name": "dorian"}}`)), "arrow", "fingers have no arrows")
 }
+
+// A report goes on over further pages, its headings again on each; a row is never cut.
+func TestReportGoesOn(t *testing.T) {
+	r := Report{Title: "Weeks", Sentence: strings.Repeat("a long sentence ", 30), Sections: []Section{{Heading: "Nothing", Words: []string{"Nothing this week."}}, {
+		Heading: "Rows", Columns: []Column{{Heading: "what", Share: 0.7}, {Share: 0.05, Tick: true}, {Heading: "how fast", Share: 0.25}},
+	}}}
+	for i := range 120 {
+		r.Sections[1].Rows = append(r.Sections[1].Rows, []string{fmt.Sprintf("row %d ", i) + strings.Repeat("word ", i%40)})
+	}
+	for _, paper := range []Paper{A4, Letter} {
+		pages, err := PNGPages(ReportSheet(r), Form{Paper: paper, Page: 1})
+		require.NoError(t, err)
+		assert.GreaterOrEqual(t, len(pages), 4)
+		assert.LessOrEqual(t, len(pages), 7)
+		first, err := png.Decode(bytes.NewReader(pages[0]))
+		require.NoError(t, err)
+		assert.Equal(t, color.RGBAModel.Convert(sheet), color.RGBAModel.Convert(first.At(3, 3)), "the margin stays white")
+	}
+	for range 3000 {
+		r.Sections[1].Rows = append(r.Sections[1].Rows, []string{"one more"})
+	}
+	_, err := PNGPages(ReportSheet(r), Form{Paper: A4, Page: 1})
+	assert.ErrorIs(t, err, ErrTooLong)
+}

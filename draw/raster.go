@@ -3,6 +3,7 @@ package draw
 import (
 	"image"
 	"image/color"
+	"image/draw"
 	"math"
 
 	"github.com/tdewolff/canvas"
@@ -17,10 +18,14 @@ type raster struct {
 	scan       *vector.Rasterizer
 }
 
-// newRaster is a picture of so many mm.
+// newRaster is a picture of so many mm, white, that the page lies within: paper that is no
+// whole number of pixels has a last one in part.
 func newRaster(width, height float64, resolution canvas.Resolution) *raster {
-	px := func(mm float64) int { return int(mm*resolution.DPMM() + 0.5) }
-	return &raster{image.NewRGBA(image.Rect(0, 0, px(width), px(height))), resolution, vector.NewRasterizer(0, 0)}
+	const tiny = 1e-6
+	px := func(mm float64) int { return int(math.Ceil(mm*resolution.DPMM() - tiny)) }
+	page := image.NewRGBA(image.Rect(0, 0, px(width), px(height)))
+	draw.Draw(page, page.Bounds(), image.White, image.Point{}, draw.Src)
+	return &raster{page, resolution, vector.NewRasterizer(0, 0)}
 }
 
 // Size is that of the page in mm.

@@ -119,3 +119,24 @@ func TestShellSaysWhatIsMissing(t *testing.T) {
 	_, err := shell(t).Write(home.Page{Title: strings.Repeat("x", home.MaxBytes)})
 	assert.ErrorContains(t, err, "fewer or shorter works")
 }
+
+// The days of a week name the works of the page; what is not among them stands in words.
+func TestDaysOfAWeek(t *testing.T) {
+	bass := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Eb", Name: "major"}}
+	other := bass
+	other.Scale.Tonic = "Ab"
+	rung := ladder.Step{PerBeat: 2, TempoBPM: 60}
+	atTempo := bass
+	atTempo.Rhythm.PerBeat, atTempo.Rhythm.TempoBPM = &rung.PerBeat, &rung.TempoBPM
+	days := home.DaysOf([]schedule.Date{
+		{Date: schedule.MustParseDay("2026-10-08"), Minutes: 9, Items: []schedule.Item{{Minutes: 5, What: "new", Brief: other}, {Minutes: 4, What: "again", Brief: atTempo}}},
+		{Date: schedule.MustParseDay("2026-10-09"), Missed: true},
+	}, []brief.Brief{bass})
+	assert.Equal(t, []home.Day{
+		{Date: "2026-10-08", Words: "Thu 8 Oct", Minutes: 9, Items: []home.DayItem{{Minutes: 5, What: "new", Work: -1}, {Minutes: 4, What: "again", Work: 0}}},
+		{Date: "2026-10-09", Words: "Fri 9 Oct", Items: []home.DayItem{}},
+	}, days)
+	data, err := json.Marshal(home.DaysOf(nil, nil))
+	require.NoError(t, err)
+	assert.Equal(t, "[]", string(data), "a page of assignments has none")
+}

@@ -267,8 +267,12 @@ func (h handlers) record(ctx context.Context, id string) (out record, err error)
 	}
 }
 
-// recordRows bounds the tries on the page of a record; the file of data has them all.
-const recordRows = 400
+// What the page of a record has at most; the file of data has all of it.
+const (
+	recordRows  = 400 // tries
+	recordSets  = 200 // assignments
+	recordWords = 200 // characters of a teacher's words
+)
 
 // recordReport is a record in words.
 func recordReport(r record) draw.Report {
@@ -288,8 +292,11 @@ func recordReport(r record) draw.Report {
 	}
 	out.Sections = append(out.Sections, draw.Section{Heading: "About", Words: about})
 	set := draw.Section{Heading: "What was set", Columns: []draw.Column{{Heading: "from", Share: 0.12}, {Heading: "until", Share: 0.12}, {Heading: "what", Share: 0.5}, {Heading: "words", Share: 0.26}}}
-	for _, a := range r.Assignments {
-		set.Rows = append(set.Rows, []string{a.Assignment.From.String(), a.Assignment.Until.String(), a.Sentence, a.Assignment.Words})
+	for _, a := range r.Assignments[:min(len(r.Assignments), recordSets)] {
+		set.Rows = append(set.Rows, []string{a.Assignment.From.String(), a.Assignment.Until.String(), a.Title, clipped(a.Assignment.Words, recordWords)})
+	}
+	if len(r.Assignments) > recordSets {
+		set.Words = []string{fmt.Sprintf("The latest %d of %d; the file of data has them all.", recordSets, len(r.Assignments))}
 	}
 	log := draw.Section{Heading: "What was played", Columns: []draw.Column{{Heading: "when", Share: 0.16}, {Heading: "how fast", Share: 0.16}, {Heading: "how it went", Share: 0.1}, {Heading: "what", Share: 0.58}}}
 	for _, e := range r.Log[:min(len(r.Log), recordRows)] {

@@ -113,6 +113,20 @@ func TestPupilRecord(t *testing.T) {
 	assert.NotContains(t, c.call("GET", "/api/v1/log", "").body, "in the kitchen", "the log is erased with it")
 }
 
+// A long record still makes a page, and says what it leaves to the file of data.
+func TestALongRecord(t *testing.T) {
+	c := start(t)
+	p := c.pupil("Wenna", `, "notes": "`+strings.Repeat("long words ", 900)+`"`)
+	for range 205 {
+		a := c.call("POST", "/api/v1/pupils/"+p.ID+"/assignments", `{"assignment": {"words": "`+strings.Repeat("slowly ", 140)+`", "sheets": {"what": "flat keys", "count": 3, "done": 0}}}`)
+		require.Equal(t, 201, a.status, a.body)
+	}
+	page := c.call("GET", "/api/v1/pupils/"+p.ID+"/record?format=pdf", "")
+	require.Equal(t, 200, page.status, page.body)
+	assert.True(t, strings.HasPrefix(page.body, "%PDF"))
+	assert.Equal(t, 205, strings.Count(c.call("GET", "/api/v1/pupils/"+p.ID+"/record", "").body, `"what": "flat keys"`))
+}
+
 func TestFitAndOpenings(t *testing.T) {
 	c := start(t)
 	p := c.pupil("Wenna", `, "hand": {"limitsMm": {"comfortable": [50, 40, 38]}}`)

@@ -19,6 +19,10 @@ func guitarist(name string) pupil.Pupil {
 	return pupil.Pupil{Name: name, Instrument: brief.Instrument{ID: "guitar"}, Day: "tue", At: "16:30", Minutes: 20}
 }
 
+func sheetsOf(count int) schedule.Assignment {
+	return schedule.Assignment{Sheets: &schedule.Sheets{What: "flat keys", Count: count}, Minutes: 5, From: schedule.MustParseDay("2026-10-05"), Until: schedule.MustParseDay("2026-10-12")}
+}
+
 func practised(t *testing.T, st *store.Store, of string, daysAgo int) store.Entry {
 	t.Helper()
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}
@@ -67,8 +71,7 @@ func TestEraseTakesAllOfAPupil(t *testing.T) {
 	require.NoError(t, err)
 	stays, err := st.Pupils().Create(ctx, guitarist("Casimir"))
 	require.NoError(t, err)
-	a := schedule.Assignment{Sheets: &schedule.Sheets{What: "flat keys", Count: 3}, Minutes: 5, From: schedule.MustParseDay("2026-10-05"), Until: schedule.MustParseDay("2026-10-12")}
-	set, err := st.Assignments().Create(ctx, gone.ID, a, "")
+	set, err := st.Assignments().Create(ctx, gone.ID, sheetsOf(3), "")
 	require.NoError(t, err)
 	_, err = st.Pupils().KeepWeeks(ctx, gone.ID, 0, schedule.Request{Start: schedule.MustParseDay("2026-10-05")})
 	require.NoError(t, err)

@@ -1,0 +1,48 @@
+import { enableAutoUnmount, mount } from '@vue/test-utils'
+import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { api, type ScheduleDate } from '../api/client'
+import WeeksDay from './WeeksDay.vue'
+
+enableAutoUnmount(afterEach)
+beforeEach(() => {
+  vi.spyOn(api, 'GET').mockReturnValue(new Promise(() => undefined) as never)
+})
+
+const brief = { instrument: { id: 'bass' }, scale: { tonic: 'Eb', name: 'major' } }
+const item = (what: string, minutes: number) => ({ kind: 'old', minutes, what, brief, rung: { perBeat: 2, tempoBpm: 60 } })
+const day: ScheduleDate = { date: '2026-10-08', minutes: 10, items: [item('E♭ major', 6), item('A♭ major', 4)] }
+const stubs = { RouterLink: { template: '<a><slot /></a>' }, VBtn: { template: '<button><slot /></button>' } }
+const shown = (of: Partial<ScheduleDate> = {}, today = '2026-10-07') => mount(WeeksDay, { props: { day: { ...day, ...of }, pupil: 'p1', today }, global: { stubs } })
+
+it('is changed by hand: minutes, order, what is left out', async () => {
+  const d = shown()
+  await d.find('[data-do=edit-day]').trigger('click')
+  await d.find('[aria-label="Minutes of E♭ major"]').setValue(9)
+  await d.find('[aria-label="A♭ major: earlier"]').trigger('click')
+  await d.find('form').trigger('submit')
+  expect(d.emitted('own')).toEqual([[[item('A♭ major', 4), item('E♭ major', 9)]]])
+  expect(day.items[0]?.minutes, 'the day itself is not touched').toBe(6)
+  await d.find('[data-do=edit-day]').trigger('click')
+  await d.find('[aria-label="Leave out E♭ major"]').trigger('click')
+  await d.find('form').trigger('submit')
+  expect(d.emitted('own')?.[1]).toEqual([[item('A♭ major', 4)]])
+})
+
+it('says what was missed, and offers no change of what is past', () => {
+  const past = shown({ missed: true, items: [], minutes: 0 }, '2026-10-09')
+  expect(past.text()).toContain('missed: it comes later')
+  expect(past.find('[data-do=edit-day]').exists()).toBe(false)
+  expect(shown({ missed: true, items: [] }).text()).toContain('left out')
+})
+
+it('goes back to what was planned where it was changed', async () => {
+  const own = shown({ own: true })
+  expect(own.text()).toContain('by hand')
+  await own
+    .findAll('button')
+    .find((b) => b.text() === 'as planned again')
+    ?.trigger('click')
+  expect(own.emitted('plain')).toHaveLength(1)
+  await own.find('[data-do=free-day]').trigger('click')
+  expect(own.emitted('free')).toHaveLength(1)
+})
