@@ -1,24 +1,25 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import HomeDay from './HomeDay.vue'
 import HomeWork from './HomeWork.vue'
 import QrCode from './QrCode.vue'
 import { read, write } from './kept'
 import { useLog } from './log'
+import { paint } from './theme'
 import type { HomePage } from './main'
 
 /** The page that a pupil takes home: what to practise, one work at a time, and what goes back to the teacher. */
 const props = defineProps<{ page: HomePage }>()
+const themeKey = 'even-ladder.home.theme'
 const log = useLog(props.page)
 const at = ref(0)
 const now = new Date()
 const today = `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`
-const dark = ref(read('even-ladder.home.theme') === 'lamp' || (!read('even-ladder.home.theme') && matchMedia('(prefers-color-scheme: dark)').matches))
-document.documentElement.classList.toggle('lamp', dark.value)
+const dark = ref(read(themeKey) === 'lamp' || (!read(themeKey) && matchMedia('(prefers-color-scheme: dark)').matches))
+watch(dark, paint, { immediate: true })
 function turn() {
   dark.value = !dark.value
-  document.documentElement.classList.toggle('lamp', dark.value)
-  write('even-ladder.home.theme', dark.value ? 'lamp' : 'paper')
+  write(themeKey, dark.value ? 'lamp' : 'paper')
 }
 /** The day of practice that is today's or the next one; the others stand behind a press. */
 const first = computed(() => props.page.days.find((d) => d.date >= today) ?? props.page.days[0])

@@ -1,4 +1,5 @@
 import '../src/styles/fonts.css'
+import '../src/styles/measures.css'
 import './home.css'
 import { createApp } from 'vue'
 import type { components } from '../src/api/schema'

@@ -1,6 +1,7 @@
 import './styles/reset.css'
 import 'vuetify/styles'
 import './styles/fonts.css'
+import './styles/measures.css'
 import './styles/base.css'
 import { createApp } from 'vue'
 import App from './App.vue'
