@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"strings"
+	"sync/atomic"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -38,7 +39,8 @@ var homeShell = fstest.MapFS{"index.html": {Data: []byte(`<title>__TITLE__</titl
 func start(t *testing.T) client {
 	t.Helper()
 	at := time.Date(2031, 3, 4, 9, 0, 0, 0, time.UTC)
-	st, err := store.Open(t.Context(), t.TempDir(), func() time.Time { at = at.Add(time.Second); return at })
+	var looks atomic.Int64 // a second goes by with every look, from whichever request
+	st, err := store.Open(t.Context(), t.TempDir(), func() time.Time { return at.Add(time.Duration(looks.Add(1)) * time.Second) })
 	require.NoError(t, err)
 	t.Cleanup(func() { st.Close() })
 	front := fstest.MapFS{
