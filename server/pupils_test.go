@@ -165,6 +165,11 @@ func TestKeptWeeks(t *testing.T) {
 	require.Equal(t, 204, c.call("DELETE", path, "").status)
 	require.Equal(t, 200, c.call("POST", path+"/restore", "").status)
 
+	over := c.call("PUT", path, `{"version": 2, "request": {"brief": `+dorian+`, "start": "2031-01-06", "weeks": 2, "keys": "fourths"}}`)
+	require.Equal(t, 200, over.status, over.body)
+	assert.Contains(t, over.body, "the weeks stand as they were planned", "weeks that went by untouched can still be seen and changed")
+	assert.Len(t, into[api.KeptWeeks](t, over).Weeks.Weeks, 2)
+
 	made := into[schedule.Weeks](t, c.call("POST", "/api/v1/schedule", request))
 	assert.Len(t, made.Weeks, 2)
 	assert.Contains(t, c.call("POST", "/api/v1/schedule/document?format=ics", request).body, "BEGIN:VCALENDAR")

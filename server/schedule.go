@@ -4,10 +4,12 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"slices"
 	"time"
 
+	"evenladder/core/fault"
 	"evenladder/core/schedule"
 	"evenladder/document"
 	"evenladder/draw"
@@ -70,6 +72,12 @@ func (h handlers) keptWeeks(ctx context.Context, w store.Weeks) (out api.KeptWee
 	out = api.KeptWeeks{Version: w.Version, Request: w.Request}
 	err = h.heavy.do(ctx, func() (err error) {
 		out.Weeks, err = schedule.Build(asked, before)
+		var faults fault.List
+		if errors.As(err, &faults) { // too many days went by for what is left: then they stand as they were planned
+			if out.Weeks, err = schedule.Build(w.Request, before); err == nil {
+				out.Weeks.Remarks = append(out.Weeks.Remarks, "Too many days went by without a try to move what is left: the weeks stand as they were planned. Begin them anew.")
+			}
+		}
 		return err
 	})
 	return out, err

@@ -113,6 +113,7 @@ const shown = computed(() => {
     </template>
     <template v-else-if="weeks">
       <p class="sentence">{{ weeks.weeks.sentence }}</p>
+      <p v-for="r in weeks.weeks.remarks" :key="r" class="faint">{{ r }}</p>
       <p class="buttons">
         <v-btn size="small" color="primary" variant="tonal" data-do="change-weeks" @click="begin(weeks.request)">Change</v-btn>
         <v-btn size="small" color="primary" variant="tonal" :href="`/api/v1/pupils/${pupil.id}/weeks/file`" download>Page (PDF)</v-btn>
