@@ -52,7 +52,10 @@ describe('the log of the page', () => {
     expect(useLog(page).tries.value).toHaveLength(30)
     expect(log.codes.value.map((c) => c.split(' ').length)).toEqual([26, 8])
     log.undo()
-    expect(useLog(page).tries.value.at(-1)?.n).toBe(29)
+    const again = useLog(page)
+    expect(again.tries.value.at(-1)?.n).toBe(29)
+    again.add(0, 1, 'nearly', 20)
+    expect(again.tries.value.at(-1)?.n, 'a number that may have been sent is not given again').toBe(31)
   })
 
   it('keeps on where the browser keeps nothing', () => {

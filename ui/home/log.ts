@@ -53,6 +53,9 @@ export function standOf(page: HomePage, work: number, tries: Tried[], minute: nu
 export function useLog(page: HomePage) {
   const key = `even-ladder.home.${page.id}`
   const tries = ref<Tried[]>(parse(read(key)))
+  /** The last number that was given: one that was taken back may have been sent, and is not given again. */
+  const countKey = `${key}.count`
+  let count = Math.max(Number(read(countKey) ?? 0) || 0, ...tries.value.map((t) => t.n))
   const lasting = ref(true)
 
   function keep(list: Tried[]) {
@@ -62,8 +65,9 @@ export function useLog(page: HomePage) {
 
   /** Writes a try down. */
   function add(work: number, rung: number, result: LogResult, seconds: number) {
-    const n = Math.max(0, ...tries.value.map((t) => t.n)) + 1
-    keep([...tries.value, { n, work, rung, result, minute: Math.floor(Date.now() / 60_000), seconds }])
+    count++
+    write(countKey, String(count))
+    keep([...tries.value, { n: count, work, rung, result, minute: Math.floor(Date.now() / 60_000), seconds }])
   }
 
   const undo = () => keep(tries.value.slice(0, -1))
