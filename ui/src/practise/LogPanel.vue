@@ -66,7 +66,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
     <p v-else-if="answer && entries.length === 0" class="faint">
       {{ whose === 'this' ? 'This was not tried yet.' : 'Nothing was tried yet.' }} What is played here and how it went is written down.
     </p>
-    <table v-else>
+    <table v-else class="tries">
       <thead>
         <tr>
           <th scope="col">when</th>
@@ -104,37 +104,6 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
 </template>
 
 <style scoped>
-table {
-  border-collapse: collapse;
-  font-size: var(--size-fact);
-  width: 100%;
-}
-
-th {
-  color: var(--faint);
-  font-weight: 400;
-  text-align: start;
-}
-
-th,
-td {
-  border-bottom: 1px solid var(--rule);
-  padding: 3px 14px 3px 0;
-  vertical-align: top;
-}
-
-td:not(.work) {
-  white-space: nowrap;
-}
-
-.clean {
-  font-weight: 700;
-}
-
-.not-yet {
-  color: var(--brick);
-}
-
 .filters {
   display: flex;
   flex-wrap: wrap;
@@ -161,12 +130,5 @@ td a {
 
 a {
   color: var(--verdigris);
-}
-
-@media (max-width: 600px) {
-  th,
-  td {
-    padding-right: 8px;
-  }
 }
 </style>

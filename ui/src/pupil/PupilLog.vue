@@ -20,7 +20,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
   <FoldPanel id="pupil-log" title="The log" open>
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
     <p v-else-if="page && page.entries.length === 0" class="faint">Nothing was tried yet.</p>
-    <table v-else-if="page">
+    <table v-else-if="page" class="tries">
       <thead>
         <tr>
           <th scope="col">when</th>
@@ -34,7 +34,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           <td>{{ day.format(new Date(e.at)) }}</td>
           <td>{{ e.notesPerMinute }}</td>
           <td :class="e.result">{{ words[e.result] }}</td>
-          <td class="what">
+          <td class="work">
             <router-link :to="{ name: 'practise', query: { ...toQuery(e.brief), pupil: pupil.id } }" :title="e.sentence">{{ e.title }}</router-link>
             <span v-if="e.remark" class="faint"> “{{ e.remark }}”</span>
           </td>
@@ -46,34 +46,6 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
 </template>
 
 <style scoped>
-table {
-  border-collapse: collapse;
-  font-size: var(--size-fact);
-  width: 100%;
-}
-
-th {
-  color: var(--faint);
-  font-weight: 400;
-  text-align: start;
-}
-
-th,
-td {
-  border-bottom: 1px solid var(--rule);
-  padding: 3px 14px 3px 0;
-  vertical-align: top;
-}
-
-td:not(.what) {
-  white-space: nowrap;
-}
-
-.clean {
-  font-weight: 700;
-}
-
-.not-yet,
 .trouble {
   color: var(--brick);
 }
@@ -84,16 +56,5 @@ td:not(.what) {
 
 a {
   color: inherit;
-}
-
-@media (max-width: 600px) {
-  th,
-  td {
-    padding-right: 8px;
-  }
-
-  td:not(.what) {
-    white-space: normal;
-  }
 }
 </style>
