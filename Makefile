@@ -10,6 +10,8 @@ HOME_SOURCES := $(shell find ui/home ui/src/shared fonts -type f) ui/vite.home.c
 GO_FILES := $(shell git ls-files '*.go' | grep -v '\.gen\.go')
 GENERATED := api/openapi.yaml server/api/api.gen.go ui/src/api/schema.d.ts ui/src/api/fields.ts ui/src/shared/palette.ts
 PACKAGES = $$(go list ./... | grep -v /e2e$$)
+# Where properties are tested: with a seed that stays for all tests, and with new ones otherwise.
+PROPERTIES = $$(git grep -l pgregory.net/rapid -- '*_test.go' | xargs -n1 dirname | sort -u | sed 's|^|evenladder/|')
 NPM := npm --loglevel=error
 VERSION := $(shell git describe --always --dirty 2>/dev/null || echo unknown)
 # The tag leaves a typesetter out of the drawing library: docs/decisions/lean-binary.md.
@@ -78,7 +80,8 @@ check-ui: lint-ui
 test: tools
 	@scripts/need.sh chromium=chromium pdftotext=poppler-utils abc2midi=abcmidi musicxml2ly=lilypond xmllint=libxml2-utils
 	@$(MAKE) --no-print-directory lint
-	go test $(PACKAGES)
+	go test -rapid.seed=1 $(PROPERTIES)
+	go test $$(go list ./... | grep -vxF -e evenladder/e2e $$(printf -- '-e %s ' $(PROPERTIES)))
 	cd third_party/textprocessing && go test ./...
 	cd ui && $(NPM) run -s test
 	go test -timeout 25m ./e2e
@@ -105,8 +108,9 @@ bench-listen:
 	@test -e /usr/share/sounds/sf2/TimGM6mb.sf2 || scripts/need.sh no-sound-font=timgm6mb-soundfont
 	go run ./internal/listenbench -upright
 
-# Every fuzz target for a while each.
+# Every property far longer than in the tests, and every fuzz target for a while each.
 fuzz:
+	go test -short -rapid.checks=2000 $(PROPERTIES)
 	@for f in $$(git grep -lE '^func Fuzz' -- '*_test.go'); do for t in $$(sed -nE 's/^func (Fuzz[A-Za-z]+)\(.*/\1/p' $$f); do \
 		go test -run '^$$' -fuzz "^$$t\$$" -fuzztime 20s ./$$(dirname $$f) || exit 1; done; done
 

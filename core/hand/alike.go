@@ -16,11 +16,15 @@ func (h *Hand) alike(places []neck.Place, a Ask, touches []Touch, cost int64) []
 	if touches == nil || len(places) > mostAlike {
 		return touches
 	}
-	if last := len(places) - 1; last > 1 && places[0] == places[last] && touches[0].Finger != touches[last].Finger {
+	if last := len(places) - 1; last > 1 && places[0] == places[last] {
 		end := func(finger int) Ask {
 			return a.allow(0, len(places), Only(finger)).allow(last, len(places), Only(finger))
 		}
-		touches, a, cost = h.cheaperOf(places, a, touches, cost, likeEnds, end(touches[0].Finger), end(touches[last].Finger))
+		if touches[0].Finger == touches[last].Finger {
+			a = end(touches[0].Finger) // and stays so, whatever is changed between
+		} else {
+			touches, a, cost = h.cheaperOf(places, a, touches, cost, likeEnds, end(touches[0].Finger), end(touches[last].Finger))
+		}
 	}
 	stays := visits(places)
 	for i, one := range stays {
