@@ -5,18 +5,17 @@
 // calls, so that what is asked aloud today can stand on a sheet tomorrow. Kinds is the table
 // of kinds; each asks one thing and answers it, with the reason in a sentence. A further kind
 // is a file with its function and a row in the table.
+//
+// Mark judges an answer in whatever way it was given. What an answer shows of the player's
+// knowledge is said by facts: the name of one place, one degree, one key.
 package call
 
 import (
 	"fmt"
-	"math/rand/v2"
-	"slices"
-	"strconv"
 	"strings"
 
 	"evenladder/core/brief"
 	"evenladder/core/fault"
-	"evenladder/core/neck"
 	"evenladder/core/piece"
 	"evenladder/core/table"
 )
@@ -28,14 +27,26 @@ type Request struct {
 	Count int         `json:"count,omitempty"` // 1 to MaxCalls; usualCount where it is not given
 	Seed  int         `json:"seed,omitempty"`  // 0 to brief.MaxSeed
 	Ask   []string    `json:"ask,omitempty"`
+
+	Level       int                `json:"level,omitempty"`       // of the kind, from 1; 0 for the usual one
+	Progression string             `json:"progression,omitempty"` // id of one of Progressions, of numbers
+	Minor       string             `json:"minor,omitempty"`       // id of one of MinorSchools, of numbers
+	Every       int                `json:"every,omitempty"`       // beats from call to call, one of Beats; 0 waits for the answer
+	As          string             `json:"as,omitempty"`          // id of one of Sayings, of places to name
+	Said        []string           `json:"said,omitempty"`        // what was asked before these, in its order
+	Known       map[string]float64 `json:"known,omitempty"`       // facts with the chance that they are known, 0 to 1
 }
 
 // Bounds of a request.
 const (
 	MaxCalls   = 200
+	MaxKnown   = 2000
 	usualCount = 8
 	maxAskLen  = 24
 )
+
+// Beats are the times between calls that play on, in beats; 0 waits.
+var Beats = []int{0, 1, 2, 4, 8}
 
 // Calls is the answer to a request.
 type Calls struct {
@@ -45,60 +56,112 @@ type Calls struct {
 
 // Call is one call with its answer.
 type Call struct {
-	N      int          `json:"n"`               // from 1
-	Ask    string       `json:"ask"`             // as data
-	Say    string       `json:"say"`             // as it is said aloud
-	Place  *piece.Note  `json:"place,omitempty"` // that is pointed at, where a place is asked about
-	Answer Answer       `json:"answer"`
-	Also   []piece.Note `json:"also"` // other places of the same note: right, but not where it is called for
-	Why    string       `json:"why"`
+	N      int         `json:"n"`               // from 1
+	Ask    string      `json:"ask"`             // as data
+	Show   string      `json:"show"`            // as it is read from a stand
+	Say    string      `json:"say"`             // as it is said aloud
+	At     *int        `json:"at,omitempty"`    // beat on which it is called, where calls play on
+	Place  *piece.Note `json:"place,omitempty"` // that is pointed at, where a place is asked about
+	Answer Answer      `json:"answer"`
+	Also   []Other     `json:"also"` // other places of the same note: right, but not where it is called for
+	Why    string      `json:"why"`
+	Facts  []string    `json:"facts"` // what a right answer shows to be known
 }
 
-// Answer is a place with its note, or a list of notes.
+// Answer is a place with its note, or a list of notes or words.
 type Answer struct {
 	*piece.Note
 	Notes []piece.Note `json:"notes,omitempty"` // places, lowest first
-	Words []string     `json:"words,omitempty"` // names in their order, for what is spelled
+	Words []string     `json:"words,omitempty"` // in their order; names as data
 }
 
-// kind is one kind of call.
-type kind struct {
+// Other is a place of the note that is asked for, but not the one.
+type Other struct {
+	piece.Note
+	How string `json:"how"` // id of one of Verdicts
+}
+
+// By is the way in which a kind of call is answered.
+type By string
+
+// The ways to answer.
+const (
+	ByPlace  By = "place"  // one place of the neck
+	ByPlaces By = "places" // all of some places
+	ByName   By = "name"   // one word: a note, a degree, a finger
+	ByNames  By = "names"  // several notes in their order
+	ByYes    By = "yes"    // yes or no
+)
+
+// Kind is one kind of call.
+type Kind struct {
 	table.Row
+	By     By
+	Levels []Level
+	usual  int // level that is asked at where none is said
+	// ready finds what the kind needs of the room, or says what is wrong; nil for nothing.
+	ready func(*room) error
 	// asks are all that may be asked, in a fixed order.
 	asks func(*room) []string
 	// read takes what was asked for by hand.
 	read func(*room, string) (string, error)
 	// answer answers what is asked; what was answered before may matter.
 	answer func(*room, string) (Call, error)
+	// facts are what a right answer shows to be known; nil for the ask itself.
+	facts func(*room, string) []string
 }
 
 // Kinds are all kinds in picker order.
-var Kinds = []kind{
-	{table.Row{ID: "numbers", Name: "numbers", Why: "degrees called one after another, as in a band: the low one near the hand is right"}, numbersOf, readDegree, answerNumber},
-	{table.Row{ID: "find", Name: "find the note", Why: "every place of a note on the neck"}, namesOf, readName, answerFind},
-	{table.Row{ID: "name", Name: "name the place", Why: "a place is pointed at: which note, which degree"}, placesOf, readPlace, answerName},
-	{table.Row{ID: "spell", Name: "spell the scale", Why: "the notes of a scale in their order, letter by letter"}, tonicsOf, readTonic, answerSpell},
-	{table.Row{ID: "signature", Name: "signatures", Why: "how many sharps or flats, and which"}, tonicsOf, readTonic, answerSignature},
+var Kinds = []Kind{
+	{table.Row{ID: "numbers", Name: "numbers", Why: "degrees called one after another, as in a band: the low one near the hand is right"}, ByPlace, numberLevels, 2, (*room).anchors, numbersOf, readDegree, answerNumber, nil},
+	{table.Row{ID: "from-degree", Name: "from a degree", Why: "a scale from another of its notes: the first note, its lowest place, the form"}, ByPlace, fromLevels, 3, nil, startsOf, readStart, answerStart, nil},
+	{table.Row{ID: "find", Name: "find the note", Why: "every place of a note on the neck"}, ByPlaces, neckLevels, 3, nil, namesOf, readName, answerFind, factsToFind},
+	{table.Row{ID: "name", Name: "name the place", Why: "a place is pointed at: which note, which degree, which interval"}, ByName, neckLevels, 3, nil, placesOf, readPlace, answerName, factOfPlace},
+	{table.Row{ID: "fingers", Name: "fingers", Why: "which finger takes this note of the box"}, ByName, boxLevels, 2, (*room).plan, boxPlacesOf, readPlace, answerFinger, factOfFinger},
+	{table.Row{ID: "spell", Name: "spell the scale", Why: "the notes of a scale in their order, letter by letter"}, ByNames, keyLevels, 3, nil, tonicsOf, readTonic, answerSpell, factOfKey},
+	{table.Row{ID: "chord", Name: "spell the chord", Why: "the notes of a chord of the key, every other letter"}, ByNames, chordLevels, 3, nil, chordsOf, readChord, answerChord, nil},
+	{table.Row{ID: "signature", Name: "signatures", Why: "how many sharps or flats, and which"}, ByNames, keyLevels, 3, nil, tonicsOf, readTonic, answerSignature, factOfKey},
+	{table.Row{ID: "key", Name: "keys by their signature", Why: "so many sharps or flats: which key"}, ByName, keyLevels, 3, nil, signaturesOf, readSignature, answerKey, factOfKey},
+	{table.Row{ID: "order", Name: "order of the signs", Why: "sharps and flats in the order in which a signature has them"}, ByNames, orderLevels, 2, nil, ordersOf, readOrder, answerOrder, nil},
+	{table.Row{ID: "relative", Name: "relatives", Why: "the minor with the signs of a major, and the other way round"}, ByName, keyLevels, 3, nil, relativesOf, readTonic, answerRelative, factOfKey},
+	{table.Row{ID: "next-key", Name: "the next key", Why: "the chord changes: where is the nearest octave of the new key"}, ByPlace, nextLevels, 2, nil, nextKeysOf, readTonic, answerNextKey, nil},
+	{table.Row{ID: "landing", Name: "landing", Why: "over this chord: may the run end on this note"}, ByYes, chordLevels, 3, nil, landingsOf, readLanding, answerLanding, nil},
 }
 
-// room is where calls are answered: a neck, a key, and where the hand stands.
-type room struct {
-	brief.Reading
-	hand  int         // fret of the index finger
-	low   []int       // strings on which bass notes belong, the lowest first
-	roots [2]anchored // the 1, and the low 5 under it
-}
-
-// anchored is a place that others are found from.
-type anchored struct {
-	neck.Place
-	name string
-}
+// Find returns the kind with this id.
+func Find(id string) (Kind, bool) { return table.Find(Kinds, id) }
 
 // Build makes calls with their answers. What cannot be met is a fault.List.
 func Build(r Request) (Calls, error) {
+	k, m, err := r.open()
+	if err != nil {
+		return Calls{}, err
+	}
+	asked, err := r.asked(k, m)
+	if err != nil {
+		return Calls{}, err
+	}
+	out := Calls{Kind: k.ID, Calls: make([]Call, 0, len(asked))}
+	for i, ask := range asked {
+		c, err := k.call(m, ask)
+		if err != nil {
+			return Calls{}, fault.At("ask", "%v", err)
+		}
+		c.N = len(r.Said) + i + 1
+		if r.Every > 0 {
+			at := i * r.Every
+			c.At = &at
+		}
+		out.Calls = append(out.Calls, c)
+	}
+	return out, nil
+}
+
+// open checks a request, and makes the room that its calls are answered in, with the hand
+// where what was said before has left it.
+func (r *Request) open() (Kind, *room, error) {
 	var faults fault.List
-	k, ok := table.Find(Kinds, r.Kind)
+	k, ok := Find(r.Kind)
 	if !ok {
 		faults.Add("kind", fault.Word(r.Kind, table.IDs(Kinds)))
 	}
@@ -107,109 +170,89 @@ func Build(r Request) (Calls, error) {
 	}
 	faults.Between("count", r.Count, 1, MaxCalls)
 	faults.Between("seed", r.Seed, 0, brief.MaxSeed)
+	faults.Between("level", r.Level, 0, max(len(k.Levels), 1))
 	if len(r.Ask) > MaxCalls {
 		faults.Addf("ask", "%d were given: give %d at most", len(r.Ask), MaxCalls)
 	}
+	if len(r.Said) > MaxCalls {
+		faults.Addf("said", "%d were given: give %d at most", len(r.Said), MaxCalls)
+	}
+	if len(r.Known) > MaxKnown {
+		faults.Addf("known", "%d were given: give %d at most", len(r.Known), MaxKnown)
+	}
+	r.checkWays(&faults)
 	reading, err := brief.Read(r.Brief)
 	faults.Under("brief.", err)
 	if len(faults) > 0 {
-		return Calls{}, faults
+		return k, nil, faults
 	}
 	if err != nil {
-		return Calls{}, err
+		return k, nil, err
 	}
-	m, err := newRoom(reading)
+	if r.Level == 0 {
+		r.Level = k.usual
+	}
+	m := &room{Reading: reading, asked: r, level: k.Levels[r.Level-1], from: reading.Scale.Tonic}
+	if k.ready != nil {
+		if err := k.ready(m); err != nil {
+			return k, nil, err
+		}
+	}
+	r.Said, err = readEach("said", k, m, r.Said)
 	if err != nil {
-		return Calls{}, err
+		return k, nil, err
 	}
-	asked, err := r.asked(k, m)
+	for _, ask := range r.Said {
+		if _, err := k.answer(m, ask); err != nil {
+			return k, nil, fault.At("said", "%v", err)
+		}
+	}
+	return k, m, nil
+}
+
+// call is one call with what every kind has.
+func (k Kind) call(m *room, ask string) (Call, error) {
+	c, err := k.answer(m, ask)
 	if err != nil {
-		return Calls{}, err
+		return c, err
 	}
-	out := Calls{Kind: k.ID, Calls: []Call{}}
-	for i, ask := range asked {
-		c, err := k.answer(m, ask)
-		if err != nil {
-			return Calls{}, fault.At("ask", "%v", err)
-		}
-		c.N, c.Ask = i+1, ask
-		if c.Also == nil {
-			c.Also = []piece.Note{}
-		}
-		out.Calls = append(out.Calls, c)
+	c.Ask = ask
+	if c.Show == "" {
+		c.Show = c.Say
 	}
-	return out, nil
+	if c.Also == nil {
+		c.Also = []Other{}
+	}
+	c.Facts = k.factsOf(m, ask)
+	return c, nil
 }
 
-// asked is what is asked: by hand, or by the seed, never the same twice running.
-func (r Request) asked(k kind, m *room) ([]string, error) {
-	if len(r.Ask) > 0 {
-		out := make([]string, len(r.Ask))
-		var faults fault.List
-		faults.Each("ask", len(r.Ask), func(i int) (err error) {
-			if len(r.Ask[i]) > maxAskLen {
-				return fmt.Errorf("%q was given: give something shorter", fault.Clip(r.Ask[i]))
-			}
-			out[i], err = k.read(m, strings.TrimSpace(r.Ask[i]))
-			return err
-		})
-		return out, faults.Or()
+// factsOf are the facts of an ask. Degrees are known of every key, the rest of its own.
+func (k Kind) factsOf(m *room, ask string) []string {
+	if k.facts == nil {
+		return []string{k.ID + " " + ask}
 	}
-	all := k.asks(m)
-	if len(all) == 0 {
-		return nil, fault.At("brief", "nothing of this kind can be asked here: give another scale or neck")
-	}
-	random := rand.New(rand.NewPCG(uint64(r.Seed), uint64(len(all))))
-	out := make([]string, r.Count)
-	for i := range out {
-		out[i] = all[random.IntN(len(all))]
-		for len(all) > 1 && i > 0 && out[i] == out[i-1] {
-			out[i] = all[random.IntN(len(all))]
-		}
-	}
-	return out, nil
+	return k.facts(m, ask)
 }
 
-// note is a place with its note as the key spells it.
-func (m *room) note(p neck.Place) piece.Note {
-	midi := m.Neck.MIDI(p)
-	at := m.Scale.Pitch(midi)
-	n := piece.Note{Place: p, MIDI: midi, Name: at.Name.String()}
-	if i := m.Scale.Index(midi); i >= 0 {
-		n.Degree = m.Scale.Formula[i].String()
-	}
-	return n
+// factOfKey is of one key of the scale.
+func factOfKey(m *room, ask string) []string {
+	return []string{KeyFact(m.asked.Kind, ask, m.Scale.Name)}
 }
 
-// places are all places of a pitch class up to a fret, the lowest sounding first.
-func (m *room) places(class, upTo int) (out []neck.Place) {
-	for str := 1; str <= m.Neck.Strings(); str++ {
-		for fret := 0; fret <= min(upTo, m.Neck.Frets); fret++ {
-			if p := (neck.Place{String: str, Fret: fret}); m.Neck.MIDI(p)%octave == class {
-				out = append(out, p)
-			}
+// KeyFact is the fact that something is known of a key: its spelling, its signature.
+func KeyFact(kind, key, scaleName string) string { return kind + " " + key + " " + scaleName }
+
+// readEach reads what is asked by hand.
+func readEach(field string, k Kind, m *room, list []string) ([]string, error) {
+	out := make([]string, len(list))
+	var faults fault.List
+	faults.Each(field, len(list), func(i int) (err error) {
+		if len(list[i]) > maxAskLen {
+			return fmt.Errorf("%q was given: give something shorter", fault.Clip(list[i]))
 		}
-	}
-	slices.SortStableFunc(out, func(a, b neck.Place) int {
-		if by := m.Neck.MIDI(a) - m.Neck.MIDI(b); by != 0 {
-			return by
-		}
-		return b.String - a.String
+		out[i], err = k.read(m, strings.TrimSpace(list[i]))
+		return err
 	})
-	return out
+	return out, faults.Or()
 }
-
-const octave = 12
-
-// highestAsked is up to which fret notes are asked for: what lies higher repeats it.
-const highestAsked = 12
-
-func parsePlace(s string) (p neck.Place, ok bool) {
-	str, fret, cut := strings.Cut(s, "/")
-	var err1, err2 error
-	p.String, err1 = strconv.Atoi(str)
-	p.Fret, err2 = strconv.Atoi(fret)
-	return p, cut && err1 == nil && err2 == nil
-}
-
-func placeText(p neck.Place) string { return fmt.Sprintf("%d/%d", p.String, p.Fret) }

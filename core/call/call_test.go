@@ -116,7 +116,7 @@ func TestBadCalls(t *testing.T) {
 		require.ErrorAs(t, err, &faults, field)
 		assert.Equal(t, field, faults[0].Field)
 	}
-	for kind, ask := range map[string]string{"numbers": "9", "find": "H", "name": "9/99", "spell": "x", "signature": ""} {
+	for kind, ask := range map[string]string{"numbers": "9", "find": "J", "name": "9/99", "spell": "x", "signature": ""} {
 		_, err := call.Build(call.Request{Brief: bass("D", "major"), Kind: kind, Ask: []string{ask}})
 		assert.Error(t, err, kind)
 	}

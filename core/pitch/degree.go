@@ -71,3 +71,31 @@ func (d Degree) Words() string {
 	}
 	return signs + " " + degreeWords[d.number]
 }
+
+// qualities of intervals by how far they are from the perfect or the major one, from two
+// semitones below to two above.
+var (
+	perfectQualities = [5]string{"doubly diminished", "diminished", "perfect", "augmented", "doubly augmented"}
+	majorQualities   = [5]string{"diminished", "minor", "major", "augmented", "doubly augmented"}
+)
+
+// Interval is the degree as an interval above the root: "minor third", "perfect fifth".
+func (d Degree) Interval() string {
+	switch {
+	case d == Degree{1, 0}:
+		return "unison"
+	case d.number == 1 || d.number == 4 || d.number == 5:
+		return perfectQualities[d.alter+2] + " " + intervalWords[d.number]
+	}
+	return majorQualities[d.alter+2] + " " + intervalWords[d.number]
+}
+
+var intervalWords = [8]string{"", "unison", "second", "third", "fourth", "fifth", "sixth", "seventh"}
+
+// DegreeOf is the degree of a name over a tonic. ok is false where it would be altered by
+// more than MaxAccidental.
+func (n Name) DegreeOf(other Name) (d Degree, ok bool) {
+	number := (int(other.letter)-int(n.letter)+7)%7 + 1
+	alter := mod12(other.Class()-n.Class()-majorSemitones[number-1]+6) - 6
+	return Degree{int8(number), int8(alter)}, alter >= -MaxAccidental && alter <= MaxAccidental
+}
