@@ -185,7 +185,7 @@ func (out *Marked) heard(m *room, midi int) {
 func (out *Marked) place(m *room, g Given) {
 	p := g.Place
 	if p == nil {
-		typed, ok := typedPlace(g.Text)
+		typed, ok := TypedPlace(g.Text)
 		if !ok {
 			out.say(Again, "Press the place on the neck, or type string and fret, such as 3/5.")
 			return
@@ -231,8 +231,8 @@ func lowered(s string) string {
 	return s
 }
 
-// typedPlace reads a string and a fret: "3/5", "string 3 fret 5", "3 5".
-func typedPlace(text string) (p neck.Place, ok bool) {
+// TypedPlace reads a string and a fret: "3/5", "string 3 fret 5", "3 5".
+func TypedPlace(text string) (p neck.Place, ok bool) {
 	numbers := strings.FieldsFunc(text, func(r rune) bool { return r < '0' || r > '9' })
 	if len(numbers) != 2 || len(numbers[0]) > 2 || len(numbers[1]) > 2 {
 		if len(numbers) == 1 && strings.Contains(strings.ToLower(text), "open") && len(numbers[0]) <= 2 {
@@ -253,7 +253,7 @@ func (out *Marked) places(m *room, g Given) {
 		given = []neck.Place{*g.Place}
 	}
 	for part := range strings.FieldsFuncSeq(g.Text, func(r rune) bool { return r == ',' || r == ';' || r == ' ' && strings.Contains(g.Text, "/") }) {
-		p, ok := typedPlace(part)
+		p, ok := TypedPlace(part)
 		if !ok || !m.onNeck(p) {
 			out.say(Again, fmt.Sprintf("%q is no place: type string and fret, such as 3/5.", fault.Clip(part)))
 			return
@@ -387,8 +387,14 @@ var fingersTyped = map[string]string{
 	"first": "1", "second": "2", "third": "3", "fourth": "4", "one": "1", "two": "2", "three": "3", "four": "4",
 }
 
+// TypedFinger reads a finger as a number 1 to 4; ok is false for what is none.
+func TypedFinger(text string) (finger string, ok bool) {
+	finger, ok = fingersTyped[strings.TrimSuffix(strings.ToLower(strings.TrimSpace(text)), " finger")]
+	return finger, ok
+}
+
 func (out *Marked) finger(text string) {
-	finger, ok := fingersTyped[strings.TrimSuffix(strings.ToLower(strings.TrimSpace(text)), " finger")]
+	finger, ok := TypedFinger(text)
 	switch {
 	case !ok:
 		out.say(Again, fmt.Sprintf("%q is no finger: type 1 to 4, or index, middle, ring or little.", fault.Clip(text)))

@@ -24,6 +24,9 @@ var SlipKinds = []table.Row{
 	{ID: "sign-too-many", Name: "a sign too many"},
 	{ID: "wrong-way", Name: "a sharp for a flat, or the reverse"},
 	{ID: "moved-right", Name: "the note already right was moved", Why: "it is the note not yet checked that moves, never the one already right"},
+	{ID: "counted-twice", Name: "the last note counted again", Why: "the last note is the first again"},
+	{ID: "count", Name: "another count"},
+	{ID: "other", Name: "another answer"},
 }
 
 // Steps are the two steps in which a scale is written out: first the letters, then the signs.
