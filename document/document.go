@@ -139,8 +139,11 @@ func archive(w io.Writer, name, extension string, pages [][]byte) error {
 	return z.Close()
 }
 
-// addressed says where the brief of a sheet is opened.
+// addressed says where the brief of a sheet is opened; worksheets have none.
 func (o *Options) addressed(s Source) {
+	if s.Brief.Scale == (brief.Scale{}) {
+		return
+	}
 	o.Form.Address, o.Form.Scan = o.Base+Address(s.Brief), o.Base != ""
 }
 

@@ -75,25 +75,34 @@ type paging struct {
 	drawn
 	pens []*pen
 	y    float64
+	most int // pages; maxPages where it is 0
 }
 
 // footTall is kept free at the foot of each page, in millimetres.
 const footTall = 13.0
 
 func (g *paging) next() error {
+	if err := g.blank(); err != nil {
+		return err
+	}
+	if p := g.pen(); len(g.pens) > 1 {
+		p.write(margin, margin+3, letter{bold, 9, ink}, left, p.clipped(letter{bold, 9, ink}, g.title+", continued", p.width-2*margin))
+		g.y = margin + 7
+	}
+	return nil
+}
+
+// blank begins a page with nothing on it.
+func (g *paging) blank() error {
 	if err := g.stopped(); err != nil {
 		return err
 	}
-	if len(g.pens) == maxPages {
+	if len(g.pens) == max(g.most, maxPages) {
 		return ErrTooLong
 	}
 	p, c := newPen(g.faces, g.Paper.Width, g.Paper.Height)
 	g.pages, g.pens = append(g.pages, c), append(g.pens, p)
 	g.y = margin
-	if len(g.pens) > 1 {
-		p.write(margin, margin+3, letter{bold, 9, ink}, left, p.clipped(letter{bold, 9, ink}, g.title+", continued", p.width-2*margin))
-		g.y = margin + 7
-	}
 	return nil
 }
 

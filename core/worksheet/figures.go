@@ -169,6 +169,7 @@ func boxSheets(b brief.Brief, keys []scale.Scale) ([]Sheet, error) {
 			return nil, under("brief.", err)
 		}
 		sheet := Sheet{Day: 1, N: n + 1}
+		slices.SortStableFunc(p.Boxes, func(a, b plan.Box) int { return a.LowFret - b.LowFret })
 		for _, box := range p.Boxes {
 			it := Item{Ask: fmt.Sprintf("%s, %s", title(s), box.Name), Show: box.Name, Figure: "box", LowFret: max(1, box.LowFret), High: max(box.HighFret, box.LowFret+3), Answer: []string{}, Words: []string{}, tonic: s.Tonic}
 			for i, note := range box.Notes {

@@ -132,7 +132,7 @@ var Kinds = []Kind{
 	{Row: table.Row{ID: "relative", Name: "relatives", Why: "the key with the same signs"}, How: "Write the tonic of the relative key.", OnPage: 12, asks: relative, needs: hasRelative},
 	{Row: table.Row{ID: "neck", Name: "notes on an empty neck", Why: "what each marked place is called"}, How: "Write the name of each numbered place.", OnPage: 4, asks: onNeck},
 	{Row: table.Row{ID: "fingers", Name: "fingers on an empty box", Why: "which finger takes each note"}, How: "Write the finger of each numbered place: 1 index, 2 middle, 3 ring, 4 little, 0 for an open string.", OnPage: 4, asks: fingersOfBox, writes: fingers},
-	{Row: table.Row{ID: "steps", Name: "steps on one string", Why: "whole and half steps as frets"}, How: "Write the frets of the scale along the string, from its first note to its octave.", OnPage: 6, asks: alongString, writes: frets},
+	{Row: table.Row{ID: "steps", Name: "steps on one string", Why: "whole and half steps as frets"}, How: "Write the frets of the scale along the string, from its first note to its octave.", OnPage: 5, asks: alongString, writes: frets},
 	{Row: table.Row{ID: "tab", Name: "tab to write out", Why: "from names to strings and frets"}, How: "Write each note as a fret on its string.", OnPage: 4, asks: tab, writes: places},
 	{Row: table.Row{ID: "staff", Name: "staff to name", Why: "from notation to names"}, How: "Write the name of each note.", OnPage: 6, asks: staff},
 	{Row: table.Row{ID: "keys", Name: "the keys on one page", Why: "to hang on the wall"}, How: "Round by fourths: each key with its signs in order, its relative, and the open strings that it leaves.", OnPage: 24, Hangs: true, asks: wallKey, needs: hasSignature, onlyOne: true},
@@ -167,6 +167,7 @@ func Build(r Request) (Worksheet, error) {
 	out := Worksheet{Kind: k.ID, How: k.How, Large: r.Large, LeftHanded: reading.Brief.Instrument.LeftHanded, Courses: reading.Instrument.Courses, Strings: openStrings(reading)}
 	out.Title = fmt.Sprintf("%s: %s", english.Capital(k.Name), keys[0].Name)
 	if k.asks == nil {
+		out.Title = fmt.Sprintf("%s: %s", reading.Title(keys[0].Tonic, keys[0].Name), reading.System.Name)
 		out.Sheets, err = boxSheets(b, keys)
 		return out, err
 	}
