@@ -91,6 +91,10 @@ type standing struct {
 func (h handlers) standingOf(ctx context.Context, a store.Assignment, today schedule.Day, build func(ladder.Request) (ladder.Ladder, error)) (s standing, err error) {
 	s.Assignment = a
 	if a.Assignment.Ladder == nil {
+		if s.Assignment.Assignment, err = h.handed(ctx, a); err != nil {
+			return s, err
+		}
+		a = s.Assignment
 		s.Progress = a.Assignment.Progress(nil, nil, today)
 		return s, nil
 	}
@@ -114,6 +118,19 @@ func (h handlers) standingOf(ctx context.Context, a store.Assignment, today sche
 	s.ladder, s.Progress = &l, a.Assignment.Progress(&l, tries, today)
 	s.Next, s.Why = l.Rungs[l.Next].Name, l.Why
 	return s, nil
+}
+
+// handed is an assignment with the sheets that were handed in for it.
+func (h handlers) handed(ctx context.Context, a store.Assignment) (schedule.Assignment, error) {
+	set := a.Assignment
+	if set.Sheets == nil || set.Sheets.Worksheet == nil {
+		return set, nil
+	}
+	n, err := h.store.Sittings().Handed(ctx, a.ID)
+	sheets := *set.Sheets
+	sheets.Done = min(max(sheets.Done, n), sheets.Count)
+	set.Sheets = &sheets
+	return set, err
 }
 
 // set is what is set to a pupil, how it stands.

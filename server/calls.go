@@ -2,12 +2,127 @@ package server
 
 import (
 	"context"
+	"strconv"
 
 	"evenladder/core/call"
+	"evenladder/core/fault"
+	"evenladder/core/schedule"
+	"evenladder/core/table"
+	"evenladder/core/worksheet"
 	"evenladder/server/api"
+	"evenladder/store"
 )
+
+func (h handlers) ListCalls(context.Context, api.ListCallsRequestObject) (api.ListCallsResponseObject, error) {
+	out := api.ListCalls200JSONResponse{
+		Progressions: choicesOf(table.Rows(call.Progressions)), Minors: choicesOf(call.MinorSchools), Sayings: choicesOf(call.Sayings), Beats: call.Beats, Orders: choicesOf(worksheet.Orders),
+	}
+	for _, k := range call.Kinds {
+		levels := make([]string, len(k.Levels))
+		for i, l := range k.Levels {
+			levels[i] = l.Words
+		}
+		out.Kinds = append(out.Kinds, struct {
+			By     string   `json:"by"`
+			Id     string   `json:"id"`
+			Levels []string `json:"levels"`
+			Name   string   `json:"name"`
+			Why    string   `json:"why"`
+		}{string(k.By), k.ID, levels, k.Name, k.Why})
+	}
+	for _, k := range worksheet.Kinds {
+		out.Sheets = append(out.Sheets, struct {
+			Hangs bool   `json:"hangs"`
+			How   string `json:"how"`
+			Id    string `json:"id"`
+			Name  string `json:"name"`
+			Why   string `json:"why"`
+		}{k.Hangs, k.How, k.ID, k.Name, k.Why})
+	}
+	return out, nil
+}
+
+func choicesOf(rows []table.Row) []api.CallChoice {
+	out := make([]api.CallChoice, len(rows))
+	for i, r := range rows {
+		out[i] = api.CallChoice{Id: r.ID, Name: r.Said(), Why: r.Why}
+	}
+	return out
+}
 
 func (h handlers) MakeCalls(_ context.Context, r api.MakeCallsRequestObject) (api.MakeCallsResponseObject, error) {
 	made, err := call.Build(*r.Body)
 	return api.MakeCalls200JSONResponse(made), err
+}
+
+// NextCalls are the calls that come next in a sitting, by all that its player has answered.
+func (h handlers) NextCalls(ctx context.Context, r api.NextCallsRequestObject) (api.NextCallsResponseObject, error) {
+	sitting, err := h.store.Sittings().Get(ctx, r.Params.Sitting)
+	if err != nil {
+		return nil, err
+	}
+	asked := *r.Body
+	if asked.Known, err = h.known(ctx, sitting.Pupil, ""); err != nil {
+		return nil, err
+	}
+	k, ok := call.Find(asked.Kind)
+	if ok && asked.Level == 0 {
+		answers, err := h.store.Sittings().Levels(ctx, sitting.Pupil, asked.Kind)
+		if err != nil {
+			return nil, err
+		}
+		asked.Level = k.Standing(answers)
+	}
+	made, err := call.Build(asked)
+	if err != nil {
+		return nil, err
+	}
+	level := k.Levels[asked.Level-1]
+	return api.NextCalls200JSONResponse{Calls: made.Calls, Level: asked.Level, LevelWords: level.Words, Every: level.Every}, nil
+}
+
+// known is what a pupil knows today by the answers so far, those of one sitting left out where
+// it is named. What a request may carry bounds it.
+func (h handlers) known(ctx context.Context, pupil, without string) (map[string]float64, error) {
+	facts, err := h.store.Sittings().Facts(ctx, pupil, without)
+	if err != nil {
+		return nil, err
+	}
+	known := schedule.Known(facts, schedule.DayOf(h.store.Now()))
+	for fact := range known {
+		if len(known) <= call.MaxKnown {
+			break
+		}
+		delete(known, fact)
+	}
+	return known, nil
+}
+
+// mostMS is the longest time of an answer.
+const mostMS = 600_000
+
+func (h handlers) MarkCall(ctx context.Context, r api.MarkCallRequestObject) (api.MarkCallResponseObject, error) {
+	ms := 0
+	if r.Params.Ms != nil {
+		var err error
+		if ms, err = strconv.Atoi(*r.Params.Ms); err != nil || ms < 0 || ms > mostMS {
+			return nil, fault.At("ms", "%q was given: give 0 to %d", fault.Clip(*r.Params.Ms), mostMS)
+		}
+	}
+	made, err := call.Mark(*r.Body)
+	if err != nil || r.Params.Sitting == nil || made.Verdict == call.Again {
+		return api.MarkCall200JSONResponse(made), err
+	}
+	answer := schedule.SittingAnswer{Show: made.Call.Show, Right: made.Verdict == call.Right, MS: ms, Time: made.Time, Facts: made.Facts}
+	err = h.store.Sittings().Append(ctx, *r.Params.Sitting, store.Answer{SittingAnswer: answer, Level: max(r.Body.Level, 1)})
+	return api.MarkCall200JSONResponse(made), err
+}
+
+func (h handlers) GetKnowledge(ctx context.Context, r api.GetKnowledgeRequestObject) (api.GetKnowledgeResponseObject, error) {
+	known, err := h.known(ctx, valueOr(r.Params.Pupil, ""), "")
+	if err != nil {
+		return nil, err
+	}
+	made, err := schedule.KnowledgeOf(*r.Body, known)
+	return api.GetKnowledge200JSONResponse(made), err
 }

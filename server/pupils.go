@@ -208,6 +208,13 @@ type record struct {
 	Assignments []store.Assignment `json:"assignments"`
 	Weeks       *schedule.Request  `json:"weeks,omitempty"`
 	Log         []api.LogEntry     `json:"log"` // the latest first
+	Sittings    []recordSitting    `json:"sittings"`
+}
+
+// recordSitting is a sitting with its answers.
+type recordSitting struct {
+	api.Sitting
+	Answers []schedule.SittingAnswer `json:"answers"`
 }
 
 func (h handlers) ExportPupil(ctx context.Context, r api.ExportPupilRequestObject) (api.ExportPupilResponseObject, error) {
@@ -262,6 +269,32 @@ func (h handlers) record(ctx context.Context, id string) (out record, err error)
 			out.Log = append(out.Log, entry(e))
 		}
 		if after = next; after == "" {
+			break
+		}
+	}
+	out.Sittings, err = h.recordSittings(ctx, id)
+	return out, err
+}
+
+func (h handlers) recordSittings(ctx context.Context, id string) ([]recordSitting, error) {
+	out := []recordSitting{}
+	for after := ""; ; {
+		list, next, err := h.store.Sittings().List(ctx, id, after, store.MaxListed)
+		if err != nil {
+			return nil, err
+		}
+		for _, s := range list {
+			answers, err := h.store.Sittings().Answers(ctx, s.ID)
+			if err != nil {
+				return nil, err
+			}
+			one := recordSitting{Sitting: sittingOf(s)}
+			for _, a := range answers {
+				one.Answers = append(one.Answers, a.SittingAnswer)
+			}
+			out = append(out, one)
+		}
+		if after = next; after == "" {
 			return out, nil
 		}
 	}
@@ -309,7 +342,11 @@ func recordReport(r record) draw.Report {
 	if len(r.Log) > recordRows {
 		log.Words = []string{fmt.Sprintf("The latest %d of %d tries; the file of data has them all.", recordRows, len(r.Log))}
 	}
-	out.Sections = append(out.Sections, set, log)
+	calls := draw.Section{Heading: "Calls and sheets", Columns: []draw.Column{{Heading: "when", Share: 0.16}, {Heading: "right", Share: 0.16}, {Heading: "what", Share: 0.68}}}
+	for _, s := range r.Sittings[:min(len(r.Sittings), recordRows)] {
+		calls.Rows = append(calls.Rows, []string{s.At.Local().Format("2006-01-02 15:04"), fmt.Sprintf("%d of %d", s.Right, s.Of), s.Title})
+	}
+	out.Sections = append(out.Sections, set, log, calls)
 	return out
 }
 

@@ -25,9 +25,11 @@ func marked(t require.TestingT, b brief.Brief, kind, ask string, given call.Give
 	return out
 }
 
-func pressed(str, fret int) call.Given { return call.Given{Place: &neck.Place{String: str, Fret: fret}} }
-func played(midi int) call.Given       { return call.Given{MIDI: &midi} }
-func typed(text string) call.Given     { return call.Given{Text: text} }
+func pressed(str, fret int) call.Given {
+	return call.Given{Place: &neck.Place{String: str, Fret: fret}}
+}
+func played(midi int) call.Given   { return call.Given{MIDI: &midi} }
+func typed(text string) call.Given { return call.Given{Text: text} }
 
 // A six called in D lies at string 4, fret 7; the other B's are right notes in a wrong place.
 func TestVerdictsOnANumber(t *testing.T) {

@@ -27,7 +27,7 @@ func namesOf(m *room) (out []string) {
 	}
 	for class := range octave {
 		if m.Scale.Index(class) < 0 {
-			out = append(out, m.nameOf(class + 5*octave).String())
+			out = append(out, m.nameOf(class+5*octave).String())
 		}
 	}
 	return out

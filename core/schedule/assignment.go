@@ -11,6 +11,7 @@ import (
 	"evenladder/core/ladder"
 	"evenladder/core/pupil"
 	"evenladder/core/result"
+	"evenladder/core/worksheet"
 )
 
 // Assignment is what a pupil is asked to practise, from a day until a day: a brief or a
@@ -24,11 +25,30 @@ type Assignment struct {
 	Words   string          `json:"words"` // the teacher's
 }
 
-// Sheets are pages to be filled in.
+// Sheets are pages to be filled in: worksheets, or others in words.
 type Sheets struct {
-	What  string `json:"what"`
-	Count int    `json:"count"`
-	Done  int    `json:"done"`
+	What      string             `json:"what"`  // the title of the worksheets where nothing is given
+	Count     int                `json:"count"` // as many as the worksheets have where it is not given
+	Done      int                `json:"done"`
+	Worksheet *worksheet.Request `json:"worksheet,omitempty"`
+}
+
+// fill takes from the worksheets what goes without saying, or says what is wrong with them.
+func (s *Sheets) fill() error {
+	if s.Worksheet == nil {
+		return nil
+	}
+	title, err := worksheet.TitleOf(*s.Worksheet)
+	if err != nil {
+		return err
+	}
+	if s.What == "" {
+		s.What = title
+	}
+	if s.Count == 0 {
+		s.Count = max(s.Worksheet.Days, 1) * max(s.Worksheet.PerDay, 1)
+	}
+	return nil
 }
 
 // Bounds of an assignment.
@@ -65,6 +85,7 @@ func (a *Assignment) Check() error {
 		a.Ladder = &asked
 	default:
 		a.Sheets.What = strings.TrimSpace(a.Sheets.What)
+		faults.Under("sheets.worksheet.", a.Sheets.fill())
 		if n := utf8.RuneCountInString(a.Sheets.What); n < 1 || n > maxWhat {
 			faults.Addf("sheets.what", "%d characters were given: give 1 to %d", n, maxWhat)
 		}

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"evenladder/core/brief"
+	"evenladder/core/call"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
@@ -33,6 +34,7 @@ func onNeck(w *writer, s scale.Scale) (Item, error) {
 		name := s.Pitch(w.Neck.MIDI(p)).Name
 		it.Answer = append(it.Answer, name.String())
 		it.Marks = append(it.Marks, Mark{Place: p, N: len(it.Answer), label: w.Naming.Absolute(name)})
+		it.Facts = append(it.Facts, call.PlaceFact(w.Neck, p))
 	}
 	it.Blanks = len(it.Answer)
 	return it, nil
@@ -171,7 +173,7 @@ func boxSheets(b brief.Brief, keys []scale.Scale) ([]Sheet, error) {
 		sheet := Sheet{Day: 1, N: n + 1}
 		slices.SortStableFunc(p.Boxes, func(a, b plan.Box) int { return a.LowFret - b.LowFret })
 		for _, box := range p.Boxes {
-			it := Item{Ask: fmt.Sprintf("%s, %s", title(s), box.Name), Show: box.Name, Figure: "box", LowFret: max(1, box.LowFret), High: max(box.HighFret, box.LowFret+3), Answer: []string{}, Words: []string{}, tonic: s.Tonic}
+			it := Item{Ask: fmt.Sprintf("%s, %s", title(s), box.Name), Show: box.Name, Figure: "box", LowFret: max(1, box.LowFret), High: max(box.HighFret, box.LowFret+3), Answer: []string{}, Words: []string{}, Facts: []string{}, tonic: s.Tonic}
 			for i, note := range box.Notes {
 				it.Marks = append(it.Marks, Mark{Place: note.Place, N: i + 1, Root: note.Root, label: fmt.Sprint(note.Finger)})
 			}
@@ -180,4 +182,23 @@ func boxSheets(b brief.Brief, keys []scale.Scale) ([]Sheet, error) {
 		out = append(out, sheet)
 	}
 	return out, nil
+}
+
+// Played is a place that was played, by the open string, so that it holds on every neck with
+// such a string.
+type Played struct{ Open, Fret int }
+
+// MarkHoles marks the places of boxes that were never played.
+func (w *Worksheet) MarkHoles(played map[Played]bool) {
+	open := map[int]int{}
+	for _, s := range w.Strings {
+		open[s.String] = s.MIDI
+	}
+	for _, s := range w.Sheets {
+		for _, it := range s.Items {
+			for i, m := range it.Marks {
+				it.Marks[i].Hole = !played[Played{open[m.String], m.Fret}]
+			}
+		}
+	}
 }

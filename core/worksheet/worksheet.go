@@ -12,8 +12,10 @@ import (
 	"math/rand/v2"
 	"slices"
 	"strconv"
+	"strings"
 
 	"evenladder/core/brief"
+	"evenladder/core/call"
 	"evenladder/core/english"
 	"evenladder/core/fault"
 	"evenladder/core/neck"
@@ -86,7 +88,8 @@ type Item struct {
 	Marks   []Mark      `json:"marks,omitempty"`  // on the neck
 	LowFret int         `json:"lowFret,omitempty"`
 	High    int         `json:"highFret,omitempty"`
-	Piece   piece.Piece `json:"-"` // that a staff or tab is drawn of
+	Facts   []string    `json:"facts"` // what it shows to be known, as calls say it
+	Piece   piece.Piece `json:"-"`     // that a staff or tab is drawn of
 	tonic   pitch.Name
 }
 
@@ -186,6 +189,9 @@ func Build(r Request) (Worksheet, error) {
 				return Worksheet{}, fault.At("keys", "%s: %v", key.Title(), err)
 			}
 			at++
+			if it.Facts == nil {
+				it.Facts = []string{call.KeyFact(k.ID, key.Tonic.String(), key.Name)}
+			}
 			if it.tonic = key.Tonic; it.Words == nil {
 				it.Words = w.words(it.Answer, k.writes)
 			}
@@ -194,6 +200,27 @@ func Build(r Request) (Worksheet, error) {
 		out.Sheets = append(out.Sheets, sheet)
 	}
 	return out, nil
+}
+
+// TitleOf is what is written out, in few words.
+func TitleOf(r Request) (string, error) {
+	k, err := r.check()
+	if err != nil {
+		return "", err
+	}
+	keys, err := r.keys(k)
+	if err != nil {
+		return "", err
+	}
+	title := fmt.Sprintf("%s: %s", english.Capital(k.Name), keys[0].Name)
+	if len(r.Keys) > 0 {
+		names := make([]string, len(keys))
+		for i, s := range keys {
+			names[i] = s.Tonic.Pretty()
+		}
+		title += ", " + strings.Join(names, " ")
+	}
+	return title, nil
 }
 
 // mix shuffles keys, so that none comes twice running where one round follows another.

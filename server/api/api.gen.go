@@ -26,6 +26,7 @@ import (
 	"evenladder/core/schedule"
 	"evenladder/core/score"
 	"evenladder/core/take"
+	"evenladder/core/worksheet"
 	"evenladder/store"
 
 	"github.com/labstack/echo/v5"
@@ -138,6 +139,44 @@ type Brief = brief.Brief
 
 // Call defines model for Call.
 type Call = call.Call
+
+// CallAnswered defines model for CallAnswered.
+type CallAnswered = call.Answered
+
+// CallChoice defines model for CallChoice.
+type CallChoice struct {
+	Id   string `json:"id"`
+	Name string `json:"name"`
+	Why  string `json:"why"`
+}
+
+// CallKinds defines model for CallKinds.
+type CallKinds struct {
+	Beats []int `json:"beats"`
+	Kinds []struct {
+		// By How it is answered: place, places, name, names or yes.
+		By     string   `json:"by"`
+		Id     string   `json:"id"`
+		Levels []string `json:"levels"`
+		Name   string   `json:"name"`
+		Why    string   `json:"why"`
+	} `json:"kinds"`
+	Minors       []CallChoice `json:"minors"`
+	Orders       []CallChoice `json:"orders"`
+	Progressions []CallChoice `json:"progressions"`
+	Sayings      []CallChoice `json:"sayings"`
+	Sheets       []struct {
+		// Hangs A page to hang up.
+		Hangs bool   `json:"hangs"`
+		How   string `json:"how"`
+		Id    string `json:"id"`
+		Name  string `json:"name"`
+		Why   string `json:"why"`
+	} `json:"sheets"`
+}
+
+// CallMarked defines model for CallMarked.
+type CallMarked = call.Marked
 
 // CallNote defines model for CallNote.
 type CallNote = piece.Note
@@ -343,6 +382,9 @@ type FieldError struct {
 	Message string `json:"message"`
 }
 
+// FilledItem defines model for FilledItem.
+type FilledItem = worksheet.Filled
+
 // FingerReason defines model for FingerReason.
 type FingerReason = plan.FingerReason
 
@@ -377,6 +419,9 @@ type HomeLink struct {
 
 // InstrumentBrief An instrument of the catalogue, each of its measures overridden where it is given.
 type InstrumentBrief = brief.Instrument
+
+// JudgedItem defines model for JudgedItem.
+type JudgedItem = worksheet.Judged
 
 // Kept defines model for Kept.
 type Kept struct {
@@ -434,6 +479,9 @@ type KeptWeeks struct {
 
 // Key defines model for Key.
 type Key = piece.Key
+
+// Knowledge defines model for Knowledge.
+type Knowledge = schedule.Knowledge
 
 // Ladder defines model for Ladder.
 type Ladder = ladder.Ladder
@@ -614,8 +662,33 @@ type Sheets = schedule.Sheets
 // Sight defines model for Sight.
 type Sight = explore.Sight
 
+// Sitting defines model for Sitting.
+type Sitting struct {
+	Assignment *string   `json:"assignment,omitempty"`
+	At         time.Time `json:"at"`
+	Id         string    `json:"id"`
+	Kind       string    `json:"kind"`
+	Of         int       `json:"of"`
+	Pupil      *string   `json:"pupil,omitempty"`
+	Right      int       `json:"right"`
+	Sheet      *int      `json:"sheet,omitempty"`
+
+	// Sort calls or sheet.
+	Sort  string `json:"sort"`
+	Title string `json:"title"`
+}
+
+// SittingAnswer defines model for SittingAnswer.
+type SittingAnswer = schedule.SittingAnswer
+
+// SittingSummary defines model for SittingSummary.
+type SittingSummary = schedule.Summary
+
 // Slide defines model for Slide.
 type Slide = explore.Slid
+
+// Slip defines model for Slip.
+type Slip = call.Slip
 
 // StoredAssignment defines model for StoredAssignment.
 type StoredAssignment = store.Assignment
@@ -713,6 +786,18 @@ type WeeksInput struct {
 	Version *int            `json:"version,omitempty"`
 }
 
+// Worksheet defines model for Worksheet.
+type Worksheet = worksheet.Worksheet
+
+// WorksheetItem defines model for WorksheetItem.
+type WorksheetItem = worksheet.Item
+
+// WorksheetRequest defines model for WorksheetRequest.
+type WorksheetRequest = worksheet.Request
+
+// WorksheetSheet defines model for WorksheetSheet.
+type WorksheetSheet = worksheet.Sheet
+
 // After defines model for After.
 type After = string
 
@@ -749,6 +834,19 @@ type ChooseFieldParams struct {
 	Text *string `form:"text,omitempty" json:"text,omitempty"`
 }
 
+// MarkCallParams defines parameters for MarkCall.
+type MarkCallParams struct {
+	Sitting *string `form:"sitting,omitempty" json:"sitting,omitempty"`
+
+	// Ms That the answer took, up to 600000.
+	Ms *string `form:"ms,omitempty" json:"ms,omitempty"`
+}
+
+// NextCallsParams defines parameters for NextCalls.
+type NextCallsParams struct {
+	Sitting string `form:"sitting" json:"sitting"`
+}
+
 // ComparePlansJSONBody defines parameters for ComparePlans.
 type ComparePlansJSONBody struct {
 	Also *[]Brief `json:"also,omitempty"`
@@ -781,6 +879,12 @@ type ReadResultsJSONBody struct {
 
 	// Text Up to 64 kB.
 	Text string `json:"text"`
+}
+
+// GetKnowledgeParams defines parameters for GetKnowledge.
+type GetKnowledgeParams struct {
+	// Pupil Whose; the teacher's own where it is empty.
+	Pupil *string `form:"pupil,omitempty" json:"pupil,omitempty"`
 }
 
 // ListLogParams defines parameters for ListLog.
@@ -1005,6 +1109,34 @@ type ListTrashParams struct {
 	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
 }
 
+// ListSittingsParams defines parameters for ListSittings.
+type ListSittingsParams struct {
+	// Pupil Whose; the teacher's own where it is empty.
+	Pupil *string `form:"pupil,omitempty" json:"pupil,omitempty"`
+
+	// After Next of the page before.
+	After *string `form:"after,omitempty" json:"after,omitempty"`
+
+	// Limit Rows, 1 to 200.
+	Limit *string `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
+// BeginSittingJSONBody defines parameters for BeginSitting.
+type BeginSittingJSONBody struct {
+	Assignment *string      `json:"assignment,omitempty"`
+	Calls      *CallRequest `json:"calls,omitempty"`
+
+	// Items Of a sheet, which of its items are right, in their order; all of them.
+	Items *[]bool `json:"items,omitempty"`
+
+	// Pupil Whose it is; the teacher's own where it is empty.
+	Pupil *string `json:"pupil,omitempty"`
+
+	// Sheet Of a worksheet, the number of the sheet that is handed in.
+	Sheet     *int              `json:"sheet,omitempty"`
+	Worksheet *WorksheetRequest `json:"worksheet,omitempty"`
+}
+
 // SlideBoxParams defines parameters for SlideBox.
 type SlideBoxParams struct {
 	// Frets Towards the bridge positive.
@@ -1084,6 +1216,28 @@ type GetTodayParams struct {
 	On *string `form:"on,omitempty" json:"on,omitempty"`
 }
 
+// MakeWorksheetFileParams defines parameters for MakeWorksheetFile.
+type MakeWorksheetFileParams struct {
+	// Format pdf, svg, png or json.
+	Format string `form:"format" json:"format"`
+
+	// Paper a4 or letter.
+	Paper *string `form:"paper,omitempty" json:"paper,omitempty"`
+
+	// Answers Each page with its key.
+	Answers *bool `form:"answers,omitempty" json:"answers,omitempty"`
+
+	// Page One page alone, from 1.
+	Page *int `form:"page,omitempty" json:"page,omitempty"`
+
+	// Sheet With item, one item alone as a picture.
+	Sheet *int `form:"sheet,omitempty" json:"sheet,omitempty"`
+	Item  *int `form:"item,omitempty" json:"item,omitempty"`
+
+	// Pupil On a page of boxes, the places that this pupil never played stand out.
+	Pupil *string `form:"pupil,omitempty" json:"pupil,omitempty"`
+}
+
 // UpdateAssignmentJSONRequestBody defines body for UpdateAssignment for application/json ContentType.
 type UpdateAssignmentJSONRequestBody = AssignmentInput
 
@@ -1096,6 +1250,12 @@ type ListPointsJSONRequestBody = Brief
 // MakeCallsJSONRequestBody defines body for MakeCalls for application/json ContentType.
 type MakeCallsJSONRequestBody = CallRequest
 
+// MarkCallJSONRequestBody defines body for MarkCall for application/json ContentType.
+type MarkCallJSONRequestBody = CallAnswered
+
+// NextCallsJSONRequestBody defines body for NextCalls for application/json ContentType.
+type NextCallsJSONRequestBody = CallRequest
+
 // ComparePlansJSONRequestBody defines body for ComparePlans for application/json ContentType.
 type ComparePlansJSONRequestBody ComparePlansJSONBody
 
@@ -1107,6 +1267,9 @@ type FindOpeningsJSONRequestBody FindOpeningsJSONBody
 
 // ReadResultsJSONRequestBody defines body for ReadResults for application/json ContentType.
 type ReadResultsJSONRequestBody ReadResultsJSONBody
+
+// GetKnowledgeJSONRequestBody defines body for GetKnowledge for application/json ContentType.
+type GetKnowledgeJSONRequestBody = Brief
 
 // MakeLadderJSONRequestBody defines body for MakeLadder for application/json ContentType.
 type MakeLadderJSONRequestBody = LadderRequest
@@ -1177,6 +1340,9 @@ type CreateKeptJSONRequestBody = KeptInput
 // UpdateKeptJSONRequestBody defines body for UpdateKept for application/json ContentType.
 type UpdateKeptJSONRequestBody = KeptInput
 
+// BeginSittingJSONRequestBody defines body for BeginSitting for application/json ContentType.
+type BeginSittingJSONRequestBody BeginSittingJSONBody
+
 // SlideBoxJSONRequestBody defines body for SlideBox for application/json ContentType.
 type SlideBoxJSONRequestBody = Brief
 
@@ -1198,6 +1364,15 @@ type LimitsOfTakeJSONRequestBody = Brief
 // PlayTakeJSONRequestBody defines body for PlayTake for application/json ContentType.
 type PlayTakeJSONRequestBody PlayTakeJSONBody
 
+// MakeWorksheetJSONRequestBody defines body for MakeWorksheet for application/json ContentType.
+type MakeWorksheetJSONRequestBody = WorksheetRequest
+
+// MakeWorksheetFileJSONRequestBody defines body for MakeWorksheetFile for application/json ContentType.
+type MakeWorksheetFileJSONRequestBody = WorksheetRequest
+
+// JudgeItemJSONRequestBody defines body for JudgeItem for application/json ContentType.
+type JudgeItemJSONRequestBody = FilledItem
+
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
@@ -1216,8 +1391,17 @@ type ServerInterface interface {
 	// (POST /api/v1/brief/points)
 	ListPoints(ctx *echo.Context) error
 
+	// (GET /api/v1/calls)
+	ListCalls(ctx *echo.Context) error
+
 	// (POST /api/v1/calls)
 	MakeCalls(ctx *echo.Context) error
+
+	// (POST /api/v1/calls/mark)
+	MarkCall(ctx *echo.Context, params MarkCallParams) error
+
+	// (POST /api/v1/calls/next)
+	NextCalls(ctx *echo.Context, params NextCallsParams) error
 
 	// (GET /api/v1/catalogue)
 	GetCatalogue(ctx *echo.Context) error
@@ -1239,6 +1423,9 @@ type ServerInterface interface {
 
 	// (DELETE /api/v1/homes/{id})
 	WithdrawHome(ctx *echo.Context, id ID) error
+
+	// (POST /api/v1/knowledge)
+	GetKnowledge(ctx *echo.Context, params GetKnowledgeParams) error
 
 	// (POST /api/v1/ladder)
 	MakeLadder(ctx *echo.Context) error
@@ -1393,6 +1580,21 @@ type ServerInterface interface {
 	// (POST /api/v1/shelf/{kind}/{id}/restore)
 	RestoreKept(ctx *echo.Context, kind Kind, id ID) error
 
+	// (GET /api/v1/sittings)
+	ListSittings(ctx *echo.Context, params ListSittingsParams) error
+
+	// (POST /api/v1/sittings)
+	BeginSitting(ctx *echo.Context) error
+
+	// (DELETE /api/v1/sittings/{id})
+	SetSittingAside(ctx *echo.Context, id ID) error
+
+	// (GET /api/v1/sittings/{id})
+	GetSitting(ctx *echo.Context, id ID) error
+
+	// (POST /api/v1/sittings/{id}/restore)
+	RestoreSitting(ctx *echo.Context, id ID) error
+
 	// (POST /api/v1/slide)
 	SlideBox(ctx *echo.Context, params SlideBoxParams) error
 
@@ -1410,6 +1612,15 @@ type ServerInterface interface {
 
 	// (GET /api/v1/today)
 	GetToday(ctx *echo.Context, params GetTodayParams) error
+
+	// (POST /api/v1/worksheet)
+	MakeWorksheet(ctx *echo.Context) error
+
+	// (POST /api/v1/worksheet/document)
+	MakeWorksheetFile(ctx *echo.Context, params MakeWorksheetFileParams) error
+
+	// (POST /api/v1/worksheet/judge)
+	JudgeItem(ctx *echo.Context) error
 
 	// (GET /healthz)
 	GetHealth(ctx *echo.Context) error
@@ -1502,12 +1713,64 @@ func (w *ServerInterfaceWrapper) ListPoints(ctx *echo.Context) error {
 	return err
 }
 
+// ListCalls converts echo context to params.
+func (w *ServerInterfaceWrapper) ListCalls(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListCalls(ctx)
+	return err
+}
+
 // MakeCalls converts echo context to params.
 func (w *ServerInterfaceWrapper) MakeCalls(ctx *echo.Context) error {
 	var err error
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.MakeCalls(ctx)
+	return err
+}
+
+// MarkCall converts echo context to params.
+func (w *ServerInterfaceWrapper) MarkCall(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params MarkCallParams
+	// ------------- Optional query parameter "sitting" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "sitting", ctx.QueryParams(), &params.Sitting, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter sitting: %s", err))
+	}
+
+	// ------------- Optional query parameter "ms" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "ms", ctx.QueryParams(), &params.Ms, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ms: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MarkCall(ctx, params)
+	return err
+}
+
+// NextCalls converts echo context to params.
+func (w *ServerInterfaceWrapper) NextCalls(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params NextCallsParams
+	// ------------- Required query parameter "sitting" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "sitting", ctx.QueryParams(), &params.Sitting, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter sitting: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.NextCalls(ctx, params)
 	return err
 }
 
@@ -1587,6 +1850,24 @@ func (w *ServerInterfaceWrapper) WithdrawHome(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.WithdrawHome(ctx, id)
+	return err
+}
+
+// GetKnowledge converts echo context to params.
+func (w *ServerInterfaceWrapper) GetKnowledge(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetKnowledgeParams
+	// ------------- Optional query parameter "pupil" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "pupil", ctx.QueryParams(), &params.Pupil, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter pupil: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetKnowledge(ctx, params)
 	return err
 }
 
@@ -2631,6 +2912,95 @@ func (w *ServerInterfaceWrapper) RestoreKept(ctx *echo.Context) error {
 	return err
 }
 
+// ListSittings converts echo context to params.
+func (w *ServerInterfaceWrapper) ListSittings(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListSittingsParams
+	// ------------- Optional query parameter "pupil" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "pupil", ctx.QueryParams(), &params.Pupil, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter pupil: %s", err))
+	}
+
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListSittings(ctx, params)
+	return err
+}
+
+// BeginSitting converts echo context to params.
+func (w *ServerInterfaceWrapper) BeginSitting(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.BeginSitting(ctx)
+	return err
+}
+
+// SetSittingAside converts echo context to params.
+func (w *ServerInterfaceWrapper) SetSittingAside(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SetSittingAside(ctx, id)
+	return err
+}
+
+// GetSitting converts echo context to params.
+func (w *ServerInterfaceWrapper) GetSitting(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetSitting(ctx, id)
+	return err
+}
+
+// RestoreSitting converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreSitting(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id ID
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreSitting(ctx, id)
+	return err
+}
+
 // SlideBox converts echo context to params.
 func (w *ServerInterfaceWrapper) SlideBox(ctx *echo.Context) error {
 	var err error
@@ -2700,6 +3070,84 @@ func (w *ServerInterfaceWrapper) GetToday(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.GetToday(ctx, params)
+	return err
+}
+
+// MakeWorksheet converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeWorksheet(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeWorksheet(ctx)
+	return err
+}
+
+// MakeWorksheetFile converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeWorksheetFile(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params MakeWorksheetFileParams
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", ctx.QueryParams(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter format: %s", err))
+	}
+
+	// ------------- Optional query parameter "paper" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "paper", ctx.QueryParams(), &params.Paper, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter paper: %s", err))
+	}
+
+	// ------------- Optional query parameter "answers" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "answers", ctx.QueryParams(), &params.Answers, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter answers: %s", err))
+	}
+
+	// ------------- Optional query parameter "page" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "page", ctx.QueryParams(), &params.Page, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter page: %s", err))
+	}
+
+	// ------------- Optional query parameter "sheet" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "sheet", ctx.QueryParams(), &params.Sheet, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter sheet: %s", err))
+	}
+
+	// ------------- Optional query parameter "item" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "item", ctx.QueryParams(), &params.Item, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter item: %s", err))
+	}
+
+	// ------------- Optional query parameter "pupil" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "pupil", ctx.QueryParams(), &params.Pupil, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter pupil: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeWorksheetFile(ctx, params)
+	return err
+}
+
+// JudgeItem converts echo context to params.
+func (w *ServerInterfaceWrapper) JudgeItem(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.JudgeItem(ctx)
 	return err
 }
 
@@ -2814,7 +3262,19 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.DELETE(options.BaseURL+"/api/v1/assignments/:id", wrapper.SetAsideAssignment, options.OperationMiddlewares["setAsideAssignment"]...)
 	router.PUT(options.BaseURL+"/api/v1/assignments/:id", wrapper.UpdateAssignment, options.OperationMiddlewares["updateAssignment"]...)
 	router.POST(options.BaseURL+"/api/v1/assignments/:id/restore", wrapper.RestoreAssignment, options.OperationMiddlewares["restoreAssignment"]...)
+	router.GET(options.BaseURL+"/api/v1/calls", wrapper.ListCalls, options.OperationMiddlewares["listCalls"]...)
 	router.POST(options.BaseURL+"/api/v1/calls", wrapper.MakeCalls, options.OperationMiddlewares["makeCalls"]...)
+	router.POST(options.BaseURL+"/api/v1/calls/next", wrapper.NextCalls, options.OperationMiddlewares["nextCalls"]...)
+	router.POST(options.BaseURL+"/api/v1/calls/mark", wrapper.MarkCall, options.OperationMiddlewares["markCall"]...)
+	router.GET(options.BaseURL+"/api/v1/sittings", wrapper.ListSittings, options.OperationMiddlewares["listSittings"]...)
+	router.POST(options.BaseURL+"/api/v1/sittings", wrapper.BeginSitting, options.OperationMiddlewares["beginSitting"]...)
+	router.DELETE(options.BaseURL+"/api/v1/sittings/:id", wrapper.SetSittingAside, options.OperationMiddlewares["setSittingAside"]...)
+	router.GET(options.BaseURL+"/api/v1/sittings/:id", wrapper.GetSitting, options.OperationMiddlewares["getSitting"]...)
+	router.POST(options.BaseURL+"/api/v1/sittings/:id/restore", wrapper.RestoreSitting, options.OperationMiddlewares["restoreSitting"]...)
+	router.POST(options.BaseURL+"/api/v1/knowledge", wrapper.GetKnowledge, options.OperationMiddlewares["getKnowledge"]...)
+	router.POST(options.BaseURL+"/api/v1/worksheet", wrapper.MakeWorksheet, options.OperationMiddlewares["makeWorksheet"]...)
+	router.POST(options.BaseURL+"/api/v1/worksheet/document", wrapper.MakeWorksheetFile, options.OperationMiddlewares["makeWorksheetFile"]...)
+	router.POST(options.BaseURL+"/api/v1/worksheet/judge", wrapper.JudgeItem, options.OperationMiddlewares["judgeItem"]...)
 	router.POST(options.BaseURL+"/api/v1/schedule", wrapper.MakeSchedule, options.OperationMiddlewares["makeSchedule"]...)
 	router.POST(options.BaseURL+"/api/v1/schedule/document", wrapper.MakeScheduleFile, options.OperationMiddlewares["makeScheduleFile"]...)
 	router.POST(options.BaseURL+"/api/v1/pupils/:id/home", wrapper.MakeHome, options.OperationMiddlewares["makeHome"]...)
@@ -3032,6 +3492,44 @@ func (response ListPointsdefaultApplicationProblemPlusJSONResponse) VisitListPoi
 	return err
 }
 
+type ListCallsRequestObject struct {
+}
+
+type ListCallsResponseObject interface {
+	VisitListCallsResponse(w http.ResponseWriter) error
+}
+
+type ListCalls200JSONResponse CallKinds
+
+func (response ListCalls200JSONResponse) VisitListCallsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCallsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListCallsdefaultApplicationProblemPlusJSONResponse) VisitListCallsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type MakeCallsRequestObject struct {
 	Body *MakeCallsJSONRequestBody
 }
@@ -3060,6 +3558,93 @@ type MakeCallsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response MakeCallsdefaultApplicationProblemPlusJSONResponse) VisitMakeCallsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MarkCallRequestObject struct {
+	Params MarkCallParams
+	Body   *MarkCallJSONRequestBody
+}
+
+type MarkCallResponseObject interface {
+	VisitMarkCallResponse(w http.ResponseWriter) error
+}
+
+type MarkCall200JSONResponse CallMarked
+
+func (response MarkCall200JSONResponse) VisitMarkCallResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MarkCalldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MarkCalldefaultApplicationProblemPlusJSONResponse) VisitMarkCallResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type NextCallsRequestObject struct {
+	Params NextCallsParams
+	Body   *NextCallsJSONRequestBody
+}
+
+type NextCallsResponseObject interface {
+	VisitNextCallsResponse(w http.ResponseWriter) error
+}
+
+type NextCalls200JSONResponse struct {
+	Calls []Call `json:"calls"`
+
+	// Every Beats from call to call that the level asks for; 0 waits.
+	Every      int    `json:"every"`
+	Level      int    `json:"level"`
+	LevelWords string `json:"levelWords"`
+}
+
+func (response NextCalls200JSONResponse) VisitNextCallsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type NextCallsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response NextCallsdefaultApplicationProblemPlusJSONResponse) VisitNextCallsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3328,6 +3913,46 @@ type WithdrawHomedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response WithdrawHomedefaultApplicationProblemPlusJSONResponse) VisitWithdrawHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKnowledgeRequestObject struct {
+	Params GetKnowledgeParams
+	Body   *GetKnowledgeJSONRequestBody
+}
+
+type GetKnowledgeResponseObject interface {
+	VisitGetKnowledgeResponse(w http.ResponseWriter) error
+}
+
+type GetKnowledge200JSONResponse Knowledge
+
+func (response GetKnowledge200JSONResponse) VisitGetKnowledgeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKnowledgedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetKnowledgedefaultApplicationProblemPlusJSONResponse) VisitGetKnowledgeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5443,6 +6068,197 @@ func (response RestoreKeptdefaultApplicationProblemPlusJSONResponse) VisitRestor
 	return err
 }
 
+type ListSittingsRequestObject struct {
+	Params ListSittingsParams
+}
+
+type ListSittingsResponseObject interface {
+	VisitListSittingsResponse(w http.ResponseWriter) error
+}
+
+type ListSittings200JSONResponse struct {
+	Next     *string   `json:"next,omitempty"`
+	Sittings []Sitting `json:"sittings"`
+}
+
+func (response ListSittings200JSONResponse) VisitListSittingsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListSittingsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListSittingsdefaultApplicationProblemPlusJSONResponse) VisitListSittingsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BeginSittingRequestObject struct {
+	Body *BeginSittingJSONRequestBody
+}
+
+type BeginSittingResponseObject interface {
+	VisitBeginSittingResponse(w http.ResponseWriter) error
+}
+
+type BeginSitting201JSONResponse Sitting
+
+func (response BeginSitting201JSONResponse) VisitBeginSittingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BeginSittingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response BeginSittingdefaultApplicationProblemPlusJSONResponse) VisitBeginSittingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetSittingAsideRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type SetSittingAsideResponseObject interface {
+	VisitSetSittingAsideResponse(w http.ResponseWriter) error
+}
+
+type SetSittingAside204Response struct {
+}
+
+func (response SetSittingAside204Response) VisitSetSittingAsideResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetSittingAsidedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetSittingAsidedefaultApplicationProblemPlusJSONResponse) VisitSetSittingAsideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSittingRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type GetSittingResponseObject interface {
+	VisitGetSittingResponse(w http.ResponseWriter) error
+}
+
+type GetSitting200JSONResponse struct {
+	Answers   []SittingAnswer `json:"answers"`
+	Knowledge Knowledge       `json:"knowledge"`
+	Sitting   Sitting         `json:"sitting"`
+	Summary   SittingSummary  `json:"summary"`
+}
+
+func (response GetSitting200JSONResponse) VisitGetSittingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSittingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetSittingdefaultApplicationProblemPlusJSONResponse) VisitGetSittingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreSittingRequestObject struct {
+	Id ID `json:"id"`
+}
+
+type RestoreSittingResponseObject interface {
+	VisitRestoreSittingResponse(w http.ResponseWriter) error
+}
+
+type RestoreSitting204Response struct {
+}
+
+func (response RestoreSitting204Response) VisitRestoreSittingResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RestoreSittingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreSittingdefaultApplicationProblemPlusJSONResponse) VisitRestoreSittingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type SlideBoxRequestObject struct {
 	Params SlideBoxParams
 	Body   *SlideBoxJSONRequestBody
@@ -5703,6 +6519,143 @@ func (response GetTodaydefaultApplicationProblemPlusJSONResponse) VisitGetTodayR
 	return err
 }
 
+type MakeWorksheetRequestObject struct {
+	Body *MakeWorksheetJSONRequestBody
+}
+
+type MakeWorksheetResponseObject interface {
+	VisitMakeWorksheetResponse(w http.ResponseWriter) error
+}
+
+type MakeWorksheet200JSONResponse Worksheet
+
+func (response MakeWorksheet200JSONResponse) VisitMakeWorksheetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeWorksheetdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeWorksheetdefaultApplicationProblemPlusJSONResponse) VisitMakeWorksheetResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeWorksheetFileRequestObject struct {
+	Params MakeWorksheetFileParams
+	Body   *MakeWorksheetFileJSONRequestBody
+}
+
+type MakeWorksheetFileResponseObject interface {
+	VisitMakeWorksheetFileResponse(w http.ResponseWriter) error
+}
+
+type MakeWorksheetFile200ResponseHeaders struct {
+	ContentDisposition *string
+	SheetPages         *int
+}
+
+type MakeWorksheetFile200AsteriskResponse struct {
+	Body          io.Reader
+	Headers       MakeWorksheetFile200ResponseHeaders
+	ContentType   string
+	ContentLength int64
+}
+
+func (response MakeWorksheetFile200AsteriskResponse) VisitMakeWorksheetFileResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", response.ContentType)
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	if response.Headers.SheetPages != nil {
+		w.Header().Set("Sheet-Pages", fmt.Sprint(*response.Headers.SheetPages))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type MakeWorksheetFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeWorksheetFiledefaultApplicationProblemPlusJSONResponse) VisitMakeWorksheetFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type JudgeItemRequestObject struct {
+	Body *JudgeItemJSONRequestBody
+}
+
+type JudgeItemResponseObject interface {
+	VisitJudgeItemResponse(w http.ResponseWriter) error
+}
+
+type JudgeItem200JSONResponse JudgedItem
+
+func (response JudgeItem200JSONResponse) VisitJudgeItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type JudgeItemdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response JudgeItemdefaultApplicationProblemPlusJSONResponse) VisitJudgeItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetHealthRequestObject struct {
 }
 
@@ -5759,8 +6712,17 @@ type StrictServerInterface interface {
 	// (POST /api/v1/brief/points)
 	ListPoints(ctx context.Context, request ListPointsRequestObject) (ListPointsResponseObject, error)
 
+	// (GET /api/v1/calls)
+	ListCalls(ctx context.Context, request ListCallsRequestObject) (ListCallsResponseObject, error)
+
 	// (POST /api/v1/calls)
 	MakeCalls(ctx context.Context, request MakeCallsRequestObject) (MakeCallsResponseObject, error)
+
+	// (POST /api/v1/calls/mark)
+	MarkCall(ctx context.Context, request MarkCallRequestObject) (MarkCallResponseObject, error)
+
+	// (POST /api/v1/calls/next)
+	NextCalls(ctx context.Context, request NextCallsRequestObject) (NextCallsResponseObject, error)
 
 	// (GET /api/v1/catalogue)
 	GetCatalogue(ctx context.Context, request GetCatalogueRequestObject) (GetCatalogueResponseObject, error)
@@ -5782,6 +6744,9 @@ type StrictServerInterface interface {
 
 	// (DELETE /api/v1/homes/{id})
 	WithdrawHome(ctx context.Context, request WithdrawHomeRequestObject) (WithdrawHomeResponseObject, error)
+
+	// (POST /api/v1/knowledge)
+	GetKnowledge(ctx context.Context, request GetKnowledgeRequestObject) (GetKnowledgeResponseObject, error)
 
 	// (POST /api/v1/ladder)
 	MakeLadder(ctx context.Context, request MakeLadderRequestObject) (MakeLadderResponseObject, error)
@@ -5936,6 +6901,21 @@ type StrictServerInterface interface {
 	// (POST /api/v1/shelf/{kind}/{id}/restore)
 	RestoreKept(ctx context.Context, request RestoreKeptRequestObject) (RestoreKeptResponseObject, error)
 
+	// (GET /api/v1/sittings)
+	ListSittings(ctx context.Context, request ListSittingsRequestObject) (ListSittingsResponseObject, error)
+
+	// (POST /api/v1/sittings)
+	BeginSitting(ctx context.Context, request BeginSittingRequestObject) (BeginSittingResponseObject, error)
+
+	// (DELETE /api/v1/sittings/{id})
+	SetSittingAside(ctx context.Context, request SetSittingAsideRequestObject) (SetSittingAsideResponseObject, error)
+
+	// (GET /api/v1/sittings/{id})
+	GetSitting(ctx context.Context, request GetSittingRequestObject) (GetSittingResponseObject, error)
+
+	// (POST /api/v1/sittings/{id}/restore)
+	RestoreSitting(ctx context.Context, request RestoreSittingRequestObject) (RestoreSittingResponseObject, error)
+
 	// (POST /api/v1/slide)
 	SlideBox(ctx context.Context, request SlideBoxRequestObject) (SlideBoxResponseObject, error)
 
@@ -5953,6 +6933,15 @@ type StrictServerInterface interface {
 
 	// (GET /api/v1/today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
+
+	// (POST /api/v1/worksheet)
+	MakeWorksheet(ctx context.Context, request MakeWorksheetRequestObject) (MakeWorksheetResponseObject, error)
+
+	// (POST /api/v1/worksheet/document)
+	MakeWorksheetFile(ctx context.Context, request MakeWorksheetFileRequestObject) (MakeWorksheetFileResponseObject, error)
+
+	// (POST /api/v1/worksheet/judge)
+	JudgeItem(ctx context.Context, request JudgeItemRequestObject) (JudgeItemResponseObject, error)
 
 	// (GET /healthz)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
@@ -6162,6 +7151,29 @@ func (sh *strictHandler) ListPoints(ctx *echo.Context) error {
 	return nil
 }
 
+// ListCalls operation middleware
+func (sh *strictHandler) ListCalls(ctx *echo.Context) error {
+	var request ListCallsRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListCalls(ctx.Request().Context(), request.(ListCallsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListCalls")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListCallsResponseObject); ok {
+		return validResponse.VisitListCallsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // MakeCalls operation middleware
 func (sh *strictHandler) MakeCalls(ctx *echo.Context) error {
 	var request MakeCallsRequestObject
@@ -6202,6 +7214,102 @@ func (sh *strictHandler) MakeCalls(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(MakeCallsResponseObject); ok {
 		return validResponse.VisitMakeCallsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MarkCall operation middleware
+func (sh *strictHandler) MarkCall(ctx *echo.Context, params MarkCallParams) error {
+	var request MarkCallRequestObject
+
+	request.Params = params
+
+	var body MarkCallJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MarkCall(ctx.Request().Context(), request.(MarkCallRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MarkCall")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MarkCallResponseObject); ok {
+		return validResponse.VisitMarkCallResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// NextCalls operation middleware
+func (sh *strictHandler) NextCalls(ctx *echo.Context, params NextCallsParams) error {
+	var request NextCallsRequestObject
+
+	request.Params = params
+
+	var body NextCallsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.NextCalls(ctx.Request().Context(), request.(NextCallsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "NextCalls")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(NextCallsResponseObject); ok {
+		return validResponse.VisitNextCallsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -6459,6 +7567,54 @@ func (sh *strictHandler) WithdrawHome(ctx *echo.Context, id ID) error {
 		return err
 	} else if validResponse, ok := response.(WithdrawHomeResponseObject); ok {
 		return validResponse.VisitWithdrawHomeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetKnowledge operation middleware
+func (sh *strictHandler) GetKnowledge(ctx *echo.Context, params GetKnowledgeParams) error {
+	var request GetKnowledgeRequestObject
+
+	request.Params = params
+
+	var body GetKnowledgeJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetKnowledge(ctx.Request().Context(), request.(GetKnowledgeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetKnowledge")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetKnowledgeResponseObject); ok {
+		return validResponse.VisitGetKnowledgeResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -8265,6 +9421,152 @@ func (sh *strictHandler) RestoreKept(ctx *echo.Context, kind Kind, id ID) error 
 	return nil
 }
 
+// ListSittings operation middleware
+func (sh *strictHandler) ListSittings(ctx *echo.Context, params ListSittingsParams) error {
+	var request ListSittingsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListSittings(ctx.Request().Context(), request.(ListSittingsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListSittings")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListSittingsResponseObject); ok {
+		return validResponse.VisitListSittingsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// BeginSitting operation middleware
+func (sh *strictHandler) BeginSitting(ctx *echo.Context) error {
+	var request BeginSittingRequestObject
+
+	var body BeginSittingJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.BeginSitting(ctx.Request().Context(), request.(BeginSittingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "BeginSitting")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(BeginSittingResponseObject); ok {
+		return validResponse.VisitBeginSittingResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SetSittingAside operation middleware
+func (sh *strictHandler) SetSittingAside(ctx *echo.Context, id ID) error {
+	var request SetSittingAsideRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetSittingAside(ctx.Request().Context(), request.(SetSittingAsideRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetSittingAside")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SetSittingAsideResponseObject); ok {
+		return validResponse.VisitSetSittingAsideResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetSitting operation middleware
+func (sh *strictHandler) GetSitting(ctx *echo.Context, id ID) error {
+	var request GetSittingRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetSitting(ctx.Request().Context(), request.(GetSittingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetSitting")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetSittingResponseObject); ok {
+		return validResponse.VisitGetSittingResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreSitting operation middleware
+func (sh *strictHandler) RestoreSitting(ctx *echo.Context, id ID) error {
+	var request RestoreSittingRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreSitting(ctx.Request().Context(), request.(RestoreSittingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreSitting")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreSittingResponseObject); ok {
+		return validResponse.VisitRestoreSittingResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // SlideBox operation middleware
 func (sh *strictHandler) SlideBox(ctx *echo.Context, params SlideBoxParams) error {
 	var request SlideBoxRequestObject
@@ -8536,6 +9838,146 @@ func (sh *strictHandler) GetToday(ctx *echo.Context, params GetTodayParams) erro
 		return err
 	} else if validResponse, ok := response.(GetTodayResponseObject); ok {
 		return validResponse.VisitGetTodayResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeWorksheet operation middleware
+func (sh *strictHandler) MakeWorksheet(ctx *echo.Context) error {
+	var request MakeWorksheetRequestObject
+
+	var body MakeWorksheetJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeWorksheet(ctx.Request().Context(), request.(MakeWorksheetRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeWorksheet")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeWorksheetResponseObject); ok {
+		return validResponse.VisitMakeWorksheetResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeWorksheetFile operation middleware
+func (sh *strictHandler) MakeWorksheetFile(ctx *echo.Context, params MakeWorksheetFileParams) error {
+	var request MakeWorksheetFileRequestObject
+
+	request.Params = params
+
+	var body MakeWorksheetFileJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeWorksheetFile(ctx.Request().Context(), request.(MakeWorksheetFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeWorksheetFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeWorksheetFileResponseObject); ok {
+		return validResponse.VisitMakeWorksheetFileResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// JudgeItem operation middleware
+func (sh *strictHandler) JudgeItem(ctx *echo.Context) error {
+	var request JudgeItemRequestObject
+
+	var body JudgeItemJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.JudgeItem(ctx.Request().Context(), request.(JudgeItemRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "JudgeItem")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(JudgeItemResponseObject); ok {
+		return validResponse.VisitJudgeItemResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

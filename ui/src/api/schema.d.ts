@@ -806,10 +806,170 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** @description What can be called and written out, with its levels and choices. */
+        get: operations["listCalls"];
         put?: never;
         /** @description Calls with their answers. The same seed gives the same calls. */
         post: operations["makeCalls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calls/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Calls for a sitting. What the player missed before comes sooner, on the level that the player's own answers have reached where none is named. */
+        post: operations["nextCalls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calls/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The verdict on an answer. With a sitting it is written down, unless it was not understood. */
+        post: operations["markCall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sittings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Sittings of calls and sheets that were handed in, the latest first. */
+        get: operations["listSittings"];
+        put?: never;
+        /** @description Begins a sitting of calls, or hands a sheet in. */
+        post: operations["beginSitting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sittings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        /** @description What came of a sitting. */
+        get: operations["getSitting"];
+        put?: never;
+        post?: never;
+        /** @description Takes a sitting back; restore undoes it. */
+        delete: operations["setSittingAside"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sittings/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a sitting that was taken back. */
+        post: operations["restoreSitting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a player knows of the neck of a brief and of the keys of its scale, by the answers so far. */
+        post: operations["getKnowledge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/worksheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Worksheets with their answers. The same seed gives the same sheets. */
+        post: operations["makeWorksheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/worksheet/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Worksheets as pages. */
+        post: operations["makeWorksheetFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/worksheet/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description How an item of a sheet was filled in, as far as it goes. */
+        post: operations["judgeItem"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1628,6 +1788,7 @@ export interface components {
             what: string;
             count: number;
             done: number;
+            worksheet?: components["schemas"]["WorksheetRequest"];
         };
         /** @description A brief or a round up a ladder, or sheets, from a day until a day. */
         Assignment: {
@@ -1941,7 +2102,7 @@ export interface components {
         };
         CallRequest: {
             brief: components["schemas"]["Brief"];
-            /** @description numbers, find, name, spell or signature. */
+            /** @description numbers, from-degree, find, name, fingers, spell, chord, signature, key, order, relative, next-key or landing. */
             kind: string;
             /** @description 1 to 200; 8 where it is not given. */
             count?: number;
@@ -1949,6 +2110,22 @@ export interface components {
             seed?: number;
             /** @description What is asked, in place of a count: degrees, note names, places such as 3/5, tonics. */
             ask?: string[];
+            /** @description Of the kind, from 1; the usual one where it is not given. */
+            level?: number;
+            /** @description Of numbers, a usual round of degrees by its id. */
+            progression?: string;
+            /** @description Of numbers in a minor key: own or relative. */
+            minor?: string;
+            /** @description Beats from call to call: 1, 2, 4 or 8; 0 waits for the answer. */
+            every?: number;
+            /** @description Of places to name: note, degree or interval. */
+            as?: string;
+            /** @description What was asked before, in its order. */
+            said?: string[];
+            /** @description Facts with the chance that they are known, 0 to 1. */
+            known?: {
+                [key: string]: number;
+            };
         };
         Calls: {
             kind: string;
@@ -1957,8 +2134,12 @@ export interface components {
         Call: {
             n: number;
             ask: string;
+            /** @description As it is read from a stand. */
+            show: string;
             /** @description As it is said aloud. */
             say: string;
+            /** @description Beat on which it is called, where calls play on. */
+            at?: number;
             place?: components["schemas"]["CallNote"];
             /** @description A place with its note, or notes, or words. */
             answer: {
@@ -1971,8 +2152,234 @@ export interface components {
                 words?: string[];
             };
             /** @description Other places of the note: right, but not where it is called for. */
-            also: components["schemas"]["CallNote"][];
+            also: {
+                string: number;
+                fret: number;
+                midi: number;
+                name: string;
+                degree: string;
+                /** @description too-high or far. */
+                how: string;
+            }[];
             why: string;
+            /** @description What a right answer shows to be known. */
+            facts: string[];
+        };
+        CallAnswered: {
+            brief: components["schemas"]["Brief"];
+            kind: string;
+            count?: number;
+            seed?: number;
+            ask?: string[];
+            level?: number;
+            progression?: string;
+            minor?: string;
+            every?: number;
+            as?: string;
+            /** @description The asks of the calls before it. */
+            said?: string[];
+            known?: {
+                [key: string]: number;
+            };
+            /** @description The ask that is answered. */
+            answers: string;
+            /** @description The answer in one of its ways. */
+            given: {
+                place?: components["schemas"]["Place"];
+                places?: components["schemas"]["Place"][];
+                /** @description A note that was played, 0 to 127. */
+                midi?: number;
+                /** @description Typed. */
+                text?: string;
+                /** @description Said aloud, and judged by the teacher. */
+                right?: boolean;
+                /** @description From the beat that it was due on, early below zero. */
+                offMs?: number;
+            };
+        };
+        CallMarked: {
+            /** @description right, too-high, far, partly, wrong or again. */
+            verdict: string;
+            words: string;
+            /** @description early, on or late, where it was due on a beat. */
+            time: string;
+            call: components["schemas"]["Call"];
+            facts: {
+                [key: string]: boolean;
+            };
+            slips: components["schemas"]["Slip"][];
+            missed: components["schemas"]["Place"][];
+            extra: components["schemas"]["Place"][];
+        };
+        Slip: {
+            at: number;
+            kind: string;
+            words: string;
+        };
+        CallKinds: {
+            kinds: {
+                id: string;
+                name: string;
+                why: string;
+                /** @description How it is answered: place, places, name, names or yes. */
+                by: string;
+                levels: string[];
+            }[];
+            progressions: components["schemas"]["CallChoice"][];
+            minors: components["schemas"]["CallChoice"][];
+            sayings: components["schemas"]["CallChoice"][];
+            beats: number[];
+            sheets: {
+                id: string;
+                name: string;
+                why: string;
+                how: string;
+                /** @description A page to hang up. */
+                hangs: boolean;
+            }[];
+            orders: components["schemas"]["CallChoice"][];
+        };
+        CallChoice: {
+            id: string;
+            name: string;
+            why: string;
+        };
+        Sitting: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            pupil?: string;
+            assignment?: string;
+            /** @description calls or sheet. */
+            sort: string;
+            kind: string;
+            sheet?: number;
+            title: string;
+            right: number;
+            of: number;
+        };
+        SittingSummary: {
+            right: number;
+            of: number;
+            onTime: number;
+            streak: number;
+            medianMs: number;
+            learned: string[];
+            missed: string[];
+            words: string;
+        };
+        SittingAnswer: {
+            show: string;
+            right: boolean;
+            ms: number;
+            time: string;
+        };
+        Knowledge: {
+            knows: number;
+            of: number;
+            asked: number;
+            words: string;
+            places: {
+                string: number;
+                fret: number;
+                known: number;
+                asked: boolean;
+            }[];
+            keys: {
+                tonic: string;
+                label: string;
+                known: number;
+                asked: boolean;
+            }[];
+            degrees: {
+                label: string;
+                known: number;
+            }[];
+        };
+        WorksheetRequest: {
+            /** @description spell, signature, degrees, relative, neck, fingers, steps, tab, staff, keys or boxes. */
+            kind: string;
+            keys?: string[];
+            /** @description Id of the catalogue or a formula; major where none is given. */
+            scale?: string;
+            days?: number;
+            perDay?: number;
+            items?: number;
+            seed?: number;
+            /** @description as-given, sharps-first, flats-first or mixed. */
+            order?: string;
+            large?: boolean;
+            brief?: components["schemas"]["Brief"];
+        };
+        Worksheet: {
+            kind: string;
+            title: string;
+            how: string;
+            large: boolean;
+            leftHanded: boolean;
+            strings: {
+                string: number;
+                open: string;
+                midi: number;
+                label: string;
+            }[];
+            courses: boolean;
+            sheets: components["schemas"]["WorksheetSheet"][];
+        };
+        WorksheetSheet: {
+            day: number;
+            n: number;
+            items: components["schemas"]["WorksheetItem"][];
+        };
+        WorksheetItem: {
+            ask: string;
+            show: string;
+            blanks: number;
+            answer: string[];
+            words: string[];
+            count?: number;
+            labels?: string[];
+            steps?: number[];
+            figure?: string;
+            marks?: {
+                string: number;
+                fret: number;
+                n: number;
+                root: boolean;
+                hole?: boolean;
+            }[];
+            lowFret?: number;
+            highFret?: number;
+            facts: string[];
+        };
+        FilledItem: {
+            kind: string;
+            keys?: string[];
+            scale?: string;
+            days?: number;
+            perDay?: number;
+            items?: number;
+            seed?: number;
+            order?: string;
+            large?: boolean;
+            brief?: components["schemas"]["Brief"];
+            /** @description Number of the sheet, from 1. */
+            sheet: number;
+            /** @description From 1. */
+            item: number;
+            /** @description As typed, blank by blank. */
+            given: string[];
+            /** @description Of signs, as typed. */
+            count?: string;
+            /** @description letters or signs. */
+            step?: string;
+        };
+        JudgedItem: {
+            right: boolean;
+            blanks: string[];
+            slips: components["schemas"]["Slip"][];
+            count: string;
+            words: string;
         };
         CallNote: {
             string: number;
@@ -3873,6 +4280,27 @@ export interface operations {
             default: components["responses"]["AnyProblem"];
         };
     };
+    listCalls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The kinds. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallKinds"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
     makeCalls: {
         parameters: {
             query?: never;
@@ -3893,6 +4321,319 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Calls"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    nextCalls: {
+        parameters: {
+            query: {
+                sitting: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallRequest"];
+            };
+        };
+        responses: {
+            /** @description The calls with the level they are on. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        calls: components["schemas"]["Call"][];
+                        level: number;
+                        levelWords: string;
+                        /** @description Beats from call to call that the level asks for; 0 waits. */
+                        every: number;
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    markCall: {
+        parameters: {
+            query?: {
+                sitting?: string;
+                /** @description That the answer took, up to 600000. */
+                ms?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallAnswered"];
+            };
+        };
+        responses: {
+            /** @description The verdict. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallMarked"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listSittings: {
+        parameters: {
+            query?: {
+                /** @description Whose; the teacher's own where it is empty. */
+                pupil?: string;
+                /** @description Next of the page before. */
+                after?: string;
+                /** @description Rows, 1 to 200. */
+                limit?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of them. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sittings: components["schemas"]["Sitting"][];
+                        next?: string;
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    beginSitting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Whose it is; the teacher's own where it is empty. */
+                    pupil?: string;
+                    assignment?: string;
+                    calls?: components["schemas"]["CallRequest"];
+                    worksheet?: components["schemas"]["WorksheetRequest"];
+                    /** @description Of a worksheet, the number of the sheet that is handed in. */
+                    sheet?: number;
+                    /** @description Of a sheet, which of its items are right, in their order; all of them. */
+                    items?: boolean[];
+                };
+            };
+        };
+        responses: {
+            /** @description The sitting. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sitting"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getSitting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sitting with its answers. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sitting: components["schemas"]["Sitting"];
+                        summary: components["schemas"]["SittingSummary"];
+                        answers: components["schemas"]["SittingAnswer"][];
+                        knowledge: components["schemas"]["Knowledge"];
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    setSittingAside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Set aside. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    restoreSitting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["ID"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Brought back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getKnowledge: {
+        parameters: {
+            query?: {
+                /** @description Whose; the teacher's own where it is empty. */
+                pupil?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description What is known. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Knowledge"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeWorksheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorksheetRequest"];
+            };
+        };
+        responses: {
+            /** @description The sheets. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Worksheet"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeWorksheetFile: {
+        parameters: {
+            query: {
+                /** @description pdf, svg, png or json. */
+                format: string;
+                /** @description a4 or letter. */
+                paper?: string;
+                /** @description Each page with its key. */
+                answers?: boolean;
+                /** @description One page alone, from 1. */
+                page?: number;
+                /** @description With item, one item alone as a picture. */
+                sheet?: number;
+                item?: number;
+                /** @description On a page of boxes, the places that this pupil never played stand out. */
+                pupil?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorksheetRequest"];
+            };
+        };
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Sheet-Pages"?: number;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    judgeItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FilledItem"];
+            };
+        };
+        responses: {
+            /** @description The verdict, blank by blank. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgedItem"];
                 };
             };
             default: components["responses"]["AnyProblem"];
