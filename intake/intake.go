@@ -138,3 +138,36 @@ func Follow(field string, r io.Reader, p piece.Piece, before int, since float64)
 	}
 	return take.Follow(p, before, fresh), last, nil
 }
+
+// answerGapSec is about how long an answer to a call sounds alone.
+const answerGapSec = 0.4
+
+// sureDoubt is how doubtful a note may be that is taken for an answer.
+const sureDoubt = 0.5
+
+// Answer is the first note of a stretch of sound that is taken for an answer, a WAV file, among
+// pitches from low to high; ok is false where there is none yet. Notes up to since seconds were
+// heard before.
+func Answer(field string, r io.Reader, low, high int, since float64) (note take.Heard, ok bool, err error) {
+	samples, rate, err := wav.Read(r)
+	if err != nil {
+		return note, false, fault.At(field, "%v", err)
+	}
+	s := listen.Sound{Samples: samples, Rate: rate}
+	if s.Seconds() > mostFollowed {
+		return note, false, fault.At(field, "%.0f seconds were given: give the last %d at most", s.Seconds(), mostFollowed)
+	}
+	if listen.LevelOf(s).Silent {
+		return note, false, nil
+	}
+	heard, err := listen.Notes(s, listen.Expect{Low: low, High: high, GapSec: answerGapSec})
+	if err != nil {
+		return note, false, fault.At(field, "%v", err)
+	}
+	for _, h := range heard {
+		if h.OnsetSec > since && h.OnsetSec < s.Seconds()-answerGapSec/2 && h.Doubt < sureDoubt {
+			return h, true, nil
+		}
+	}
+	return note, false, nil
+}

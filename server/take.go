@@ -4,12 +4,9 @@ import (
 	"bytes"
 	"context"
 	"encoding/base64"
-	"errors"
 	"io"
 	"mime/multipart"
 	"strconv"
-
-	"github.com/labstack/echo/v5"
 
 	"evenladder/core/brief"
 	"evenladder/core/fault"
@@ -39,26 +36,8 @@ type form struct {
 // arrives.
 func readForm(r *multipart.Reader) (form, error) {
 	f := form{fields: map[string]string{}}
-	for {
-		part, err := r.NextPart()
-		if errors.Is(err, io.EOF) {
-			return f, fault.At("take", "no take was given: give a file after the brief")
-		}
-		if err != nil {
-			return f, fault.At("body", "this is no form: give multipart/form-data with a brief and a take")
-		}
-		if part.FormName() == "take" {
-			f.file = part
-			break
-		}
-		data, err := io.ReadAll(io.LimitReader(part, maxPart+1))
-		if err != nil {
-			return f, err
-		}
-		if len(data) > maxPart {
-			return f, echo.ErrStatusRequestEntityTooLarge
-		}
-		f.fields[part.FormName()] = string(data)
+	if err := f.read(r); err != nil {
+		return f, err
 	}
 	b, err := brief.ParseAs([]byte(f.fields["brief"]), "brief")
 	if err != nil {

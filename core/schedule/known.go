@@ -92,6 +92,7 @@ type KnownPlace struct {
 	neck.Place
 	Known float64 `json:"known"`
 	Asked bool    `json:"asked"`
+	Sure  bool    `json:"sure"` // it counts as known
 }
 
 // KnownKey is a key with the chance that its spelling and its signature are known, the less of
@@ -101,6 +102,7 @@ type KnownKey struct {
 	Label string  `json:"label"`
 	Known float64 `json:"known"`
 	Asked bool    `json:"asked"`
+	Sure  bool    `json:"sure"`
 }
 
 // KnownFact is a degree that is called, with the chance that its low place is known.
@@ -127,7 +129,7 @@ func KnowledgeOf(b brief.Brief, known map[string]float64) (Knowledge, error) {
 		for fret := 0; fret <= high; fret++ {
 			p := neck.Place{String: str, Fret: fret}
 			chance, asked := known[call.PlaceFact(r.Neck, p)]
-			k.Places = append(k.Places, KnownPlace{p, chance, asked})
+			k.Places = append(k.Places, KnownPlace{p, chance, asked, chance >= sure})
 			k.Of++
 			if chance >= sure {
 				k.Knows++
@@ -148,6 +150,7 @@ func KnowledgeOf(b brief.Brief, known map[string]float64) (Knowledge, error) {
 		if !key.Asked {
 			key.Known = 0
 		}
+		key.Sure = key.Known >= sure
 		k.Keys = append(k.Keys, key)
 	}
 	var degrees []string

@@ -834,6 +834,18 @@ type ChooseFieldParams struct {
 	Text *string `form:"text,omitempty" json:"text,omitempty"`
 }
 
+// HearAnswerMultipartBody defines parameters for HearAnswer.
+type HearAnswerMultipartBody struct {
+	// Answered What is answered in JSON, as for the verdict, before the take.
+	Answered string `json:"answered"`
+
+	// Since Seconds of what is given in which notes were heard before, before the take; 0 where it is not given.
+	Since *string `json:"since,omitempty"`
+
+	// Take A WAV file of the last seconds.
+	Take openapi_types.File `json:"take"`
+}
+
 // MarkCallParams defines parameters for MarkCall.
 type MarkCallParams struct {
 	Sitting *string `form:"sitting,omitempty" json:"sitting,omitempty"`
@@ -1250,6 +1262,9 @@ type ListPointsJSONRequestBody = Brief
 // MakeCallsJSONRequestBody defines body for MakeCalls for application/json ContentType.
 type MakeCallsJSONRequestBody = CallRequest
 
+// HearAnswerMultipartRequestBody defines body for HearAnswer for multipart/form-data ContentType.
+type HearAnswerMultipartRequestBody HearAnswerMultipartBody
+
 // MarkCallJSONRequestBody defines body for MarkCall for application/json ContentType.
 type MarkCallJSONRequestBody = CallAnswered
 
@@ -1396,6 +1411,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/calls)
 	MakeCalls(ctx *echo.Context) error
+
+	// (POST /api/v1/calls/hear)
+	HearAnswer(ctx *echo.Context) error
 
 	// (POST /api/v1/calls/mark)
 	MarkCall(ctx *echo.Context, params MarkCallParams) error
@@ -1728,6 +1746,15 @@ func (w *ServerInterfaceWrapper) MakeCalls(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.MakeCalls(ctx)
+	return err
+}
+
+// HearAnswer converts echo context to params.
+func (w *ServerInterfaceWrapper) HearAnswer(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.HearAnswer(ctx)
 	return err
 }
 
@@ -3266,6 +3293,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/calls", wrapper.MakeCalls, options.OperationMiddlewares["makeCalls"]...)
 	router.POST(options.BaseURL+"/api/v1/calls/next", wrapper.NextCalls, options.OperationMiddlewares["nextCalls"]...)
 	router.POST(options.BaseURL+"/api/v1/calls/mark", wrapper.MarkCall, options.OperationMiddlewares["markCall"]...)
+	router.POST(options.BaseURL+"/api/v1/calls/hear", wrapper.HearAnswer, options.OperationMiddlewares["hearAnswer"]...)
 	router.GET(options.BaseURL+"/api/v1/sittings", wrapper.ListSittings, options.OperationMiddlewares["listSittings"]...)
 	router.POST(options.BaseURL+"/api/v1/sittings", wrapper.BeginSitting, options.OperationMiddlewares["beginSitting"]...)
 	router.DELETE(options.BaseURL+"/api/v1/sittings/:id", wrapper.SetSittingAside, options.OperationMiddlewares["setSittingAside"]...)
@@ -3558,6 +3586,51 @@ type MakeCallsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response MakeCallsdefaultApplicationProblemPlusJSONResponse) VisitMakeCallsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HearAnswerRequestObject struct {
+	Body *multipart.Reader
+}
+
+type HearAnswerResponseObject interface {
+	VisitHearAnswerResponse(w http.ResponseWriter) error
+}
+
+type HearAnswer200JSONResponse struct {
+	// Midi What it is taken for; 0 for none.
+	Midi int `json:"midi"`
+
+	// Sec Seconds from the start of what was given to the note, -1 for none yet.
+	Sec float32 `json:"sec"`
+}
+
+func (response HearAnswer200JSONResponse) VisitHearAnswerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HearAnswerdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response HearAnswerdefaultApplicationProblemPlusJSONResponse) VisitHearAnswerResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6718,6 +6791,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/calls)
 	MakeCalls(ctx context.Context, request MakeCallsRequestObject) (MakeCallsResponseObject, error)
 
+	// (POST /api/v1/calls/hear)
+	HearAnswer(ctx context.Context, request HearAnswerRequestObject) (HearAnswerResponseObject, error)
+
 	// (POST /api/v1/calls/mark)
 	MarkCall(ctx context.Context, request MarkCallRequestObject) (MarkCallResponseObject, error)
 
@@ -7214,6 +7290,35 @@ func (sh *strictHandler) MakeCalls(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(MakeCallsResponseObject); ok {
 		return validResponse.VisitMakeCallsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// HearAnswer operation middleware
+func (sh *strictHandler) HearAnswer(ctx *echo.Context) error {
+	var request HearAnswerRequestObject
+
+	if reader, err := ctx.Request().MultipartReader(); err != nil {
+		return err
+	} else {
+		request.Body = reader
+	}
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.HearAnswer(ctx.Request().Context(), request.(HearAnswerRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "HearAnswer")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(HearAnswerResponseObject); ok {
+		return validResponse.VisitHearAnswerResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -851,6 +851,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calls/hear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The note that answers a call, out of the last second or so of sound. */
+        post: operations["hearAnswer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sittings": {
         parameters: {
             query?: never;
@@ -2280,12 +2297,14 @@ export interface components {
             asked: number;
             words: string;
             places: {
+                sure: boolean;
                 string: number;
                 fret: number;
                 known: number;
                 asked: boolean;
             }[];
             keys: {
+                sure: boolean;
                 tonic: string;
                 label: string;
                 known: number;
@@ -4383,6 +4402,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CallMarked"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    hearAnswer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** @description What is answered in JSON, as for the verdict, before the take. */
+                    answered: string;
+                    /** @description Seconds of what is given in which notes were heard before, before the take; 0 where it is not given. */
+                    since?: string;
+                    /**
+                     * Format: binary
+                     * @description A WAV file of the last seconds.
+                     */
+                    take: string;
+                };
+            };
+        };
+        responses: {
+            /** @description What was heard. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description Seconds from the start of what was given to the note, -1 for none yet. */
+                        sec: number;
+                        /** @description What it is taken for; 0 for none. */
+                        midi: number;
+                    };
                 };
             };
             default: components["responses"]["AnyProblem"];

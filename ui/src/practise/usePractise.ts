@@ -7,7 +7,7 @@ import { shelf } from '../shared/shelf'
 import { pupils } from '../shared/pupils/pupils'
 import { keptPractise } from '../shared/shell/kept'
 import { tell } from '../shared/shell/notice'
-import type { Struck } from './takes/useMidiIn'
+import type { Struck } from '../shared/sound/useMidiIn'
 import { askedOf, asQuery, type Asked } from '../shared/ladderAddress'
 
 const starter: Brief = { instrument: { id: 'guitar' }, scale: { tonic: 'E', name: 'dorian' } }

@@ -2,8 +2,8 @@ import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { api, take, type Brief, type Take } from '../../api/client'
 import { sizeWords } from '../../shared/file'
 import { wordsOf } from '../../shared/load'
-import { useMicrophone } from './useMicrophone'
-import { useMidiIn, type Struck } from './useMidiIn'
+import { useMicrophone } from '../../shared/sound/useMicrophone'
+import { useMidiIn, type Struck } from '../../shared/sound/useMidiIn'
 
 /** The last note rings on for this long before the take is over, in ms. */
 const ringsOn = 700

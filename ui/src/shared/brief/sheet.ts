@@ -12,17 +12,11 @@ export interface FileOptions {
   page?: number
 }
 
-/** A brief as a file, with the name that the server gives it. */
-export async function fetchDocument(brief: Brief, making: Making, format: string, options: FileOptions): Promise<{ blob: Blob; name: string; pages: number }> {
-  const asked: Record<string, string> = { format, paper: options.paper, countIn: String(options.countIn ?? false), click: String(options.click ?? false) }
-  if (options.page) asked.page = String(options.page)
+/** A file that the server makes of a body, with the name that it gives it. */
+export async function fetchFile(path: string, asked: Record<string, string>, body: unknown): Promise<{ blob: Blob; name: string; pages: number }> {
   let answer: Response
   try {
-    answer = await fetch(`/api/v1/${making.of}/document?${new URLSearchParams({ ...asked, ...(making.of === 'round' ? { layout: making.layout } : {}) })}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(brief),
-    })
+    answer = await fetch(`${path}?${new URLSearchParams(asked)}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
   } catch {
     throw new CallError('Even Ladder does not answer. Is it still running?')
   }
@@ -30,8 +24,15 @@ export async function fetchDocument(brief: Brief, making: Making, format: string
     const problem = (await answer.json()) as Problem
     throw new CallError(problem.title, problem.errors, problem.status, problem)
   }
-  const name = /filename="([^"]+)"/.exec(answer.headers.get('Content-Disposition') ?? '')?.[1] ?? `sheet.${format}`
+  const name = /filename="([^"]+)"/.exec(answer.headers.get('Content-Disposition') ?? '')?.[1] ?? `sheet.${asked.format}`
   return { blob: await answer.blob(), name, pages: Number(answer.headers.get('Sheet-Pages') ?? 0) }
+}
+
+/** A brief as a file. */
+export function fetchDocument(brief: Brief, making: Making, format: string, options: FileOptions) {
+  const asked: Record<string, string> = { format, paper: options.paper, countIn: String(options.countIn ?? false), click: String(options.click ?? false) }
+  if (options.page) asked.page = String(options.page)
+  return fetchFile(`/api/v1/${making.of}/document`, { ...asked, ...(making.of === 'round' ? { layout: making.layout } : {}) }, brief)
 }
 
 /** The pages of a sheet as pictures, as they come: the first says how many there are. */
@@ -53,11 +54,11 @@ export function download(blob: Blob, name: string) {
   setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
 }
 
-/** Opens the page in the browser's own viewer, which prints it; it is downloaded where no tab may be opened. */
-export async function printSheet(brief: Brief, making: Making, paper: string) {
+/** Opens a file in the browser's own viewer, which prints it; it is downloaded where no tab may be opened. */
+export async function printFile(make: () => Promise<{ blob: Blob; name: string }>) {
   const tab = window.open('', '_blank')
   try {
-    const { blob, name } = await fetchDocument(brief, making, 'pdf', { paper })
+    const { blob, name } = await make()
     if (tab) tab.location.href = URL.createObjectURL(blob)
     else download(blob, name)
   } catch (cause) {
@@ -65,3 +66,5 @@ export async function printSheet(brief: Brief, making: Making, paper: string) {
     throw cause
   }
 }
+
+export const printSheet = (brief: Brief, making: Making, paper: string) => printFile(() => fetchDocument(brief, making, 'pdf', { paper }))

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { mdiAccountArrowRightOutline } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
-import type { Brief, StoredPupil } from '../../api/client'
+import type { Brief, StoredPupil, WorksheetRequest } from '../../api/client'
 import type { Asked } from '../ladderAddress'
 import { useLoad, wordsOf } from '../load'
 import { tell } from '../shell/notice'
 import { assignments, pupils } from './pupils'
 
 /** Sets what is on the bench to a pupil, in two presses: it is fitted to the pupil's neck and hand, and set until the next lesson. */
-const props = defineProps<{ brief: Brief; asked?: Asked }>()
+const props = defineProps<{ brief: Brief; asked?: Asked; /** Set in place of the brief, on its instrument. */ worksheet?: WorksheetRequest }>()
 const open = ref(false)
 const words = ref('')
 const {
@@ -32,7 +32,8 @@ async function set(p: StoredPupil) {
   busy.value = true
   try {
     const brief = await pupils.fit(p.id, props.brief)
-    const made = await assignments.create(p.id, { ladder: { ...props.asked, brief } })
+    const work = props.worksheet ? { sheets: { what: '', count: 0, done: 0, worksheet: { ...props.worksheet, brief } } } : { ladder: { ...props.asked, brief } }
+    const made = await assignments.create(p.id, work)
     open.value = false
     tell(`Set for ${p.pupil.name}, until ${made.assignment.until}.`, { label: 'Undo', run: () => void assignments.setAside(made.id).catch((cause) => tell(wordsOf(cause))) })
   } catch (cause) {

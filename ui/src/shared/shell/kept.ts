@@ -46,3 +46,9 @@ export const keptPractise = useLocalStorage('even-ladder.practise', '')
 export const keptHeadphones = useLocalStorage('even-ladder.headphones', false)
 /** Seconds of rest between two tries, after which the next begins by itself; 0 for none. */
 export const keptRest = useLocalStorage('even-ladder.rest', 0)
+/** The address of what was called last, and of the sheets. */
+export const keptCalls = useLocalStorage('even-ladder.calls', '')
+export const keptSheets = useLocalStorage('even-ladder.sheets', '')
+/** Whether calls are spoken, and what helps to find a place on the neck that is pressed. */
+export const keptSpoken = useLocalStorage('even-ladder.spoken', false)
+export const keptHelp = useLocalStorage<'numbers' | 'landmarks' | 'bare'>('even-ladder.help', 'numbers')

@@ -1,9 +1,10 @@
 import { useEventListener } from '@vueuse/core'
 import type * as Tones from 'tone'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
-import { keptClick, keptCountIn, keptDrone, keptGroove, keptLevel, keptRun, keptSpeed, keptVamp } from '../shell/kept'
-import { makeOrchestra, type Orchestra } from './orchestra'
+import { keptClick, keptCountIn, keptDrone, keptGroove, keptRun, keptSpeed, keptVamp } from '../shell/kept'
+import type { Orchestra } from './orchestra'
 import { timeline, type Piece } from './timeline'
+import { useSound } from './useSound'
 
 /** Ticks to the beat: even for every subdivision and for swing. */
 const ticksPerBeat = 480
@@ -20,7 +21,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
   const current = ref(-1)
   const playing = ref(false)
   const starting = ref(false)
-  const blocked = ref('')
+  const { blocked, tune, tone, orchestra } = useSound()
   const counting = ref(0)
   /** When the marked note sounds by the audio clock, in seconds, and how late the mark is, in ms. */
   const sounded = ref<{ at: number; lateMs: number }>()
@@ -28,27 +29,10 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
   const open = ref(false)
   /** First and last bar of a stretch that is repeated. */
   const loop = ref<[number, number]>()
-  let tone: typeof Tones | undefined
-  let orchestra: Orchestra | undefined
 
   const events = computed(() => piece.value?.run.events ?? [])
   const note = computed(() => events.value[current.value]?.note ?? -1)
   const bpm = computed(() => (piece.value?.tempoBpm ?? 60) * (steady ? 1 : keptSpeed.value))
-
-  /** The library and the sound come with the first press. */
-  async function tune() {
-    await import('./context')
-    tone ??= await import('tone')
-    await Promise.race([tone.start(), new Promise((resolve) => setTimeout(resolve, 1500))])
-    if (tone.getContext().state !== 'running') {
-      blocked.value = 'The browser holds sound back. Allow sound for this page, then press play again.'
-      return undefined
-    }
-    blocked.value = ''
-    orchestra ??= makeOrchestra(tone)
-    orchestra.level(keptLevel.value)
-    return tone
-  }
 
   async function start() {
     const now = piece.value
@@ -56,7 +40,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
     starting.value = true
     try {
       const ready = await tune()
-      if (ready && orchestra) play(ready, orchestra, now)
+      if (ready) play(ready.tone, ready.orchestra, now)
     } catch {
       blocked.value = 'Sound could not be started here.'
     } finally {
@@ -109,10 +93,10 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
   let ending: ReturnType<typeof setTimeout> | undefined
   function stop() {
     clearTimeout(ending)
-    const transport = tone?.getTransport()
+    const transport = tone()?.getTransport()
     transport?.stop()
     transport?.cancel()
-    orchestra?.silence()
+    orchestra()?.silence()
     counting.value = 0
     open.value = false
     playing.value = false
@@ -122,7 +106,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
   /** Sounds one note for so many seconds. */
   async function strike(midi: number, long = 0.6) {
     const ready = await tune()
-    if (ready) orchestra?.note(midi, long, ready.now() + 0.02, false)
+    ready?.orchestra.note(midi, long, ready.tone.now() + 0.02, false)
   }
 
   function toggle() {
@@ -160,11 +144,10 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
   }
 
   // A change of tempo is heard at once, without a stop.
-  watch(bpm, (now) => tone?.getTransport().bpm.rampTo(now, 0.05))
-  watch(keptLevel, (now) => orchestra?.level(now))
+  watch(bpm, (now) => tone()?.getTransport().bpm.rampTo(now, 0.05))
   watch(keptDrone, (on) => {
     const key = piece.value?.run.keys.findLast((k) => k.first <= Math.max(current.value, 0))
-    if (playing.value && key) orchestra?.drone(on ? key.drone : undefined)
+    if (playing.value && key) orchestra()?.drone(on ? key.drone : undefined)
   })
   watch(
     () => JSON.stringify(events.value.map((e) => [e.string, e.fret, e.at])),
@@ -180,7 +163,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
       void start()
     }
   })
-  useEventListener(document, 'visibilitychange', () => document.hidden && !playing.value && orchestra?.silence())
+  useEventListener(document, 'visibilitychange', () => document.hidden && !playing.value && orchestra()?.silence())
   onScopeDispose(stop)
   /** What a play bar shows of it. */
   const bar = computed(() => ({ playing: playing.value, starting: starting.value, blocked: blocked.value, counting: counting.value, loop: loop.value }))

@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { CallKinds } from '../api/client'
+import { keptHelp, keptSpoken } from '../shared/shell/kept'
+import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import type { Asked } from './calls'
+
+/** What is called: the kind, how hard, how it goes on. */
+const props = defineProps<{ kinds: CallKinds; asked: Asked; minor: boolean; speaks: boolean; tempo: number }>()
+const emit = defineEmits<{ change: [asked: Partial<Asked>]; tempo: [bpm: number] }>()
+const kind = computed(() => props.kinds.kinds.find((k) => k.id === props.asked.kind))
+const numbers = computed(() => props.asked.kind === 'numbers')
+/** Calls that are answered by one press or one word can go on beat by beat. */
+const plays = computed(() => kind.value?.by === 'place' || kind.value?.by === 'yes')
+const helps = { numbers: 'fret numbers', landmarks: 'landmarks', bare: 'bare' }
+</script>
+
+<template>
+  <section class="settings" aria-label="What is called">
+    <ul class="kinds">
+      <li v-for="k in kinds.kinds" :key="k.id">
+        <button type="button" :aria-pressed="k.id === asked.kind" :data-kind="k.id" :title="k.why" @click="emit('change', { kind: k.id, level: 0, every: 0 })">{{ k.name }}</button>
+      </li>
+    </ul>
+    <p class="why">{{ kind?.why }}</p>
+    <div class="rows">
+      <label>
+        Level
+        <select :value="asked.level" data-do="level" @change="emit('change', { level: Number(($event.target as HTMLSelectElement).value) })">
+          <option :value="0">rises by the answers</option>
+          <option v-for="(l, i) in kind?.levels" :key="i" :value="i + 1">{{ i + 1 }}: {{ l }}</option>
+        </select>
+      </label>
+      <label v-if="plays">
+        Calls
+        <select :value="asked.every" data-do="every" @change="emit('change', { every: Number(($event.target as HTMLSelectElement).value) })">
+          <option v-for="b in kinds.beats" :key="b" :value="b">{{ b === 0 ? 'wait for the answer' : b === 1 ? 'come on every beat' : `come every ${b} beats` }}</option>
+        </select>
+      </label>
+      <label v-if="plays && asked.every">
+        Tempo
+        <input class="entry" type="number" min="20" max="300" :value="tempo" data-do="tempo" @change="emit('tempo', Number(($event.target as HTMLInputElement).value))" />
+      </label>
+      <label v-if="numbers">
+        In the order of
+        <select :value="asked.progression" data-do="progression" @change="emit('change', { progression: ($event.target as HTMLSelectElement).value })">
+          <option value="">chance</option>
+          <option v-for="p in kinds.progressions" :key="p.id" :value="p.id">{{ p.name }}</option>
+        </select>
+      </label>
+      <label v-if="numbers && minor">
+        Minor counts
+        <select :value="asked.minor" data-do="minor" @change="emit('change', { minor: ($event.target as HTMLSelectElement).value })">
+          <option v-for="m in kinds.minors" :key="m.id" :value="m.id === 'own' ? '' : m.id">{{ m.name }}</option>
+        </select>
+      </label>
+      <label v-if="asked.kind === 'name'">
+        Name it as
+        <select :value="asked.as" data-do="as" @change="emit('change', { as: ($event.target as HTMLSelectElement).value })">
+          <option v-for="s in kinds.sayings" :key="s.id" :value="s.id === 'note' ? '' : s.id">{{ s.name }}</option>
+        </select>
+      </label>
+      <span>Neck with <ChoiceRow v-model="keptHelp" :options="helps" label="What the neck shows" /></span>
+      <label v-if="speaks"><input v-model="keptSpoken" type="checkbox" data-do="spoken" /> spoken as well</label>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.kinds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 2px;
+  list-style: none;
+  padding: 0;
+}
+
+.kinds button {
+  border-bottom: 3px solid var(--rule);
+  min-height: 40px;
+  padding: 4px 12px;
+}
+
+.kinds button:hover {
+  background: color-mix(in srgb, var(--verdigris) 10%, transparent);
+}
+
+.kinds button[aria-pressed='true'] {
+  border-bottom-color: var(--verdigris);
+  color: var(--verdigris);
+  font-weight: 700;
+}
+
+.why {
+  color: var(--faint);
+  padding: 6px 0;
+}
+
+.rows {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 24px;
+}
+
+.rows .entry {
+  margin-inline-start: 6px;
+  width: 5em;
+}
+
+select {
+  max-width: min(26em, 86vw);
+}
+
+@media (pointer: coarse), (max-width: 600px) {
+  .kinds button,
+  select {
+    min-height: 44px;
+  }
+}
+</style>

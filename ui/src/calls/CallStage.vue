@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue'
+import type { Call, CallMarked, Plan } from '../api/client'
+import PressNeck, { type Put } from '../shared/neck/PressNeck.vue'
+import { keptHelp } from '../shared/shell/kept'
+import { pretty } from '../shared/signs'
+import type { CallKind, Given } from './calls'
+
+/** A call large enough to be read from a stand, the ways to answer it, and the verdict. */
+const props = defineProps<{
+  call: Call
+  kind: CallKind
+  plan: Plan
+  marked: CallMarked | undefined
+  given: Given | undefined
+  level: { n: number; words: string }
+  along: boolean
+  trouble: string
+}>()
+const emit = defineEmits<{ answer: [given: Given]; next: [] }>()
+
+const most = 12
+const high = computed(() => Math.min(props.plan.neck.frets.length - 1, Math.max(most, ...[props.call.place, ...(props.call.answer.notes ?? [])].map((p) => p?.fret ?? 0))))
+/** Places that were pressed, where several are looked for. */
+const found = ref<{ string: number; fret: number }[]>([])
+const text = ref('')
+const field = ref<HTMLInputElement>()
+const onNeck = computed(() => props.kind.by === 'place' || props.kind.by === 'places')
+
+watch(
+  () => props.call,
+  async () => {
+    found.value = []
+    text.value = ''
+    await nextTick()
+    // What is typed goes on without a press; on the neck the focus stays where it is.
+    if (!onNeck.value && props.kind.by !== 'yes') field.value?.focus({ preventScroll: true })
+  },
+  { immediate: true },
+)
+watch(
+  () => props.marked,
+  async (now) => {
+    if (!now || now.verdict === 'right' || props.along) return
+    await nextTick()
+    document.querySelector<HTMLElement>('[data-do=next-call]')?.focus({ preventScroll: true })
+  },
+)
+
+const at = (a: { string: number; fret: number }, b: { string: number; fret: number }) => a.string === b.string && a.fret === b.fret
+const marks = computed<Put[]>(() => {
+  const put: Put[] = []
+  const add = (p: { string: number; fret: number }, as: Put['as'], label = '') => !put.some((q) => at(q, p)) && put.push({ string: p.string, fret: p.fret, as, label })
+  const { answer, place } = props.call
+  const name = (n: { name?: string }) => pretty(n.name ?? '')
+  if (props.marked) {
+    for (const p of props.marked.extra) add(p, 'slip')
+    for (const n of onNeck.value ? (props.kind.by === 'places' ? (answer.notes ?? []) : []) : []) add(n, 'right', name(n))
+    if (answer.string !== undefined && answer.fret !== undefined) add({ string: answer.string, fret: answer.fret }, 'right', name(answer))
+    if (props.given?.place) add(props.given.place, props.marked.verdict === 'wrong' ? 'slip' : 'given')
+  }
+  for (const p of found.value) add(p, 'given')
+  if (place) add(place, 'point', props.marked ? '' : '?')
+  return put
+})
+
+function press(p: { string: number; fret: number }) {
+  if (props.marked) return
+  if (props.kind.by === 'places') {
+    found.value = found.value.some((f) => at(f, p)) ? found.value.filter((f) => !at(f, p)) : [...found.value, p]
+    return
+  }
+  emit('answer', { place: p })
+}
+
+function submit() {
+  if (props.marked) emit('next')
+  else if (text.value.trim()) emit('answer', { text: text.value })
+  else if (props.kind.by === 'places') emit('answer', { places: found.value })
+}
+
+const hint: Record<string, string> = {
+  place: 'press the place, or type string/fret: 3/5',
+  places: 'press every place, then Check; or type them: 4/7 2/5',
+  name: 'type the answer',
+  names: 'type the notes one after the other',
+  yes: 'type yes or no',
+}
+const verdicts: Record<string, string> = { right: 'Right', 'too-high': 'Right note, too high', far: 'Right note, far', partly: 'Some of it', wrong: 'Not that one' }
+const right = computed(() => (props.call.answer.words ?? []).map((w) => pretty(w)).join(' '))
+</script>
+
+<template>
+  <section class="stage" aria-label="The call">
+    <p class="count">Call {{ call.n }} · level {{ level.n }}: {{ level.words }}</p>
+    <p class="call" :class="{ long: call.show.length > 12 }" role="status" data-call :data-ask="call.ask">{{ call.show }}</p>
+    <div class="verdict" :class="marked?.verdict" role="status" data-verdict :data-is="marked?.verdict ?? ''">
+      <template v-if="marked">
+        <b>{{ verdicts[marked.verdict] }}</b>
+        <span v-if="right && marked.verdict !== 'right'"> {{ right }}.</span>
+        <span> {{ marked.words }}</span>
+        <span v-if="marked.time === 'early' || marked.time === 'late'"> {{ marked.time === 'early' ? 'Before the beat.' : 'After the beat.' }}</span>
+      </template>
+      <span v-else-if="trouble" class="trouble">{{ trouble }}</span>
+      <span v-else class="hint">{{ kind.by === 'name' && call.place ? 'what is marked?' : hint[kind.by] }}</span>
+    </div>
+    <PressNeck v-if="onNeck || call.place" :plan="plan" :marks="marks" :high="high" :help="keptHelp" :still="!onNeck" @press="press" />
+    <form class="answer" @submit.prevent="submit">
+      <template v-if="kind.by === 'yes' && !marked">
+        <v-btn color="primary" variant="tonal" data-answer="yes" @click="emit('answer', { text: 'yes' })">Yes (y)</v-btn>
+        <v-btn color="primary" variant="tonal" data-answer="no" @click="emit('answer', { text: 'no' })">No (n)</v-btn>
+      </template>
+      <label v-else-if="!marked" class="typed">
+        <span class="unseen">Answer</span>
+        <input ref="field" v-model="text" class="entry" maxlength="200" autocomplete="off" autocapitalize="off" spellcheck="false" :placeholder="hint[kind.by]" data-do="typed" />
+      </label>
+      <v-btn v-if="!marked && kind.by !== 'yes'" type="submit" color="primary" variant="tonal" data-do="check">Check</v-btn>
+      <v-btn v-if="marked && marked.verdict !== 'right' && !along" type="submit" color="primary" variant="flat" data-do="next-call">Next</v-btn>
+      <span class="grow" />
+      <template v-if="!marked">
+        <span class="aloud">said aloud:</span>
+        <v-btn variant="text" size="small" data-aloud="right" @click="emit('answer', { right: true })">it was right (+)</v-btn>
+        <v-btn variant="text" size="small" data-aloud="wrong" @click="emit('answer', { right: false })">it was not (−)</v-btn>
+      </template>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.stage {
+  display: grid;
+  gap: 6px;
+  grid-template-columns: minmax(0, 1fr);
+}
+
+.count,
+.hint,
+.aloud {
+  color: var(--faint);
+  font-size: var(--size-note);
+}
+
+.call {
+  font-family: var(--face-heading);
+  font-size: clamp(72px, 15vh, 150px);
+  font-weight: 800;
+  line-height: 1.05;
+  min-height: 1.1em;
+  overflow-wrap: anywhere;
+  text-align: center;
+}
+
+.call.long {
+  align-content: center;
+  font-size: clamp(30px, 6vh, 62px);
+  min-height: 2.2em;
+}
+
+.verdict {
+  border-inline-start: 4px solid var(--rule);
+  min-height: 3.1em;
+  padding: 4px 14px;
+}
+
+.verdict.right {
+  border-color: var(--verdigris);
+}
+
+.verdict.too-high,
+.verdict.far,
+.verdict.partly {
+  border-color: var(--marigold);
+}
+
+.verdict.wrong {
+  border-color: var(--brick);
+}
+
+.trouble {
+  color: var(--brick);
+}
+
+.answer {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  min-height: 48px;
+}
+
+.typed {
+  flex: 1 1 22em;
+  max-width: 34em;
+}
+
+.typed .entry {
+  font-size: var(--size-lead);
+  min-height: 44px;
+  padding: 6px 12px;
+  width: 100%;
+}
+
+.grow {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { computed, nextTick, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, take, type Brief } from '../api/client'
+import BriefSentence from '../shared/brief/BriefSentence.vue'
+import ProblemList from '../shared/brief/ProblemList.vue'
+import { changed, toQuery, type Changes } from '../shared/brief/query'
+import { useWork } from '../shared/brief/useWork'
+import { useLoad, wordsOf } from '../shared/load'
+import { pupils } from '../shared/pupils/pupils'
+import { keptCalls, keptSpoken } from '../shared/shell/kept'
+import { clickKey, useKeys } from '../shared/shell/keys'
+import { tell } from '../shared/shell/notice'
+import TryAgain from '../shared/shell/TryAgain.vue'
+import { useSpeech } from '../shared/sound/useSpeech'
+import AnswerPlot from './AnswerPlot.vue'
+import CallSettings from './CallSettings.vue'
+import CallStage from './CallStage.vue'
+import HearingRow from './HearingRow.vue'
+import SittingEnd from './SittingEnd.vue'
+import SoundChoices from './SoundChoices.vue'
+import { asQuery, askedOf, calls, type Asked } from './calls'
+import { useCalls } from './useCalls'
+import { useHearing } from './useHearing'
+
+const route = useRoute()
+const router = useRouter()
+const starter: Brief = { instrument: { id: 'bass' }, scale: { tonic: 'Ab', name: 'major' } }
+const work = useWork('calls', keptCalls, starter, (body, signal) => take(api.POST('/api/v1/plan', { body, signal })))
+const { brief, made: plan, problems, failure } = work
+const {
+  value: kinds,
+  failure: noKinds,
+  again: kindsAgain,
+} = useLoad(
+  () => true,
+  () => calls.kinds(),
+)
+const asked = computed(() => askedOf(route.query))
+const kind = computed(() => kinds.value?.kinds.find((k) => k.id === asked.value.kind))
+const text = (name: string) => computed(() => (typeof route.query[name] === 'string' ? route.query[name] : ''))
+const pupilId = text('pupil')
+const assignment = text('assignment')
+const { value: pupil } = useLoad(
+  () => pupilId.value || undefined,
+  (id) => pupils.get(id),
+)
+
+const speech = useSpeech()
+const sitting = useCalls({ brief, asked, plan, pupil: pupilId, assignment, say: (words) => keptSpoken.value && speech.say(words) })
+const { call, marked, given, answers, level, busy, trouble, ended, running, waiting, band } = sitting
+const hearing = useHearing(
+  computed(() => (speech.speaking.value ? undefined : waiting.value)),
+  (midi) => void sitting.answer({ midi }),
+)
+
+/** Only the instrument and the key are said here: the rest of a brief is about runs. */
+const said = computed(() => {
+  const parts = plan.value?.sentenceParts ?? []
+  const of = (start: string) => parts.filter((p) => p.field?.startsWith(start))
+  const instrument = of('instrument').flatMap((p, i) => [{ text: i === 0 ? ' on a ' : ' ' }, p])
+  return { sentenceParts: [{ text: 'Call in ' }, ...of('scale'), ...instrument, { text: '.' }], spoken: plan.value?.spoken ?? '' }
+})
+/** Only a key with the ♭3 has two ways to be counted; whether it may be is for the server to say. */
+const minor = computed(() => plan.value?.scale.degrees.includes('b3') ?? false)
+
+const rest = () => ({ ...(pupilId.value ? { pupil: pupilId.value } : {}), ...(assignment.value ? { assignment: assignment.value } : {}) })
+function change(next: Partial<Asked>) {
+  void router.replace({ query: { ...toQuery(brief.value), ...asQuery({ ...asked.value, ...next }), ...rest() } })
+}
+function changeBrief(next: Brief) {
+  void router.replace({ query: { ...toQuery(next), ...asQuery(asked.value), ...rest() } })
+}
+function changeFields(changes: Changes) {
+  changeBrief(changed(brief.value, changes))
+}
+
+// What is chosen anew is begun anew.
+watch([asked, brief], () => running.value && sitting.leave())
+watch(ended, async (now) => {
+  if (!now) return
+  await nextTick()
+  document.getElementById('sitting-end')?.focus()
+})
+
+async function takeBack() {
+  const of = sitting.sitting.value
+  if (!of) return
+  try {
+    await calls.setAside(of.id)
+    sitting.leave()
+    tell('Taken out of the log.', { label: 'Undo', run: () => void calls.restore(of.id).catch((cause) => tell(wordsOf(cause))) })
+  } catch (cause) {
+    tell(wordsOf(cause))
+  }
+}
+
+useKeys([
+  {
+    key: ' ',
+    does: 'start, and end',
+    run: () => void (running.value ? sitting.end() : sitting.start()),
+  },
+  { key: 'Enter', does: 'the next call', run: () => marked.value && !band.playing.value && void sitting.next() },
+  { key: '+', does: 'it was said aloud, and right', run: () => void sitting.answer({ right: true }) },
+  { key: '-', does: 'it was said aloud, and not right', run: () => void sitting.answer({ right: false }) },
+  { key: 'y', does: 'yes', run: () => kind.value?.by === 'yes' && void sitting.answer({ text: 'yes' }) },
+  { key: 'n', does: 'no', run: () => kind.value?.by === 'yes' && void sitting.answer({ text: 'no' }) },
+  { key: 's', does: 'say the call again', run: () => call.value && speech.say(call.value.say) },
+  clickKey,
+])
+</script>
+
+<template>
+  <div class="calls">
+    <TryAgain :text="failure || noKinds" @again="noKinds ? kindsAgain() : work.retry()" />
+    <ProblemList v-if="problems.length" :problems="problems" :brief="brief" back="Back to the usual" @change="changeFields" @back="changeBrief(starter)" />
+    <template v-if="plan && kinds && kind">
+      <div class="head">
+        <BriefSentence :said="said" :brief="plan.brief" :given="brief" :problems="problems" small @change="changeFields" />
+        <p v-if="pupil" class="whose">
+          For <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>: answers go into that log.
+        </p>
+      </div>
+      <SittingEnd v-if="ended" :report="ended" :plan="plan" @again="sitting.start" @leave="sitting.leave" @take-back="takeBack" />
+      <template v-else-if="running">
+        <CallStage
+          v-if="call"
+          :call="call"
+          :kind="kind"
+          :plan="plan"
+          :marked="marked"
+          :given="given"
+          :level="level"
+          :along="band.playing.value"
+          :trouble="trouble"
+          @answer="sitting.answer"
+          @next="sitting.next()"
+        />
+        <p v-else class="counting" role="status">{{ band.counting.value || '…' }}</p>
+        <div class="foot">
+          <v-btn color="primary" variant="flat" :loading="busy" data-do="end" @click="sitting.end">End</v-btn>
+          <SoundChoices v-if="asked.every" />
+          <v-btn v-if="speech.supported.value && call" variant="text" size="small" data-do="say" @click="speech.say(call.say)">Say it again (s)</v-btn>
+          <span class="grow" />
+          <AnswerPlot :answers="answers" />
+        </div>
+        <HearingRow :hearing="hearing" />
+      </template>
+      <template v-else>
+        <CallSettings
+          :kinds="kinds"
+          :asked="asked"
+          :minor="minor"
+          :speaks="speech.supported.value"
+          :tempo="plan.brief.rhythm?.tempoBpm ?? 60"
+          @change="change"
+          @tempo="(bpm) => changeFields({ 'rhythm.tempoBpm': bpm })"
+        />
+        <p v-if="trouble || band.blocked.value" class="trouble" role="alert">{{ trouble || band.blocked.value }}</p>
+        <div class="foot">
+          <v-btn color="primary" variant="flat" size="large" :loading="busy" data-do="start" @click="sitting.start">Start</v-btn>
+          <SoundChoices v-if="asked.every" />
+          <router-link :to="{ name: 'sheets', query: { ...toQuery(brief), ...rest() } }" class="sheets" data-do="to-sheets"
+            >On paper instead: worksheets and their keys</router-link
+          >
+        </div>
+        <HearingRow :hearing="hearing" />
+      </template>
+    </template>
+    <v-progress-linear v-else-if="!failure && !noKinds && problems.length === 0" indeterminate color="primary" aria-label="Fetching the calls" />
+  </div>
+</template>
+
+<style scoped>
+.calls {
+  display: grid;
+  gap: 14px;
+  grid-template-columns: minmax(0, 1fr);
+  margin: auto;
+  max-width: 1240px;
+  padding-bottom: 48px;
+}
+
+.whose {
+  color: var(--faint);
+}
+
+.foot {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 20px;
+}
+
+.grow {
+  flex: 1;
+}
+
+.counting {
+  color: var(--verdigris);
+  font-family: var(--face-heading);
+  font-size: clamp(72px, 15vh, 150px);
+  font-weight: 800;
+  text-align: center;
+}
+
+.sheets {
+  color: var(--verdigris);
+  min-height: 32px;
+}
+
+.trouble {
+  color: var(--brick);
+}
+</style>

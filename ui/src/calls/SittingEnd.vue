@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Plan } from '../api/client'
+import KnownNeck from '../shared/neck/KnownNeck.vue'
+import AnswerPlot from './AnswerPlot.vue'
+import type { calls } from './calls'
+
+/** What came of a sitting: what was learned, what was not, and what is known now. */
+const props = defineProps<{ report: Awaited<ReturnType<typeof calls.report>>; plan: Plan | undefined }>()
+const emit = defineEmits<{ again: []; leave: []; takeBack: [] }>()
+const summary = computed(() => props.report.summary)
+const labels = computed(() => (props.plan?.neck.strings ?? []).toSorted((a, b) => a.string - b.string).map((s) => s.label))
+const answered = computed(() => props.report.answers.map((a) => ({ ...a })))
+</script>
+
+<template>
+  <section class="end" aria-labelledby="sitting-end">
+    <h1 id="sitting-end" tabindex="-1">{{ summary.words }}</h1>
+    <AnswerPlot :answers="answered" />
+    <p v-if="summary.streak > 1">The longest row of right answers: {{ summary.streak }}.</p>
+    <dl v-if="summary.of">
+      <template v-if="summary.learned.length">
+        <dt>New today</dt>
+        <dd>{{ summary.learned.join(' · ') }}</dd>
+      </template>
+      <template v-if="summary.missed.length">
+        <dt>Comes back first</dt>
+        <dd>{{ summary.missed.join(' · ') }}</dd>
+      </template>
+    </dl>
+    <p class="known" data-known>{{ report.knowledge.words }}</p>
+    <KnownNeck v-if="report.knowledge.asked" :places="report.knowledge.places" :labels="labels" :left-handed="plan?.brief.instrument.leftHanded ?? false" />
+    <p class="buttons">
+      <v-btn color="primary" variant="flat" data-do="again" @click="emit('again')">Once more</v-btn>
+      <v-btn color="primary" variant="tonal" data-do="leave-sitting" @click="emit('leave')">Something else</v-btn>
+      <v-btn v-if="summary.of" color="primary" variant="text" data-do="take-sitting-back" @click="emit('takeBack')">Take it out of the log</v-btn>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.end {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+  max-width: 980px;
+}
+
+h1 {
+  font-size: var(--size-title);
+}
+
+dl {
+  display: grid;
+  gap: 4px 18px;
+  grid-template-columns: max-content minmax(0, 1fr);
+}
+
+dt {
+  color: var(--faint);
+}
+
+.known {
+  font-weight: 700;
+}
+
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+</style>

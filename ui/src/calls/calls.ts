@@ -1,0 +1,61 @@
+import { api, take, type Brief, type CallAnswered, type CallKinds, type CallRequest } from '../api/client'
+
+export type CallKind = CallKinds['kinds'][number]
+export type Given = CallAnswered['given']
+
+/** What is called, as the address has it; the brief apart. */
+export interface Asked {
+  kind: string
+  level: number
+  every: number
+  minor: string
+  progression: string
+  as: string
+}
+
+export const usualAsked: Asked = { kind: 'numbers', level: 0, every: 0, minor: '', progression: '', as: '' }
+
+/** What is called of an address. */
+export function askedOf(query: Record<string, unknown>): Asked {
+  const text = (name: keyof Asked) => (typeof query[name] === 'string' ? query[name] : '')
+  return {
+    kind: text('kind') || usualAsked.kind,
+    level: Number(text('level')) || 0,
+    every: Number(text('every')) || 0,
+    minor: text('minor'),
+    progression: text('progression'),
+    as: text('as'),
+  }
+}
+
+/** The address of what is called: what goes without saying is left out. */
+export const asQuery = (a: Asked): Record<string, string> =>
+  Object.fromEntries(Object.entries(a).flatMap(([name, value]) => (value && value !== usualAsked[name as keyof Asked] ? [[name, String(value)]] : [])))
+
+/** The request of what is called. Numbers alone have schools and progressions, places alone have sayings. */
+export function requestOf(brief: Brief, a: Asked): CallRequest {
+  const numbers = a.kind === 'numbers'
+  return {
+    brief,
+    kind: a.kind,
+    ...(a.level ? { level: a.level } : {}),
+    ...(a.every ? { every: a.every } : {}),
+    ...(numbers && a.minor ? { minor: a.minor } : {}),
+    ...(numbers && a.progression ? { progression: a.progression } : {}),
+    ...(a.kind === 'name' && a.as ? { as: a.as } : {}),
+  }
+}
+
+/** What can be done with calls. */
+export const calls = {
+  kinds: () => take(api.GET('/api/v1/calls')),
+  begin: (body: { pupil?: string; assignment?: string; calls: CallRequest }) => take(api.POST('/api/v1/sittings', { body })),
+  next: (sitting: string, body: CallRequest) => take(api.POST('/api/v1/calls/next', { params: { query: { sitting } }, body })),
+  mark: (sitting: string, ms: number, body: CallAnswered) =>
+    take(api.POST('/api/v1/calls/mark', { params: { query: { ...(sitting ? { sitting } : {}), ms: String(Math.min(Math.round(ms), 600_000)) } }, body })),
+  report: (id: string) => take(api.GET('/api/v1/sittings/{id}', { params: { path: { id } } })),
+  setAside: (id: string) => take(api.DELETE('/api/v1/sittings/{id}', { params: { path: { id } } })),
+  restore: (id: string) => take(api.POST('/api/v1/sittings/{id}/restore', { params: { path: { id } } })),
+  knowledge: (body: Brief, pupil: string, signal?: AbortSignal) =>
+    take(api.POST('/api/v1/knowledge', { params: { query: pupil ? { pupil } : {} }, body, ...(signal ? { signal } : {}) })),
+}

@@ -1,0 +1,162 @@
+import { computed, onScopeDispose, ref, shallowRef, type Ref } from 'vue'
+import type { Brief, Call, CallAnswered, CallMarked, Plan, Sitting } from '../api/client'
+import { wordsOf } from '../shared/load'
+import { useAlong } from './useAlong'
+import { calls, requestOf, type Asked, type Given } from './calls'
+
+/** A right answer is seen for so long before the next call comes, in ms. */
+const seenFor = 900
+
+export interface Answer {
+  show: string
+  right: boolean
+  ms: number
+  time: string
+}
+
+interface Of {
+  brief: Ref<Brief>
+  asked: Ref<Asked>
+  plan: Ref<Plan | undefined>
+  pupil: Ref<string>
+  assignment: Ref<string>
+  say: (words: string) => void
+}
+
+/** A sitting: calls one after the other, an answer to each, and what comes of it. Nothing that was answered is lost: it is written down as it comes. */
+export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
+  const sitting = shallowRef<Sitting>()
+  const call = shallowRef<Call>()
+  /** The verdict on the call; undefined while the answer is waited for. */
+  const marked = shallowRef<CallMarked>()
+  const given = shallowRef<Given>()
+  const answers = ref<Answer[]>([])
+  const level = ref({ n: 0, words: '' })
+  const busy = ref(false)
+  const trouble = ref('')
+  const ended = shallowRef<Awaited<ReturnType<typeof calls.report>>>()
+  let said: string[] = []
+  let since = 0
+  let due = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  const along = computed(() => asked.value.every)
+  const band = useAlong(plan, onBeat)
+  const running = computed(() => !!sitting.value && !ended.value)
+  /** What is waited for, as the verdict is asked with. */
+  const waiting = computed<CallAnswered | undefined>(() =>
+    running.value && call.value && !marked.value
+      ? { ...requestOf(brief.value, asked.value), level: level.value.n, said: [...said], answers: call.value.ask, given: {} }
+      : undefined,
+  )
+
+  async function start() {
+    if (busy.value) return
+    busy.value = true
+    trouble.value = ''
+    ended.value = undefined
+    answers.value = []
+    said = []
+    call.value = marked.value = undefined
+    try {
+      const of = { ...(pupil.value ? { pupil: pupil.value } : {}), ...(assignment.value ? { assignment: assignment.value } : {}) }
+      sitting.value = await calls.begin({ ...of, calls: requestOf(brief.value, asked.value) })
+      if (along.value) {
+        if (!(await band.start())) sitting.value = undefined
+      } else await next()
+    } catch (cause) {
+      trouble.value = wordsOf(cause)
+      if (!call.value) sitting.value = undefined
+    } finally {
+      busy.value = false
+    }
+  }
+
+  /** The next call; one that plays on is due on its beat. */
+  async function next(on = 0) {
+    const of = sitting.value
+    if (!of) return
+    clearTimeout(timer)
+    trouble.value = ''
+    try {
+      const made = await calls.next(of.id, { ...requestOf(brief.value, asked.value), count: 1, seed: seed(), said })
+      const one = made.calls[0]
+      if (!one || sitting.value !== of || ended.value) return
+      level.value = { n: made.level, words: made.levelWords }
+      given.value = undefined
+      marked.value = undefined
+      call.value = one
+      since = performance.now()
+      due = on
+      say(one.say)
+    } catch (cause) {
+      trouble.value = wordsOf(cause)
+    }
+  }
+
+  /** A number that differs from sitting to sitting and stays within one. */
+  const seed = () => [...(sitting.value?.id ?? '')].reduce((n, c) => (n * 31 + c.charCodeAt(0)) % 9973, 7)
+
+  let marking = false
+  async function answer(of: Given) {
+    const asks = waiting.value
+    const one = call.value
+    if (!asks || !one || marking || !sitting.value) return
+    marking = true
+    const now = performance.now()
+    trouble.value = ''
+    try {
+      const body = { ...asks, given: { ...of, ...(due ? { offMs: Math.round(now - due) } : {}) } }
+      const made = await calls.mark(sitting.value.id, now - since, body)
+      if (call.value !== one) return
+      given.value = of
+      if (made.verdict === 'again') {
+        trouble.value = made.words
+        return
+      }
+      marked.value = made
+      said = [...said, one.ask].slice(-200)
+      answers.value = [...answers.value, { show: one.show, right: made.verdict === 'right', ms: Math.round(now - since), time: made.time }]
+      if (made.verdict === 'right' && !along.value) timer = setTimeout(() => void next(), seenFor)
+    } catch (cause) {
+      trouble.value = wordsOf(cause)
+    } finally {
+      marking = false
+    }
+  }
+
+  /** A call that plays on comes on its beat; one that was not answered by then is missed. */
+  async function onBeat(beat: number, at: number) {
+    if (beat % along.value !== 0) return
+    if (waiting.value && due) await answer({ right: false })
+    await next(at)
+  }
+
+  async function end() {
+    const of = sitting.value
+    clearTimeout(timer)
+    band.stop()
+    if (!of) return
+    busy.value = true
+    try {
+      ended.value = await calls.report(of.id)
+      call.value = marked.value = undefined
+    } catch (cause) {
+      trouble.value = wordsOf(cause)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  /** Back to the start, with what is chosen as it is. */
+  function leave() {
+    clearTimeout(timer)
+    band.stop()
+    sitting.value = ended.value = undefined
+    call.value = marked.value = undefined
+    answers.value = []
+  }
+
+  onScopeDispose(leave)
+  return { sitting, call, marked, given, answers, level, busy, trouble, ended, running, waiting, band, start, next, answer, end, leave }
+}

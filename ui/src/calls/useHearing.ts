@@ -1,0 +1,76 @@
+import { onScopeDispose, ref, watch, type Ref } from 'vue'
+import { api, take, type CallAnswered } from '../api/client'
+import { useMicrophone } from '../shared/sound/useMicrophone'
+import { useMidiIn } from '../shared/sound/useMidiIn'
+
+/** How often it is listened for an answer, in ms, and how much before it is listened to, in seconds. */
+const lookEvery = 250
+const lookBack = 0.3
+const mostLooked = 8
+/** A MIDI note is one answer; so much after it another may come, in ms. */
+const settles = 120
+
+/** Answers that are played: by microphone through the ear of the application, or by a MIDI instrument. */
+export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi: number) => void) {
+  const mic = useMicrophone()
+  const listens = ref(true)
+  let lastMidi = 0
+  const midi = useMidiIn(
+    listens,
+    () => undefined,
+    (struck) => {
+      const note = struck.at(-1)
+      if (!note || !waiting.value || performance.now() - lastMidi < settles) return
+      lastMidi = performance.now()
+      heard(note.midi)
+    },
+  )
+
+  /** From which second of what is recorded the answer to this call may come: what still rings as it begins is none. */
+  const rings = 0.06
+  let from = rings
+  function listen() {
+    mic.record()
+    from = rings
+  }
+
+  let looking = false
+  let timer: ReturnType<typeof setInterval> | undefined
+
+  async function look() {
+    const asked = waiting.value
+    if (looking || !asked || !mic.recording.value || mic.seconds() - from < lookBack) return
+    looking = true
+    try {
+      const start = Math.max(from - lookBack, mic.seconds() - mostLooked, 0)
+      const form = () => {
+        const made = new FormData()
+        made.set('answered', JSON.stringify(asked))
+        made.set('since', Math.max(from - start, 0).toFixed(3))
+        made.set('take', mic.since(start), 'take.wav')
+        return made
+      }
+      const answer = await take(api.POST('/api/v1/calls/hear', { body: { answered: '', take: '' }, bodySerializer: form }))
+      if (answer.sec >= 0 && waiting.value === asked) {
+        from = start + answer.sec + 0.1
+        heard(answer.midi)
+      }
+    } catch {
+      // It is listened for again; what else is wrong is said where answers are marked.
+    } finally {
+      looking = false
+    }
+  }
+
+  // What sounded before a call, the call itself among it, is no answer to it.
+  watch(waiting, (now) => now && mic.on.value && listen())
+  watch(mic.on, (on) => {
+    clearInterval(timer)
+    if (!on) return
+    listen()
+    timer = setInterval(() => void look(), lookEvery)
+  })
+  onScopeDispose(() => clearInterval(timer))
+
+  return { mic, midi }
+}

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import type { Knowledge, Plan } from '../../api/client'
+import { capsule, geometry } from './geometry'
+
+/** What is known of a neck: a place the darker the surer its name is known, hollow where it was missed or forgotten, empty where it was never asked. */
+const props = defineProps<{ places: Knowledge['places']; labels: string[]; leftHanded: boolean }>()
+const frame = ref<HTMLElement>()
+const { width } = useElementSize(frame)
+const gap = 28
+const strings = computed(() => Math.max(...props.places.map((p) => p.string), 1))
+const high = computed(() => Math.max(...props.places.map((p) => p.fret), 1))
+const g = computed(() => {
+  const neck = { strings: Array.from({ length: strings.value }), frets: Array.from({ length: high.value + 1 }, (_, fret) => ({ fret, mm: fret })) } as unknown as Plan['neck']
+  return geometry(neck, { width: Math.max(width.value, 420), spacing: 'even', leftHanded: props.leftHanded, gap, low: 1, high: high.value, most: { w: 17, h: 24 } })
+})
+const frets = computed(() => Array.from({ length: high.value }, (_, i) => i + 1))
+const known = computed(() => props.places.filter((p) => p.sure).length)
+</script>
+
+<template>
+  <div ref="frame" class="known">
+    <svg :width="g.width" :height="g.height" role="img" :aria-label="`${known} of ${places.length} places are known`">
+      <path v-for="f in frets" :key="f" class="wire" :d="`M${g.fretX(f)} ${g.top}V${g.bottom}`" />
+      <path class="nut" :d="`M${g.nut} ${g.top}V${g.bottom}`" />
+      <path v-for="s in strings" :key="`s${s}`" class="string" :d="`M${g.nut} ${g.stringY(s)}H${g.fretX(high)}`" />
+      <text v-for="(l, i) in labels" :key="`l${i}`" :x="leftHanded ? g.width - 8 : 8" :y="g.stringY(i + 1)" dy="0.36em">{{ l }}</text>
+      <path
+        v-for="p in places.filter((p) => p.asked)"
+        :key="`${p.string}/${p.fret}`"
+        :class="['place', { sure: p.sure, missed: p.known === 0 }]"
+        :d="capsule(g.markX(p.fret), g.stringY(p.string), 17, 24)"
+      >
+        <title>string {{ p.string }}, fret {{ p.fret }}: {{ p.known === 0 ? 'missed the last time' : `known with ${Math.round(p.known * 100)} %` }}</title>
+      </path>
+      <text v-for="f in frets" :key="`n${f}`" class="number" :x="(g.fretX(f) + g.fretX(f - 1)) / 2" :y="g.height - 8">{{ f }}</text>
+    </svg>
+    <p class="legend">full: known · grey: due again · hollow: missed the last time · nothing: never asked</p>
+  </div>
+</template>
+
+<style scoped>
+.known {
+  overflow-x: auto;
+}
+
+.wire {
+  stroke: var(--rule);
+}
+
+.nut {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+
+.string {
+  stroke: color-mix(in srgb, var(--ink) 45%, var(--ground));
+}
+
+.place {
+  fill: color-mix(in srgb, var(--ink) 35%, var(--ground));
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+
+.place.sure {
+  fill: var(--ink);
+}
+
+.place.missed {
+  fill: var(--ground);
+  stroke: var(--brick);
+  stroke-width: 2;
+}
+
+text {
+  fill: var(--ink);
+  font-family: var(--face-text);
+  font-size: var(--size-mark-small);
+  text-anchor: middle;
+}
+
+.number,
+.legend {
+  color: var(--faint);
+  fill: var(--faint);
+  font-size: var(--size-note);
+}
+</style>

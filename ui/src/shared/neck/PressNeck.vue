@@ -1,0 +1,199 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import type { Plan } from '../../api/client'
+import { geometry } from './geometry'
+import NoteMark from './NoteMark.vue'
+
+/** A mark that is put on the neck. */
+export interface Put {
+  string: number
+  fret: number
+  label: string
+  /** What it is: pointed at, pressed, the right answer, or a slip. */
+  as: 'point' | 'given' | 'right' | 'slip'
+}
+
+/** A neck on which every place can be pressed. */
+const props = defineProps<{
+  plan: Plan
+  marks: Put[]
+  /** Last fret shown. */
+  high: number
+  /** What helps to find a place. */
+  help: 'numbers' | 'landmarks' | 'bare'
+  /** Nothing can be pressed. */
+  still?: boolean
+}>()
+const emit = defineEmits<{ press: [place: { string: number; fret: number }] }>()
+
+/** Pixels that a finger needs across a fret, and between strings. */
+const least = 40
+const gap = 36
+const frame = ref<HTMLElement>()
+const { width } = useElementSize(frame)
+const left = computed(() => props.plan.brief.instrument.leftHanded ?? false)
+const strings = computed(() => props.plan.neck.strings)
+const last = computed(() => Math.min(props.high, props.plan.neck.frets.length - 1))
+const g = computed(() =>
+  geometry(props.plan.neck, {
+    width: Math.max(width.value, 60 + last.value * least),
+    spacing: 'even',
+    leftHanded: left.value,
+    gap,
+    low: 1,
+    high: last.value,
+    most: { w: 22, h: 31 },
+  }),
+)
+const frets = computed(() => Array.from({ length: last.value }, (_, i) => i + 1))
+/** Where necks have a sign on their side. */
+const landmarks = [3, 5, 7, 9, 12, 15, 17, 19, 21]
+const places = computed(() => strings.value.flatMap((s) => [0, ...frets.value].map((fret) => ({ string: s.string, fret }))))
+const focused = ref({ string: 1, fret: 0 })
+
+function cell(fret: number) {
+  const gutter = 40
+  if (fret === 0) return { x: left.value ? g.value.nut : g.value.nut - gutter, w: gutter }
+  const [a, b] = [g.value.fretX(fret - 1), g.value.fretX(fret)]
+  return { x: Math.min(a, b), w: Math.abs(a - b) }
+}
+
+/** To the next place over: strings go down the screen, frets away from the nut. */
+function step(strings_: number, frets_: number) {
+  const across = left.value ? -frets_ : frets_
+  focused.value = {
+    string: Math.min(Math.max(focused.value.string + strings_, 1), strings.value.length),
+    fret: Math.min(Math.max(focused.value.fret + across, 0), last.value),
+  }
+  frame.value?.querySelector<SVGElement>(`[data-place="${focused.value.string}/${focused.value.fret}"]`)?.focus()
+}
+
+const words = (p: { string: number; fret: number }) => {
+  const put = props.marks.find((m) => m.string === p.string && m.fret === p.fret)
+  return `string ${p.string}, ${p.fret === 0 ? 'open' : `fret ${p.fret}`}${put ? `, ${{ point: 'asked about', given: 'pressed', right: 'the right place', slip: 'not that one' }[put.as]}` : ''}`
+}
+</script>
+
+<template>
+  <div ref="frame" class="press-neck">
+    <svg :width="g.width" :height="g.height" role="group" :aria-label="`Neck of ${strings.length} strings, to be pressed`">
+      <path v-for="f in frets" :key="`w${f}`" class="wire" :d="`M${g.fretX(f)} ${g.top}V${g.bottom}`" />
+      <path class="nut" :d="`M${g.nut} ${g.top - 3}V${g.bottom + 3}`" />
+      <g v-for="s in strings" :key="`s${s.string}`" class="string">
+        <path
+          v-for="o in plan.neck.courses ? [-1.6, 1.6] : [0]"
+          :key="o"
+          :stroke-width="(plan.neck.courses ? 0.7 : 0.8) + s.string * 0.22"
+          :d="`M${g.nut} ${g.stringY(s.string) + o}H${g.fretX(last)}`"
+        />
+        <text :x="left ? g.width - 2 : 2" :y="g.stringY(s.string)" dy="0.36em" :text-anchor="left ? 'end' : 'start'">{{ s.label }}</text>
+      </g>
+      <g v-if="help !== 'bare'" class="ruler" aria-hidden="true">
+        <template v-for="f in frets" :key="`r${f}`">
+          <text v-if="help === 'numbers'" :x="cell(f).x + cell(f).w / 2" :y="g.bottom + g.mark.h / 2 + 20">{{ f }}</text>
+          <path
+            v-else-if="landmarks.includes(f)"
+            class="landmark"
+            :d="`M${cell(f).x + cell(f).w / 2 - (f === 12 ? 12 : 6)} ${g.bottom + g.mark.h / 2 + 10}h${f === 12 ? 24 : 12}`"
+          />
+        </template>
+      </g>
+      <g v-for="m in marks" :key="`${m.as} ${m.string}/${m.fret}`" :class="['put', m.as]">
+        <NoteMark
+          :x="g.markX(m.fret)"
+          :y="g.stringY(m.string)"
+          :w="g.mark.w"
+          :h="g.mark.h"
+          :label="m.label"
+          :root="m.as === 'right'"
+          :added="m.as === 'given' || m.as === 'slip'"
+          :current="m.as === 'point'"
+        />
+        <path v-if="m.as === 'slip'" class="cross" :d="`M${g.markX(m.fret) - 8} ${g.stringY(m.string) + 12}l16 -24`" />
+      </g>
+      <rect
+        v-for="p in still ? [] : places"
+        :key="`${p.string}/${p.fret}`"
+        class="press"
+        role="button"
+        :tabindex="p.string === focused.string && p.fret === focused.fret ? 0 : -1"
+        :data-place="`${p.string}/${p.fret}`"
+        :aria-label="words(p)"
+        :x="cell(p.fret).x + 1"
+        :y="g.stringY(p.string) - gap / 2 + 1"
+        :width="cell(p.fret).w - 2"
+        :height="gap - 2"
+        rx="6"
+        @click="emit('press', p)"
+        @keydown.enter.prevent.stop="emit('press', p)"
+        @keydown.space.prevent.stop="emit('press', p)"
+        @keydown.right.prevent="step(0, 1)"
+        @keydown.left.prevent="step(0, -1)"
+        @keydown.up.prevent="step(-1, 0)"
+        @keydown.down.prevent="step(1, 0)"
+        @focus="focused = p"
+      />
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.press-neck {
+  overflow-x: auto;
+  width: 100%;
+}
+
+svg {
+  display: block;
+}
+
+.wire {
+  stroke: var(--rule);
+  stroke-width: 1.2;
+}
+
+.nut {
+  stroke: var(--ink);
+  stroke-width: 4;
+}
+
+.string path {
+  stroke: color-mix(in srgb, var(--ink) 62%, var(--ground));
+}
+
+.string text,
+.ruler text {
+  fill: var(--ink);
+  font-family: var(--face-text);
+  font-size: var(--size-mark);
+}
+
+.string text {
+  font-weight: 700;
+}
+
+.ruler text {
+  text-anchor: middle;
+}
+
+.landmark {
+  stroke: var(--faint);
+  stroke-width: 5;
+}
+
+.cross {
+  fill: none;
+  stroke: var(--brick);
+  stroke-width: 3;
+}
+
+.press {
+  cursor: pointer;
+  fill: transparent;
+}
+
+.press:hover {
+  fill: color-mix(in srgb, var(--verdigris) 12%, transparent);
+}
+</style>

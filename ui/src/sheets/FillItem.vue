@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
+import { computed, onUnmounted, ref, watch } from 'vue'
+import type { JudgedItem, WorksheetItem, WorksheetRequest } from '../api/client'
+import { fetchFile } from '../shared/brief/sheet'
+import { wordsOf } from '../shared/load'
+import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import { sheets } from './sheets'
+
+/** One item that is filled in on screen, and marked as it goes. */
+const props = defineProps<{ request: WorksheetRequest; sheet: number; n: number; item: WorksheetItem }>()
+const right = defineModel<boolean>({ required: true })
+const given = ref<string[]>(Array.from({ length: props.item.blanks }, () => ''))
+const count = ref('')
+/** First the letters, then the signs: a scale is written out in two steps. */
+const step = ref<'letters' | 'signs'>(props.item.steps ? 'letters' : 'signs')
+const judged = ref<JudgedItem>()
+const trouble = ref('')
+let running: AbortController | undefined
+
+const judge = useDebounceFn(async () => {
+  running?.abort()
+  const mine = (running = new AbortController())
+  try {
+    const made = await sheets.judge({ ...props.request, sheet: props.sheet, item: props.n, given: given.value, count: count.value, step: step.value }, mine.signal)
+    if (mine.signal.aborted) return
+    judged.value = made
+    right.value = made.right
+    trouble.value = ''
+    // Letters that are all right lead on to the signs.
+    if (step.value === 'letters' && given.value.every(Boolean) && made.blanks.every((b) => b === 'right')) step.value = 'signs'
+  } catch (cause) {
+    if (!mine.signal.aborted) trouble.value = wordsOf(cause)
+  }
+}, 200)
+watch([given, count, step], () => void judge(), { deep: true })
+
+// What is drawn of the item, where it is more than a row of blanks.
+const picture = ref('')
+watch(
+  () => props.item.figure,
+  async (figure) => {
+    if (!figure) return
+    try {
+      const { blob } = await fetchFile('/api/v1/worksheet/document', { format: 'svg', sheet: String(props.sheet), item: String(props.n) }, props.request)
+      picture.value = URL.createObjectURL(blob)
+    } catch (cause) {
+      trouble.value = wordsOf(cause)
+    }
+  },
+  { immediate: true },
+)
+onUnmounted(() => URL.revokeObjectURL(picture.value))
+
+const marks: Record<string, string> = { right: '✓', wrong: '✗', again: '?', empty: '' }
+const said: Record<string, string> = { right: 'right', wrong: 'not right', again: 'not understood', empty: 'empty' }
+const narrowBlanks = computed(() => props.item.blanks > 3)
+</script>
+
+<template>
+  <li class="item" :data-item="n" :data-right="right">
+    <p class="ask">
+      <b>{{ item.show }}</b>
+      <ChoiceRow v-if="item.steps" v-model="step" :options="{ letters: 'first the letters', signs: 'then the signs' }" :label="`Step of ${item.show}`" />
+    </p>
+    <img v-if="picture" :src="picture" :alt="`What is asked: ${item.show}`" />
+    <div class="blanks">
+      <label v-for="i in item.blanks" :key="i" :class="[judged?.blanks[i - 1] ?? 'empty', { narrow: narrowBlanks }]">
+        <span class="label">{{ item.labels?.[i - 1] ?? i }}</span>
+        <input
+          v-model="given[i - 1]"
+          class="entry"
+          maxlength="24"
+          autocomplete="off"
+          autocapitalize="off"
+          spellcheck="false"
+          :aria-label="`${item.show}, blank ${i}, ${said[judged?.blanks[i - 1] ?? 'empty']}`"
+          :data-blank="i"
+        />
+        <span class="mark" aria-hidden="true">{{ marks[judged?.blanks[i - 1] ?? 'empty'] }}</span>
+        <span v-if="item.steps?.[i - 1] === 1" class="half" title="a half step" aria-hidden="true" />
+      </label>
+      <label v-if="item.count !== undefined" :class="['count', judged?.count || 'empty']">
+        <span class="label">signs</span>
+        <input v-model="count" class="entry" maxlength="4" inputmode="numeric" :aria-label="`${item.show}, count of signs`" data-count />
+        <span class="mark" aria-hidden="true">{{ marks[judged?.count || 'empty'] }}</span>
+      </label>
+    </div>
+    <p class="words" role="status" data-words>
+      <template v-if="trouble">{{ trouble }}</template>
+      <template v-else-if="judged">
+        <span v-for="s in judged.slips.length ? judged.slips : []" :key="`${s.at} ${s.kind}`" :data-slip="s.kind">{{ s.words }} </span>
+        <span v-if="!judged.slips.length">{{ judged.words }}</span>
+      </template>
+    </p>
+  </li>
+</template>
+
+<style scoped>
+.item {
+  border-top: 1px solid var(--rule);
+  padding: 10px 0;
+}
+
+.ask {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+}
+
+img {
+  background: #fff;
+  display: block;
+  max-width: 100%;
+  width: 640px;
+}
+
+.blanks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  padding: 8px 0 4px;
+}
+
+label {
+  display: grid;
+  justify-items: center;
+  position: relative;
+  width: 8em;
+}
+
+label.narrow {
+  width: 4.4em;
+}
+
+.count {
+  margin-inline-start: 18px;
+  width: 4.4em;
+}
+
+.label {
+  color: var(--faint);
+  font-size: var(--size-note);
+}
+
+.entry {
+  font-size: var(--size-lead);
+  min-height: 44px;
+  text-align: center;
+  width: 100%;
+}
+
+.right .entry {
+  border-color: var(--verdigris);
+  border-width: 2px;
+}
+
+.wrong .entry {
+  border-color: var(--brick);
+  border-width: 2px;
+}
+
+.mark {
+  min-height: 1.3em;
+}
+
+.right .mark {
+  color: var(--verdigris);
+}
+
+.wrong .mark,
+.again .mark {
+  color: var(--brick);
+}
+
+.half {
+  border: 2px solid var(--marigold);
+  border-radius: 0 0 50% 50%;
+  border-top: 0;
+  height: 8px;
+  inset-block-end: 14px;
+  inset-inline-start: 62%;
+  position: absolute;
+  width: 90%;
+}
+
+.words {
+  min-height: 1.5em;
+}
+</style>

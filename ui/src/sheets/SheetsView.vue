@@ -1,0 +1,271 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, take, type Brief } from '../api/client'
+import BriefSentence from '../shared/brief/BriefSentence.vue'
+import { changed, toQuery, type Changes } from '../shared/brief/query'
+import { download, fetchFile, printFile } from '../shared/brief/sheet'
+import { useWork } from '../shared/brief/useWork'
+import { useLoad, wordsOf } from '../shared/load'
+import { pupils } from '../shared/pupils/pupils'
+import SetFor from '../shared/pupils/SetFor.vue'
+import { keptPaper, keptSheets } from '../shared/shell/kept'
+import { tell } from '../shared/shell/notice'
+import TryAgain from '../shared/shell/TryAgain.vue'
+import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import FillItem from './FillItem.vue'
+import SheetPages from './SheetPages.vue'
+import SheetSettings from './SheetSettings.vue'
+import { asQuery, askedOf, requestOf, sheets, type Asked } from './sheets'
+
+const route = useRoute()
+const router = useRouter()
+const starter: Brief = { instrument: { id: 'guitar' }, scale: { tonic: 'Bb', name: 'major' } }
+const { brief, made: plan, failure: noPlan, retry } = useWork('sheets', keptSheets, starter, (body, signal) => take(api.POST('/api/v1/plan', { body, signal })))
+const {
+  value: kinds,
+  failure: noKinds,
+  again: kindsAgain,
+} = useLoad(
+  () => true,
+  () => take(api.GET('/api/v1/calls')),
+)
+const asked = computed(() => askedOf(route.query))
+const kind = computed(() => kinds.value?.sheets.find((k) => k.id === asked.value.kind))
+const request = computed(() => requestOf(brief.value, asked.value))
+const { value: made, problems, failure, again } = useLoad(request, (body, signal) => sheets.make(body, signal))
+const text = (name: string) => computed(() => (typeof route.query[name] === 'string' ? String(route.query[name]) : ''))
+const pupilId = text('pupil')
+const assignment = text('assignment')
+const { value: pupil } = useLoad(
+  () => pupilId.value || undefined,
+  (id) => pupils.get(id),
+)
+
+const rest = () => ({ ...(pupilId.value ? { pupil: pupilId.value } : {}), ...(assignment.value ? { assignment: assignment.value } : {}) })
+function change(next: Partial<Asked>) {
+  void router.replace({ query: { ...toQuery(brief.value), ...asQuery({ ...asked.value, ...next }), ...rest() } })
+}
+function changeFields(changes: Changes) {
+  void router.replace({ query: { ...toQuery(changed(brief.value, changes)), ...asQuery(asked.value), ...rest() } })
+}
+
+/** Only the instrument is said here: keys and scale stand in their own fields. */
+const said = computed(() => {
+  const parts = (plan.value?.sentenceParts ?? []).filter((p) => p.field?.startsWith('instrument'))
+  return { sentenceParts: [{ text: 'For a ' }, ...parts.flatMap((p, i) => [{ text: i === 0 ? '' : ' ' }, p]), { text: '.' }], spoken: plan.value?.spoken ?? '' }
+})
+
+const n = ref(1)
+const of = computed(() => made.value?.sheets.length ?? 1)
+watch(of, (now) => (n.value = Math.min(n.value, now)))
+const sheet = computed(() => made.value?.sheets[n.value - 1])
+const views = { page: 'the sheet', key: 'its key', fill: 'fill it in here', mark: 'mark one on paper' }
+const view = ref<keyof typeof views>('page')
+watch(kind, (now) => now?.hangs && (view.value = 'page'))
+
+/** Which items of the sheet are right. */
+const right = ref<boolean[]>([])
+watch([sheet, view], () => (right.value = (sheet.value?.items ?? []).map(() => view.value === 'mark')), { immediate: true })
+
+const busy = ref('')
+async function handIn() {
+  busy.value = 'hand-in'
+  try {
+    const done = await sheets.handIn({ ...rest(), worksheet: request.value, sheet: n.value, items: right.value })
+    tell(`Handed in: ${done.title}, ${done.right} of ${done.of} right.`, {
+      label: 'Undo',
+      run: () => void take(api.DELETE('/api/v1/sittings/{id}', { params: { path: { id: done.id } } })).catch((cause) => tell(wordsOf(cause))),
+    })
+    if (n.value < of.value) n.value++
+  } catch (cause) {
+    tell(wordsOf(cause))
+  } finally {
+    busy.value = ''
+  }
+}
+
+/** The sheets as a file, with the places that the pupil never played where they hang on a wall. */
+const file = (format: string, answers: boolean) =>
+  fetchFile(
+    '/api/v1/worksheet/document',
+    { format, paper: keptPaper.value, ...(answers ? { answers: 'true' } : {}), ...(pupilId.value && kind.value?.hangs ? { pupil: pupilId.value } : {}) },
+    request.value,
+  )
+
+async function get(format: string, answers: boolean) {
+  busy.value = format
+  try {
+    if (format === 'print') {
+      await printFile(() => file('pdf', answers))
+      return
+    }
+    const { blob, name } = await file(format, answers)
+    download(blob, name)
+    tell(`${name} is in your downloads.`)
+  } catch (cause) {
+    tell(wordsOf(cause))
+  } finally {
+    busy.value = ''
+  }
+}
+</script>
+
+<template>
+  <div class="sheets">
+    <div class="head">
+      <h1>Worksheets</h1>
+      <BriefSentence v-if="plan" :said="said" :brief="plan.brief" :given="brief" :problems="[]" small @change="changeFields" />
+      <p v-if="pupil" class="whose">
+        For <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>: what is handed in goes into that log.
+      </p>
+    </div>
+    <TryAgain :text="failure || noKinds || noPlan" @again="noKinds ? kindsAgain() : failure ? again() : retry()" />
+    <div v-if="kinds" class="columns">
+      <div class="side">
+        <SheetSettings :kinds="kinds" :asked="asked" @change="change" />
+        <div v-if="problems.length" class="problems" role="alert">
+          <p v-for="p in problems" :key="p.field + p.message">{{ p.field }}: {{ p.message }}</p>
+        </div>
+        <div v-else class="out">
+          <v-btn color="primary" variant="flat" :loading="busy === 'print'" data-do="print-sheets" @click="get('print', !kind?.hangs)">{{
+            kind?.hangs ? 'Print' : 'Print with the keys'
+          }}</v-btn>
+          <v-btn v-if="!kind?.hangs" color="primary" variant="tonal" :loading="busy === 'pdf'" data-do="pdf-sheets" @click="get('pdf', false)">PDF without keys</v-btn>
+          <v-btn color="primary" variant="text" :loading="busy === 'svg'" data-do="svg-sheets" @click="get('svg', !kind?.hangs)">SVG</v-btn>
+          <SetFor v-if="!kind?.hangs" :brief="brief" :worksheet="request" />
+        </div>
+      </div>
+      <section v-if="made && sheet && problems.length === 0" class="one" :aria-label="`Sheet ${n} of ${of}`">
+        <p class="which">
+          <span v-if="of > 1" class="stepper">
+            <v-btn size="small" variant="text" :disabled="n === 1" aria-label="The sheet before" data-do="sheet-before" @click="n--">‹</v-btn>
+            <b>{{ kind?.hangs ? `Page ${n}` : `Day ${sheet.day}, sheet ${n}` }} of {{ of }}</b>
+            <v-btn size="small" variant="text" :disabled="n === of" aria-label="The next sheet" data-do="sheet-next" @click="n++">›</v-btn>
+          </span>
+          <ChoiceRow v-if="!kind?.hangs" v-model="view" :options="views" label="What is shown of the sheet" />
+        </p>
+        <SheetPages
+          v-if="view === 'page' || view === 'key'"
+          :request="request"
+          :sheet="n"
+          :answers="view === 'key'"
+          :hangs="kind?.hangs ?? false"
+          :paper="keptPaper"
+          :pupil="pupilId"
+          :title="`${view === 'key' ? 'Key to' : 'Page of'} ${made.title}, sheet ${n}: ${sheet.items.map((i) => i.show).join(', ')}`"
+        />
+        <template v-else-if="view === 'fill'">
+          <p class="how">{{ made.how }}</p>
+          <ol :key="`${n} ${JSON.stringify(request)}`">
+            <FillItem v-for="(item, i) in sheet.items" :key="i" v-model="right[i]!" :request="request" :sheet="n" :n="i + 1" :item="item" />
+          </ol>
+          <v-btn color="primary" variant="flat" :loading="busy === 'hand-in'" data-do="hand-in" @click="handIn"
+            >Hand it in: {{ right.filter(Boolean).length }} of {{ right.length }} right</v-btn
+          >
+        </template>
+        <template v-else>
+          <p class="how">A press on an item says that it was not right; everything else was. The key stands beside it.</p>
+          <ul class="paper">
+            <li v-for="(item, i) in sheet.items" :key="i">
+              <button type="button" :aria-pressed="!right[i]" :data-mark="i + 1" @click="right[i] = !right[i]">
+                <b>{{ right[i] ? '✓' : '✗' }}</b> {{ item.show }} <span class="key">{{ item.words.join(' ') }}</span><span v-if="item.count !== undefined" class="key"
+                  >, {{ item.count }} signs</span
+                >
+              </button>
+            </li>
+          </ul>
+          <v-btn color="primary" variant="flat" :loading="busy === 'hand-in'" data-do="hand-in" @click="handIn"
+            >Into the log: {{ right.filter(Boolean).length }} of {{ right.length }} right</v-btn
+          >
+        </template>
+      </section>
+      <v-progress-linear v-else-if="problems.length === 0 && !failure" indeterminate color="primary" aria-label="Making the sheets" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.sheets {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+  margin: auto;
+  max-width: 1240px;
+  padding-bottom: 64px;
+}
+
+h1 {
+  font-size: var(--size-title);
+}
+
+.whose,
+.how,
+.key {
+  color: var(--faint);
+}
+
+.how,
+.key {
+  font-size: var(--size-note);
+}
+
+.columns {
+  display: grid;
+  gap: 32px;
+  grid-template-columns: minmax(260px, 340px) minmax(0, 1fr);
+}
+
+.side {
+  align-content: start;
+  display: grid;
+  gap: 18px;
+}
+
+.out {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+.problems {
+  color: var(--brick);
+}
+
+.which {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  padding-bottom: 8px;
+}
+
+.stepper {
+  align-items: center;
+  display: inline-flex;
+}
+
+ol,
+.paper {
+  list-style: none;
+  padding: 0;
+}
+
+.paper button {
+  border-bottom: 1px solid var(--rule);
+  min-height: 44px;
+  padding: 6px 4px;
+  text-align: start;
+  width: 100%;
+}
+
+.paper button[aria-pressed='true'] {
+  color: var(--brick);
+}
+
+@media (max-width: 820px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
