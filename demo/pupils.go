@@ -9,6 +9,7 @@ import (
 	"evenladder/core/ladder"
 	"evenladder/core/pupil"
 	"evenladder/core/schedule"
+	"evenladder/core/worksheet"
 	"evenladder/store"
 )
 
@@ -23,6 +24,7 @@ type taught struct {
 	Tries  int     `json:"tries"` // on a day of practice
 	Works  []set   `json:"works"`
 	Sheets *sheets `json:"sheets"`
+	Calls  []sat   `json:"calls"`
 	Weeks  bool    `json:"weeks"` // of practice are planned from what is set, through the keys
 }
 
@@ -43,6 +45,9 @@ type sheets struct {
 	Done  int    `json:"done"`
 	From  int    `json:"from"`
 	Until int    `json:"until"`
+
+	Worksheet *worksheet.Request `json:"worksheet"`
+	Handed    []string           `json:"handed"` // sheets that were handed in, a mark an item: + right, - not
 }
 
 // beforeNow is when a day's first try was, so that all of the day is past.
@@ -63,10 +68,13 @@ func fillPupils(ctx context.Context, st *store.Store, all []taught) error {
 			return err
 		}
 		if s := t.Sheets; s != nil {
-			if err := assign(ctx, st, p, schedule.Assignment{
-				Sheets: &schedule.Sheets{What: s.What, Count: s.Count, Done: s.Done}, From: today.Add(-s.From), Until: today.Add(-s.Until),
-			}, false); err != nil {
-				return err
+			if err := s.give(ctx, st, p); err != nil {
+				return fmt.Errorf("%s: %w", who.Name, err)
+			}
+		}
+		for _, c := range t.Calls {
+			if err := c.answer(ctx, st, p); err != nil {
+				return fmt.Errorf("%s: %w", who.Name, err)
 			}
 		}
 		for _, w := range t.Works {
@@ -89,16 +97,16 @@ func fillPupils(ctx context.Context, st *store.Store, all []taught) error {
 }
 
 // assign sets something to a pupil, and closes it where it is over.
-func assign(ctx context.Context, st *store.Store, p store.Pupil, a schedule.Assignment, over bool) error {
+func assign(ctx context.Context, st *store.Store, p store.Pupil, a schedule.Assignment, over bool) (id string, err error) {
 	a.Minutes = p.Pupil.Minutes
 	if err := a.Check(); err != nil {
-		return err
+		return "", err
 	}
 	made, err := st.Assignments().Create(ctx, p.ID, a, "")
 	if err == nil && over {
 		_, err = st.Assignments().Update(ctx, made.ID, made.Version, a, true)
 	}
-	return err
+	return made.ID, err
 }
 
 // play sets a work and writes its tries down, each on the rung that the ladder asked for.
@@ -107,7 +115,7 @@ func (t taught) play(ctx context.Context, st *store.Store, p store.Pupil, w set,
 	today := schedule.DayOf(now)
 	asked := ladder.Request{Brief: b, Goal: &ladder.Step{PerBeat: w.Goal[0], TempoBPM: w.Goal[1]}}
 	over := w.Until > 0
-	if err := assign(ctx, st, p, schedule.Assignment{Ladder: &asked, From: today.Add(-w.From), Until: today.Add(-w.Until), Words: w.Words}, over); err != nil {
+	if _, err := assign(ctx, st, p, schedule.Assignment{Ladder: &asked, From: today.Add(-w.From), Until: today.Add(-w.Until), Words: w.Words}, over); err != nil {
 		return err
 	}
 	next := 0

@@ -19,7 +19,7 @@ func WorksheetSheet(w worksheet.Worksheet, answers bool) Sheet {
 // ItemSheet is one item of a worksheet as a picture, without its answer.
 func ItemSheet(w worksheet.Worksheet, it worksheet.Item) Sheet {
 	return Sheet{it.Show, it.Ask, func(form Form) (drawn, error) {
-		h := handout{Worksheet: w, size: 1}
+		h := handout{Worksheet: w, size: 1, bare: true}
 		form.Paper = Paper{"item", itemWide, h.tall(it)}
 		g := paging{Form: form}
 		if err := g.blank(); err != nil {
@@ -57,6 +57,7 @@ type handout struct {
 	*pen
 	size    float64 // 1, or largeSize
 	answers bool
+	bare    bool // the drawing alone: what is written stands beside it
 }
 
 func worksheetPages(w worksheet.Worksheet, answers bool, form Form) (drawn, error) {
@@ -177,18 +178,18 @@ func figureOf(name string) figure {
 }
 
 // named reports whether an item has its name over it.
-func named(it worksheet.Item) bool { return it.Figure != "key" }
+func (h *handout) named(it worksheet.Item) bool { return it.Figure != "key" && !h.bare }
 
 func (h *handout) tall(it worksheet.Item) float64 {
 	tall := figureOf(it.Figure).tall(h, it) + itemGap*h.size
-	if named(it) {
+	if h.named(it) {
 		tall += itemHead * h.size
 	}
 	return tall
 }
 
 func (h *handout) item(it worksheet.Item, x, y, width float64) {
-	if named(it) {
+	if h.named(it) {
 		l := letter{bold, 10 * h.size, ink}
 		h.write(x, y+itemHead*h.size*0.7, l, left, h.clipped(l, it.Show, width))
 		y += itemHead * h.size
@@ -284,7 +285,7 @@ func (h *handout) inMarks() bool { return h.Kind == "fingers" || h.Kind == "boxe
 
 func (h *handout) neckTall(worksheet.Item) float64 {
 	tall := h.gap()*float64(len(h.Strings)-1) + 10
-	if !h.inMarks() {
+	if !h.inMarks() && !h.bare {
 		tall += (labelTall + lineTall) * h.size
 	}
 	return tall
@@ -306,7 +307,7 @@ func (h *handout) neck(it worksheet.Item, x, y, width float64) {
 	for _, m := range it.Marks {
 		h.numbered(v, m)
 	}
-	if h.inMarks() {
+	if h.inMarks() || h.bare {
 		return
 	}
 	y = v.bottom() + 8
@@ -353,7 +354,10 @@ func (h *handout) boxToHang(it worksheet.Item, x, y, width float64) {
 	}
 }
 
-func (h *handout) stringTall(it worksheet.Item) float64 {
+func (h *handout) stringTall(worksheet.Item) float64 {
+	if h.bare {
+		return 14
+	}
 	return 14 + (labelTall+lineTall+arcTall)*h.size
 }
 
@@ -380,6 +384,9 @@ func (h *handout) oneString(it worksheet.Item, x, y, width float64) {
 		}
 		m.String = 1
 		h.markOf(v, plan.BoxNote{Note: piece.Note{Place: m.Place}, Root: m.Root}, "")
+	}
+	if h.bare {
+		return
 	}
 	y = v.y + 8
 	wide := min(blankWide*h.size, width/float64(it.Blanks))

@@ -51,6 +51,9 @@ func staffLine(it worksheet.Item) (staff, score.Score, line) {
 
 func (h *handout) staffTall(it worksheet.Item) float64 {
 	st, _, _ := staffLine(it)
+	if h.bare {
+		return st.height()
+	}
 	return st.height() + (labelTall+lineTall)*h.size*0.8
 }
 
@@ -62,7 +65,7 @@ func (h *handout) staffToName(it worksheet.Item, x, y, width float64) {
 	below := h.staff(st, [2]int{s.Beats, s.Unit}, x, left, y, wide, l)
 	n := 0
 	for i, c := range l.cells {
-		if c.event() == nil {
+		if c.event() == nil || h.bare {
 			continue
 		}
 		at, line := left+float64(i)*wide, below+lineTall*h.size*0.85

@@ -113,7 +113,7 @@ func (h handlers) MarkCall(ctx context.Context, r api.MarkCallRequestObject) (ap
 	if err != nil || r.Params.Sitting == nil || made.Verdict == call.Again {
 		return api.MarkCall200JSONResponse(made), err
 	}
-	answer := schedule.SittingAnswer{Show: made.Call.Show, Right: made.Verdict == call.Right, MS: ms, Time: made.Time, Facts: made.Facts}
+	answer := schedule.SittingAnswer{Show: made.Call.Title(), Right: made.Verdict == call.Right, MS: ms, Time: made.Time, Facts: made.Facts}
 	err = h.store.Sittings().Append(ctx, *r.Params.Sitting, store.Answer{SittingAnswer: answer, Level: max(r.Body.Level, 1)})
 	return api.MarkCall200JSONResponse(made), err
 }

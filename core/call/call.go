@@ -68,6 +68,14 @@ type Call struct {
 	Facts  []string    `json:"facts"` // what a right answer shows to be known
 }
 
+// Title is what was asked, for a list of calls.
+func (c Call) Title() string {
+	if c.Place != nil {
+		return c.Say
+	}
+	return c.Show
+}
+
 // Answer is a place with its note, or a list of notes or words.
 type Answer struct {
 	*piece.Note

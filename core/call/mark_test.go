@@ -340,3 +340,24 @@ func TestBadAnswers(t *testing.T) {
 	assert.ErrorContains(t, at(typed(strings.Repeat("x", 300))), "given.text")
 	assert.ErrorContains(t, at(played(200)), "given.midi")
 }
+
+// Whatever is typed to whatever call: no panic, and what is not understood counts for nothing.
+func FuzzMark(f *testing.F) {
+	for i, text := range []string{"3/5", "f sharp", "es f g as bes", "yes", "little finger", "flat three", "𝄫 b", "none"} {
+		f.Add(i, text)
+	}
+	f.Fuzz(func(t *testing.T, kind int, text string) {
+		if kind < 0 || text == "" {
+			return
+		}
+		r := call.Request{Brief: on("guitar", "Eb", "major"), Kind: call.Kinds[kind%len(call.Kinds)].ID, Count: 1, Seed: kind % 100}
+		made, err := call.Build(r)
+		if err != nil {
+			t.Fatal(err)
+		}
+		out, err := call.Mark(call.Answered{Request: r, Answers: made.Calls[0].Ask, Given: typed(text)})
+		if err == nil && (out.Verdict == call.Again) != (len(out.Facts) == 0) {
+			t.Errorf("%q: %s with %v", text, out.Verdict, out.Facts)
+		}
+	})
+}

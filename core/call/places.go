@@ -147,7 +147,7 @@ func answerName(m *room, ask string) (Call, error) {
 	if !ok {
 		return Call{}, fmt.Errorf("%s is no degree of %s", name.Pretty(), m.Scale.Tonic.Pretty())
 	}
-	return Call{Say: placeWords(p), Place: m.pointed(p), Answer: answer, Why: why}, nil
+	return Call{Show: "which " + m.saying() + "?", Say: placeWords(p), Place: m.pointed(p), Answer: answer, Why: why}, nil
 }
 
 // factOfPlace is the name of a place, or what it is in this key.
@@ -197,7 +197,7 @@ func answerFinger(m *room, ask string) (Call, error) {
 		why = english.Capital(fingerWords[n.Finger]) + ", reaching " + n.Reach + "."
 	}
 	pointed := n.Note
-	return Call{Say: placeWords(p), Place: &pointed, Answer: Answer{Note: &n.Note, Words: []string{fmt.Sprint(n.Finger)}}, Why: why}, nil
+	return Call{Show: "which finger?", Say: placeWords(p), Place: &pointed, Answer: Answer{Note: &n.Note, Words: []string{fmt.Sprint(n.Finger)}}, Why: why}, nil
 }
 
 // handAt is the fret of the index finger at a note of the box, by the finger that takes it.

@@ -109,6 +109,7 @@ type KnownKey struct {
 type KnownFact struct {
 	Label string  `json:"label"`
 	Known float64 `json:"known"`
+	Sure  bool    `json:"sure"`
 }
 
 // knownFrets is up to which fret places are reckoned: what lies higher repeats it.
@@ -163,7 +164,7 @@ func KnowledgeOf(b brief.Brief, known map[string]float64) (Knowledge, error) {
 		return cmp.Or(cmp.Compare(a[len(a)-1:], b[len(b)-1:]), cmp.Compare(b, a))
 	})
 	for _, d := range degrees {
-		k.Degrees = append(k.Degrees, KnownFact{pitch.Pretty(d), known["numbers "+d]})
+		k.Degrees = append(k.Degrees, KnownFact{pitch.Pretty(d), known["numbers "+d], known["numbers "+d] >= sure})
 	}
 	k.Words = k.words(high)
 	return k, nil

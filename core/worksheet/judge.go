@@ -57,10 +57,9 @@ func Judge(f Filled) (Judged, error) {
 		value, ok := read(r, it, k.writes, text)
 		switch {
 		case text == "":
-			out.Blanks[i] = BlankEmpty
+			value, out.Blanks[i] = "", BlankEmpty
 		case !ok:
-			out.Blanks[i], again = BlankAgain, text
-			value = ""
+			value, out.Blanks[i], again = "", BlankAgain, text
 		default:
 			out.Blanks[i] = BlankRight
 		}

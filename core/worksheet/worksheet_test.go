@@ -144,6 +144,7 @@ func TestSlipsOnASheet(t *testing.T) {
 		{call.LettersStep, "", "b c d e f g a b", "", "The letters are right. Now the signs."},
 		{call.LettersStep, "", "b c d d f g a b", "4 doubled-letter", "Note 4 has the letter D a second time."},
 		{call.LettersStep, "", "b c d", "", "5 blanks are left."},
+		{call.BothSteps, "", "bb  d   g a bb", "", "3 blanks are left."},
 		{call.BothSteps, "", "bb c d eb f g a bb", "", "The notes are right. How many signs are there?"},
 		{call.BothSteps, "2", "bes c d es f g a bes", "", "All right."},
 		{call.BothSteps, "3", "bb c d eb f g a bb", "9 counted-twice", "The last note is the first again: its sign is not counted twice."},
@@ -261,4 +262,30 @@ func BenchmarkWorksheetTenDays(b *testing.B) {
 			b.Fatal(err)
 		}
 	}
+}
+
+// Whatever is typed in whatever blank: no panic, and a verdict for each blank.
+func FuzzJudge(f *testing.F) {
+	f.Add(0, "f", "", "bb", "2")
+	f.Add(3, "♯", "sharp", "is", "x")
+	f.Add(7, "9/9", "0/0", "string 1 fret 99", "-1")
+	f.Fuzz(func(t *testing.T, kind int, first, second, last, count string) {
+		k := worksheet.Kinds[max(kind, -kind)%len(worksheet.Kinds)]
+		if kind < -1<<40 || k.Hangs {
+			return
+		}
+		r := worksheet.Request{Kind: k.ID, Keys: []string{"Eb"}}
+		made, err := worksheet.Build(r)
+		if err != nil {
+			t.Fatal(err)
+		}
+		given := make([]string, made.Sheets[0].Items[0].Blanks)
+		for i, text := range []string{last, first, second} {
+			given[(len(given)-1+i)%len(given)] = text
+		}
+		out, err := worksheet.Judge(worksheet.Filled{Request: r, Sheet: 1, Item: 1, Given: given, Count: count})
+		if err == nil && len(out.Blanks) != len(given) {
+			t.Errorf("%d blanks, %d verdicts", len(given), len(out.Blanks))
+		}
+	})
 }

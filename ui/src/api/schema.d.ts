@@ -2311,6 +2311,7 @@ export interface components {
                 asked: boolean;
             }[];
             degrees: {
+                sure: boolean;
                 label: string;
                 known: number;
             }[];

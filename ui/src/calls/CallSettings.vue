@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { CallKinds } from '../api/client'
 import { keptHelp, keptSpoken } from '../shared/shell/kept'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
-import type { Asked } from './calls'
+import type { Asked } from '../shared/calls'
 
 /** What is called: the kind, how hard, how it goes on. */
 const props = defineProps<{ kinds: CallKinds; asked: Asked; minor: boolean; speaks: boolean; tempo: number }>()

@@ -4,7 +4,7 @@ import type { Call, CallMarked, Plan } from '../api/client'
 import PressNeck, { type Put } from '../shared/neck/PressNeck.vue'
 import { keptHelp } from '../shared/shell/kept'
 import { pretty } from '../shared/signs'
-import type { CallKind, Given } from './calls'
+import type { CallKind, Given } from '../shared/calls'
 
 /** A call large enough to be read from a stand, the ways to answer it, and the verdict. */
 const props = defineProps<{
@@ -55,12 +55,12 @@ const marks = computed<Put[]>(() => {
   const name = (n: { name?: string }) => pretty(n.name ?? '')
   if (props.marked) {
     for (const p of props.marked.extra) add(p, 'slip')
-    for (const n of onNeck.value ? (props.kind.by === 'places' ? (answer.notes ?? []) : []) : []) add(n, 'right', name(n))
+    for (const n of props.kind.by === 'places' ? (answer.notes ?? []) : []) add(n, 'right', name(n))
     if (answer.string !== undefined && answer.fret !== undefined) add({ string: answer.string, fret: answer.fret }, 'right', name(answer))
     if (props.given?.place) add(props.given.place, props.marked.verdict === 'wrong' ? 'slip' : 'given')
   }
   for (const p of found.value) add(p, 'given')
-  if (place) add(place, 'point', props.marked ? '' : '?')
+  if (place) add(place, 'point', props.marked || onNeck.value ? '' : '?')
   return put
 })
 
@@ -87,19 +87,17 @@ const hint: Record<string, string> = {
   yes: 'type yes or no',
 }
 const verdicts: Record<string, string> = { right: 'Right', 'too-high': 'Right note, too high', far: 'Right note, far', partly: 'Some of it', wrong: 'Not that one' }
-const right = computed(() => (props.call.answer.words ?? []).map((w) => pretty(w)).join(' '))
 </script>
 
 <template>
   <section class="stage" aria-label="The call">
     <p class="count">Call {{ call.n }} · level {{ level.n }}: {{ level.words }}</p>
-    <p class="call" :class="{ long: call.show.length > 12 }" role="status" data-call :data-ask="call.ask">{{ call.show }}</p>
+    <p class="call" :class="{ word: call.show.length > 4, long: call.show.length > 14 }" role="status" data-call :data-ask="call.ask">{{ call.show }}</p>
     <div class="verdict" :class="marked?.verdict" role="status" data-verdict :data-is="marked?.verdict ?? ''">
       <template v-if="marked">
-        <b>{{ verdicts[marked.verdict] }}</b>
-        <span v-if="right && marked.verdict !== 'right'"> {{ right }}.</span>
-        <span> {{ marked.words }}</span>
-        <span v-if="marked.time === 'early' || marked.time === 'late'"> {{ marked.time === 'early' ? 'Before the beat.' : 'After the beat.' }}</span>
+        <b>{{ verdicts[marked.verdict] }}.</b>
+        <span>&nbsp;{{ marked.words }}</span>
+        <span v-if="marked.time === 'early' || marked.time === 'late'">&nbsp;{{ marked.time === 'early' ? 'Before the beat.' : 'After the beat.' }}</span>
       </template>
       <span v-else-if="trouble" class="trouble">{{ trouble }}</span>
       <span v-else class="hint">{{ kind.by === 'name' && call.place ? 'what is marked?' : hint[kind.by] }}</span>
@@ -146,13 +144,16 @@ const right = computed(() => (props.call.answer.words ?? []).map((w) => pretty(w
   font-weight: 800;
   line-height: 1.05;
   min-height: 1.1em;
-  overflow-wrap: anywhere;
   text-align: center;
+}
+
+.call.word {
+  font-size: clamp(38px, min(11vh, 9vw), 100px);
 }
 
 .call.long {
   align-content: center;
-  font-size: clamp(30px, 6vh, 62px);
+  font-size: clamp(28px, min(6vh, 6vw), 62px);
   min-height: 2.2em;
 }
 

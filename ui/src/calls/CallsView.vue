@@ -17,9 +17,10 @@ import AnswerPlot from './AnswerPlot.vue'
 import CallSettings from './CallSettings.vue'
 import CallStage from './CallStage.vue'
 import HearingRow from './HearingRow.vue'
+import KnownPanel from '../shared/pupils/KnownPanel.vue'
 import SittingEnd from './SittingEnd.vue'
 import SoundChoices from './SoundChoices.vue'
-import { asQuery, askedOf, calls, type Asked } from './calls'
+import { asQuery, askedOf, calls, type Asked } from '../shared/calls'
 import { useCalls } from './useCalls'
 import { useHearing } from './useHearing'
 
@@ -63,6 +64,8 @@ const said = computed(() => {
 })
 /** Only a key with the ♭3 has two ways to be counted; whether it may be is for the server to say. */
 const minor = computed(() => plan.value?.scale.degrees.includes('b3') ?? false)
+
+const labels = computed(() => (plan.value?.neck.strings ?? []).toSorted((a, b) => a.string - b.string).map((s) => s.label))
 
 const rest = () => ({ ...(pupilId.value ? { pupil: pupilId.value } : {}), ...(assignment.value ? { assignment: assignment.value } : {}) })
 function change(next: Partial<Asked>) {
@@ -113,6 +116,7 @@ useKeys([
 
 <template>
   <div class="calls">
+    <h1 v-if="!ended" class="unseen">Calls</h1>
     <TryAgain :text="failure || noKinds" @again="noKinds ? kindsAgain() : work.retry()" />
     <ProblemList v-if="problems.length" :problems="problems" :brief="brief" back="Back to the usual" @change="changeFields" @back="changeBrief(starter)" />
     <template v-if="plan && kinds && kind">
@@ -122,7 +126,15 @@ useKeys([
           For <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>: answers go into that log.
         </p>
       </div>
-      <SittingEnd v-if="ended" :report="ended" :plan="plan" @again="sitting.start" @leave="sitting.leave" @take-back="takeBack" />
+      <SittingEnd
+        v-if="ended"
+        :report="ended"
+        :labels="labels"
+        :left-handed="plan.brief.instrument.leftHanded ?? false"
+        @again="sitting.start"
+        @leave="sitting.leave"
+        @take-back="takeBack"
+      />
       <template v-else-if="running">
         <CallStage
           v-if="call"
@@ -139,7 +151,7 @@ useKeys([
         />
         <p v-else class="counting" role="status">{{ band.counting.value || '…' }}</p>
         <div class="foot">
-          <v-btn color="primary" variant="flat" :loading="busy" data-do="end" @click="sitting.end">End</v-btn>
+          <v-btn color="primary" variant="tonal" :loading="busy" data-do="end" @click="sitting.end">End</v-btn>
           <SoundChoices v-if="asked.every" />
           <v-btn v-if="speech.supported.value && call" variant="text" size="small" data-do="say" @click="speech.say(call.say)">Say it again (s)</v-btn>
           <span class="grow" />
@@ -166,6 +178,7 @@ useKeys([
           >
         </div>
         <HearingRow :hearing="hearing" />
+        <KnownPanel :brief="plan.brief" :pupil="pupilId" :labels="labels" />
       </template>
     </template>
     <v-progress-linear v-else-if="!failure && !noKinds && problems.length === 0" indeterminate color="primary" aria-label="Fetching the calls" />

@@ -1,22 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Plan } from '../api/client'
 import KnownNeck from '../shared/neck/KnownNeck.vue'
 import AnswerPlot from './AnswerPlot.vue'
-import type { calls } from './calls'
+import type { calls } from '../shared/calls'
 
 /** What came of a sitting: what was learned, what was not, and what is known now. */
-const props = defineProps<{ report: Awaited<ReturnType<typeof calls.report>>; plan: Plan | undefined }>()
+const props = defineProps<{ report: Awaited<ReturnType<typeof calls.report>>; labels: string[]; leftHanded: boolean }>()
 const emit = defineEmits<{ again: []; leave: []; takeBack: [] }>()
 const summary = computed(() => props.report.summary)
-const labels = computed(() => (props.plan?.neck.strings ?? []).toSorted((a, b) => a.string - b.string).map((s) => s.label))
-const answered = computed(() => props.report.answers.map((a) => ({ ...a })))
 </script>
 
 <template>
   <section class="end" aria-labelledby="sitting-end">
     <h1 id="sitting-end" tabindex="-1">{{ summary.words }}</h1>
-    <AnswerPlot :answers="answered" />
+    <AnswerPlot :answers="report.answers" />
     <p v-if="summary.streak > 1">The longest row of right answers: {{ summary.streak }}.</p>
     <dl v-if="summary.of">
       <template v-if="summary.learned.length">
@@ -28,8 +25,8 @@ const answered = computed(() => props.report.answers.map((a) => ({ ...a })))
         <dd>{{ summary.missed.join(' · ') }}</dd>
       </template>
     </dl>
-    <p class="known" data-known>{{ report.knowledge.words }}</p>
-    <KnownNeck v-if="report.knowledge.asked" :places="report.knowledge.places" :labels="labels" :left-handed="plan?.brief.instrument.leftHanded ?? false" />
+    <p class="now" data-known>{{ report.knowledge.words }}</p>
+    <KnownNeck v-if="report.knowledge.asked" :places="report.knowledge.places" :labels="labels" :left-handed="leftHanded" />
     <p class="buttons">
       <v-btn color="primary" variant="flat" data-do="again" @click="emit('again')">Once more</v-btn>
       <v-btn color="primary" variant="tonal" data-do="leave-sitting" @click="emit('leave')">Something else</v-btn>
@@ -60,7 +57,7 @@ dt {
   color: var(--faint);
 }
 
-.known {
+.now {
   font-weight: 700;
 }
 

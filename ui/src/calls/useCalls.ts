@@ -2,7 +2,7 @@ import { computed, onScopeDispose, ref, shallowRef, type Ref } from 'vue'
 import type { Brief, Call, CallAnswered, CallMarked, Plan, Sitting } from '../api/client'
 import { wordsOf } from '../shared/load'
 import { useAlong } from './useAlong'
-import { calls, requestOf, type Asked, type Given } from './calls'
+import { calls, requestOf, type Asked, type Given } from '../shared/calls'
 
 /** A right answer is seen for so long before the next call comes, in ms. */
 const seenFor = 900

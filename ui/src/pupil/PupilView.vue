@@ -2,10 +2,11 @@
 import { mdiDotsHorizontal, mdiPencilOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { type NextProposal } from '../api/client'
+import { api, take, type NextProposal } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
 import { toQuery } from '../shared/brief/query'
 import { useLoad, wordsOf } from '../shared/load'
+import KnownPanel from '../shared/pupils/KnownPanel.vue'
 import HomeDialog from '../shared/pupils/HomeDialog.vue'
 import PupilDialog from '../shared/pupils/PupilDialog.vue'
 import { benchBrief, pupils, setProposal, weekdays } from '../shared/pupils/pupils'
@@ -15,6 +16,7 @@ import TryAgain from '../shared/shell/TryAgain.vue'
 import EarlierPanel from './EarlierPanel.vue'
 import MapPanel from './MapPanel.vue'
 import PupilLog from './PupilLog.vue'
+import SittingsPanel from './SittingsPanel.vue'
 import SetPanel from './SetPanel.vue'
 import WeeksPanel from './WeeksPanel.vue'
 
@@ -34,6 +36,17 @@ async function again() {
   await workAgain()
   stamp.value++
 }
+
+/** The pupil's own neck, on which calls are answered. */
+const starter = { instrument: { id: 'guitar' }, scale: { tonic: 'C', name: 'major' } }
+const { value: own } = useLoad(
+  () => pupil.value,
+  async (of, signal) => {
+    const brief = await pupils.fit(of.id, { ...starter, instrument: of.pupil.instrument })
+    const plan = await take(api.POST('/api/v1/plan', { body: brief, signal }))
+    return { brief, labels: plan.neck.strings.toSorted((a, b) => a.string - b.string).map((s) => s.label) }
+  },
+)
 
 const about = computed(() => {
   const p = pupil.value?.pupil
@@ -106,6 +119,7 @@ const home = ref(false)
           <p v-for="w in work?.attention.filter((w) => w !== 'nothing is set')" :key="w" class="look">{{ w }}</p>
         </div>
         <span class="grow" />
+        <v-btn color="primary" variant="tonal" :to="{ name: 'calls', query: { ...toQuery(own?.brief ?? starter), pupil: pupil.id } }" data-do="calls-for">Calls</v-btn>
         <v-btn color="primary" variant="flat" data-do="bench-for" @click="toBench">Bench for {{ pupil.pupil.name }}</v-btn>
         <v-btn color="primary" variant="tonal" :icon="mdiPencilOutline" size="small" :aria-label="`Change ${pupil.pupil.name}`" data-do="edit-pupil" @click="editing = true" />
         <v-menu>
@@ -127,6 +141,10 @@ const home = ref(false)
       </FoldPanel>
       <EarlierPanel :pupil="pupil" :stamp="stamp" @change="again" />
       <PupilLog :pupil="pupil" :stamp="stamp" />
+      <FoldPanel v-if="own" id="known" title="What is known by name" open>
+        <KnownPanel :brief="own.brief" :pupil="pupil.id" :labels="own.labels" :stamp="stamp" />
+      </FoldPanel>
+      <SittingsPanel :pupil="pupil" :stamp="stamp" @change="again" />
       <PupilDialog v-model="editing" :of="pupil" @kept="pupil = $event" />
       <HomeDialog v-if="home" :pupil="pupil" @close="home = false" />
     </template>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { Assignment, NextProposal, PupilWork, SetWork, StoredPupil } from '../api/client'
+import { toQuery } from '../shared/brief/query'
 import { wordsOf } from '../shared/load'
 import { assignments, benchAddress, practiseAddress } from '../shared/pupils/pupils'
+import { asQuery, sheetsAddress } from '../shared/sheets'
 import SmallPlot from '../shared/pupils/SmallPlot.vue'
 import { tell } from '../shared/shell/notice'
 import AssignmentEditor from './AssignmentEditor.vue'
@@ -48,6 +50,18 @@ const save = (s: SetWork) => async (to: Assignment) => {
   emit('change')
 }
 
+/** The pupil's own instrument, for sheets that are looked for. */
+const own = computed(() => ({
+  instrument: props.pupil.pupil.instrument,
+  scale: { tonic: 'C', name: 'major' },
+  ...(props.pupil.pupil.names ? { names: props.pupil.pupil.names } : {}),
+}))
+/** Where the worksheets of an assignment are printed, filled in and handed in. */
+function sheetsOf(s: SetWork) {
+  const of = s.assignment.assignment.sheets?.worksheet
+  if (!of) return undefined
+  return { name: 'sheets', query: { ...toQuery(of.brief ?? own.value), ...asQuery(sheetsAddress(of)), pupil: s.assignment.pupilId, assignment: s.assignment.id } }
+}
 const sheets = ref(false)
 const what = ref('')
 const count = ref(5)
@@ -76,7 +90,10 @@ async function setSheets() {
         <AssignmentEditor v-if="editing === s.assignment.id" :of="s.assignment.assignment" :save="save(s)" @leave="editing = ''" />
         <p v-else class="buttons">
           <v-btn v-if="s.assignment.assignment.ladder" size="small" color="primary" variant="flat" :to="practiseAddress(s.assignment)" data-do="practise">Practise</v-btn>
-          <v-btn v-else size="small" color="primary" variant="flat" data-do="sheet-done" @click="another(s)">A sheet is done</v-btn>
+          <template v-else>
+            <v-btn v-if="sheetsOf(s)" size="small" color="primary" variant="flat" :to="sheetsOf(s)" data-do="open-sheets">Open the sheets</v-btn>
+            <v-btn size="small" color="primary" :variant="sheetsOf(s) ? 'tonal' : 'flat'" data-do="sheet-done" @click="another(s)">A sheet is done</v-btn>
+          </template>
           <v-btn size="small" color="primary" variant="tonal" data-do="edit-assignment" @click="editing = s.assignment.id">Goal, days, words</v-btn>
           <v-btn size="small" color="primary" variant="tonal" data-do="close-assignment" @click="close(s)">Done with</v-btn>
           <v-btn size="small" data-do="remove-assignment" @click="remove(s)">Take back</v-btn>
@@ -84,7 +101,8 @@ async function setSheets() {
       </article>
       <p class="more">
         <v-btn v-if="work.set.length" size="small" color="primary" variant="tonal" data-do="home" @click="emit('home')">Send home</v-btn>
-        <button v-if="!sheets" type="button" class="as-link" data-do="sheets" @click="sheets = true">set sheets to fill in</button>
+        <router-link :to="{ name: 'sheets', query: { ...toQuery(own), pupil: pupil.id } }" class="as-link" data-do="to-sheets">worksheets to set</router-link>
+        <button v-if="!sheets" type="button" class="as-link" data-do="sheets" @click="sheets = true">set sheets of your own</button>
       </p>
       <form v-if="sheets" class="sheets" @submit.prevent="setSheets">
         <label>What <input v-model="what" class="entry" type="text" maxlength="160" placeholder="write out the flat keys" data-do="sheets-what" /></label>

@@ -1,17 +1,21 @@
 <script setup lang="ts">
-import { useDebounceFn } from '@vueuse/core'
+import { useDebounceFn, useSessionStorage } from '@vueuse/core'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import type { JudgedItem, WorksheetItem, WorksheetRequest } from '../api/client'
 import { fetchFile } from '../shared/brief/sheet'
 import { wordsOf } from '../shared/load'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
-import { sheets } from './sheets'
+import { sheets } from '../shared/sheets'
 
 /** One item that is filled in on screen, and marked as it goes. */
 const props = defineProps<{ request: WorksheetRequest; sheet: number; n: number; item: WorksheetItem }>()
 const right = defineModel<boolean>({ required: true })
-const given = ref<string[]>(Array.from({ length: props.item.blanks }, () => ''))
-const count = ref('')
+/** What is written outlives a reload, and a look at the key. */
+const kept = useSessionStorage(`even-ladder.fill ${props.sheet}.${props.n} ${JSON.stringify(props.request)}`, {
+  given: Array.from({ length: props.item.blanks }, () => ''),
+  count: '',
+})
+const given = computed(() => kept.value.given)
 /** First the letters, then the signs: a scale is written out in two steps. */
 const step = ref<'letters' | 'signs'>(props.item.steps ? 'letters' : 'signs')
 const judged = ref<JudgedItem>()
@@ -22,7 +26,7 @@ const judge = useDebounceFn(async () => {
   running?.abort()
   const mine = (running = new AbortController())
   try {
-    const made = await sheets.judge({ ...props.request, sheet: props.sheet, item: props.n, given: given.value, count: count.value, step: step.value }, mine.signal)
+    const made = await sheets.judge({ ...props.request, sheet: props.sheet, item: props.n, given: given.value, count: kept.value.count, step: step.value }, mine.signal)
     if (mine.signal.aborted) return
     judged.value = made
     right.value = made.right
@@ -33,7 +37,7 @@ const judge = useDebounceFn(async () => {
     if (!mine.signal.aborted) trouble.value = wordsOf(cause)
   }
 }, 200)
-watch([given, count, step], () => void judge(), { deep: true })
+watch([kept, step], () => void judge(), { deep: true, immediate: kept.value.given.some(Boolean) })
 
 // What is drawn of the item, where it is more than a row of blanks.
 const picture = ref('')
@@ -52,6 +56,7 @@ watch(
 )
 onUnmounted(() => URL.revokeObjectURL(picture.value))
 
+const words = computed(() => trouble.value || (judged.value?.slips.length ? judged.value.slips.map((s) => s.words).join(' ') : (judged.value?.words ?? '')))
 const marks: Record<string, string> = { right: '✓', wrong: '✗', again: '?', empty: '' }
 const said: Record<string, string> = { right: 'right', wrong: 'not right', again: 'not understood', empty: 'empty' }
 const narrowBlanks = computed(() => props.item.blanks > 3)
@@ -82,17 +87,11 @@ const narrowBlanks = computed(() => props.item.blanks > 3)
       </label>
       <label v-if="item.count !== undefined" :class="['count', judged?.count || 'empty']">
         <span class="label">signs</span>
-        <input v-model="count" class="entry" maxlength="4" inputmode="numeric" :aria-label="`${item.show}, count of signs`" data-count />
+        <input v-model="kept.count" class="entry" maxlength="4" inputmode="numeric" :aria-label="`${item.show}, count of signs`" data-count />
         <span class="mark" aria-hidden="true">{{ marks[judged?.count || 'empty'] }}</span>
       </label>
     </div>
-    <p class="words" role="status" data-words>
-      <template v-if="trouble">{{ trouble }}</template>
-      <template v-else-if="judged">
-        <span v-for="s in judged.slips.length ? judged.slips : []" :key="`${s.at} ${s.kind}`" :data-slip="s.kind">{{ s.words }} </span>
-        <span v-if="!judged.slips.length">{{ judged.words }}</span>
-      </template>
-    </p>
+    <p class="words" role="status" data-words :data-slips="judged?.slips.map((s) => s.kind).join(' ')">{{ words }}</p>
   </li>
 </template>
 

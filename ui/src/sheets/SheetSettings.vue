@@ -4,7 +4,7 @@ import type { CallKinds } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
 import { keptPaper } from '../shared/shell/kept'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
-import type { Asked } from './sheets'
+import type { Asked } from '../shared/sheets'
 
 /** What is written out, in which keys, how often. */
 const props = defineProps<{ kinds: CallKinds; asked: Asked }>()

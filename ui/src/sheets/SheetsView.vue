@@ -16,7 +16,7 @@ import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import FillItem from './FillItem.vue'
 import SheetPages from './SheetPages.vue'
 import SheetSettings from './SheetSettings.vue'
-import { asQuery, askedOf, requestOf, sheets, type Asked } from './sheets'
+import { asQuery, askedOf, requestOf, sheets, type Asked } from '../shared/sheets'
 
 const route = useRoute()
 const router = useRouter()

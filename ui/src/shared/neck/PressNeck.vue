@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import type { Plan } from '../../api/client'
 import { geometry } from './geometry'
 import NoteMark from './NoteMark.vue'
@@ -69,6 +69,18 @@ function step(strings_: number, frets_: number) {
   frame.value?.querySelector<SVGElement>(`[data-place="${focused.value.string}/${focused.value.fret}"]`)?.focus()
 }
 
+// What is pointed at is in sight where the neck is wider than the screen.
+watch(
+  () => [props.marks.find((m) => m.as === 'point' || m.as === 'right'), g.value.width] as const,
+  async ([mark]) => {
+    await nextTick()
+    const box = frame.value
+    if (!mark || !box || g.value.width <= box.clientWidth) return
+    box.scrollTo({ left: g.value.markX(mark.fret) - box.clientWidth / 2 })
+  },
+  { immediate: true },
+)
+
 const words = (p: { string: number; fret: number }) => {
   const put = props.marks.find((m) => m.string === p.string && m.fret === p.fret)
   return `string ${p.string}, ${p.fret === 0 ? 'open' : `fret ${p.fret}`}${put ? `, ${{ point: 'asked about', given: 'pressed', right: 'the right place', slip: 'not that one' }[put.as]}` : ''}`
@@ -100,16 +112,7 @@ const words = (p: { string: number; fret: number }) => {
         </template>
       </g>
       <g v-for="m in marks" :key="`${m.as} ${m.string}/${m.fret}`" :class="['put', m.as]">
-        <NoteMark
-          :x="g.markX(m.fret)"
-          :y="g.stringY(m.string)"
-          :w="g.mark.w"
-          :h="g.mark.h"
-          :label="m.label"
-          :root="m.as === 'right'"
-          :added="m.as === 'given' || m.as === 'slip'"
-          :current="m.as === 'point'"
-        />
+        <NoteMark :x="g.markX(m.fret)" :y="g.stringY(m.string)" :w="g.mark.w" :h="g.mark.h" :label="m.label" :current="m.as === 'point'" />
         <path v-if="m.as === 'slip'" class="cross" :d="`M${g.markX(m.fret) - 8} ${g.stringY(m.string) + 12}l16 -24`" />
       </g>
       <rect
@@ -180,6 +183,20 @@ svg {
 .landmark {
   stroke: var(--faint);
   stroke-width: 5;
+}
+
+.put.right :deep(.body) {
+  fill: var(--verdigris);
+  stroke: var(--verdigris);
+}
+
+.put.given :deep(.body),
+.put.slip :deep(.body) {
+  fill: var(--sheet);
+}
+
+.put.slip :deep(.body) {
+  stroke: var(--brick);
 }
 
 .cross {

@@ -50,7 +50,7 @@ export function requestOf(brief: Brief, a: Asked): WorksheetRequest {
 }
 
 /** The address of sheets that were set. */
-export const sheetsAddress = (of: WorksheetRequest, rest: Record<string, string>) => ({
+export const sheetsAddress = (of: WorksheetRequest): Asked => ({
   kind: of.kind,
   scale: of.scale ?? usualAsked.scale,
   keys: (of.keys ?? []).join(' '),
@@ -59,7 +59,6 @@ export const sheetsAddress = (of: WorksheetRequest, rest: Record<string, string>
   perDay: of.perDay ?? 1,
   seed: of.seed ?? 0,
   large: of.large ?? false,
-  ...rest,
 })
 
 /** What can be done with worksheets. */

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Brief } from '../../api/client'
+import { calls } from '../calls'
+import { useLoad } from '../load'
+import KnownNeck from '../neck/KnownNeck.vue'
+
+/** What is known of the neck, the keys and the numbers, by the answers to calls and sheets so far. */
+const props = defineProps<{ brief: Brief; pupil: string; labels: string[]; stamp?: number }>()
+const asked = computed(() => ({ brief: props.brief, pupil: props.pupil, stamp: props.stamp }))
+const { value: knowledge } = useLoad(asked, ({ brief, pupil }, signal) => calls.knowledge(brief, pupil, signal))
+const keys = computed(() => knowledge.value?.keys.filter((k) => k.asked) ?? [])
+</script>
+
+<template>
+  <section v-if="knowledge" class="knowledge" aria-label="What is known">
+    <p class="words" data-known>{{ knowledge.words }}</p>
+    <KnownNeck v-if="knowledge.asked" :places="knowledge.places" :labels="labels" :left-handed="brief.instrument.leftHanded ?? false" />
+    <p v-if="knowledge.degrees.length" class="list">
+      Numbers: <span v-for="d in knowledge.degrees" :key="d.label" :class="{ sure: d.sure, missed: d.known === 0 }">{{ d.label }}</span>
+    </p>
+    <p v-if="keys.length" class="list">
+      Keys, spelled and signed: <span v-for="k in keys" :key="k.tonic" :class="{ sure: k.sure, missed: k.known === 0 }">{{ k.label }}</span>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.words {
+  font-weight: 700;
+}
+
+.list {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  padding-top: 6px;
+}
+
+.list span {
+  border: 1px solid var(--faint);
+  border-radius: 4px;
+  padding: 0 8px;
+}
+
+.list .sure {
+  border-color: var(--ink);
+  font-weight: 700;
+}
+
+.list .missed {
+  border-color: var(--brick);
+  border-style: dashed;
+}
+</style>
