@@ -38,6 +38,11 @@ watch(
   },
   { immediate: true },
 )
+// What was not understood is typed over.
+watch(
+  () => props.trouble,
+  (now) => now && field.value?.select(),
+)
 watch(
   () => props.marked,
   async (now) => {

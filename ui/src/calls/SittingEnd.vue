@@ -25,7 +25,7 @@ const summary = computed(() => props.report.summary)
         <dd>{{ summary.missed.join(' · ') }}</dd>
       </template>
     </dl>
-    <p class="now" data-known>{{ report.knowledge.words }}</p>
+    <p v-if="report.knowledge.asked" class="now" data-known>{{ report.knowledge.words }}</p>
     <KnownNeck v-if="report.knowledge.asked" :places="report.knowledge.places" :labels="labels" :left-handed="leftHanded" />
     <p class="buttons">
       <v-btn color="primary" variant="flat" data-do="again" @click="emit('again')">Once more</v-btn>

@@ -7,6 +7,8 @@ import { useMidiIn } from '../shared/sound/useMidiIn'
 const lookEvery = 250
 const lookBack = 0.3
 const mostLooked = 8
+/** A recording is begun anew after so many seconds. */
+const mostRecorded = 200
 /** A MIDI note is one answer; so much after it another may come, in ms. */
 const settles = 120
 
@@ -26,12 +28,16 @@ export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi:
     },
   )
 
-  /** From which second of what is recorded the answer to this call may come: what still rings as it begins is none. */
-  const rings = 0.06
-  let from = rings
+  /** From which second of what is recorded the answer to this call may come: what still rings then is none. */
+  let from = 0
+  /** When the answer before was struck: beside its attack what rings on is told from a new one. */
+  let struckAt = -1
   function listen() {
-    mic.record()
-    from = rings
+    if (!mic.recording.value || mic.seconds() > mostRecorded) {
+      mic.record()
+      struckAt = -1
+    }
+    from = mic.seconds()
   }
 
   let looking = false
@@ -42,7 +48,7 @@ export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi:
     if (looking || !asked || !mic.recording.value || mic.seconds() - from < lookBack) return
     looking = true
     try {
-      const start = Math.max(from - lookBack, mic.seconds() - mostLooked, 0)
+      const start = Math.max((struckAt < 0 ? from : Math.min(struckAt, from)) - lookBack, mic.seconds() - mostLooked, 0)
       const form = () => {
         const made = new FormData()
         made.set('answered', JSON.stringify(asked))
@@ -52,7 +58,7 @@ export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi:
       }
       const answer = await take(api.POST('/api/v1/calls/hear', { body: { answered: '', take: '' }, bodySerializer: form }))
       if (answer.sec >= 0 && waiting.value === asked) {
-        from = start + answer.sec + 0.1
+        struckAt = start + answer.sec
         heard(answer.midi)
       }
     } catch {
@@ -62,7 +68,6 @@ export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi:
     }
   }
 
-  // What sounded before a call, the call itself among it, is no answer to it.
   watch(waiting, (now) => now && mic.on.value && listen())
   watch(mic.on, (on) => {
     clearInterval(timer)

@@ -20,7 +20,7 @@ const known = computed(() => props.places.filter((p) => p.sure).length)
 </script>
 
 <template>
-  <div ref="frame" class="known">
+  <div ref="frame" class="known" tabindex="0">
     <svg :width="g.width" :height="g.height" role="img" :aria-label="`${known} of ${places.length} places are known`">
       <path v-for="f in frets" :key="f" class="wire" :d="`M${g.fretX(f)} ${g.top}V${g.bottom}`" />
       <path class="nut" :d="`M${g.nut} ${g.top}V${g.bottom}`" />
