@@ -187,7 +187,7 @@ func (out *Marked) place(m *room, g Given) {
 	if p == nil {
 		typed, ok := TypedPlace(g.Text)
 		if !ok {
-			out.say(Again, "Press the place on the neck, or type string and fret, such as 3/5.")
+			out.placeByName(m, g.Text)
 			return
 		}
 		p = &typed
@@ -207,6 +207,20 @@ func (out *Marked) place(m *room, g Given) {
 		out.say(TooHigh, "The right note, too high. "+out.rightAnswer(m))
 	default:
 		out.say(Far, "The right note, far from the hand. "+out.rightAnswer(m))
+	}
+}
+
+// placeByName judges the name of the note in place of its place.
+func (out *Marked) placeByName(m *room, text string) {
+	a := out.Call.Answer
+	name, ok := m.Naming.Typed(text, m.Scale.Tonic)
+	switch {
+	case !ok:
+		out.say(Again, "Press the place on the neck, or type string and fret, such as 3/5, or the name of the note.")
+	case name.Class() == a.MIDI%octave:
+		out.say(Right, out.rightAnswer(m))
+	default:
+		out.say(Wrong, "Not "+m.Say(name)+". "+out.rightAnswer(m))
 	}
 }
 

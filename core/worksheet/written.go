@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"evenladder/core/brief"
 	"evenladder/core/call"
 	"evenladder/core/english"
 	"evenladder/core/piece"
@@ -107,6 +108,26 @@ func relative(w *writer, s scale.Scale) (Item, error) {
 		return Item{}, fmt.Errorf("it has no relative in use")
 	}
 	return Item{Ask: title(s), Show: fmt.Sprintf("%s: its relative %s", w.show(s), mode(r)), Blanks: 1, Answer: []string{r.Tonic.String()}}, nil
+}
+
+// calledNumbers is how many numbers an item calls.
+const calledNumbers = 8
+
+// numbers are degrees as they are called, by the seed of the sheet.
+func numbers(w *writer, s scale.Scale) (Item, error) {
+	b := w.inKey(s, "")
+	made, err := call.Build(call.Request{Brief: b, Kind: "numbers", Count: calledNumbers, Seed: w.random.IntN(brief.MaxSeed)})
+	if err != nil {
+		return Item{}, err
+	}
+	it := Item{Ask: title(s), Show: w.show(s), Blanks: calledNumbers}
+	for _, c := range made.Calls {
+		it.Ask += " " + c.Ask
+		it.Labels = append(it.Labels, c.Show)
+		it.Answer = append(it.Answer, fmt.Sprintf("%d/%d", c.Answer.String, c.Answer.Fret))
+		it.Facts = append(it.Facts, c.Facts...)
+	}
+	return it, nil
 }
 
 // wallKey is a key as it hangs on the wall: its signs, its relative, what is left of the open
