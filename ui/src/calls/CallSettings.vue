@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { CallKinds } from '../api/client'
 import { keptHelp, keptSpoken } from '../shared/shell/kept'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
-import type { Asked } from '../shared/calls'
+import { ownProgression, type Asked } from '../shared/calls'
 
 /** What is called: the kind, how hard, how it goes on. */
 const props = defineProps<{ kinds: CallKinds; asked: Asked; minor: boolean; speaks: boolean; tempo: number }>()
@@ -46,7 +46,19 @@ const helps = { numbers: 'fret numbers', landmarks: 'landmarks', bare: 'bare' }
         <select :value="asked.progression" data-do="progression" @change="emit('change', { progression: ($event.target as HTMLSelectElement).value })">
           <option value="">chance</option>
           <option v-for="p in kinds.progressions" :key="p.id" :value="p.id">{{ p.name }}</option>
+          <option :value="ownProgression">one of my own</option>
         </select>
+      </label>
+      <label v-if="numbers && asked.progression === ownProgression">
+        Degrees
+        <input
+          class="entry own"
+          :value="asked.own"
+          maxlength="160"
+          placeholder="6 4 b7 1"
+          data-do="own-progression"
+          @change="emit('change', { own: ($event.target as HTMLInputElement).value.trim() })"
+        />
       </label>
       <label v-if="numbers && minor">
         Minor counts
@@ -101,6 +113,10 @@ const helps = { numbers: 'fret numbers', landmarks: 'landmarks', bare: 'bare' }
   display: flex;
   flex-wrap: wrap;
   gap: 8px 24px;
+}
+
+.rows .entry.own {
+  width: 14em;
 }
 
 .rows .entry {

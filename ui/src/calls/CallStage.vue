@@ -62,6 +62,8 @@ const marks = computed<Put[]>(() => {
     for (const p of props.marked.extra) add(p, 'slip')
     for (const n of props.kind.by === 'places' ? (answer.notes ?? []) : []) add(n, 'right', name(n))
     if (answer.string !== undefined && answer.fret !== undefined) add({ string: answer.string, fret: answer.fret }, 'right', name(answer))
+    // What goes on from the place that was asked for: a scale, an octave of the new key.
+    for (const n of props.kind.by === 'place' ? (answer.notes ?? []) : []) add(n, 'point', name(n))
     if (props.given?.place) add(props.given.place, props.marked.verdict === 'wrong' ? 'slip' : 'given')
   }
   for (const p of found.value) add(p, 'given')
@@ -98,6 +100,7 @@ const verdicts: Record<string, string> = { right: 'Right', 'too-high': 'Right no
   <section class="stage" aria-label="The call">
     <p class="count">Call {{ call.n }} · level {{ level.n }}: {{ level.words }}</p>
     <p class="call" :class="{ word: call.show.length > 4, long: call.show.length > 14 }" role="status" data-call :data-ask="call.ask">{{ call.show }}</p>
+    <p v-if="call.say !== call.show && !call.place" class="said">{{ call.say }}</p>
     <div class="verdict" :class="marked?.verdict" role="status" data-verdict :data-is="marked?.verdict ?? ''">
       <template v-if="marked">
         <b>{{ verdicts[marked.verdict] }}.</b>
@@ -134,6 +137,11 @@ const verdicts: Record<string, string> = { right: 'Right', 'too-high': 'Right no
   display: grid;
   gap: 6px;
   grid-template-columns: minmax(0, 1fr);
+}
+
+.said {
+  color: var(--faint);
+  text-align: center;
 }
 
 .count,

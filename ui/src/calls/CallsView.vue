@@ -52,7 +52,7 @@ const sitting = useCalls({ brief, asked, plan, pupil: pupilId, assignment, say: 
 const { call, marked, given, answers, level, busy, trouble, ended, running, waiting, band } = sitting
 const hearing = useHearing(
   computed(() => (speech.speaking.value ? undefined : waiting.value)),
-  (midi) => void sitting.answer({ midi }),
+  (midi, at) => void sitting.answer({ midi }, at),
 )
 
 /** Only the instrument and the key are said here: the rest of a brief is about runs. */
@@ -146,7 +146,7 @@ useKeys([
           :level="level"
           :along="band.playing.value"
           :trouble="trouble"
-          @answer="sitting.answer"
+          @answer="(of) => sitting.answer(of)"
           @next="sitting.next()"
         />
         <p v-else class="counting" role="status">{{ band.counting.value || '…' }}</p>
@@ -157,7 +157,7 @@ useKeys([
           <span class="grow" />
           <AnswerPlot :answers="answers" />
         </div>
-        <HearingRow :hearing="hearing" />
+        <HearingRow :hearing="hearing" :along="!!asked.every" />
       </template>
       <template v-else>
         <CallSettings
@@ -177,7 +177,7 @@ useKeys([
             >On paper instead: worksheets and their keys</router-link
           >
         </div>
-        <HearingRow :hearing="hearing" />
+        <HearingRow :hearing="hearing" :along="!!asked.every" />
         <KnownPanel :brief="plan.brief" :pupil="pupilId" :labels="labels" />
       </template>
     </template>

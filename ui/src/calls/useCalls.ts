@@ -79,7 +79,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
     clearTimeout(timer)
     trouble.value = ''
     try {
-      const made = await calls.next(of.id, { ...requestOf(brief.value, asked.value), count: 1, seed: seed(), said })
+      const made = await calls.next(of.id, { ...requestOf(brief.value, asked.value, said.length), count: 1, seed: seed(), said })
       const one = made.calls[0]
       if (!one || sitting.value !== of || ended.value) return
       level.value = { n: made.level, words: made.levelWords }
@@ -98,16 +98,16 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
   const seed = () => [...(sitting.value?.id ?? '')].reduce((n, c) => (n * 31 + c.charCodeAt(0)) % 9973, 7)
 
   let marking = false
-  async function answer(of: Given) {
+  /** An answer, at the time at which it was struck where that is known, by performance.now(). */
+  async function answer(of: Given, at = performance.now()) {
     const asks = waiting.value
     const one = call.value
     if (!asks || !one || marking || !sitting.value) return
     marking = true
-    const now = performance.now()
     trouble.value = ''
     try {
-      const body = { ...asks, given: { ...of, ...(due ? { offMs: Math.round(now - due) } : {}) } }
-      const made = await calls.mark(sitting.value.id, now - since, body)
+      const body = { ...asks, given: { ...of, ...(due ? { offMs: Math.round(at - due) } : {}) } }
+      const made = await calls.mark(sitting.value.id, Math.max(at - since, 0), body)
       if (call.value !== one) return
       given.value = of
       if (made.verdict === 'again') {
@@ -116,7 +116,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
       }
       marked.value = made
       said = [...said, one.ask].slice(-200)
-      answers.value = [...answers.value, { show: one.show, right: made.verdict === 'right', ms: Math.round(now - since), time: made.time }]
+      answers.value = [...answers.value, { show: one.show, right: made.verdict === 'right', ms: Math.max(Math.round(at - since), 0), time: made.time }]
       if (made.verdict === 'right' && !along.value) timer = setTimeout(() => void next(), seenFor)
     } catch (cause) {
       trouble.value = wordsOf(cause)

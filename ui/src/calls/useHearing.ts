@@ -12,8 +12,8 @@ const mostRecorded = 200
 /** A MIDI note is one answer; so much after it another may come, in ms. */
 const settles = 120
 
-/** Answers that are played: by microphone through the ear of the application, or by a MIDI instrument. */
-export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi: number) => void) {
+/** Answers that are played, with when: by microphone through the ear of the application, or by a MIDI instrument. */
+export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi: number, at: number) => void) {
   const mic = useMicrophone()
   const listens = ref(true)
   let lastMidi = 0
@@ -24,7 +24,7 @@ export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi:
       const note = struck.at(-1)
       if (!note || !waiting.value || performance.now() - lastMidi < settles) return
       lastMidi = performance.now()
-      heard(note.midi)
+      heard(note.midi, note.onsetSec * 1000)
     },
   )
 
@@ -59,7 +59,7 @@ export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi:
       const answer = await take(api.POST('/api/v1/calls/hear', { body: { answered: '', take: '' }, bodySerializer: form }))
       if (answer.sec >= 0 && waiting.value === asked) {
         struckAt = start + answer.sec
-        heard(answer.midi)
+        heard(answer.midi, performance.now() - (mic.seconds() - struckAt) * 1000)
       }
     } catch {
       // It is listened for again; what else is wrong is said where answers are marked.

@@ -4,7 +4,7 @@ import type { Assignment, NextProposal, PupilWork, SetWork, StoredPupil } from '
 import { toQuery } from '../shared/brief/query'
 import { wordsOf } from '../shared/load'
 import { assignments, benchAddress, practiseAddress } from '../shared/pupils/pupils'
-import { asQuery, sheetsAddress } from '../shared/sheets'
+import { sheetsOf } from '../shared/sheets'
 import SmallPlot from '../shared/pupils/SmallPlot.vue'
 import { tell } from '../shared/shell/notice'
 import AssignmentEditor from './AssignmentEditor.vue'
@@ -56,12 +56,6 @@ const own = computed(() => ({
   scale: { tonic: 'C', name: 'major' },
   ...(props.pupil.pupil.names ? { names: props.pupil.pupil.names } : {}),
 }))
-/** Where the worksheets of an assignment are printed, filled in and handed in. */
-function sheetsOf(s: SetWork) {
-  const of = s.assignment.assignment.sheets?.worksheet
-  if (!of) return undefined
-  return { name: 'sheets', query: { ...toQuery(of.brief ?? own.value), ...asQuery(sheetsAddress(of)), pupil: s.assignment.pupilId, assignment: s.assignment.id } }
-}
 const sheets = ref(false)
 const what = ref('')
 const count = ref(5)
@@ -91,8 +85,8 @@ async function setSheets() {
         <p v-else class="buttons">
           <v-btn v-if="s.assignment.assignment.ladder" size="small" color="primary" variant="flat" :to="practiseAddress(s.assignment)" data-do="practise">Practise</v-btn>
           <template v-else>
-            <v-btn v-if="sheetsOf(s)" size="small" color="primary" variant="flat" :to="sheetsOf(s)" data-do="open-sheets">Open the sheets</v-btn>
-            <v-btn size="small" color="primary" :variant="sheetsOf(s) ? 'tonal' : 'flat'" data-do="sheet-done" @click="another(s)">A sheet is done</v-btn>
+            <v-btn v-if="sheetsOf(s.assignment)" size="small" color="primary" variant="flat" :to="sheetsOf(s.assignment)" data-do="open-sheets">Open the sheets</v-btn>
+            <v-btn size="small" color="primary" :variant="sheetsOf(s.assignment) ? 'tonal' : 'flat'" data-do="sheet-done" @click="another(s)">A sheet is done</v-btn>
           </template>
           <v-btn size="small" color="primary" variant="tonal" data-do="edit-assignment" @click="editing = s.assignment.id">Goal, days, words</v-btn>
           <v-btn size="small" color="primary" variant="tonal" data-do="close-assignment" @click="close(s)">Done with</v-btn>

@@ -10,10 +10,12 @@ export interface Asked {
   every: number
   minor: string
   progression: string
+  /** Degrees of one's own that are called in their order, where they are the progression. */
+  own: string
   as: string
 }
 
-export const usualAsked: Asked = { kind: 'numbers', level: 0, every: 0, minor: '', progression: '', as: '' }
+export const usualAsked: Asked = { kind: 'numbers', level: 0, every: 0, minor: '', progression: '', own: '', as: '' }
 
 /** What is called of an address. */
 export function askedOf(query: Record<string, unknown>): Asked {
@@ -24,6 +26,7 @@ export function askedOf(query: Record<string, unknown>): Asked {
     every: Number(text('every')) || 0,
     minor: text('minor'),
     progression: text('progression'),
+    own: text('own'),
     as: text('as'),
   }
 }
@@ -32,8 +35,13 @@ export function askedOf(query: Record<string, unknown>): Asked {
 export const asQuery = (a: Asked): Record<string, string> =>
   Object.fromEntries(Object.entries(a).flatMap(([name, value]) => (value && value !== usualAsked[name as keyof Asked] ? [[name, String(value)]] : [])))
 
-/** The request of what is called. Numbers alone have schools and progressions, places alone have sayings. */
-export function requestOf(brief: Brief, a: Asked): CallRequest {
+/** A progression of one's own, in place of the id of a usual one. */
+export const ownProgression = 'own'
+
+/** The request of what is called after so many calls. Numbers alone have schools and progressions, places alone have sayings. */
+export function requestOf(brief: Brief, a: Asked, after = 0): CallRequest {
+  const own = a.progression === ownProgression ? a.own.split(/[\s,;]+/).filter(Boolean) : []
+  const next = own[after % Math.max(own.length, 1)]
   const numbers = a.kind === 'numbers'
   return {
     brief,
@@ -41,7 +49,8 @@ export function requestOf(brief: Brief, a: Asked): CallRequest {
     ...(a.level ? { level: a.level } : {}),
     ...(a.every ? { every: a.every } : {}),
     ...(numbers && a.minor ? { minor: a.minor } : {}),
-    ...(numbers && a.progression ? { progression: a.progression } : {}),
+    ...(numbers && a.progression && a.progression !== ownProgression ? { progression: a.progression } : {}),
+    ...(numbers && next ? { ask: [next] } : {}),
     ...(a.kind === 'name' && a.as ? { as: a.as } : {}),
   }
 }

@@ -1,4 +1,5 @@
-import { api, take, type Brief, type WorksheetRequest } from '../api/client'
+import { api, take, type Brief, type StoredAssignment, type WorksheetRequest } from '../api/client'
+import { toQuery } from './brief/query'
 
 /** What is written out, as the address has it; the brief apart, of which the instrument, the hand and the naming count. */
 export interface Asked {
@@ -60,6 +61,13 @@ export const sheetsAddress = (of: WorksheetRequest): Asked => ({
   seed: of.seed ?? 0,
   large: of.large ?? false,
 })
+
+/** Where the worksheets of an assignment are printed, filled in and handed in; nowhere where they are in words alone. */
+export function sheetsOf(a: StoredAssignment) {
+  const of = a.assignment.sheets?.worksheet
+  if (!of) return undefined
+  return { name: 'sheets', query: { ...(of.brief ? toQuery(of.brief) : {}), ...asQuery(sheetsAddress(of)), pupil: a.pupilId, assignment: a.id } }
+}
 
 /** What can be done with worksheets. */
 export const sheets = {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { CallKinds } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
 import { keptPaper } from '../shared/shell/kept'
@@ -12,6 +12,12 @@ const emit = defineEmits<{ change: [asked: Partial<Asked>] }>()
 const { catalogue } = useCatalogue()
 const kind = computed(() => props.kinds.sheets.find((k) => k.id === props.asked.kind))
 const value = (event: Event) => (event.target as HTMLInputElement).value
+/** A formula is asked for, and not typed yet. */
+const formula = ref(false)
+function choose(event: Event) {
+  formula.value = value(event) === 'formula'
+  if (!formula.value) emit('change', { scale: value(event) })
+}
 /** A scale of one's own stands beside those of the catalogue. */
 const own = computed(() => !catalogue.value?.scales.some((s) => s.id === props.asked.scale))
 </script>
@@ -27,10 +33,22 @@ const own = computed(() => !catalogue.value?.scales.some((s) => s.id === props.a
     <p class="why">{{ kind?.why }}</p>
     <label>
       Scale
-      <select :value="asked.scale" data-do="sheet-scale" @change="emit('change', { scale: value($event) })">
+      <select :value="asked.scale" data-do="sheet-scale" @change="choose($event)">
         <option v-if="own" :value="asked.scale">{{ asked.scale }}</option>
+        <option v-else value="formula">a formula of my own</option>
         <option v-for="s in catalogue?.scales" :key="s.id" :value="s.id">{{ s.name }}</option>
       </select>
+    </label>
+    <label v-if="own || formula">
+      Formula
+      <input
+        class="entry"
+        :value="own ? asked.scale : ''"
+        maxlength="60"
+        placeholder="1 b2 3 5 b6"
+        data-do="sheet-formula"
+        @change="emit('change', { scale: value($event).trim() || 'major' })"
+      />
     </label>
     <label>
       Keys

@@ -50,10 +50,12 @@ function changeFields(changes: Changes) {
   void router.replace({ query: { ...toQuery(changed(brief.value, changes)), ...asQuery(asked.value), ...rest() } })
 }
 
-/** Only the instrument is said here: keys and scale stand in their own fields. */
+/** Only the instrument is said here, and the layout of boxes: keys and scale stand in their own fields. */
 const said = computed(() => {
-  const parts = (plan.value?.sentenceParts ?? []).filter((p) => p.field?.startsWith('instrument'))
-  return { sentenceParts: [{ text: 'For a ' }, ...parts.flatMap((p, i) => [{ text: i === 0 ? '' : ' ' }, p]), { text: '.' }], spoken: plan.value?.spoken ?? '' }
+  const parts = plan.value?.sentenceParts ?? []
+  const instrument = parts.filter((p) => p.field?.startsWith('instrument')).flatMap((p, i) => [{ text: i === 0 ? 'For a ' : ' ' }, p])
+  const layout = asked.value.kind === 'boxes' ? parts.filter((p) => p.field === 'layout.system').flatMap((p) => [{ text: ', laid out as ' }, p]) : []
+  return { sentenceParts: [...instrument, ...layout, { text: '.' }], spoken: plan.value?.spoken ?? '' }
 })
 
 const n = ref(1)
@@ -85,11 +87,14 @@ async function handIn() {
   }
 }
 
+/** Whether boxes on the wall show what the pupil never played. */
+const holes = ref(true)
+
 /** The sheets as a file, with the places that the pupil never played where they hang on a wall. */
 const file = (format: string, answers: boolean) =>
   fetchFile(
     '/api/v1/worksheet/document',
-    { format, paper: keptPaper.value, ...(answers ? { answers: 'true' } : {}), ...(pupilId.value && kind.value?.hangs ? { pupil: pupilId.value } : {}) },
+    { format, paper: keptPaper.value, ...(answers ? { answers: 'true' } : {}), ...(pupilId.value && holes.value && kind.value?.hangs ? { pupil: pupilId.value } : {}) },
     request.value,
   )
 
@@ -124,6 +129,7 @@ async function get(format: string, answers: boolean) {
     <div v-if="kinds" class="columns">
       <div class="side">
         <SheetSettings :kinds="kinds" :asked="asked" @change="change" />
+        <label v-if="pupil && asked.kind === 'boxes'"><input v-model="holes" type="checkbox" data-do="holes" /> hollow where {{ pupil.pupil.name }} never played</label>
         <div v-if="problems.length" class="problems" role="alert">
           <p v-for="p in problems" :key="p.field + p.message">{{ p.field }}: {{ p.message }}</p>
         </div>
@@ -152,7 +158,7 @@ async function get(format: string, answers: boolean) {
           :answers="view === 'key'"
           :hangs="kind?.hangs ?? false"
           :paper="keptPaper"
-          :pupil="pupilId"
+          :pupil="holes ? pupilId : ''"
           :title="`${view === 'key' ? 'Key to' : 'Page of'} ${made.title}, sheet ${n}: ${sheet.items.map((i) => i.show).join(', ')}`"
         />
         <template v-else-if="view === 'fill'">
