@@ -97,7 +97,7 @@ cover:
 
 bench: build
 	go test -run '^$$' -bench 'Book' -cpu 1 ./core/plan
-	go test -run '^$$' -bench 'Plan|Run|Round|PDF|SVG|PNG|Exports|Judge|Next|Notes|Weeks' -benchmem ./core/... ./document ./listen
+	go test -run '^$$' -bench 'Plan|Run|Round|PDF|SVG|PNG|Exports|Judge|Next|Notes|Weeks|Calls|Worksheet|Known' -benchmem ./core/... ./document ./listen
 	go test -run '^$$' -bench 'Room' -benchmem ./server
 	go run ./internal/growth
 	go run ./internal/load -binary bin/even-ladder

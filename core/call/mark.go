@@ -175,9 +175,9 @@ func (out *Marked) heard(m *room, midi int) {
 	case midi == a.MIDI:
 		out.say(Right, out.Call.Why)
 	case midi > a.MIDI:
-		out.say(TooHigh, "The right note, too high. "+out.rightAnswer(m))
+		out.say(TooHigh, out.rightAnswer(m))
 	default:
-		out.say(Far, "The right note, too low. "+out.rightAnswer(m))
+		out.say(Far, out.rightAnswer(m))
 	}
 }
 
@@ -204,9 +204,9 @@ func (out *Marked) place(m *room, g Given) {
 	case (midi-a.MIDI)%octave != 0:
 		out.say(Wrong, "That is "+m.Say(m.nameOf(midi))+". "+out.rightAnswer(m))
 	case midi > a.MIDI:
-		out.say(TooHigh, "The right note, too high. "+out.rightAnswer(m))
+		out.say(TooHigh, out.rightAnswer(m))
 	default:
-		out.say(Far, "The right note, far from the hand. "+out.rightAnswer(m))
+		out.say(Far, out.rightAnswer(m))
 	}
 }
 

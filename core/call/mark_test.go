@@ -39,9 +39,9 @@ func TestVerdictsOnANumber(t *testing.T) {
 		words   string
 	}{
 		{pressed(4, 7), call.Right, "2 frets above the low 5."},
-		{pressed(3, 2), call.Far, "The right note, far from the hand. String 4, fret 7, B: 2 frets above the low 5."},
-		{pressed(2, 9), call.TooHigh, "The right note, too high. String 4, fret 7, B: 2 frets above the low 5."},
-		{pressed(1, 4), call.TooHigh, "The right note, too high. String 4, fret 7, B: 2 frets above the low 5."},
+		{pressed(3, 2), call.Far, "String 4, fret 7, B: 2 frets above the low 5."},
+		{pressed(2, 9), call.TooHigh, "String 4, fret 7, B: 2 frets above the low 5."},
+		{pressed(1, 4), call.TooHigh, "String 4, fret 7, B: 2 frets above the low 5."},
 		{pressed(4, 5), call.Wrong, "That is A. String 4, fret 7, B: 2 frets above the low 5."},
 		{pressed(4, 6), call.Wrong, "That is B♭. String 4, fret 7, B: 2 frets above the low 5."},
 		{pressed(9, 7), call.Again, "This neck has strings 1 to 4 and frets up to 20."},

@@ -197,10 +197,11 @@ func answerNumber(m *room, ask string) (Call, error) {
 	return Call{Show: d.Pretty(), Say: degreeWords(d), Answer: Answer{Note: &answer}, Also: also, Why: m.reason(best)}, nil
 }
 
-// everyPlace are all places of a pitch class up to the octave, the lowest sounding first.
+// everyPlace are all places of a pitch class up to a hand beyond the octave, the lowest sounding
+// first.
 func (m *room) everyPlace(class int) (out []neck.Place) {
 	for str := 1; str <= m.Neck.Strings(); str++ {
-		for fret := 0; fret <= min(highestAsked, m.Neck.Frets); fret++ {
+		for fret := 0; fret <= min(highestAsked+handFrets, m.Neck.Frets); fret++ {
 			if p := (neck.Place{String: str, Fret: fret}); m.Neck.MIDI(p)%octave == class {
 				out = append(out, p)
 			}

@@ -35,7 +35,7 @@ func TestWhatIsKnown(t *testing.T) {
 	}{
 		{"+", 0, true},
 		{"+", 2, true},
-		{"+", 4, false},     // once right is soon due again
+		{"+", 4, false},      // once right is soon due again
 		{"+ . . +", 9, true}, // right when it was due: it lasts longer
 		{"-", 0, false},
 		{"-+", 0, true},

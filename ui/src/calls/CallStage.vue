@@ -19,8 +19,9 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ answer: [given: Given]; next: [] }>()
 
-const most = 12
-const high = computed(() => Math.min(props.plan.neck.frets.length - 1, Math.max(most, ...[props.call.place, ...(props.call.answer.notes ?? [])].map((p) => p?.fret ?? 0))))
+/** What is looked for by its place may lie a hand beyond the octave; names repeat there. */
+const most = computed(() => (props.kind.by === 'place' ? 16 : 12))
+const high = computed(() => Math.min(props.plan.neck.frets.length - 1, Math.max(most.value, ...[props.call.place, ...(props.call.answer.notes ?? [])].map((p) => p?.fret ?? 0))))
 /** Places that were pressed, where several are looked for. */
 const found = ref<{ string: number; fret: number }[]>([])
 const text = ref('')
