@@ -51,7 +51,7 @@ func TestTwentyCallsByKeyboard(t *testing.T) {
 		case 3:
 			p.do(onto("[data-do=typed]"), press("the low one"+kb.Enter))
 			p.eventually("[data-verdict]", "type string and fret")
-			p.do(press(fmt.Sprintf("%d/%d", at.String, at.Fret)+kb.Enter)) // in the place of what was not understood
+			p.do(press(fmt.Sprintf("%d/%d", at.String, at.Fret) + kb.Enter)) // in the place of what was not understood
 		case 5:
 			p.do(onto("[data-do=typed]"), press(fmt.Sprintf("%d/%d", at.String, at.Fret+1)+kb.Enter))
 			p.until(`document.querySelector('[data-verdict]').dataset.is === 'wrong'`, "a fret beside it is wrong")
@@ -108,6 +108,10 @@ func TestCallsOnTheBeat(t *testing.T) {
 	p.do(click("[data-do=end]"))
 	p.eventually("h1", "right")
 	assert.Regexp(t, `^0 of \d+ right`, p.text("h1"), "nothing was answered")
+	p.do(chromedp.Navigate(p.url + callsInDflat + "&level=4&rhythm.tempoBpm=240"))
+	p.eventually("[data-do=start]", "Start")
+	p.do(click("[data-do=start]"))
+	p.until(`/Call [2-9] · level 4: .* every 4 beats/.test(document.querySelector('.count')?.textContent ?? '')`, "a level that asks for it begins the band")
 }
 
 // fill writes a field anew, as typing over it does.

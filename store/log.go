@@ -6,9 +6,7 @@ import (
 	"database/sql"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"slices"
-	"strconv"
 	"strings"
 	"time"
 
@@ -166,10 +164,9 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 		where, args = where+" AND result = ?", append(args, q.Result)
 	}
 	if q.After != "" {
-		at, id, ok := strings.Cut(q.After, ".")
-		ms, err := strconv.ParseInt(at, 10, 64)
-		if !ok || err != nil {
-			return nil, "", ErrPage
+		ms, id, err := pageAt(q.After)
+		if err != nil {
+			return nil, "", err
 		}
 		where, args = where+" AND (at < ? OR at = ? AND id > ?)", append(args, ms, ms, id)
 	}
@@ -180,7 +177,7 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 	}
 	entries, more, err := listed(rows, limit, entryOf)
 	if more {
-		next = fmt.Sprintf("%d.%s", entries[limit-1].At.UnixMilli(), entries[limit-1].ID)
+		next = pageAfter(entries[limit-1].At, entries[limit-1].ID)
 	}
 	return entries, next, err
 }

@@ -6,9 +6,7 @@ import (
 	"database/sql"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"slices"
-	"strconv"
 	"strings"
 	"time"
 
@@ -125,10 +123,9 @@ func (s Sittings) Get(ctx context.Context, id string) (Sitting, error) {
 func (s Sittings) List(ctx context.Context, pupil, after string, limit int) (list []Sitting, next string, err error) {
 	where, args := "pupil IS ? AND deleted_at IS NULL AND EXISTS (SELECT 1 FROM answers WHERE sitting = id)", []any{orNull(pupil)}
 	if after != "" {
-		at, id, ok := strings.Cut(after, ".")
-		ms, err := strconv.ParseInt(at, 10, 64)
-		if !ok || err != nil {
-			return nil, "", ErrPage
+		ms, id, err := pageAt(after)
+		if err != nil {
+			return nil, "", err
 		}
 		where, args = where+" AND (at < ? OR at = ? AND id > ?)", append(args, ms, ms, id)
 	}
@@ -139,7 +136,7 @@ func (s Sittings) List(ctx context.Context, pupil, after string, limit int) (lis
 	}
 	list, more, err := listed(rows, limit, sittingOf)
 	if more {
-		next = fmt.Sprintf("%d.%s", list[limit-1].At.UnixMilli(), list[limit-1].ID)
+		next = pageAfter(list[limit-1].At, list[limit-1].ID)
 	}
 	return list, next, err
 }

@@ -16,6 +16,8 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"strconv"
+	"strings"
 	"time"
 
 	"github.com/pressly/goose/v3"
@@ -126,4 +128,16 @@ func listed[T any](rows *sql.Rows, limit int, scan func(scanner) (T, error)) (li
 		list = list[:limit]
 	}
 	return list, more, rows.Err()
+}
+
+// pageAfter says where the page after a row begins, in a list with the latest first.
+func pageAfter(at time.Time, id string) string { return fmt.Sprintf("%d.%s", at.UnixMilli(), id) }
+
+// pageAt reads what pageAfter writes: milliseconds and an id. ErrPage where it is none.
+func pageAt(after string) (ms int64, id string, err error) {
+	at, id, ok := strings.Cut(after, ".")
+	if ms, err = strconv.ParseInt(at, 10, 64); !ok || err != nil {
+		return 0, "", ErrPage
+	}
+	return ms, id, nil
 }

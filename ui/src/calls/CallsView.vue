@@ -49,7 +49,7 @@ const { value: pupil } = useLoad(
 
 const speech = useSpeech()
 const sitting = useCalls({ brief, asked, plan, pupil: pupilId, assignment, say: (words) => keptSpoken.value && speech.say(words) })
-const { call, marked, given, answers, level, busy, trouble, ended, running, waiting, band } = sitting
+const { call, marked, given, answers, level, along, busy, trouble, ended, running, waiting, band } = sitting
 const hearing = useHearing(
   computed(() => (speech.speaking.value ? undefined : waiting.value)),
   (midi, at) => void sitting.answer({ midi }, at),
@@ -152,12 +152,12 @@ useKeys([
         <p v-else class="counting" role="status">{{ band.counting.value || '…' }}</p>
         <div class="foot">
           <v-btn color="primary" variant="tonal" :loading="busy" data-do="end" @click="sitting.end">End</v-btn>
-          <SoundChoices v-if="asked.every" />
+          <SoundChoices v-if="along" />
           <v-btn v-if="speech.supported.value && call" variant="text" size="small" data-do="say" @click="speech.say(call.say)">Say it again (s)</v-btn>
           <span class="grow" />
           <AnswerPlot :answers="answers" />
         </div>
-        <HearingRow :hearing="hearing" :along="!!asked.every" />
+        <HearingRow :hearing="hearing" :along="along > 0" />
       </template>
       <template v-else>
         <CallSettings

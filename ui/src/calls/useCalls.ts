@@ -40,7 +40,9 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
   let due = 0
   let timer: ReturnType<typeof setTimeout> | undefined
 
-  const along = computed(() => asked.value.every)
+  /** Beats from call to call that the level asks for, where nothing else is chosen; 0 waits. */
+  const ofLevel = ref(0)
+  const along = computed(() => asked.value.every || ofLevel.value)
   const band = useAlong(plan, onBeat)
   const running = computed(() => !!sitting.value && !ended.value)
   /** What is waited for, as the verdict is asked with. */
@@ -57,6 +59,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
     ended.value = undefined
     answers.value = []
     said = []
+    ofLevel.value = 0
     call.value = marked.value = undefined
     try {
       const of = { ...(pupil.value ? { pupil: pupil.value } : {}), ...(assignment.value ? { assignment: assignment.value } : {}) }
@@ -83,6 +86,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
       const one = made.calls[0]
       if (!one || sitting.value !== of || ended.value) return
       level.value = { n: made.level, words: made.levelWords }
+      if (await onTheBeat(made.every)) return
       given.value = undefined
       marked.value = undefined
       call.value = one
@@ -92,6 +96,20 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
     } catch (cause) {
       trouble.value = wordsOf(cause)
     }
+  }
+
+  /** A level may ask for calls on the beat: then the band begins, and the call comes with it. */
+  async function onTheBeat(every: number) {
+    if (asked.value.every || every === ofLevel.value) return false
+    ofLevel.value = every
+    if (every === 0) {
+      band.stop()
+      return false
+    }
+    call.value = marked.value = undefined
+    if (band.playing.value || (await band.start())) return true
+    ofLevel.value = 0 // without sound it waits
+    return false
   }
 
   /** A number that differs from sitting to sitting and stays within one. */
@@ -152,11 +170,12 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
   function leave() {
     clearTimeout(timer)
     band.stop()
+    ofLevel.value = 0
     sitting.value = ended.value = undefined
     call.value = marked.value = undefined
     answers.value = []
   }
 
   onScopeDispose(leave)
-  return { sitting, call, marked, given, answers, level, busy, trouble, ended, running, waiting, band, start, next, answer, end, leave }
+  return { sitting, call, marked, given, answers, level, along, busy, trouble, ended, running, waiting, band, start, next, answer, end, leave }
 }

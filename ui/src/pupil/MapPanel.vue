@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api, take, type NextProposal, type Plan, type StoredPupil } from '../api/client'
 import { useLoad } from '../shared/load'
 import { capsule, geometry } from '../shared/neck/geometry'
+import NeckGrid from '../shared/neck/NeckGrid.vue'
 import { addDays, benchAddress } from '../shared/pupils/pupils'
 import { pretty } from '../shared/signs'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
@@ -75,9 +76,7 @@ const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ?
     </template>
     <div ref="box" class="neck">
       <svg v-if="g && map && map.tries" :width="g.width" :height="g.height" role="img" :aria-label="`Tries by place. ${said}`">
-        <path class="nut" :d="`M${g.nut} ${g.top}V${g.bottom}`" />
-        <path v-for="f in frets" :key="f" class="wire" :d="`M${g.fretX(f)} ${g.top}V${g.bottom}`" />
-        <path v-for="i in map.neck.strings.length" :key="i" class="string" :d="`M${g.nut} ${g.stringY(i)}H${g.fretX(high)}`" />
+        <NeckGrid :g="g" :frets="frets" :strings="map.neck.strings.map((_, i) => ({ string: i + 1 }))" :left-handed="pupil.pupil.instrument.leftHanded ?? false" nut />
         <g v-for="p in map.places" :key="`${p.string}/${p.fret}`">
           <path class="place" :style="{ '--share': shade(p.tries) }" :d="capsule(g.markX(p.fret), g.stringY(p.string), 19, 27)" />
           <text :x="g.markX(p.fret)" :y="g.stringY(p.string)" dy="0.36em" :class="{ dark: p.tries * 2 > map.most }">{{ p.tries }}</text>
@@ -137,19 +136,6 @@ const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ?
 
 .neck {
   overflow-x: auto;
-}
-
-.wire {
-  stroke: var(--rule);
-}
-
-.nut {
-  stroke: var(--ink);
-  stroke-width: 3;
-}
-
-.string {
-  stroke: color-mix(in srgb, var(--ink) 45%, var(--ground));
 }
 
 .place {

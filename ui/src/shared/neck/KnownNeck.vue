@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Knowledge, Plan } from '../../api/client'
 import { capsule, geometry } from './geometry'
+import NeckGrid from './NeckGrid.vue'
 
 /** What is known of a neck: a place the darker the surer its name is known, hollow where it was missed or forgotten, empty where it was never asked. */
 const props = defineProps<{ places: Knowledge['places']; labels: string[]; leftHanded: boolean }>()
@@ -15,6 +16,7 @@ const g = computed(() => {
   const neck = { strings: Array.from({ length: strings.value }), frets: Array.from({ length: high.value + 1 }, (_, fret) => ({ fret, mm: fret })) } as unknown as Plan['neck']
   return geometry(neck, { width: Math.max(width.value, 420), spacing: 'even', leftHanded: props.leftHanded, gap, low: 1, high: high.value, most: { w: 17, h: 24 } })
 })
+const named = computed(() => Array.from({ length: strings.value }, (_, i) => ({ string: i + 1, label: props.labels[i] ?? '' })))
 const frets = computed(() => Array.from({ length: high.value }, (_, i) => i + 1))
 const known = computed(() => props.places.filter((p) => p.sure).length)
 </script>
@@ -22,10 +24,7 @@ const known = computed(() => props.places.filter((p) => p.sure).length)
 <template>
   <div ref="frame" class="known" tabindex="0">
     <svg :width="g.width" :height="g.height" role="img" :aria-label="`${known} of ${places.length} places are known`">
-      <path v-for="f in frets" :key="f" class="wire" :d="`M${g.fretX(f)} ${g.top}V${g.bottom}`" />
-      <path class="nut" :d="`M${g.nut} ${g.top}V${g.bottom}`" />
-      <path v-for="s in strings" :key="`s${s}`" class="string" :d="`M${g.nut} ${g.stringY(s)}H${g.fretX(high)}`" />
-      <text v-for="(l, i) in labels" :key="`l${i}`" :x="leftHanded ? g.width - 8 : 8" :y="g.stringY(i + 1)" dy="0.36em">{{ l }}</text>
+      <NeckGrid :g="g" :frets="frets" :strings="named" :left-handed="leftHanded" nut />
       <path
         v-for="p in places.filter((p) => p.asked)"
         :key="`${p.string}/${p.fret}`"
@@ -43,19 +42,6 @@ const known = computed(() => props.places.filter((p) => p.sure).length)
 <style scoped>
 .known {
   overflow-x: auto;
-}
-
-.wire {
-  stroke: var(--rule);
-}
-
-.nut {
-  stroke: var(--ink);
-  stroke-width: 3;
-}
-
-.string {
-  stroke: color-mix(in srgb, var(--ink) 45%, var(--ground));
 }
 
 .place {

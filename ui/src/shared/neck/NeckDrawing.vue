@@ -5,6 +5,7 @@ import type { Plan } from '../../api/client'
 import { capsule, geometry } from './geometry'
 import { labelOf, type LabelKind } from './labels'
 import { low, narrow } from '../shell/narrow'
+import NeckGrid from './NeckGrid.vue'
 import NoteMark from './NoteMark.vue'
 
 const props = defineProps<{
@@ -120,19 +121,7 @@ function step(by: number) {
 <template>
   <div ref="frame" class="neck">
     <svg :width="g.width" :height="g.height" :viewBox="`0 0 ${g.width} ${g.height}`" role="group" :aria-label="`Neck, ${plan.scale.title}, box ${box?.id} ${box?.name}`">
-      <g class="wires">
-        <path v-for="f in rulerLabels" :key="f.fret" :d="`M${f.wire} ${g.top}V${g.bottom}`" />
-        <path :class="{ nut: shown[0] === 1 }" :d="`M${g.nut} ${g.top - 3}V${g.bottom + 3}`" />
-      </g>
-      <g v-for="s in strings" :key="s.string" class="string">
-        <path
-          v-for="o in plan.neck.courses ? [-1.6, 1.6] : [0]"
-          :key="o"
-          :stroke-width="(plan.neck.courses ? 0.7 : 0.8) + s.string * 0.22"
-          :d="`M${g.nut} ${g.stringY(s.string) + o}H${g.fretX(shown[1])}`"
-        />
-        <text :x="left ? g.width - 2 : 2" :y="g.stringY(s.string)" dy="0.36em" :text-anchor="left ? 'end' : 'start'">{{ s.label }}</text>
-      </g>
+      <NeckGrid :g="g" :frets="rulerLabels.map((f) => f.fret)" :strings="strings" :courses="plan.neck.courses" :left-handed="left" :nut="shown[0] === 1" />
       <g class="ruler" aria-hidden="true">
         <path :d="`M${g.nut} ${g.bottom + g.mark.h / 2 + 6}H${g.fretX(shown[1])}`" />
         <template v-for="f in rulerLabels" :key="f.fret">
@@ -214,29 +203,10 @@ svg {
   display: block;
 }
 
-.wires path {
-  stroke: var(--rule);
-  stroke-width: 1.2;
-}
-
-.wires .nut {
-  stroke: var(--ink);
-  stroke-width: 4;
-}
-
-.string path {
-  stroke: color-mix(in srgb, var(--ink) 62%, var(--ground));
-}
-
-.string text,
 .ruler text {
   fill: var(--ink);
   font-family: var(--face-text);
   font-size: var(--size-mark);
-}
-
-.string text {
-  font-weight: 700;
 }
 
 .ruler path {

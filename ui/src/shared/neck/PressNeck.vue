@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Plan } from '../../api/client'
 import { geometry } from './geometry'
+import NeckGrid from './NeckGrid.vue'
 import NoteMark from './NoteMark.vue'
 
 /** A mark that is put on the neck. */
@@ -90,17 +91,7 @@ const words = (p: { string: number; fret: number }) => {
 <template>
   <div ref="frame" class="press-neck">
     <svg :width="g.width" :height="g.height" role="group" :aria-label="`Neck of ${strings.length} strings, to be pressed`">
-      <path v-for="f in frets" :key="`w${f}`" class="wire" :d="`M${g.fretX(f)} ${g.top}V${g.bottom}`" />
-      <path class="nut" :d="`M${g.nut} ${g.top - 3}V${g.bottom + 3}`" />
-      <g v-for="s in strings" :key="`s${s.string}`" class="string">
-        <path
-          v-for="o in plan.neck.courses ? [-1.6, 1.6] : [0]"
-          :key="o"
-          :stroke-width="(plan.neck.courses ? 0.7 : 0.8) + s.string * 0.22"
-          :d="`M${g.nut} ${g.stringY(s.string) + o}H${g.fretX(last)}`"
-        />
-        <text :x="left ? g.width - 2 : 2" :y="g.stringY(s.string)" dy="0.36em" :text-anchor="left ? 'end' : 'start'">{{ s.label }}</text>
-      </g>
+      <NeckGrid :g="g" :frets="frets" :strings="strings" :courses="plan.neck.courses" :left-handed="left" nut />
       <g v-if="help !== 'bare'" class="ruler" aria-hidden="true">
         <template v-for="f in frets" :key="`r${f}`">
           <text v-if="help === 'numbers'" :x="cell(f).x + cell(f).w / 2" :y="g.bottom + g.mark.h / 2 + 20">{{ f }}</text>
@@ -151,29 +142,10 @@ svg {
   display: block;
 }
 
-.wire {
-  stroke: var(--rule);
-  stroke-width: 1.2;
-}
-
-.nut {
-  stroke: var(--ink);
-  stroke-width: 4;
-}
-
-.string path {
-  stroke: color-mix(in srgb, var(--ink) 62%, var(--ground));
-}
-
-.string text,
 .ruler text {
   fill: var(--ink);
   font-family: var(--face-text);
   font-size: var(--size-mark);
-}
-
-.string text {
-  font-weight: 700;
 }
 
 .ruler text {
