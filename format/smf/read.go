@@ -8,6 +8,7 @@ import (
 	"slices"
 
 	"evenladder/core/neck"
+	"evenladder/core/phrase"
 	"evenladder/core/take"
 )
 
@@ -27,24 +28,66 @@ func fileError(at int, format string, args ...any) error {
 // that has the most. Drums are left out. Times are seconds from the start of the
 // file.
 func Read(r io.Reader) ([]take.Heard, error) {
-	data, err := io.ReadAll(io.LimitReader(r, maxFileBytes+1))
+	best, clock, err := busiest(r)
 	if err != nil {
 		return nil, err
 	}
+	out := make([]take.Heard, len(best))
+	for i, n := range best {
+		on := clock.seconds(n.on)
+		out[i] = take.Heard{MIDI: n.midi, OnsetSec: on, Seconds: clock.seconds(n.off) - on}
+	}
+	return out, nil
+}
+
+// ReadPhrase reads the same notes as a phrase, one at a time: of notes that are struck at
+// once the highest is taken, and the others are listed. Times are beats from the first.
+func ReadPhrase(r io.Reader) (phrase.Line, error) {
+	best, clock, err := busiest(r)
+	if err != nil {
+		return phrase.Line{}, err
+	}
+	slices.SortStableFunc(best, func(a, b sounding) int { return cmp.Or(a.on-b.on, b.midi-a.midi) })
+	var out phrase.Line
+	under := 0
+	for i, n := range best {
+		if i > 0 && n.on == best[i-1].on {
+			under++
+			continue
+		}
+		if len(out.Notes) == phrase.MaxNotes {
+			return phrase.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", phrase.MaxNotes)
+		}
+		out.Notes = append(out.Notes, phrase.Note{MIDI: n.midi, At: clock.beats(n.on - best[0].on), Beats: clock.beats(n.off - n.on)})
+	}
+	if len(out.Notes) == 0 {
+		return phrase.Line{}, fmt.Errorf("there is no note in it: give a file with one")
+	}
+	if under > 0 {
+		out.Left = append(out.Left, fmt.Sprintf("%d × notes under the highest of a chord", under))
+	}
+	return out, nil
+}
+
+// busiest is the track with the most notes, by time, and the clock of its file.
+func busiest(r io.Reader) (best []sounding, c clock, err error) {
+	data, err := io.ReadAll(io.LimitReader(r, maxFileBytes+1))
+	if err != nil {
+		return nil, c, err
+	}
 	if len(data) > maxFileBytes {
-		return nil, fmt.Errorf("more than %d MB were given: give at most that", maxFileBytes>>20)
+		return nil, c, fmt.Errorf("more than %d MB were given: give at most that", maxFileBytes>>20)
 	}
 	f := file{data: data}
 	tracks, division, err := f.chunks()
 	if err != nil {
-		return nil, err
+		return nil, c, err
 	}
-	var best []sounding
 	var tempos []tempo
 	for _, t := range tracks {
 		notes, changes, err := t.read()
 		if err != nil {
-			return nil, err
+			return nil, c, err
 		}
 		tempos = append(tempos, changes...)
 		if len(notes) > len(best) {
@@ -53,13 +96,7 @@ func Read(r io.Reader) ([]take.Heard, error) {
 	}
 	slices.SortStableFunc(tempos, func(a, b tempo) int { return a.tick - b.tick })
 	slices.SortStableFunc(best, func(a, b sounding) int { return cmp.Or(a.on-b.on, a.midi-b.midi) })
-	clock := clock{division, tempos}
-	out := make([]take.Heard, len(best))
-	for i, n := range best {
-		on := clock.seconds(n.on)
-		out[i] = take.Heard{MIDI: n.midi, OnsetSec: on, Seconds: clock.seconds(n.off) - on}
-	}
-	return out, nil
+	return best, clock{division, tempos}, nil
 }
 
 // file is read chunk by chunk, each within its own length.
@@ -267,6 +304,14 @@ func (c clock) seconds(tick int) float64 {
 	}
 	seconds += float64(tick-at) * float64(quarter)
 	return seconds / float64(c.perQuarter) / 1e6
+}
+
+// beats is so many ticks in quarter notes; where a file counts ticks to the second, at 120 a minute.
+func (c clock) beats(ticks int) float64 {
+	if c.perSecond > 0 {
+		return float64(ticks) / c.perSecond * 1e6 / usualMicroseconds
+	}
+	return float64(ticks) / float64(c.perQuarter)
 }
 
 // WriteHeard writes notes as they were played on an instrument, at a tempo for those who

@@ -19,6 +19,7 @@ import (
 	"evenladder/core/explore"
 	"evenladder/core/ladder"
 	"evenladder/core/neck"
+	"evenladder/core/phrase"
 	"evenladder/core/piece"
 	"evenladder/core/plan"
 	"evenladder/core/pupil"
@@ -553,6 +554,9 @@ type NearestStop = explore.NearestStop
 // NextProposal defines model for NextProposal.
 type NextProposal = schedule.Proposal
 
+// Phrase defines model for Phrase.
+type Phrase = phrase.Phrase
+
 // Picker defines model for Picker.
 type Picker = brief.Picker
 
@@ -965,6 +969,24 @@ type FindNearestJSONBody struct {
 	Text *string `json:"text,omitempty"`
 }
 
+// ReadPhraseJSONBody defines parameters for ReadPhrase.
+type ReadPhraseJSONBody struct {
+	// Brief What to play; only the instrument and the scale are needed.
+	Brief Brief `json:"brief"`
+
+	// File In place of a text a Standard MIDI File, in base64.
+	File *string `json:"file,omitempty"`
+
+	// Keep The scale of the brief is the teacher's choice of key.
+	Keep *bool `json:"keep,omitempty"`
+
+	// Name Of the file, for the title.
+	Name *string `json:"name,omitempty"`
+
+	// Text Tab as text, or names and degrees in a line.
+	Text *string `json:"text,omitempty"`
+}
+
 // MakeDocumentParams defines parameters for MakeDocument.
 type MakeDocumentParams struct {
 	// Format One of pdf svg png tab musicxml mxl midi wav abc csv json.
@@ -1298,6 +1320,9 @@ type KeepTakeJSONRequestBody KeepTakeJSONBody
 // FindNearestJSONRequestBody defines body for FindNearest for application/json ContentType.
 type FindNearestJSONRequestBody FindNearestJSONBody
 
+// ReadPhraseJSONRequestBody defines body for ReadPhrase for application/json ContentType.
+type ReadPhraseJSONRequestBody ReadPhraseJSONBody
+
 // MakePlanJSONRequestBody defines body for MakePlan for application/json ContentType.
 type MakePlanJSONRequestBody = Brief
 
@@ -1474,6 +1499,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/nearest)
 	FindNearest(ctx *echo.Context) error
+
+	// (POST /api/v1/phrase)
+	ReadPhrase(ctx *echo.Context) error
 
 	// (POST /api/v1/plan)
 	MakePlan(ctx *echo.Context) error
@@ -2064,6 +2092,15 @@ func (w *ServerInterfaceWrapper) FindNearest(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.FindNearest(ctx)
+	return err
+}
+
+// ReadPhrase converts echo context to params.
+func (w *ServerInterfaceWrapper) ReadPhrase(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReadPhrase(ctx)
 	return err
 }
 
@@ -3303,6 +3340,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/worksheet", wrapper.MakeWorksheet, options.OperationMiddlewares["makeWorksheet"]...)
 	router.POST(options.BaseURL+"/api/v1/worksheet/document", wrapper.MakeWorksheetFile, options.OperationMiddlewares["makeWorksheetFile"]...)
 	router.POST(options.BaseURL+"/api/v1/worksheet/judge", wrapper.JudgeItem, options.OperationMiddlewares["judgeItem"]...)
+	router.POST(options.BaseURL+"/api/v1/phrase", wrapper.ReadPhrase, options.OperationMiddlewares["readPhrase"]...)
 	router.POST(options.BaseURL+"/api/v1/schedule", wrapper.MakeSchedule, options.OperationMiddlewares["makeSchedule"]...)
 	router.POST(options.BaseURL+"/api/v1/schedule/document", wrapper.MakeScheduleFile, options.OperationMiddlewares["makeScheduleFile"]...)
 	router.POST(options.BaseURL+"/api/v1/pupils/:id/home", wrapper.MakeHome, options.OperationMiddlewares["makeHome"]...)
@@ -4433,6 +4471,45 @@ type FindNearestdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response FindNearestdefaultApplicationProblemPlusJSONResponse) VisitFindNearestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadPhraseRequestObject struct {
+	Body *ReadPhraseJSONRequestBody
+}
+
+type ReadPhraseResponseObject interface {
+	VisitReadPhraseResponse(w http.ResponseWriter) error
+}
+
+type ReadPhrase200JSONResponse Phrase
+
+func (response ReadPhrase200JSONResponse) VisitReadPhraseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadPhrasedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadPhrasedefaultApplicationProblemPlusJSONResponse) VisitReadPhraseResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6854,6 +6931,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/nearest)
 	FindNearest(ctx context.Context, request FindNearestRequestObject) (FindNearestResponseObject, error)
 
+	// (POST /api/v1/phrase)
+	ReadPhrase(ctx context.Context, request ReadPhraseRequestObject) (ReadPhraseResponseObject, error)
+
 	// (POST /api/v1/plan)
 	MakePlan(ctx context.Context, request MakePlanRequestObject) (MakePlanResponseObject, error)
 
@@ -8059,6 +8139,52 @@ func (sh *strictHandler) FindNearest(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(FindNearestResponseObject); ok {
 		return validResponse.VisitFindNearestResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ReadPhrase operation middleware
+func (sh *strictHandler) ReadPhrase(ctx *echo.Context) error {
+	var request ReadPhraseRequestObject
+
+	var body ReadPhraseJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadPhrase(ctx.Request().Context(), request.(ReadPhraseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadPhrase")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReadPhraseResponseObject); ok {
+		return validResponse.VisitReadPhraseResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

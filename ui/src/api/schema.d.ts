@@ -993,6 +993,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/phrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A phrase read, named and fingered. */
+        post: operations["readPhrase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schedule": {
         parameters: {
             query?: never;
@@ -2400,6 +2417,52 @@ export interface components {
             slips: components["schemas"]["Slip"][];
             count: string;
             words: string;
+        };
+        Phrase: {
+            title: string;
+            notes: {
+                n: number;
+                midi: number;
+                name: string;
+                /** @description Against the major scale of the key. */
+                degree: string;
+                /** @description Beats from the start. */
+                at: number;
+                beats: number;
+                /** @description in the scale, colour, neighbour or outside. */
+                place: string;
+            }[];
+            /** @description Scales that hold it, the likeliest first, or the teacher's own. */
+            homes: {
+                tonic: string;
+                name: string;
+                title: string;
+                holds: number;
+                of: number;
+            }[];
+            remarks: {
+                code: string;
+                notes: number[];
+                message: string;
+            }[];
+            /** @description The easiest first. */
+            ways: {
+                system: string;
+                box: string;
+                title: string;
+                notes: {
+                    string: number;
+                    fret: number;
+                    finger: number;
+                }[];
+                spanMm: number;
+                shifts: number;
+                reaches: number;
+                lowFret: number;
+                highFret: number;
+            }[];
+            /** @description What the reader left out. */
+            left: string[];
         };
         CallNote: {
             string: number;
@@ -4694,6 +4757,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JudgedItem"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    readPhrase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    brief: components["schemas"]["Brief"];
+                    /** @description The scale of the brief is the teacher's choice of key. */
+                    keep?: boolean;
+                    /** @description Tab as text, or names and degrees in a line. */
+                    text?: string;
+                    /** @description In place of a text a Standard MIDI File, in base64. */
+                    file?: string;
+                    /** @description Of the file, for the title. */
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The phrase. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Phrase"];
                 };
             };
             default: components["responses"]["AnyProblem"];

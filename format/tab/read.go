@@ -1,0 +1,251 @@
+package tab
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"regexp"
+	"slices"
+	"strings"
+
+	"evenladder/core/english"
+	"evenladder/core/neck"
+	"evenladder/core/phrase"
+	"evenladder/core/pitch"
+)
+
+// Limits of a text that is read.
+const (
+	maxTextBytes = 256 << 10
+	maxFret      = 36
+	unitBeats    = 0.5 // that the least distance between two notes lasts
+)
+
+// Read reads a single line of notes from tab as text: a line for each string, the highest on top,
+// in as many systems as there are; other lines are passed over. Names before the lines are the
+// tuning, with octaves or without; without names it is that of an instrument, string 1 last. Where
+// two notes stand over each other the higher is taken, and the times are read from the distances,
+// the usual one an eighth;
+// what was left out is listed. Errors are phrase.At.
+func Read(text string, like []pitch.Pitch) (phrase.Line, error) {
+	if len(text) > maxTextBytes {
+		return phrase.Line{}, phrase.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d bytes were given: give %d at most", len(text), maxTextBytes)}
+	}
+	r := reader{left: map[string]int{}}
+	systems := systemsOf(text)
+	if len(systems) == 0 {
+		return phrase.Line{}, phrase.At{Line: 1, Column: 1, Message: "there is no tab in it: give a line for each string, such as e|--5--8--|"}
+	}
+	tuning, err := tuningOf(systems[0], like)
+	if err != nil {
+		return phrase.Line{}, err
+	}
+	for _, s := range systems {
+		if len(s) != len(tuning) {
+			return phrase.Line{}, phrase.At{Line: s[0].number, Column: 1, Message: fmt.Sprintf("this system has %d lines, and the tuning %s: give a line for each string", len(s), english.Count(len(tuning), "string", "strings"))}
+		}
+		if err := r.system(s, tuning); err != nil {
+			return phrase.Line{}, err
+		}
+	}
+	if len(r.notes) == 0 {
+		return phrase.Line{}, phrase.At{Line: systems[0][0].number, Column: 1, Message: "no fret stands on its lines"}
+	}
+	if len(r.notes) > phrase.MaxNotes {
+		return phrase.Line{}, phrase.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d notes were given: give %d at most", len(r.notes), phrase.MaxNotes)}
+	}
+	return phrase.Line{Notes: r.timed(), Left: r.leftOut()}, nil
+}
+
+// row is one line of a system.
+type row struct {
+	number int    // of the line in the text, from 1
+	name   string // of its string, or empty
+	body   string
+	start  int // column of the body, from 1
+}
+
+// tabLine is a name, a bar, and what stands on a string.
+var tabLine = regexp.MustCompile(`^(\s*)([A-Ha-h][#b♯♭]?[0-9]?)?\s*(\|{0,2}[:*]?)([-–—0-9hHpPsSbBrRtTvVxX/\\~^().<>|*: =]*)$`)
+
+const leastDashes = 3
+
+// systemsOf are the groups of lines that are tab.
+func systemsOf(text string) (out [][]row) {
+	var group []row
+	flush := func() {
+		if len(group) >= neck.MinStrings {
+			out = append(out, group)
+		}
+		group = nil
+	}
+	for i, line := range strings.Split(strings.NewReplacer("\t", "    ", "\r", "", "–", "-", "—", "-", "♯", "#", "♭", "b").Replace(text), "\n") {
+		m := tabLine.FindStringSubmatch(line)
+		dashes := strings.Count(line, "-")
+		if m == nil || dashes < leastDashes && (m[2] == "" || m[3] == "") {
+			flush()
+			continue
+		}
+		start := len(line) - len(m[4]) + 1
+		group = append(group, row{i + 1, m[2], strings.TrimRight(m[4], " "), start})
+	}
+	flush()
+	return out
+}
+
+// tuningOf is the tuning that the names before the lines say, or that of the instrument.
+func tuningOf(s []row, like []pitch.Pitch) ([]pitch.Pitch, error) {
+	words := make([]string, len(s))
+	for i, line := range s {
+		words[len(s)-1-i] = line.name
+	}
+	if slices.Contains(words, "") {
+		if len(s) != len(like) {
+			return nil, phrase.At{Line: s[0].number, Column: 1, Message: fmt.Sprintf("it has %d lines without names, and the instrument %s: name the strings before the lines, such as e|, or choose another instrument", len(s), english.Count(len(like), "string", "strings"))}
+		}
+		return like, nil
+	}
+	for i, w := range words {
+		words[i] = strings.NewReplacer("H", "B", "h", "b").Replace(w)
+	}
+	if len(like) != len(s) {
+		like = usual(words)
+	}
+	tuning, err := neck.InferTuning(words, like)
+	if err != nil {
+		return nil, phrase.At{Line: s[0].number, Column: 1, Message: err.Error()}
+	}
+	return tuning, nil
+}
+
+// usual is the tuning of the first instrument whose open strings have these names; nil for none.
+func usual(words []string) []pitch.Pitch {
+	for _, in := range neck.Instruments() {
+		if slices.EqualFunc(in.Tuning, words, func(p pitch.Pitch, w string) bool {
+			name, err := pitch.ParseName(strings.TrimRight(w, "0123456789"))
+			return err == nil && name == p.Name
+		}) {
+			return in.Tuning
+		}
+	}
+	return nil
+}
+
+// fretted is a fret on a string at a column.
+type fretted struct {
+	at     float64 // columns from the start, bars not counted
+	place  neck.Place
+	midi   int
+	number int // of its line
+}
+
+type reader struct {
+	notes []fretted
+	wide  float64 // columns of the systems before
+	left  map[string]int
+}
+
+// system reads the notes of one system.
+func (r *reader) system(s []row, tuning []pitch.Pitch) error {
+	longest := 0
+	var found []fretted
+	for i, line := range s {
+		str := i + 1
+		open := tuning[len(tuning)-str].MIDI()
+		longest = max(longest, len(line.body))
+		for at := 0; at < len(line.body); {
+			c := line.body[at]
+			switch {
+			case c >= '0' && c <= '9':
+				fret, end := number(line.body, at)
+				if fret > maxFret || open+fret > pitch.MaxMIDI {
+					return phrase.At{Line: line.number, Column: line.start + at, Message: fmt.Sprintf("fret %d was given: give one up to %d", fret, maxFret)}
+				}
+				found = append(found, fretted{float64(at), neck.Place{String: str, Fret: fret}, open + fret, line.number})
+				at = end
+			case c == 'b' || c == 'B' || c == '^' || c == 'r' || c == 'R':
+				r.left["bends, whose first note is taken"]++
+				at++
+				if at < len(line.body) && line.body[at] >= '0' && line.body[at] <= '9' { // where it is bent to
+					_, at = number(line.body, at)
+				}
+			case c == 'x' || c == 'X':
+				r.left["damped strokes"]++
+				at++
+			case c == ':' || c == '*':
+				r.left["repeats, which are played once"]++
+				at++
+			default:
+				at++
+			}
+		}
+	}
+	bars := barsOf(s)
+	slices.SortStableFunc(found, func(a, b fretted) int { return cmp.Or(cmp.Compare(a.at, b.at), b.midi-a.midi) })
+	for i, n := range found {
+		if i > 0 && found[i-1].at == n.at {
+			r.left["notes under the highest of a chord"]++
+			continue
+		}
+		before := 0
+		for _, b := range bars {
+			if float64(b) < n.at {
+				before++
+			}
+		}
+		n.at += r.wide - float64(before)
+		r.notes = append(r.notes, n)
+	}
+	r.wide += float64(longest - len(bars))
+	return nil
+}
+
+// number is a fret of one or two digits, and where it ends.
+func number(s string, at int) (fret, end int) {
+	fret, end = int(s[at]-'0'), at+1
+	if end < len(s) && s[end] >= '0' && s[end] <= '9' && fret > 0 {
+		fret, end = fret*10+int(s[end]-'0'), end+1
+	}
+	return fret, end
+}
+
+// barsOf are the columns that are a bar line on every string.
+func barsOf(s []row) (out []int) {
+	for at := range s[0].body {
+		if !slices.ContainsFunc(s, func(l row) bool { return at >= len(l.body) || l.body[at] != '|' }) {
+			out = append(out, at)
+		}
+	}
+	return out
+}
+
+// timed gives the notes their times: the usual distance between two is an eighth.
+func (r *reader) timed() []phrase.Note {
+	var gaps []float64
+	for i := 1; i < len(r.notes); i++ {
+		gaps = append(gaps, r.notes[i].at-r.notes[i-1].at)
+	}
+	slices.Sort(gaps)
+	out := make([]phrase.Note, len(r.notes))
+	at := 0.0
+	for i, n := range r.notes {
+		beats := unitBeats
+		if i+1 < len(r.notes) {
+			beats = max(math.Round((r.notes[i+1].at-n.at)/gaps[(len(gaps)-1)/2]), 1) * unitBeats
+		}
+		place := n.place
+		out[i] = phrase.Note{MIDI: n.midi, At: at, Beats: beats, Place: &place}
+		at += beats
+	}
+	return out
+}
+
+// leftOut says what was left out, in a fixed order.
+func (r *reader) leftOut() []string {
+	var out []string
+	for what, n := range r.left {
+		out = append(out, fmt.Sprintf("%d × %s", n, what))
+	}
+	slices.Sort(out)
+	return append(out, "the times are read from the distances between the notes")
+}
