@@ -1,0 +1,448 @@
+package abc
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+
+	"evenladder/core/phrase"
+	"evenladder/core/pitch"
+	"evenladder/core/scale"
+)
+
+// Limits of a text that is read.
+const maxTextBytes = 1 << 20
+
+// middleC is the MIDI number of the letter C without an octave mark.
+const middleC = 60
+
+// Read reads a phrase out of ABC notation (2.1): the first tune and its first voice, the highest
+// note of a chord. Repeats are played once, grace notes and words left out; what was left out is
+// listed. Errors are phrase.At.
+func Read(text string) (phrase.Line, error) {
+	if len(text) > maxTextBytes {
+		return phrase.Line{}, phrase.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d bytes were given: give %d at most", len(text), maxTextBytes)}
+	}
+	r := reader{unit: 0, meter: 1, left: map[string]int{}, bar: map[string]int{}, stretch: 1}
+	for i, line := range strings.Split(strings.ReplaceAll(text, "\r", ""), "\n") {
+		r.row, r.text, r.at = i+1, line, 0
+		if done, err := r.line(); err != nil {
+			return phrase.Line{}, err
+		} else if done {
+			break
+		}
+	}
+	if len(r.out.Notes) == 0 {
+		return phrase.Line{}, phrase.At{Line: 1, Column: 1, Message: "there is no note in it: give a tune with its K: field and its notes"}
+	}
+	first := r.out.Notes[0].At
+	for i := range r.out.Notes {
+		r.out.Notes[i].At -= first
+	}
+	for what, n := range r.left {
+		r.out.Left = append(r.out.Left, fmt.Sprintf("%d × %s", n, what))
+	}
+	slices.Sort(r.out.Left)
+	return r.out, nil
+}
+
+type reader struct {
+	out     phrase.Line
+	row     int
+	text    string
+	at      int // of the text
+	begun   bool
+	voice   string // that is read
+	now     string // that is written
+	unit    float64
+	meter   float64 // beats... of a bar in whole notes
+	key     map[byte]int
+	bar     map[string]int // accidentals that hold until the bar line, by letter and octave
+	time    float64        // in quarter notes
+	tied    bool
+	broken  float64 // factor for the next note
+	stretch float64 // of a tuplet
+	inside  int     // notes left in a tuplet
+	left    map[string]int
+}
+
+func (r *reader) wrong(format string, args ...any) error {
+	return phrase.At{Line: r.row, Column: r.at + 1, Message: fmt.Sprintf(format, args...)}
+}
+
+// line reads one line; done says that the first tune is over.
+func (r *reader) line() (done bool, err error) {
+	trimmed := strings.TrimSpace(r.text)
+	switch {
+	case trimmed == "":
+		return r.begun && len(r.out.Notes) > 0, nil
+	case strings.HasPrefix(trimmed, "%"):
+		return false, nil
+	case len(trimmed) > 1 && trimmed[1] == ':' && (trimmed[0] >= 'A' && trimmed[0] <= 'Z' || trimmed[0] >= 'a' && trimmed[0] <= 'z'):
+		value, _, _ := strings.Cut(trimmed[2:], "%")
+		if trimmed[0] == 'X' && r.begun {
+			return true, nil
+		}
+		return false, r.field(trimmed[0], strings.TrimSpace(value))
+	case !r.begun:
+		return false, nil // what stands before the head of a tune
+	}
+	if cut := strings.Index(r.text, "%"); cut >= 0 {
+		r.text = r.text[:cut]
+	}
+	return false, r.music()
+}
+
+// field reads a field of information.
+func (r *reader) field(name byte, value string) error {
+	switch name {
+	case 'T':
+		if r.out.Title == "" {
+			r.out.Title = value
+		}
+	case 'M':
+		r.meter = 1
+		if over, under, ok := strings.Cut(value, "/"); ok {
+			a, err1 := strconv.Atoi(strings.Trim(over, "()+ "))
+			b, err2 := strconv.Atoi(under)
+			if err1 == nil && err2 == nil && a > 0 && b > 0 {
+				r.meter = float64(a) / float64(b)
+			}
+		}
+	case 'L':
+		over, under, ok := strings.Cut(value, "/")
+		a, err1 := strconv.Atoi(strings.TrimSpace(over))
+		b, err2 := 1, error(nil)
+		if ok {
+			b, err2 = strconv.Atoi(strings.TrimSpace(under))
+		}
+		if err1 != nil || err2 != nil || a < 1 || b < 1 || b > 512 {
+			return r.wrong("%.24q is no length of a note: give a part of a whole one, such as L:1/8", value)
+		}
+		r.unit = float64(a) / float64(b)
+	case 'K':
+		r.begun = true
+		key, err := keySigns(value)
+		if err != nil {
+			return r.wrong("%v", err)
+		}
+		r.key = key
+	case 'V':
+		id, _, _ := strings.Cut(value, " ")
+		if r.voice == "" {
+			r.voice = id
+		}
+		if r.now = id; id != r.voice {
+			r.left["other voices"]++
+		}
+	case 'w', 'W':
+		r.left["words under notes"]++
+	}
+	return nil
+}
+
+// modes by the first three letters of their names, with the scale of the catalogue.
+var modes = map[string]string{"": "major", "maj": "major", "ion": "major", "m": "natural-minor", "min": "natural-minor", "aeo": "natural-minor", "dor": "dorian", "phr": "phrygian", "lyd": "lydian", "mix": "mixolydian", "loc": "locrian"}
+
+// keySigns are the signs of a key by letter.
+func keySigns(value string) (map[byte]int, error) {
+	out := map[byte]int{}
+	fields := strings.Fields(value)
+	if len(fields) == 0 || fields[0] == "none" || strings.Contains(fields[0], "=") {
+		return out, nil
+	}
+	if fields[0] == "HP" || fields[0] == "Hp" {
+		return map[byte]int{'F': 1, 'C': 1}, nil
+	}
+	word := strings.NewReplacer("♯", "#", "♭", "b").Replace(fields[0])
+	end := 1
+	if len(word) > 1 && (word[1] == '#' || word[1] == 'b') {
+		end = 2
+	}
+	tonic, err := pitch.ParseName(word[:end])
+	if err != nil {
+		return nil, fmt.Errorf("%.24q is no key: give one such as K:Eb or K:Ador", value)
+	}
+	mode := strings.ToLower(word[end:])
+	if mode == "" && len(fields) > 1 && !strings.Contains(fields[1], "=") && fields[1][0] != '^' && fields[1][0] != '_' {
+		mode = strings.ToLower(fields[1])
+	}
+	if len(mode) > 3 {
+		mode = mode[:3]
+	}
+	id, ok := modes[mode]
+	if !ok {
+		return nil, fmt.Errorf("%.24q is no key: give a mode such as maj, min, dor or mix after the tonic", value)
+	}
+	s, err := scale.FromCatalogue(tonic, id)
+	if err != nil {
+		return nil, err
+	}
+	for _, a := range s.KeySignature().Accidentals {
+		name := pitch.MustParseName(a)
+		out[name.Letter()] = name.Accidental()
+	}
+	return out, nil
+}
+
+// music reads the notes of a line.
+func (r *reader) music() error {
+	for r.at < len(r.text) {
+		c := r.text[r.at]
+		switch {
+		case c == '|' || c == ':':
+			if c == ':' {
+				r.left["repeats, which are played once"]++
+			}
+			clear(r.bar)
+			r.at++
+		case c == '"' || c == '!' || c == '+':
+			end := strings.IndexByte(r.text[r.at+1:], c)
+			if end < 0 {
+				return r.wrong("there is no second %c: close what it opens", c)
+			}
+			r.at += end + 2
+		case c == '{':
+			end := strings.IndexByte(r.text[r.at:], '}')
+			if end < 0 {
+				return r.wrong("there is no }: close the grace notes")
+			}
+			r.left["grace notes"]++
+			r.at += end + 1
+		case c == '[' && r.at+2 < len(r.text) && r.text[r.at+2] == ':':
+			end := strings.IndexByte(r.text[r.at:], ']')
+			if end < 0 {
+				return r.wrong("there is no ]: close the field")
+			}
+			if err := r.field(r.text[r.at+1], strings.TrimSpace(r.text[r.at+3:r.at+end])); err != nil {
+				return err
+			}
+			r.at += end + 1
+		case c == '[' && r.at+1 < len(r.text) && isNote(r.text[r.at+1]):
+			if err := r.chord(); err != nil {
+				return err
+			}
+		case c == '(' && r.at+1 < len(r.text) && r.text[r.at+1] >= '2' && r.text[r.at+1] <= '9':
+			r.tuplet()
+		case c == '>' || c == '<':
+			r.dotted(c)
+		case c == '-':
+			r.tied = true
+			r.at++
+		case isNote(c):
+			midi, err := r.pitch()
+			if err != nil {
+				return err
+			}
+			if err := r.add(midi, r.length()); err != nil {
+				return err
+			}
+		case c == 'z' || c == 'x' || c == 'Z' || c == 'X':
+			r.at++
+			beats := r.length()
+			if c == 'Z' || c == 'X' {
+				beats = beats / r.beat() * r.meter * 4
+			}
+			r.rest(beats)
+		default:
+			r.at++
+		}
+	}
+	return nil
+}
+
+func isNote(c byte) bool {
+	return c >= 'A' && c <= 'G' || c >= 'a' && c <= 'g' || c == '^' || c == '_' || c == '='
+}
+
+// pitch reads a note without its length.
+func (r *reader) pitch() (midi int, err error) {
+	sign, signed := 0, false
+	for r.at < len(r.text) && strings.IndexByte("^_=", r.text[r.at]) >= 0 {
+		signed = true
+		switch r.text[r.at] {
+		case '^':
+			sign++
+		case '_':
+			sign--
+		}
+		r.at++
+	}
+	if r.at >= len(r.text) || !isNote(r.text[r.at]) || sign < -2 || sign > 2 {
+		return 0, r.wrong("there is no note after a sign: give a letter from A to G")
+	}
+	c := r.text[r.at]
+	r.at++
+	octave := 0
+	letter := c
+	if c >= 'a' {
+		letter, octave = c-'a'+'A', 1
+	}
+	for r.at < len(r.text) && (r.text[r.at] == ',' || r.text[r.at] == '\'') {
+		if r.text[r.at] == ',' {
+			octave--
+		} else {
+			octave++
+		}
+		r.at++
+	}
+	place := fmt.Sprintf("%c%d", letter, octave)
+	if signed {
+		r.bar[place] = sign
+	} else if held, ok := r.bar[place]; ok {
+		sign = held
+	} else {
+		sign = r.key[letter]
+	}
+	midi = middleC + 12*octave + pitch.MustParseName(string(letter)).Class() + sign
+	if midi < 0 || midi > pitch.MaxMIDI {
+		return 0, r.wrong("%c is written too far: give a pitch that can be played", c)
+	}
+	return midi, nil
+}
+
+// chord takes the highest note of a chord.
+func (r *reader) chord() error {
+	r.at++
+	best, n := -1, 0
+	inner := 0.0
+	for r.at < len(r.text) && r.text[r.at] != ']' {
+		if !isNote(r.text[r.at]) {
+			r.at++
+			continue
+		}
+		midi, err := r.pitch()
+		if err != nil {
+			return err
+		}
+		if beats := r.length(); inner == 0 {
+			inner = beats
+		}
+		best = max(best, midi)
+		n++
+	}
+	if r.at == len(r.text) {
+		return r.wrong("there is no ]: close the chord")
+	}
+	r.at++
+	if n == 0 {
+		return nil
+	}
+	if n > 1 {
+		r.left["notes under the highest of a chord"] += n - 1
+	}
+	return r.add(best, inner*r.length()/r.beat())
+}
+
+// beat is the length of a note without a figure, in quarter notes.
+func (r *reader) beat() float64 {
+	unit := r.unit
+	if unit == 0 { // as the meter says
+		unit = 1.0 / 8
+		if r.meter < 0.75 {
+			unit = 1.0 / 16
+		}
+	}
+	return unit * 4
+}
+
+// length reads the figure after a note, in quarter notes.
+func (r *reader) length() float64 {
+	over, under := r.digits(1), 1.0
+	for r.at < len(r.text) && r.text[r.at] == '/' {
+		r.at++
+		under *= r.digits(2)
+	}
+	return r.beat() * over / under
+}
+
+// digits reads a number, or gives the usual one.
+func (r *reader) digits(usual float64) float64 {
+	start := r.at
+	for r.at < len(r.text) && r.text[r.at] >= '0' && r.text[r.at] <= '9' {
+		r.at++
+	}
+	n, err := strconv.Atoi(r.text[start:r.at])
+	if err != nil || n < 1 || n > 256 {
+		return usual
+	}
+	return float64(n)
+}
+
+// tuplets are how many notes of a tuplet go into the time of how many, by its figure.
+var tuplets = map[byte]float64{'2': 3, '3': 2, '4': 3, '5': 2, '6': 2, '7': 2, '8': 3, '9': 2}
+
+func (r *reader) tuplet() {
+	p := r.text[r.at+1]
+	r.at += 2
+	in, notes := tuplets[p], float64(p-'0')
+	if r.at < len(r.text) && r.text[r.at] == ':' {
+		r.at++
+		in = r.digits(in)
+		if r.at < len(r.text) && r.text[r.at] == ':' {
+			r.at++
+			notes = r.digits(notes)
+		}
+	}
+	r.stretch, r.inside = in/float64(p-'0'), int(notes)
+}
+
+// dotted makes the note before longer and the next one shorter, or the reverse.
+func (r *reader) dotted(c byte) {
+	depth := 0
+	for r.at < len(r.text) && r.text[r.at] == c {
+		depth++
+		r.at++
+	}
+	short := math.Pow(2, -float64(min(depth, 4)))
+	long := 2 - short
+	if c == '<' {
+		short, long = long, short
+	}
+	if n := len(r.out.Notes) - 1; n >= 0 {
+		r.time += r.out.Notes[n].Beats * (long - 1)
+		r.out.Notes[n].Beats *= long
+	}
+	r.broken = short
+}
+
+func (r *reader) rest(beats float64) {
+	if r.now == r.voice {
+		r.time += r.scaled(beats)
+	}
+	r.tied = false
+}
+
+// scaled is a length within a tuplet or a broken rhythm.
+func (r *reader) scaled(beats float64) float64 {
+	if r.broken > 0 {
+		beats, r.broken = beats*r.broken, 0
+	}
+	if r.inside > 0 {
+		beats *= r.stretch
+		r.inside--
+	}
+	return beats
+}
+
+// add takes in a note of the voice that is read.
+func (r *reader) add(midi int, beats float64) error {
+	beats = r.scaled(beats)
+	if r.now != r.voice {
+		return nil
+	}
+	last := len(r.out.Notes) - 1
+	if r.tied && last >= 0 && r.out.Notes[last].MIDI == midi {
+		r.out.Notes[last].Beats += beats
+	} else {
+		if len(r.out.Notes) == phrase.MaxNotes {
+			return r.wrong("more than %d notes were given: give a shorter phrase", phrase.MaxNotes)
+		}
+		r.out.Notes = append(r.out.Notes, phrase.Note{MIDI: midi, At: r.time, Beats: beats})
+	}
+	r.time += beats
+	r.tied = false
+	return nil
+}

@@ -1,0 +1,384 @@
+package musicxml
+
+import (
+	"archive/zip"
+	"bytes"
+	"cmp"
+	"encoding/xml"
+	"errors"
+	"fmt"
+	"io"
+	"path"
+	"slices"
+	"strings"
+
+	"evenladder/core/neck"
+	"evenladder/core/phrase"
+	"evenladder/core/pitch"
+)
+
+// Limits of a file that is read.
+const (
+	maxReadBytes  = 8 << 20 // unpacked
+	maxFiles      = 64      // in a compressed file
+	maxDepth      = 60      // of elements within each other
+	maxReadNotes  = 50_000
+	mostDivisions = 1 << 20
+)
+
+// tooLarge says that a file is larger than is read.
+var errTooLarge = fmt.Errorf("more than %d MB were given: give at most that", maxReadBytes>>20)
+
+// Read reads a phrase out of a MusicXML file, partwise or timewise, compressed or not: the first
+// voice of the part with the most notes, the highest note of a chord. Pitches are those that
+// sound; strings and frets are kept where the file has them. What was left out is listed. Errors
+// name the line where there is one.
+func Read(data []byte) (phrase.Line, error) {
+	if len(data) > maxReadBytes {
+		return phrase.Line{}, errTooLarge
+	}
+	if bytes.HasPrefix(data, []byte("PK")) {
+		var err error
+		if data, err = unpacked(data); err != nil {
+			return phrase.Line{}, err
+		}
+	}
+	s := scoreRead{parts: map[string]*partRead{}, left: map[string]int{}}
+	if err := s.read(data); err != nil {
+		return phrase.Line{}, err
+	}
+	return s.line()
+}
+
+// unpacked is the score of a compressed file: the one that its container names, or the first
+// that is one.
+func unpacked(data []byte) ([]byte, error) {
+	z, err := zip.NewReader(bytes.NewReader(data), int64(len(data)))
+	if err != nil {
+		return nil, fmt.Errorf("it is no compressed MusicXML: %v", err)
+	}
+	if len(z.File) > maxFiles {
+		return nil, fmt.Errorf("it holds %d files: give one with %d at most", len(z.File), maxFiles)
+	}
+	open := func(f *zip.File) ([]byte, error) {
+		r, err := f.Open()
+		if err != nil {
+			return nil, err
+		}
+		defer r.Close()
+		out, err := io.ReadAll(io.LimitReader(r, maxReadBytes+1)) // whatever length it declares
+		if err == nil && len(out) > maxReadBytes {
+			err = errTooLarge
+		}
+		return out, err
+	}
+	wanted := ""
+	for _, f := range z.File {
+		if f.Name == "META-INF/container.xml" {
+			var c struct {
+				Root struct {
+					Path string `xml:"full-path,attr"`
+				} `xml:"rootfiles>rootfile"`
+			}
+			if text, err := open(f); err == nil && xml.Unmarshal(text, &c) == nil {
+				wanted = c.Root.Path
+			}
+		}
+	}
+	for _, f := range z.File {
+		ending := path.Ext(f.Name)
+		if f.Name == wanted || wanted == "" && !strings.HasPrefix(f.Name, "META-INF") && (ending == ".xml" || ending == ".musicxml") {
+			return open(f)
+		}
+	}
+	return nil, errors.New("there is no score in it: give a compressed MusicXML file")
+}
+
+// noteRead is a note element.
+type noteRead struct {
+	Grace     *struct{} `xml:"grace"`
+	Cue       *struct{} `xml:"cue"`
+	Chord     *struct{} `xml:"chord"`
+	Rest      *struct{} `xml:"rest"`
+	Unpitched *struct{} `xml:"unpitched"`
+	Lyric     []string  `xml:"lyric>text"`
+	Pitch     *struct {
+		Step   string  `xml:"step"`
+		Alter  float64 `xml:"alter"`
+		Octave int     `xml:"octave"`
+	} `xml:"pitch"`
+	Duration float64 `xml:"duration"`
+	Voice    string  `xml:"voice"`
+	Staff    string  `xml:"staff"`
+	Ties     []struct {
+		Type string `xml:"type,attr"`
+	} `xml:"tie"`
+	Technical struct {
+		String int  `xml:"string"`
+		Fret   *int `xml:"fret"`
+	} `xml:"notations>technical"`
+}
+
+// sounding is a note in time, in quarter notes.
+type sounding struct {
+	at, beats float64
+	midi      int
+	voice     string
+	place     *neck.Place
+	tied      bool // goes on from the note before
+}
+
+// partRead is a part as far as it is read.
+type partRead struct {
+	id        string
+	order     int
+	divisions float64
+	transpose int
+	at, last  float64 // now, and where the latest note that was no chord began
+	notes     []sounding
+}
+
+type scoreRead struct {
+	parts   map[string]*partRead
+	current *partRead
+	title   string
+	notes   int
+	left    map[string]int
+}
+
+// read goes through the elements one after the other.
+func (s *scoreRead) read(data []byte) error {
+	d := xml.NewDecoder(bytes.NewReader(data))
+	d.CharsetReader = func(charset string, _ io.Reader) (io.Reader, error) {
+		return nil, fmt.Errorf("its letters are in %s: give a file in UTF-8", charset)
+	}
+	wrong := func(err error) error {
+		line, column := d.InputPos()
+		return phrase.At{Line: line, Column: column, Message: err.Error()}
+	}
+	depth, root := 0, ""
+	for {
+		token, err := d.Token()
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		if err != nil {
+			return wrong(err)
+		}
+		switch t := token.(type) {
+		case xml.Directive:
+			if bytes.Contains(t, []byte("<!ENTITY")) {
+				return wrong(errors.New("it declares entities: give a file without"))
+			}
+		case xml.EndElement:
+			depth--
+		case xml.StartElement:
+			if depth++; depth > maxDepth {
+				return wrong(fmt.Errorf("more than %d elements stand within each other", maxDepth))
+			}
+			if root == "" {
+				if root = t.Name.Local; root != "score-partwise" && root != "score-timewise" {
+					return wrong(fmt.Errorf("it begins with %s: give a score-partwise or a score-timewise", root))
+				}
+			}
+			took, err := s.element(d, t)
+			if err != nil {
+				return wrong(err)
+			}
+			if took {
+				depth--
+			}
+		}
+	}
+	if root == "" {
+		return phrase.At{Line: 1, Column: 1, Message: "there is no score in it"}
+	}
+	return nil
+}
+
+// element reads one element; took says that it was read to its end.
+func (s *scoreRead) element(d *xml.Decoder, t xml.StartElement) (took bool, err error) {
+	number := func() (n float64, err error) {
+		err = d.DecodeElement(&n, &t)
+		return n, err
+	}
+	switch t.Name.Local {
+	case "part":
+		s.part(attribute(t, "id"))
+		return false, nil
+	case "work-title", "movement-title":
+		var title string
+		err := d.DecodeElement(&title, &t)
+		if s.title == "" {
+			s.title = strings.TrimSpace(title)
+		}
+		return true, err
+	case "repeat":
+		s.left["repeats, which are played once"]++
+		return false, nil
+	}
+	p := s.current
+	if p == nil {
+		return false, nil
+	}
+	switch t.Name.Local {
+	case "divisions":
+		n, err := number()
+		if err == nil && (n <= 0 || n > mostDivisions) {
+			err = fmt.Errorf("divisions of %g: give 1 to %d", n, mostDivisions)
+		}
+		p.divisions = n
+		return true, err
+	case "transpose":
+		var by struct {
+			Chromatic float64 `xml:"chromatic"`
+			Octave    float64 `xml:"octave-change"`
+		}
+		err := d.DecodeElement(&by, &t)
+		p.transpose = int(by.Chromatic) + 12*int(by.Octave)
+		return true, err
+	case "backup", "forward":
+		var by struct {
+			Duration float64 `xml:"duration"`
+		}
+		err := d.DecodeElement(&by, &t)
+		if t.Name.Local == "backup" {
+			by.Duration = -by.Duration
+		}
+		p.at = max(p.at+by.Duration/p.divisions, 0)
+		return true, err
+	case "note":
+		var n noteRead
+		if err := d.DecodeElement(&n, &t); err != nil {
+			return true, err
+		}
+		if s.notes++; s.notes > maxReadNotes {
+			return true, fmt.Errorf("more than %d notes stand in it", maxReadNotes)
+		}
+		return true, s.note(p, n)
+	}
+	return false, nil
+}
+
+func attribute(t xml.StartElement, name string) string {
+	for _, a := range t.Attr {
+		if a.Name.Local == name {
+			return a.Value
+		}
+	}
+	return ""
+}
+
+// part goes on with a part, which in a timewise score comes again in every measure.
+func (s *scoreRead) part(id string) {
+	p := s.parts[id]
+	if p == nil {
+		p = &partRead{id: id, order: len(s.parts), divisions: 1}
+		s.parts[id] = p
+	}
+	s.current = p
+}
+
+// note takes in a note.
+func (s *scoreRead) note(p *partRead, n noteRead) error {
+	length := n.Duration / p.divisions
+	if length < 0 {
+		return fmt.Errorf("a note of %g beats: give none below 0", length)
+	}
+	if len(n.Lyric) > 0 {
+		s.left["words under notes"]++
+	}
+	at := p.at
+	switch {
+	case n.Grace != nil:
+		s.left["grace notes"]++
+		return nil
+	case n.Chord != nil:
+		at = p.last
+	default:
+		p.last, p.at = p.at, p.at+length
+	}
+	switch {
+	case n.Unpitched != nil:
+		s.left["strokes of drums"]++
+	case n.Pitch != nil && n.Cue == nil:
+		name, err := pitch.ParseName(n.Pitch.Step)
+		if err != nil || len(n.Pitch.Step) != 1 {
+			return fmt.Errorf("%.24q is no step: give a letter from A to G", n.Pitch.Step)
+		}
+		if n.Pitch.Octave < -1 || n.Pitch.Octave > 10 || n.Pitch.Alter < -3 || n.Pitch.Alter > 3 {
+			return fmt.Errorf("%s in octave %d, altered by %g, is no pitch", n.Pitch.Step, n.Pitch.Octave, n.Pitch.Alter)
+		}
+		midi := (n.Pitch.Octave+1)*12 + name.Class() + int(n.Pitch.Alter) + p.transpose
+		if midi < 0 || midi > pitch.MaxMIDI {
+			return fmt.Errorf("pitch %d sounds beyond what can be written", midi)
+		}
+		note := sounding{at: at, beats: length, midi: midi, voice: n.Voice + "/" + n.Staff}
+		if f := n.Technical.Fret; f != nil && n.Technical.String > 0 {
+			note.place = &neck.Place{String: n.Technical.String, Fret: *f}
+		}
+		for _, tie := range n.Ties {
+			note.tied = note.tied || tie.Type == "stop"
+		}
+		p.notes = append(p.notes, note)
+	}
+	return nil
+}
+
+// line is the single line of what was read.
+func (s *scoreRead) line() (phrase.Line, error) {
+	parts := make([]*partRead, 0, len(s.parts))
+	for _, p := range s.parts {
+		parts = append(parts, p)
+	}
+	slices.SortFunc(parts, func(a, b *partRead) int { return cmp.Or(len(b.notes)-len(a.notes), a.order-b.order) })
+	if len(parts) == 0 || len(parts[0].notes) == 0 {
+		return phrase.Line{}, errors.New("there is no note in it: give a score with one")
+	}
+	for _, p := range parts[1:] {
+		if len(p.notes) > 0 {
+			s.left["other parts"]++
+		}
+	}
+	all := parts[0].notes
+	voice := all[0].voice
+	places := map[[2]float64]*neck.Place{}
+	var notes []sounding
+	other := map[string]bool{}
+	for _, n := range all {
+		if n.place != nil {
+			places[[2]float64{n.at, float64(n.midi)}] = n.place
+		}
+		if n.voice == voice {
+			notes = append(notes, n)
+		} else {
+			other[n.voice] = true
+		}
+	}
+	if len(other) > 0 {
+		s.left["other voices and staves"] += len(other)
+	}
+	slices.SortStableFunc(notes, func(a, b sounding) int { return cmp.Or(cmp.Compare(a.at, b.at), b.midi-a.midi) })
+	out := phrase.Line{Title: s.title}
+	first := notes[0].at
+	for i, n := range notes {
+		last := len(out.Notes) - 1
+		switch {
+		case i > 0 && n.at == notes[i-1].at:
+			s.left["notes under the highest of a chord"]++
+			continue
+		case n.tied && last >= 0 && out.Notes[last].MIDI == n.midi:
+			out.Notes[last].Beats += n.beats
+			continue
+		}
+		if len(out.Notes) == phrase.MaxNotes {
+			return phrase.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", phrase.MaxNotes)
+		}
+		out.Notes = append(out.Notes, phrase.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats, Place: places[[2]float64{n.at, float64(n.midi)}]})
+	}
+	for what, n := range s.left {
+		out.Left = append(out.Left, fmt.Sprintf("%d × %s", n, what))
+	}
+	slices.Sort(out.Left)
+	return out, nil
+}

@@ -1,0 +1,75 @@
+package intake_test
+
+import (
+	"bytes"
+	"fmt"
+	"io"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/brief"
+	"evenladder/core/rhythm"
+	"evenladder/core/score"
+	"evenladder/format/abc"
+	"evenladder/format/musicxml"
+	"evenladder/format/smf"
+	"evenladder/format/tab"
+	"evenladder/intake"
+	"evenladder/internal/plantest"
+)
+
+// One run written in every format that is read comes back as the same pitches, whatever the
+// format; ABC is written where its clef is.
+func TestEveryFormatIsRead(t *testing.T) {
+	p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "dorian"}, "layout": {"system": "one-octave"}, "run": {"pattern": "intervals", "size": 3}, "rhythm": {"perBeat": 2, "tempoBpm": 80}}`)
+	s := score.Of(p.Piece())
+	for name, write := range map[string]func(io.Writer, score.Score) error{
+		"musicxml": musicxml.Write, "mxl": musicxml.WriteCompressed, "abc": abc.Write, "tab": tab.Write,
+		"midi": func(w io.Writer, s score.Score) error { return smf.Write(w, s, rhythm.Guide{}) },
+	} {
+		var b bytes.Buffer
+		require.NoError(t, write(&b, s))
+		l, err := intake.Phrase("file", "porch."+name, b.Bytes(), p.Brief)
+		require.NoError(t, err, name)
+		require.Len(t, l.Notes, len(p.Run.Events), name)
+		apart := l.Notes[0].MIDI - p.Run.Events[0].MIDI
+		assert.True(t, apart == 0 || name == "abc" && apart%12 == 0, "%s: %d", name, apart)
+		for i, e := range p.Run.Events {
+			assert.Equal(t, e.MIDI+apart, l.Notes[i].MIDI, "%s: note %d", name, i+1)
+			if name != "abc" && name != "midi" {
+				assert.Equal(t, e.Place, *l.Notes[i].Place, name)
+			}
+		}
+		if name != "tab" {
+			assert.InDelta(t, 0.5, l.Notes[1].At, 0.01, "%s: eighths", name)
+		}
+		assert.NotEmpty(t, l.Title, name)
+	}
+}
+
+func TestPhrasesAsTheyAreGiven(t *testing.T) {
+	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Bb", Name: "major"}}
+	for text, want := range map[string]string{
+		"1 b3 3 5":      "70 73 74 77",
+		"E5 r C#4/2":    "76 61",
+		"X:1\nK:C\nCEG": "60 64 67",
+		"e|-5-\nB|---\nG|---\nD|---\nA|---\nE|--3": "69 43",
+	} {
+		l, err := intake.Phrase("text", "", []byte(text), b)
+		require.NoError(t, err, text)
+		var got []string
+		for _, n := range l.Notes {
+			got = append(got, fmt.Sprint(n.MIDI))
+		}
+		assert.Equal(t, want, strings.Join(got, " "), text)
+	}
+	_, err := intake.Phrase("text", "", []byte("<html>"), b)
+	assert.ErrorContains(t, err, "text: ")
+	_, err = intake.Phrase("text", "", []byte("1 2 oops"), b)
+	assert.ErrorContains(t, err, "line 1, column 5")
+	_, err = intake.Phrase("text", "", []byte("1"), brief.Brief{Instrument: brief.Instrument{ID: "kazoo"}})
+	assert.ErrorContains(t, err, "brief.instrument.id")
+}
