@@ -218,8 +218,8 @@ func TestOnAPhone(t *testing.T) {
 	p.wait(func() bool { now := p.text(`.box[aria-current=true]`); return now != "" && now != box }, "a swipe goes on to the next box")
 	p.do(click("[data-do=sheet]"), chromedp.WaitVisible(css(".preview img")), settle())
 	assert.Equal(t, []float64{390, 844}, value[[]float64](p, `(() => { const r = document.querySelector('.v-card.sheet').getBoundingClientRect(); return [r.width, r.height] })()`), "the sheet fills the screen")
-	p.do(press(kb.Escape), click("[data-do=screens]"), chromedp.Click(`//a[contains(@class, "screen")][.="Workshop"]`))
-	p.until(`location.pathname === '/workshop'`, "screens are a press away")
+	p.do(press(kb.Escape), click("[data-do=screens]"), chromedp.Click(`//a[contains(@class, "screen")][.="Shelf"]`))
+	p.until(`location.pathname === '/saved'`, "screens are a press away")
 }
 
 // A key that is pressed is drawn soon: the figures stand in docs/performance.md.

@@ -242,7 +242,7 @@ func TestAShelfThatDoesNotAnswer(t *testing.T) {
 	p := open(t, "/workshop", true)
 	p.eventually("main", "Loft-room slack tuning")
 	p.offline(true)
-	p.do(chromedp.Click(`//nav//a[contains(., "Saved")]`))
+	p.do(chromedp.Click(`//nav//a[contains(., "Shelf")]`))
 	p.eventually("[role=alert]", "does not answer")
 	assert.NotContains(t, p.text("main"), "No brief is saved yet")
 	p.offline(false)
@@ -335,6 +335,7 @@ func TestAccessible(t *testing.T) {
 		{"calls", callsInDflat, nil},
 		{"a call", callsInDflat + "&level=2", chromedp.Steps(click("[data-do=start]"), chromedp.WaitVisible(css("[data-call]")), click("[data-place='1/3']"))},
 		{"the end of a sitting", callsInDflat + "&level=2&kind=name", chromedp.Steps(click("[data-do=start]"), chromedp.WaitVisible(css("[data-call]")), click("[data-aloud=wrong]"), chromedp.WaitVisible(css("[data-do=next-call]")), click("[data-do=end]"), chromedp.WaitVisible(css(".end")))},
+		{"a phrase", "/phrases", chromedp.Steps(click("[data-do=try-one]"), chromedp.WaitVisible(css("[data-way]")))},
 		{"worksheets", "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb", nil},
 		{"a worksheet to fill in", "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb&sheet.kind=neck", chromedp.Steps(click("[data-choice=fill]"), chromedp.WaitVisible(css("[data-item='1']")), click("[data-blank='1']"), press("f"))},
 		{"a worksheet to mark", "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb", click("[data-choice=mark]")},

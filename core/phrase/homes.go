@@ -47,11 +47,15 @@ const (
 	beginsOn    = 1.5
 	restsOn     = 6.0 // times the share of the time that the tonic sounds
 	fitsProfile = 6.0 // times the correlation
-	unusual     = 5.0 // for a scale that is no everyday one
+	lessUsual   = 4.5 // for a scale that is no everyday one
+	unusual     = 9.0 // for one that is rarer still
 )
 
-// everyday are the scales that a phrase is first taken for.
-var everyday = []string{"major", "natural-minor", "major-pentatonic", "minor-pentatonic", "minor-blues", "major-blues", "dorian", "mixolydian"}
+// everyday are the scales that a phrase is first taken for, known those that come after them.
+var (
+	everyday = []string{"major", "natural-minor", "major-pentatonic", "minor-pentatonic", "minor-blues", "major-blues", "dorian", "mixolydian"}
+	known    = []string{"harmonic-minor", "melodic-minor", "phrygian", "lydian", "locrian"}
+)
 
 // homesOf ranks every scale of the catalogue on every tonic.
 func homesOf(notes []Note) []home {
@@ -89,7 +93,11 @@ func homesOf(notes []Note) []home {
 				h.score += beginsOn
 			}
 			h.score += restsOn*weights[class]/total + fitsProfile*correlation(weights, class, s.MinorType())
-			if !slices.Contains(everyday, e.ID) {
+			switch {
+			case slices.Contains(everyday, e.ID):
+			case slices.Contains(known, e.ID):
+				h.score -= lessUsual
+			default:
 				h.score -= unusual
 			}
 			h.score -= float64(order) / 1000 // of those alike the one earlier in the catalogue

@@ -8,13 +8,14 @@ const all = [
   { path: '/today', name: 'today', title: 'Today', component: () => import('./today/TodayView.vue') },
   { path: '/', name: 'bench', title: 'Bench', component: BenchView },
   { path: '/rounds', name: 'rounds', title: 'Rounds', component: () => import('./rounds/RoundsView.vue') },
+  { path: '/phrases', name: 'phrases', title: 'Phrases', component: () => import('./phrases/PhrasesView.vue') },
   { path: '/practise', name: 'practise', title: 'Practise', component: () => import('./practise/PractiseView.vue') },
   { path: '/calls', name: 'calls', title: 'Calls', component: () => import('./calls/CallsView.vue') },
   { path: '/sheets', name: 'sheets', title: 'Worksheets', opens: 'calls', component: () => import('./sheets/SheetsView.vue') },
   { path: '/pupil/:id', name: 'pupil', title: 'Pupil', opens: 'today', component: () => import('./pupil/PupilView.vue') },
   { path: '/compare', name: 'compare', title: 'Compare', opens: 'bench', component: () => import('./compare/CompareView.vue') },
-  { path: '/saved', name: 'saved', title: 'Saved', component: () => import('./shelf/SavedView.vue') },
-  { path: '/workshop', name: 'workshop', title: 'Workshop', component: () => import('./workshop/WorkshopView.vue') },
+  { path: '/saved', name: 'saved', title: 'Shelf', component: () => import('./shelf/SavedView.vue') },
+  { path: '/workshop', name: 'workshop', title: 'Workshop', opens: 'saved', component: () => import('./workshop/WorkshopView.vue') },
 ]
 
 export const screens = all.filter((s) => !('opens' in s))

@@ -86,7 +86,8 @@ async function showMore() {
 <template>
   <div class="library">
     <div class="head">
-      <h1>Saved</h1>
+      <h1>Shelf</h1>
+      <router-link :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">Workshop: instruments and scales of your own</router-link>
       <ChoiceRow
         v-model="shownShelf"
         :options="{ briefs: `briefs (${count('briefs')})`, rounds: `rounds (${count('rounds')})`, ladders: `ladders (${count('ladders')})`, deleted: 'deleted' }"
@@ -151,6 +152,10 @@ async function showMore() {
 .library {
   margin: auto;
   max-width: 1080px;
+}
+
+.workshop {
+  color: var(--verdigris);
 }
 
 .head {

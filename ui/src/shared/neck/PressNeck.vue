@@ -11,8 +11,8 @@ export interface Put {
   string: number
   fret: number
   label: string
-  /** What it is: pointed at, pressed, the right answer, or a slip. */
-  as: 'point' | 'given' | 'right' | 'slip'
+  /** What it is: a note of what is shown, pointed at, pressed, the right answer, or a slip. */
+  as: 'note' | 'point' | 'given' | 'right' | 'slip'
 }
 
 /** A neck on which every place can be pressed. */
@@ -84,12 +84,12 @@ watch(
 
 const words = (p: { string: number; fret: number }) => {
   const put = props.marks.find((m) => m.string === p.string && m.fret === p.fret)
-  return `string ${p.string}, ${p.fret === 0 ? 'open' : `fret ${p.fret}`}${put ? `, ${{ point: 'asked about', given: 'pressed', right: 'the right place', slip: 'not that one' }[put.as]}` : ''}`
+  return `string ${p.string}, ${p.fret === 0 ? 'open' : `fret ${p.fret}`}${put ? `, ${{ note: 'played', point: 'asked about', given: 'pressed', right: 'the right place', slip: 'not that one' }[put.as]}` : ''}`
 }
 </script>
 
 <template>
-  <div ref="frame" class="press-neck">
+  <div ref="frame" class="press-neck" :tabindex="still ? 0 : undefined">
     <svg :width="g.width" :height="g.height" role="group" :aria-label="`Neck of ${strings.length} strings, to be pressed`">
       <NeckGrid :g="g" :frets="frets" :strings="strings" :courses="plan.neck.courses" :left-handed="left" nut />
       <g v-if="help !== 'bare'" class="ruler" aria-hidden="true">

@@ -49,6 +49,8 @@ export const keptRest = useLocalStorage('even-ladder.rest', 0)
 /** The address of what was called last, and of the sheets. */
 export const keptCalls = useLocalStorage('even-ladder.calls', '')
 export const keptSheets = useLocalStorage('even-ladder.sheets', '')
+/** The address of the phrase that was worked on last. */
+export const keptPhrase = useLocalStorage('even-ladder.phrase', '')
 /** Whether calls are spoken, and what helps to find a place on the neck that is pressed. */
 export const keptSpoken = useLocalStorage('even-ladder.spoken', false)
 export const keptHelp = useLocalStorage<'numbers' | 'landmarks' | 'bare'>('even-ladder.help', 'numbers')
