@@ -37,8 +37,6 @@ var pictures = []picture{
 	{"bench", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=dorian&rhythm.perBeat=3&rhythm.tempoBpm=58"), "paper", 1280, 800, nil},
 	{"bench-lamp-light", bench("instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian&layout.system=five-form&layout.box=2"), "lamp", 1280, 800, nil},
 	{"bench-tablet", bench("instrument.id=mandolin&scale.tonic=E&scale.name=harmonic-minor&rhythm.perBeat=3&rhythm.tempoBpm=70"), "paper", 820, 1180, nil},
-	{"bench-run", bench("instrument.id=bass&scale.tonic=Eb&scale.name=major&layout.system=seven-position&layout.box=1&run.pattern=intervals&run.size=6&run.lean=5&rhythm.meter=12/8&rhythm.perBeat=3&rhythm.tempoBpm=52"), "paper", 1280, 800,
-		[]chromedp.Action[chromedp.Void]{click(`[data-event="4"]`), click(`[data-do=sound]`)}},
 	{"practise", "/practise?instrument.id=bass&scale.tonic=Eb&scale.name=major&layout.system=seven-position&layout.box=1&run.pattern=intervals&run.size=6&run.lean=5&rhythm.meter=" + q("12/8") + "&rhythm.perBeat=3&rhythm.tempoBpm=52", "paper", 1280, 800, nil},
 	{"practise-take", "/practise?instrument.id=mandolin&scale.tonic=B&scale.name=natural-minor&layout.system=first-position&run.pattern=gates&rhythm.perBeat=2&rhythm.tempoBpm=76", "lamp", 1280, 1560,
 		[]chromedp.Action[chromedp.Void]{click(`[data-do=simulate]`), chromedp.WaitVisible(chromedp.CSS(`[data-heard]`)), click(`[data-event="9"]`), chromedp.Sleep(500 * time.Millisecond)}},
@@ -69,6 +67,9 @@ var pictures = []picture{
 	}},
 	{"worksheet-key", "/sheets?instrument.id=ukulele&scale.tonic=Bb&scale.name=major&sheet.kind=neck&sheet.keys=" + q("Eb Ab B E"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		click(`[data-choice=key]`), chromedp.WaitVisible(chromedp.CSS(`.page img`)), chromedp.Sleep(700 * time.Millisecond),
+	}},
+	{"phrases", "/phrases", "paper", 1280, 1000, []chromedp.Action[chromedp.Void]{
+		click(`[data-do=try-one]`), chromedp.WaitVisible(chromedp.CSS(`[data-way]`)), click(`[data-remark=minor-to-major-third]`),
 	}},
 	{"workshop", "/workshop", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		click(`[data-do=new-scale]`), chromedp.Sleep(300 * time.Millisecond), click(`[data-field=formula] input`), chromedp.KeyEvent("1 b2 3 4 5 6 b7"),

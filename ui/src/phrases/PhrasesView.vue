@@ -93,7 +93,7 @@ const about = (w: Phrase['ways'][number]) =>
   [
     w.highFret ? `frets ${w.lowFret} to ${w.highFret}` : 'open strings',
     `${w.shifts} ${w.shifts === 1 ? 'shift' : 'shifts'}`,
-    ...(w.reaches ? [`${w.reaches} reaches`] : []),
+    ...(w.reaches ? [`${w.reaches} ${w.reaches === 1 ? 'reach' : 'reaches'}`] : []),
     `${Math.round(w.spanMm)} mm`,
   ].join(' · ')
 const onBench = computed(() => ({

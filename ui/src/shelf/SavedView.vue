@@ -87,7 +87,7 @@ async function showMore() {
   <div class="library">
     <div class="head">
       <h1>Shelf</h1>
-      <router-link :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">Workshop: instruments and scales of your own</router-link>
+      <router-link :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">Workshop</router-link>
       <ChoiceRow
         v-model="shownShelf"
         :options="{ briefs: `briefs (${count('briefs')})`, rounds: `rounds (${count('rounds')})`, ladders: `ladders (${count('ladders')})`, deleted: 'deleted' }"
