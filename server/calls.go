@@ -1,8 +1,12 @@
 package server
 
 import (
+	"cmp"
 	"context"
+	"maps"
+	"slices"
 	"strconv"
+	"strings"
 
 	"evenladder/core/call"
 	"evenladder/core/fault"
@@ -62,9 +66,11 @@ func (h handlers) NextCalls(ctx context.Context, r api.NextCallsRequestObject) (
 		return nil, err
 	}
 	asked := *r.Body
-	if asked.Known, err = h.known(ctx, sitting.Pupil, ""); err != nil {
+	known, err := h.known(ctx, sitting.Pupil, "")
+	if err != nil {
 		return nil, err
 	}
+	asked.Known = weakest(known, call.MaxKnown)
 	k, ok := call.Find(asked.Kind)
 	if ok && asked.Level == 0 {
 		answers, err := h.store.Sittings().Levels(ctx, sitting.Pupil, asked.Kind)
@@ -82,20 +88,24 @@ func (h handlers) NextCalls(ctx context.Context, r api.NextCallsRequestObject) (
 }
 
 // known is what a pupil knows today by the answers so far, those of one sitting left out where
-// it is named. What a request may carry bounds it.
+// it is named.
 func (h handlers) known(ctx context.Context, pupil, without string) (map[string]float64, error) {
 	facts, err := h.store.Sittings().Facts(ctx, pupil, without)
 	if err != nil {
 		return nil, err
 	}
-	known := schedule.Known(facts, schedule.DayOf(h.store.Now()))
-	for fact := range known {
-		if len(known) <= call.MaxKnown {
-			break
-		}
-		delete(known, fact)
+	return schedule.Known(facts, schedule.DayOf(h.store.Now())), nil
+}
+
+// weakest are so many of the facts that are known least.
+func weakest(known map[string]float64, most int) map[string]float64 {
+	facts := slices.Collect(maps.Keys(known))
+	slices.SortFunc(facts, func(a, b string) int { return cmp.Or(cmp.Compare(known[a], known[b]), strings.Compare(a, b)) })
+	out := make(map[string]float64, min(len(facts), most))
+	for _, f := range facts[:min(len(facts), most)] {
+		out[f] = known[f]
 	}
-	return known, nil
+	return out
 }
 
 // mostMS is the longest time of an answer.

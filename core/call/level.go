@@ -70,12 +70,15 @@ var (
 	}
 	nextLevels = []Level{
 		{Words: "a fourth up or down", has: func(m *room, ask string) bool {
-			steps := pitch.MustParseName(ask).Fifths() - m.Scale.Tonic.Fifths()
-			return steps*steps == 1
+			up := (pitch.MustParseName(ask).Class() - m.Scale.Tonic.Class() + octave) % octave
+			return up == fourth || up == octave-fourth
 		}},
 		{Words: "every key", has: anything},
 	}
 )
+
+// fourth is how many semitones a fourth has.
+const fourth = 5
 
 func anything(*room, string) bool { return true }
 

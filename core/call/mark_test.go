@@ -331,6 +331,17 @@ func TestLevelsRiseByAnswers(t *testing.T) {
 	}
 }
 
+// The first level of the next key has the two neighbours by fourths, however they are spelled.
+func TestNeighbouringKeys(t *testing.T) {
+	for tonic, want := range map[string][]string{"Gb": {"B", "Db"}, "C": {"F", "G"}, "B": {"E", "F#"}} {
+		made, err := call.Build(call.Request{Brief: on("guitar", tonic, "major"), Kind: "next-key", Level: 1, Count: 12})
+		require.NoError(t, err)
+		for _, c := range made.Calls {
+			assert.Contains(t, want, c.Ask, tonic)
+		}
+	}
+}
+
 func TestBadAnswers(t *testing.T) {
 	at := func(given call.Given) error {
 		_, err := call.Mark(call.Answered{Request: call.Request{Brief: bass("D", "major"), Kind: "numbers"}, Answers: "6", Given: given})
