@@ -80,7 +80,7 @@ check-ui: lint-ui
 test: tools
 	@scripts/need.sh chromium=chromium pdftotext=poppler-utils abc2midi=abcmidi musicxml2ly=lilypond xmllint=libxml2-utils
 	@$(MAKE) --no-print-directory lint
-	go test -rapid.seed=1 $(PROPERTIES)
+	go test $(PROPERTIES) -rapid.seed=1
 	go test $$(go list ./... | grep -vxF -e evenladder/e2e $$(printf -- '-e %s ' $(PROPERTIES)))
 	cd third_party/textprocessing && go test ./...
 	cd ui && $(NPM) run -s test
@@ -110,7 +110,7 @@ bench-listen:
 
 # Every property far longer than in the tests, and every fuzz target for a while each.
 fuzz:
-	go test -short -rapid.checks=2000 $(PROPERTIES)
+	go test -short $(PROPERTIES) -rapid.checks=2000
 	@for f in $$(git grep -lE '^func Fuzz' -- '*_test.go'); do for t in $$(sed -nE 's/^func (Fuzz[A-Za-z]+)\(.*/\1/p' $$f); do \
 		go test -run '^$$' -fuzz "^$$t\$$" -fuzztime 20s ./$$(dirname $$f) || exit 1; done; done
 
