@@ -168,7 +168,7 @@ func TestACourseOfSheets(t *testing.T) {
 	p := open(t, "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=F+Bb+Eb", false)
 	p.do(click("[data-do=ten-days]"))
 	p.eventually(".stepper", "Day 1, sheet 1 of 20")
-	p.do(click("[data-do=set-for]"), click(`[data-whom=Thaddeus]`))
+	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css(`[data-whom=Thaddeus]`)), settle(), click(`[data-whom=Thaddeus]`))
 	p.eventually("body", "Set for Thaddeus")
 	id := value[string](p, `fetch('/api/v1/pupils?q=Thaddeus').then(r => r.json()).then(r => r.pupils[0].id)`)
 	p.do(chromedp.Navigate(p.url + "/pupil/" + id))

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/phrase"
+	"evenladder/server/api"
 )
 
 func TestAPhraseIsRead(t *testing.T) {
@@ -27,6 +28,15 @@ func TestAPhraseIsRead(t *testing.T) {
 	from := into[phrase.Phrase](t, c.call("POST", "/api/v1/phrase", `{"brief": {"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}}, "name": "gate.mid", "file": "`+base64.StdEncoding.EncodeToString([]byte(midi.body))+`"}`))
 	assert.Equal(t, "gate", from.Title)
 	assert.Greater(t, len(from.Notes), 20)
+
+	wenna := c.pupil("Wenna", "")
+	set := c.call("POST", "/api/v1/pupils/"+wenna.ID+"/assignments", `{"assignment": {"sheets": {"phrase": {"text": "A3 C4 D4 E4 G4 E4 A3", "brief": `+dorianOn("bass")+`}}}}`)
+	require.Equal(t, 201, set.status, set.body)
+	assert.Contains(t, set.body, `"what":"A phrase in A minor pentatonic"`)
+	work := into[api.PupilWork](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/work", ""))
+	assert.Equal(t, "played 0 of 7 times", work.Set[0].Progress.Words)
+	bad := c.call("POST", "/api/v1/pupils/"+wenna.ID+"/assignments", `{"assignment": {"sheets": {"phrase": {"text": "what", "brief": `+dorianOn("bass")+`}}}}`)
+	assert.Contains(t, bad.body, "assignment.sheets.phrase.text")
 
 	for field, body := range map[string]string{
 		"text": `{"brief": {"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}}, "text": "C4 what"}`,

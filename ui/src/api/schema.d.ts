@@ -1823,6 +1823,11 @@ export interface components {
             count: number;
             done: number;
             worksheet?: components["schemas"]["WorksheetRequest"];
+            /** @description In place of pages, a phrase to be played so many times. */
+            phrase?: {
+                text: string;
+                brief: components["schemas"]["Brief"];
+            };
         };
         /** @description A brief or a round up a ladder, or sheets, from a day until a day. */
         Assignment: {

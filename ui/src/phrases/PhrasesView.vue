@@ -10,6 +10,8 @@ import { useLoad } from '../shared/load'
 import PressNeck, { type Put } from '../shared/neck/PressNeck.vue'
 import { keptHelp, keptPhrase } from '../shared/shell/kept'
 import { useKeys } from '../shared/shell/keys'
+import { pupils } from '../shared/pupils/pupils'
+import SetFor from '../shared/pupils/SetFor.vue'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import PhraseNotes from './PhraseNotes.vue'
 import { usePhrasePlayer } from './usePhrasePlayer'
@@ -22,6 +24,21 @@ const { brief, made: plan, failure: noPlan, retry } = useWork('phrases', keptPhr
 const text = useLocalStorage('even-ladder.phraseText', '')
 const file = ref<{ name: string; data: string }>()
 const typed = refDebounced(text, 250)
+// A phrase that is set to a pupil is opened as it was set.
+const set = computed(() =>
+  typeof route.query.assignment === 'string' && typeof route.query.pupil === 'string' ? { pupil: route.query.pupil, id: route.query.assignment } : undefined,
+)
+const { value: work } = useLoad(
+  () => set.value?.pupil,
+  (id, signal) => pupils.work(id, signal),
+)
+watch([work, set], () => {
+  const of = work.value?.set.find((s) => s.assignment.id === set.value?.id)?.assignment.assignment.sheets?.phrase
+  if (of) {
+    file.value = undefined
+    text.value = of.text
+  }
+})
 /** To see what there is to see: both thirds, and the ♭5 that falls. */
 const sample = 'Bb3 Db4/2 D4/2 F4 Ab4 F4 E4/2 Eb4/2 Db4 Bb3*2'
 /** The key is the teacher's own choice. */
@@ -149,6 +166,7 @@ useKeys([
         <v-btn color="primary" variant="flat" data-do="play-phrase" @click="player.toggle">{{ playing ? 'Stop' : 'Play' }}</v-btn>
         <label>at <input v-model.number="tempo" class="entry" type="number" min="30" max="240" /></label>
         <router-link :to="onBench" class="as-link" data-do="phrase-bench">{{ phrase.homes[0]?.title }} on the bench</router-link>
+        <SetFor v-if="!file" :brief="brief" :phrase="text" />
         <span v-if="blocked" class="trouble" role="alert">{{ blocked }}</span>
       </p>
       <div class="columns">

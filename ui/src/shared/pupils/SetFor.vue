@@ -8,7 +8,12 @@ import { tell } from '../shell/notice'
 import { assignments, pupils } from './pupils'
 
 /** Sets what is on the bench to a pupil, in two presses: it is fitted to the pupil's neck and hand, and set until the next lesson. */
-const props = defineProps<{ brief: Brief; asked?: Asked; /** Set in place of the brief, on its instrument. */ worksheet?: WorksheetRequest }>()
+const props = defineProps<{
+  brief: Brief
+  asked?: Asked
+  /** Set in place of the brief, on its instrument. */ worksheet?: WorksheetRequest
+  /** Or a phrase as it is written. */ phrase?: string
+}>()
 const open = ref(false)
 const words = ref('')
 const {
@@ -32,7 +37,12 @@ async function set(p: StoredPupil) {
   busy.value = true
   try {
     const brief = await pupils.fit(p.id, props.brief)
-    const work = props.worksheet ? { sheets: { what: '', count: 0, done: 0, worksheet: { ...props.worksheet, brief } } } : { ladder: { ...props.asked, brief } }
+    const sheets = { what: '', count: 0, done: 0 }
+    const work = props.worksheet
+      ? { sheets: { ...sheets, worksheet: { ...props.worksheet, brief } } }
+      : props.phrase
+        ? { sheets: { ...sheets, phrase: { text: props.phrase, brief } } }
+        : { ladder: { ...props.asked, brief } }
     const made = await assignments.create(p.id, work)
     open.value = false
     tell(`Set for ${p.pupil.name}, until ${made.assignment.until}.`, { label: 'Undo', run: () => void assignments.setAside(made.id).catch((cause) => tell(wordsOf(cause))) })
