@@ -55,17 +55,18 @@ var between = [octave]pitch.Degree{
 }
 
 // nameOf is the name of a pitch as the key spells it. What the key does not have is named by
-// its degree, or plainly where that needs a double sign.
+// its degree, or plainly where it needs no sign, or a double one.
 func (m *room) nameOf(midi int) pitch.Name {
 	if m.Scale.Index(midi) >= 0 {
 		return m.Scale.Pitch(midi).Name
 	}
-	if d := between[(midi-m.Scale.Tonic.Class()+octave)%octave]; d.IsValid() {
+	plain := neck.PlainPitch(midi).Name
+	if d := between[(midi-m.Scale.Tonic.Class()+octave)%octave]; d.IsValid() && plain.Accidental() != 0 {
 		if n := m.Scale.Tonic.Degree(d); n.Accidental() >= -1 && n.Accidental() <= 1 {
 			return n
 		}
 	}
-	return neck.PlainPitch(midi).Name
+	return plain
 }
 
 // strings are those that the brief restricts its layout to, or all.

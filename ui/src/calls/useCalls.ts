@@ -37,7 +37,8 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
   const ended = shallowRef<Awaited<ReturnType<typeof calls.report>>>()
   let said: string[] = []
   let since = 0
-  let due = 0
+  /** When the call is due, where it came on a beat. */
+  let due: number | undefined
   let timer: ReturnType<typeof setTimeout> | undefined
 
   /** Beats from call to call that the level asks for, where nothing else is chosen; 0 waits. */
@@ -76,7 +77,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
   }
 
   /** The next call; one that plays on is due on its beat. */
-  async function next(on = 0) {
+  async function next(on?: number) {
     const of = sitting.value
     if (!of) return
     clearTimeout(timer)
@@ -124,7 +125,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
     marking = true
     trouble.value = ''
     try {
-      const body = { ...asks, given: { ...of, ...(due ? { offMs: Math.round(at - due) } : {}) } }
+      const body = { ...asks, given: { ...of, ...(due === undefined ? {} : { offMs: Math.round(at - due) }) } }
       const made = await calls.mark(sitting.value.id, Math.max(at - since, 0), body)
       if (call.value !== one) return
       given.value = of
@@ -146,7 +147,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
   /** A call that plays on comes on its beat; one that was not answered by then is missed. */
   async function onBeat(beat: number, at: number) {
     if (beat % along.value !== 0) return
-    if (waiting.value && due) await answer({ right: false })
+    if (waiting.value && due !== undefined) await answer({ right: false })
     await next(at)
   }
 
