@@ -88,7 +88,7 @@ func TestAnAfternoonByKeyboard(t *testing.T) {
 func TestSetFromTheBenchInTwoPresses(t *testing.T) {
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Ab&scale.name=lydian&layout.system=three-per-string&layout.box=2", false)
 	p.eventually("h1", "lay A♭ Lydian out")
-	p.do(click("[data-do=set-for]"), click("[data-whom=Ismay]"))
+	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css("[data-whom=Ismay]")), settle(), click("[data-whom=Ismay]"))
 	p.eventually(".v-snackbar", "Set for Ismay")
 	p.do(chromedp.Navigate(p.url + "/today"))
 	p.eventually("h1", "3 lessons")
@@ -120,7 +120,7 @@ func TestAPupilComesAndGoes(t *testing.T) {
 	p.do(click("[data-do=record]"), click("[data-do=set-aside]"))
 	p.eventually("h1", "3 lessons")
 	p.hushed()
-	p.do(click("[data-fold=all-pupils] summary"), click("[data-choice=aside]"), click("[data-do=bring-back]"))
+	p.do(click("[data-fold=all-pupils] summary"), click("[data-choice=aside]"), chromedp.WaitVisible(css("[data-do=bring-back]")), settle(), click("[data-do=bring-back]"))
 	p.eventually(".v-snackbar", "Marjolein is back")
 	p.hushed()
 	p.do(click("[data-choice=here]"), chromedp.Click(`//details//a[text()="Marjolein"]`))
@@ -128,7 +128,7 @@ func TestAPupilComesAndGoes(t *testing.T) {
 	p.do(click("[data-do=record]"), click("[data-do=set-aside]"))
 	p.eventually("h1", "3 lessons")
 	p.hushed()
-	p.do(click("[data-choice=aside]"), click("[data-do=erase]"), click("[data-do=erase-sure]"))
+	p.do(click("[data-choice=aside]"), chromedp.WaitVisible(css("[data-do=erase]")), settle(), click("[data-do=erase]"), click("[data-do=erase-sure]"))
 	p.eventually("[data-fold=all-pupils]", "Nobody is set aside")
 }
 

@@ -19,16 +19,18 @@ const {
   again,
 } = useLoad(
   () => ({ words: searched.value, which: which.value }),
-  ({ words, which }) => (which === 'aside' ? pupils.trash() : pupils.list(words)),
+  async ({ words, which }) => ({ of: which, ...(which === 'aside' ? await pupils.trash() : await pupils.list(words)) }),
 )
-const list = computed(() => page.value?.pupils ?? [])
+/** Those of the other list are not to be taken for these while these are on their way. */
+const arrived = computed(() => (page.value?.of === which.value ? page.value : undefined))
+const list = computed(() => arrived.value?.pupils ?? [])
 const lesson = (p: StoredPupil) => (p.pupil.day ? `${weekdays[p.pupil.day as keyof typeof weekdays]} ${p.pupil.at ?? ''}` : 'no lesson day')
 
 async function more() {
   const now = page.value
   if (!now?.next) return
   const next = await pupils.list(searched.value, now.next)
-  page.value = { pupils: [...now.pupils, ...next.pupils], ...(next.next ? { next: next.next } : {}) }
+  page.value = { of: now.of, pupils: [...now.pupils, ...next.pupils], ...(next.next ? { next: next.next } : {}) }
 }
 
 async function act(work: () => Promise<unknown>, said: string) {
@@ -52,7 +54,7 @@ const erasing = ref('')
       <input v-if="which === 'here'" v-model="words" class="entry" type="search" maxlength="200" aria-label="Find a pupil" placeholder="name or note" data-do="find-pupil" />
     </p>
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
-    <p v-else-if="page && list.length === 0" class="faint">{{ which === 'aside' ? 'Nobody is set aside.' : words ? `Nobody is called “${words}”.` : 'No pupil yet.' }}</p>
+    <p v-else-if="arrived && list.length === 0" class="faint">{{ which === 'aside' ? 'Nobody is set aside.' : words ? `Nobody is called “${words}”.` : 'No pupil yet.' }}</p>
     <ul v-else>
       <li v-for="p in list" :key="p.id">
         <router-link v-if="which === 'here'" :to="{ name: 'pupil', params: { id: p.id } }">{{ p.pupil.name }}</router-link>
@@ -69,7 +71,7 @@ const erasing = ref('')
         </template>
       </li>
     </ul>
-    <button v-if="page?.next" type="button" class="as-link" @click="more">show more</button>
+    <button v-if="arrived?.next" type="button" class="as-link" @click="more">show more</button>
   </FoldPanel>
 </template>
 
