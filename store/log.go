@@ -163,23 +163,10 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 	if q.Result != "" {
 		where, args = where+" AND result = ?", append(args, q.Result)
 	}
-	if q.After != "" {
-		ms, id, err := pageAt(q.After)
-		if err != nil {
-			return nil, "", err
-		}
-		where, args = where+" AND (at < ? OR at = ? AND id > ?)", append(args, ms, ms, id)
-	}
-	limit := min(max(q.Limit, 1), MaxLogged)
-	rows, err := l.db.QueryContext(ctx, "SELECT "+tryColumns+" FROM log WHERE "+where+" ORDER BY at DESC, id LIMIT ?", append(args, limit+1)...)
-	if err != nil {
-		return nil, "", err
-	}
-	entries, more, err := listed(rows, limit, entryOf)
-	if more {
-		next = pageAfter(entries[limit-1].At, entries[limit-1].ID)
-	}
-	return entries, next, err
+	return page(ctx, l.db, dated{
+		columns: tryColumns, table: "log", where: where, args: args,
+		after: q.After, limit: min(max(q.Limit, 1), MaxLogged),
+	}, entryOf, func(e Entry) (time.Time, string) { return e.At, e.ID })
 }
 
 const tryColumns = `id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder, coalesce(pupil, ''), coalesce(assignment, ''),

@@ -121,24 +121,12 @@ func (s Sittings) Get(ctx context.Context, id string) (Sitting, error) {
 // List are the sittings of a pupil in which something was answered, the latest first, and where
 // the next page begins; ErrPage where after is none.
 func (s Sittings) List(ctx context.Context, pupil, after string, limit int) (list []Sitting, next string, err error) {
-	where, args := "pupil IS ? AND deleted_at IS NULL AND EXISTS (SELECT 1 FROM answers WHERE sitting = id)", []any{orNull(pupil)}
-	if after != "" {
-		ms, id, err := pageAt(after)
-		if err != nil {
-			return nil, "", err
-		}
-		where, args = where+" AND (at < ? OR at = ? AND id > ?)", append(args, ms, ms, id)
-	}
-	limit = min(max(limit, 1), MaxListed)
-	rows, err := s.db.QueryContext(ctx, "SELECT "+sittingColumns+" FROM sittings WHERE "+where+" ORDER BY at DESC, id LIMIT ?", append(args, limit+1)...)
-	if err != nil {
-		return nil, "", err
-	}
-	list, more, err := listed(rows, limit, sittingOf)
-	if more {
-		next = pageAfter(list[limit-1].At, list[limit-1].ID)
-	}
-	return list, next, err
+	return page(ctx, s.db, dated{
+		columns: sittingColumns, table: "sittings",
+		where: "pupil IS ? AND deleted_at IS NULL AND EXISTS (SELECT 1 FROM answers WHERE sitting = id)",
+		args:  []any{orNull(pupil)},
+		after: after, limit: min(max(limit, 1), MaxListed),
+	}, sittingOf, func(one Sitting) (time.Time, string) { return one.At, one.ID })
 }
 
 // Answers are the answers of a sitting in their order.

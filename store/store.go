@@ -130,14 +130,33 @@ func listed[T any](rows *sql.Rows, limit int, scan func(scanner) (T, error)) (li
 	return list, more, rows.Err()
 }
 
-// pageAfter says where the page after a row begins, in a list with the latest first.
-func pageAfter(at time.Time, id string) string { return fmt.Sprintf("%d.%s", at.UnixMilli(), id) }
+// dated asks for a page of a table whose rows have a time and an id, the latest first.
+type dated struct {
+	columns, table, where string
+	args                  []any
+	after                 string
+	limit                 int
+}
 
-// pageAt reads what pageAfter writes: milliseconds and an id. ErrPage where it is none.
-func pageAt(after string) (ms int64, id string, err error) {
-	at, id, ok := strings.Cut(after, ".")
-	if ms, err = strconv.ParseInt(at, 10, 64); !ok || err != nil {
-		return 0, "", ErrPage
+// page reads the rows that dated asks for, and where the next page begins: the time of its last
+// row in milliseconds and its id. ErrPage where after is no such place.
+func page[T any](ctx context.Context, db *sql.DB, d dated, scan func(scanner) (T, error), placed func(T) (time.Time, string)) (list []T, next string, err error) {
+	if d.after != "" {
+		at, id, ok := strings.Cut(d.after, ".")
+		ms, err := strconv.ParseInt(at, 10, 64)
+		if !ok || err != nil {
+			return nil, "", ErrPage
+		}
+		d.where, d.args = d.where+" AND (at < ? OR at = ? AND id > ?)", append(d.args, ms, ms, id)
 	}
-	return ms, id, nil
+	rows, err := db.QueryContext(ctx, "SELECT "+d.columns+" FROM "+d.table+" WHERE "+d.where+" ORDER BY at DESC, id LIMIT ?", append(d.args, d.limit+1)...)
+	if err != nil {
+		return nil, "", err
+	}
+	list, more, err := listed(rows, d.limit, scan)
+	if more {
+		at, id := placed(list[d.limit-1])
+		next = fmt.Sprintf("%d.%s", at.UnixMilli(), id)
+	}
+	return list, next, err
 }
