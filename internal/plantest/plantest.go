@@ -9,6 +9,8 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/neck"
+	"evenladder/core/phrase"
+	"evenladder/core/piece"
 	"evenladder/core/plan"
 	"evenladder/core/scale"
 )
@@ -56,3 +58,23 @@ func Any(t *rapid.T) brief.Brief {
 
 // Tonics are all names with at most one accidental.
 var Tonics = strings.Fields("C C# Cb D D# Db E E# Eb F F# Fb G G# Gb A A# Ab B B# Bb")
+
+// SameLine says where a phrase that was read differs from the run that was written: in a pitch
+// (but for octaves of all, as a clef may stand an octave off), in its time or in its length.
+func SameLine(t require.TestingT, p plan.Plan, l phrase.Line) {
+	require.Len(t, l.Notes, len(p.Run.Events), p.Sentence)
+	r, first := p.Run.Rhythm, p.Run.Events[0]
+	apart := l.Notes[0].MIDI - first.MIDI
+	require.Zero(t, apart%12, p.Sentence)
+	quarters := 1.0
+	if _, of := r.Signature(); of == 8 {
+		quarters = 1.5
+	}
+	at := func(e piece.Event) float64 { return quarters * (float64(e.Bar*r.BeatsPerBar) + e.Beat) }
+	for i, e := range p.Run.Events {
+		n := l.Notes[i]
+		require.Equal(t, e.MIDI+apart, n.MIDI, "note %d of %s", i+1, p.Sentence)
+		require.InDelta(t, at(e)-at(first), n.At-l.Notes[0].At, 1e-3, "when note %d of %s begins", i+1, p.Sentence)
+		require.InDelta(t, quarters*e.Beats, n.Beats, 1e-3, "how long note %d of %s is", i+1, p.Sentence)
+	}
+}
