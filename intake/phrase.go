@@ -8,7 +8,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/fault"
-	"evenladder/core/phrase"
+	"evenladder/core/line"
 	"evenladder/format/abc"
 	"evenladder/format/musicxml"
 	"evenladder/format/smf"
@@ -21,22 +21,22 @@ const MaxPhraseBytes = 4 << 20
 // phraseReader reads a phrase in one way of writing; is says whether a file is written so.
 type phraseReader struct {
 	is   func(data []byte) bool
-	read func(data []byte, r brief.Reading) (phrase.Line, error)
+	read func(data []byte, r brief.Reading) (line.Line, error)
 }
 
 // phraseReaders are all ways, the surest signs first; what is none of them was typed.
 var phraseReaders = []phraseReader{
-	{begins("MThd"), func(data []byte, _ brief.Reading) (phrase.Line, error) { return smf.ReadPhrase(bytes.NewReader(data)) }},
-	{begins("PK"), func(data []byte, _ brief.Reading) (phrase.Line, error) { return musicxml.Read(data) }},
-	{begins("<"), func(data []byte, _ brief.Reading) (phrase.Line, error) { return musicxml.Read(data) }},
-	{hasField("K:"), func(data []byte, _ brief.Reading) (phrase.Line, error) { return abc.Read(string(data)) }},
-	{isTab, func(data []byte, r brief.Reading) (phrase.Line, error) { return tab.Read(string(data), r.Neck.Tuning) }},
-	{func([]byte) bool { return true }, func(data []byte, r brief.Reading) (phrase.Line, error) {
-		return phrase.Typed(string(data), r.Scale.Tonic, r.Naming)
+	{begins("MThd"), func(data []byte, _ brief.Reading) (line.Line, error) { return smf.ReadPhrase(bytes.NewReader(data)) }},
+	{begins("PK"), func(data []byte, _ brief.Reading) (line.Line, error) { return musicxml.Read(data) }},
+	{begins("<"), func(data []byte, _ brief.Reading) (line.Line, error) { return musicxml.Read(data) }},
+	{hasField("K:"), func(data []byte, _ brief.Reading) (line.Line, error) { return abc.Read(string(data)) }},
+	{isTab, func(data []byte, r brief.Reading) (line.Line, error) { return tab.Read(string(data), r.Neck.Tuning) }},
+	{func([]byte) bool { return true }, func(data []byte, r brief.Reading) (line.Line, error) {
+		return line.Typed(string(data), r.Scale.Tonic, r.Naming)
 	}},
 }
 
-func readerOf(data []byte) func([]byte, brief.Reading) (phrase.Line, error) {
+func readerOf(data []byte) func([]byte, brief.Reading) (line.Line, error) {
 	i := slices.IndexFunc(phraseReaders, func(r phraseReader) bool { return r.is(data) })
 	return phraseReaders[i].read
 }
@@ -60,9 +60,9 @@ func isTab(data []byte) bool {
 // Phrase reads a phrase out of a file or of what was typed, for the instrument and in the key and
 // the naming of a brief: MusicXML, compressed or not, a Standard MIDI File, ABC, tab as text, or
 // names and degrees in a line. What is wrong is a fault of field.
-func Phrase(field, name string, data []byte, b brief.Brief) (phrase.Line, error) {
+func Phrase(field, name string, data []byte, b brief.Brief) (line.Line, error) {
 	if len(data) > MaxPhraseBytes {
-		return phrase.Line{}, fault.At(field, "more than %d MB were given: give at most that", MaxPhraseBytes>>20)
+		return line.Line{}, fault.At(field, "more than %d MB were given: give at most that", MaxPhraseBytes>>20)
 	}
 	if b.Scale == (brief.Scale{}) {
 		b.Scale = brief.Scale{Tonic: "C", Name: "major"}
@@ -71,16 +71,16 @@ func Phrase(field, name string, data []byte, b brief.Brief) (phrase.Line, error)
 	if err != nil {
 		var faults fault.List
 		if faults.Under("brief.", err); len(faults) > 0 {
-			return phrase.Line{}, faults
+			return line.Line{}, faults
 		}
-		return phrase.Line{}, err
+		return line.Line{}, err
 	}
-	line, err := readerOf(data)(data, r)
+	read, err := readerOf(data)(data, r)
 	if err != nil {
-		return phrase.Line{}, fault.At(field, "%v", err)
+		return line.Line{}, fault.At(field, "%v", err)
 	}
-	if line.Title == "" && name != "" {
-		line.Title = strings.TrimSuffix(filepath.Base(name), filepath.Ext(name))
+	if read.Title == "" && name != "" {
+		read.Title = strings.TrimSuffix(filepath.Base(name), filepath.Ext(name))
 	}
-	return line, nil
+	return read, nil
 }

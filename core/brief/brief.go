@@ -88,6 +88,9 @@ type Run struct {
 	Order     []int       `json:"order,omitempty"`
 	Repeat    *int        `json:"repeat,omitempty"`
 	Cell      string      `json:"cell,omitempty"`
+	Phrase    string      `json:"phrase,omitempty"`
+	Way       string      `json:"way,omitempty"`
+	At        int         `json:"at,omitempty"`
 	RepeatTop bool        `json:"repeatTop,omitempty"`
 	Finish    string      `json:"finish,omitempty"`
 	Chord     *int        `json:"chord,omitempty"`

@@ -9,12 +9,14 @@ import (
 	"evenladder/core/fault"
 	"evenladder/core/hand"
 	"evenladder/core/layout"
+	"evenladder/core/line"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/rhythm"
 	"evenladder/core/run"
 	"evenladder/core/scale"
 	"evenladder/core/table"
+	"evenladder/core/way"
 )
 
 // Reading is a brief with its words turned into values.
@@ -32,6 +34,8 @@ type Reading struct {
 	Open       hand.Open
 	Four       hand.Four
 	Pattern    run.Pattern
+	Phrase     line.Line // that is played, where the pattern is one
+	Way        way.Way   // that it is laid in
 	Spec       run.Spec
 	Finish     run.Finish
 	Fit        run.Fit

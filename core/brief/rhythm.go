@@ -29,8 +29,14 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 	},
 	{
 		Path: "rhythm.perBeat", Title: "Subdivision", About: "Notes to the beat, 1 to 6.",
-		at: func(b *Brief) any { return &b.Rhythm.PerBeat },
+		at:      func(b *Brief) any { return &b.Rhythm.PerBeat },
+		matters: walks,
 		fill: func(r *Reading) {
+			if playsPhrase(r) { // its notes have lengths of their own
+				one := 1
+				r.Brief.Rhythm.PerBeat = &one
+				return
+			}
 			usual := 2
 			if meter, _ := table.Find(rhythm.Meters, r.Brief.Rhythm.Meter); meter.Compound {
 				usual = 3
@@ -43,7 +49,10 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 			}
 			return out
 		},
-		say: func(r *Reading) (string, string) {
+		say: func(r *Reading) (lead, words string) {
+			if r.Rhythm.Free {
+				return
+			}
 			name := r.Rhythm.SubdivisionName(r.Rhythm.PerBeat)
 			if r.Rhythm.Swing {
 				return " ", name
@@ -63,8 +72,11 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 		say: func(r *Reading) (lead, words string) {
 			tempo := strconv.Itoa(r.Rhythm.TempoBPM)
-			if r.Rhythm.Compound {
+			switch {
+			case r.Rhythm.Compound:
 				return " at ", tempo + " dotted quarters a minute"
+			case r.Rhythm.Free:
+				return ", at ", tempo
 			}
 			return " at ", tempo
 		},
@@ -115,7 +127,7 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.pickUp", Title: "Pick-up", About: "Notes before the first bar.", Point: pointTime, Hint: "or type a number of notes",
+		Path: "rhythm.pickUp", Title: "Pick-up", About: "Notes before the first bar; beats of a phrase.", Point: pointTime, Hint: "or type a number of notes",
 		at: func(b *Brief) any { return &b.Rhythm.PickUp }, typed: asNumber,
 		fill: func(r *Reading) { fill(&r.Brief.Rhythm.PickUp, 0) },
 		choices: func(*Reading) []Choice {
@@ -126,14 +138,16 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 			return out
 		},
 		say: func(r *Reading) (lead, words string) {
-			if n := r.Rhythm.PickUp; n > 0 {
+			if n := r.Rhythm.PickUp; n > 0 && r.Rhythm.Free {
+				return ", with a pick-up of ", english.Count(n, "beat", "beats")
+			} else if n > 0 {
 				return ", with a pick-up of ", english.Count(n, "note", "notes")
 			}
 			return
 		},
 	},
 	{
-		Path: "rhythm.accentEvery", Title: "Accents", About: "Notes from accent to accent; 0 for the beats.", Point: pointTime,
+		Path: "rhythm.accentEvery", Title: "Accents", About: "Notes from accent to accent; 0 for the beats.", Point: pointTime, matters: walks,
 		at:   func(b *Brief) any { return &b.Rhythm.AccentEvery },
 		fill: func(r *Reading) { fill(&r.Brief.Rhythm.AccentEvery, 0) },
 		choices: func(*Reading) []Choice {
@@ -144,7 +158,7 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 			return out
 		},
 		say: func(r *Reading) (lead, words string) {
-			if n := r.Rhythm.AccentEvery; n > 0 {
+			if n := r.Rhythm.AccentEvery; n > 0 && walks(r) {
 				return ", ", "an accent on every " + english.Every(n) + " note"
 			}
 			return
@@ -158,7 +172,7 @@ func makeRhythm(r *Reading, f *fault.List) {
 	b := r.Brief.Rhythm
 	meter, _ := table.Find(rhythm.Meters, b.Meter)
 	r.Rhythm = rhythm.Rhythm{
-		PerBeat: *b.PerBeat, TempoBPM: *b.TempoBPM, BeatsPerBar: *b.BeatsPerBar, Compound: meter.Compound,
+		PerBeat: *b.PerBeat, TempoBPM: *b.TempoBPM, BeatsPerBar: *b.BeatsPerBar, Compound: meter.Compound, Free: playsPhrase(r),
 		PickUp: *b.PickUp, Swing: b.Swing && *b.PerBeat == 2 && !meter.Compound, AccentEvery: *b.AccentEvery,
 	}
 	if field, err := r.Rhythm.Validate(); err != nil {

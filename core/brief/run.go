@@ -13,6 +13,7 @@ import (
 	"evenladder/core/pitch"
 	"evenladder/core/run"
 	"evenladder/core/table"
+	"evenladder/core/way"
 )
 
 // Bounds of the settings of a run.
@@ -31,11 +32,11 @@ var intervalNames = [maxRunSize + 1]string{"", "", "seconds", "thirds", "fourths
 // ownFigure means nothing with another pattern; noLanding not with another way
 // through the box.
 var (
-	ownFigure = []string{"run.size", "run.order", "run.cell", "run.chords", "run.repeat"}
+	ownFigure = []string{"run.size", "run.order", "run.cell", "run.chords", "run.repeat", "run.phrase", "run.way", "run.at"}
 	noLanding = []string{"run.landOn"}
 )
 
-var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
+var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([]Field{
 	{
 		Path: "run.pattern", Title: "Pattern", About: "Id of the way through the box.",
 		at: func(b *Brief) any { return &b.Run.Pattern }, Options: rowsOf(run.Patterns), Usual: always(run.Straight), clears: ownFigure,
@@ -171,7 +172,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 	{
 		Path: "run.chain", Title: "One box or the chain", About: "Goes on through the boxes that lead on from the chosen one.", Point: pointRun,
 		at: func(b *Brief) any { return &b.Run.Chain }, clears: append([]string{"run.along"}, noLanding...),
-		matters: func(r *Reading) bool { return r.System.Uses.Links },
+		matters: func(r *Reading) bool { return r.System.Uses.Links && walks(r) },
 		check: func(r *Reading, f *fault.List) {
 			if r.Brief.Run.Chain && !r.System.Uses.Links {
 				f.Addf("run.chain", "the boxes of %s do not lead on to one another: give one-octave or single-string as the layout, or no chain", r.System.Name)
@@ -185,7 +186,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 			return out
 		},
 		say: func(r *Reading) (lead, words string) {
-			if r.Brief.Run.Chain {
+			if r.Brief.Run.Chain && walks(r) {
 				return ", ", "on through the chain of boxes"
 			}
 			return
@@ -193,7 +194,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 	},
 	{
 		Path: "run.along", Title: "On to the octave above", About: "String along which the run goes on to the same box twelve frets higher; 0 for none.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Run.Along }, clears: append([]string{"run.chain"}, noLanding...), choices: alongStrings, matters: func(r *Reading) bool { return !r.carried },
+		at: func(b *Brief) any { return &b.Run.Along }, clears: append([]string{"run.chain"}, noLanding...), choices: alongStrings, matters: func(r *Reading) bool { return !r.carried && walks(r) },
 		check: func(r *Reading, f *fault.List) {
 			switch b := r.Brief.Run; {
 			case b.Along < 0 || b.Along > r.Neck.Strings():
@@ -203,7 +204,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 			}
 		},
 		say: func(r *Reading) (lead, words string) {
-			if s := r.Brief.Run.Along; s > 0 {
+			if s := r.Brief.Run.Along; s > 0 && walks(r) {
 				return ", ", fmt.Sprintf("along string %d to the same box 12 frets higher", s)
 			}
 			return
@@ -212,9 +213,9 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 	{
 		Path: "run.landOn", Title: "Land on", About: "Place of the last note of the run.", Point: pointRun,
 		at: func(b *Brief) any { return &b.Run.LandOn }, choices: landings,
-		matters: func(r *Reading) bool { return !r.carried },
+		matters: func(r *Reading) bool { return !r.carried && walks(r) },
 		say: func(r *Reading) (lead, words string) {
-			if land := r.Brief.Run.LandOn; land != nil {
+			if land := r.Brief.Run.LandOn; land != nil && walks(r) {
 				return ", ", fmt.Sprintf("landing on string %d, fret %d", land.String, land.Fret)
 			}
 			return
@@ -222,9 +223,9 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 	},
 	{
 		Path: "run.finish", Title: "Ending", About: "Id of the way to end.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Run.Finish }, Options: run.Finishes, Usual: always(string(run.AsWritten)), clears: noLanding,
+		at: func(b *Brief) any { return &b.Run.Finish }, Options: run.Finishes, Usual: always(string(run.AsWritten)), clears: noLanding, matters: walks,
 		say: func(r *Reading) (lead, words string) {
-			if r.Brief.Run.LandOn == nil && r.Finish != run.AsWritten {
+			if walks(r) && r.Brief.Run.LandOn == nil && r.Finish != run.AsWritten {
 				return ", ", phrase(run.Finishes, r.Brief.Run.Finish)
 			}
 			return
@@ -233,11 +234,11 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 	{
 		Path: "run.chord", Title: "Chord to end in", About: "Degree of the chord that a chord note is of.", Point: pointRun,
 		at: func(b *Brief) any { return &b.Run.Chord }, choices: func(r *Reading) []Choice { return chordChoices(r, "run.chord") },
-		matters: func(r *Reading) bool { return r.Finish == run.OnChord },
+		matters: func(r *Reading) bool { return r.Finish == run.OnChord && walks(r) },
 		fill:    func(r *Reading) { fill(&r.Brief.Run.Chord, 1) },
 		check:   func(r *Reading, f *fault.List) { f.Between("run.chord", *r.Brief.Run.Chord, 1, r.Scale.Len()) },
 		say: func(r *Reading) (lead, words string) {
-			if chord := *r.Brief.Run.Chord; r.Brief.Run.LandOn == nil && r.Finish == run.OnChord && chord != 1 {
+			if chord := *r.Brief.Run.Chord; walks(r) && r.Brief.Run.LandOn == nil && r.Finish == run.OnChord && chord != 1 {
 				return " on ", r.Scale.Formula[chord-1].Pretty()
 			}
 			return
@@ -259,7 +260,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: []Field{
 			return
 		},
 	},
-}}
+}, 1, phraseFields...)}
 
 // turns reports whether the run comes to a top note that may be struck twice.
 func turns(r *Reading) bool {
@@ -313,6 +314,7 @@ func makeRun(r *Reading, f *fault.List) {
 	if r.Scale.Len() != 7 && r.Pattern.ID == run.DropTwo {
 		f.Addf("run.pattern", "%s need a scale of seven notes, this one has %d: give one of %s", r.Pattern.Name, r.Scale.Len(), table.IDs(run.Patterns))
 	}
+	r.Way, _ = table.Find(way.Ways, b.Way)
 	r.Finish = run.Finish(b.Finish)
 	r.Spec = run.Spec{
 		Pattern: b.Pattern, Direction: run.Direction(b.Direction), Size: *b.Size, Order: b.Order, Chords: b.Chords, Repeat: *b.Repeat,

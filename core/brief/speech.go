@@ -191,15 +191,15 @@ func heardScale(text string) (id string, ok bool) {
 	return "", false
 }
 
-// way is a way to say something, whatever the field. Means has the parts of the
+// wording is a way to say something, whatever the field. Means has the parts of the
 // pattern; nil where they say nothing here.
-type way struct {
+type wording struct {
 	pattern *regexp.Regexp
 	means   func(r *Reading, parts []string) *Choice
 }
 
-// ways are tried in turn on a text as plainly leaves it.
-var ways = []way{
+// wordings are tried in turn on a text as plainly leaves it.
+var wordings = []wording{
 	{regexp.MustCompile(`^(?:(up|down) )?(half step|whole step|third|minor third|fourth|fifth)(?: (up|down|higher|lower))?$`), movedKey},
 	{regexp.MustCompile(`^(?:12|1 octave|octave)(?: frets)? (up|higher|down|lower)$`), movedBox},
 	{regexp.MustCompile(`^(?:frets?|between|from)? ?(\d+) (?:to|and|up to) (\d+)$`), func(_ *Reading, parts []string) *Choice {
@@ -291,7 +291,7 @@ func hear(r *Reading, text string) *Choice {
 
 func heard(r *Reading, text string) *Choice {
 	said := plainly(text)
-	for _, w := range ways {
+	for _, w := range wordings {
 		if parts := w.pattern.FindStringSubmatch(said); parts != nil {
 			return w.means(r, parts)
 		}

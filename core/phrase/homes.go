@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"evenladder/core/line"
 	"evenladder/core/scale"
 )
 
@@ -58,7 +59,7 @@ var (
 )
 
 // homesOf ranks every scale of the catalogue on every tonic.
-func homesOf(notes []Note) []home {
+func homesOf(notes []line.Note) []home {
 	var weights [octave]float64
 	total := 0.0
 	for _, n := range notes {
@@ -108,7 +109,7 @@ func homesOf(notes []Note) []home {
 	return out
 }
 
-func holds(s scale.Scale, notes []Note) (n int) {
+func holds(s scale.Scale, notes []line.Note) (n int) {
 	for _, note := range notes {
 		if s.Index(note.MIDI) >= 0 {
 			n++
@@ -140,7 +141,7 @@ func correlation(weights [octave]float64, tonic int, minor bool) float64 {
 }
 
 // kept puts the teacher's choice first.
-func kept(ranked []home, s scale.Scale, notes []Note) []home {
+func kept(ranked []home, s scale.Scale, notes []line.Note) []home {
 	first := home{scale: s, Home: Home{Tonic: s.Tonic.String(), Name: s.ID, Title: s.Title(), Holds: holds(s, notes), Of: len(notes)}}
 	rest := slices.DeleteFunc(ranked, func(h home) bool { return h.Title == first.Title })
 	return append([]home{first}, rest...)

@@ -1,7 +1,7 @@
 // Package phrase takes in a phrase from outside, a single line of notes, and says what it is: its
 // degrees, the scales that hold it, what happens in it, and the ways to finger it on an instrument.
 //
-// A Line is what a reader found: pitches with their times, and the places of tab. Build makes a
+// A line.Line is what a reader found: pitches with their times, and the places of tab. Build makes a
 // Phrase of it: homes.go ranks the scales that hold it, name.go spells the notes and says how each
 // stands to the key, remarks.go says what happens in it, ways.go fingers it.
 package phrase
@@ -11,35 +11,17 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/fault"
-	"evenladder/core/neck"
+	"evenladder/core/line"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
 )
-
-// Note is a note as it was read.
-type Note struct {
-	MIDI  int
-	At    float64     // beats from the start of the phrase
-	Beats float64     // that it is held
-	Place *neck.Place // where tab says that it is played; nil where nothing does
-}
-
-// Line is a phrase as it was read.
-type Line struct {
-	Title string
-	Notes []Note   // by time, one at a time
-	Left  []string // what was left out, in words
-}
-
-// MaxNotes bounds a phrase.
-const MaxNotes = 1000
 
 // Request asks for what a line is, on the instrument and in the manner of a brief. Its scale is
 // the teacher's choice of home where Keep says so.
 type Request struct {
 	Brief brief.Brief
 	Keep  bool // the scale of the brief stands first among the homes
-	Line  Line
+	Line  line.Line
 }
 
 // Phrase is a line with what there is to say of it.
@@ -77,7 +59,7 @@ const (
 // Build says what a line is. What cannot be met is a fault.List.
 func Build(r Request) (Phrase, error) {
 	var faults fault.List
-	faults.Between("notes", len(r.Line.Notes), 1, MaxNotes)
+	faults.Between("notes", len(r.Line.Notes), 1, line.MaxNotes)
 	if len(faults) > 0 {
 		return Phrase{}, faults
 	}

@@ -12,29 +12,31 @@ import (
 	"pgregory.net/rapid"
 
 	"evenladder/core/brief"
+	"evenladder/core/line"
 	"evenladder/core/neck"
 	"evenladder/core/phrase"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
 	"evenladder/core/table"
+	"evenladder/core/way"
 )
 
 var english, _ = table.Find(pitch.Namings, pitch.English)
 
-func line(t require.TestingT, text, key string) phrase.Line {
-	l, err := phrase.Typed(text, pitch.MustParseName(key), english)
+func typed(t require.TestingT, text, key string) line.Line {
+	l, err := line.Typed(text, pitch.MustParseName(key), english)
 	require.NoError(t, err, text)
 	return l
 }
 
-func build(t require.TestingT, instrument string, l phrase.Line) phrase.Phrase {
+func build(t require.TestingT, instrument string, l line.Line) phrase.Phrase {
 	p, err := phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: instrument}}, Line: l})
 	require.NoError(t, err)
 	return p
 }
 
 func TestTyped(t *testing.T) {
-	l := line(t, "E5 r C#4/2 | 5*2 b3, fis\n3:1.5", "A")
+	l := typed(t, "E5 r C#4/2 | 5*2 b3, fis\n3:1.5", "A")
 	var got []string
 	for _, n := range l.Notes {
 		got = append(got, fmt.Sprintf("%d@%g+%g", n.MIDI, n.At, n.Beats))
@@ -43,7 +45,7 @@ func TestTyped(t *testing.T) {
 	for text, want := range map[string]string{
 		"E5 C4\n G4 q5": "line 2, column 5", "": "line 1, column 1", "E5/0": "length", "E5/x": "length", "r r": "no note", "E99": "no note",
 	} {
-		_, err := phrase.Typed(text, pitch.MustParseName("A"), english)
+		_, err := line.Typed(text, pitch.MustParseName("A"), english)
 		assert.ErrorContains(t, err, want, text)
 	}
 }
@@ -57,9 +59,9 @@ func TestHomesByConstruction(t *testing.T) {
 			if easier, ok := s.Simpler(); ok {
 				s = easier
 			}
-			var l phrase.Line
+			var l line.Line
 			add := func(midi int) {
-				l.Notes = append(l.Notes, phrase.Note{MIDI: midi, At: float64(len(l.Notes)), Beats: 1})
+				l.Notes = append(l.Notes, line.Note{MIDI: midi, At: float64(len(l.Notes)), Beats: 1})
 			}
 			for _, d := range s.Formula {
 				add(48 + class + d.Semitones())
@@ -93,14 +95,14 @@ func TestHomesByHand(t *testing.T) {
 		"C4 E4 G4 B4 A4 F4 D4 B3 C4*2":          "C major",
 		"Eb4 F4 G4 Bb4 C5 Bb4 G4 Eb4":           "E♭ major pentatonic",
 	} {
-		p := build(t, "guitar", line(t, text, "C"))
+		p := build(t, "guitar", typed(t, text, "C"))
 		assert.Equal(t, want, p.Homes[0].Title, text)
 	}
 }
 
 // A blues phrase mixes the two thirds, and the flat five falls and rises. Common practice.
 func TestMinorAndMajorMixed(t *testing.T) {
-	p := build(t, "guitar", line(t, "A3 C4/2 C#4/2 E4 G4 E4 Eb4/2 D4/2 C4 A3*2", "A"))
+	p := build(t, "guitar", typed(t, "A3 C4/2 C#4/2 E4 G4 E4 Eb4/2 D4/2 C4 A3*2", "A"))
 	assert.Equal(t, "A", p.Homes[0].Tonic)
 	codes := map[string][]int{}
 	for _, r := range p.Remarks {
@@ -126,7 +128,7 @@ func TestMinorAndMajorMixed(t *testing.T) {
 
 func TestNeighboursAndOutside(t *testing.T) {
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "C", Name: "major"}}
-	p, err := phrase.Build(phrase.Request{Brief: b, Keep: true, Line: line(t, "C4 C#4 D4 E4 G4 G#4 A4 C#5 G4 C4", "C")})
+	p, err := phrase.Build(phrase.Request{Brief: b, Keep: true, Line: typed(t, "C4 C#4 D4 E4 G4 G#4 A4 C#5 G4 C4", "C")})
 	require.NoError(t, err)
 	assert.Equal(t, "C major", p.Homes[0].Title, "the teacher's choice stands first")
 	got := map[int]string{}
@@ -146,7 +148,7 @@ func TestWhatHappensInAPhrase(t *testing.T) {
 		"G3 F3 E3 D3 C3 B2 D3":                   "landing 7-7",
 		"C4 E4 G4 E4 F4 A4 C5 A4 G4 B4 D5 B4 C5": "sequence 1-12",
 	} {
-		p := build(t, "guitar", line(t, text, "C"))
+		p := build(t, "guitar", typed(t, text, "C"))
 		var got []string
 		for _, r := range p.Remarks {
 			got = append(got, fmt.Sprintf("%s %d-%d", r.Code, r.Notes[0], r.Notes[len(r.Notes)-1]))
@@ -165,14 +167,14 @@ func TestEveryWaySoundsThePhrase(t *testing.T) {
 		low := n.Open(n.ByPitch([]int{1, 2, 3, 4}[:min(4, n.Strings())])[0]).MIDI()
 		s, err := scale.FromCatalogue(scale.UsualTonic(rapid.IntRange(0, 11).Draw(t, "tonic")), rapid.SampledFrom([]string{"major", "minor-pentatonic", "dorian"}).Draw(t, "scale"))
 		require.NoError(t, err)
-		var l phrase.Line
+		var l line.Line
 		midi := low + rapid.IntRange(2, 8).Draw(t, "first")
 		for i := range rapid.IntRange(2, 20).Draw(t, "notes") {
 			midi = max(midi+rapid.IntRange(-4, 4).Draw(t, "step"), low)
 			if s.Index(midi) < 0 && i%5 > 0 {
 				midi++
 			}
-			l.Notes = append(l.Notes, phrase.Note{MIDI: midi, At: float64(i), Beats: 1})
+			l.Notes = append(l.Notes, line.Note{MIDI: midi, At: float64(i), Beats: 1})
 		}
 		p, err := phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: in.ID}}, Line: l})
 		require.NoError(t, err)
@@ -192,7 +194,7 @@ func TestEveryWaySoundsThePhrase(t *testing.T) {
 			}
 			assert.False(t, seen[key], "twice: %s", w.Title)
 			seen[key] = true
-			if w.System == phrase.OneString {
+			if w.System == way.OneString {
 				assert.Len(t, slices.CompactFunc(slices.Clone(w.Notes), func(a, b phrase.WayNote) bool { return a.String == b.String }), 1)
 			}
 			if fretted == 0 {
@@ -203,35 +205,35 @@ func TestEveryWaySoundsThePhrase(t *testing.T) {
 }
 
 func TestWaysOfALick(t *testing.T) {
-	p := build(t, "guitar", line(t, "A3 C4 D4 E4 G4 A4 G4 E4 D4 C4 A3", "A"))
+	p := build(t, "guitar", typed(t, "A3 C4 D4 E4 G4 A4 G4 E4 D4 C4 A3", "A"))
 	systems := map[string]bool{}
 	for _, w := range p.Ways {
 		systems[w.System] = true
 	}
-	for _, id := range []string{"two-per-string", phrase.Position, phrase.LowestWay} {
+	for _, id := range []string{"two-per-string", way.Position, way.Low} {
 		assert.True(t, systems[id] || len(p.Ways) > 3, id)
 	}
 	best := p.Ways[0]
 	assert.Zero(t, best.Shifts, best.Title)
 	assert.LessOrEqual(t, best.High-best.Low, 4)
 
-	given := line(t, "A3 C4 D4", "A")
+	given := typed(t, "A3 C4 D4", "A")
 	for i, place := range []neck.Place{{String: 6, Fret: 17}, {String: 5, Fret: 15}, {String: 5, Fret: 17}} {
 		given.Notes[i].Place = &place
 	}
 	p = build(t, "guitar", given)
-	assert.Equal(t, phrase.AsGiven, p.Ways[0].System, "what the tab has stands first")
+	assert.Equal(t, way.AsGiven, p.Ways[0].System, "what the tab has stands first")
 	assert.Equal(t, neck.Place{String: 5, Fret: 15}, p.Ways[0].Notes[1].Place)
 }
 
 func TestBadPhrases(t *testing.T) {
 	_, err := phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}}})
 	assert.ErrorContains(t, err, "notes")
-	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "kazoo"}}, Line: line(t, "C4", "C")})
+	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "kazoo"}}, Line: typed(t, "C4", "C")})
 	assert.ErrorContains(t, err, "brief.instrument.id")
-	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}}, Line: phrase.Line{Notes: []phrase.Note{{MIDI: 300}}}})
+	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}}, Line: line.Line{Notes: []line.Note{{MIDI: 300}}}})
 	assert.ErrorContains(t, err, "notes.0")
-	p := build(t, "ukulele", line(t, "C2 E2 G2", "C"))
+	p := build(t, "ukulele", typed(t, "C2 E2 G2", "C"))
 	assert.Empty(t, p.Ways, "the neck does not have it")
 }
 
@@ -240,7 +242,7 @@ func FuzzTyped(f *testing.F) {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, s string) {
-		l, err := phrase.Typed(s, pitch.MustParseName("Eb"), english)
+		l, err := line.Typed(s, pitch.MustParseName("Eb"), english)
 		if err == nil && len(l.Notes) == 0 {
 			t.Error("no note and no error")
 		}
@@ -248,10 +250,10 @@ func FuzzTyped(f *testing.F) {
 }
 
 func BenchmarkPhraseNotes(b *testing.B) {
-	var l phrase.Line
+	var l line.Line
 	s, _ := scale.FromCatalogue(pitch.MustParseName("A"), "minor-pentatonic")
 	for i := range 64 {
-		l.Notes = append(l.Notes, phrase.Note{MIDI: 57 + s.Formula[i*3%5].Semitones() + 12*(i/5%2), At: float64(i) / 2, Beats: 0.5})
+		l.Notes = append(l.Notes, line.Note{MIDI: 57 + s.Formula[i*3%5].Semitones() + 12*(i/5%2), At: float64(i) / 2, Beats: 0.5})
 	}
 	b.ReportAllocs()
 	for b.Loop() {

@@ -27,6 +27,9 @@ const (
 	CautionUneven     = "uneven"      // the run does not come to fill whole bars
 	CautionSpelling   = "spelling"    // the key has an easier spelling
 	CautionRespelled  = "respelled"   // notes past double accidentals have the name of their sound
+
+	CautionPhraseWay    = "phrase-way"    // the phrase does not lie as it was asked to
+	CautionPhraseOctave = "phrase-octave" // it is played in another octave than it is written in
 )
 
 func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
@@ -69,6 +72,7 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 		}
 		out = append(out, Caution{CautionFrets, fmt.Sprintf("%s %s %s past the frets that are left.", noun, english.And(others), verb)})
 	}
+	out = append(out, m.phraseCautions(seq.phrase)...)
 	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
 		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", endWords(end))})
 	}

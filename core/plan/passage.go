@@ -37,7 +37,11 @@ func Through(legs []Leg) (Passage, error) {
 			return Passage{}, err
 		}
 		if last := len(s.steps) - 1; leg.DropRoot && last > 0 && s.steps[last].Degree == 0 {
+			s.length = s.steps[last].slot
 			s.steps = s.steps[:last]
+		}
+		if leg.Rhythm.Free { // a phrase begins with a bar, and so does the next
+			s.length = leg.Rhythm.BarAfter(s.length, 0)
 		}
 		p.Stages[i].Plan, parts[i] = made, part{m, s, &p.Stages[i].First}
 	}
@@ -50,10 +54,10 @@ func Through(legs []Leg) (Passage, error) {
 		if i > 0 {
 			slots = parts[i].Rhythm.BarAfter(slots, 1)
 		}
-		report := stretch(&p.Run, parts[i:end], slots)
+		report, length := stretch(&p.Run, parts[i:end], slots)
 		p.Run.SpanMM = max(p.Run.SpanMM, tenth(report.SpanMM))
 		p.Run.Shifts += report.Shifts
-		slots += len(p.Run.Events) - p.Stages[i].First
+		slots += length
 		i = end
 	}
 	for i := range parts {
@@ -72,8 +76,8 @@ type part struct {
 
 // stretch plays parts without a rest between, from a slot on, and notes where
 // each begins. Those of one school are one path of the hand; all of it is struck
-// in a row.
-func stretch(r *Run, parts []part, slot int) hand.Report {
+// in a row. It says how many slots they take.
+func stretch(r *Run, parts []part, slot int) (hand.Report, int) {
 	m := parts[0].maker
 	var whole sequence
 	var touches []hand.Touch
@@ -94,12 +98,17 @@ func stretch(r *Run, parts []part, slot int) hand.Report {
 	for _, p := range parts {
 		p.name(r.Events[*p.first:*p.first+len(p.steps)], p.sequence)
 	}
-	return report
+	return report, whole.length
 }
 
 // add goes on with another sequence.
 func (s *sequence) add(next sequence) {
+	first := len(s.steps)
 	s.steps = append(s.steps, next.steps...)
+	for k := range next.steps {
+		s.steps[first+k].slot += s.length
+	}
+	s.length += next.length
 	s.strict = s.strict || next.strict
 	if s.home != next.home {
 		s.home = 0

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"math"
 	"slices"
 
 	"evenladder/core/fault"
@@ -8,6 +9,7 @@ import (
 	"evenladder/core/layout"
 	"evenladder/core/neck"
 	"evenladder/core/piece"
+	"evenladder/core/pitch"
 	"evenladder/core/run"
 )
 
@@ -67,6 +69,9 @@ type step struct {
 	inBox int        // index into the notes of the chosen box; -1 in a box further on
 	hold  bool       // it follows the one before under one hand
 	allow hand.Fingers
+
+	slot, slots int          // of the rhythm, from the start of the sequence: where it begins, how many it has
+	degree      pitch.Degree // of a note that the scale may not have; not valid elsewhere
 }
 
 // sequence is what a run plays, before it is fingered and put into time.
@@ -77,6 +82,8 @@ type sequence struct {
 	strict  bool
 	through []run.ChordAt // chords, where each begins
 	uneven  bool          // it ought to be repeated until it fills whole bars, and does not come to that
+	length  int           // slots of the rhythm
+	phrase  *laidPhrase   // that it is, nil where it goes through a box
 }
 
 // path is the sequence as a hand is asked for it.
@@ -101,6 +108,9 @@ func (s sequence) path() ([]neck.Place, hand.Ask) {
 }
 
 func (m *maker) sequenceOf(b fingered) (sequence, error) {
+	if m.Pattern.Uses.Phrase {
+		return m.phrase(b)
+	}
 	own := b.Notes
 	if m.Brief.Run.Chain {
 		b = m.chained(b)
@@ -117,9 +127,9 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 	}
 	uneven := m.Fit == run.Repeat && m.Rhythm.RestBeats(len(order)) > 0
 	places, ask := m.runPlaces(b.Box, order), m.ask(b, order)
-	s := sequence{steps: make([]step, len(order)), school: b.school, home: b.Hand, strict: b.strict, through: through, uneven: uneven}
+	s := sequence{steps: make([]step, len(order)), school: b.school, home: b.Hand, strict: b.strict, through: through, uneven: uneven, length: len(order)}
 	for k, i := range order {
-		s.steps[k] = step{Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k], allow: b.allowed(places[k])}
+		s.steps[k] = step{Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k], allow: b.allowed(places[k]), slot: k, slots: 1}
 		if i >= len(own) || b.Notes[i] != own[i] {
 			s.steps[k].inBox = -1
 		}
@@ -135,7 +145,7 @@ func (m *maker) play(s sequence) Run {
 	report := m.perform(&r, s, touches, m.rings(s.school, places, touches), 0)
 	r.SpanMM, r.Shifts = tenth(report.SpanMM), report.Shifts
 	m.name(r.Events, s)
-	m.sumUp(&r, len(s.steps))
+	m.sumUp(&r, s.length)
 	r.TurnStrokes = turnStrokes(r.Events)
 	return r
 }
@@ -144,6 +154,10 @@ func (m *maker) play(s sequence) Run {
 // through.
 func (m *maker) name(events []piece.Event, s sequence) {
 	for k, n := range s.steps {
+		if n.Degree < 0 {
+			events[k].Note = piece.Note{Place: n.at, MIDI: n.MIDI, Name: nameOf(m.Scale, n.degree, n.MIDI).String(), Degree: n.degree.String()}
+			continue
+		}
 		events[k].Note = m.names.note(n.at, n.MIDI, n.Degree)
 	}
 	m.chordsOfTheMoment(events, s.through)
@@ -156,15 +170,17 @@ func (m *maker) perform(r *Run, s sequence, touches []hand.Touch, rings []int, s
 	lean := *m.Brief.Run.Lean
 	places, _ := s.path()
 	for k, n := range s.steps {
-		t, at := touches[k], m.Rhythm.Slot(slot+k)
-		onset, beats := m.Rhythm.Onset(slot + k)
+		t, at := touches[k], m.Rhythm.Slot(slot+n.slot)
+		onset, beats := m.Rhythm.Onset(slot + n.slot)
+		at.Beats *= float64(n.slots)
+		beats *= float64(n.slots)
 		if rings != nil && k+rings[k] < len(s.steps) {
-			cut, _ := m.Rhythm.Onset(slot + k + rings[k])
+			cut, _ := m.Rhythm.Onset(slot + s.steps[k+rings[k]].slot)
 			beats = cut - onset
 		}
 		r.Events = append(r.Events, piece.Event{
 			N: len(r.Events) + 1, Finger: t.Finger, Bar: at.Bar, Beat: at.Beat, Beats: at.Beats, Count: at.Count, Accent: at.Accent,
-			At: onset, Sounds: beats, Lean: lean > 0 && run.ChordTone(n.Degree, lean, m.Scale.Len(), 4),
+			At: onset, Sounds: beats, Lean: lean > 0 && n.Degree >= 0 && run.ChordTone(n.Degree, lean, m.Scale.Len(), 4),
 			Stroke: sounds[k].Stroke, Sweep: sounds[k].Sweep, Slur: sounds[k].Slur,
 			Reach: t.Reach.String(), Shift: t.Shift, InBox: n.inBox,
 		})
@@ -260,6 +276,8 @@ func (m *maker) figureField() string {
 		return "run.chords"
 	case m.Pattern.Uses.Cell:
 		return "run.cell"
+	case m.Pattern.Uses.Phrase:
+		return "run.phrase"
 	}
 	return "run.pattern"
 }
@@ -304,6 +322,9 @@ func (m *maker) stable(index int) bool {
 }
 
 func (m *maker) inChord(index int) bool {
+	if index < 0 {
+		return false
+	}
 	if m.Scale.Len() == 7 {
 		return run.ChordTone(index, *m.Brief.Run.Chord, 7, 3)
 	}
@@ -315,6 +336,9 @@ func (m *maker) inChord(index int) bool {
 func (m *maker) sumUp(r *Run, slots int) {
 	r.Rhythm = m.Rhythm
 	r.Bars, r.Notes, r.NotesPerMinute = m.Rhythm.Bars(slots), len(r.Events), m.Rhythm.NotesPerMinute()
+	if m.Rhythm.Free {
+		r.NotesPerMinute = int(math.Round(float64(r.Notes*m.Rhythm.TempoBPM*m.Rhythm.Slots()) / float64(slots)))
+	}
 	rest := m.Rhythm.RestBeats(slots)
 	last := &r.Events[len(r.Events)-1]
 	switch m.Fit {
@@ -324,7 +348,7 @@ func (m *maker) sumUp(r *Run, slots int) {
 	case run.Rests:
 		r.RestBeats = rest
 	}
-	r.EndsOn = EndsOn{m.names.labels[m.Scale.Index(last.MIDI)], last.Name, last.Degree, m.inChord(m.Scale.Index(last.MIDI))}
+	r.EndsOn = EndsOn{m.Naming.Label(pitch.MustParseName(last.Name), pitch.MustParseDegree(last.Degree)), last.Name, last.Degree, m.inChord(m.Scale.Index(last.MIDI))}
 	r.EqualTempos, r.OnStrings = []EqualTempo{}, []StringCount{}
 	for _, t := range m.Rhythm.EqualTempos() {
 		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, m.Rhythm.SubdivisionName(t.PerBeat), tenth(t.TempoBPM)})

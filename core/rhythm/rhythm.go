@@ -28,7 +28,23 @@ type Rhythm struct {
 	PickUp      int  // notes before the first bar
 	Swing       bool // eighths long and short
 	AccentEvery int  // notes from accent to accent; 0 for the beats
+	Free        bool // notes have lengths of their own, PerBeat is 1: slots are ticks
 }
+
+// TicksPerBeat is how many parts of a beat the times of notes with lengths of their own are told
+// in: every subdivision comes to whole ones.
+const TicksPerBeat = 120
+
+// Slots are the notes to the beat, or the ticks where notes have lengths of their own.
+func (r Rhythm) Slots() int {
+	if r.Free {
+		return TicksPerBeat
+	}
+	return r.PerBeat
+}
+
+// pickUp is the pick-up in slots.
+func (r Rhythm) pickUp() int { return r.PickUp * r.Slots() / r.PerBeat }
 
 // Meter is a time signature.
 type Meter struct {
@@ -100,6 +116,9 @@ type Tempo struct {
 // EqualTempos are the tempos in the other subdivisions that play as many notes
 // a minute.
 func (r Rhythm) EqualTempos() (out []Tempo) {
+	if r.Free {
+		return nil
+	}
 	for p := MinPerBeat; p <= MaxPerBeat; p++ {
 		if bpm := float64(r.NotesPerMinute()) / float64(p); p != r.PerBeat && bpm >= MinTempoBPM && bpm <= MaxTempoBPM {
 			out = append(out, Tempo{p, bpm})
@@ -116,9 +135,9 @@ const SwingShare = 2.0 / 3
 func (r Rhythm) Onset(i int) (beat, beats float64) {
 	at := i
 	if r.PickUp > 0 {
-		at += r.perBar() - r.PickUp
+		at += r.perBar() - r.pickUp()
 	}
-	beat, beats = float64(at)/float64(r.PerBeat), 1/float64(r.PerBeat)
+	beat, beats = float64(at)/float64(r.Slots()), 1/float64(r.Slots())
 	if r.Swing && r.PerBeat == 2 {
 		if at%2 == 0 {
 			return beat, SwingShare
@@ -128,14 +147,14 @@ func (r Rhythm) Onset(i int) (beat, beats float64) {
 	return beat, beats
 }
 
-func (r Rhythm) perBar() int { return r.PerBeat * r.BeatsPerBar }
+func (r Rhythm) perBar() int { return r.Slots() * r.BeatsPerBar }
 
 // BarAfter is the first note of the bar after n notes, with so many bars of
 // rest between.
 func (r Rhythm) BarAfter(n, rest int) int {
 	lead := 0
 	if r.PickUp > 0 {
-		lead = r.perBar() - r.PickUp
+		lead = r.perBar() - r.pickUp()
 	}
 	return ((n+lead+r.perBar()-1)/r.perBar()+rest)*r.perBar() - lead
 }
@@ -145,14 +164,14 @@ func (r Rhythm) RestBeats(n int) float64 {
 	if n == 0 {
 		return 0
 	}
-	over := (n + r.perBar() - r.PickUp) % r.perBar()
+	over := (n + r.perBar() - r.pickUp()) % r.perBar()
 	if r.PickUp == 0 {
 		over = n % r.perBar()
 	}
 	if over == 0 {
 		return 0
 	}
-	return float64(r.perBar()-over) / float64(r.PerBeat)
+	return float64(r.perBar()-over) / float64(r.Slots())
 }
 
 // Subdivision names a number of notes to the beat.
@@ -165,6 +184,9 @@ type Subdivision struct {
 
 // SubdivisionName names so many notes to the beat as they are written.
 func (r Rhythm) SubdivisionName(perBeat int) string {
+	if r.Free {
+		return "beats"
+	}
 	if r.Compound {
 		return Subdivisions[perBeat-1].Compound
 	}
@@ -201,7 +223,7 @@ func (r Rhythm) Validate() (field string, err error) {
 		{"perBeat", r.PerBeat, MinPerBeat, MaxPerBeat},
 		{"tempoBpm", r.TempoBPM, MinTempoBPM, MaxTempoBPM},
 		{"beatsPerBar", r.BeatsPerBar, MinBeatsPerBar, MaxBeatsPerBar},
-		{"pickUp", r.PickUp, 0, max(r.perBar()-1, 0)},
+		{"pickUp", r.PickUp, 0, max(r.PerBeat*r.BeatsPerBar-1, 0)},
 		{"accentEvery", r.AccentEvery, 0, MaxBeatsPerBar},
 	} {
 		if c.value < c.low || c.value > c.above {
@@ -217,17 +239,17 @@ func (r Rhythm) Slot(i int) Slot {
 	perBar := r.perBar()
 	at, bar := i, 1
 	if r.PickUp > 0 {
-		at, bar = i+perBar-r.PickUp, 0
+		at, bar = i+perBar-r.pickUp(), 0
 	}
-	inBar := at % perBar
+	inBar, slots := at%perBar, r.Slots()
 	s := Slot{
 		Bar:    at/perBar + bar,
-		Beat:   1 + float64(inBar)/float64(r.PerBeat),
-		Beats:  1 / float64(r.PerBeat),
-		Count:  r.count(inBar/r.PerBeat, inBar%r.PerBeat),
-		Accent: inBar%r.PerBeat == 0,
+		Beat:   1 + float64(inBar)/float64(slots),
+		Beats:  1 / float64(slots),
+		Count:  r.count(inBar/slots, inBar%slots),
+		Accent: inBar%slots == 0,
 	}
-	if r.AccentEvery > 0 {
+	if r.AccentEvery > 0 && !r.Free {
 		s.Accent = i%r.AccentEvery == 0
 	}
 	return s
@@ -236,6 +258,9 @@ func (r Rhythm) Slot(i int) Slot {
 // count is what is said on a part of a beat. Compound meters count their
 // eighths.
 func (r Rhythm) count(beat, part int) string {
+	if r.Free {
+		return r.countTick(beat, part)
+	}
 	if r.Compound && r.PerBeat%3 == 0 {
 		each := r.PerBeat / 3
 		if part%each != 0 {
@@ -247,6 +272,18 @@ func (r Rhythm) count(beat, part int) string {
 		return Subdivisions[r.PerBeat-1].Syllables[part-1]
 	}
 	return beatNumbers[beat]
+}
+
+// countTick is what is said on a tick: as the plainest subdivision has it that comes to the tick.
+func (r Rhythm) countTick(beat, tick int) string {
+	for perBeat := MinPerBeat; perBeat <= MaxPerBeat; perBeat++ {
+		if each := TicksPerBeat / perBeat; tick%each == 0 {
+			own := r
+			own.Free, own.PerBeat = false, perBeat
+			return own.count(beat, tick/each)
+		}
+	}
+	return "·"
 }
 
 var beatNumbers = [MaxBeatsPerBar]string{"1", "2", "3", "4", "5", "6", "7", "8", "9", "10", "11", "12"}

@@ -1,6 +1,7 @@
 package round_test
 
 import (
+	"math"
 	"fmt"
 	"slices"
 	"strings"
@@ -14,8 +15,10 @@ import (
 	"evenladder/core/fault"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
+	"evenladder/core/piece"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
+	"evenladder/core/rhythm"
 	"evenladder/core/round"
 	"evenladder/core/run"
 	"evenladder/core/scale"
@@ -239,12 +242,15 @@ func checkRound(t *rapid.T, r round.Round) {
 			}
 		}
 		for _, e := range events {
+			if e.InBox < 0 && s.Plan.Brief.Run.Pattern == run.Phrase {
+				continue // it may colour the key
+			}
 			k := strings.Index(" "+strings.Join(s.Plan.Scale.Notes, " ")+" ", " "+e.Name+" ")
 			assert.GreaterOrEqual(t, k, 0, "%s is a note of %s", e.Name, s.Title)
 			assert.Equal(t, e.Fret == 0, e.Finger == 0)
 		}
 		if i > 0 && r.Brief.Round.Link == "alone" {
-			assert.Equal(t, []float64{float64(r.Run.Events[s.First-1].Bar + 2), 1}, []float64{float64(events[0].Bar), events[0].Beat}, "a bar's rest before %s", s.Tonic)
+			assert.Equal(t, []float64{endBar(r.Run.Events[s.First-1], s.Plan.Run.Rhythm) + 2, 1}, []float64{float64(events[0].Bar), events[0].Beat}, "a bar's rest before %s", s.Tonic)
 		}
 		assert.Equal(t, i > 0 && r.Brief.Round.Link != "alone", s.Join != "")
 	}
@@ -461,3 +467,8 @@ func TestTheSameFingeringIsTheSame(t *testing.T) {
 }
 
 func pressedNotes(s round.Stop) []plan.BoxNote { return s.Plan.Boxes[s.Plan.Box].Notes }
+
+// endBar is the bar that a note ends in.
+func endBar(e piece.Event, r rhythm.Rhythm) float64 {
+	return float64(e.Bar) + math.Ceil((e.Beat-1+e.Beats)/float64(r.BeatsPerBar)-1e-9) - 1
+}

@@ -42,7 +42,7 @@ type Pattern struct {
 }
 
 // Uses says which settings a pattern reads.
-type Uses struct{ Direction, Size, Order, Chords, Repeat, Cell bool }
+type Uses struct{ Direction, Size, Order, Chords, Repeat, Cell, Phrase bool }
 
 // Fields names the settings, as fields of a brief.
 func (u Uses) Fields() []string {
@@ -51,7 +51,7 @@ func (u Uses) Fields() []string {
 		used bool
 		name string
 	}{
-		{u.Direction, "run.direction"}, {u.Size, "run.size"}, {u.Order, "run.order"}, {u.Chords, "run.chords"}, {u.Repeat, "run.repeat"}, {u.Cell, "run.cell"},
+		{u.Direction, "run.direction"}, {u.Size, "run.size"}, {u.Order, "run.order"}, {u.Chords, "run.chords"}, {u.Repeat, "run.repeat"}, {u.Cell, "run.cell"}, {u.Phrase, "run.phrase"},
 	} {
 		if f.used {
 			out = append(out, f.name)
@@ -68,6 +68,7 @@ const (
 	Intervals = "intervals"
 	Groups    = "groups"
 	Stacks    = "stacks"
+	Phrase    = "phrase"
 )
 
 // Patterns are all patterns in picker order.
@@ -83,6 +84,7 @@ var Patterns = []Pattern{
 	{table.Row{ID: "arpeggios", Name: "through chords in one position", Phrase: "through chords in one position", Why: "each chord's own notes under the same hand"}, Uses{Chords: true}, nil, arpeggios, nil},
 	{table.Row{ID: "full-range", Name: "full range, root to root", Phrase: "over the full range, root to root", Why: "from the root to the top, down past it to the bottom, and back to it"}, Uses{}, nil, fullRange, nil},
 	{table.Row{ID: "gates", Name: "gates", Phrase: "through the gates", Why: "root to root, every root struck twice as it is passed: the ear keeps the tonic"}, Uses{}, nil, gates, nil},
+	{table.Row{ID: Phrase, Name: "a phrase of one's own", Phrase: "as the phrase", Why: "notes with lengths of their own, said in degrees: in every key, box and mode"}, Uses{Phrase: true}, nil, asWritten, nil},
 }
 
 // Order is the run over a box as indexes into its notes, lowest 0, without an
@@ -127,3 +129,6 @@ func WalkTo(order []int, target int) []int {
 	}
 	return order
 }
+
+// asWritten is no way through a box: a phrase has its own notes.
+func asWritten([]Note, Spec) []int { return nil }

@@ -99,24 +99,24 @@ var signs = map[int]string{-2: "__", -1: "_", 0: "=", 1: "^", 2: "^^"}
 // note.
 type signer struct {
 	fifths   int
-	inOctave map[line]int
+	inOctave map[staffLine]int
 	inBar    map[byte]int // by letter
 }
 
-// line is a line or space of the staff.
-type line struct {
+// staffLine is a line or space of the staff.
+type staffLine struct {
 	letter byte
 	octave int
 }
 
 func newSigner(bar score.Bar) signer {
-	return signer{bar.Fifths, map[line]int{}, map[byte]int{}}
+	return signer{bar.Fifths, map[staffLine]int{}, map[byte]int{}}
 }
 
 // sign is what stands before a pitch.
 func (s signer) sign(p pitch.Pitch) string {
 	letter, accidental := p.Letter(), p.Accidental()
-	at := line{letter, p.Octave}
+	at := staffLine{letter, p.Octave}
 	key := score.KeyAccidental(s.fifths, letter)
 	inOctave, inBar := key, key
 	if a, ok := s.inOctave[at]; ok {

@@ -7,7 +7,7 @@ import (
 	"strconv"
 	"strings"
 
-	"evenladder/core/phrase"
+	"evenladder/core/line"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
 )
@@ -20,22 +20,22 @@ const middleC = 60
 
 // Read reads a phrase out of ABC notation (2.1): the first tune and its first voice, the highest
 // note of a chord. Repeats are played once, grace notes and words left out; what was left out is
-// listed. Errors are phrase.At.
-func Read(text string) (phrase.Line, error) {
+// listed. Errors are line.At.
+func Read(text string) (line.Line, error) {
 	if len(text) > maxTextBytes {
-		return phrase.Line{}, phrase.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d bytes were given: give %d at most", len(text), maxTextBytes)}
+		return line.Line{}, line.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d bytes were given: give %d at most", len(text), maxTextBytes)}
 	}
 	r := reader{unit: 0, meter: 1, left: map[string]int{}, bar: map[string]int{}, stretch: 1}
-	for i, line := range strings.Split(strings.ReplaceAll(text, "\r", ""), "\n") {
-		r.row, r.text, r.at = i+1, line, 0
+	for i, of := range strings.Split(strings.ReplaceAll(text, "\r", ""), "\n") {
+		r.row, r.text, r.at = i+1, of, 0
 		if done, err := r.line(); err != nil {
-			return phrase.Line{}, err
+			return line.Line{}, err
 		} else if done {
 			break
 		}
 	}
 	if len(r.out.Notes) == 0 {
-		return phrase.Line{}, phrase.At{Line: 1, Column: 1, Message: "there is no note in it: give a tune with its K: field and its notes"}
+		return line.Line{}, line.At{Line: 1, Column: 1, Message: "there is no note in it: give a tune with its K: field and its notes"}
 	}
 	first := r.out.Notes[0].At
 	for i := range r.out.Notes {
@@ -49,7 +49,7 @@ func Read(text string) (phrase.Line, error) {
 }
 
 type reader struct {
-	out     phrase.Line
+	out     line.Line
 	row     int
 	text    string
 	at      int // of the text
@@ -69,7 +69,7 @@ type reader struct {
 }
 
 func (r *reader) wrong(format string, args ...any) error {
-	return phrase.At{Line: r.row, Column: r.at + 1, Message: fmt.Sprintf(format, args...)}
+	return line.At{Line: r.row, Column: r.at + 1, Message: fmt.Sprintf(format, args...)}
 }
 
 // line reads one line; done says that the first tune is over.
@@ -437,10 +437,10 @@ func (r *reader) add(midi int, beats float64) error {
 	if r.tied && last >= 0 && r.out.Notes[last].MIDI == midi {
 		r.out.Notes[last].Beats += beats
 	} else {
-		if len(r.out.Notes) == phrase.MaxNotes {
-			return r.wrong("more than %d notes were given: give a shorter phrase", phrase.MaxNotes)
+		if len(r.out.Notes) == line.MaxNotes {
+			return r.wrong("more than %d notes were given: give a shorter phrase", line.MaxNotes)
 		}
-		r.out.Notes = append(r.out.Notes, phrase.Note{MIDI: midi, At: r.time, Beats: beats})
+		r.out.Notes = append(r.out.Notes, line.Note{MIDI: midi, At: r.time, Beats: beats})
 	}
 	r.time += beats
 	r.tied = false

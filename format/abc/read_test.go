@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"evenladder/core/phrase"
+	"evenladder/core/line"
 	"evenladder/core/plan"
 	"evenladder/core/score"
 	"evenladder/internal/plantest"
@@ -20,7 +20,7 @@ import (
 func TestWhatIsWrittenIsReadBack(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		p, err := plan.Build(plantest.Any(t))
-		if err != nil || len(p.Run.Events) == 0 || len(p.Run.Events) > phrase.MaxNotes {
+		if err != nil || len(p.Run.Events) == 0 || len(p.Run.Events) > line.MaxNotes {
 			t.Skip("nothing to write")
 		}
 		s := score.Of(p.Piece())

@@ -13,7 +13,7 @@ import (
 	"strings"
 
 	"evenladder/core/neck"
-	"evenladder/core/phrase"
+	"evenladder/core/line"
 	"evenladder/core/pitch"
 )
 
@@ -33,19 +33,19 @@ var errTooLarge = fmt.Errorf("more than %d MB were given: give at most that", ma
 // voice of the part with the most notes, the highest note of a chord. Pitches are those that
 // sound; strings and frets are kept where the file has them. What was left out is listed. Errors
 // name the line where there is one.
-func Read(data []byte) (phrase.Line, error) {
+func Read(data []byte) (line.Line, error) {
 	if len(data) > maxReadBytes {
-		return phrase.Line{}, errTooLarge
+		return line.Line{}, errTooLarge
 	}
 	if bytes.HasPrefix(data, []byte("PK")) {
 		var err error
 		if data, err = unpacked(data); err != nil {
-			return phrase.Line{}, err
+			return line.Line{}, err
 		}
 	}
 	s := scoreRead{parts: map[string]*partRead{}, left: map[string]int{}}
 	if err := s.read(data); err != nil {
-		return phrase.Line{}, err
+		return line.Line{}, err
 	}
 	return s.line()
 }
@@ -153,8 +153,8 @@ func (s *scoreRead) read(data []byte) error {
 		return nil, fmt.Errorf("its letters are in %s: give a file in UTF-8", charset)
 	}
 	wrong := func(err error) error {
-		line, column := d.InputPos()
-		return phrase.At{Line: line, Column: column, Message: err.Error()}
+		row, column := d.InputPos()
+		return line.At{Line: row, Column: column, Message: err.Error()}
 	}
 	depth, root := 0, ""
 	for {
@@ -191,7 +191,7 @@ func (s *scoreRead) read(data []byte) error {
 		}
 	}
 	if root == "" {
-		return phrase.At{Line: 1, Column: 1, Message: "there is no score in it"}
+		return line.At{Line: 1, Column: 1, Message: "there is no score in it"}
 	}
 	return nil
 }
@@ -326,14 +326,14 @@ func (s *scoreRead) note(p *partRead, n noteRead) error {
 }
 
 // line is the single line of what was read.
-func (s *scoreRead) line() (phrase.Line, error) {
+func (s *scoreRead) line() (line.Line, error) {
 	parts := make([]*partRead, 0, len(s.parts))
 	for _, p := range s.parts {
 		parts = append(parts, p)
 	}
 	slices.SortFunc(parts, func(a, b *partRead) int { return cmp.Or(len(b.notes)-len(a.notes), a.order-b.order) })
 	if len(parts) == 0 || len(parts[0].notes) == 0 {
-		return phrase.Line{}, errors.New("there is no note in it: give a score with one")
+		return line.Line{}, errors.New("there is no note in it: give a score with one")
 	}
 	for _, p := range parts[1:] {
 		if len(p.notes) > 0 {
@@ -359,7 +359,7 @@ func (s *scoreRead) line() (phrase.Line, error) {
 		s.left["other voices and staves"] += len(other)
 	}
 	slices.SortStableFunc(notes, func(a, b sounding) int { return cmp.Or(cmp.Compare(a.at, b.at), b.midi-a.midi) })
-	out := phrase.Line{Title: s.title}
+	out := line.Line{Title: s.title}
 	first := notes[0].at
 	for i, n := range notes {
 		last := len(out.Notes) - 1
@@ -371,10 +371,10 @@ func (s *scoreRead) line() (phrase.Line, error) {
 			out.Notes[last].Beats += n.beats
 			continue
 		}
-		if len(out.Notes) == phrase.MaxNotes {
-			return phrase.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", phrase.MaxNotes)
+		if len(out.Notes) == line.MaxNotes {
+			return line.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", line.MaxNotes)
 		}
-		out.Notes = append(out.Notes, phrase.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats, Place: places[[2]float64{n.at, float64(n.midi)}]})
+		out.Notes = append(out.Notes, line.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats, Place: places[[2]float64{n.at, float64(n.midi)}]})
 	}
 	for what, n := range s.left {
 		out.Left = append(out.Left, fmt.Sprintf("%d × %s", n, what))

@@ -8,7 +8,7 @@ import (
 	"slices"
 
 	"evenladder/core/neck"
-	"evenladder/core/phrase"
+	"evenladder/core/line"
 	"evenladder/core/take"
 )
 
@@ -42,26 +42,26 @@ func Read(r io.Reader) ([]take.Heard, error) {
 
 // ReadPhrase reads the same notes as a phrase, one at a time: of notes that are struck at
 // once the highest is taken, and the others are listed. Times are beats from the first.
-func ReadPhrase(r io.Reader) (phrase.Line, error) {
+func ReadPhrase(r io.Reader) (line.Line, error) {
 	best, clock, err := busiest(r)
 	if err != nil {
-		return phrase.Line{}, err
+		return line.Line{}, err
 	}
 	slices.SortStableFunc(best, func(a, b sounding) int { return cmp.Or(a.on-b.on, b.midi-a.midi) })
-	var out phrase.Line
+	var out line.Line
 	under := 0
 	for i, n := range best {
 		if i > 0 && n.on == best[i-1].on {
 			under++
 			continue
 		}
-		if len(out.Notes) == phrase.MaxNotes {
-			return phrase.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", phrase.MaxNotes)
+		if len(out.Notes) == line.MaxNotes {
+			return line.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", line.MaxNotes)
 		}
-		out.Notes = append(out.Notes, phrase.Note{MIDI: n.midi, At: clock.beats(n.on - best[0].on), Beats: clock.beats(n.off - n.on)})
+		out.Notes = append(out.Notes, line.Note{MIDI: n.midi, At: clock.beats(n.on - best[0].on), Beats: clock.beats(n.off - n.on)})
 	}
 	if len(out.Notes) == 0 {
-		return phrase.Line{}, fmt.Errorf("there is no note in it: give a file with one")
+		return line.Line{}, fmt.Errorf("there is no note in it: give a file with one")
 	}
 	if under > 0 {
 		out.Left = append(out.Left, fmt.Sprintf("%d × notes under the highest of a chord", under))

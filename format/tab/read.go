@@ -10,7 +10,7 @@ import (
 
 	"evenladder/core/english"
 	"evenladder/core/neck"
-	"evenladder/core/phrase"
+	"evenladder/core/line"
 	"evenladder/core/pitch"
 )
 
@@ -26,35 +26,35 @@ const (
 // tuning, with octaves or without; without names it is that of an instrument, string 1 last. Where
 // two notes stand over each other the higher is taken, and the times are read from the distances,
 // the usual one an eighth;
-// what was left out is listed. Errors are phrase.At.
-func Read(text string, like []pitch.Pitch) (phrase.Line, error) {
+// what was left out is listed. Errors are line.At.
+func Read(text string, like []pitch.Pitch) (line.Line, error) {
 	if len(text) > maxTextBytes {
-		return phrase.Line{}, phrase.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d bytes were given: give %d at most", len(text), maxTextBytes)}
+		return line.Line{}, line.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d bytes were given: give %d at most", len(text), maxTextBytes)}
 	}
 	r := reader{left: map[string]int{}}
 	systems := systemsOf(text)
 	if len(systems) == 0 {
-		return phrase.Line{}, phrase.At{Line: 1, Column: 1, Message: "there is no tab in it: give a line for each string, such as e|--5--8--|"}
+		return line.Line{}, line.At{Line: 1, Column: 1, Message: "there is no tab in it: give a line for each string, such as e|--5--8--|"}
 	}
 	tuning, err := tuningOf(systems[0], like)
 	if err != nil {
-		return phrase.Line{}, err
+		return line.Line{}, err
 	}
 	for _, s := range systems {
 		if len(s) != len(tuning) {
-			return phrase.Line{}, phrase.At{Line: s[0].number, Column: 1, Message: fmt.Sprintf("this system has %d lines, and the tuning %s: give a line for each string", len(s), english.Count(len(tuning), "string", "strings"))}
+			return line.Line{}, line.At{Line: s[0].number, Column: 1, Message: fmt.Sprintf("this system has %d lines, and the tuning %s: give a line for each string", len(s), english.Count(len(tuning), "string", "strings"))}
 		}
 		if err := r.system(s, tuning); err != nil {
-			return phrase.Line{}, err
+			return line.Line{}, err
 		}
 	}
 	if len(r.notes) == 0 {
-		return phrase.Line{}, phrase.At{Line: systems[0][0].number, Column: 1, Message: "no fret stands on its lines"}
+		return line.Line{}, line.At{Line: systems[0][0].number, Column: 1, Message: "no fret stands on its lines"}
 	}
-	if len(r.notes) > phrase.MaxNotes {
-		return phrase.Line{}, phrase.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d notes were given: give %d at most", len(r.notes), phrase.MaxNotes)}
+	if len(r.notes) > line.MaxNotes {
+		return line.Line{}, line.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d notes were given: give %d at most", len(r.notes), line.MaxNotes)}
 	}
-	return phrase.Line{Notes: r.timed(), Left: r.leftOut()}, nil
+	return line.Line{Notes: r.timed(), Left: r.leftOut()}, nil
 }
 
 // row is one line of a system.
@@ -79,14 +79,14 @@ func systemsOf(text string) (out [][]row) {
 		}
 		group = nil
 	}
-	for i, line := range strings.Split(strings.NewReplacer("\t", "    ", "\r", "", "–", "-", "—", "-", "♯", "#", "♭", "b").Replace(text), "\n") {
-		m := tabLine.FindStringSubmatch(line)
-		dashes := strings.Count(line, "-")
+	for i, text := range strings.Split(strings.NewReplacer("\t", "    ", "\r", "", "–", "-", "—", "-", "♯", "#", "♭", "b").Replace(text), "\n") {
+		m := tabLine.FindStringSubmatch(text)
+		dashes := strings.Count(text, "-")
 		if m == nil || dashes < leastDashes && (m[2] == "" || m[3] == "") {
 			flush()
 			continue
 		}
-		start := len(line) - len(m[4]) + 1
+		start := len(text) - len(m[4]) + 1
 		group = append(group, row{i + 1, m[2], strings.TrimRight(m[4], " "), start})
 	}
 	flush()
@@ -96,12 +96,12 @@ func systemsOf(text string) (out [][]row) {
 // tuningOf is the tuning that the names before the lines say, or that of the instrument.
 func tuningOf(s []row, like []pitch.Pitch) ([]pitch.Pitch, error) {
 	words := make([]string, len(s))
-	for i, line := range s {
-		words[len(s)-1-i] = line.name
+	for i, on := range s {
+		words[len(s)-1-i] = on.name
 	}
 	if slices.Contains(words, "") {
 		if len(s) != len(like) {
-			return nil, phrase.At{Line: s[0].number, Column: 1, Message: fmt.Sprintf("it has %d lines without names, and the instrument %s: name the strings before the lines, such as e|, or choose another instrument", len(s), english.Count(len(like), "string", "strings"))}
+			return nil, line.At{Line: s[0].number, Column: 1, Message: fmt.Sprintf("it has %d lines without names, and the instrument %s: name the strings before the lines, such as e|, or choose another instrument", len(s), english.Count(len(like), "string", "strings"))}
 		}
 		return like, nil
 	}
@@ -113,7 +113,7 @@ func tuningOf(s []row, like []pitch.Pitch) ([]pitch.Pitch, error) {
 	}
 	tuning, err := neck.InferTuning(words, like)
 	if err != nil {
-		return nil, phrase.At{Line: s[0].number, Column: 1, Message: err.Error()}
+		return nil, line.At{Line: s[0].number, Column: 1, Message: err.Error()}
 	}
 	return tuning, nil
 }
@@ -149,25 +149,25 @@ type reader struct {
 func (r *reader) system(s []row, tuning []pitch.Pitch) error {
 	longest := 0
 	var found []fretted
-	for i, line := range s {
+	for i, on := range s {
 		str := i + 1
 		open := tuning[len(tuning)-str].MIDI()
-		longest = max(longest, len(line.body))
-		for at := 0; at < len(line.body); {
-			c := line.body[at]
+		longest = max(longest, len(on.body))
+		for at := 0; at < len(on.body); {
+			c := on.body[at]
 			switch {
 			case c >= '0' && c <= '9':
-				fret, end := number(line.body, at)
+				fret, end := number(on.body, at)
 				if fret > maxFret || open+fret > pitch.MaxMIDI {
-					return phrase.At{Line: line.number, Column: line.start + at, Message: fmt.Sprintf("fret %d was given: give one up to %d", fret, maxFret)}
+					return line.At{Line: on.number, Column: on.start + at, Message: fmt.Sprintf("fret %d was given: give one up to %d", fret, maxFret)}
 				}
-				found = append(found, fretted{float64(at), neck.Place{String: str, Fret: fret}, open + fret, line.number})
+				found = append(found, fretted{float64(at), neck.Place{String: str, Fret: fret}, open + fret, on.number})
 				at = end
 			case c == 'b' || c == 'B' || c == '^' || c == 'r' || c == 'R':
 				r.left["bends, whose first note is taken"]++
 				at++
-				if at < len(line.body) && line.body[at] >= '0' && line.body[at] <= '9' { // where it is bent to
-					_, at = number(line.body, at)
+				if at < len(on.body) && on.body[at] >= '0' && on.body[at] <= '9' { // where it is bent to
+					_, at = number(on.body, at)
 				}
 			case c == 'x' || c == 'X':
 				r.left["damped strokes"]++
@@ -220,13 +220,13 @@ func barsOf(s []row) (out []int) {
 }
 
 // timed gives the notes their times: the usual distance between two is an eighth.
-func (r *reader) timed() []phrase.Note {
+func (r *reader) timed() []line.Note {
 	var gaps []float64
 	for i := 1; i < len(r.notes); i++ {
 		gaps = append(gaps, r.notes[i].at-r.notes[i-1].at)
 	}
 	slices.Sort(gaps)
-	out := make([]phrase.Note, len(r.notes))
+	out := make([]line.Note, len(r.notes))
 	at := 0.0
 	for i, n := range r.notes {
 		beats := unitBeats
@@ -234,7 +234,7 @@ func (r *reader) timed() []phrase.Note {
 			beats = max(math.Round((r.notes[i+1].at-n.at)/gaps[(len(gaps)-1)/2]), 1) * unitBeats
 		}
 		place := n.place
-		out[i] = phrase.Note{MIDI: n.midi, At: at, Beats: beats, Place: &place}
+		out[i] = line.Note{MIDI: n.midi, At: at, Beats: beats, Place: &place}
 		at += beats
 	}
 	return out

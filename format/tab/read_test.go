@@ -9,7 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/neck"
-	"evenladder/core/phrase"
+	"evenladder/core/line"
 	"evenladder/core/pitch"
 	"evenladder/format/tab"
 )
@@ -21,14 +21,14 @@ func guitar(t *testing.T) []pitch.Pitch {
 	return in.Tuning
 }
 
-func read(t *testing.T, text string) phrase.Line {
+func read(t *testing.T, text string) line.Line {
 	t.Helper()
 	l, err := tab.Read(text, guitar(t))
 	require.NoError(t, err)
 	return l
 }
 
-func said(l phrase.Line) string {
+func said(l line.Line) string {
 	var out []string
 	for _, n := range l.Notes {
 		out = append(out, fmt.Sprintf("%d/%d=%d+%g", n.Place.String, n.Place.Fret, n.MIDI, n.Beats))
@@ -81,7 +81,7 @@ func TestBadTab(t *testing.T) {
 		_, err := tab.Read(text, guitar(t))
 		require.Error(t, err, text[:min(len(text), 60)])
 		assert.ErrorContains(t, err, want)
-		var at phrase.At
+		var at line.At
 		assert.ErrorAs(t, err, &at)
 	}
 }

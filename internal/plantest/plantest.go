@@ -9,7 +9,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/neck"
-	"evenladder/core/phrase"
+	"evenladder/core/line"
 	"evenladder/core/piece"
 	"evenladder/core/plan"
 	"evenladder/core/scale"
@@ -61,7 +61,7 @@ var Tonics = strings.Fields("C C# Cb D D# Db E E# Eb F F# Fb G G# Gb A A# Ab B B
 
 // SameLine says where a phrase that was read differs from the run that was written: in a pitch
 // (but for octaves of all, as a clef may stand an octave off), in its time or in its length.
-func SameLine(t require.TestingT, p plan.Plan, l phrase.Line) {
+func SameLine(t require.TestingT, p plan.Plan, l line.Line) {
 	require.Len(t, l.Notes, len(p.Run.Events), p.Sentence)
 	r, first := p.Run.Rhythm, p.Run.Events[0]
 	apart := l.Notes[0].MIDI - first.MIDI
