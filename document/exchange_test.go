@@ -33,13 +33,13 @@ func briefs(t *testing.T) []plan.Plan {
 	instruments := neck.Instruments()
 	rhythms := []string{
 		`{"perBeat": 1}`, `{"perBeat": 2}`, `{"perBeat": 3}`, `{"perBeat": 4, "accentEvery": 3}`, `{"perBeat": 5}`, `{"perBeat": 6}`, `{"meter": "6/8", "perBeat": 1}`,
-		`{"meter": "12/8", "perBeat": 3}`, `{"meter": "9/8", "perBeat": 6}`, `{"meter": "6/8", "perBeat": 2}`, `{"meter": "6/8", "perBeat": 4}`, `{"meter": "3/4", "perBeat": 4, "pickUp": 3}`,
+		`{"meter": "12/8", "perBeat": 3}`, `{"meter": "9/8", "perBeat": 6}`, `{"meter": "6/8", "perBeat": 2}`, `{"meter": "6/8", "perBeat": 4}`, `{"meter": "3/4", "perBeat": 4, "pickUp": 2}`,
 		`{"meter": "6/8", "perBeat": 5}`, `{"perBeat": 2, "pickUp": 1}`,
 	}
 	keys := []string{"Bb dorian", "F# major", "Db melodic-minor", "E phrygian-dominant", "Ab mixolydian", "B harmonic-minor", "Gb lydian"}
 	var out []plan.Plan
-	for i := range len(run.Patterns) * len(instruments) { // every pattern on every instrument, as 11 and 20 share no factor
-		pattern := run.Patterns[i%len(run.Patterns)]
+	for i := range len(run.Patterns) * len(instruments) { // every pattern on every instrument
+		pattern := run.Patterns[i/len(instruments)]
 		key := strings.Fields(keys[i%len(keys)])
 		picking := []string{"alternate", "economy", "legato", "thumb-index-middle"}[i%4]
 		fit := run.Fits[i%len(run.Fits)].ID

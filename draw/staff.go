@@ -39,8 +39,8 @@ func (p *pen) staff(s staff, meter [2]int, left, x, y, column float64, l line) f
 	p.ottavas(l.cells, x, y, column)
 	for i := 0; i < len(l.cells); {
 		end := i + 1
-		if l.cells[i].Beam == "begin" {
-			for end < len(l.cells) && l.cells[end].Beam != "" && l.cells[end].Beam != "begin" {
+		if l.cells[i].Beamed() == score.BeginBeam {
+			for end < len(l.cells) && l.cells[end].Beamed() != "" && l.cells[end].Beamed() != score.BeginBeam {
 				end++
 			}
 		}
@@ -128,7 +128,7 @@ func (p *pen) glyph(x, y, tall float64, a align, sign string) {
 var written = map[string]string{"b": "♭", "n": "♮", "#": "♯", "bb": "𝄫", "##": "𝄪"}
 
 // rests by the figure that they are as long as.
-var rests = map[string]string{"quarter": "𝄽", "eighth": "𝄾", "16th": "𝄿"}
+var rests = map[string]string{"quarter": "𝄽", "eighth": "𝄾", "16th": "𝄿", "32nd": "𝅀"}
 
 // group draws the notes under one beam, or one note or rest.
 func (p *pen) group(s staff, cells []cell, x, bottom, column float64) {
@@ -165,23 +165,33 @@ func (p *pen) group(s staff, cells []cell, x, bottom, column float64) {
 		}
 		return hx - half
 	}
-	for i := range cells {
-		hx, hy := head(i)
-		p.line(stemX(hx), hy, stemX(hx), end, ink, 0.2)
-	}
 	first, _ := head(0)
 	last, _ := head(len(cells) - 1)
-	beams := cells[0].Figure.Beams()
-	for n := range beams {
-		y := end + float64(n)*0.9*sideOf(up)
-		if len(cells) > 1 {
-			p.beam(stemX(first), stemX(last), y, sideOf(up))
-		} else {
-			p.flag(stemX(first), y, sideOf(up))
+	for i, c := range cells {
+		hx, hy := head(i)
+		if c.Figure.Type != "whole" {
+			p.line(stemX(hx), hy, stemX(hx), end, ink, 0.2)
+		}
+		for n := range c.Figure.Beams() {
+			y, x := end+float64(n)*0.9*sideOf(up), stemX(hx)
+			switch {
+			case len(cells) == 1:
+				p.flag(x, y, sideOf(up))
+			case c.Beams[n] == score.BeginBeam || c.Beams[n] == score.ContinueBeam:
+				next, _ := head(i + 1)
+				p.beam(x, stemX(next), y, sideOf(up))
+			case c.Beams[n] == score.HookForward:
+				p.beam(x, x+hookWide, y, sideOf(up))
+			case c.Beams[n] == score.HookBack:
+				p.beam(x-hookWide, x, y, sideOf(up))
+			}
 		}
 	}
 	p.tuplet(cells, stemX(first), stemX(last), end, up)
 }
+
+// hookWide is how far the beam of one note alone goes, in mm.
+const hookWide = 1.2
 
 // sideOf is downwards from a stem that goes up, upwards from one that goes down.
 func sideOf(up bool) float64 {
@@ -194,7 +204,11 @@ func sideOf(up bool) float64 {
 // noteHead draws the head of a note with its dots, its accidental, its ledger lines and
 // the tie to the next.
 func (p *pen) noteHead(c cell, x, y, bottom float64) {
-	p.style(ink, none, 0)
+	if values := c.Figure.Type; values == "half" || values == "whole" {
+		p.style(none, ink, 0.3)
+	} else {
+		p.style(ink, none, 0)
+	}
 	oval := canvas.Ellipse(0.64*staffGap, 0.46*staffGap)
 	p.ctx.DrawPath(0, 0, oval.Transform(canvas.Identity.Translate(x, p.height-y).Rotate(22)))
 	for at := bottom + staffGap; at <= y+0.01; at += staffGap {

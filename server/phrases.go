@@ -40,3 +40,8 @@ func (h handlers) ReadPhrase(ctx context.Context, r api.ReadPhraseRequestObject)
 	})
 	return api.ReadPhrase200JSONResponse(made), err
 }
+
+func (h handlers) ChangePhrase(ctx context.Context, r api.ChangePhraseRequestObject) (api.ChangePhraseResponseObject, error) {
+	made, err := phrase.Apply(*r.Body)
+	return api.ChangePhrase200JSONResponse(made), err
+}

@@ -175,7 +175,7 @@ func (h handlers) draft(kind string, in api.KeptInput) (shelf, store.Draft, erro
 	var faults fault.List
 	checkText(&faults, "title", title, 1, maxTitle)
 	checkText(&faults, "notes", notes, 0, maxNotes)
-	d, err := s.kind.Draft(title, notes, store.Thing{Brief: in.Brief, Instrument: in.Instrument, Formula: in.Formula, Ladder: in.Ladder})
+	d, err := s.kind.Draft(title, notes, store.Thing{Brief: in.Brief, Instrument: in.Instrument, Formula: in.Formula, Ladder: in.Ladder, Phrase: in.Phrase})
 	faults.Under("", err)
 	if len(faults) > 0 {
 		return s, d, faults
@@ -196,7 +196,7 @@ func (s shelf) onWire(k store.Kept, err error) (api.Kept, error) {
 	t, err := s.kind.Thing(k.Draft)
 	return api.Kept{
 		Id: k.ID, Kind: s.kind.ID, Title: k.Title, Notes: k.Notes, Sentence: k.Sentence, Version: k.Version, CreatedAt: k.CreatedAt, UpdatedAt: k.UpdatedAt,
-		Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula, Ladder: t.Ladder,
+		Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula, Ladder: t.Ladder, Phrase: t.Phrase,
 	}, err
 }
 

@@ -8,6 +8,7 @@ import (
 	"evenladder/core/brief"
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
+	"evenladder/core/phrase"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/round"
@@ -21,6 +22,7 @@ type Thing struct {
 	Instrument *brief.Instrument
 	Formula    *string
 	Ladder     *ladder.Request // without its log
+	Phrase     *KeptPhrase
 }
 
 // Kind is one kind of things kept.
@@ -30,15 +32,18 @@ type Kind struct {
 	check func(*Thing) (sentence string, err error)
 	// part is the side of a thing that this kind has.
 	part func(*Thing) any
+	// terms are what a search for words looks for; the words one by one where nil.
+	terms func(words string) []string
 }
 
 // Kinds are all kinds of things kept.
 var Kinds = []Kind{
-	{table.Row{ID: "briefs", Name: "brief"}, checkBrief, briefOf},
-	{table.Row{ID: "rounds", Name: "round"}, checkRound, briefOf},
-	{table.Row{ID: "instruments", Name: "instrument"}, checkInstrument, func(t *Thing) any { return &t.Instrument }},
-	{table.Row{ID: "scales", Name: "scale"}, checkScale, func(t *Thing) any { return &t.Formula }},
-	{table.Row{ID: "ladders", Name: "ladder"}, checkLadder, func(t *Thing) any { return &t.Ladder }},
+	{table.Row{ID: "briefs", Name: "brief"}, checkBrief, briefOf, nil},
+	{table.Row{ID: "rounds", Name: "round"}, checkRound, briefOf, nil},
+	{table.Row{ID: "phrases", Name: "phrase"}, checkPhrase, func(t *Thing) any { return &t.Phrase }, phrase.Terms},
+	{table.Row{ID: "instruments", Name: "instrument"}, checkInstrument, func(t *Thing) any { return &t.Instrument }, nil},
+	{table.Row{ID: "scales", Name: "scale"}, checkScale, func(t *Thing) any { return &t.Formula }, nil},
+	{table.Row{ID: "ladders", Name: "ladder"}, checkLadder, func(t *Thing) any { return &t.Ladder }, nil},
 }
 
 func briefOf(t *Thing) any { return &t.Brief }
@@ -59,6 +64,8 @@ func (t Thing) words() string {
 	switch {
 	case t.Brief != nil:
 		return t.Brief.Scale.Tonic + " " + t.Brief.Scale.Name + " " + t.Brief.Scale.Formula
+	case t.Phrase != nil:
+		return t.Phrase.words()
 	case t.Ladder != nil:
 		return Thing{Brief: &t.Ladder.Brief}.words()
 	case t.Instrument != nil:

@@ -10,6 +10,8 @@ import (
 	"strconv"
 	"strings"
 	"time"
+
+	"evenladder/core/table"
 )
 
 // MaxListed is the most rows that List returns.
@@ -85,7 +87,11 @@ func (s Shelf) List(ctx context.Context, q Query) (Page, error) {
 	if q.SetAside {
 		where = "kind = ? AND deleted_at IS NOT NULL"
 	}
-	for _, word := range strings.Fields(strings.ToLower(q.Words)) {
+	terms := strings.Fields
+	if k, _ := table.Find(Kinds, s.kind); k.terms != nil {
+		terms = k.terms
+	}
+	for _, word := range terms(strings.ToLower(q.Words)) {
 		where += " AND instr(search, ?) > 0"
 		args = append(args, word)
 	}

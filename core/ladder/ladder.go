@@ -118,12 +118,12 @@ func stand(r Request) (Ladder, plan.Plan, []onRung, error) {
 	}
 	own := p.Run.Rhythm
 	l := Ladder{Goal: stepOr(r.Goal, Step{own.PerBeat, own.TempoBPM}), Way: r.Way, Times: max(r.Times, 1)}
-	l.From = stepOr(r.From, usualStart(l.Goal))
+	l.From = stepOr(r.From, usualStart(l.Goal, own))
 	if l.Way == "" {
 		l.Way = Ways[0].ID
 	}
-	check(&faults, "from", l.From)
-	check(&faults, "goal", l.Goal)
+	check(&faults, "from", l.From, own)
+	check(&faults, "goal", l.Goal, own)
 	way, ok := table.Find(Ways, l.Way)
 	if !ok {
 		faults.Add("way", fault.Word(l.Way, table.IDs(Ways)))
@@ -159,15 +159,22 @@ func stepOr(given *Step, usual Step) Step {
 }
 
 // usualStart is where a ladder begins when nobody says: quarters at the goal's
-// tempo, or slower where the goal itself is slow. Common practice.
-func usualStart(goal Step) Step {
+// tempo, or slower where the goal itself is slow; a phrase at half its tempo. Common practice.
+func usualStart(goal Step, own rhythm.Rhythm) Step {
+	if own.Free {
+		return Step{goal.PerBeat, max(goal.TempoBPM/2, rhythm.MinTempoBPM)}
+	}
 	tempo := min(goal.TempoBPM, usualStartBPM)
 	return Step{1, min(tempo, goal.NotesPerMinute())}
 }
 
 const usualStartBPM = 60
 
-func check(f *fault.List, field string, s Step) {
+func check(f *fault.List, field string, s Step, own rhythm.Rhythm) {
+	if own.Free && s.PerBeat != own.PerBeat {
+		f.Addf(field+".perBeat", "%d was given: a phrase has lengths of its own, give %d", s.PerBeat, own.PerBeat)
+		return
+	}
 	f.Between(field+".perBeat", s.PerBeat, rhythm.MinPerBeat, rhythm.MaxPerBeat)
 	f.Between(field+".tempoBpm", s.TempoBPM, rhythm.MinTempoBPM, rhythm.MaxTempoBPM)
 }
@@ -178,7 +185,7 @@ func rungOf(s Step, part Part, times int, own rhythm.Rhythm) Rung {
 	r.PerBeat, r.TempoBPM, r.PickUp, r.AccentEvery = s.PerBeat, s.TempoBPM, 0, 0
 	counts := make([]string, r.PerBeat*r.BeatsPerBar)
 	for i := range counts {
-		counts[i] = r.Slot(i).Count
+		counts[i] = r.Slot(i * r.Slots() / r.PerBeat).Count
 	}
 	speed := r.SubdivisionName(s.PerBeat) + " at " + itoa(s.TempoBPM)
 	rest := strings.Join(slices.DeleteFunc([]string{part.Name, timesWords(times)}, func(s string) bool { return s == "" }), ", ")

@@ -334,7 +334,7 @@ func TestWhatCannotBeALadder(t *testing.T) {
 		{`{"brief": {}}`, "brief.instrument.id"},
 		{`{"from": {"perBeat": 4, "tempoBpm": 80}, "goal": {"perBeat": 1, "tempoBpm": 60}}`, "goal: 60 notes a minute lie below the 320 of the start"},
 		{`{"way": "sideways"}`, `way: "sideways" was given: give one of even tempo-only subdivisions-first`},
-		{`{"parts": ["half"]}`, "parts.0: \"half\" was given: give one of naming octave up"},
+		{`{"parts": ["middle"]}`, "parts.0: \"middle\" was given: give one of naming octave up half"},
 		{`{"stretch": {"from": 9, "to": 3}}`, "stretch: notes 9 to 3 were given: give two notes of the 35"},
 		{`{"times": 99}`, "times: 99 was given"},
 		{`{"from": {"perBeat": 9, "tempoBpm": 10}}`, "from.perBeat"},

@@ -44,6 +44,7 @@ var Parts = []partKind{
 	}},
 	{table.Row{ID: "octave", Name: "one octave", Why: "from the first root to the next, before the rest"}, firstOctave},
 	{table.Row{ID: "up", Name: "the way up alone", Why: "to the highest note, before the way down"}, wayUp},
+	{table.Row{ID: "half", Name: "the first half", Why: "a phrase to its middle, before the rest"}, firstHalf},
 }
 
 // leastPart is how many notes a part has, and how many fewer than the whole, to be worth
@@ -53,8 +54,24 @@ const leastPart = 4
 // octave is its size in semitones.
 const octave = 12
 
+// firstHalf is a phrase up to the first note after its middle.
+func firstHalf(p plan.Plan) (from, to int, ok bool) {
+	events := p.Run.Events
+	last := events[len(events)-1]
+	middle := (events[0].At + last.At + last.Beats) / 2
+	for i, e := range events {
+		if e.At >= middle-1e-9 {
+			return 1, i + 1, p.Run.Rhythm.Free && i+1 >= leastPart && len(events)-(i+1) >= leastPart
+		}
+	}
+	return 0, 0, false
+}
+
 // firstOctave is from the first root up to the one above it.
 func firstOctave(p plan.Plan) (from, to int, ok bool) {
+	if p.Run.Rhythm.Free {
+		return 0, 0, false
+	}
 	for i, e := range p.Run.Events {
 		switch {
 		case from == 0 && e.Degree == "1":
@@ -68,6 +85,9 @@ func firstOctave(p plan.Plan) (from, to int, ok bool) {
 
 // wayUp is up to the highest note.
 func wayUp(p plan.Plan) (from, to int, ok bool) {
+	if p.Run.Rhythm.Free {
+		return 0, 0, false
+	}
 	top := 0
 	for i, e := range p.Run.Events {
 		if e.MIDI > p.Run.Events[top].MIDI {

@@ -144,6 +144,9 @@ func fewerNotes(p plan.Plan, at Step) (Proposal, bool) {
 // anotherSubdivision has as many notes a minute, fewer to the beat, or more where
 // there are none fewer.
 func anotherSubdivision(p plan.Plan, at Step) (Proposal, bool) {
+	if p.Run.Rhythm.Free {
+		return Proposal{}, false
+	}
 	for _, perBeat := range []int{at.PerBeat - 1, at.PerBeat + 1, at.PerBeat - 2, at.PerBeat + 2} {
 		if perBeat < 1 || at.NotesPerMinute()%perBeat != 0 {
 			continue

@@ -5,7 +5,6 @@ import (
 	"math"
 	"strings"
 
-	"evenladder/core/pitch"
 	"evenladder/core/scale"
 )
 
@@ -59,13 +58,4 @@ func lengthText(beats float64) string {
 		return fmt.Sprintf("*%.0f/%d", n, of)
 	}
 	return fmt.Sprintf("*%.4f", beats)
-}
-
-// Spelled are the names of notes in a scale, from their degrees.
-func Spelled(degrees []pitch.Degree, s scale.Scale) []pitch.Name {
-	out := make([]pitch.Name, len(degrees))
-	for i, d := range degrees {
-		out[i] = s.Tonic.Degree(d)
-	}
-	return out
 }

@@ -30,8 +30,10 @@ type Phrase struct {
 	Notes   []Named  `json:"notes"`
 	Homes   []Home   `json:"homes"` // the likeliest first, or the teacher's own
 	Remarks []Remark `json:"remarks"`
-	Ways    []Way    `json:"ways"` // the easiest first
-	Left    []string `json:"left"` // what the reader left out
+	Ways    []Way    `json:"ways"`  // the easiest first
+	Boxes   []Fit    `json:"boxes"` // of the layout of the brief, or the five forms: which have it
+	Text    string   `json:"text"`  // the phrase in degrees of its key, as a brief has it
+	Left    []string `json:"left"`  // what the reader left out
 }
 
 // Named is a note of a phrase in its key.
@@ -80,7 +82,9 @@ func Build(r Request) (Phrase, error) {
 		}
 		return Phrase{}, err
 	}
-	p := Phrase{Title: r.Line.Title, Left: append([]string{}, r.Line.Left...)}
+	p := Phrase{Title: r.Line.Title}
+	r.Line = line.Even(r.Line)
+	p.Left = append([]string{}, r.Line.Left...)
 	ranked := homesOf(r.Line.Notes)
 	home := ranked[0].scale
 	if r.Keep {
@@ -95,7 +99,8 @@ func Build(r Request) (Phrase, error) {
 		p.Title = "A phrase in " + p.Homes[0].Title
 	}
 	p.Remarks = remarksOf(p.Notes, home)
-	p.Ways, err = waysOf(b, home, r.Line.Notes)
+	p.Text = line.Text(r.Line.Notes, home, true)
+	p.Ways, p.Boxes, err = waysOf(b, home, r.Line.Notes)
 	return p, err
 }
 

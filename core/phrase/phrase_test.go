@@ -35,21 +35,6 @@ func build(t require.TestingT, instrument string, l line.Line) phrase.Phrase {
 	return p
 }
 
-func TestTyped(t *testing.T) {
-	l := typed(t, "E5 r C#4/2 | 5*2 b3, fis\n3:1.5", "A")
-	var got []string
-	for _, n := range l.Notes {
-		got = append(got, fmt.Sprintf("%d@%g+%g", n.MIDI, n.At, n.Beats))
-	}
-	assert.Equal(t, "76@0+1 61@2+0.5 64@2.5+2 60@4.5+1 66@5.5+1 61@6.5+1.5", strings.Join(got, " "))
-	for text, want := range map[string]string{
-		"E5 C4\n G4 q5": "line 2, column 5", "": "line 1, column 1", "E5/0": "length", "E5/x": "length", "r r": "no note", "E99": "no note",
-	} {
-		_, err := line.Typed(text, pitch.MustParseName("A"), english)
-		assert.ErrorContains(t, err, want, text)
-	}
-}
-
 // Each everyday scale, in every key, up and down from its root: it is taken for that scale.
 func TestHomesByConstruction(t *testing.T) {
 	for _, id := range []string{"major", "natural-minor", "major-pentatonic", "minor-pentatonic", "minor-blues", "dorian", "mixolydian", "harmonic-minor", "lydian"} {
@@ -235,18 +220,6 @@ func TestBadPhrases(t *testing.T) {
 	assert.ErrorContains(t, err, "notes.0")
 	p := build(t, "ukulele", typed(t, "C2 E2 G2", "C"))
 	assert.Empty(t, p.Ways, "the neck does not have it")
-}
-
-func FuzzTyped(f *testing.F) {
-	for _, s := range []string{"E5 r C#4/2", "1 b3 3 5", "fis*2 | as:1.5", "𝄫/2\n\n*"} {
-		f.Add(s)
-	}
-	f.Fuzz(func(t *testing.T, s string) {
-		l, err := line.Typed(s, pitch.MustParseName("Eb"), english)
-		if err == nil && len(l.Notes) == 0 {
-			t.Error("no note and no error")
-		}
-	})
 }
 
 func BenchmarkPhraseNotes(b *testing.B) {

@@ -11,6 +11,7 @@ import (
 	"evenladder/core/layout"
 	"evenladder/core/line"
 	"evenladder/core/neck"
+	"evenladder/core/run"
 	"evenladder/core/scale"
 	"evenladder/core/table"
 	"evenladder/core/way"
@@ -28,7 +29,8 @@ type Way struct {
 	SpanMM  float64   `json:"spanMm"`
 	Shifts  int       `json:"shifts"`
 	Reaches int       `json:"reaches"`
-	Low     int       `json:"lowFret"` // lowest stopped fret
+	Cross   int       `json:"crossings"` // times it goes to another string
+	Low     int       `json:"lowFret"`   // lowest stopped fret
 	High    int       `json:"highFret"`
 
 	cost float64
@@ -52,13 +54,16 @@ type finder struct {
 	out   []Way
 }
 
-// waysOf are the ways to play a phrase, the easiest first.
-func waysOf(b brief.Brief, home scale.Scale, notes []line.Note) ([]Way, error) {
+// waysOf are the ways to play a phrase, the easiest first, and the boxes that have it.
+func waysOf(b brief.Brief, home scale.Scale, notes []line.Note) ([]Way, []Fit, error) {
 	b.Scale = scaleBrief(home)
-	b.Hand.Fingers = nil
+	b.Hand.Fingers, b.Layout.Box, b.Layout.BoxOctave = nil, nil, nil
+	if b.Run.Pattern == run.Phrase {
+		b.Run = brief.Run{}
+	}
 	r, err := brief.Read(b)
 	if err != nil {
-		return nil, err
+		return nil, nil, err
 	}
 	f := finder{Reading: r, hand: hand.New(r.Neck, r.Style), seen: map[string]bool{}, out: []Way{}}
 	f.field = way.Field{Request: r.Request, Notes: notes, Scale: home}
@@ -79,7 +84,43 @@ func waysOf(b brief.Brief, home scale.Scale, notes []line.Note) ([]Way, error) {
 	slices.SortStableFunc(f.out, func(a, b Way) int {
 		return cmp.Or(given(a)-given(b), cmp.Compare(a.cost, b.cost), a.Low-b.Low)
 	})
-	return f.out[:min(len(f.out), mostWays)], nil
+	return f.out[:min(len(f.out), mostWays)], f.fits(), nil
+}
+
+// Fit says whether a box has a phrase.
+type Fit struct {
+	System string `json:"system"` // id of the layout
+	Box    int    `json:"box"`    // index
+	Name   string `json:"name"`
+	Lacks  []int  `json:"lacks"` // numbers of the notes that it does not have
+}
+
+// usualBoxes are those that are asked about where the brief names no layout.
+const usualBoxes = "five-form"
+
+// fits says of each box of the layout of the brief, or of the five forms, which notes it lacks.
+func (f *finder) fits() []Fit {
+	system, _ := table.Find(layout.Systems, usualBoxes)
+	if f.NamesLayout() {
+		system = f.System
+	}
+	out := []Fit{}
+	list, err := system.Boxes(f.Request)
+	if err != nil {
+		return out
+	}
+	in, _ := table.Find(way.Ways, way.Box)
+	for i, box := range list {
+		f.field.Box = box
+		fit := Fit{System: system.ID, Box: i, Name: box.Name, Lacks: []int{}}
+		for n := range f.field.Notes {
+			if !in.May(f.field, n) {
+				fit.Lacks = append(fit.Lacks, n+1)
+			}
+		}
+		out = append(out, fit)
+	}
+	return out
 }
 
 // numbered are the titles of the ways that go by a number.
@@ -140,6 +181,9 @@ func (f *finder) lay(rule way.Way, system string, number int, w Way) {
 	for i, p := range laid.Places {
 		w.Notes[i] = WayNote{p, made.Touches[i].Finger}
 		w.High = max(w.High, p.Fret)
+		if i > 0 && p.String != laid.Places[i-1].String {
+			w.Cross++
+		}
 		if p.Fret > 0 {
 			w.Low = min(w.Low, p.Fret)
 		}

@@ -6,6 +6,7 @@ import (
 
 	"evenladder/core/english"
 	"evenladder/core/fault"
+	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/line"
 	"evenladder/core/pitch"
@@ -114,6 +115,24 @@ func (m *maker) filled(once sequence) sequence {
 		out.add(once)
 	}
 	return out
+}
+
+// whyOfPhrase is why a note of the phrase has its finger.
+func (m *maker) whyOfPhrase(b fingered, note int) (FingerReason, error) {
+	s, err := m.phrase(b)
+	if err != nil {
+		return FingerReason{}, err
+	}
+	if note < 0 || note >= len(s.steps) {
+		return FingerReason{}, fault.At("note", "%d was given: this phrase has notes 0 to %d", note, len(s.steps)-1)
+	}
+	places, ask := s.path()
+	f := fingered{school: s.school, Fingering: &hand.Fingering{Touches: m.hands.of(s.school).Path(places, ask)}}
+	f.Report = hand.Summarize(m.Neck, m.Style.Limits, places, f.Touches)
+	for _, st := range s.steps {
+		f.Notes = append(f.Notes, layout.Note{Place: st.at, MIDI: st.MIDI, Degree: st.Degree})
+	}
+	return FingerReason{Why: m.why(f, note), Free: []string{}, Fingers: []FingerWay{}}, nil
 }
 
 // nameOf is the name of a note outside the scale: that of its degree, or where this would take more

@@ -31,7 +31,7 @@ type FingerWay struct {
 
 // Why tells in one sentence why a note of a box is played with its finger, and
 // what each other finger would ask for: a brief's chosen box, the note counted
-// from 0.
+// from 0; of a phrase, one of its own notes, whose fingers are not set by hand.
 func Why(b brief.Brief, note int) (FingerReason, error) {
 	l, err := Lay(b)
 	if err != nil {
@@ -39,6 +39,9 @@ func Why(b brief.Brief, note int) (FingerReason, error) {
 	}
 	m := newMaker(l, newHands(&l.Reading))
 	f, err := m.fingerChosen()
+	if err == nil && m.Pattern.Uses.Phrase {
+		return m.whyOfPhrase(f, note)
+	}
 	if err != nil {
 		return FingerReason{}, err
 	}

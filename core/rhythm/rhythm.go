@@ -77,34 +77,79 @@ type Figure struct {
 }
 
 // Beams is how many beams a note of the figure has.
-func (f Figure) Beams() int { return map[string]int{"eighth": 1, "16th": 2}[f.Type] }
+func (f Figure) Beams() int { return map[string]int{"eighth": 1, "16th": 2, "32nd": 3}[f.Type] }
 
 // Beamed reports whether notes of the figure can stand under a beam.
 func (f Figure) Beamed() bool { return f.Beams() > 0 }
 
-// figures by notes to the beat.
-var simpleFigures = [MaxPerBeat + 1]Figure{
-	{}, {"quarter", 0, 1, 1}, {"eighth", 0, 1, 1}, {"eighth", 0, 3, 2}, {"16th", 0, 1, 1}, {"16th", 0, 5, 4}, {"16th", 0, 6, 4},
+// parts are the figures of a part of a beat that is divided evenly: by the divisions, and how many
+// of them the figure lasts. What has none is written as several.
+type parts [MaxDivisions + 1]map[int]Figure
+
+var simpleParts = parts{
+	2: {1: {"eighth", 0, 1, 1}},
+	3: {1: {"eighth", 0, 3, 2}, 2: {"quarter", 0, 3, 2}},
+	4: {1: {"16th", 0, 1, 1}, 2: {"eighth", 0, 1, 1}, 3: {"eighth", 1, 1, 1}},
+	5: {1: {"16th", 0, 5, 4}, 2: {"eighth", 0, 5, 4}, 3: {"eighth", 1, 5, 4}, 4: {"quarter", 0, 5, 4}},
+	6: {1: {"16th", 0, 6, 4}, 2: {"eighth", 0, 6, 4}, 3: {"eighth", 1, 6, 4}, 4: {"quarter", 0, 6, 4}},
+	8: {1: {"32nd", 0, 1, 1}, 2: {"16th", 0, 1, 1}, 3: {"16th", 1, 1, 1}, 4: {"eighth", 0, 1, 1}, 6: {"eighth", 1, 1, 1}},
 }
 
-var compoundFigures = [MaxPerBeat + 1]Figure{
-	{}, {"quarter", 1, 1, 1}, {"eighth", 1, 1, 1}, {"eighth", 0, 1, 1}, {"16th", 1, 1, 1}, {"16th", 0, 5, 6}, {"16th", 0, 1, 1},
+var compoundParts = parts{
+	2: {1: {"eighth", 1, 1, 1}},
+	3: {1: {"eighth", 0, 1, 1}, 2: {"quarter", 0, 1, 1}},
+	4: {1: {"16th", 1, 1, 1}, 2: {"eighth", 1, 1, 1}},
+	5: {1: {"16th", 0, 5, 6}, 2: {"eighth", 0, 5, 6}, 3: {"eighth", 1, 5, 6}, 4: {"quarter", 0, 5, 6}},
+	6: {1: {"16th", 0, 1, 1}, 2: {"eighth", 0, 1, 1}, 3: {"eighth", 1, 1, 1}, 4: {"quarter", 0, 1, 1}},
+	8: {1: {"32nd", 1, 1, 1}, 2: {"16th", 1, 1, 1}, 4: {"eighth", 1, 1, 1}},
+}
+
+// MaxDivisions is the most that a beat is divided into where its notes are written.
+const MaxDivisions = 8
+
+// Part is how so many of the divisions of a beat are written; ok is false where that takes several
+// figures.
+func (r Rhythm) Part(divisions, of int) (f Figure, ok bool) {
+	if r.Compound {
+		f, ok = compoundParts[divisions][of]
+	} else {
+		f, ok = simpleParts[divisions][of]
+	}
+	return f, ok
+}
+
+// Beats is how whole beats are written, 1 to 4 of them; ok is false where that takes several
+// figures.
+func (r Rhythm) Beats(n int) (f Figure, ok bool) {
+	dots := 0
+	if r.Compound {
+		dots = 1
+	}
+	switch {
+	case n == 1:
+		return Figure{"quarter", dots, 1, 1}, true
+	case n == 2:
+		return Figure{"half", dots, 1, 1}, true
+	case n == 3 && dots == 0:
+		return Figure{"half", 1, 1, 1}, true
+	case n == 4:
+		return Figure{"whole", dots, 1, 1}, true
+	}
+	return Figure{}, false
 }
 
 // Figure is how each note of the rhythm is written.
 func (r Rhythm) Figure() Figure {
-	if r.Compound {
-		return compoundFigures[r.PerBeat]
+	if f, ok := r.Part(r.PerBeat, 1); ok {
+		return f
 	}
-	return simpleFigures[r.PerBeat]
+	return r.BeatFigure()
 }
 
 // BeatFigure is how a whole beat is written.
 func (r Rhythm) BeatFigure() Figure {
-	if r.Compound {
-		return compoundFigures[1]
-	}
-	return simpleFigures[1]
+	f, _ := r.Beats(1)
+	return f
 }
 
 // Tempo is a tempo in one subdivision.

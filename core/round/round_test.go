@@ -1,8 +1,8 @@
 package round_test
 
 import (
-	"math"
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 	"testing"

@@ -3,6 +3,7 @@ package round
 import (
 	"evenladder/core/brief"
 	"evenladder/core/fault"
+	"evenladder/core/line"
 	"evenladder/core/plan"
 )
 
@@ -42,6 +43,11 @@ func (s *spec) lay(key brief.Key, change func(*brief.Brief)) (plan.Laid, error) 
 	b.Scale.Tonic, b.Round = key.Tonic.String(), brief.Round{}
 	if key.Scale != "" {
 		b.Scale.Name, b.Scale.Formula = key.Scale, ""
+		if s.Pattern.Uses.Phrase {
+			if to, err := brief.ReadScale(b.Scale); err == nil {
+				b.Run.Phrase = line.Text(line.InScale(s.Phrase.Notes, s.Scale, to), to, true)
+			}
+		}
 	}
 	if key != s.Keys.All[0] {
 		b.Layout.BoxOctave, b.Hand.Fingers = nil, nil // each key lies where the rule has it

@@ -39,7 +39,7 @@ type Bar struct {
 	Items   []Item `json:"items"`
 }
 
-// Item is a note or a rest, as long as one note of the rhythm or a whole beat.
+// Item is a note or a rest of one figure: as long as a part of a beat, or a beat and longer.
 type Item struct {
 	Event   *piece.Event  `json:"-"`     // nil for a rest
 	Index   int           `json:"event"` // of the event; -1 for a rest
@@ -48,7 +48,8 @@ type Item struct {
 	Octave  int           `json:"octave"` // as written under the clef
 	Sign    string        `json:"sign"`   // accidental that is written before it: # b n ## bb
 	Figure  rhythm.Figure `json:"figure"`
-	OfBeat  int           `json:"ofBeat"` // among the notes of its beat, from 0; -1 where a whole beat
+	Ticks   int           `json:"-"`      // of the beat that it is long
+	OfBeat  int           `json:"ofBeat"` // divisions of its beat before it; -1 where it is a beat or longer
 	Beat    int           `json:"beat"`   // of the bar, from 0: notes of one beat share a beam
 	TieFrom bool          `json:"tieFrom"`
 	TieTo   bool          `json:"tieTo"`
@@ -57,10 +58,30 @@ type Item struct {
 	Heading string        `json:"-"`               // of a key that begins here
 	First   bool          `json:"-"`               // of the notes and rests that its beat is divided into
 	Last    bool          `json:"-"`               // of these
-	Beam    string        `json:"-"`               // "begin", "continue" or "end" of the beam of its beat, or empty
+	Beams   []Beam        `json:"-"`               // of its beat, the outermost first; none where it stands alone
 }
 
-// WholeBeat reports whether an item is as long as a beat of several notes.
+// Beam says how one beam goes on at a note.
+type Beam string
+
+// The ways: a hook is a beam of one note alone, towards the note before or after.
+const (
+	BeginBeam    Beam = "begin"
+	ContinueBeam Beam = "continue"
+	EndBeam      Beam = "end"
+	HookForward  Beam = "forward hook"
+	HookBack     Beam = "backward hook"
+)
+
+// Beamed says how the outermost beam goes on, or nothing where there is none.
+func (i Item) Beamed() Beam {
+	if len(i.Beams) == 0 {
+		return ""
+	}
+	return i.Beams[0]
+}
+
+// WholeBeat reports whether an item is as long as a beat or longer.
 func (i Item) WholeBeat() bool { return i.OfBeat < 0 }
 
 // Clef is how an instrument is written: a G or an F clef, an octave lower for
@@ -78,12 +99,13 @@ func Of(p piece.Piece) Score {
 		Clef: clefOf(p.Instrument.Family, p.Strings), Rhythm: p.Rhythm, Events: p.Events, Keys: p.Keys,
 	}
 	s.Beats, s.Unit = s.Rhythm.Signature()
-	w := writer{Score: &s}
+	w := writer{Score: &s, long: p.LongLast}
 	for i := range s.Events {
-		w.rests(w.slotOf(i))
-		w.note(i)
+		from, to := w.span(i)
+		w.rests(from)
+		w.note(i, to-from)
 	}
-	w.fill(p.LongLast)
+	w.fill()
 	s.headings()
 	s.signs()
 	s.beats()
@@ -98,39 +120,95 @@ func (s *Score) beats() {
 		same := func(i, k int) bool {
 			return i >= 0 && k < len(items) && !items[i].WholeBeat() && !items[k].WholeBeat() && items[i].Beat == items[k].Beat
 		}
-		beamed := func(i, k int) bool { return same(i, k) && items[i].Event != nil && items[k].Event != nil }
+		// with reports whether neighbours share a beam of a level.
+		with := func(i, k, level int) bool {
+			return same(i, k) && items[i].Event != nil && items[k].Event != nil && items[i].Figure.Beams() > level && items[k].Figure.Beams() > level
+		}
 		for i := range items {
 			item := &items[i]
 			item.First, item.Last = !same(i-1, i), !same(i, i+1)
-			switch before, after := beamed(i-1, i), beamed(i, i+1); {
-			case !item.Figure.Beamed():
-			case before && after:
-				item.Beam = "continue"
-			case before:
-				item.Beam = "end"
-			case after:
-				item.Beam = "begin"
+			if item.Event == nil || !with(i-1, i, 0) && !with(i, i+1, 0) {
+				continue
+			}
+			for level := range item.Figure.Beams() {
+				beam := HookBack
+				switch before, after := with(i-1, i, level), with(i, i+1, level); {
+				case before && after:
+					beam = ContinueBeam
+				case before:
+					beam = EndBeam
+				case after:
+					beam = BeginBeam
+				case !with(i-1, i, 0):
+					beam = HookForward
+				}
+				item.Beams = append(item.Beams, beam)
 			}
 		}
 	}
 }
 
-// writer puts items at slots: notes of the rhythm, counted from the start of
-// the first bar.
+// writer puts items at ticks, counted from the start of the first bar.
 type writer struct {
 	*Score
-	next int // slot to be filled
+	next  int         // tick to be filled
+	grids map[int]int // divisions of each beat, where notes have lengths of their own
+	long  bool        // the last note is held to the bar line
 }
 
-func (w *writer) perBar() int { return w.Rhythm.PerBeat * w.Rhythm.BeatsPerBar }
+const perBeat = rhythm.TicksPerBeat
 
-// slotOf is the slot of an event by its onset: swung notes sound late within
-// theirs.
-func (w *writer) slotOf(i int) int {
-	return int(math.Floor(w.Events[i].At*float64(w.Rhythm.PerBeat) + 1e-6))
+func (w *writer) perBar() int { return perBeat * w.Rhythm.BeatsPerBar }
+
+// span is where an event begins and ends, in ticks. Swung notes begin late within their slot and
+// are written at its start.
+func (w *writer) span(i int) (from, to int) {
+	e := w.Events[i]
+	slot := perBeat / w.Rhythm.PerBeat
+	if w.Rhythm.Free {
+		from = int(math.Round(e.At * perBeat))
+		to = from + int(math.Round(e.Beats*perBeat))
+	} else {
+		from = int(math.Floor(e.At*float64(w.Rhythm.PerBeat)+1e-6)) * slot
+		to = from + slot
+	}
+	if w.long && i == len(w.Events)-1 {
+		to = w.barAfter(to)
+	}
+	return from, to
 }
 
-// bar is the bar that the next slot stands in.
+// barAfter is the next bar line from a tick on.
+func (w *writer) barAfter(tick int) int { return (tick + w.perBar() - 1) / w.perBar() * w.perBar() }
+
+// divisions are those of a beat: of the rhythm, or the fewest that all notes of the beat come to.
+func (w *writer) divisions(beat int) int {
+	if !w.Rhythm.Free {
+		return w.Rhythm.PerBeat
+	}
+	if w.grids == nil {
+		w.grids = map[int]int{}
+		for i := range w.Events {
+			from, to := w.span(i)
+			for _, at := range []int{from, to} {
+				w.grids[at/perBeat] = fewest(w.grids[at/perBeat], at%perBeat)
+			}
+		}
+	}
+	return max(w.grids[beat], 1)
+}
+
+// fewest are the fewest divisions of a beat that have those before and a tick too.
+func fewest(divisions, tick int) int {
+	for d := max(divisions, 1); d < rhythm.MaxDivisions; d++ {
+		if _, written := (rhythm.Rhythm{}).Part(d, 1); (written || d == 1) && d%max(divisions, 1) == 0 && tick*d%perBeat == 0 {
+			return d
+		}
+	}
+	return rhythm.MaxDivisions
+}
+
+// bar is the bar that the next tick stands in.
 func (w *writer) bar() *Bar {
 	number := w.next / w.perBar()
 	if w.Rhythm.PickUp == 0 {
@@ -142,61 +220,70 @@ func (w *writer) bar() *Bar {
 	return &w.Bars[len(w.Bars)-1]
 }
 
-func (w *writer) add(item Item, slots int) {
-	item.Beat = w.next % w.perBar() / w.Rhythm.PerBeat
-	item.OfBeat = w.next % w.Rhythm.PerBeat
-	item.Figure = w.Rhythm.Figure()
-	if slots == w.Rhythm.PerBeat && w.Rhythm.PerBeat > 1 {
-		item.OfBeat, item.Figure = -1, w.Rhythm.BeatFigure()
+// add writes an item so many ticks long, as ties of several where no figure is as long or a bar
+// line comes between. Rests are written beat by beat.
+func (w *writer) add(item Item, ticks int) {
+	for first := true; ticks > 0; first = false {
+		part := item
+		part.Beat = w.next % w.perBar() / perBeat
+		part.Figure, part.Ticks, part.OfBeat = w.figure(ticks, item.Event == nil)
+		if !first {
+			part.TieFrom, part.Accent, part.Chord = true, false, nil
+		}
+		ticks -= part.Ticks
+		part.TieTo = item.Event != nil && ticks > 0
+		part.TieFrom = part.TieFrom && item.Event != nil
+		bar := w.bar()
+		bar.Items = append(bar.Items, part)
+		w.next += part.Ticks
 	}
-	bar := w.bar()
-	bar.Items = append(bar.Items, item)
-	w.next += slots
 }
 
-func (w *writer) note(i int) {
+// figure is the longest figure that begins at the next tick and is no longer than so many.
+func (w *writer) figure(ticks int, rest bool) (f rhythm.Figure, long, ofBeat int) {
+	off := w.next % perBeat
+	ticks = min(ticks, w.perBar()-w.next%w.perBar())
+	if off == 0 && ticks >= perBeat {
+		if dotted := perBeat * 3 / 2; !rest && !w.Rhythm.Compound && ticks == dotted && w.divisions(w.next/perBeat+1)%2 == 0 {
+			return rhythm.Figure{Type: "quarter", Dots: 1, Actual: 1, Normal: 1}, dotted, -1
+		}
+		most := ticks / perBeat
+		if rest {
+			most = 1
+		}
+		for n := most; ; n-- {
+			if f, ok := w.Rhythm.Beats(n); ok {
+				return f, n * perBeat, -1
+			}
+		}
+	}
+	d := w.divisions(w.next / perBeat)
+	each := perBeat / d
+	for n := min(ticks, perBeat-off) / each; n > 0; n-- {
+		if f, ok := w.Rhythm.Part(d, n); ok && (!rest || f.Dots == 0 || n == 1) {
+			return f, n * each, off / each
+		}
+	}
+	return w.Rhythm.Figure(), max(each, 1), off / each
+}
+
+func (w *writer) note(i, ticks int) {
 	e := &w.Events[i]
-	w.add(Item{Event: e, Index: i, Accent: e.Accent && w.Rhythm.AccentEvery > 0, Chord: e.Chord}, 1)
+	w.add(Item{Event: e, Index: i, Accent: e.Accent && w.Rhythm.AccentEvery > 0, Chord: e.Chord}, ticks)
 }
 
-// rests fills up to a slot: to the next beat by short rests, then by beats. A
-// pick-up is not filled before its first note.
+// rests fills up to a tick. A pick-up is not filled before its first note.
 func (w *writer) rests(to int) {
 	if len(w.Bars) == 0 {
 		w.next = to
 	}
-	w.stretch(to, Item{Index: -1})
+	w.add(Item{Index: -1}, to-w.next)
 }
 
-// stretch adds one item again and again up to a slot.
-func (w *writer) stretch(to int, item Item) {
-	for w.next < to {
-		slots := 1
-		if w.next%w.Rhythm.PerBeat == 0 && to-w.next >= w.Rhythm.PerBeat {
-			slots = w.Rhythm.PerBeat
-		}
-		w.add(item, slots)
-	}
-}
-
-// fill completes the last bar with rests, or with its last note. A pick-up that
-// is the whole run ends with its bar.
-func (w *writer) fill(long bool) {
-	if len(w.Bars) == 0 {
-		return
-	}
-	bar := &w.Bars[len(w.Bars)-1]
-	full := (w.next + w.perBar() - 1) / w.perBar() * w.perBar()
-	if !long {
-		w.stretch(full, Item{Index: -1})
-		return
-	}
-	from := len(bar.Items) - 1
-	held := bar.Items[from]
-	held.TieFrom, held.Accent, held.Chord = true, false, nil
-	w.stretch(full, held)
-	for k := from; k < len(bar.Items)-1; k++ {
-		bar.Items[k].TieTo = true
+// fill completes the last bar with rests. A pick-up that is the whole run ends with its bar.
+func (w *writer) fill() {
+	if len(w.Bars) > 0 {
+		w.add(Item{Index: -1}, w.barAfter(w.next)-w.next)
 	}
 }
 

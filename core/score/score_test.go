@@ -2,6 +2,10 @@ package score_test
 
 import (
 	"errors"
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -13,6 +17,7 @@ import (
 	"evenladder/core/piece"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
+	"evenladder/core/rhythm"
 	"evenladder/core/run"
 	"evenladder/core/score"
 	"evenladder/internal/plantest"
@@ -52,12 +57,9 @@ func checkWritten(t *testing.T, p plan.Plan) {
 	for _, bar := range w.Bars {
 		beats := 0.0
 		for _, item := range bar.Items {
-			switch {
-			case item.WholeBeat():
-				beats++
-			default:
-				beats += 1 / float64(w.Rhythm.PerBeat)
-			}
+			long := written(item.Figure, w.Rhythm)
+			assert.InDelta(t, long, float64(item.Ticks)/rhythm.TicksPerBeat, 1e-9, "%+v of %s", item.Figure, p.Sentence)
+			beats += long
 			if item.Event != nil && !item.TieFrom {
 				notes++
 			}
@@ -65,6 +67,63 @@ func checkWritten(t *testing.T, p plan.Plan) {
 		assert.InDelta(t, float64(w.Rhythm.BeatsPerBar), beats, 1e-9, p.Sentence)
 	}
 	assert.Equal(t, len(p.Run.Events), notes, p.Sentence)
+}
+
+// written is how long a figure is in beats, by the rule of note values and dots.
+func written(f rhythm.Figure, r rhythm.Rhythm) float64 {
+	quarters := map[string]float64{"whole": 4, "half": 2, "quarter": 1, "eighth": 0.5, "16th": 0.25, "32nd": 0.125}[f.Type]
+	quarters *= (2 - math.Pow(0.5, float64(f.Dots))) * float64(f.Normal) / float64(f.Actual)
+	if r.Compound {
+		return quarters / 1.5
+	}
+	return quarters
+}
+
+// A phrase with lengths of its own in simple and compound meters: bars are full, ties join what is
+// one note, and the figures are those that a teacher writes.
+func TestPhrasesAreWritten(t *testing.T) {
+	for text, want := range map[string]string{
+		"1*3/2 2/2 3*2":                     "quarter. eighth half",
+		"1*3/4 2/4 3/2 4/2 5*2":             "eighth. 16th eighth eighth half",
+		"1*2/3 2/3 3/3 4/3 5/3 6*2":         "quarter3 eighth3 eighth3 eighth3 eighth3 half",
+		"1/2 2 3/2 4*2":                     "eighth eighth~ eighth eighth half",
+		"1*3 2*2":                           "half. quarter~ quarter r.quarter r.quarter r.quarter",
+		"1/8 2/8 3/4 4/2 r 5*2":             "32nd 32nd 16th eighth r.quarter half",
+		"1*4 2*4":                           "whole whole",
+		"1/5 2*2/5 3*2/5 4 r*2":             "16th5 eighth5 eighth5 quarter r.quarter r.quarter",
+		"1/6 2/6 3*2/3 4*3/4 5/4 6/4 7*3/4": "16th6 16th6 quarter6 eighth. 16th 16th eighth. r.quarter",
+	} {
+		p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "major"}, "run": {"pattern": "phrase", "way": "least", "phrase": "`+text+`"}}`)
+		checkWritten(t, p)
+		var got []string
+		for _, bar := range score.Of(p.Piece()).Bars {
+			for _, item := range bar.Items {
+				word := item.Figure.Type + strings.Repeat(".", item.Figure.Dots)
+				if item.Figure.Actual != item.Figure.Normal {
+					word += strconv.Itoa(item.Figure.Actual)
+				}
+				if item.Event == nil {
+					word = "r." + word
+				}
+				if item.TieTo {
+					word += "~"
+				}
+				got = append(got, word)
+			}
+		}
+		assert.Equal(t, want, strings.Join(got, " "), text)
+	}
+}
+
+// Beams of mixed figures: the second beam goes on where both have it, and is a hook where a note has
+// it alone.
+func TestBeamsOfMixedFigures(t *testing.T) {
+	p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "F", "name": "dorian"}, "run": {"pattern": "phrase", "phrase": "1/4 2/4 b3/2 4*3/4 5/4 1/2 1/2 4"}}`)
+	var got []string
+	for _, item := range score.Of(p.Piece()).Bars[0].Items {
+		got = append(got, fmt.Sprint(item.Beams))
+	}
+	assert.Equal(t, []string{"[begin begin]", "[continue end]", "[end]", "[begin]", "[end backward hook]", "[begin]", "[end]", "[]"}, got)
 }
 
 // The rule of accidentals, as the ABC standard 2.1 (section 4.2) words it: one
@@ -135,12 +194,8 @@ func TestSectionsChangeTheKeyAtBarLines(t *testing.T) {
 	for _, b := range s.Bars {
 		rests := 0.0
 		for _, item := range b.Items {
-			switch {
-			case item.Event != nil:
-			case item.WholeBeat():
-				rests++
-			default:
-				rests += 0.5
+			if item.Event == nil {
+				rests += float64(item.Ticks) / rhythm.TicksPerBeat
 			}
 		}
 		got = append(got, bar{b.Fifths, b.NewKey, b.Heading, rests})

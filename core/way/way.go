@@ -91,6 +91,9 @@ func (w Way) Lay(h *hand.Hand, f Field, number int) (best Laid, ok bool) {
 	return best, ok
 }
 
+// May reports whether a note, counted from 0, has a place in a way that goes by no number.
+func (w Way) May(f Field, note int) bool { return len(w.may(&f, note, 0)) > 0 }
+
 // Numbers are those that a way may go by, lowest first; none where it goes by none.
 func (w Way) Numbers(f Field) []int {
 	if !w.Number {

@@ -5,6 +5,7 @@ package abc
 import (
 	"fmt"
 	"io"
+	"strconv"
 	"strings"
 
 	"evenladder/core/english"
@@ -14,25 +15,41 @@ import (
 	"evenladder/core/score"
 )
 
-// unit is the note length of a figure: L: and the multiple of it.
-type unit struct {
-	denominator int
-	length      int
+// values are the written values of figures, as parts of a whole note.
+var values = map[string]int{"whole": 1, "half": 2, "quarter": 4, "eighth": 8, "16th": 16, "32nd": 32}
+
+// unitOf is the note length that a score counts in, L: as part of a whole note.
+func unitOf(r rhythm.Rhythm) int {
+	if r.Free {
+		return values["eighth"]
+	}
+	f := r.Figure()
+	return values[f.Type] << f.Dots // a dotted figure is three of half its value
 }
 
-var units = map[string]int{"quarter": 4, "eighth": 8, "16th": 16}
-
-// unitOf writes dotted figures as three of half their value.
-func unitOf(f rhythm.Figure) unit {
-	if f.Dots > 0 {
-		return unit{units[f.Type] * 2, 3}
+// length is a figure in units, as it stands after a note.
+func length(f rhythm.Figure, unit int) string {
+	n, of := unit, values[f.Type]
+	for range f.Dots {
+		n, of = 3*n, 2*of
 	}
-	return unit{units[f.Type], 1}
+	for n%2 == 0 && of%2 == 0 {
+		n, of = n/2, of/2
+	}
+	switch {
+	case of == 1 && n == 1:
+		return ""
+	case of == 1:
+		return strconv.Itoa(n)
+	case n == 1:
+		return "/" + strconv.Itoa(of)
+	}
+	return fmt.Sprintf("%d/%d", n, of)
 }
 
 // Write writes a score. Chord symbols are left out, as readers would play them.
 func Write(w io.Writer, s score.Score) error {
-	u := unitOf(s.Rhythm.Figure())
+	u := unitOf(s.Rhythm)
 	tempo := "1/4"
 	if s.Rhythm.Compound {
 		tempo = "3/8"
@@ -42,7 +59,7 @@ func Write(w io.Writer, s score.Score) error {
 	for _, line := range english.Lines(s.Subtitle, charactersToALine) {
 		fmt.Fprintf(&b, "N:%s\n", line)
 	}
-	fmt.Fprintf(&b, "M:%d/%d\nL:1/%d\nQ:%s%s=%d\n", s.Beats, s.Unit, u.denominator, swing(s.Rhythm), tempo, s.Rhythm.TempoBPM)
+	fmt.Fprintf(&b, "M:%d/%d\nL:1/%d\nQ:%s%s=%d\n", s.Beats, s.Unit, u, swing(s.Rhythm), tempo, s.Rhythm.TempoBPM)
 	if s.Capo > 0 {
 		fmt.Fprintf(&b, "N:capo on fret %d\n", s.Capo)
 	}
@@ -141,7 +158,7 @@ func letter(letter byte, octave int) string {
 	return l + strings.Repeat(",", 4-octave)
 }
 
-func writeBar(b *strings.Builder, s score.Score, bar score.Bar, u unit) {
+func writeBar(b *strings.Builder, s score.Score, bar score.Bar, u int) {
 	signer := newSigner(bar)
 	for k, item := range bar.Items {
 		if item.Heading != "" {
@@ -153,10 +170,6 @@ func writeBar(b *strings.Builder, s score.Score, bar score.Bar, u unit) {
 		if startsSlur(s, item) {
 			b.WriteString("(")
 		}
-		length := u.length
-		if item.WholeBeat() {
-			length = beatLength(s.Rhythm, u)
-		}
 		if item.Event == nil {
 			b.WriteString("z")
 		} else {
@@ -166,9 +179,7 @@ func writeBar(b *strings.Builder, s score.Score, bar score.Bar, u unit) {
 			}
 			b.WriteString(letter(item.Pitch.Letter(), item.Octave))
 		}
-		if length > 1 {
-			fmt.Fprint(b, length)
-		}
+		b.WriteString(length(item.Figure, u))
 		if item.TieTo {
 			b.WriteString("-")
 		}
@@ -201,15 +212,6 @@ func itemsOfBeat(items []score.Item) int {
 		}
 	}
 	return len(items)
-}
-
-// beatLength is a whole beat in units.
-func beatLength(r rhythm.Rhythm, u unit) int {
-	quarter := u.denominator / 4
-	if r.Compound {
-		return quarter * 3 / 2
-	}
-	return quarter
 }
 
 // strokeMarks by stroke.

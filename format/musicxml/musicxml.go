@@ -11,6 +11,7 @@ import (
 	"evenladder/core/english"
 	"evenladder/core/piece"
 	"evenladder/core/pitch"
+	"evenladder/core/rhythm"
 	"evenladder/core/run"
 	"evenladder/core/scale"
 	"evenladder/core/score"
@@ -233,10 +234,7 @@ func (w *writer) chord(c *piece.Chord) {
 }
 
 func (w *writer) duration(item score.Item) int {
-	if item.WholeBeat() {
-		return w.beatDuration()
-	}
-	return w.beatDuration() / w.score.Rhythm.PerBeat
+	return item.Ticks * w.beatDuration() / rhythm.TicksPerBeat
 }
 
 func (w *writer) note(item score.Item, staff int) {
@@ -282,9 +280,9 @@ func (w *writer) note(item score.Item, staff int) {
 		w.end("time-modification")
 	}
 	w.number("staff", staff)
-	if staff == 1 && item.Beam != "" {
-		for n := range figure.Beams() {
-			w.leaf("beam", item.Beam, "number", strconv.Itoa(n+1))
+	if staff == 1 {
+		for n, beam := range item.Beams {
+			w.leaf("beam", string(beam), "number", strconv.Itoa(n+1))
 		}
 	}
 	w.notations(item, staff, ties)

@@ -98,7 +98,7 @@ func TestStavesFillBars(t *testing.T) {
 
 // The last note held to the bar line is a chain of ties that ends.
 func TestALongLastNoteIsTied(t *testing.T) {
-	p, r := written(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "F", "name": "lydian"}, "layout": {"system": "three-per-string"}, "run": {"direction": "up", "fit": "long-last"}}`)
+	p, r := written(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "F", "name": "lydian"}, "layout": {"system": "three-per-string"}, "run": {"direction": "up", "fit": "long-last"}, "rhythm": {"perBeat": 3}}`)
 	starts, stops, fingers := 0, 0, 0
 	for _, m := range r.Measures {
 		for _, n := range m.Notes {

@@ -12,8 +12,8 @@ import (
 	"slices"
 	"strings"
 
-	"evenladder/core/neck"
 	"evenladder/core/line"
+	"evenladder/core/neck"
 	"evenladder/core/pitch"
 )
 

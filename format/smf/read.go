@@ -7,8 +7,8 @@ import (
 	"io"
 	"slices"
 
-	"evenladder/core/neck"
 	"evenladder/core/line"
+	"evenladder/core/neck"
 	"evenladder/core/take"
 )
 

@@ -9,8 +9,8 @@ import (
 	"strings"
 
 	"evenladder/core/english"
-	"evenladder/core/neck"
 	"evenladder/core/line"
+	"evenladder/core/neck"
 	"evenladder/core/pitch"
 )
 

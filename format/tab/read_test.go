@@ -8,8 +8,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/neck"
 	"evenladder/core/line"
+	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/format/tab"
 )

@@ -347,6 +347,9 @@ type CatalogueTuning struct {
 	Tuning     []string `json:"tuning"`
 }
 
+// ChangedPhrase defines model for ChangedPhrase.
+type ChangedPhrase = phrase.Changed
+
 // Choice defines model for Choice.
 type Choice = brief.Choice
 
@@ -437,6 +440,7 @@ type Kept struct {
 	Kind       string           `json:"kind"`
 	Ladder     *LadderRequest   `json:"ladder,omitempty"`
 	Notes      string           `json:"notes"`
+	Phrase     *KeptPhrase      `json:"phrase,omitempty"`
 
 	// Sentence What it is in words.
 	Sentence  string    `json:"sentence"`
@@ -457,6 +461,7 @@ type KeptInput struct {
 	Instrument *InstrumentBrief `json:"instrument,omitempty"`
 	Ladder     *LadderRequest   `json:"ladder,omitempty"`
 	Notes      *string          `json:"notes,omitempty"`
+	Phrase     *KeptPhrase      `json:"phrase,omitempty"`
 	Title      string           `json:"title"`
 
 	// Version The version that was read; needed to change one.
@@ -470,6 +475,9 @@ type KeptList struct {
 	// Next Where the next page goes on; there is none without it.
 	Next *string `json:"next,omitempty"`
 }
+
+// KeptPhrase defines model for KeptPhrase.
+type KeptPhrase = store.KeptPhrase
 
 // KeptWeeks defines model for KeptWeeks.
 type KeptWeeks struct {
@@ -556,6 +564,9 @@ type NextProposal = schedule.Proposal
 
 // Phrase defines model for Phrase.
 type Phrase = phrase.Phrase
+
+// PhraseChange defines model for PhraseChange.
+type PhraseChange = phrase.Change
 
 // Picker defines model for Picker.
 type Picker = brief.Picker
@@ -987,6 +998,9 @@ type ReadPhraseJSONBody struct {
 	Text *string `json:"text,omitempty"`
 }
 
+// ChangePhraseJSONBody defines parameters for ChangePhrase.
+type ChangePhraseJSONBody = phrase.Changer
+
 // MakeDocumentParams defines parameters for MakeDocument.
 type MakeDocumentParams struct {
 	// Format One of pdf svg png tab musicxml mxl midi wav abc csv json.
@@ -1323,6 +1337,9 @@ type FindNearestJSONRequestBody FindNearestJSONBody
 // ReadPhraseJSONRequestBody defines body for ReadPhrase for application/json ContentType.
 type ReadPhraseJSONRequestBody ReadPhraseJSONBody
 
+// ChangePhraseJSONRequestBody defines body for ChangePhrase for application/json ContentType.
+type ChangePhraseJSONRequestBody = ChangePhraseJSONBody
+
 // MakePlanJSONRequestBody defines body for MakePlan for application/json ContentType.
 type MakePlanJSONRequestBody = Brief
 
@@ -1502,6 +1519,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/phrase)
 	ReadPhrase(ctx *echo.Context) error
+
+	// (POST /api/v1/phrase/change)
+	ChangePhrase(ctx *echo.Context) error
 
 	// (POST /api/v1/plan)
 	MakePlan(ctx *echo.Context) error
@@ -2101,6 +2121,15 @@ func (w *ServerInterfaceWrapper) ReadPhrase(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ReadPhrase(ctx)
+	return err
+}
+
+// ChangePhrase converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangePhrase(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangePhrase(ctx)
 	return err
 }
 
@@ -3341,6 +3370,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/worksheet/document", wrapper.MakeWorksheetFile, options.OperationMiddlewares["makeWorksheetFile"]...)
 	router.POST(options.BaseURL+"/api/v1/worksheet/judge", wrapper.JudgeItem, options.OperationMiddlewares["judgeItem"]...)
 	router.POST(options.BaseURL+"/api/v1/phrase", wrapper.ReadPhrase, options.OperationMiddlewares["readPhrase"]...)
+	router.POST(options.BaseURL+"/api/v1/phrase/change", wrapper.ChangePhrase, options.OperationMiddlewares["changePhrase"]...)
 	router.POST(options.BaseURL+"/api/v1/schedule", wrapper.MakeSchedule, options.OperationMiddlewares["makeSchedule"]...)
 	router.POST(options.BaseURL+"/api/v1/schedule/document", wrapper.MakeScheduleFile, options.OperationMiddlewares["makeScheduleFile"]...)
 	router.POST(options.BaseURL+"/api/v1/pupils/:id/home", wrapper.MakeHome, options.OperationMiddlewares["makeHome"]...)
@@ -4510,6 +4540,45 @@ type ReadPhrasedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReadPhrasedefaultApplicationProblemPlusJSONResponse) VisitReadPhraseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePhraseRequestObject struct {
+	Body *ChangePhraseJSONRequestBody
+}
+
+type ChangePhraseResponseObject interface {
+	VisitChangePhraseResponse(w http.ResponseWriter) error
+}
+
+type ChangePhrase200JSONResponse ChangedPhrase
+
+func (response ChangePhrase200JSONResponse) VisitChangePhraseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePhrasedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangePhrasedefaultApplicationProblemPlusJSONResponse) VisitChangePhraseResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6934,6 +7003,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/phrase)
 	ReadPhrase(ctx context.Context, request ReadPhraseRequestObject) (ReadPhraseResponseObject, error)
 
+	// (POST /api/v1/phrase/change)
+	ChangePhrase(ctx context.Context, request ChangePhraseRequestObject) (ChangePhraseResponseObject, error)
+
 	// (POST /api/v1/plan)
 	MakePlan(ctx context.Context, request MakePlanRequestObject) (MakePlanResponseObject, error)
 
@@ -8185,6 +8257,52 @@ func (sh *strictHandler) ReadPhrase(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ReadPhraseResponseObject); ok {
 		return validResponse.VisitReadPhraseResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangePhrase operation middleware
+func (sh *strictHandler) ChangePhrase(ctx *echo.Context) error {
+	var request ChangePhraseRequestObject
+
+	var body ChangePhraseJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangePhrase(ctx.Request().Context(), request.(ChangePhraseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangePhrase")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangePhraseResponseObject); ok {
+		return validResponse.VisitChangePhraseResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

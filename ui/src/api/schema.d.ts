@@ -1010,6 +1010,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/phrase/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One change of the phrase that a brief plays, of some of its notes or of all. */
+        post: operations["changePhrase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/schedule": {
         parameters: {
             query?: never;
@@ -1121,7 +1138,7 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
             };
             cookie?: never;
@@ -1140,7 +1157,7 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
             };
             cookie?: never;
@@ -1160,7 +1177,7 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -1181,7 +1198,7 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -1203,7 +1220,7 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -1223,7 +1240,7 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -1273,6 +1290,7 @@ export interface components {
             /** @description Degrees against the major scale, such as 1 b2 4 5 b7. */
             formula?: string;
             ladder?: components["schemas"]["LadderRequest"];
+            phrase?: components["schemas"]["KeptPhrase"];
             /** @description The version that was read; needed to change one. */
             version?: number;
         };
@@ -1287,6 +1305,7 @@ export interface components {
             instrument?: components["schemas"]["InstrumentBrief"];
             formula?: string;
             ladder?: components["schemas"]["LadderRequest"];
+            phrase?: components["schemas"]["KeptPhrase"];
             version: number;
             /** Format: date-time */
             createdAt: string;
@@ -1514,6 +1533,12 @@ export interface components {
         RunBrief: {
             /** @description Id of the way through the box. */
             pattern?: string;
+            /** @description Degrees against the major scale of the key, each the nearest to the one before, an octave higher or lower for each ^ or _ before it; lengths in beats after / or *; r is a rest; @3.5 a string and a fret. */
+            phrase?: string;
+            /** @description Id of the way to lay the phrase on the neck. */
+            way?: string;
+            /** @description Fret of the index finger, or the string, that the way of the phrase goes by; 0 for the one that asks least of the hand. */
+            at?: number;
             /** @description Notes that an interval, a stack or a group takes in: 3 is a third. */
             size?: number;
             /** @description Degrees of a chord in the order in which it is broken. */
@@ -1555,7 +1580,7 @@ export interface components {
             meter?: string;
             /** @description Beats to the bar, 2 to 12; a meter says them too. */
             beatsPerBar?: number;
-            /** @description Notes before the first bar. */
+            /** @description Notes before the first bar; beats of a phrase. */
             pickUp?: number;
             /** @description Notes from accent to accent; 0 for the beats. */
             accentEvery?: number;
@@ -2452,8 +2477,17 @@ export interface components {
             }[];
             /** @description The easiest first. */
             ways: {
+                /** @description Id of a layout, or of a way that follows none. */
                 system: string;
                 box: string;
+                /** @description Of the box among those of its layout. */
+                index: number;
+                /** @description Its id, as run.way of a brief has it. */
+                way: string;
+                /** @description Fret or string that it goes by, as run.at of a brief has it; 0 for none. */
+                number: number;
+                /** @description Times it goes to another string. */
+                crossings: number;
                 title: string;
                 notes: {
                     string: number;
@@ -2466,8 +2500,44 @@ export interface components {
                 lowFret: number;
                 highFret: number;
             }[];
+            /** @description The boxes of the brief's layout, or the five forms: which of them have it. */
+            boxes: {
+                /** @description Id of the layout. */
+                system: string;
+                /** @description Index. */
+                box: number;
+                name: string;
+                /** @description Numbers of the notes that it does not have. */
+                lacks: number[];
+            }[];
+            /** @description The phrase in degrees of its key, as run.phrase of a brief has it. */
+            text: string;
             /** @description What the reader left out. */
             left: string[];
+        };
+        PhraseChange: {
+            /** @description step, half-step, octave, length, move, cut, join, repeat, remove, rest, backwards, upside-down, through, scale or slide. */
+            id: string;
+            /** @description First note that it is about, from 1; all where it is not given. */
+            from?: number;
+            /** @description Last note. */
+            to?: number;
+            /** @description Steps, half steps, octaves, values, places or frets, as the change has it; 1 where it is not given. */
+            by?: number;
+            scale?: components["schemas"]["ScaleBrief"];
+        };
+        ChangedPhrase: {
+            text: string;
+            scale: components["schemas"]["ScaleBrief"];
+            /** @description The notes that were changed, to go on with; 0 for none. */
+            from: number;
+            to: number;
+        };
+        KeptPhrase: {
+            brief: components["schemas"]["Brief"];
+            /** @description Where it comes from. */
+            source?: string;
+            tags?: string[];
         };
         CallNote: {
             string: number;
@@ -2890,7 +2960,7 @@ export interface components {
     };
     parameters: {
         ID: string;
-        /** @description briefs, rounds, instruments or scales. */
+        /** @description briefs, rounds, phrases, instruments, scales or ladders. */
         Kind: string;
         /** @description The next of the page before; the first page without it. */
         After: string;
@@ -4802,6 +4872,34 @@ export interface operations {
             default: components["responses"]["AnyProblem"];
         };
     };
+    changePhrase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    brief: components["schemas"]["Brief"];
+                    change: components["schemas"]["PhraseChange"];
+                };
+            };
+        };
+        responses: {
+            /** @description The phrase, as a brief has it. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedPhrase"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
     makeSchedule: {
         parameters: {
             query?: never;
@@ -4981,7 +5079,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
             };
             cookie?: never;
@@ -4997,7 +5095,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
             };
             cookie?: never;
@@ -5018,7 +5116,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
             };
             cookie?: never;
@@ -5034,7 +5132,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -5057,7 +5155,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -5074,7 +5172,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -5100,7 +5198,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -5123,7 +5221,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -5140,7 +5238,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, instruments or scales. */
+                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
