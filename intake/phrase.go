@@ -2,6 +2,7 @@ package intake
 
 import (
 	"bytes"
+	"fmt"
 	"path/filepath"
 	"slices"
 	"strings"
@@ -9,14 +10,19 @@ import (
 	"evenladder/core/brief"
 	"evenladder/core/fault"
 	"evenladder/core/line"
+	"evenladder/core/pitch"
+	"evenladder/core/take"
 	"evenladder/format/abc"
+	"evenladder/format/csv"
 	"evenladder/format/musicxml"
 	"evenladder/format/smf"
 	"evenladder/format/tab"
+	"evenladder/format/wav"
+	"evenladder/listen"
 )
 
 // MaxPhraseBytes is the largest file of a phrase.
-const MaxPhraseBytes = 4 << 20
+const MaxPhraseBytes = 2 << 20
 
 // phraseReader reads a phrase in one way of writing; is says whether a file is written so.
 type phraseReader struct {
@@ -29,11 +35,66 @@ var phraseReaders = []phraseReader{
 	{begins("MThd"), func(data []byte, _ brief.Reading) (line.Line, error) { return smf.ReadPhrase(bytes.NewReader(data)) }},
 	{begins("PK"), func(data []byte, _ brief.Reading) (line.Line, error) { return musicxml.Read(data) }},
 	{begins("<"), func(data []byte, _ brief.Reading) (line.Line, error) { return musicxml.Read(data) }},
+	{begins("RIFF"), heardPhrase},
+	{func(data []byte) bool { return csv.IsTable(string(data)) }, func(data []byte, _ brief.Reading) (line.Line, error) { return csv.Read(string(data)) }},
 	{hasField("K:"), func(data []byte, _ brief.Reading) (line.Line, error) { return abc.Read(string(data)) }},
 	{isTab, func(data []byte, r brief.Reading) (line.Line, error) { return tab.Read(string(data), r.Neck.Tuning) }},
 	{func([]byte) bool { return true }, func(data []byte, r brief.Reading) (line.Line, error) {
 		return line.Typed(string(data), r.Scale.Tonic, r.Naming)
 	}},
+}
+
+// playedGapSec is the time from note to note of what is played in, at the quickest.
+const playedGapSec = 0.15
+
+// heardPhrase reads what was played into a microphone, a WAV file, by the tempo of the brief.
+func heardPhrase(data []byte, r brief.Reading) (line.Line, error) {
+	samples, rate, err := wav.Read(bytes.NewReader(data))
+	if err != nil {
+		return line.Line{}, err
+	}
+	s := listen.Sound{Samples: samples, Rate: rate}
+	if s.Seconds() > mostPlayedIn {
+		return line.Line{}, fmt.Errorf("%.0f seconds were given: give %d at most", s.Seconds(), mostPlayedIn)
+	}
+	if listen.LevelOf(s).Silent {
+		return line.Line{}, fmt.Errorf("nothing can be heard in %.0f seconds: play louder, or nearer to the microphone", s.Seconds())
+	}
+	low, high := pitch.MaxMIDI, 0
+	for str := 1; str <= r.Neck.Strings(); str++ {
+		open := r.Neck.Open(str).MIDI()
+		low, high = min(low, open), max(high, open+r.Neck.Frets)
+	}
+	heard, err := listen.Notes(s, listen.Expect{Low: low, High: high, GapSec: playedGapSec})
+	if err != nil {
+		return line.Line{}, err
+	}
+	sure := heard[:0]
+	for _, h := range heard {
+		if h.Doubt < sureDoubt {
+			sure = append(sure, h)
+		}
+	}
+	l, err := PlayedIn(sure, r.Rhythm.TempoBPM)
+	l.Left = append(l.Left, "by microphone an octave is not told for sure")
+	return l, err
+}
+
+// mostPlayedIn is how many seconds may be played in.
+const mostPlayedIn = 20
+
+// PlayedIn is a phrase of notes as they were heard, by a tempo.
+func PlayedIn(heard []take.Heard, tempoBPM int) (line.Line, error) {
+	if len(heard) == 0 || len(heard) > line.MaxNotes {
+		return line.Line{}, fmt.Errorf("%d notes were heard: give 1 to %d", len(heard), line.MaxNotes)
+	}
+	midi, seconds := make([]int, len(heard)), make([]float64, len(heard))
+	for i, h := range heard {
+		midi[i], seconds[i] = h.MIDI, h.OnsetSec
+	}
+	l := line.Played(midi, seconds, float64(tempoBPM))
+	l.Left = append(l.Left, fmt.Sprintf("the times are as it was played, to the nearest part of a beat at %d", tempoBPM))
+	return l, nil
 }
 
 func readerOf(data []byte) func([]byte, brief.Reading) (line.Line, error) {
@@ -58,8 +119,8 @@ func isTab(data []byte) bool {
 }
 
 // Phrase reads a phrase out of a file or of what was typed, for the instrument and in the key and
-// the naming of a brief: MusicXML, compressed or not, a Standard MIDI File, ABC, tab as text, or
-// names and degrees in a line. What is wrong is a fault of field.
+// the naming of a brief: MusicXML, compressed or not, a Standard MIDI File, a WAV file that was
+// played in, a table of notes, ABC, tab as text, or names and degrees in a line. What is wrong is a fault of field.
 func Phrase(field, name string, data []byte, b brief.Brief) (line.Line, error) {
 	if len(data) > MaxPhraseBytes {
 		return line.Line{}, fault.At(field, "more than %d MB were given: give at most that", MaxPhraseBytes>>20)

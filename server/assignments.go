@@ -7,10 +7,8 @@ import (
 
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
-	"evenladder/core/phrase"
 	"evenladder/core/pupil"
 	"evenladder/core/schedule"
-	"evenladder/intake"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -29,34 +27,12 @@ func (h handlers) CreateAssignment(ctx context.Context, r api.CreateAssignmentRe
 	if err != nil {
 		return nil, err
 	}
-	if err := namePhrase(given.Sheets); err != nil {
-		return nil, err
-	}
 	a, err := checked("assignment.", given, (*schedule.Assignment).Check)
 	if err != nil {
 		return nil, err
 	}
 	made, err := h.store.Assignments().Create(ctx, r.Id, a, valueOr(r.Body.Replaces, ""))
 	return api.CreateAssignment201JSONResponse(made), err
-}
-
-// namePhrase reads a phrase that is set, and gives it its title where it has none.
-func namePhrase(s *schedule.Sheets) error {
-	if s == nil || s.Phrase == nil {
-		return nil
-	}
-	var faults fault.List
-	line, err := intake.Phrase("text", "", []byte(s.Phrase.Text), s.Phrase.Brief)
-	if err == nil {
-		var made phrase.Phrase
-		if made, err = phrase.Build(phrase.Request{Brief: s.Phrase.Brief, Line: line}); err == nil && s.What == "" {
-			s.What = made.Title
-		}
-	}
-	if faults.Under("assignment.sheets.phrase.", err); len(faults) > 0 {
-		return faults
-	}
-	return err
 }
 
 // usualDays is how long something is set for where there is no lesson day.

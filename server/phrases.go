@@ -4,8 +4,11 @@ import (
 	"context"
 	"encoding/base64"
 
+	"evenladder/core/brief"
 	"evenladder/core/fault"
+	"evenladder/core/line"
 	"evenladder/core/phrase"
+	"evenladder/core/take"
 	"evenladder/intake"
 	"evenladder/server/api"
 )
@@ -31,14 +34,35 @@ func (h handlers) ReadPhrase(ctx context.Context, r api.ReadPhraseRequestObject)
 	}
 	var made phrase.Phrase
 	err := h.heavy.do(ctx, func() error {
-		line, err := intake.Phrase(field, valueOr(b.Name, ""), data, b.Brief)
+		read, err := phraseOf(b, field, data)
 		if err != nil {
 			return err
 		}
-		made, err = phrase.Build(phrase.Request{Brief: b.Brief, Keep: valueOr(b.Keep, false), Line: line})
+		made, err = phrase.Build(phrase.Request{Brief: b.Brief, Keep: valueOr(b.Keep, false), Line: read})
 		return err
 	})
 	return api.ReadPhrase200JSONResponse(made), err
+}
+
+// phraseOf reads what was given of a phrase: notes that were struck, a file, or a text.
+func phraseOf(b *api.ReadPhraseJSONRequestBody, field string, data []byte) (line.Line, error) {
+	if b.Heard == nil {
+		return intake.Phrase(field, valueOr(b.Name, ""), data, b.Brief)
+	}
+	if err := take.Check(*b.Heard); err != nil {
+		return line.Line{}, err
+	}
+	r, err := brief.Read(b.Brief)
+	if err != nil {
+		var faults fault.List
+		faults.Under("brief.", err)
+		return line.Line{}, faults.Or()
+	}
+	read, err := intake.PlayedIn(*b.Heard, r.Rhythm.TempoBPM)
+	if err != nil {
+		return read, fault.At("heard", "%v", err)
+	}
+	return read, nil
 }
 
 func (h handlers) ChangePhrase(ctx context.Context, r api.ChangePhraseRequestObject) (api.ChangePhraseResponseObject, error) {

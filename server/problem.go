@@ -92,7 +92,7 @@ func problem(status int, title string, fields fault.List) api.Problem {
 // mayBeLong reports whether a body may be as long as an export: a log, a take.
 func mayBeLong(target any) bool {
 	switch target.(type) {
-	case *ladder.Request, *api.TakeRequest:
+	case *ladder.Request, *api.TakeRequest, *api.ReadPhraseJSONRequestBody:
 		return true
 	}
 	return false

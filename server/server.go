@@ -21,10 +21,10 @@ import (
 )
 
 // MaxBodyBytes is the largest body that a request may have. A brief takes about
-// one thousand. An exported plan or round may have MaxExportBytes.
+// one thousand. An exported plan or round, or the file of a phrase, may have MaxExportBytes.
 const (
 	MaxBodyBytes   = 128 << 10
-	MaxExportBytes = 2 << 20
+	MaxExportBytes = 3 << 20
 )
 
 // New wires the application. Front is the built front end, forHome the built shell of the

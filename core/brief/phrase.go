@@ -44,7 +44,7 @@ var phraseFields = []Field{
 		check: readPhrase,
 		say: func(r *Reading) (lead, words string) {
 			if r.Pattern.Uses.Phrase {
-				return " ", r.phraseWords()
+				return " ", r.PhraseWords()
 			}
 			return
 		},
@@ -120,8 +120,8 @@ func readPhrase(r *Reading, f *fault.List) {
 	}
 }
 
-// phraseWords are the first degrees of the phrase, and how many notes it has where there are more.
-func (r *Reading) phraseWords() string {
+// PhraseWords are the first degrees of the phrase, and how many notes it has where there are more.
+func (r *Reading) PhraseWords() string {
 	degrees := line.Degrees(r.Phrase.Notes, r.Scale)
 	words := make([]string, 0, saidDegrees)
 	for _, d := range degrees[:min(len(degrees), saidDegrees)] {

@@ -49,10 +49,32 @@ var grids = []int{1, 2, 4, 3, 6, 8, 5}
 // near enough to a subdivision to be meant by it, in beats.
 const near = 0.02
 
+// playedGrids are those that what was played by hand is put on, and how far off it may be.
+var playedGrids = []int{1, 2, 4, 3}
+
+const playedNear = 0.075
+
+// Played is a line of notes as they were struck, at seconds from any start, by a tempo: each is
+// held until the next, the last for a beat. Its times go to halves, quarters and thirds of a beat.
+func Played(midi []int, seconds []float64, tempoBPM float64) Line {
+	l := Line{}
+	for i, sec := range seconds {
+		n := Note{MIDI: midi[i], At: (sec - seconds[0]) * tempoBPM / 60, Beats: 1}
+		if i > 0 {
+			before := &l.Notes[i-1]
+			before.Beats = n.At - before.At
+		}
+		l.Notes = append(l.Notes, n)
+	}
+	return even(l, playedGrids, playedNear)
+}
+
 // Even is a line with its times on subdivisions of the beat: on the plainest that has all times of
 // that beat, else on the one that comes nearest. What would begin with the note before it is left
 // out, and no note is held into the next.
-func Even(l Line) Line {
+func Even(l Line) Line { return even(l, grids, near) }
+
+func even(l Line, grids []int, near float64) Line {
 	times := map[int][]float64{} // in each beat, from its start
 	add := func(t float64) {
 		beat := int(math.Floor(t + 1e-9))
@@ -64,7 +86,7 @@ func Even(l Line) Line {
 	}
 	grid := map[int]int{}
 	for beat, of := range times {
-		grid[beat] = gridOf(of)
+		grid[beat] = gridOf(of, grids, near)
 	}
 	snap := func(t float64) float64 {
 		beat := int(math.Floor(t + 1e-9))
@@ -106,7 +128,7 @@ func together(n int) string {
 }
 
 // gridOf is the plainest subdivision that has all times of a beat, else the one that comes nearest.
-func gridOf(times []float64) int {
+func gridOf(times []float64, grids []int, near float64) int {
 	best, least := grids[0], math.Inf(1)
 	for _, g := range grids {
 		worst := 0.0

@@ -17,6 +17,8 @@ import (
 	"evenladder/core/rhythm"
 	"evenladder/core/run"
 	"evenladder/core/scale"
+	"evenladder/core/table"
+	"evenladder/core/way"
 )
 
 // Plan is everything worked out from a brief.
@@ -37,11 +39,15 @@ type Plan struct {
 // Piece is the run of the plan as something to play.
 func (p Plan) Piece() piece.Piece {
 	box := p.Boxes[p.Box]
+	where := fmt.Sprintf("Box %s, frets %d to %d", box.ID, box.LowFret, box.HighFret)
+	if w, ok := table.Find(way.Ways, p.Brief.Run.Way); ok && w.ID != way.Box {
+		where = "The phrase " + w.Name
+	}
 	in, _ := neck.FindInstrument(p.Brief.Instrument.ID)
 	return piece.Piece{
 		Title: p.Scale.Title, Subtitle: p.Sentence, About: []string{
 			p.Scale.Title + ": " + strings.Join(p.Scale.Labels, " "),
-			fmt.Sprintf("Box %s, frets %d to %d", box.ID, box.LowFret, box.HighFret),
+			where,
 		},
 		Instrument: in, Strings: p.Neck.Strings, Rhythm: p.Run.Rhythm, Events: p.Run.Events, Keys: p.Run.Keys,
 		LongLast: p.Brief.Run.Fit == string(run.LongLast), Capo: p.Brief.Instrument.Capo,

@@ -31,37 +31,10 @@ type Sheets struct {
 	Count     int                `json:"count"` // as many as the worksheets have where it is not given
 	Done      int                `json:"done"`
 	Worksheet *worksheet.Request `json:"worksheet,omitempty"`
-	Phrase    *PhraseText        `json:"phrase,omitempty"` // to be played so many times, in place of a sheet
 }
 
-// PhraseText is a phrase as it was written down, with the instrument that it is for.
-type PhraseText struct {
-	Text  string      `json:"text"` // as a reader of phrases takes it
-	Brief brief.Brief `json:"brief"`
-}
-
-// Bounds of a phrase that is set, and how often it is played where nothing is said.
-const (
-	maxPhraseText = 20_000 // bytes
-	usualTimes    = 7
-)
-
-// fill takes from worksheets or a phrase what goes without saying, or says what is wrong with them.
+// fill takes from worksheets what goes without saying, or says what is wrong with them.
 func (s *Sheets) fill() error {
-	if p := s.Phrase; p != nil {
-		if s.Worksheet != nil {
-			return fault.At("phrase", "worksheets were given as well: give one of the two")
-		}
-		if n := len(p.Text); n < 1 || n > maxPhraseText {
-			return fault.At("phrase.text", "%d characters were given: give 1 to %d", n, maxPhraseText)
-		}
-		if s.What == "" {
-			s.What = "a phrase"
-		}
-		if s.Count == 0 {
-			s.Count = usualTimes
-		}
-	}
 	if s.Worksheet == nil {
 		return nil
 	}
@@ -201,9 +174,6 @@ func (a Assignment) Progress(l *ladder.Ladder, log []ladder.Try, today Day) Prog
 	if s := a.Sheets; s != nil {
 		p.Reached = s.Done >= s.Count
 		p.Words = fmt.Sprintf("%d of %s done", s.Done, english.Count(s.Count, "sheet", "sheets"))
-		if s.Phrase != nil {
-			p.Words = fmt.Sprintf("played %d of %s", s.Done, english.Count(s.Count, "time", "times"))
-		}
 	} else if l != nil {
 		p.Reached, p.Goal = l.Reached, l.Goal.NotesPerMinute()
 		p.Words = a.reachedWords(p, l)

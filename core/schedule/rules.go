@@ -18,6 +18,7 @@ import (
 	"evenladder/core/run"
 	"evenladder/core/scale"
 	"evenladder/core/table"
+	"evenladder/core/way"
 )
 
 // same reports whether two works are one.
@@ -176,7 +177,13 @@ func TitleOf(b brief.Brief) string {
 		return titleOf(b)
 	}
 	words := []string{titleOf(b), systemName(r.Brief.Layout.System)}
-	if r.Pattern.ID != run.Straight {
+	switch {
+	case r.Pattern.Uses.Phrase:
+		words = []string{"the phrase " + r.PhraseWords(), titleOf(b), r.Way.Phrase}
+		if r.Way.ID == way.Box {
+			words[2] = systemName(r.Brief.Layout.System)
+		}
+	case r.Pattern.ID != run.Straight:
 		words = append(words, r.Pattern.Name)
 	}
 	if !b.Round.IsZero() {
@@ -186,7 +193,7 @@ func TitleOf(b brief.Brief) string {
 		}
 		return strings.Join(append(words, order.Phrase), ", ")
 	}
-	if b.Layout.Box != nil {
+	if b.Layout.Box != nil && (!r.Pattern.Uses.Phrase || r.Way.ID == way.Box) {
 		words = append(words, fmt.Sprintf("box %d", *b.Layout.Box+1))
 	}
 	return strings.Join(words, ", ")

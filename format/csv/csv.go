@@ -1,5 +1,5 @@
 // Package csv writes a run as comma-separated values (RFC 4180), an event a
-// row.
+// row, and reads a line of notes from such a table.
 package csv
 
 import (
@@ -7,10 +7,11 @@ import (
 	"io"
 	"strconv"
 
+	"evenladder/core/piece"
 	"evenladder/core/score"
 )
 
-var header = []string{"n", "bar", "beat", "beats", "count", "string", "fret", "finger", "note", "midi", "degree", "stroke", "reach", "shift", "accent", "key"}
+var header = []string{"n", "bar", "beat", "beats", "count", "string", "fret", "finger", "note", "midi", "degree", "stroke", "reach", "shift", "accent", "key", "at"}
 
 // Write writes the events of a score under a header.
 func Write(w io.Writer, s score.Score) error {
@@ -28,6 +29,7 @@ func Write(w io.Writer, s score.Score) error {
 		row := []string{
 			strconv.Itoa(e.N), strconv.Itoa(e.Bar), number(e.Beat), number(e.Beats), e.Count, strconv.Itoa(e.String), strconv.Itoa(e.Fret), strconv.Itoa(e.Finger),
 			e.Name, strconv.Itoa(e.MIDI), e.Degree, string(e.Stroke), e.Reach, strconv.Itoa(e.Shift), strconv.FormatBool(e.Accent), s.Keys[key].Title,
+			number(written(s, e)),
 		}
 		if err := c.Write(row); err != nil {
 			return err
@@ -35,4 +37,14 @@ func Write(w io.Writer, s score.Score) error {
 	}
 	c.Flush()
 	return c.Error()
+}
+
+// written is when an event begins as it is written, in beats from the start of the first bar: swing
+// plays it later.
+func written(s score.Score, e piece.Event) float64 {
+	bar := e.Bar
+	if s.Rhythm.PickUp == 0 {
+		bar--
+	}
+	return float64(bar*s.Rhythm.BeatsPerBar) + e.Beat - 1
 }

@@ -8,8 +8,11 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
+	"evenladder/core/line"
 	"evenladder/core/piece"
+	"evenladder/core/plan"
 	"evenladder/core/score"
 	"evenladder/format/csv"
 	"evenladder/internal/plantest"
@@ -41,4 +44,61 @@ func TestTheTableReadsBack(t *testing.T) {
 		}
 		assert.Equal(t, want, at("key"))
 	}
+}
+
+// What is written reads back event for event: every pattern that a teacher could press together.
+func TestATableIsReadAsALine(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		p, err := plan.Build(plantest.Any(t))
+		if err != nil || len(p.Run.Events) > line.MaxNotes {
+			return
+		}
+		var b bytes.Buffer
+		require.NoError(t, csv.Write(&b, score.Of(p.Piece())))
+		require.True(t, csv.IsTable(b.String()))
+		l, err := csv.Read(b.String())
+		require.NoError(t, err)
+		if p.Run.Rhythm.Compound { // a table has its own beats
+			p.Run.Rhythm.Compound = false
+		}
+		plantest.SameLine(t, p, l)
+		for i, e := range p.Run.Events {
+			require.Equal(t, e.Place, *l.Notes[i].Place)
+			require.Equal(t, e.Finger, l.Notes[i].Finger)
+			require.Equal(t, e.MIDI, l.Notes[i].MIDI, "in its own octave")
+		}
+	})
+}
+
+func TestTablesByHand(t *testing.T) {
+	l, err := csv.Read("Note, Beats\nE4,1\nG4,0.5\n\"A4\",1.5\n")
+	require.NoError(t, err)
+	assert.Equal(t, []line.Note{{MIDI: 64, Beats: 1}, {MIDI: 67, At: 1, Beats: 0.5}, {MIDI: 69, At: 1.5, Beats: 1.5}}, l.Notes)
+	for text, want := range map[string]string{
+		"note,beats\nE4,x":          `line 2, column 2: "x" stands under beats`,
+		"note,beats\nE4,1\nH9,1":    `line 3, column 1: "H9" stands under note`,
+		"midi,beats\n128,1":         `line 2, column 1: "128" stands under midi`,
+		"midi,beats,string\n60,1,0": `line 2, column 3: "0" stands under string`,
+		"midi,beats\n":              "no note",
+		"midi\n60":                  "columns are missing",
+		"midi,beats\n\"60,1":        "not closed",
+		"midi,beats,at\n60,1,NaN":   `"NaN" stands under at`,
+		"midi,beats,fret\n60,1e9,1": `"1e9" stands under beats`,
+		"midi,beats,finger\n60,1,5": `"5" stands under finger`,
+	} {
+		_, err := csv.Read(text)
+		assert.ErrorContains(t, err, want, text)
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	for _, s := range []string{"note,beats\nE4,1", "midi,beats,at,string,fret,finger\n60,1,0,1,2,3", "beats,midi\n\"1\",\"60\"\r\n"} {
+		f.Add(s)
+	}
+	f.Fuzz(func(t *testing.T, s string) {
+		l, err := csv.Read(s)
+		if (err == nil) == (len(l.Notes) == 0) {
+			t.Errorf("%d notes, error %v", len(l.Notes), err)
+		}
+	})
 }

@@ -985,8 +985,11 @@ type ReadPhraseJSONBody struct {
 	// Brief What to play; only the instrument and the scale are needed.
 	Brief Brief `json:"brief"`
 
-	// File In place of a text a Standard MIDI File, in base64.
+	// File In place of a text the bytes of a file, in base64: MusicXML, compressed or not, a Standard MIDI File, a WAV file that was played in, or one of the texts.
 	File *string `json:"file,omitempty"`
+
+	// Heard In place of both, notes as they were struck, by the tempo of the brief.
+	Heard *[]Heard `json:"heard,omitempty"`
 
 	// Keep The scale of the brief is the teacher's choice of key.
 	Keep *bool `json:"keep,omitempty"`

@@ -1848,11 +1848,6 @@ export interface components {
             count: number;
             done: number;
             worksheet?: components["schemas"]["WorksheetRequest"];
-            /** @description In place of pages, a phrase to be played so many times. */
-            phrase?: {
-                text: string;
-                brief: components["schemas"]["Brief"];
-            };
         };
         /** @description A brief or a round up a ladder, or sheets, from a day until a day. */
         Assignment: {
@@ -4852,8 +4847,10 @@ export interface operations {
                     keep?: boolean;
                     /** @description Tab as text, or names and degrees in a line. */
                     text?: string;
-                    /** @description In place of a text a Standard MIDI File, in base64. */
+                    /** @description In place of a text the bytes of a file, in base64: MusicXML, compressed or not, a Standard MIDI File, a WAV file that was played in, or one of the texts. */
                     file?: string;
+                    /** @description In place of both, notes as they were struck, by the tempo of the brief. */
+                    heard?: components["schemas"]["Heard"][];
                     /** @description Of the file, for the title. */
                     name?: string;
                 };

@@ -4,7 +4,7 @@ import type { Assignment, NextProposal, PupilWork, SetWork, StoredPupil } from '
 import { toQuery } from '../shared/brief/query'
 import { wordsOf } from '../shared/load'
 import { assignments, benchAddress, practiseAddress } from '../shared/pupils/pupils'
-import { phraseOf, sheetsOf } from '../shared/sheets'
+import { sheetsOf } from '../shared/sheets'
 import SmallPlot from '../shared/pupils/SmallPlot.vue'
 import { tell } from '../shared/shell/notice'
 import AssignmentEditor from './AssignmentEditor.vue'
@@ -44,7 +44,7 @@ function another(s: SetWork) {
   if (sheets)
     return act(
       () => assignments.update(a, { ...a.assignment, sheets: { ...sheets, done: sheets.done + 1 } }, false),
-      sheets.phrase ? 'Played once more.' : 'One more sheet is done.',
+      'One more sheet is done.',
     )
   return undefined
 }
@@ -90,10 +90,7 @@ async function setSheets() {
           <v-btn v-if="s.assignment.assignment.ladder" size="small" color="primary" variant="flat" :to="practiseAddress(s.assignment)" data-do="practise">Practise</v-btn>
           <template v-else>
             <v-btn v-if="sheetsOf(s.assignment)" size="small" color="primary" variant="flat" :to="sheetsOf(s.assignment)" data-do="open-sheets">Open the sheets</v-btn>
-            <v-btn v-if="phraseOf(s.assignment)" size="small" color="primary" variant="flat" :to="phraseOf(s.assignment)" data-do="open-phrase">Open the phrase</v-btn>
-            <v-btn size="small" color="primary" :variant="sheetsOf(s.assignment) || phraseOf(s.assignment) ? 'tonal' : 'flat'" data-do="sheet-done" @click="another(s)">{{
-              phraseOf(s.assignment) ? 'Played once more' : 'A sheet is done'
-            }}</v-btn>
+            <v-btn size="small" color="primary" :variant="sheetsOf(s.assignment) ? 'tonal' : 'flat'" data-do="sheet-done" @click="another(s)">A sheet is done</v-btn>
           </template>
           <v-btn size="small" color="primary" variant="tonal" data-do="edit-assignment" @click="editing = s.assignment.id">Goal, days, words</v-btn>
           <v-btn size="small" color="primary" variant="tonal" data-do="close-assignment" @click="close(s)">Done with</v-btn>

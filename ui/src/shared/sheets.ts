@@ -69,12 +69,6 @@ export function sheetsOf(a: StoredAssignment) {
   return { name: 'sheets', query: { ...(of.brief ? toQuery(of.brief) : {}), ...asQuery(sheetsAddress(of)), pupil: a.pupilId, assignment: a.id } }
 }
 
-/** Where a phrase that is set is looked at and heard. */
-export function phraseOf(a: StoredAssignment) {
-  const of = a.assignment.sheets?.phrase
-  return of ? { name: 'phrases', query: { ...toQuery(of.brief), pupil: a.pupilId, assignment: a.id } } : undefined
-}
-
 /** What can be done with worksheets. */
 export const sheets = {
   make: (body: WorksheetRequest, signal: AbortSignal) => take(api.POST('/api/v1/worksheet', { body, signal })),

@@ -7,7 +7,7 @@ import { keptPaper } from '../shared/shell/kept'
 import { tell } from '../shared/shell/notice'
 import DueToday from './DueToday.vue'
 import { benchAddress, practiseAddress } from '../shared/pupils/pupils'
-import { phraseOf, sheetsOf } from '../shared/sheets'
+import { sheetsOf } from '../shared/sheets'
 import SmallPlot from '../shared/pupils/SmallPlot.vue'
 
 /** One pupil of the day: what was set, what was reached, what is due, and the next step. */
@@ -48,7 +48,6 @@ const wantsLook = computed(() => props.row.attention.filter((w) => w !== 'nothin
           <p class="sentence">
             <router-link v-if="s.assignment.assignment.ladder" :to="practiseAddress(s.assignment)" data-do="open-work">{{ s.assignment.title }}</router-link>
             <router-link v-else-if="sheetsOf(s.assignment)" :to="sheetsOf(s.assignment)!" data-do="open-sheets">{{ s.assignment.title }}</router-link>
-            <router-link v-else-if="phraseOf(s.assignment)" :to="phraseOf(s.assignment)!" data-do="open-phrase">{{ s.assignment.title }}</router-link>
             <template v-else>{{ s.assignment.title }}</template>
           </p>
           <p class="reached">

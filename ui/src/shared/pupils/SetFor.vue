@@ -11,8 +11,8 @@ import { assignments, pupils } from './pupils'
 const props = defineProps<{
   brief: Brief
   asked?: Asked
-  /** Set in place of the brief, on its instrument. */ worksheet?: WorksheetRequest
-  /** Or a phrase as it is written. */ phrase?: string
+  /** Set in place of the brief, on its instrument. */
+  worksheet?: WorksheetRequest
 }>()
 const open = ref(false)
 const words = ref('')
@@ -40,9 +40,7 @@ async function set(p: StoredPupil) {
     const sheets = { what: '', count: 0, done: 0 }
     const work = props.worksheet
       ? { sheets: { ...sheets, worksheet: { ...props.worksheet, brief } } }
-      : props.phrase
-        ? { sheets: { ...sheets, phrase: { text: props.phrase, brief } } }
-        : { ladder: { ...props.asked, brief } }
+      : { ladder: { ...props.asked, brief } }
     const made = await assignments.create(p.id, work)
     open.value = false
     tell(`Set for ${p.pupil.name}, until ${made.assignment.until}.`, { label: 'Undo', run: () => void assignments.setAside(made.id).catch((cause) => tell(wordsOf(cause))) })
