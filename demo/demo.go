@@ -20,8 +20,8 @@ var data []byte
 
 // room is the demo data: for each kind its things, the latest first.
 type room struct {
-	Briefs, Rounds, Instruments, Scales, Ladders []thing
-	Pupils                                       []taught
+	Briefs, Rounds, Phrases, Instruments, Scales, Ladders []thing
+	Pupils                                                []taught
 }
 
 type thing struct {
@@ -31,6 +31,7 @@ type thing struct {
 	Instrument *brief.Instrument `json:"instrument"`
 	Formula    *string           `json:"formula"`
 	Ladder     *ladder.Request   `json:"ladder"`
+	Phrase     *store.KeptPhrase `json:"phrase"`
 }
 
 // Fill keeps the demo data: briefs and rounds as saved some days apart,
@@ -47,11 +48,11 @@ func Fill(ctx context.Context, st *store.Store) error {
 		things    []thing
 		daysApart int
 	}{
-		{"briefs", all.Briefs, 2}, {"rounds", all.Rounds, 3}, {"instruments", all.Instruments, 1}, {"scales", all.Scales, 1}, {"ladders", all.Ladders, 2},
+		{"briefs", all.Briefs, 2}, {"rounds", all.Rounds, 3}, {"phrases", all.Phrases, 3}, {"instruments", all.Instruments, 1}, {"scales", all.Scales, 1}, {"ladders", all.Ladders, 2},
 	} {
 		kind, _ := table.Find(store.Kinds, shelf.kind)
 		for i, t := range shelf.things {
-			d, err := kind.Draft(t.Title, t.Notes, store.Thing{Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula, Ladder: t.Ladder})
+			d, err := kind.Draft(t.Title, t.Notes, store.Thing{Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula, Ladder: t.Ladder, Phrase: t.Phrase})
 			if err != nil {
 				return fmt.Errorf("%s: %w", t.Title, err)
 			}

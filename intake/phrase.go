@@ -40,7 +40,7 @@ var phraseReaders = []phraseReader{
 	{hasField("K:"), func(data []byte, _ brief.Reading) (line.Line, error) { return abc.Read(string(data)) }},
 	{isTab, func(data []byte, r brief.Reading) (line.Line, error) { return tab.Read(string(data), r.Neck.Tuning) }},
 	{func([]byte) bool { return true }, func(data []byte, r brief.Reading) (line.Line, error) {
-		return line.Typed(string(data), r.Scale.Tonic, r.Naming)
+		return line.Typed(string(data), r.Scale.Tonic, r.Naming, r.Neck)
 	}},
 }
 

@@ -180,6 +180,7 @@ func TestAnswersKeepTheContract(t *testing.T) {
 		"instruments": `"instrument": {"id": "bass", "frets": 15}`, "scales": `"formula": "1 b2 4 5"`,
 		"ladders": `"ladder": {"brief": ` + dorian + `, "goal": {"perBeat": 4, "tempoBpm": 70}, "parts": ["up"]}`,
 	}
+	bodies["phrases"] = `"phrase": {"brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "run": {"pattern": "phrase", "phrase": "1 b3/2 4/2 5*2"}}, "source": "the yard", "tags": ["two bars"]}`
 	bodies["rounds"] = strings.Replace(bodies["rounds"], "{}", `{"order": "fifths"}`, 1)
 	for _, kind := range store.Kinds {
 		at := "/api/v1/shelf/" + kind.ID

@@ -108,7 +108,7 @@ func readPhrase(r *Reading, f *fault.List) {
 	if !playsPhrase(r) {
 		return
 	}
-	read, err := line.Typed(text, r.Scale.Tonic, r.Naming)
+	read, err := line.Typed(text, r.Scale.Tonic, r.Naming, r.Neck)
 	var at line.At
 	switch {
 	case errors.As(err, &at):

@@ -122,6 +122,7 @@ type Kind struct {
 // Kinds are all kinds in picker order.
 var Kinds = []Kind{
 	{table.Row{ID: "numbers", Name: "numbers", Why: "degrees called one after another, as in a band: the low one near the hand is right"}, ByPlace, numberLevels, 2, (*room).anchors, numbersOf, readDegree, answerNumber, nil},
+	{table.Row{ID: runKind, Name: "the run, note by note", Why: "a run or a phrase in its order, each note by its degree: where it is played"}, ByPlace, runLevels, 1, (*room).runOf, runNotesOf, readRunNote, answerRunNote, factOfRunNote},
 	{table.Row{ID: "from-degree", Name: "from a degree", Why: "a scale from another of its notes: the first note, its lowest place, the form"}, ByPlace, fromLevels, 3, nil, startsOf, readStart, answerStart, nil},
 	{table.Row{ID: "find", Name: "find the note", Why: "every place of a note on the neck"}, ByPlaces, neckLevels, 3, nil, namesOf, readName, answerFind, factsToFind},
 	{table.Row{ID: "name", Name: "name the place", Why: "a place is pointed at: which note, which degree, which interval"}, ByName, neckLevels, 3, nil, placesOf, readPlace, answerName, factOfPlace},

@@ -19,6 +19,9 @@ func (r *Request) asked(k Kind, m *room) ([]string, error) {
 	if len(all) == 0 {
 		return nil, fault.At("brief", "nothing of this kind can be asked here: give another scale, level or neck")
 	}
+	if k.ID == runKind {
+		return r.inTurn(all), nil
+	}
 	weights := make([]float64, len(all))
 	for i, ask := range all {
 		weights[i] = r.weight(k, m, ask)

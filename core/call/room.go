@@ -23,6 +23,7 @@ type room struct {
 	low   []int       // the two strings on which bass notes belong, the lower first
 	roots [2]anchored // the 1, and the low 5 under it
 	box   plan.Box    // that fingers are asked of
+	run   []piece.Event
 }
 
 const octave = 12

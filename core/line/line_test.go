@@ -21,7 +21,7 @@ import (
 var english, _ = table.Find(pitch.Namings, pitch.English)
 
 func typed(t require.TestingT, text, key string) line.Line {
-	l, err := line.Typed(text, pitch.MustParseName(key), english)
+	l, err := line.Typed(text, pitch.MustParseName(key), english, neck.Neck{})
 	require.NoError(t, err, text)
 	return l
 }
@@ -50,7 +50,7 @@ func TestTyped(t *testing.T) {
 	for text, want := range map[string]string{
 		"E5 C4\n G4 q5": "line 2, column 5", "": "line 1, column 1", "E5/0": "length", "E5/x": "length", "r r": "no note", "E99": "no note",
 	} {
-		_, err := line.Typed(text, pitch.MustParseName("A"), english)
+		_, err := line.Typed(text, pitch.MustParseName("A"), english, neck.Neck{})
 		assert.ErrorContains(t, err, want, text)
 	}
 }
@@ -62,8 +62,16 @@ func TestTypedMarks(t *testing.T) {
 	assert.Equal(t, []float64{1, 1.5, 1, 0.5, 1, 0.25}, []float64{l.Notes[0].Beats, l.Notes[1].Beats, l.Notes[2].Beats, l.Notes[3].Beats, l.Notes[4].Beats, l.Notes[5].Beats})
 	assert.Equal(t, neck.Place{String: 2, Fret: 4}, *l.Notes[4].Place)
 	assert.Equal(t, 3, l.Notes[5].Finger)
-	for _, text := range []string{"1@2", "1@x.2", "1@2.3.4.5", "1@99.1", "1@1.-1", "1*2/0", "1@", "^E5"} {
-		_, err := line.Typed(text, pitch.MustParseName("A"), english)
+	guitar, _ := neck.FindInstrument("guitar")
+	on, err := neck.New(guitar.Tuning, guitar.Frets, guitar.ScaleLengthMM)
+	require.NoError(t, err)
+	pressed, err := line.Typed("@6.3 @1.0/2 3", pitch.MustParseName("G"), english, on)
+	require.NoError(t, err)
+	assert.Equal(t, []int{43, 64, 59}, midis(pressed.Notes), "a place alone is the note that sounds there")
+	_, err = line.Typed("@7.3", pitch.MustParseName("G"), english, on)
+	assert.ErrorContains(t, err, "no note")
+	for _, text := range []string{"@6.3", "1@2", "1@x.2", "1@2.3.4.5", "1@99.1", "1@1.-1", "1*2/0", "1@", "^E5"} {
+		_, err := line.Typed(text, pitch.MustParseName("A"), english, neck.Neck{})
 		assert.Error(t, err, text)
 	}
 }
@@ -93,7 +101,7 @@ func anyScale(t *rapid.T) scale.Scale {
 func TestTextReadsBack(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		l, s := anyLine(t, true), anyScale(t)
-		back, err := line.Typed(line.Text(l.Notes, s, true), s.Tonic, english)
+		back, err := line.Typed(line.Text(l.Notes, s, true), s.Tonic, english, neck.Neck{})
 		require.NoError(t, err)
 		require.Len(t, back.Notes, len(l.Notes))
 		for i, n := range l.Notes {
@@ -114,7 +122,7 @@ func TestTextIsTheSameInEveryKey(t *testing.T) {
 		l, s := anyLine(t, false), anyScale(t)
 		text := line.Text(l.Notes, s, false)
 		for class := range 12 {
-			other, err := line.Typed(text, scale.UsualTonic(class), english)
+			other, err := line.Typed(text, scale.UsualTonic(class), english, neck.Neck{})
 			require.NoError(t, err)
 			apart := other.Notes[0].MIDI - l.Notes[0].MIDI
 			assert.LessOrEqual(t, max(apart, -apart), 12)
@@ -219,7 +227,7 @@ func FuzzTyped(f *testing.F) {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, s string) {
-		l, err := line.Typed(s, pitch.MustParseName("Eb"), english)
+		l, err := line.Typed(s, pitch.MustParseName("Eb"), english, neck.Neck{})
 		if err == nil && len(l.Notes) == 0 {
 			t.Error("no note and no error")
 		}

@@ -31,9 +31,10 @@ func (a At) Error() string {
 // key (b3), r for a rest; each lasts a beat, half of it with /2, so many with *2, *3/2 or *1.5.
 // Where no octave is named a note lies nearest to the one before, an octave higher for each ^
 // before it and an octave lower for each _. A place may follow: @3.5 is string 3, fret 5, and
-// @3.5.1 says its finger too. A small b before a number is a flat, a capital B a note: b3 is a
+// @3.5.1 says its finger too; on a neck that is given it may stand alone, for the note that sounds
+// there. A small b before a number is a flat, a capital B a note: b3 is a
 // degree, B3 a pitch. Bars (|) are passed over. Errors are At.
-func Typed(text string, key pitch.Name, naming pitch.Naming) (Line, error) {
+func Typed(text string, key pitch.Name, naming pitch.Naming, on neck.Neck) (Line, error) {
 	if len(text) > maxTyped {
 		return Line{}, At{1, 1, fmt.Sprintf("%d characters were given: give %d at most", len(text), maxTyped)}
 	}
@@ -59,9 +60,9 @@ func Typed(text string, key pitch.Name, naming pitch.Naming) (Line, error) {
 				start = end
 				continue
 			}
-			midi, ok := typedPitch(w, key, naming, last)
+			midi, ok := typedPitch(w, key, naming, on, last)
 			if !ok || midi < 0 || midi > pitch.MaxMIDI {
-				return Line{}, wrong(fmt.Sprintf("%q is no note: give a name such as E5 or C#, a degree such as b3, or r for a rest", clip(row[start:end])))
+				return Line{}, wrong(fmt.Sprintf("%q is no note: give a name such as E5 or C#, a degree such as b3, a place such as @3.5, or r for a rest", clip(row[start:end])))
 			}
 			if len(out.Notes) == MaxNotes {
 				return Line{}, wrong(fmt.Sprintf("more than %d notes were given: give fewer", MaxNotes))
@@ -144,7 +145,13 @@ func cutBeats(word string) (note string, beats float64, ok bool) {
 }
 
 // typedPitch reads a note: with its octave, or the nearest to the one before.
-func typedPitch(w word, key pitch.Name, naming pitch.Naming, last int) (midi int, ok bool) {
+func typedPitch(w word, key pitch.Name, naming pitch.Naming, on neck.Neck, last int) (midi int, ok bool) {
+	if w.note == "" && w.place != nil {
+		if w.place.String > on.Strings() || w.place.Fret > on.Frets {
+			return 0, false
+		}
+		return on.MIDI(*w.place), true
+	}
 	text := plainSigns.Replace(w.note)
 	if d, err := pitch.ParseDegree(text); err == nil {
 		return nearest(key.Degree(d).Class(), last) + octave*w.octaves, true

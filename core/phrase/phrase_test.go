@@ -24,7 +24,7 @@ import (
 var english, _ = table.Find(pitch.Namings, pitch.English)
 
 func typed(t require.TestingT, text, key string) line.Line {
-	l, err := line.Typed(text, pitch.MustParseName(key), english)
+	l, err := line.Typed(text, pitch.MustParseName(key), english, neck.Neck{})
 	require.NoError(t, err, text)
 	return l
 }

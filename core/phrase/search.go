@@ -30,25 +30,31 @@ func Index(b brief.Brief) ([]string, error) {
 	}
 	out := []string{degrees.String() + " ", steps.String() + " "}
 	for _, h := range homesOf(notes) {
-		if h.Holds == h.Of && len(out) < mostHomes {
-			out = append(out, pitch.Pretty(h.Title), h.Tonic+" "+h.Name)
+		if h.Holds == h.Of {
+			out = append(out, plain.Replace(h.Title), h.Tonic+" "+h.Name)
 		}
 	}
 	return out, nil
 }
 
 // Terms are what a search for a phrase looks for: degrees that stand together are looked for in a
-// row (b3 3 1), and so are steps (+1 -4); any other word alone.
+// row (b3 3 1), and so are steps (+1 -4), and the name of a note with the word behind it (G
+// dorian); any other word alone.
 func Terms(words string) (out []string) {
-	kind := 0
+	kind := otherWord
 	for _, w := range strings.Fields(plain.Replace(words)) {
 		now := kindOf(w)
-		if now != 0 && now == kind {
+		if now != otherWord && now == kind && now != tonicWord {
 			out[len(out)-1] += w + " "
 			continue
 		}
+		if kind == tonicWord {
+			out[len(out)-1] += " " + w
+			kind = otherWord
+			continue
+		}
 		kind = now
-		if now != 0 {
+		if now == degreeWord || now == stepWord {
 			w = " " + w + " "
 		}
 		out = append(out, w)
@@ -58,15 +64,25 @@ func Terms(words string) (out []string) {
 
 var plain = strings.NewReplacer("♯", "#", "♭", "b", "−", "-")
 
-// kindOf is 1 for a degree, 2 for a step and 0 for any other word.
+// Kinds of words in a search.
+const (
+	otherWord = iota
+	degreeWord
+	stepWord
+	tonicWord
+)
+
 func kindOf(word string) int {
 	if _, err := pitch.ParseDegree(word); err == nil {
-		return 1
+		return degreeWord
 	}
 	if word[0] == '+' || word[0] == '-' {
 		if _, err := strconv.Atoi(word); err == nil {
-			return 2
+			return stepWord
 		}
 	}
-	return 0
+	if _, err := pitch.ParseName(strings.ToUpper(word[:1]) + word[1:]); err == nil {
+		return tonicWord
+	}
+	return otherWord
 }

@@ -2712,7 +2712,7 @@ export interface components {
             sign: "" | "bb" | "b" | "n" | "#" | "##";
             figure: {
                 /** @enum {string} */
-                type: "quarter" | "eighth" | "16th";
+                type: "whole" | "half" | "quarter" | "eighth" | "16th" | "32nd";
                 dots: number;
                 actual: number;
                 normal: number;

@@ -41,11 +41,7 @@ function close(s: SetWork) {
 function another(s: SetWork) {
   const a = s.assignment
   const sheets = a.assignment.sheets
-  if (sheets)
-    return act(
-      () => assignments.update(a, { ...a.assignment, sheets: { ...sheets, done: sheets.done + 1 } }, false),
-      'One more sheet is done.',
-    )
+  if (sheets) return act(() => assignments.update(a, { ...a.assignment, sheets: { ...sheets, done: sheets.done + 1 } }, false), 'One more sheet is done.')
   return undefined
 }
 const save = (s: SetWork) => async (to: Assignment) => {

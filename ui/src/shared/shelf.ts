@@ -2,11 +2,11 @@ import { api, CallError, take, type Brief, type Kept } from '../api/client'
 import { wordsOf } from './load'
 import { tell } from './shell/notice'
 
-export const shelfKinds = ['briefs', 'rounds', 'instruments', 'scales', 'ladders'] as const
+export const shelfKinds = ['briefs', 'rounds', 'phrases', 'instruments', 'scales', 'ladders'] as const
 export type ShelfKind = (typeof shelfKinds)[number]
 
 /** Something to be kept: its title, its notes, and the one side that its kind has. */
-export type Draft = Pick<Kept, 'title'> & Partial<Pick<Kept, 'notes' | 'brief' | 'instrument' | 'formula' | 'ladder'>>
+export type Draft = Pick<Kept, 'title'> & Partial<Pick<Kept, 'notes' | 'brief' | 'instrument' | 'formula' | 'ladder' | 'phrase'>>
 
 /** The shelf that a brief is kept on. */
 export const shelfOf = (brief: Brief): ShelfKind => (brief.round ? 'rounds' : 'briefs')

@@ -8,7 +8,7 @@ import TryAgain from '../shared/shell/TryAgain.vue'
 
 /** What was deleted, of every kind, with a way to bring it back. */
 const emit = defineEmits<{ back: [] }>()
-const kindWords: Record<ShelfKind, string> = { briefs: 'brief', rounds: 'round', instruments: 'instrument', scales: 'scale', ladders: 'ladder' }
+const kindWords: Record<ShelfKind, string> = { briefs: 'brief', rounds: 'round', phrases: 'phrase', instruments: 'instrument', scales: 'scale', ladders: 'ladder' }
 const {
   value: deleted,
   failure,

@@ -18,7 +18,7 @@ import DeletedList from './DeletedList.vue'
 const showsDeleted = ref(false)
 const search = ref('')
 const searched = refDebounced(search, 150)
-type Shown = 'briefs' | 'rounds' | 'ladders'
+type Shown = 'briefs' | 'rounds' | 'phrases' | 'ladders'
 
 const {
   value: pages,
@@ -27,8 +27,13 @@ const {
 } = useLoad(
   () => searched.value ?? '',
   async (words) => {
-    const [briefs, rounds, ladders] = await Promise.all([shelf('briefs').list(words), shelf('rounds').list(words), shelf('ladders').list(words)])
-    return { briefs, rounds, ladders }
+    const [briefs, rounds, phrases, ladders] = await Promise.all([
+      shelf('briefs').list(words),
+      shelf('rounds').list(words),
+      shelf('phrases').list(words),
+      shelf('ladders').list(words),
+    ])
+    return { briefs, rounds, phrases, ladders }
   },
 )
 const shownShelf = computed({
@@ -41,16 +46,30 @@ const shownShelf = computed({
 const shown = computed(() => pages.value?.[keptShelf.value]?.kept ?? [])
 const more = computed(() => !!pages.value?.[keptShelf.value]?.next)
 const count = (k: Shown) => `${pages.value?.[k]?.kept.length ?? 0}${pages.value?.[k]?.next ? '+' : ''}`
+const briefOf = (k: Kept) => k.brief ?? k.phrase?.brief
 /** A ladder is practised, a round and a brief are worked on. */
 const practised = (k: Kept) =>
-  k.ladder ? { name: 'practise', query: { ...toQuery(k.ladder.brief), ...asQuery(k.ladder), ladder: k.id } } : { name: 'practise', query: k.brief ? toQuery(k.brief) : {} }
+  k.ladder
+    ? { name: 'practise', query: { ...toQuery(k.ladder.brief), ...asQuery(k.ladder), ladder: k.id } }
+    : { name: 'practise', query: briefOf(k) ? toQuery(briefOf(k) as Brief) : {} }
 const address = (k: Kept) => (k.ladder ? practised(k) : work(k))
-const work = (k: Kept) => ({ name: k.kind === 'rounds' ? 'rounds' : 'bench', query: { ...(k.brief ? toQuery(k.brief) : {}), saved: k.id } })
+const work = (k: Kept) =>
+  k.kind === 'phrases'
+    ? { name: 'phrases', query: { saved: k.id } }
+    : { name: k.kind === 'rounds' ? 'rounds' : 'bench', query: { ...(k.brief ? toQuery(k.brief) : {}), saved: k.id } }
 
 const { act, remove } = useShelf(again)
 const on = () => shelf(keptShelf.value)
 const rename = (k: Kept) => (title: string) =>
-  act(() => on().update(k.id, k.version, { title, notes: k.notes, ...(k.brief ? { brief: k.brief } : {}), ...(k.ladder ? { ladder: k.ladder } : {}) }))
+  act(() =>
+    on().update(k.id, k.version, {
+      title,
+      notes: k.notes,
+      ...(k.brief ? { brief: k.brief } : {}),
+      ...(k.ladder ? { ladder: k.ladder } : {}),
+      ...(k.phrase ? { phrase: k.phrase } : {}),
+    }),
+  )
 const copy = (k: Kept) => act(() => on().duplicate(k.id))
 
 const router = useRouter()
@@ -90,14 +109,20 @@ async function showMore() {
       <router-link :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">Workshop</router-link>
       <ChoiceRow
         v-model="shownShelf"
-        :options="{ briefs: `briefs (${count('briefs')})`, rounds: `rounds (${count('rounds')})`, ladders: `ladders (${count('ladders')})`, deleted: 'deleted' }"
+        :options="{
+          briefs: `briefs (${count('briefs')})`,
+          rounds: `rounds (${count('rounds')})`,
+          phrases: `phrases (${count('phrases')})`,
+          ladders: `ladders (${count('ladders')})`,
+          deleted: 'deleted',
+        }"
         label="What is shown"
       />
       <v-text-field
         v-if="!showsDeleted"
         v-model="search"
         class="search"
-        label="Find by title, words or notes"
+        :label="keptShelf === 'phrases' ? 'Find by words, degrees (b3 3 1), half steps (+2 -5) or scale' : 'Find by title, words or notes'"
         :prepend-inner-icon="mdiMagnify"
         clearable
         hide-details
@@ -121,6 +146,10 @@ async function showMore() {
           <p>No ladder is kept yet. Practise something, and keep its ladder under a name: each has a log of its own.</p>
           <v-btn color="primary" variant="tonal" to="/practise">To the ladder</v-btn>
         </template>
+        <template v-else-if="keptShelf === 'phrases'">
+          <p>No phrase is kept yet. Bring one in and press Keep.</p>
+          <v-btn color="primary" variant="tonal" to="/phrases">To the phrases</v-btn>
+        </template>
         <template v-else-if="keptShelf === 'rounds'">
           <p>No round is saved yet. Carry a brief through the keys and press Save.</p>
           <v-btn color="primary" variant="tonal" to="/rounds">To the rounds</v-btn>
@@ -133,6 +162,7 @@ async function showMore() {
       <ul v-else-if="pages" :aria-label="`Saved ${keptShelf}`">
         <ShelfRow v-for="b in shown" :key="b.id" :name="b.title" :to="address(b)" :date="b.updatedAt" :rename="rename(b)" @copy="copy(b)" @remove="remove(b)">
           <p class="sentence">{{ b.sentence }}</p>
+          <p v-if="b.phrase" class="sentence">{{ [b.phrase.source, ...(b.phrase.tags ?? [])].filter(Boolean).join(' · ') }}</p>
           <p v-if="b.notes" class="notes">{{ b.notes }}</p>
           <template #more>
             <v-btn color="primary" size="small" :to="practised(b)" :aria-label="`Practise ${b.title}`" data-do="practise">Practise</v-btn>

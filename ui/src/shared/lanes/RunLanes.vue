@@ -30,17 +30,29 @@ const { width } = useElementSize(frame)
 const head = 38
 const edge = 30
 const names = computed(() => (props.score ? headOf(props.score) : edge))
-/** What follows the last note on the staff: rests, or the note held. */
-const after = computed(() => (props.score ? Math.max(props.score.bars.reduce((n, b) => n + b.items.length, 0) - events.value.length, 0) : 0))
-
 const events = computed(() => props.plan.run.events)
+/** The column of each note, and how many there are: the staff has further ones for rests and for notes that are tied. */
+const places = computed(() => {
+  const at = events.value.map((_, i) => i)
+  if (!props.score) return { at, all: events.value.length }
+  const items = props.score.bars.flatMap((b) => b.items)
+  items.forEach((item, k) => {
+    if (item.event >= 0 && !item.tieFrom) at[item.event] = k
+  })
+  return { at, all: Math.max(items.length, events.value.length) }
+})
 const strings = computed(() => props.plan.neck.strings)
 const lane = computed(() => Math.max(16, Math.min(23, (low.value ? 108 : 130) / strings.value.length)))
-const column = computed(() => Math.max(props.score ? 30 : 25, Math.min(40, (width.value - names.value - 12) / Math.max(events.value.length + after.value, 1))))
+const column = computed(() => Math.max(props.score ? 30 : 25, Math.min(40, (width.value - names.value - 12) / Math.max(places.value.all, 1))))
 const top = computed(() => head + lane.value / 2)
 const bottom = computed(() => top.value + lane.value * (strings.value.length - 1))
 const height = computed(() => bottom.value + lane.value / 2 + 50)
-const x = (i: number) => names.value + column.value * (i + 0.5)
+const columnX = (column_: number) => names.value + column.value * (column_ + 0.5)
+/** Where a note stands, or what lies so far before or after it. */
+function x(i: number) {
+  const note = Math.round(i)
+  return columnX((places.value.at[note] ?? places.value.all + note - events.value.length) + i - note)
+}
 const wide = computed(() => Math.max(x(events.value.length) + 4, 0))
 const y = (string: number) => top.value + lane.value * (string - 1)
 const mark = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
@@ -109,7 +121,7 @@ function release(i: number, event: PointerEvent) {
   else emit('choose', i)
 }
 
-const columns = computed(() => ({ width: x(events.value.length + after.value) + 4, x }))
+const columns = computed(() => ({ width: columnX(places.value.all) + 4, x: columnX }))
 
 const inLoop = (bar: number) => !!loop.value && bar >= loop.value[0] && bar <= loop.value[1]
 

@@ -3,7 +3,9 @@ import * as vf from 'vexflow/core'
 import type { Score, ScoreBar, ScoreItem } from '../../api/client'
 import type { Columns } from '../lanes/columns'
 
-const durations = { quarter: 'q', eighth: '8', '16th': '16' }
+const durations = { whole: 'w', half: 'h', quarter: 'q', eighth: '8', '16th': '16', '32nd': '32' }
+/** Figures that stand under a beam. */
+const short = ['eighth', '16th', '32nd']
 const gap = 10 // px between two lines
 const stem = 42 // room for a stem or a tuplet's number
 
@@ -59,8 +61,8 @@ export function engrave(host: HTMLElement, score: Score, columns: Columns) {
     const groups = beats(bar, notes)
     const beams = groups.filter((g) => g.items.length > 1 && g.items.every(beamed)).map((g) => new vf.Beam(g.notes, true))
     const tuplets = groups
-      .filter((g) => g.items[0] && g.items[0].figure.actual !== g.items[0].figure.normal && g.items.length === g.items[0].figure.actual)
-      .map((g) => new vf.Tuplet(g.notes, { numNotes: g.notes.length, notesOccupied: g.items[0]?.figure.normal ?? 2, bracketed: !g.items.every(beamed) }))
+      .filter((g) => g.items[0] && g.items[0].figure.actual !== g.items[0].figure.normal)
+      .map((g) => new vf.Tuplet(g.notes, { numNotes: g.items[0]?.figure.actual ?? 3, notesOccupied: g.items[0]?.figure.normal ?? 2, bracketed: !g.items.every(beamed) }))
     const voice = new vf.Voice({ numBeats: score.beats, beatValue: score.unit }).setMode(vf.VoiceMode.SOFT).addTickables(notes)
     new vf.Formatter().joinVoices([voice]).format([voice], right - left)
     notes.forEach((n, k) => {
@@ -88,7 +90,7 @@ export function engrave(host: HTMLElement, score: Score, columns: Columns) {
   host.querySelector('svg')?.setAttribute('aria-hidden', 'true')
 }
 
-const beamed = (item: ScoreItem) => item.event >= 0 && item.ofBeat >= 0 && item.figure.type !== 'quarter'
+const beamed = (item: ScoreItem) => item.event >= 0 && item.ofBeat >= 0 && short.includes(item.figure.type)
 
 /** The notes of a bar by their beats. */
 function beats(bar: ScoreBar, notes: vf.StaveNote[]) {

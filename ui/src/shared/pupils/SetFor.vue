@@ -38,9 +38,7 @@ async function set(p: StoredPupil) {
   try {
     const brief = await pupils.fit(p.id, props.brief)
     const sheets = { what: '', count: 0, done: 0 }
-    const work = props.worksheet
-      ? { sheets: { ...sheets, worksheet: { ...props.worksheet, brief } } }
-      : { ladder: { ...props.asked, brief } }
+    const work = props.worksheet ? { sheets: { ...sheets, worksheet: { ...props.worksheet, brief } } } : { ladder: { ...props.asked, brief } }
     const made = await assignments.create(p.id, work)
     open.value = false
     tell(`Set for ${p.pupil.name}, until ${made.assignment.until}.`, { label: 'Undo', run: () => void assignments.setAside(made.id).catch((cause) => tell(wordsOf(cause))) })

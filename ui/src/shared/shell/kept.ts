@@ -28,7 +28,7 @@ export const keptCover = useLocalStorage('even-ladder.cover', false)
 /** The keys that are done, by round. */
 export const keptDone = useLocalStorage<Record<string, string[]>>('even-ladder.done', {})
 /** Which of what is saved is shown. */
-export const keptShelf = useLocalStorage<'briefs' | 'rounds' | 'ladders'>('even-ladder.shelf', 'briefs')
+export const keptShelf = useLocalStorage<'briefs' | 'rounds' | 'phrases' | 'ladders'>('even-ladder.shelf', 'briefs')
 /** What the boxes of the strip are in order of. */
 export const keptOrder = useLocalStorage<'layout' | 'neck' | 'span' | 'reaches' | 'shifts' | 'notes'>('even-ladder.order', 'layout')
 /** What sounds with the run. */

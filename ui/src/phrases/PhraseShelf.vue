@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
+import { ref } from 'vue'
+import type { Kept } from '../api/client'
+import { useLoad } from '../shared/load'
+import { shelf } from '../shared/shelf'
+import TryAgain from '../shared/shell/TryAgain.vue'
+
+/** The phrases that are kept: found by words, by degrees in a row, by steps, by the scales that hold them. */
+defineProps<{ now: string | undefined }>()
+const emit = defineEmits<{ open: [kept: Kept] }>()
+const words = ref('')
+const searched = refDebounced(words, 150)
+const {
+  value: page,
+  failure,
+  again,
+} = useLoad(
+  () => searched.value ?? '',
+  (q) => shelf('phrases').list(q),
+)
+defineExpose({ again })
+</script>
+
+<template>
+  <section class="kept" aria-labelledby="kept-phrases">
+    <h2 id="kept-phrases" class="panel-title">On the shelf</h2>
+    <label>
+      <span class="unseen">Find a phrase by its words, degrees, steps in half steps, or scale</span>
+      <input v-model="words" class="entry" type="search" maxlength="200" placeholder="b3 3 1 · +2 -5 · dorian · a tag" data-do="find-phrase" />
+    </label>
+    <TryAgain :text="failure" @again="again" />
+    <ul v-if="page?.kept.length">
+      <li v-for="k in page.kept" :key="k.id">
+        <button type="button" :aria-pressed="k.id === now" :data-kept="k.title" :title="k.sentence" @click="emit('open', k)">
+          <b>{{ k.title }}</b> <span>{{ [k.phrase?.source, ...(k.phrase?.tags ?? [])].filter(Boolean).join(' · ') }}</span>
+        </button>
+      </li>
+    </ul>
+    <p v-else-if="page" class="none">{{ words ? 'None is found so.' : 'None is kept yet: Keep puts the phrase here.' }}</p>
+  </section>
+</template>
+
+<style scoped>
+input {
+  width: 100%;
+}
+
+ul {
+  list-style: none;
+  max-height: 320px;
+  overflow-y: auto;
+  padding: 0;
+}
+
+button {
+  border-bottom: 1px solid var(--rule);
+  display: grid;
+  min-height: 40px;
+  padding-block: 4px;
+  text-align: start;
+  width: 100%;
+}
+
+button[aria-pressed='true'] b {
+  color: var(--verdigris);
+}
+
+span,
+.none {
+  color: var(--faint);
+  font-size: var(--size-note);
+}
+</style>

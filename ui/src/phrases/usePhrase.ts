@@ -1,0 +1,129 @@
+import { useLocalStorage, watchDebounced } from '@vueuse/core'
+import { computed, ref, watch, type Ref } from 'vue'
+import { api, take, type Brief, type Phrase } from '../api/client'
+import { useLoad, wordsOf } from '../shared/load'
+import { tell } from '../shared/shell/notice'
+import type { Struck } from '../shared/sound/useMidiIn'
+import type { Asked } from './changes'
+
+/** What a phrase is read from: a text, a file, or notes that were struck. */
+export interface Source {
+  text: string
+  file?: { name: string; data: string }
+  heard?: Struck[]
+}
+
+interface Step extends Source {
+  scale?: Brief['scale'] | undefined
+}
+
+/** How many steps back are kept. */
+const mostSteps = 60
+
+/** The phrase on the screen: what it was read from, what it is, and every change of it, there and back. */
+export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setScale: (scale: Brief['scale'] | undefined) => void) {
+  /** What was brought in outlives a visit, and so do the steps that led to it. */
+  const text = useLocalStorage('even-ladder.phraseText', '')
+  const file = ref<Source['file']>()
+  const heard = ref<Struck[]>()
+  const typed = ref(text.value)
+  watchDebounced(text, (now) => (typed.value = now), { debounce: 250 })
+  const before = useLocalStorage<Step[]>('even-ladder.phraseSteps', [])
+  const after = ref<Step[]>([])
+
+  const asked = computed(() => {
+    const of = { brief: brief.value, keep: keep.value }
+    if (file.value) return { ...of, file: file.value.data, name: file.value.name }
+    if (heard.value) return { ...of, heard: heard.value }
+    const written = typed.value
+    return written.trim() ? { ...of, text: written } : undefined
+  })
+  const { value: phrase, problems, failure, busy, again } = useLoad(asked, (body, signal) => take(api.POST('/api/v1/phrase', { body, signal })))
+  watch(asked, (now) => now === undefined && (phrase.value = undefined))
+
+  const now = (): Step => ({
+    text: text.value,
+    ...(file.value ? { file: file.value } : {}),
+    ...(heard.value ? { heard: heard.value } : {}),
+    scale: keep.value ? brief.value.scale : undefined,
+  })
+  function put(step: Step) {
+    text.value = step.text
+    typed.value = step.text
+    file.value = step.file
+    heard.value = step.heard
+    setScale(step.scale)
+  }
+  /** Puts something else in the place of the phrase; a step that can be taken back. */
+  function bring(next: Step) {
+    const here = now()
+    if (here.text.trim() || here.file || here.heard) before.value = [...before.value, here].slice(-mostSteps)
+    after.value = []
+    put(next)
+  }
+  function undo() {
+    const last = before.value.at(-1)
+    if (!last) return
+    after.value = [...after.value, now()]
+    before.value = before.value.slice(0, -1)
+    put(last)
+  }
+  function redo() {
+    const next = after.value.at(-1)
+    if (!next) return
+    before.value = [...before.value, now()]
+    after.value = after.value.slice(0, -1)
+    put(next)
+  }
+
+  /** First and last note that are chosen, from 1. */
+  const chosen = ref<[number, number]>()
+  const wayAt = ref(0)
+  const way = computed(() => phrase.value?.ways[wayAt.value] ?? phrase.value?.ways[0])
+  /** What plays the phrase in a way, as every screen takes it. */
+  function briefOf(of: Phrase, way: Phrase['ways'][number] | undefined): Brief {
+    const home = of.homes[0]
+    const { hand, rhythm, picking, names, instrument } = brief.value
+    return {
+      instrument,
+      scale: home ? { tonic: home.tonic, name: home.name } : brief.value.scale,
+      ...(way?.way === 'box' ? { layout: { system: way.system, box: way.index } } : {}),
+      ...(hand ? { hand } : {}),
+      ...(rhythm ? { rhythm } : {}),
+      ...(picking ? { picking } : {}),
+      ...(names ? { names } : {}),
+      run: { pattern: 'phrase', phrase: of.text, ...(way && way.way !== 'box' ? { way: way.way, ...(way.number ? { at: way.number } : {}) } : {}) },
+    }
+  }
+  const played = computed(() => (phrase.value ? briefOf(phrase.value, way.value) : undefined))
+  watch(phrase, (now, was) => {
+    if (now?.text !== was?.text) wayAt.value = 0
+    if (chosen.value && chosen.value[1] > (now?.notes.length ?? 0)) chosen.value = undefined
+  })
+
+  const changing = ref(false)
+  /** Changes the notes that are chosen, or all. */
+  async function change(of: Asked, all = false) {
+    const body = played.value
+    if (!body || changing.value) return
+    changing.value = true
+    try {
+      const range = !all && chosen.value ? { from: chosen.value[0], to: chosen.value[1] } : {}
+      const made = await take(
+        api.POST('/api/v1/phrase/change', { body: { brief: body, change: { id: of.id, ...(of.by ? { by: of.by } : {}), ...(of.scale ? { scale: of.scale } : {}), ...range } } }),
+      )
+      bring({ text: made.text, scale: made.scale })
+      chosen.value = made.from > 0 ? [made.from, made.to] : undefined
+    } catch (cause) {
+      tell(wordsOf(cause))
+    } finally {
+      changing.value = false
+    }
+  }
+
+  const canUndo = computed(() => before.value.length > 0)
+  const canRedo = computed(() => after.value.length > 0)
+  return { text, file, heard, phrase, problems, failure, busy, again, bring, undo, redo, canUndo, canRedo, chosen, wayAt, way, briefOf, played, change, changing }
+}
+
+export type PhraseWork = ReturnType<typeof usePhrase>
