@@ -36,6 +36,7 @@ type Rung struct {
 	Name           string `json:"name"`        // "sixteenths at 72, the way up alone"
 	Speed          string `json:"speed"`       // "sixteenths at 72"
 	Rest           string `json:"rest"`        // "the way up alone"; empty for the whole, once
+	Measure        string `json:"measure"`     // "240 notes a minute"
 	Count          string `json:"count"`       // a bar as it is counted aloud
 	SameSpeedAs    *int   `json:"sameSpeedAs"` // index of the neighbour that has as many notes a minute
 	Part           Part   `json:"part"`        // of the run
@@ -194,9 +195,17 @@ func rungOf(s Step, part Part, times int, own rhythm.Rhythm) Rung {
 		name += ", " + rest
 	}
 	return Rung{
-		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: name, Speed: speed, Rest: rest, Part: part, Times: times,
+		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: name, Speed: speed, Rest: rest, Part: part, Times: times, Measure: measureOf(s, own),
 		Count: strings.ReplaceAll(strings.Join(counts, " "), "&", "and"),
 	}
+}
+
+// measureOf says how fast a step is: in notes, or in beats where they have lengths of their own.
+func measureOf(s Step, own rhythm.Rhythm) string {
+	if own.Free {
+		return itoa(s.TempoBPM) + " beats a minute"
+	}
+	return itoa(s.NotesPerMinute()) + " notes a minute"
 }
 
 // nameNeighbours lets two neighbours of one speed name each other.

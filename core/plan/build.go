@@ -57,7 +57,9 @@ func (m *maker) build() (Plan, sequence, error) {
 		}
 		p.Boxes[i] = m.planBox(i, f)
 	}
-	p.Comfort = m.comfort(chosen, p.Boxes[at].LowFret)
+	if !m.Pattern.Uses.Phrase {
+		p.Comfort = m.comfort(chosen, p.Boxes[at].LowFret)
+	}
 	seq, err := m.sequenceOf(chosen)
 	if err != nil {
 		return Plan{}, seq, err

@@ -34,6 +34,42 @@ const (
 
 func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 	out := []Caution{}
+	if m.Pattern.Uses.Phrase {
+		out = append(out, m.phraseCautions(seq.phrase)...)
+		if w := m.phraseOpening(seq); w.Over() > 0 {
+			out = append(out, wide("The phrase", w, "another way to lay it, or higher on the neck")...)
+		}
+	} else {
+		out = append(out, m.boxCautions(p, chosen)...)
+	}
+	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
+		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", endWords(end))})
+	}
+	if seq.uneven {
+		out = append(out, Caution{CautionUneven, fmt.Sprintf("Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.", len(seq.steps), maxRepeated)})
+	}
+	if titles := m.Unused(); len(titles) > 0 {
+		out = append(out, Caution{CautionUnused, "These fine points are set and change nothing here: " + strings.Join(titles, ", ") + "."})
+	}
+	if len(m.Scale.Respelled) > 0 {
+		out = append(out, Caution{CautionRespelled, m.respelledWords()})
+	}
+	if t, ok := m.Scale.Simpler(); ok {
+		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals%s; %s sounds the same and reads more easily.",
+			m.Title(m.Scale.Tonic, m.Scale.Name), inSignature(m.Scale), m.Title(t.Tonic, t.Name))})
+	}
+	return out
+}
+
+// wide says that fingers open past their comfortable limit, what would be easier, and to take care.
+func wide(what string, w hand.Opening, easier string) []Caution {
+	return []Caution{{CautionSpan, fmt.Sprintf("%s opens %s and %s %.0f mm, frets %d to %d; %.0f mm is comfortable for this hand. Easier: %s.",
+		what, fingerNames[w.Low], fingerNames[w.High], w.MM, w.LowFret, w.HighFret, w.LimitMM, easier)},
+		{CautionCare, "Warm up first, stop if it hurts, and keep it short with breaks. Pain, numbness or tingling that stays is for a doctor or physiotherapist."}}
+}
+
+// boxCautions are about the boxes, of the chosen one first.
+func (m *maker) boxCautions(p Plan, chosen fingered) (out []Caution) {
 	box := p.Boxes[p.Box]
 	if box.Refit != "" {
 		out = append(out, Caution{CautionRefit, box.Refit})
@@ -42,10 +78,7 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 		out = append(out, Caution{CautionByHand, "The fingers set by hand ask for " + m.asks(m.finger(chosen.Box), chosen, -1) + "."})
 	}
 	if w := chosen.Report.Comfortable; w.Over() > 0 {
-		out = append(out, Caution{CautionSpan, fmt.Sprintf(
-			"Box %s opens %s and %s %.0f mm, frets %d to %d; %.0f mm is comfortable for this hand. Easier: %s.",
-			box.ID, fingerNames[w.Low], fingerNames[w.High], w.MM, w.LowFret, w.HighFret, w.LimitMM, m.easier(p))},
-			Caution{CautionCare, "Warm up first, stop if it hurts, and keep it short with breaks. Pain, numbness or tingling that stays is for a doctor or physiotherapist."})
+		out = append(out, wide("Box "+box.ID, w, m.easier(p))...)
 	}
 	if !box.Complete {
 		out = append(out, Caution{CautionIncomplete, fmt.Sprintf("Box %s lacks %s: beyond %s.",
@@ -71,23 +104,6 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 			noun, verb = "Box", "runs"
 		}
 		out = append(out, Caution{CautionFrets, fmt.Sprintf("%s %s %s past the frets that are left.", noun, english.And(others), verb)})
-	}
-	out = append(out, m.phraseCautions(seq.phrase)...)
-	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
-		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", endWords(end))})
-	}
-	if seq.uneven {
-		out = append(out, Caution{CautionUneven, fmt.Sprintf("Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.", len(seq.steps), maxRepeated)})
-	}
-	if titles := m.Unused(); len(titles) > 0 {
-		out = append(out, Caution{CautionUnused, "These fine points are set and change nothing here: " + strings.Join(titles, ", ") + "."})
-	}
-	if len(m.Scale.Respelled) > 0 {
-		out = append(out, Caution{CautionRespelled, m.respelledWords()})
-	}
-	if t, ok := m.Scale.Simpler(); ok {
-		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals%s; %s sounds the same and reads more easily.",
-			m.Title(m.Scale.Tonic, m.Scale.Name), inSignature(m.Scale), m.Title(t.Tonic, t.Name))})
 	}
 	return out
 }

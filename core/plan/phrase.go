@@ -117,6 +117,12 @@ func (m *maker) filled(once sequence) sequence {
 	return out
 }
 
+// phraseOpening is the widest opening of the phrase as it is played.
+func (m *maker) phraseOpening(s sequence) hand.Opening {
+	places, ask := s.path()
+	return hand.Summarize(m.Neck, m.Style.Limits, places, m.hands.of(s.school).Path(places, ask)).Comfortable
+}
+
 // whyOfPhrase is why a note of the phrase has its finger.
 func (m *maker) whyOfPhrase(b fingered, note int) (FingerReason, error) {
 	s, err := m.phrase(b)

@@ -1657,6 +1657,8 @@ export interface components {
             rest: string;
             /** @description A bar as it is counted aloud. */
             count: string;
+            /** @description Its speed in words: notes a minute, or beats where they have lengths of their own. */
+            measure: string;
             /** @description Index of the neighbour that has as many notes a minute. */
             sameSpeedAs: number | null;
             part: {

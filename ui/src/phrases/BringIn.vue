@@ -68,7 +68,7 @@ function press(place: { string: number; fret: number }) {
       <span class="panel-title">Paste tab, ABC or a table, or type notes and degrees: E5 r C#4/2, 1 b3 3 5</span>
       <textarea
         v-model="text"
-        rows="4"
+        :rows="phrase ? 2 : 4"
         maxlength="200000"
         spellcheck="false"
         autocapitalize="off"

@@ -24,13 +24,55 @@ test('each note has its name, its degree, and where it stands to the scale in wo
   expect(buttons.map((b) => b.classes('root'))).toEqual([true, false, false, false])
 })
 
-test('notes stand in their time, the longer the wider', async () => {
+test('notes stand in their time, the longer the wider, none too narrow to be pressed', () => {
   const notes = mount(PhraseNotes, { props: { phrase, marked: [], sounding: 0, way: undefined } })
   const places = notes.findAll('li').map((l) => l.attributes('style') ?? '')
-  expect(places[1]).toContain('inset-inline-start: 116px')
+  const at = places.map((s) => Number(/inset-inline-start: (\d+)px/.exec(s)?.[1]))
+  expect(at[3]).toBe(((at[1] ?? 0) / 2) * 3.5)
   const widths = places.map((s) => Number(/width: (\d+)px/.exec(s)?.[1]))
   expect(widths[0]).toBeGreaterThan(widths[3] ?? 0)
-  expect(widths[1]).toBeGreaterThan(20)
-  await notes.findAll('button')[3]?.trigger('click')
-  expect(notes.emitted('choose')).toEqual([[4]])
+  expect(widths[1]).toBeGreaterThan(24)
+})
+
+test('a press chooses a note and sounds it, with Shift a stretch; keys change what is chosen', async () => {
+  const notes = mount(PhraseNotes, { props: { phrase, marked: [], sounding: 0, way: undefined, chosen: undefined }, attachTo: document.body })
+  const button = (n: number) => notes.findAll('button')[n - 1]
+  await button(2)?.trigger('click')
+  expect(notes.emitted('update:chosen')?.at(-1)).toEqual([[2, 2]])
+  expect(notes.emitted('strike')).toEqual([[60]])
+  await notes.setProps({ chosen: [2, 2] })
+  await button(4)?.trigger('click', { shiftKey: true })
+  expect(notes.emitted('update:chosen')?.at(-1)).toEqual([[2, 4]])
+  await notes.setProps({ chosen: [2, 4] })
+  for (const key of ['ArrowUp', 'b', ']', 'x', 'Delete', 'Backspace']) await button(2)?.trigger('keydown', { key })
+  expect(notes.emitted('change')?.map(([c]) => (c as { id: string; by?: number }).id + ((c as { by?: number }).by ?? ''))).toEqual([
+    'step1',
+    'half-step-1',
+    'length1',
+    'cut',
+    'remove',
+    'remove',
+  ])
+  await button(3)?.trigger('keydown', { key: 'ArrowRight', shiftKey: true })
+  expect(notes.emitted('update:chosen')?.at(-1)).toEqual([[2, 4]])
+  await button(4)?.trigger('keydown', { key: 'ArrowLeft' })
+  expect(notes.emitted('update:chosen')?.at(-1)).toEqual([[3, 3]])
+  notes.unmount()
+})
+
+test('a note that is dragged up goes by steps, sideways past its neighbours', async () => {
+  const notes = mount(PhraseNotes, { props: { phrase, marked: [], sounding: 0, way: undefined, chosen: undefined } })
+  const button = notes.findAll('button')[0]
+  const pull = async (dx: number, dy: number) => {
+    if (button) button.element.setPointerCapture = () => undefined
+    await button?.trigger('pointerdown', { clientX: 100, clientY: 100, pointerId: 1, pointerType: 'mouse' })
+    await button?.trigger('pointermove', { clientX: 100 + dx, clientY: 100 + dy })
+    await button?.trigger('pointerup', { clientX: 100 + dx, clientY: 100 + dy })
+    await button?.trigger('click')
+  }
+  await pull(3, -30)
+  await pull(130, 4)
+  await pull(2, 2)
+  expect(notes.emitted('change')).toEqual([[{ id: 'step', by: 2 }], [{ id: 'move', by: 2 }]])
+  expect(notes.emitted('strike'), 'the last was a press').toHaveLength(1)
 })

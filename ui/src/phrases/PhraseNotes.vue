@@ -8,11 +8,11 @@ import { ofNotes, type Asked } from './changes'
 const props = defineProps<{ phrase: Phrase; marked: number[]; sounding: number; way: Phrase['ways'][number] | undefined }>()
 const chosen = defineModel<[number, number] | undefined>('chosen')
 const emit = defineEmits<{ change: [asked: Asked]; strike: [midi: number] }>()
-/** Pixels of a beat, and of a step of the scale while a note is dragged. */
-const beat = 58
-const least = 34
+/** Pixels that a note takes at least, and a step of the scale while one is dragged; those of a beat. */
+const least = 32
 const stepTall = 14
-const total = computed(() => Math.max(...props.phrase.notes.map((n) => n.at + n.beats), 1) * beat)
+const beat = computed(() => Math.max(58, least / Math.min(...props.phrase.notes.map((n) => n.beats))))
+const total = computed(() => Math.max(...props.phrase.notes.map((n) => n.at + n.beats), 1) * beat.value)
 const kinds: Record<string, string> = { 'in the scale': 'in', colour: 'colour', neighbour: 'neighbour', outside: 'outside' }
 const words = (n: Phrase['notes'][number]) => {
   const on = props.way?.notes[n.n - 1]
@@ -82,7 +82,7 @@ function up(event: PointerEvent) {
   moved = true
   if (!isChosen(from.n)) chosen.value = [from.n, from.n]
   const steps = -Math.round(by.dy / stepTall)
-  const places = Math.round(by.dx / beat)
+  const places = Math.round(by.dx / beat.value)
   const upright = Math.abs(by.dy) >= Math.abs(by.dx)
   if (upright && steps) emit('change', { id: 'step', by: steps })
   if (!upright && places) emit('change', { id: 'move', by: places })
@@ -103,7 +103,7 @@ const shift = (n: number) =>
 <template>
   <div class="notes">
     <ol ref="list" :style="{ width: `${total}px` }" aria-label="The notes of the phrase: arrow keys go from note to note and move them by steps">
-      <li v-for="n in phrase.notes" :key="n.n" :style="{ insetInlineStart: `${n.at * beat}px`, width: `${Math.max(n.beats * beat - 4, least - 6)}px`, ...shift(n.n) }">
+      <li v-for="n in phrase.notes" :key="n.n" :style="{ insetInlineStart: `${n.at * beat}px`, width: `${n.beats * beat - 4}px`, ...shift(n.n) }">
         <button
           type="button"
           :tabindex="n.n === focused ? 0 : -1"

@@ -10,10 +10,9 @@ import { useWork } from '../shared/brief/useWork'
 import RunLanes from '../shared/lanes/RunLanes.vue'
 import { useLoad, wordsOf } from '../shared/load'
 import PressNeck, { type Put } from '../shared/neck/PressNeck.vue'
-import { useScore } from '../shared/notation/useScore'
 import SetFor from '../shared/pupils/SetFor.vue'
 import { shelf } from '../shared/shelf'
-import { keptHelp, keptPhrase, keptStaff } from '../shared/shell/kept'
+import { keptHelp, keptPhrase } from '../shared/shell/kept'
 import { speedKeys, useKeys } from '../shared/shell/keys'
 import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
@@ -37,17 +36,22 @@ const { brief, made: bench, failure: noBench, retry } = useWork('phrases', keptP
 const keep = computed(() => route.query.keep === 'true')
 const saved = computed(() => (typeof route.query.saved === 'string' ? route.query.saved : undefined))
 const address = (of: Brief, chosen: boolean) => ({ ...toQuery(of), ...(chosen ? { keep: 'true' } : {}), ...(saved.value ? { saved: saved.value } : {}) })
-const setScale = (scale: Brief['scale'] | undefined) => void router.replace({ query: address(scale ? { ...brief.value, scale } : brief.value, !!scale) })
-const work = usePhrase(brief, keep, setScale)
+/** The brief with a key that was chosen; without one the key is the phrase's own. */
+const setBrief = (of: Brief | undefined) => void router.replace({ query: address(of ?? brief.value, !!of) })
+const work = usePhrase(brief, keep, setBrief)
 const { text, file, heard, phrase, problems, failure, busy, chosen, wayAt, way, played, changing } = work
 
 const changeFields = (changes: Changes) => void router.replace({ query: address(changed(brief.value, changes), keep.value) })
-const choose = (home: Phrase['homes'][number]) => setScale({ tonic: home.tonic, name: home.name })
+const choose = (home: Phrase['homes'][number]) => setBrief({ ...brief.value, scale: { tonic: home.tonic, name: home.name } })
 
 /** What plays the phrase in the way that is chosen. */
 const { value: plan, failure: noPlan, again: planAgain } = useLoad(played, (body, signal) => take(api.POST('/api/v1/plan', { body, signal })))
 watch(played, (now) => now === undefined && (plan.value = undefined))
-const score = useScore(plan)
+// The staff belongs to a phrase: it stands over the lanes from the start.
+const { value: score } = useLoad(
+  () => plan.value?.brief,
+  (body, signal) => take(api.POST('/api/v1/plan/score', { body, signal })),
+)
 const player = usePlayer(computed(() => plan.value && pieceOf(plan.value)))
 const { current, loop } = player
 const said = computed(() => {
@@ -71,7 +75,7 @@ const base64 = (bytes: Uint8Array) => {
 const open = async (of: File) => work.bring({ text: text.value, file: { name: of.name, data: base64(new Uint8Array(await of.arrayBuffer())) } })
 const zone = ref<HTMLElement>()
 useDropZone(zone, { onDrop: (files) => files?.[0] && void open(files[0]) })
-const leave = () => work.bring({ text: text.value, scale: keep.value ? brief.value.scale : undefined } as { text: string })
+const leave = () => work.bring({ text: text.value, brief: keep.value ? brief.value : undefined })
 
 /** What is pressed on the neck stands behind what is there already: the place says the note. */
 const strike = (midi: number) => void player.strike(midi)
@@ -84,8 +88,11 @@ function openKept(k: Kept) {
   const of = k.phrase?.brief
   if (!of) return
   kept.value = k
-  void router.replace({ query: { ...toQuery({ ...of, run: {}, layout: {} }), keep: 'true', saved: k.id } })
-  work.bring({ text: of.run?.phrase ?? '', scale: of.scale })
+  const { run, layout, ...rest } = of
+  const lies = { ...rest, ...(layout?.strings ? { layout: { strings: layout.strings } } : {}) }
+  work.wanted.value = of // it lies as it was kept
+  work.bring({ text: run?.phrase ?? '', brief: lies })
+  void router.replace({ query: { ...toQuery(lies), keep: 'true', saved: k.id } })
 }
 watch(
   saved,
@@ -131,7 +138,6 @@ useKeys([
   { key: ',', does: 'the way before', run: () => (wayAt.value = Math.max(wayAt.value - 1, 0)) },
   { key: 'u', does: 'take the last change back', run: work.undo },
   { key: 'U', does: 'do it again', run: work.redo },
-  { key: 's', does: 'staff above the lanes', run: () => (keptStaff.value = !keptStaff.value) },
   ...speedKeys,
 ])
 </script>
@@ -176,7 +182,6 @@ useKeys([
           </ul>
           <template v-if="plan && way">
             <PlayBar
-              staff
               :tempo="plan.brief.rhythm?.tempoBpm ?? 72"
               :chords="plan.scale.triads.length > 0"
               v-bind="player.bar.value"
@@ -204,7 +209,7 @@ useKeys([
                 </button>
               </li>
             </ul>
-            <button v-if="keep" type="button" class="as-link" data-do="likeliest" @click="setScale(undefined)">the likeliest again</button>
+            <button v-if="keep" type="button" class="as-link" data-do="likeliest" @click="setBrief(undefined)">the likeliest again</button>
           </section>
           <section aria-labelledby="remarks">
             <h2 id="remarks" class="panel-title">What happens in it</h2>

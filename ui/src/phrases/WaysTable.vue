@@ -90,6 +90,7 @@ tbody button {
 }
 
 .boxes {
+  align-items: baseline;
   display: flex;
   flex-wrap: wrap;
   font-size: var(--size-note);

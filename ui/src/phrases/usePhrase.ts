@@ -13,15 +13,16 @@ export interface Source {
   heard?: Struck[]
 }
 
+/** A step on the way to the phrase: its source, and the brief that it stood in where its key was chosen. */
 interface Step extends Source {
-  scale?: Brief['scale'] | undefined
+  brief?: Brief | undefined
 }
 
 /** How many steps back are kept. */
 const mostSteps = 60
 
 /** The phrase on the screen: what it was read from, what it is, and every change of it, there and back. */
-export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setScale: (scale: Brief['scale'] | undefined) => void) {
+export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chosen: Brief | undefined) => void) {
   /** What was brought in outlives a visit, and so do the steps that led to it. */
   const text = useLocalStorage('even-ladder.phraseText', '')
   const file = ref<Source['file']>()
@@ -45,14 +46,14 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setScale: (scal
     text: text.value,
     ...(file.value ? { file: file.value } : {}),
     ...(heard.value ? { heard: heard.value } : {}),
-    scale: keep.value ? brief.value.scale : undefined,
+    brief: keep.value ? brief.value : undefined,
   })
   function put(step: Step) {
     text.value = step.text
     typed.value = step.text
     file.value = step.file
     heard.value = step.heard
-    setScale(step.scale)
+    setBrief(step.brief)
   }
   /** Puts something else in the place of the phrase; a step that can be taken back. */
   function bring(next: Step) {
@@ -96,8 +97,21 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setScale: (scal
     }
   }
   const played = computed(() => (phrase.value ? briefOf(phrase.value, way.value) : undefined))
+  /** The brief whose way is to be chosen once the phrase is there. */
+  const wanted = ref<Brief>()
+  const isWay = (w: Phrase['ways'][number], of: Brief) =>
+    (of.run?.way ?? 'box') === 'box'
+      ? w.way === 'box' && w.system === of.layout?.system && w.index === (of.layout.box ?? w.index)
+      : w.way === of.run?.way && (!of.run.at || w.number === of.run.at)
   watch(phrase, (now, was) => {
-    if (now?.text !== was?.text) wayAt.value = 0
+    const want = wanted.value
+    if (now && want) {
+      wayAt.value = Math.max(
+        now.ways.findIndex((w) => isWay(w, want)),
+        0,
+      )
+      wanted.value = undefined
+    } else if (now?.text !== was?.text) wayAt.value = 0
     if (chosen.value && chosen.value[1] > (now?.notes.length ?? 0)) chosen.value = undefined
   })
 
@@ -112,7 +126,7 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setScale: (scal
       const made = await take(
         api.POST('/api/v1/phrase/change', { body: { brief: body, change: { id: of.id, ...(of.by ? { by: of.by } : {}), ...(of.scale ? { scale: of.scale } : {}), ...range } } }),
       )
-      bring({ text: made.text, scale: made.scale })
+      bring({ text: made.text, brief: { ...brief.value, scale: made.scale } })
       chosen.value = made.from > 0 ? [made.from, made.to] : undefined
     } catch (cause) {
       tell(wordsOf(cause))
@@ -123,7 +137,7 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setScale: (scal
 
   const canUndo = computed(() => before.value.length > 0)
   const canRedo = computed(() => after.value.length > 0)
-  return { text, file, heard, phrase, problems, failure, busy, again, bring, undo, redo, canUndo, canRedo, chosen, wayAt, way, briefOf, played, change, changing }
+  return { text, file, heard, phrase, problems, failure, busy, again, bring, undo, redo, canUndo, canRedo, chosen, wayAt, wanted, way, briefOf, played, change, changing }
 }
 
 export type PhraseWork = ReturnType<typeof usePhrase>

@@ -200,9 +200,7 @@ useKeys([
             {{ rung.speed }}<span v-if="rung.rest" class="of"><span class="unseen">, </span>{{ rung.rest }}</span>
           </h1>
           <p class="speed">
-            {{ rung.notesPerMinute }} notes a minute<template v-if="rung.sameSpeedAs !== null && rung.sameSpeedAs !== undefined"
-              >, the same speed as {{ ladder.rungs[rung.sameSpeedAs]?.name }}</template
-            >
+            {{ rung.measure }}<template v-if="rung.sameSpeedAs !== null && rung.sameSpeedAs !== undefined">, the same speed as {{ ladder.rungs[rung.sameSpeedAs]?.name }}</template>
           </p>
           <p class="count">{{ rung.count }}</p>
           <p v-if="practise.pupil.value" class="so-far">

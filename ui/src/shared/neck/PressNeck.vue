@@ -30,7 +30,7 @@ const emit = defineEmits<{ press: [place: { string: number; fret: number }] }>()
 
 /** Pixels that a finger needs across a fret, and between strings. */
 const least = 40
-const gap = 36
+const gap = computed(() => (props.still ? 26 : 36))
 const frame = ref<HTMLElement>()
 const { width } = useElementSize(frame)
 const left = computed(() => props.plan.brief.instrument.leftHanded ?? false)
@@ -41,7 +41,7 @@ const g = computed(() =>
     width: Math.max(width.value, 60 + last.value * least),
     spacing: 'even',
     leftHanded: left.value,
-    gap,
+    gap: gap.value,
     low: 1,
     high: last.value,
     most: { w: 22, h: 31 },
