@@ -24,6 +24,7 @@ type Way struct {
 	Index   int       `json:"index"`  // of the box among those of its layout
 	Way     string    `json:"way"`    // id of its way
 	Number  int       `json:"number"` // that the way goes by, 0 for none
+	Same    []string  `json:"same"`   // the ways that lie so, this one first: as layout/index or way/number
 	Title   string    `json:"title"`
 	Notes   []WayNote `json:"notes"`
 	SpanMM  float64   `json:"spanMm"`
@@ -50,7 +51,7 @@ type finder struct {
 	brief.Reading
 	field way.Field
 	hand  *hand.Hand
-	seen  map[string]bool
+	seen  map[string]int // index of the way by its places
 	out   []Way
 }
 
@@ -65,7 +66,7 @@ func waysOf(b brief.Brief, home scale.Scale, notes []line.Note) ([]Way, []Fit, e
 	if err != nil {
 		return nil, nil, err
 	}
-	f := finder{Reading: r, hand: hand.New(r.Neck, r.Style), seen: map[string]bool{}, out: []Way{}}
+	f := finder{Reading: r, hand: hand.New(r.Neck, r.Style), seen: map[string]int{}, out: []Way{}}
 	f.field = way.Field{Request: r.Request, Notes: notes, Scale: home}
 	own, _ := table.Find(way.Ways, way.AsGiven)
 	f.lay(own, own.ID, 0, Way{Title: own.Name})
@@ -167,16 +168,17 @@ func (f *finder) lay(rule way.Way, system string, number int, w Way) {
 	if !ok {
 		return
 	}
-	key := fmt.Sprint(laid.Places)
-	if f.seen[key] {
+	key, name := fmt.Sprint(laid.Places), fmt.Sprintf("%s/%d", system, number+w.Index)
+	if at, seen := f.seen[key]; seen {
+		f.out[at].Same = append(f.out[at].Same, name)
 		return
 	}
-	f.seen[key] = true
 	made := f.hand.Finger(laid.Places, f.ask(rule))
 	if made == nil || len(made.Touches) != len(laid.Places) {
 		return
 	}
-	w.System, w.Way, w.Number = system, rule.ID, laid.Number
+	f.seen[key] = len(f.out)
+	w.System, w.Way, w.Number, w.Same = system, rule.ID, laid.Number, []string{name}
 	w.Notes, w.Low = make([]WayNote, len(laid.Places)), math.MaxInt
 	for i, p := range laid.Places {
 		w.Notes[i] = WayNote{p, made.Touches[i].Finger}

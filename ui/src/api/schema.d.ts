@@ -2483,6 +2483,8 @@ export interface components {
                 way: string;
                 /** @description Fret or string that it goes by, as run.at of a brief has it; 0 for none. */
                 number: number;
+                /** @description The ways that lie so, this one first: as layout/index or way/number. */
+                same: string[];
                 /** @description Times it goes to another string. */
                 crossings: number;
                 title: string;

@@ -18,7 +18,7 @@ const emit = defineEmits<{ change: [asked: Asked]; undo: []; redo: [] }>()
         :key="c.does"
         type="button"
         :title="`${c.does}${c.key ? ` (${c.key})` : ''}`"
-        :aria-label="c.does"
+        :aria-label="`${c.label}: ${c.does}`"
         :data-change="`${c.id}${c.by ?? ''}`"
         @click="emit('change', c)"
       >

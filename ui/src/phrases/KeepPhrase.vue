@@ -56,7 +56,7 @@ async function save(anew: boolean) {
     <v-card border class="keep">
       <form @submit.prevent="save(false)">
         <h2>{{ kept ? 'Save changes' : 'Keep this phrase' }}</h2>
-        <v-text-field v-model="draft.title" label="Title" autofocus maxlength="160" data-keep="title" />
+        <v-text-field v-model="draft.title" label="Title" autofocus maxlength="160" data-keep="title" @focus="kept || $event.target.select()" />
         <v-text-field v-model="draft.source" label="Where it comes from" maxlength="400" data-keep="source" />
         <v-text-field v-model="draft.tags" label="Tags, with commas between" maxlength="400" data-keep="tags" />
         <v-textarea v-model="draft.notes" label="Your notes" rows="2" maxlength="10000" />

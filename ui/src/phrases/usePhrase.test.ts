@@ -9,6 +9,7 @@ const way = (system: string, kind: string, index = 0, number = 0) => ({
   way: kind,
   index,
   number,
+  same: [`${system}/${index + number}`],
   box: '',
   title: '',
   notes: [],

@@ -99,15 +99,17 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
   const played = computed(() => (phrase.value ? briefOf(phrase.value, way.value) : undefined))
   /** The brief whose way is to be chosen once the phrase is there. */
   const wanted = ref<Brief>()
-  const isWay = (w: Phrase['ways'][number], of: Brief) =>
-    (of.run?.way ?? 'box') === 'box'
-      ? w.way === 'box' && w.system === of.layout?.system && w.index === (of.layout.box ?? w.index)
-      : w.way === of.run?.way && (!of.run.at || w.number === of.run.at)
+  /** How ways name themselves; of a way by a number that is not said the best is meant, which comes first. */
+  function isNamed(name: string, of: Brief) {
+    const { way = 'box', at = 0 } = of.run ?? {}
+    if (way === 'box') return name === `${of.layout?.system ?? ''}/${of.layout?.box ?? 0}`
+    return at ? name === `${way}/${at}` : name.startsWith(`${way}/`)
+  }
   watch(phrase, (now, was) => {
     const want = wanted.value
     if (now && want) {
       wayAt.value = Math.max(
-        now.ways.findIndex((w) => isWay(w, want)),
+        now.ways.findIndex((w) => w.same.some((name) => isNamed(name, want))),
         0,
       )
       wanted.value = undefined
