@@ -68,7 +68,7 @@ func Build(b brief.Brief) (Round, error) {
 		keys[i] = keys[i].withFingers(s)
 		f := keys[i]
 		last := i == len(keys)-1
-		legs[i] = plan.Leg{Laid: s.asPlayed(f), DropRoot: s.Keys.Link.DropRoot && !last, Alone: s.Keys.Link.Alone}
+		legs[i] = plan.Leg{Laid: s.asPlayed(f), DropRoot: s.Keys.Link.DropRoot && !last && !s.Pattern.Uses.Phrase, Alone: s.Keys.Link.Alone}
 	}
 	p, err := plan.Through(legs)
 	if err != nil {
