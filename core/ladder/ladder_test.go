@@ -16,6 +16,7 @@ import (
 	"evenladder/core/plan"
 	"evenladder/core/result"
 	"evenladder/core/rhythm"
+	"evenladder/internal/plantest"
 )
 
 var guitar = brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Ab", Name: "dorian"}}
@@ -396,4 +397,26 @@ func TestFollowsClimbAsTheLogDoes(t *testing.T) {
 			at, before = follow.Next, follow.Then
 		}
 	})
+}
+
+// A phrase climbs in its own lengths: by tempo alone, from half of it, its first half before the
+// whole where that is asked for.
+func TestTheLadderOfAPhrase(t *testing.T) {
+	b := plantest.Parse(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Bb", "name": "dorian"}, "run": {"pattern": "phrase", "phrase": "1 2/2 b3/2 4 5 b7/2 6/2 5 4/2 b3/2 1*2"}, "rhythm": {"tempoBpm": 96}}`)
+	for _, way := range ladder.Ways {
+		l, err := ladder.Build(ladder.Request{Brief: b, Way: way.ID, Parts: []string{"half"}})
+		require.NoError(t, err)
+		assert.Equal(t, ladder.Step{PerBeat: 1, TempoBPM: 48}, l.From)
+		assert.Equal(t, ladder.Step{PerBeat: 1, TempoBPM: 96}, l.Goal)
+		assert.Equal(t, "beats at 48, the first half", l.Rungs[0].Name)
+		assert.Equal(t, []int{1, 7}, []int{l.Rungs[0].Part.From, l.Rungs[0].Part.To})
+		for i, r := range l.Rungs {
+			assert.Equal(t, 1, r.PerBeat, way.ID)
+			assert.Equal(t, fmt.Sprintf("%d beats a minute", r.TempoBPM), r.Measure)
+			assert.Equal(t, "1 2 3 4", r.Count)
+			assert.True(t, i == 0 || r.TempoBPM >= l.Rungs[i-1].TempoBPM)
+		}
+	}
+	_, err := ladder.Build(ladder.Request{Brief: b, Goal: &ladder.Step{PerBeat: 2, TempoBPM: 60}})
+	assert.ErrorContains(t, err, "goal.perBeat")
 }

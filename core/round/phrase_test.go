@@ -29,6 +29,10 @@ func TestAPhraseThroughEveryKey(t *testing.T) {
 					b.Round.Keys = []string{"Eb", "Bb", "F#"}
 				}
 				r, err := round.Build(b)
+				if where.ID == brief.SameShape && err != nil {
+					assert.ErrorContains(t, err, "round.place", "a short neck has no room for it")
+					continue
+				}
 				require.NoError(t, err, "%s %s %s", instrument, order.ID, where.ID)
 				first := r.Run.Events[:r.Stops[0].Notes]
 				for _, s := range r.Stops {

@@ -156,6 +156,14 @@ func keySigns(value string) (map[byte]int, error) {
 	if fields[0] == "HP" || fields[0] == "Hp" {
 		return map[byte]int{'F': 1, 'C': 1}, nil
 	}
+	// Signs of its own stand behind the key, each before its letter.
+	own := ""
+	if at := strings.IndexAny(value, "^_"); at >= 0 {
+		value, own = value[:at], value[at:]
+		if fields = strings.Fields(value); len(fields) == 0 {
+			fields = []string{"C"}
+		}
+	}
 	word := strings.NewReplacer("♯", "#", "♭", "b").Replace(fields[0])
 	end := 1
 	if len(word) > 1 && (word[1] == '#' || word[1] == 'b') {
@@ -166,7 +174,7 @@ func keySigns(value string) (map[byte]int, error) {
 		return nil, fmt.Errorf("%.24q is no key: give one such as K:Eb or K:Ador", value)
 	}
 	mode := strings.ToLower(word[end:])
-	if mode == "" && len(fields) > 1 && !strings.Contains(fields[1], "=") && fields[1][0] != '^' && fields[1][0] != '_' {
+	if mode == "" && len(fields) > 1 && !strings.Contains(fields[1], "=") {
 		mode = strings.ToLower(fields[1])
 	}
 	if len(mode) > 3 {
@@ -184,8 +192,25 @@ func keySigns(value string) (map[byte]int, error) {
 		name := pitch.MustParseName(a)
 		out[name.Letter()] = name.Accidental()
 	}
+	sign := 0
+	for i := range len(own) {
+		switch c := own[i]; {
+		case c == '^':
+			sign++
+		case c == '_':
+			sign--
+		case sign != 0 && isNote(c):
+			out[upper(c)] = min(max(sign, -2), 2)
+			sign = 0
+		}
+	}
 	return out, nil
 }
+
+// upper is a letter as a capital.
+func upper(c byte) byte { return c &^ 0x20 }
+
+func isDigit(c byte) bool { return c >= '0' && c <= '9' }
 
 // music reads the notes of a line.
 func (r *reader) music() error {
@@ -269,6 +294,15 @@ func (r *reader) pitch() (midi int, err error) {
 			sign--
 		}
 		r.at++
+	}
+	if from := r.at; signed && r.at < len(r.text) && (r.text[r.at] == '/' || isDigit(r.text[r.at])) {
+		for r.at < len(r.text) && (r.text[r.at] == '/' || isDigit(r.text[r.at])) {
+			r.at++
+		}
+		if strings.Contains(r.text[from:r.at], "/") {
+			r.left["signs of parts of a half step, which are left off"]++
+			sign = 0
+		}
 	}
 	if r.at >= len(r.text) || !isNote(r.text[r.at]) || sign < -2 || sign > 2 {
 		return 0, r.wrong("there is no note after a sign: give a letter from A to G")
