@@ -78,7 +78,7 @@ check-ui: lint-ui
 	cd ui && $(NPM) run -s test
 
 test: tools
-	@scripts/need.sh chromium=chromium pdftotext=poppler-utils abc2midi=abcmidi musicxml2ly=lilypond xmllint=libxml2-utils
+	@scripts/need.sh chromium=chromium pdftotext=poppler-utils abc2midi=abcmidi musicxml2ly=lilypond xmllint=libxml2-utils ly=python3-ly
 	@$(MAKE) --no-print-directory lint
 	go test $(PROPERTIES) -rapid.seed=1
 	go test $$(go list ./... | grep -vxF -e evenladder/e2e $$(printf -- '-e %s ' $(PROPERTIES)))

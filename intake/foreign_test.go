@@ -14,7 +14,9 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/line"
+	"evenladder/core/take"
 	"evenladder/intake"
+	"evenladder/internal/plantest"
 )
 
 // examples are the tunes that come with Debian's abcmidi (GPL-2+; read where they are installed,
@@ -113,16 +115,54 @@ func TestTheSameTuneByOtherPrograms(t *testing.T) {
 	}
 }
 
-// A MIDI file as LilyPond writes it.
-func TestMIDIOfAnEngraver(t *testing.T) {
+// engraved are lines in the words of LilyPond: ties, tuplets, dots, rests, an octave down, two keys.
+var engraved = []string{
+	`\relative c' { \key bes \minor \time 4/4 bes4 des8 es f2 | \tuplet 3/2 { as8 ges f } es4. des8 bes4 | r2 f'16 es des bes des4 }`,
+	`\relative c'' { \key e \major \time 3/4 gis4. a8 b4 | cis2 b4~ | b8 a gis fis e4 | r4 b'2 }`,
+	`\relative c, { \key f \minor \time 6/8 f8 as c f4 es8 | des4. c8. bes16 as8 | g2. }`,
+}
+
+// The same line as LilyPond plays it and as python-ly writes it in MusicXML: our readers of MIDI and of
+// MusicXML agree, note by note.
+func TestTheSameLineByEngravers(t *testing.T) {
 	dir := t.TempDir()
-	source := `\version "2.24.0" \score { \relative c' { \key bes \minor \time 4/4 \tempo 4 = 90 bes4 des8 es f2 | \tuplet 3/2 { as8 ges f } es4. des8 bes4 | r2 f'16 es des bes des4 } \midi { } }`
-	require.NoError(t, os.WriteFile(filepath.Join(dir, "a.ly"), []byte(source), 0o600))
-	run(t, dir, "lilypond", "--loglevel=ERROR", "-o", "a", "a.ly")
-	l := readFile(t, filepath.Join(dir, "a.midi"))
+	for i, music := range engraved {
+		name := filepath.Join(dir, fmt.Sprint(i))
+		require.NoError(t, os.WriteFile(name+".ly", []byte(`\version "2.24.0" \score { `+music+` \midi { } }`), 0o600))
+		run(t, dir, "lilypond", "--loglevel=ERROR", "-o", name, name+".ly")
+		require.NoError(t, os.WriteFile(name+".plain.ly", []byte(`\version "2.24.0" `+music), 0o600))
+		run(t, dir, "ly", "musicxml", "-o", name+".musicxml", name+".plain.ly")
+		played, written := readFile(t, name+".midi"), readFile(t, name+".musicxml")
+		require.Greater(t, len(played.Notes), 8)
+		same(t, played, written, music)
+		for k := range written.Notes {
+			require.InDelta(t, played.Notes[k].Beats, written.Notes[k].Beats, 0.02, "how long note %d of %s is", k+1, music)
+		}
+	}
+	first := readFile(t, filepath.Join(dir, "0.musicxml"))
 	var got []string
-	for _, n := range l.Notes {
+	for _, n := range first.Notes {
 		got = append(got, fmt.Sprintf("%d@%.2f", n.MIDI, n.At))
 	}
 	assert.Equal(t, "58@0.00 61@1.00 63@1.50 65@2.00 68@4.00 66@4.33 65@4.67 63@5.00 61@6.50 58@7.00 65@10.00 63@10.25 61@10.50 58@10.75 61@11.00", strings.Join(got, " "))
+}
+
+// What the simulated player plays in as sound is read as the phrase that it plays.
+func TestAPhraseIsPlayedIn(t *testing.T) {
+	made := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "minor-pentatonic"}, "run": {"pattern": "phrase", "way": "least", "phrase": "1 b3/2 4/2 5 b7 5/2 4/2 b3 1*2"}, "rhythm": {"tempoBpm": 72}}`)
+	played, err := take.Play(made.Piece(), take.Errors{Seed: 4, JitterMS: 10})
+	require.NoError(t, err)
+	sound, err := intake.Performed("wav", made.Piece(), played, 0, 4)
+	require.NoError(t, err)
+	b := onGuitar
+	tempo := 72
+	b.Rhythm.TempoBPM = &tempo
+	l, err := intake.Phrase("file", "porch.wav", sound, b)
+	require.NoError(t, err)
+	require.Len(t, l.Notes, len(made.Run.Events))
+	for i, e := range made.Run.Events {
+		assert.Equal(t, e.MIDI, l.Notes[i].MIDI, "note %d", i+1)
+		assert.InDelta(t, e.At, l.Notes[i].At, 0.01, "note %d", i+1)
+	}
+	assert.Len(t, l.Left, 2, "what is not told for sure is said")
 }

@@ -52,12 +52,17 @@ func problemOf(err error) api.Problem {
 		return problem(http.StatusUnprocessableEntity, "This cannot be taken as it stands", fields)
 	case errors.Is(err, store.ErrNotFound):
 		return problem(http.StatusNotFound, "Nothing is saved under this id", fault.List{{Field: "id", Message: "nothing is saved under it, or it was set aside: give the id of a saved one"}})
+	case errors.As(err, new(store.Unreadable)):
+		return problem(http.StatusInternalServerError, "This cannot be read", fault.List{{Field: "id", Message: "what is saved under it is damaged: restore a backup, or see the Shelf under Safe keeping"}})
 	case errors.Is(err, os.ErrDeadlineExceeded):
 		return statusProblem(http.StatusRequestTimeout, err)
 	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
 		return statusProblem(http.StatusServiceUnavailable, err)
 	case errors.As(err, &status):
 		return statusProblem(status.StatusCode(), err)
+	}
+	if words, ok := store.Trouble(err); ok {
+		return problem(http.StatusInsufficientStorage, "It could not be kept", fault.List{{Field: "request", Message: words}})
 	}
 	return problem(http.StatusInternalServerError, "The application failed", nil)
 }

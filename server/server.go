@@ -28,8 +28,8 @@ const (
 )
 
 // New wires the application. Front is the built front end, forHome the built shell of the
-// page that goes home.
-func New(st *store.Store, front, forHome fs.FS, log *slog.Logger) (*echo.Echo, error) {
+// page that goes home, program the version that backups name.
+func New(st *store.Store, front, forHome fs.FS, program string, log *slog.Logger) (*echo.Echo, error) {
 	pages, err := newPages(front)
 	if err != nil {
 		return nil, err
@@ -42,7 +42,7 @@ func New(st *store.Store, front, forHome fs.FS, log *slog.Logger) (*echo.Echo, e
 	if err != nil {
 		return nil, err
 	}
-	h := handlers{st, newQueue(), shell}
+	h := handlers{st, newQueue(), shell, program}
 	e := echo.New()
 	e.Logger = log
 	e.Binder = jsonBinder{}
@@ -68,6 +68,8 @@ type handlers struct {
 	store *store.Store
 	heavy queue // drawings, files and rounds
 	shell home.Shell
+
+	program string // version of the application, as backups name it
 }
 
 func (h handlers) GetHealth(ctx context.Context, _ api.GetHealthRequestObject) (api.GetHealthResponseObject, error) {

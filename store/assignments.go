@@ -63,7 +63,7 @@ func (a Assignments) List(ctx context.Context, q AssignmentQuery) (list []Assign
 	}
 	list, more, err := listed(rows, limit, scanAssignment)
 	if more {
-		next = list[limit-1].ID
+		next = list[len(list)-1].ID
 	}
 	return list, next, err
 }
@@ -78,7 +78,7 @@ func scanAssignment(row scanner) (a Assignment, err error) {
 		at := time.UnixMilli(closed.Int64).UTC()
 		a.ClosedAt = &at
 	}
-	err = json.Unmarshal([]byte(body), &a.Assignment)
+	err = decode(body, &a.Assignment)
 	a.Title = a.Assignment.Title()
 	return a, err
 }

@@ -60,7 +60,7 @@ func (p Pupils) Home(ctx context.Context, token string) (h Home, err error) {
 		return h, err
 	}
 	h.Token, h.CreatedAt = r.ID, r.CreatedAt
-	return h, json.Unmarshal([]byte(body), &h.HomeBody)
+	return h, decode(body, &h.HomeBody)
 }
 
 // Withdraw takes a page back: its address answers no more. ErrNotFound where there is none.

@@ -76,7 +76,7 @@ func (p Pupils) List(ctx context.Context, q PupilQuery) (list []Pupil, next stri
 	}
 	list, more, err := listed(rows, limit, scanPupil)
 	if more {
-		next = list[limit-1].ID
+		next = list[len(list)-1].ID
 	}
 	return list, next, err
 }
@@ -86,7 +86,7 @@ func scanPupil(row scanner) (p Pupil, err error) {
 	if err := p.scan(row, &body); err != nil {
 		return p, err
 	}
-	return p, json.Unmarshal([]byte(body), &p.Pupil)
+	return p, decode(body, &p.Pupil)
 }
 
 // scan reads the columns of a record with its body, and what stands between id and body.

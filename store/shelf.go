@@ -109,10 +109,10 @@ func (s Shelf) List(ctx context.Context, q Query) (Page, error) {
 	if err != nil {
 		return Page{}, err
 	}
-	kept, more, err := listed(rows, limit, scan)
+	kept, more, err := listed(rows, limit, s.scan)
 	page := Page{Kept: kept}
 	if more {
-		last := kept[limit-1]
+		last := kept[len(kept)-1]
 		page.Next = fmt.Sprintf("%d.%s", last.UpdatedAt.UnixMilli(), last.ID)
 	}
 	return page, err
@@ -131,6 +131,19 @@ func (s Shelf) get(ctx context.Context, q querier, id string) (Kept, error) {
 		return k, ErrNotFound
 	}
 	return k, err
+}
+
+// scan reads a row of the shelf whose thing can be read.
+func (s Shelf) scan(row scanner) (Kept, error) {
+	k, err := scan(row)
+	kind, known := table.Find(Kinds, s.kind)
+	if err != nil || !known {
+		return k, err
+	}
+	if _, err := kind.Thing(k.Draft); err != nil {
+		return k, Unreadable{err}
+	}
+	return k, nil
 }
 
 func scan(row scanner) (Kept, error) {

@@ -10,16 +10,19 @@ import (
 	"context"
 	"database/sql"
 	"embed"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"io/fs"
 	"net/url"
 	"os"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
 
+	"github.com/gofrs/flock"
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // registers the driver
 )
@@ -32,35 +35,146 @@ var ErrNotFound = errors.New("not found")
 
 // Store is the open database.
 type Store struct {
-	db  *sql.DB
-	now func() time.Time
+	db   *sql.DB
+	dir  string
+	now  func() time.Time
+	held *flock.Flock
 }
 
 // Shelf is the shelf of a kind of things. Kinds are the caller's own.
 func (s *Store) Shelf(kind string) Shelf { return Shelf{s.db, kind, s.now} }
 
-// Open opens or makes the database in a folder and brings it up to date. now
-// stamps changes.
+// dbName is the file in a data folder that everything is kept in.
+const dbName = "even-ladder.db"
+
+// Open opens or makes the database in a folder, which no other process may work on, and brings it up
+// to date; before that it is set aside as it was. now stamps changes. Errors are InUse, where another
+// process has the folder, and Newer, where a newer version wrote it: then nothing is touched.
 func Open(ctx context.Context, dir string, now func() time.Time) (*Store, error) {
 	if err := os.MkdirAll(dir, 0o700); err != nil {
 		return nil, fmt.Errorf("data folder: %w", err)
 	}
-	// What is erased is overwritten: secure_delete.
-	q := url.Values{"_pragma": {"journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)", "secure_delete(1)", "busy_timeout(5000)"}, "_txlock": {"immediate"}}
-	file := filepath.Join(dir, "even-ladder.db")
-	if err := keepPrivate(file); err != nil {
-		return nil, fmt.Errorf("data folder: %w", err)
-	}
-	// The name of a folder can have signs that mean something in an address.
-	dsn := url.URL{Scheme: "file", Opaque: (&url.URL{Path: file}).EscapedPath(), RawQuery: q.Encode()}
-	db, err := sql.Open("sqlite", dsn.String())
+	held, err := lock(dir)
 	if err != nil {
 		return nil, err
 	}
-	if err := migrate(ctx, db); err != nil {
+	s, err := open(ctx, dir, now)
+	if err != nil {
+		return nil, errors.Join(err, held.Unlock())
+	}
+	s.held = held
+	return s, nil
+}
+
+// OpenBeside opens the database of a folder on which another process may work, to read it: it is not
+// brought up to date, and a folder without one is refused.
+func OpenBeside(ctx context.Context, dir string, now func() time.Time) (*Store, error) {
+	file := filepath.Join(dir, dbName)
+	had, err := schemaIn(ctx, file)
+	if err != nil {
+		return nil, fmt.Errorf("data folder %s: %w", dir, err)
+	}
+	switch known := newestSchema(); {
+	case had == 0:
+		return nil, fmt.Errorf("data folder %s: nothing is kept in it", dir)
+	case had > known:
+		return nil, Newer{file, had, known}
+	}
+	db, err := sql.Open("sqlite", uri(file, []string{"busy_timeout(5000)", "query_only(1)"}))
+	if err != nil {
+		return nil, err
+	}
+	return &Store{db: db, dir: dir, now: now}, nil
+}
+
+func open(ctx context.Context, dir string, now func() time.Time) (*Store, error) {
+	file := filepath.Join(dir, dbName)
+	had, err := schemaIn(ctx, file)
+	if err != nil {
+		return nil, fmt.Errorf("data folder %s: %w", dir, err)
+	}
+	if known := newestSchema(); had > known {
+		return nil, Newer{file, had, known}
+	}
+	if err := keepPrivate(file); err != nil {
+		return nil, fmt.Errorf("data folder: %w", err)
+	}
+	// What is erased is overwritten: secure_delete.
+	db, err := sql.Open("sqlite", uri(file, []string{"journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)", "secure_delete(1)", "busy_timeout(5000)"}, "_txlock=immediate"))
+	if err != nil {
+		return nil, err
+	}
+	s := &Store{db: db, dir: dir, now: now}
+	err = s.setAside(ctx, had)
+	if err == nil {
+		err = s.upToDate(ctx)
+	}
+	if err != nil {
 		return nil, errors.Join(fmt.Errorf("data folder %s: %w", dir, err), db.Close())
 	}
-	return &Store{db, now}, nil
+	return s, nil
+}
+
+// uri is the address of a database with pragmas and other settings. The name of a folder can have
+// signs that mean something in an address.
+func uri(file string, pragmas []string, settings ...string) string {
+	q := url.Values{"_pragma": pragmas}
+	for _, s := range settings {
+		name, value, _ := strings.Cut(s, "=")
+		q.Set(name, value)
+	}
+	u := url.URL{Scheme: "file", Opaque: (&url.URL{Path: file}).EscapedPath(), RawQuery: q.Encode()}
+	return u.String()
+}
+
+// setAside keeps the database as it was, before tables of an older version are changed.
+func (s *Store) setAside(ctx context.Context, had int64) error {
+	if had == 0 || had == newestSchema() {
+		return nil
+	}
+	if err := os.MkdirAll(s.Backups(), 0o700); err != nil {
+		return err
+	}
+	_, err := s.Backup(ctx, filepath.Join(s.Backups(), fmt.Sprintf("%s-before-tables-%d.db", stamp(s.now()), newestSchema())), "tables "+strconv.FormatInt(had, 10))
+	return err
+}
+
+// schemaIn is the version of the tables in a file, 0 where there is none yet. It touches nothing.
+func schemaIn(ctx context.Context, file string) (int64, error) {
+	if stat, err := os.Stat(file); err != nil || stat.Size() == 0 {
+		return 0, nil
+	}
+	db, err := sql.Open("sqlite", uri(file, nil, "mode=ro"))
+	if err != nil {
+		return 0, err
+	}
+	defer db.Close()
+	return schemaOf(ctx, db)
+}
+
+func schemaOf(ctx context.Context, db *sql.DB) (version int64, err error) {
+	tables, err := tablesOf(ctx, db)
+	if err != nil || !slices.Contains(tables, "goose_db_version") {
+		return 0, err
+	}
+	err = db.QueryRowContext(ctx, "SELECT coalesce(max(version_id), 0) FROM goose_db_version WHERE is_applied").Scan(&version)
+	return version, err
+}
+
+// newestSchema is the version of the tables that this program makes.
+func newestSchema() (newest int64) {
+	names, err := fs.Glob(migrations, "migrations/*.sql")
+	if err != nil {
+		panic(err) // the pattern is a constant
+	}
+	for _, name := range names {
+		number, _, _ := strings.Cut(filepath.Base(name), "_")
+		n, err := strconv.ParseInt(number, 10, 64)
+		if err == nil {
+			newest = max(newest, n)
+		}
+	}
+	return newest
 }
 
 // keepPrivate makes a file that its owner alone reads, or makes it so.
@@ -94,8 +208,14 @@ func (s *Store) Ping(ctx context.Context) error {
 	return s.db.QueryRowContext(ctx, "SELECT 1").Scan(&one)
 }
 
-// Close closes the database.
-func (s *Store) Close() error { return s.db.Close() }
+// Close closes the database, and lets others work on its folder.
+func (s *Store) Close() error {
+	err := s.db.Close()
+	if s.held != nil {
+		err = errors.Join(err, s.held.Unlock())
+	}
+	return err
+}
 
 // changeOne runs a statement that has to change a row, or gives ErrNotFound.
 func changeOne(ctx context.Context, db *sql.DB, query string, args ...any) error {
@@ -112,22 +232,38 @@ func changeOne(ctx context.Context, db *sql.DB, query string, args ...any) error
 // scanner is a row to be read.
 type scanner interface{ Scan(...any) error }
 
+// Unreadable is a row whose body cannot be read: it stands apart, and everything else works.
+type Unreadable struct{ Err error }
+
+func (e Unreadable) Error() string { return "it cannot be read: " + e.Err.Error() }
+
+// decode reads a body of JSON; the error is Unreadable.
+func decode(body string, into any) error {
+	if err := json.Unmarshal([]byte(body), into); err != nil {
+		return Unreadable{err}
+	}
+	return nil
+}
+
 // listed reads rows, of which one more than the limit was asked for; more says that it was
-// there.
+// there. Rows that cannot be read are passed over.
 func listed[T any](rows *sql.Rows, limit int, scan func(scanner) (T, error)) (list []T, more bool, err error) {
 	defer rows.Close()
 	list = []T{}
-	for rows.Next() {
-		one, err := scan(rows)
-		if err != nil {
-			return nil, false, err
+	for n := 1; rows.Next(); n++ {
+		if n > limit {
+			return list, len(list) > 0, rows.Err()
 		}
-		list = append(list, one)
+		one, err := scan(rows)
+		switch {
+		case errors.As(err, new(Unreadable)):
+		case err != nil:
+			return nil, false, err
+		default:
+			list = append(list, one)
+		}
 	}
-	if more = len(list) > limit; more {
-		list = list[:limit]
-	}
-	return list, more, rows.Err()
+	return list, false, rows.Err()
 }
 
 // dated asks for a page of a table whose rows have a time and an id, the latest first.
@@ -155,7 +291,7 @@ func page[T any](ctx context.Context, db *sql.DB, d dated, scan func(scanner) (T
 	}
 	list, more, err := listed(rows, d.limit, scan)
 	if more {
-		at, id := placed(list[d.limit-1])
+		at, id := placed(list[len(list)-1])
 		next = fmt.Sprintf("%d.%s", at.UnixMilli(), id)
 	}
 	return list, next, err

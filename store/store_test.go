@@ -51,6 +51,7 @@ func TestKeepsWhatIsSaved(t *testing.T) {
 	assert.Equal(t, 1, made.Version)
 	assert.Len(t, made.ID, 16)
 
+	require.NoError(t, s.Close())
 	again := open(t, dir) // as after a restart
 	got, err := again.Shelf(briefs).Get(t.Context(), made.ID)
 	require.NoError(t, err)

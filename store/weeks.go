@@ -23,7 +23,7 @@ func (p Pupils) Weeks(ctx context.Context, pupil string) (w Weeks, err error) {
 	if err := w.scan(p.db.QueryRowContext(ctx, "SELECT pupil, body, version, updated_at, updated_at FROM weeks WHERE pupil = ? AND deleted_at IS NULL", pupil), &body); err != nil {
 		return w, err
 	}
-	return w, json.Unmarshal([]byte(body), &w.Request)
+	return w, decode(body, &w.Request)
 }
 
 // WithWeeks are the pupils whose weeks are kept.

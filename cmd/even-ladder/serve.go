@@ -7,7 +7,6 @@ import (
 	"log/slog"
 	"net"
 	"os"
-	"path/filepath"
 	"time"
 
 	"github.com/KimMachineGun/automemlimit/memlimit"
@@ -22,24 +21,22 @@ import (
 const defaultAddr = "127.0.0.1:8137"
 
 func serveCommand() *cobra.Command {
-	var addr, dir string
+	var addr string
+	var dir *string
 	c := &cobra.Command{
 		Use:   "serve",
 		Short: "Start the web application",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			if dir == "" {
-				base, err := os.UserConfigDir()
-				if err != nil {
-					return fmt.Errorf("no data folder: give one with --data: %w", err)
-				}
-				dir = filepath.Join(base, "even-ladder")
+			folder, err := dataFolder(*dir)
+			if err != nil {
+				return err
 			}
-			return serve(cmd.Context(), cmd.OutOrStdout(), addr, dir, nil)
+			return serve(cmd.Context(), cmd.OutOrStdout(), addr, folder, nil)
 		},
 	}
+	dir = folderFlag(c)
 	c.Flags().StringVar(&addr, "addr", defaultAddr, "address to listen on; port 0 picks a free one")
-	c.Flags().StringVar(&dir, "data", "", "folder for what is saved (default: even-ladder in the user's configuration folder)")
 	return c
 }
 
@@ -89,7 +86,7 @@ func serve(ctx context.Context, out io.Writer, addr, dir string, fill func(conte
 	if err != nil {
 		return err
 	}
-	e, err := server.New(st, front, forHome, slog.New(slog.NewTextHandler(os.Stderr, nil)))
+	e, err := server.New(st, front, forHome, version, slog.New(slog.NewTextHandler(os.Stderr, nil)))
 	if err != nil {
 		return err
 	}

@@ -114,8 +114,9 @@ type noteRead struct {
 		Type string `xml:"type,attr"`
 	} `xml:"tie"`
 	Technical struct {
-		String int  `xml:"string"`
-		Fret   *int `xml:"fret"`
+		String int    `xml:"string"`
+		Fret   *int   `xml:"fret"`
+		Finger string `xml:"fingering"`
 	} `xml:"notations>technical"`
 }
 
@@ -125,6 +126,7 @@ type sounding struct {
 	midi      int
 	voice     string
 	place     *neck.Place
+	finger    int
 	tied      bool // goes on from the note before
 }
 
@@ -317,6 +319,9 @@ func (s *scoreRead) note(p *partRead, n noteRead) error {
 		if f := n.Technical.Fret; f != nil && n.Technical.String > 0 {
 			note.place = &neck.Place{String: n.Technical.String, Fret: *f}
 		}
+		if f := n.Technical.Finger; len(f) == 1 && f[0] >= '1' && f[0] <= '4' {
+			note.finger = int(f[0] - '0')
+		}
 		for _, tie := range n.Ties {
 			note.tied = note.tied || tie.Type == "stop"
 		}
@@ -374,7 +379,11 @@ func (s *scoreRead) line() (line.Line, error) {
 		if len(out.Notes) == line.MaxNotes {
 			return line.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", line.MaxNotes)
 		}
-		out.Notes = append(out.Notes, line.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats, Place: places[[2]float64{n.at, float64(n.midi)}]})
+		made := line.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats, Place: places[[2]float64{n.at, float64(n.midi)}]}
+		if made.Place != nil {
+			made.Finger = n.finger
+		}
+		out.Notes = append(out.Notes, made)
 	}
 	for what, n := range s.left {
 		out.Left = append(out.Left, fmt.Sprintf("%d × %s", n, what))

@@ -41,6 +41,7 @@ func TestWhatIsWrittenIsReadBack(t *testing.T) {
 			require.Equal(t, e.MIDI, l.Notes[i].MIDI, "note %d of %s", i+1, p.Sentence)
 			require.NotNil(t, l.Notes[i].Place)
 			assert.Equal(t, e.Place, *l.Notes[i].Place)
+			assert.Equal(t, e.Finger, l.Notes[i].Finger)
 		}
 	})
 }

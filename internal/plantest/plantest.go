@@ -8,8 +8,8 @@ import (
 	"pgregory.net/rapid"
 
 	"evenladder/core/brief"
-	"evenladder/core/neck"
 	"evenladder/core/line"
+	"evenladder/core/neck"
 	"evenladder/core/piece"
 	"evenladder/core/plan"
 	"evenladder/core/scale"

@@ -129,6 +129,15 @@ type AssignmentInput struct {
 	Version  *int    `json:"version,omitempty"`
 }
 
+// BackupInfo defines model for BackupInfo.
+type BackupInfo = store.Info
+
+// BackupSeen defines model for BackupSeen.
+type BackupSeen struct {
+	Info BackupInfo `json:"info"`
+	Name string     `json:"name"`
+}
+
 // Box defines model for Box.
 type Box = plan.Box
 
@@ -426,6 +435,18 @@ type InstrumentBrief = brief.Instrument
 
 // JudgedItem defines model for JudgedItem.
 type JudgedItem = worksheet.Judged
+
+// Keeping defines model for Keeping.
+type Keeping struct {
+	// Backups The latest first.
+	Backups []store.KeptBackup `json:"backups"`
+
+	// Folder Where backups are kept on this machine.
+	Folder string `json:"folder"`
+
+	// Unreadable What stands apart, as it cannot be read.
+	Unreadable []store.Damage `json:"unreadable"`
+}
 
 // Kept defines model for Kept.
 type Kept struct {
@@ -815,6 +836,9 @@ type WorksheetSheet = worksheet.Sheet
 
 // After defines model for After.
 type After = string
+
+// BackupName defines model for BackupName.
+type BackupName = string
 
 // ID defines model for ID.
 type ID = string
@@ -1487,6 +1511,21 @@ type ServerInterface interface {
 	// (DELETE /api/v1/homes/{id})
 	WithdrawHome(ctx *echo.Context, id ID) error
 
+	// (GET /api/v1/keeping)
+	GetKeeping(ctx *echo.Context) error
+
+	// (POST /api/v1/keeping/backups)
+	MakeBackup(ctx *echo.Context) error
+
+	// (GET /api/v1/keeping/backups/{name})
+	LookAtBackup(ctx *echo.Context, name BackupName) error
+
+	// (GET /api/v1/keeping/backups/{name}/file)
+	GetBackupFile(ctx *echo.Context, name BackupName) error
+
+	// (POST /api/v1/keeping/backups/{name}/restore)
+	RestoreBackup(ctx *echo.Context, name BackupName) error
+
 	// (POST /api/v1/knowledge)
 	GetKnowledge(ctx *echo.Context, params GetKnowledgeParams) error
 
@@ -1693,6 +1732,9 @@ type ServerInterface interface {
 
 	// (GET /healthz)
 	GetHealth(ctx *echo.Context) error
+
+	// (GET /readyz)
+	GetReady(ctx *echo.Context) error
 }
 
 // ServerInterfaceWrapper converts echo contexts to parameters.
@@ -1928,6 +1970,72 @@ func (w *ServerInterfaceWrapper) WithdrawHome(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.WithdrawHome(ctx, id)
+	return err
+}
+
+// GetKeeping converts echo context to params.
+func (w *ServerInterfaceWrapper) GetKeeping(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetKeeping(ctx)
+	return err
+}
+
+// MakeBackup converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeBackup(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeBackup(ctx)
+	return err
+}
+
+// LookAtBackup converts echo context to params.
+func (w *ServerInterfaceWrapper) LookAtBackup(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "name" -------------
+	var name BackupName
+
+	err = runtime.BindStyledParameterWithOptions("simple", "name", ctx.Param("name"), &name, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter name: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.LookAtBackup(ctx, name)
+	return err
+}
+
+// GetBackupFile converts echo context to params.
+func (w *ServerInterfaceWrapper) GetBackupFile(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "name" -------------
+	var name BackupName
+
+	err = runtime.BindStyledParameterWithOptions("simple", "name", ctx.Param("name"), &name, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter name: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetBackupFile(ctx, name)
+	return err
+}
+
+// RestoreBackup converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreBackup(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "name" -------------
+	var name BackupName
+
+	err = runtime.BindStyledParameterWithOptions("simple", "name", ctx.Param("name"), &name, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter name: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreBackup(ctx, name)
 	return err
 }
 
@@ -3256,6 +3364,15 @@ func (w *ServerInterfaceWrapper) GetHealth(ctx *echo.Context) error {
 	return err
 }
 
+// GetReady converts echo context to params.
+func (w *ServerInterfaceWrapper) GetReady(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetReady(ctx)
+	return err
+}
+
 // This is a simple interface which specifies echo.Route addition functions which
 // are present on both echo.Echo and echo.Group, since we want to allow using
 // either of them for path registration
@@ -3380,6 +3497,12 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.DELETE(options.BaseURL+"/api/v1/homes/:id", wrapper.WithdrawHome, options.OperationMiddlewares["withdrawHome"]...)
 	router.POST(options.BaseURL+"/api/v1/homes/results", wrapper.ReadResults, options.OperationMiddlewares["readResults"]...)
 	router.POST(options.BaseURL+"/api/v1/hand/openings", wrapper.FindOpenings, options.OperationMiddlewares["findOpenings"]...)
+	router.GET(options.BaseURL+"/readyz", wrapper.GetReady, options.OperationMiddlewares["getReady"]...)
+	router.GET(options.BaseURL+"/api/v1/keeping", wrapper.GetKeeping, options.OperationMiddlewares["getKeeping"]...)
+	router.POST(options.BaseURL+"/api/v1/keeping/backups", wrapper.MakeBackup, options.OperationMiddlewares["makeBackup"]...)
+	router.GET(options.BaseURL+"/api/v1/keeping/backups/:name", wrapper.LookAtBackup, options.OperationMiddlewares["lookAtBackup"]...)
+	router.GET(options.BaseURL+"/api/v1/keeping/backups/:name/file", wrapper.GetBackupFile, options.OperationMiddlewares["getBackupFile"]...)
+	router.POST(options.BaseURL+"/api/v1/keeping/backups/:name/restore", wrapper.RestoreBackup, options.OperationMiddlewares["restoreBackup"]...)
 	router.GET(options.BaseURL+"/api/v1/shelf/:kind", wrapper.ListKept, options.OperationMiddlewares["listKept"]...)
 	router.POST(options.BaseURL+"/api/v1/shelf/:kind", wrapper.CreateKept, options.OperationMiddlewares["createKept"]...)
 	router.GET(options.BaseURL+"/api/v1/shelf/:kind/trash", wrapper.ListTrash, options.OperationMiddlewares["listTrash"]...)
@@ -4057,6 +4180,217 @@ type WithdrawHomedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response WithdrawHomedefaultApplicationProblemPlusJSONResponse) VisitWithdrawHomeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKeepingRequestObject struct {
+}
+
+type GetKeepingResponseObject interface {
+	VisitGetKeepingResponse(w http.ResponseWriter) error
+}
+
+type GetKeeping200JSONResponse Keeping
+
+func (response GetKeeping200JSONResponse) VisitGetKeepingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKeepingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetKeepingdefaultApplicationProblemPlusJSONResponse) VisitGetKeepingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeBackupRequestObject struct {
+	Body io.Reader
+}
+
+type MakeBackupResponseObject interface {
+	VisitMakeBackupResponse(w http.ResponseWriter) error
+}
+
+type MakeBackup201JSONResponse BackupSeen
+
+func (response MakeBackup201JSONResponse) VisitMakeBackupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeBackupdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeBackupdefaultApplicationProblemPlusJSONResponse) VisitMakeBackupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LookAtBackupRequestObject struct {
+	Name BackupName `json:"name"`
+}
+
+type LookAtBackupResponseObject interface {
+	VisitLookAtBackupResponse(w http.ResponseWriter) error
+}
+
+type LookAtBackup200JSONResponse BackupSeen
+
+func (response LookAtBackup200JSONResponse) VisitLookAtBackupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LookAtBackupdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LookAtBackupdefaultApplicationProblemPlusJSONResponse) VisitLookAtBackupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBackupFileRequestObject struct {
+	Name BackupName `json:"name"`
+}
+
+type GetBackupFileResponseObject interface {
+	VisitGetBackupFileResponse(w http.ResponseWriter) error
+}
+
+type GetBackupFile200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type GetBackupFile200ApplicationoctetStreamResponse struct {
+	Body          io.Reader
+	Headers       GetBackupFile200ResponseHeaders
+	ContentLength int64
+}
+
+func (response GetBackupFile200ApplicationoctetStreamResponse) VisitGetBackupFileResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetBackupFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBackupFiledefaultApplicationProblemPlusJSONResponse) VisitGetBackupFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreBackupRequestObject struct {
+	Name BackupName `json:"name"`
+}
+
+type RestoreBackupResponseObject interface {
+	VisitRestoreBackupResponse(w http.ResponseWriter) error
+}
+
+type RestoreBackup200JSONResponse struct {
+	Restored BackupInfo `json:"restored"`
+	Undo     string     `json:"undo"`
+}
+
+func (response RestoreBackup200JSONResponse) VisitRestoreBackupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreBackupdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreBackupdefaultApplicationProblemPlusJSONResponse) VisitRestoreBackupResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6916,6 +7250,44 @@ func (response GetHealthdefaultApplicationProblemPlusJSONResponse) VisitGetHealt
 	return err
 }
 
+type GetReadyRequestObject struct {
+}
+
+type GetReadyResponseObject interface {
+	VisitGetReadyResponse(w http.ResponseWriter) error
+}
+
+type GetReady200JSONResponse Health
+
+func (response GetReady200JSONResponse) VisitGetReadyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReadydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetReadydefaultApplicationProblemPlusJSONResponse) VisitGetReadyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
@@ -6969,6 +7341,21 @@ type StrictServerInterface interface {
 
 	// (DELETE /api/v1/homes/{id})
 	WithdrawHome(ctx context.Context, request WithdrawHomeRequestObject) (WithdrawHomeResponseObject, error)
+
+	// (GET /api/v1/keeping)
+	GetKeeping(ctx context.Context, request GetKeepingRequestObject) (GetKeepingResponseObject, error)
+
+	// (POST /api/v1/keeping/backups)
+	MakeBackup(ctx context.Context, request MakeBackupRequestObject) (MakeBackupResponseObject, error)
+
+	// (GET /api/v1/keeping/backups/{name})
+	LookAtBackup(ctx context.Context, request LookAtBackupRequestObject) (LookAtBackupResponseObject, error)
+
+	// (GET /api/v1/keeping/backups/{name}/file)
+	GetBackupFile(ctx context.Context, request GetBackupFileRequestObject) (GetBackupFileResponseObject, error)
+
+	// (POST /api/v1/keeping/backups/{name}/restore)
+	RestoreBackup(ctx context.Context, request RestoreBackupRequestObject) (RestoreBackupResponseObject, error)
 
 	// (POST /api/v1/knowledge)
 	GetKnowledge(ctx context.Context, request GetKnowledgeRequestObject) (GetKnowledgeResponseObject, error)
@@ -7176,6 +7563,9 @@ type StrictServerInterface interface {
 
 	// (GET /healthz)
 	GetHealth(ctx context.Context, request GetHealthRequestObject) (GetHealthResponseObject, error)
+
+	// (GET /readyz)
+	GetReady(ctx context.Context, request GetReadyRequestObject) (GetReadyResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *echo.Context, request any) (any, error)
@@ -7827,6 +8217,129 @@ func (sh *strictHandler) WithdrawHome(ctx *echo.Context, id ID) error {
 		return err
 	} else if validResponse, ok := response.(WithdrawHomeResponseObject); ok {
 		return validResponse.VisitWithdrawHomeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetKeeping operation middleware
+func (sh *strictHandler) GetKeeping(ctx *echo.Context) error {
+	var request GetKeepingRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetKeeping(ctx.Request().Context(), request.(GetKeepingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetKeeping")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetKeepingResponseObject); ok {
+		return validResponse.VisitGetKeepingResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeBackup operation middleware
+func (sh *strictHandler) MakeBackup(ctx *echo.Context) error {
+	var request MakeBackupRequestObject
+
+	request.Body = ctx.Request().Body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeBackup(ctx.Request().Context(), request.(MakeBackupRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeBackup")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeBackupResponseObject); ok {
+		return validResponse.VisitMakeBackupResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// LookAtBackup operation middleware
+func (sh *strictHandler) LookAtBackup(ctx *echo.Context, name BackupName) error {
+	var request LookAtBackupRequestObject
+
+	request.Name = name
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.LookAtBackup(ctx.Request().Context(), request.(LookAtBackupRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "LookAtBackup")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(LookAtBackupResponseObject); ok {
+		return validResponse.VisitLookAtBackupResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetBackupFile operation middleware
+func (sh *strictHandler) GetBackupFile(ctx *echo.Context, name BackupName) error {
+	var request GetBackupFileRequestObject
+
+	request.Name = name
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBackupFile(ctx.Request().Context(), request.(GetBackupFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBackupFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetBackupFileResponseObject); ok {
+		return validResponse.VisitGetBackupFileResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreBackup operation middleware
+func (sh *strictHandler) RestoreBackup(ctx *echo.Context, name BackupName) error {
+	var request RestoreBackupRequestObject
+
+	request.Name = name
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreBackup(ctx.Request().Context(), request.(RestoreBackupRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreBackup")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreBackupResponseObject); ok {
+		return validResponse.VisitRestoreBackupResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -10353,6 +10866,29 @@ func (sh *strictHandler) GetHealth(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(GetHealthResponseObject); ok {
 		return validResponse.VisitGetHealthResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetReady operation middleware
+func (sh *strictHandler) GetReady(ctx *echo.Context) error {
+	var request GetReadyRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetReady(ctx.Request().Context(), request.(GetReadyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetReady")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetReadyResponseObject); ok {
+		return validResponse.VisitGetReadyResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -1133,6 +1133,116 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/readyz": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Whether what is given can be kept, found out by a write. */
+        get: operations["getReady"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How safe everything is that is kept. */
+        get: operations["getKeeping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/keeping/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Backs everything up now, or takes in a backup that was made elsewhere. */
+        post: operations["makeBackup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/keeping/backups/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Name of a backup in the folder of backups. */
+                name: components["parameters"]["BackupName"];
+            };
+            cookie?: never;
+        };
+        /** @description What a backup holds, once it was found to be whole. */
+        get: operations["lookAtBackup"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/keeping/backups/{name}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Name of a backup in the folder of backups. */
+                name: components["parameters"]["BackupName"];
+            };
+            cookie?: never;
+        };
+        get: operations["getBackupFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/keeping/backups/{name}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Name of a backup in the folder of backups. */
+                name: components["parameters"]["BackupName"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Puts what a backup holds in the place of everything. What was there is set aside first, as a backup. */
+        post: operations["restoreBackup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shelf/{kind}": {
         parameters: {
             query?: never;
@@ -2514,6 +2624,42 @@ export interface components {
             /** @description What the reader left out. */
             left: string[];
         };
+        BackupInfo: {
+            /** Format: date-time */
+            madeAt: string;
+            /** @description Version of the application that made it. */
+            program: string;
+            /** @description Version of its tables. */
+            schema: number;
+            /** @description SHA-256 of all rows, in hex. */
+            hash: string;
+            bytes: number;
+            holds: {
+                what: string;
+                count: number;
+            }[];
+        };
+        BackupSeen: {
+            name: string;
+            info: components["schemas"]["BackupInfo"];
+        };
+        Keeping: {
+            /** @description Where backups are kept on this machine. */
+            folder: string;
+            /** @description The latest first. */
+            backups: {
+                name: string;
+                /** Format: date-time */
+                at: string;
+                bytes: number;
+            }[];
+            /** @description What stands apart, as it cannot be read. */
+            unreadable: {
+                where: string;
+                id: string;
+                what: string;
+            }[];
+        };
         PhraseChange: {
             /** @description step, half-step, octave, length, move, cut, join, repeat, remove, rest, backwards, upside-down, through, scale or slide. */
             id: string;
@@ -2961,6 +3107,8 @@ export interface components {
         ID: string;
         /** @description briefs, rounds, phrases, instruments, scales or ladders. */
         Kind: string;
+        /** @description Name of a backup in the folder of backups. */
+        BackupName: string;
         /** @description The next of the page before; the first page without it. */
         After: string;
         /** @description Rows of a page, 1 to 500; 100 without it. */
@@ -5063,6 +5211,149 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Limits"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getReady: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It can. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Health"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getKeeping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The backups, and what cannot be read. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Keeping"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description The backup. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupSeen"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    lookAtBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Name of a backup in the folder of backups. */
+                name: components["parameters"]["BackupName"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What it says of itself. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupSeen"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    getBackupFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Name of a backup in the folder of backups. */
+                name: components["parameters"]["BackupName"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    restoreBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Name of a backup in the folder of backups. */
+                name: components["parameters"]["BackupName"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was restored, and the name of the backup that undoes it. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        restored: components["schemas"]["BackupInfo"];
+                        undo: string;
+                    };
                 };
             };
             default: components["responses"]["AnyProblem"];

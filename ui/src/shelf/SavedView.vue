@@ -14,6 +14,7 @@ import { keptShelf } from '../shared/shell/kept'
 import ShelfRow from '../shared/shell/ShelfRow.vue'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import DeletedList from './DeletedList.vue'
+import SafeKeeping from './SafeKeeping.vue'
 
 const showsDeleted = ref(false)
 const search = ref('')
@@ -171,6 +172,7 @@ async function showMore() {
       </ul>
       <v-btn v-if="more" color="primary" variant="tonal" @click="showMore">Show more</v-btn>
     </template>
+    <SafeKeeping @restored="again" />
   </div>
 </template>
 

@@ -1,0 +1,103 @@
+package server
+
+import (
+	"bufio"
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"path/filepath"
+
+	"evenladder/core/fault"
+	"evenladder/server/api"
+	"evenladder/store"
+)
+
+// maxBackupBytes bounds a backup that is taken in over the wire.
+const maxBackupBytes = 2 << 30
+
+func (h handlers) GetReady(ctx context.Context, _ api.GetReadyRequestObject) (api.GetReadyResponseObject, error) {
+	if err := h.store.Ready(ctx); err != nil {
+		return nil, err
+	}
+	return api.GetReady200JSONResponse{Status: "ok"}, nil
+}
+
+func (h handlers) GetKeeping(ctx context.Context, _ api.GetKeepingRequestObject) (api.GetKeepingResponseObject, error) {
+	backups, err := h.store.ListBackups()
+	if err != nil {
+		return nil, err
+	}
+	apart, err := h.store.Unreadable(ctx)
+	return api.GetKeeping200JSONResponse{Folder: h.store.Backups(), Backups: backups, Unreadable: apart}, err
+}
+
+// MakeBackup backs everything up, or takes in the backup that the body is. It waits its turn: both
+// are work.
+func (h handlers) MakeBackup(ctx context.Context, r api.MakeBackupRequestObject) (api.MakeBackupResponseObject, error) {
+	var made api.MakeBackup201JSONResponse
+	err := h.heavy.do(ctx, func() (err error) {
+		body := bufio.NewReader(io.LimitReader(r.Body, maxBackupBytes))
+		if _, err := body.Peek(1); errors.Is(err, io.EOF) {
+			made.Name, made.Info, err = h.store.BackUpNow(ctx, "by-hand", h.program)
+			return err
+		}
+		made.Name, made.Info, err = h.store.TakeIn(ctx, body)
+		return backupFault("body", err)
+	})
+	return made, err
+}
+
+func (h handlers) LookAtBackup(ctx context.Context, r api.LookAtBackupRequestObject) (api.LookAtBackupResponseObject, error) {
+	file, err := h.store.BackupFile(r.Name)
+	if err != nil {
+		return nil, err
+	}
+	info, err := store.Look(ctx, file)
+	return api.LookAtBackup200JSONResponse{Name: r.Name, Info: info}, backupFault("name", err)
+}
+
+func (h handlers) GetBackupFile(_ context.Context, r api.GetBackupFileRequestObject) (api.GetBackupFileResponseObject, error) {
+	file, err := h.store.BackupFile(r.Name)
+	if err != nil {
+		return nil, err
+	}
+	f, err := os.Open(file)
+	if err != nil {
+		return nil, err
+	}
+	stat, err := f.Stat()
+	if err != nil {
+		return nil, errors.Join(err, f.Close())
+	}
+	disposition := attachment(filepath.Base(file))
+	return api.GetBackupFile200ApplicationoctetStreamResponse{Body: f, ContentLength: stat.Size(), Headers: api.GetBackupFile200ResponseHeaders{ContentDisposition: &disposition}}, nil
+}
+
+// RestoreBackup puts a backup in the place of everything. It waits its turn.
+func (h handlers) RestoreBackup(ctx context.Context, r api.RestoreBackupRequestObject) (api.RestoreBackupResponseObject, error) {
+	file, err := h.store.BackupFile(r.Name)
+	if err != nil {
+		return nil, err
+	}
+	var out api.RestoreBackup200JSONResponse
+	err = h.heavy.do(ctx, func() (err error) {
+		out.Undo, out.Restored, err = h.store.RestoreNow(ctx, file, h.program)
+		return backupFault("name", err)
+	})
+	return out, err
+}
+
+// backupFault is a fault of a field where a file is no backup that can be restored.
+func backupFault(field string, err error) error {
+	var none store.NoBackup
+	var newer store.Newer
+	switch {
+	case errors.As(err, &none):
+		return fault.At(field, "%s", none.Why)
+	case errors.As(err, &newer):
+		return fault.At(field, "%s", fmt.Sprintf("it was written by a newer Even Ladder: its tables are of version %d, this one knows up to %d", newer.Have, newer.Known))
+	}
+	return err
+}

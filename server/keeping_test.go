@@ -1,0 +1,72 @@
+package server_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/server/api"
+)
+
+// keep keeps a brief under a title.
+func (c client) keep(title string) {
+	c.t.Helper()
+	require.Equal(c.t, 201, c.call("POST", "/api/v1/shelf/briefs", `{"title": "`+title+`", "brief": `+dorianOn("bass")+`}`).status)
+}
+
+func (c client) kept() (out []string) {
+	for _, k := range into[api.KeptList](c.t, c.call("GET", "/api/v1/shelf/briefs", "")).Kept {
+		out = append(out, k.Title)
+	}
+	return out
+}
+
+// octets sends a body of bytes.
+func (c client) octets(path string, body []byte) answer {
+	return c.call("POST", path, string(body), "Content-Type", "application/octet-stream")
+}
+
+// From the Shelf: back up, look, go on, restore, undo; the file is fetched and taken in elsewhere.
+func TestSafeKeeping(t *testing.T) {
+	c := start(t)
+	c.keep("Rain day")
+	a := c.octets("/api/v1/keeping/backups", nil)
+	require.Equal(t, 201, a.status, a.body)
+	made := into[api.BackupSeen](t, a)
+	seen := into[api.BackupSeen](t, c.call("GET", "/api/v1/keeping/backups/"+made.Name, ""))
+	assert.Equal(t, made, seen)
+	assert.Equal(t, "test", seen.Info.Program)
+	c.keep("After")
+	restored := c.call("POST", "/api/v1/keeping/backups/"+made.Name+"/restore", "")
+	require.Equal(t, 200, restored.status, restored.body)
+	assert.Equal(t, []string{"Rain day"}, c.kept())
+	undo := into[struct{ Undo string }](t, restored).Undo
+	require.Equal(t, 200, c.call("POST", "/api/v1/keeping/backups/"+undo+"/restore", "").status)
+	assert.Equal(t, []string{"After", "Rain day"}, c.kept())
+
+	file := c.call("GET", "/api/v1/keeping/backups/"+made.Name+"/file", "")
+	require.Equal(t, 200, file.status)
+	other := start(t)
+	taken := other.octets("/api/v1/keeping/backups", []byte(file.body))
+	require.Equal(t, 201, taken.status, taken.body)
+	require.Equal(t, 200, other.call("POST", "/api/v1/keeping/backups/"+into[api.BackupSeen](t, taken).Name+"/restore", "").status)
+	assert.Equal(t, []string{"Rain day"}, other.kept())
+	wrong := other.octets("/api/v1/keeping/backups", []byte(file.body)[:len(file.body)/2])
+	assert.Equal(t, 422, wrong.status)
+	assert.Contains(t, wrong.body, `"field":"body"`)
+
+	keeping := into[api.Keeping](t, c.call("GET", "/api/v1/keeping", ""))
+	assert.Len(t, keeping.Backups, 3)
+	assert.Empty(t, keeping.Unreadable)
+	for _, name := range []string{"nothing.db", "..%2Feven-ladder.db", "x"} {
+		assert.Equal(t, 404, c.call("GET", "/api/v1/keeping/backups/"+name, "").status, name)
+		assert.Equal(t, 404, c.call("POST", "/api/v1/keeping/backups/"+name+"/restore", "").status, name)
+	}
+}
+
+func TestReadyTriesAWrite(t *testing.T) {
+	ready := start(t).call("GET", "/readyz", "")
+	assert.Equal(t, 200, ready.status)
+	assert.JSONEq(t, `{"status": "ok"}`, ready.body)
+}

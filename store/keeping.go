@@ -1,0 +1,134 @@
+package store
+
+import (
+	"cmp"
+	"context"
+	"errors"
+	"io"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"time"
+)
+
+// KeptBackup is one backup in the folder of backups.
+type KeptBackup struct {
+	Name  string    `json:"name"`
+	At    time.Time `json:"at"`
+	Bytes int64     `json:"bytes"`
+}
+
+// Backups is the folder in which this store keeps its backups.
+func (s *Store) Backups() string { return filepath.Join(s.dir, "backups") }
+
+// ending is that of a backup.
+const ending = ".db"
+
+// stamp is a time as names of files have it, the later the further down.
+func stamp(t time.Time) string { return t.UTC().Format("2006-01-02T15-04-05.000") }
+
+// BackUpNow makes a backup in the folder of backups, named by its time and a word.
+func (s *Store) BackUpNow(ctx context.Context, word, program string) (name string, info Info, err error) {
+	if err := os.MkdirAll(s.Backups(), 0o700); err != nil {
+		return "", info, err
+	}
+	name = BackupName(s.now(), word)
+	info, err = s.Backup(ctx, filepath.Join(s.Backups(), name), program)
+	return name, info, err
+}
+
+// BackupName is the name of the file of a backup: its time and a word.
+func BackupName(at time.Time, word string) string { return stamp(at) + "-" + word + ending }
+
+// ListBackups are the backups of the folder, the latest first.
+func (s *Store) ListBackups() ([]KeptBackup, error) { return backupsIn(s.Backups()) }
+
+func backupsIn(dir string) ([]KeptBackup, error) {
+	entries, err := os.ReadDir(dir)
+	if os.IsNotExist(err) {
+		return []KeptBackup{}, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	out := []KeptBackup{}
+	for _, e := range entries {
+		info, err := e.Info()
+		if err != nil || !info.Mode().IsRegular() || !strings.HasSuffix(e.Name(), ending) {
+			continue
+		}
+		out = append(out, KeptBackup{e.Name(), info.ModTime(), info.Size()})
+	}
+	slices.SortFunc(out, func(a, b KeptBackup) int { return cmp.Or(b.At.Compare(a.At), cmp.Compare(b.Name, a.Name)) })
+	return out, nil
+}
+
+// BackupFile is the file of a backup in the folder, or ErrNotFound: a name is no way to another
+// folder.
+func (s *Store) BackupFile(name string) (string, error) {
+	all, err := s.ListBackups()
+	if err != nil {
+		return "", err
+	}
+	if !slices.ContainsFunc(all, func(k KeptBackup) bool { return k.Name == name }) {
+		return "", ErrNotFound
+	}
+	return filepath.Join(s.Backups(), name), nil
+}
+
+// Prune deletes the oldest backups with a word in their names but for so many.
+func (s *Store) Prune(word string, keep int) error { return PruneIn(s.Backups(), word, keep) }
+
+// PruneIn is Prune in another folder.
+func PruneIn(dir, word string, keep int) error {
+	all, err := backupsIn(dir)
+	if err != nil {
+		return err
+	}
+	all = slices.DeleteFunc(all, func(k KeptBackup) bool { return !strings.HasSuffix(k.Name, "-"+word+ending) })
+	for _, k := range all[min(keep, len(all)):] {
+		if err := os.Remove(filepath.Join(dir, k.Name)); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// TakeIn keeps a backup that was made elsewhere in the folder of backups, once it was found to be
+// whole.
+func (s *Store) TakeIn(ctx context.Context, from io.Reader) (name string, info Info, err error) {
+	if err := os.MkdirAll(s.Backups(), 0o700); err != nil {
+		return "", info, err
+	}
+	name = BackupName(s.now(), "taken-in")
+	file := filepath.Join(s.Backups(), name)
+	part := file + ".part"
+	defer os.Remove(part)
+	if err := save(part, from); err != nil {
+		return "", info, err
+	}
+	if info, err = Look(ctx, part); err != nil {
+		return "", info, err
+	}
+	return name, info, os.Rename(part, file)
+}
+
+func save(name string, from io.Reader) error {
+	f, err := os.OpenFile(name, os.O_CREATE|os.O_WRONLY|os.O_TRUNC, 0o600)
+	if err != nil {
+		return err
+	}
+	_, err = io.Copy(f, from)
+	return errors.Join(err, f.Sync(), f.Close())
+}
+
+// RestoreNow restores a file, and names the backup of what was there before, which undoes it.
+func (s *Store) RestoreNow(ctx context.Context, file, program string) (undo string, info Info, err error) {
+	if err := os.MkdirAll(s.Backups(), 0o700); err != nil {
+		return "", info, err
+	}
+	undo = BackupName(s.now(), "before-restore")
+	info, err = s.Restore(ctx, file, filepath.Join(s.Backups(), undo), program)
+	return undo, info, err
+}

@@ -1,0 +1,53 @@
+package store
+
+import (
+	"context"
+	"errors"
+
+	"modernc.org/sqlite"
+	lib "modernc.org/sqlite/lib"
+)
+
+// troubles are what may be wrong below the database, by the primary code of its error, in words
+// for whoever wanted to keep something.
+var troubles = map[int]string{
+	lib.SQLITE_FULL:     "the disk is full: make room on it, then give it again",
+	lib.SQLITE_IOERR:    "the disk could not be read or written: look after it, then give it again",
+	lib.SQLITE_READONLY: "the data folder cannot be written: give its owner the right to, then give it again",
+	lib.SQLITE_CANTOPEN: "the data folder cannot be opened: see that it is there, then give it again",
+	lib.SQLITE_BUSY:     "others are writing just now: give it again in a moment",
+	lib.SQLITE_CORRUPT:  "the database is damaged: restore a backup",
+	lib.SQLITE_NOTADB:   "the database is damaged: restore a backup",
+}
+
+// Trouble says in words what is wrong below the database; ok is false where nothing is known to be.
+func Trouble(err error) (words string, ok bool) {
+	var at *sqlite.Error
+	if !errors.As(err, &at) {
+		return "", false
+	}
+	words, ok = troubles[at.Code()&0xff]
+	return words, ok
+}
+
+// Ready finds out by a write whether things can be kept.
+func (s *Store) Ready(ctx context.Context) error {
+	c, err := s.db.Conn(ctx)
+	if err != nil {
+		return err
+	}
+	defer c.Close()
+	tx, err := c.BeginTx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	defer func() { _ = tx.Rollback() }()
+	// A page is written and taken out again: what is kept is not touched.
+	if _, err := tx.ExecContext(ctx, "CREATE TABLE ready (yes INTEGER)"); err != nil {
+		return err
+	}
+	if _, err := tx.ExecContext(ctx, "DROP TABLE ready"); err != nil {
+		return err
+	}
+	return tx.Commit()
+}

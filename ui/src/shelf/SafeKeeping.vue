@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api, take, type BackupSeen } from '../api/client'
+import { chosenFile, sizeWords } from '../shared/file'
+import { useLoad, wordsOf } from '../shared/load'
+import { tell } from '../shared/shell/notice'
+import TryAgain from '../shared/shell/TryAgain.vue'
+
+/** Backups: made by a press, looked at before they are restored, every restore undone by a press; and what cannot be read. */
+const emit = defineEmits<{ restored: [] }>()
+const {
+  value: keeping,
+  failure,
+  again,
+} = useLoad(
+  () => true,
+  (_, signal) => take(api.GET('/api/v1/keeping', { signal })),
+)
+const last = computed(() => keeping.value?.backups[0])
+const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
+const file = (name: string) => `/api/v1/keeping/backups/${encodeURIComponent(name)}/file`
+const at = (name: string) => ({ params: { path: { name } } })
+
+const busy = ref('')
+/** The backup that is looked at, before it is restored. */
+const seen = ref<BackupSeen>()
+const holds = computed(() =>
+  seen.value?.info.holds
+    .filter((h) => h.count > 0)
+    .map((h) => `${h.count} ${h.what}`)
+    .join(', '),
+)
+
+async function work(what: string, run: () => Promise<unknown>) {
+  if (busy.value) return
+  busy.value = what
+  try {
+    await run()
+    await again()
+  } catch (cause) {
+    tell(wordsOf(cause))
+  } finally {
+    busy.value = ''
+  }
+}
+
+/** Bytes are sent as they are; no body asks for a backup of what is here. */
+const send = (body?: Blob) =>
+  take(
+    api.POST('/api/v1/keeping/backups', {
+      body: (body ?? new Blob()) as unknown as string,
+      bodySerializer: (b) => b as unknown as BodyInit,
+      headers: { 'Content-Type': 'application/octet-stream' },
+    }),
+  )
+const backUp = () =>
+  work('back up', async () => {
+    const made = await send()
+    tell(`Backed up: ${sizeWords(made.info.bytes)}.`)
+  })
+const look = (name: string) => work(name, async () => (seen.value = await take(api.GET('/api/v1/keeping/backups/{name}', at(name)))))
+const picker = ref<HTMLInputElement>()
+function takeIn(event: Event) {
+  const of = chosenFile(event)
+  if (of) void work('take in', async () => (seen.value = await send(of)))
+}
+const restore = (name: string) =>
+  work('restore', async () => {
+    const made = await take(api.POST('/api/v1/keeping/backups/{name}/restore', at(name)))
+    seen.value = undefined
+    emit('restored')
+    tell('Everything is as the backup has it.', { label: 'Undo', run: () => void restore(made.undo) })
+  })
+</script>
+
+<template>
+  <section class="keeping" aria-labelledby="safe-keeping">
+    <h2 id="safe-keeping" class="panel-title">Safe keeping</h2>
+    <TryAgain :text="failure" @again="again" />
+    <template v-if="keeping">
+      <p>
+        <template v-if="last"
+          >Last backup: <b>{{ when(last.at) }}</b>, {{ sizeWords(last.bytes) }}, in <code>{{ keeping.folder }}</code></template
+        >
+        <template v-else
+          >Nothing is backed up yet. Backups go into <code>{{ keeping.folder }}</code></template
+        >
+      </p>
+      <p class="row">
+        <v-btn color="primary" variant="tonal" :loading="busy === 'back up'" data-do="back-up" @click="backUp">Back up now</v-btn>
+        <v-btn color="primary" variant="text" :loading="busy === 'take in'" data-do="take-in" @click="picker?.click()">Restore from a file</v-btn>
+        <input ref="picker" type="file" accept=".db" hidden aria-label="A backup of Even Ladder" @change="takeIn" />
+      </p>
+      <v-progress-linear v-if="busy" indeterminate color="primary" aria-label="Working on the backups" />
+      <div v-if="seen" class="seen" role="status" data-seen>
+        <p>
+          This backup of <b>{{ when(seen.info.madeAt) }}</b> is whole and holds {{ holds || 'nothing' }}. Restoring it puts it in the place of everything here; what is here now is
+          set aside first.
+        </p>
+        <v-btn color="primary" variant="flat" data-do="restore" :loading="busy === 'restore'" @click="restore(seen.name)">Restore it</v-btn>
+        <v-btn variant="text" @click="seen = undefined">Leave it</v-btn>
+      </div>
+      <ul v-if="keeping.backups.length">
+        <li v-for="b in keeping.backups.slice(0, 12)" :key="b.name">
+          <span>{{ when(b.at) }} · {{ sizeWords(b.bytes) }}</span>
+          <button type="button" class="as-link" :aria-label="`Look at the backup ${b.name}`" data-do="look" @click="look(b.name)">look, restore</button>
+          <a class="as-link" :href="file(b.name)" download :aria-label="`Fetch the backup ${b.name}`">fetch</a>
+        </li>
+      </ul>
+      <div v-if="keeping.unreadable.length" role="alert" class="apart">
+        <p>
+          {{ keeping.unreadable.length === 1 ? 'One thing cannot be read' : `${keeping.unreadable.length} things cannot be read` }}; everything else works. A backup from before has
+          them.
+        </p>
+        <ul>
+          <li v-for="u in keeping.unreadable.slice(0, 20)" :key="u.where + u.id">{{ u.where }} {{ u.id }}: {{ u.what }}</li>
+        </ul>
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.keeping {
+  border-top: 1px solid var(--rule);
+  margin-top: 28px;
+  padding-top: 12px;
+}
+
+.row,
+.seen {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-block: 8px;
+}
+
+code {
+  font-size: var(--size-note);
+  overflow-wrap: anywhere;
+}
+
+ul {
+  list-style: none;
+  padding: 0;
+}
+
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
+  min-height: 32px;
+}
+
+.apart {
+  color: var(--brick);
+}
+</style>
