@@ -70,3 +70,19 @@ func TestReadyTriesAWrite(t *testing.T) {
 	assert.Equal(t, 200, ready.status)
 	assert.JSONEq(t, `{"status": "ok"}`, ready.body)
 }
+
+// Figures say how many requests of each route there were; they name nothing that was kept, and no
+// address as it was asked.
+func TestFigures(t *testing.T) {
+	c := start(t)
+	c.keep("Rain day")
+	c.call("GET", "/api/v1/shelf/briefs/nothing?q=secret", "")
+	figures := c.call("GET", "/metrics", "")
+	require.Equal(t, 200, figures.status)
+	assert.Contains(t, figures.body, `evenladder_request_seconds_count{method="POST",route="/api/v1/shelf/:kind",status="201"} 1`)
+	assert.Contains(t, figures.body, `evenladder_request_seconds_count{method="GET",route="/api/v1/shelf/:kind/:id",status="404"} 1`)
+	for _, word := range []string{"Rain", "secret", "nothing"} {
+		assert.NotContains(t, figures.body, word)
+	}
+	assert.Len(t, c.call("GET", "/healthz", "").header.Get("X-Request-Id"), 32)
+}

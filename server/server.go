@@ -27,14 +27,22 @@ const (
 	MaxExportBytes = 3 << 20
 )
 
-// New wires the application. Front is the built front end, forHome the built shell of the
-// page that goes home, program the version that backups name.
-func New(st *store.Store, front, forHome fs.FS, program string, log *slog.Logger) (*echo.Echo, error) {
-	pages, err := newPages(front)
+// Options are what an application is made of.
+type Options struct {
+	Front   fs.FS        // the built front end
+	ForHome fs.FS        // the built shell of the page that goes home
+	Program string       // its version, as backups name it
+	Log     *slog.Logger // of what fails
+	Access  *slog.Logger // of every request; nil for none
+}
+
+// New wires the application.
+func New(st *store.Store, o Options) (*echo.Echo, error) {
+	pages, err := newPages(o.Front)
 	if err != nil {
 		return nil, err
 	}
-	built, err := fs.ReadFile(forHome, "index.html")
+	built, err := fs.ReadFile(o.ForHome, "index.html")
 	if err != nil {
 		return nil, errors.New("the page for home is not built: run make build")
 	}
@@ -42,13 +50,16 @@ func New(st *store.Store, front, forHome fs.FS, program string, log *slog.Logger
 	if err != nil {
 		return nil, err
 	}
-	h := handlers{st, newQueue(), shell, program}
+	h := handlers{st, newQueue(), shell, o.Program}
 	e := echo.New()
-	e.Logger = log
+	e.Logger = o.Log
 	e.Binder = jsonBinder{}
-	e.HTTPErrorHandler = problemHandler(log)
+	e.HTTPErrorHandler = problemHandler(o.Log)
+	seen := newWatch(o.Program, o.Access)
 	e.Pre(headAsGet)
 	e.Use(
+		requestID(),
+		seen.see,
 		middleware.Recover(),
 		localHostOnly,
 		securityHeaders,
@@ -57,6 +68,7 @@ func New(st *store.Store, front, forHome fs.FS, program string, log *slog.Logger
 		roomForTakes,
 	)
 	api.RegisterHandlers(e, api.NewStrictHandler(h, nil))
+	e.GET("/metrics", seen.serve())
 	e.GET(homePath+":token", h.serveHome, middleware.Gzip())
 	e.GET("/*", pages.serve, middleware.Gzip())
 	return e, nil

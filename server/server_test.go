@@ -47,7 +47,7 @@ func start(t *testing.T) client {
 		"index.html":    {Data: []byte(`<meta name="csp-nonce" content="__NONCE__">`)},
 		"assets/app.js": {Data: []byte(`let a = 1`)},
 	}
-	e, err := server.New(st, front, homeShell, "test", slog.New(slog.NewTextHandler(io.Discard, nil)))
+	e, err := server.New(st, server.Options{Front: front, ForHome: homeShell, Program: "test", Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
 	require.NoError(t, err)
 	s := httptest.NewServer(e)
 	t.Cleanup(s.Close)
@@ -377,7 +377,7 @@ func TestRequestsFromElsewhereAreRefused(t *testing.T) {
 }
 
 func TestUnbuiltFrontEndIsSaid(t *testing.T) {
-	_, err := server.New(nil, fstest.MapFS{}, fstest.MapFS{}, "test", slog.Default())
+	_, err := server.New(nil, server.Options{Front: fstest.MapFS{}, ForHome: fstest.MapFS{}})
 	assert.EqualError(t, err, "the front end is not built: run make build")
 }
 

@@ -76,7 +76,7 @@ func room(b *testing.B) (url string, pupils []store.Pupil) {
 		require.NoError(b, err)
 	}
 	require.NoError(b, tx.Commit())
-	e, err := server.New(st, fstest.MapFS{"index.html": {}}, homeShell, "test", slog.New(slog.NewTextHandler(io.Discard, nil)))
+	e, err := server.New(st, server.Options{Front: fstest.MapFS{"index.html": {}}, ForHome: homeShell, Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
 	require.NoError(b, err)
 	s := httptest.NewServer(e)
 	b.Cleanup(s.Close)

@@ -21,7 +21,7 @@ import (
 const defaultAddr = "127.0.0.1:8137"
 
 func serveCommand() *cobra.Command {
-	var addr string
+	var o serving
 	var dir *string
 	c := &cobra.Command{
 		Use:   "serve",
@@ -32,16 +32,16 @@ func serveCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			return serve(cmd.Context(), cmd.OutOrStdout(), addr, folder, nil)
+			return serve(cmd.Context(), cmd.OutOrStdout(), folder, o)
 		},
 	}
 	dir = folderFlag(c)
-	c.Flags().StringVar(&addr, "addr", defaultAddr, "address to listen on; port 0 picks a free one")
+	o.flags(c)
 	return c
 }
 
 func demoCommand() *cobra.Command {
-	var addr string
+	var o serving
 	c := &cobra.Command{
 		Use:   "demo",
 		Short: "Start with demo data in a fresh temporary folder",
@@ -52,11 +52,24 @@ func demoCommand() *cobra.Command {
 				return err
 			}
 			defer os.RemoveAll(dir)
-			return serve(cmd.Context(), cmd.OutOrStdout(), addr, dir, demo.Fill)
+			o.fill = demo.Fill
+			return serve(cmd.Context(), cmd.OutOrStdout(), dir, o)
 		},
 	}
-	c.Flags().StringVar(&addr, "addr", defaultAddr, "address to listen on; port 0 picks a free one")
+	o.flags(c)
 	return c
+}
+
+// serving is how the application is served.
+type serving struct {
+	addr      string
+	accessLog bool
+	fill      func(context.Context, *store.Store) error // with what, before it answers
+}
+
+func (o *serving) flags(c *cobra.Command) {
+	c.Flags().StringVar(&o.addr, "addr", defaultAddr, "address to listen on; port 0 picks a free one")
+	c.Flags().BoolVar(&o.accessLog, "access-log", false, "write every request down, by its route alone")
 }
 
 // heapShare is the share of the memory there is that is used before it is cleared
@@ -65,7 +78,7 @@ const heapShare = 0.5
 
 // serve opens the store, fills it when asked to, and answers until the context
 // ends. It prints the address once it answers.
-func serve(ctx context.Context, out io.Writer, addr, dir string, fill func(context.Context, *store.Store) error) error {
+func serve(ctx context.Context, out io.Writer, dir string, o serving) error {
 	// A machine or a container with little memory sets the limit of the heap.
 	_, _ = memlimit.Set(memlimit.WithRatio(heapShare), memlimit.WithProvider(memlimit.ApplyFallback(memlimit.FromCgroup, memlimit.FromSystem)))
 	st, err := store.Open(ctx, dir, time.Now)
@@ -73,10 +86,15 @@ func serve(ctx context.Context, out io.Writer, addr, dir string, fill func(conte
 		return err
 	}
 	defer st.Close()
-	if fill != nil {
-		if err := fill(ctx, st); err != nil {
+	if o.fill != nil {
+		if err := o.fill(ctx, st); err != nil {
 			return fmt.Errorf("demo data: %w", err)
 		}
+	}
+	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
+	var access *slog.Logger
+	if o.accessLog {
+		access = log
 	}
 	front, err := ui.Front()
 	if err != nil {
@@ -86,13 +104,13 @@ func serve(ctx context.Context, out io.Writer, addr, dir string, fill func(conte
 	if err != nil {
 		return err
 	}
-	e, err := server.New(st, front, forHome, version, slog.New(slog.NewTextHandler(os.Stderr, nil)))
+	e, err := server.New(st, server.Options{Front: front, ForHome: forHome, Program: version, Log: log, Access: access})
 	if err != nil {
 		return err
 	}
-	l, err := net.Listen("tcp", addr)
+	l, err := net.Listen("tcp", o.addr)
 	if err != nil {
-		return fmt.Errorf("cannot listen on %s: %w", addr, err)
+		return fmt.Errorf("cannot listen on %s: %w", o.addr, err)
 	}
 	fmt.Fprintf(out, "listening on http://%s\n", l.Addr())
 	return server.Serve(ctx, e, l)

@@ -1,0 +1,202 @@
+package e2e
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"math/rand/v2"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// killed is the application on a data folder, to be killed.
+type killed struct {
+	cmd *exec.Cmd
+	url string
+}
+
+func serve(t *testing.T, dir string) killed {
+	t.Helper()
+	cmd := exec.Command(binary, "serve", "--addr", "127.0.0.1:0", "--data", dir)
+	out, err := cmd.StdoutPipe()
+	require.NoError(t, err)
+	cmd.Stderr = os.Stderr
+	require.NoError(t, cmd.Start())
+	line, err := bufio.NewReader(out).ReadString('\n')
+	require.NoError(t, err)
+	return killed{cmd, strings.TrimSpace(strings.TrimPrefix(line, "listening on "))}
+}
+
+func (k killed) kill() {
+	_ = k.cmd.Process.Kill()
+	_ = k.cmd.Wait()
+}
+
+// post sends JSON and says what came back, ok where it was acknowledged.
+func post(ctx context.Context, url, kind, body string) (answer map[string]any, ok bool) {
+	r, err := http.NewRequestWithContext(ctx, "POST", url, strings.NewReader(body))
+	if err != nil {
+		return nil, false
+	}
+	r.Header.Set("Content-Type", kind)
+	res, err := http.DefaultClient.Do(r)
+	if err != nil {
+		return nil, false
+	}
+	defer res.Body.Close()
+	data, err := io.ReadAll(res.Body)
+	if err != nil || res.StatusCode != http.StatusCreated && res.StatusCode != http.StatusOK || json.Unmarshal(data, &answer) != nil {
+		return nil, false
+	}
+	return answer, true
+}
+
+func there(url string) bool {
+	res, err := http.Get(url)
+	if err != nil {
+		return false
+	}
+	defer res.Body.Close()
+	_, _ = io.Copy(io.Discard, res.Body)
+	return res.StatusCode == http.StatusOK
+}
+
+const killedBrief = `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}}`
+
+// writings are what is written while the application is killed: each answers with where it is found
+// again.
+var writings = []func(ctx context.Context, url string, n int) (path string, ok bool){
+	func(ctx context.Context, url string, n int) (string, bool) {
+		a, ok := post(ctx, url+"/api/v1/shelf/briefs", "application/json", fmt.Sprintf(`{"title": "brief %d", "brief": %s}`, n, killedBrief))
+		return fmt.Sprint("/api/v1/shelf/briefs/", a["id"]), ok
+	},
+	func(ctx context.Context, url string, n int) (string, bool) {
+		a, ok := post(ctx, url+"/api/v1/pupils", "application/json", fmt.Sprintf(`{"pupil": {"name": "pupil %d", "instrument": {"id": "bass"}}}`, n))
+		return fmt.Sprint("/api/v1/pupils/", a["id"]), ok
+	},
+	func(ctx context.Context, url string, _ int) (string, bool) {
+		a, ok := post(ctx, url+"/api/v1/log", "application/json", `{"brief": `+killedBrief+`, "perBeat": 2, "tempoBpm": 60, "result": "clean"}`)
+		if !ok {
+			return "", false
+		}
+		r, err := http.NewRequestWithContext(ctx, "PUT", fmt.Sprint(url, "/api/v1/log/", a["id"], "/take"), strings.NewReader(`{"heard": [{"midi": 46, "onsetSec": 0.5}, {"midi": 48, "onsetSec": 1}]}`))
+		if err != nil {
+			return "", false
+		}
+		r.Header.Set("Content-Type", "application/json")
+		res, err := http.DefaultClient.Do(r)
+		if err != nil {
+			return "", false
+		}
+		defer res.Body.Close()
+		_, _ = io.Copy(io.Discard, res.Body)
+		return fmt.Sprint("/api/v1/log/", a["id"], "/take"), res.StatusCode == http.StatusOK
+	},
+	func(ctx context.Context, url string, _ int) (string, bool) {
+		a, ok := post(ctx, url+"/api/v1/keeping/backups", "application/octet-stream", "")
+		time.Sleep(100 * time.Millisecond) // each is a whole copy
+		return fmt.Sprint("/api/v1/keeping/backups/", a["name"]), ok
+	},
+}
+
+// kills is how often it is killed: a few in every run, as many as EVEN_LADDER_KILLS says in make soak.
+func kills() int {
+	if n, err := strconv.Atoi(os.Getenv("EVEN_LADDER_KILLS")); err == nil {
+		return n
+	}
+	return 6
+}
+
+// Killed again and again under writers of every sort, it loses nothing that it acknowledged, and what
+// is kept is sound.
+func TestNothingIsLostByKills(t *testing.T) {
+	dir := t.TempDir()
+	random := rand.New(rand.NewPCG(7, uint64(kills())))
+	var lock sync.Mutex
+	acknowledged := map[string]bool{}
+	for k := range kills() {
+		app := serve(t, dir)
+		ctx, cancel := context.WithCancel(t.Context())
+		var writers sync.WaitGroup
+		for w, write := range writings {
+			writers.Go(func() {
+				for n := 0; ctx.Err() == nil; n++ {
+					if path, ok := write(ctx, app.url, k*10_000+w*1000+n); ok {
+						lock.Lock()
+						acknowledged[path] = true
+						lock.Unlock()
+					}
+				}
+			})
+		}
+		time.Sleep(time.Duration(150+random.IntN(400)) * time.Millisecond)
+		app.kill()
+		cancel()
+		writers.Wait()
+	}
+	app := serve(t, dir)
+	defer app.kill()
+	require.Greater(t, len(acknowledged), 4*kills())
+	lost := 0
+	for path := range acknowledged {
+		if !there(app.url + path) {
+			lost++
+			t.Errorf("%s was acknowledged and is not there", path)
+		}
+	}
+	t.Logf("%d kills, %d acknowledged, %d lost", kills(), len(acknowledged), lost)
+	out, err := exec.Command(binary, "check", "--data", dir).CombinedOutput()
+	assert.NoError(t, err, "%s", out)
+}
+
+// By the command line: a backup while the application runs, looked at, refused where it is cut,
+// restored into another folder, undone.
+func TestBackupByCommand(t *testing.T) {
+	dir, elsewhere, files := t.TempDir(), filepath.Join(t.TempDir(), "other"), t.TempDir()
+	app := serve(t, dir)
+	defer app.kill()
+	_, ok := writings[0](t.Context(), app.url, 1)
+	require.True(t, ok)
+	say := func(args ...string) (string, error) {
+		out, err := exec.Command(binary, args...).CombinedOutput()
+		return string(out), err
+	}
+	file := filepath.Join(files, "all.db")
+	out, err := say("backup", file, "--data", dir)
+	require.NoError(t, err, out)
+	assert.Contains(t, out, "1 briefs")
+	out, err = say("restore", file, "--data", dir)
+	require.Error(t, err)
+	assert.Contains(t, out, "works on it", "not under a running application")
+	out, err = say("restore", file, "--data", elsewhere)
+	require.NoError(t, err, out)
+	assert.Contains(t, out, "To undo it")
+	out, err = say("check", "--data", elsewhere)
+	require.NoError(t, err, out)
+	assert.Contains(t, out, "is sound")
+	again := filepath.Join(files, "again.db")
+	out, err = say("backup", again, "--data", elsewhere)
+	require.NoError(t, err, out)
+	hash := func(s string) string { return s[strings.LastIndex(s, " ")+1:] }
+	first, err := say("restore", "--look", file)
+	require.NoError(t, err)
+	assert.Equal(t, hash(first), hash(out), "the rows are the same ones")
+	data, err := os.ReadFile(file)
+	require.NoError(t, err)
+	require.NoError(t, os.WriteFile(file, data[:len(data)-4096], 0o600))
+	out, err = say("restore", file, "--data", elsewhere)
+	require.Error(t, err)
+	assert.Contains(t, out, "Nothing was changed")
+}

@@ -1,0 +1,80 @@
+package server
+
+import (
+	"log/slog"
+	"net/http"
+	"strconv"
+	"time"
+
+	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
+	"github.com/prometheus/client_golang/prometheus"
+	"github.com/prometheus/client_golang/prometheus/collectors"
+	"github.com/prometheus/client_golang/prometheus/promhttp"
+)
+
+// watch counts and times requests by their routes, for whoever runs the application, and writes them
+// down where that is asked for: never an address as it was asked, nor anything of a body.
+type watch struct {
+	registry *prometheus.Registry
+	requests *prometheus.HistogramVec
+	under    prometheus.Gauge
+	access   *slog.Logger // nil for none
+}
+
+func newWatch(program string, access *slog.Logger) *watch {
+	w := &watch{registry: prometheus.NewRegistry(), access: access}
+	w.requests = prometheus.NewHistogramVec(prometheus.HistogramOpts{
+		Name: "evenladder_request_seconds", Help: "Time that requests take, by route and status.", Buckets: []float64{0.001, 0.005, 0.02, 0.05, 0.2, 1, 5, 30},
+	}, []string{"method", "route", "status"})
+	w.under = prometheus.NewGauge(prometheus.GaugeOpts{Name: "evenladder_requests_under_way", Help: "Requests that are being answered."})
+	build := prometheus.NewGauge(prometheus.GaugeOpts{Name: "evenladder_build", Help: "1, with the version as its label.", ConstLabels: prometheus.Labels{"version": program}})
+	build.Set(1)
+	w.registry.MustRegister(w.requests, w.under, build, collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}))
+	return w
+}
+
+// see counts a request once it is answered.
+func (w *watch) see(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		begun := time.Now()
+		w.under.Inc()
+		defer w.under.Dec()
+		err := next(c)
+		status, bytes := http.StatusOK, int64(0)
+		if r, _ := echo.UnwrapResponse(c.Response()); r != nil {
+			status, bytes = r.Status, r.Size
+			if err != nil && !r.Committed {
+				status = problemOf(err).Status
+			}
+		}
+		route := c.Path()
+		if route == "" {
+			route = "none"
+		}
+		took := time.Since(begun)
+		w.requests.WithLabelValues(c.Request().Method, route, strconv.Itoa(status)).Observe(took.Seconds())
+		if w.access != nil {
+			w.access.Info("request", "id", c.Response().Header().Get(echo.HeaderXRequestID), "method", c.Request().Method, "route", route, "status", status, "ms", took.Milliseconds(), "bytes", bytes)
+		}
+		return err
+	}
+}
+
+// serve answers with all figures, to this machine alone.
+func (w *watch) serve() echo.HandlerFunc {
+	figures := promhttp.HandlerFor(w.registry, promhttp.HandlerOpts{})
+	return func(c *echo.Context) error {
+		if !isLoopback(c.Request().RemoteAddr) {
+			return echo.ErrForbidden
+		}
+		figures.ServeHTTP(c.Response(), c.Request())
+		return nil
+	}
+}
+
+// requestID gives each request a number, in its answer and in the log; one that is given is not taken
+// over.
+func requestID() echo.MiddlewareFunc {
+	return middleware.RequestIDWithConfig(middleware.RequestIDConfig{RequestIDHandler: func(*echo.Context, string) {}})
+}
