@@ -115,6 +115,26 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 	assert.NotContains(t, p.text("main"), "Wet day")
 }
 
+// A backup is made, looked at and restored by presses; what came after it is back by Undo.
+func TestSafeKeepingOnTheShelf(t *testing.T) {
+	p := open(t, "/saved", false)
+	p.eventually("main", "Wenna: high and narrow")
+	p.do(click("[data-choice=keeping]"))
+	p.eventually("main", "Nothing is backed up yet")
+	p.do(click("[data-do=back-up]"))
+	p.eventually("main", "Last backup")
+	p.do(click("[data-choice=briefs]"), chromedp.WaitVisible(css(`button[aria-label="Delete Wenna: high and narrow"]`)), chromedp.Click(css(`button[aria-label="Delete Wenna: high and narrow"]`)))
+	p.gone("main", "high and narrow")
+	p.do(click("[data-choice=keeping]"), click("[data-do=look]"))
+	p.eventually("[data-seen]", "15 briefs")
+	p.do(click("[data-do=restore]"))
+	p.eventually(".v-snackbar", "as the backup has it")
+	p.do(click("[data-choice=briefs]"))
+	p.eventually("main", "high and narrow")
+	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
+	p.gone("main", "high and narrow")
+}
+
 func TestTheShelf(t *testing.T) {
 	p := open(t, "/saved", false)
 	p.eventually("main", "Wenna: high and narrow")
@@ -343,6 +363,7 @@ func TestAccessible(t *testing.T) {
 		{"a worksheet to mark", "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb", click("[data-choice=mark]")},
 		{"saved", "/saved", nil},
 		{"deleted", "/saved", click("[data-choice=deleted]")},
+		{"safe keeping", "/saved", chromedp.Steps(click("[data-choice=keeping]"), click("[data-do=back-up]"), chromedp.WaitVisible(css("[data-do=look]")), click("[data-do=look]"), chromedp.WaitVisible(css("[data-seen]")))},
 		{"an own instrument", "/workshop", click("[data-do=new-instrument]")},
 		{"an own scale", "/workshop", click("[data-do=new-scale]")},
 	} {

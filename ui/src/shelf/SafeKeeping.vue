@@ -103,8 +103,8 @@ const restore = (name: string) =>
       <ul v-if="keeping.backups.length">
         <li v-for="b in keeping.backups.slice(0, 12)" :key="b.name">
           <span>{{ when(b.at) }} · {{ sizeWords(b.bytes) }}</span>
-          <button type="button" class="as-link" :aria-label="`Look at the backup ${b.name}`" data-do="look" @click="look(b.name)">look, restore</button>
-          <a class="as-link" :href="file(b.name)" download :aria-label="`Fetch the backup ${b.name}`">fetch</a>
+          <button type="button" class="as-link" :aria-label="`look, restore: the backup of ${when(b.at)}`" data-do="look" @click="look(b.name)">look, restore</button>
+          <a class="as-link" :href="file(b.name)" download :aria-label="`fetch the backup of ${when(b.at)}`">fetch</a>
         </li>
       </ul>
       <div v-if="keeping.unreadable.length" role="alert" class="apart">
@@ -122,9 +122,7 @@ const restore = (name: string) =>
 
 <style scoped>
 .keeping {
-  border-top: 1px solid var(--rule);
-  margin-top: 28px;
-  padding-top: 12px;
+  margin-top: 12px;
 }
 
 .row,
@@ -147,6 +145,7 @@ ul {
 }
 
 li {
+  align-items: baseline;
   display: flex;
   flex-wrap: wrap;
   gap: 2px 16px;

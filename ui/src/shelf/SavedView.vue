@@ -16,7 +16,9 @@ import TryAgain from '../shared/shell/TryAgain.vue'
 import DeletedList from './DeletedList.vue'
 import SafeKeeping from './SafeKeeping.vue'
 
-const showsDeleted = ref(false)
+/** What else is shown in place of a shelf. */
+const beside = ref<'' | 'deleted' | 'keeping'>('')
+const showsDeleted = computed(() => beside.value === 'deleted')
 const search = ref('')
 const searched = refDebounced(search, 150)
 type Shown = 'briefs' | 'rounds' | 'phrases' | 'ladders'
@@ -38,10 +40,10 @@ const {
   },
 )
 const shownShelf = computed({
-  get: () => (showsDeleted.value ? 'deleted' : keptShelf.value),
+  get: () => beside.value || keptShelf.value,
   set: (which) => {
-    showsDeleted.value = which === 'deleted'
-    if (which !== 'deleted') keptShelf.value = which
+    beside.value = which === 'deleted' || which === 'keeping' ? which : ''
+    if (which !== 'deleted' && which !== 'keeping') keptShelf.value = which
   },
 })
 const shown = computed(() => pages.value?.[keptShelf.value]?.kept ?? [])
@@ -116,11 +118,12 @@ async function showMore() {
           phrases: `phrases (${count('phrases')})`,
           ladders: `ladders (${count('ladders')})`,
           deleted: 'deleted',
+          keeping: 'safe keeping',
         }"
         label="What is shown"
       />
       <v-text-field
-        v-if="!showsDeleted"
+        v-if="!beside"
         v-model="search"
         class="search"
         :label="keptShelf === 'phrases' ? 'Find by words, degrees (b3 3 1), half steps (+2 -5) or scale' : 'Find by title, words or notes'"
@@ -135,6 +138,7 @@ async function showMore() {
     </div>
     <p v-if="unread" class="failure" role="alert">{{ unread }}</p>
     <DeletedList v-if="showsDeleted" @back="again" />
+    <SafeKeeping v-else-if="beside === 'keeping'" @restored="again" />
     <template v-else>
       <TryAgain :text="failure" @again="again" />
       <v-progress-linear v-if="!failure && !pages" indeterminate color="primary" aria-label="Fetching saved briefs" />
@@ -172,7 +176,6 @@ async function showMore() {
       </ul>
       <v-btn v-if="more" color="primary" variant="tonal" @click="showMore">Show more</v-btn>
     </template>
-    <SafeKeeping @restored="again" />
   </div>
 </template>
 
