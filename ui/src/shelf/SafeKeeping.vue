@@ -7,7 +7,7 @@ import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
 
 /** Backups: made by a press, looked at before they are restored, every restore undone by a press; and what cannot be read. */
-const emit = defineEmits<{ restored: [] }>()
+const props = defineProps<{ /** Shows again what is kept; a restore may be undone when this part is gone. */ reload: () => Promise<unknown> }>()
 const {
   value: keeping,
   failure,
@@ -68,7 +68,7 @@ const restore = (name: string) =>
   work('restore', async () => {
     const made = await take(api.POST('/api/v1/keeping/backups/{name}/restore', at(name)))
     seen.value = undefined
-    emit('restored')
+    await props.reload()
     tell('Everything is as the backup has it.', { label: 'Undo', run: () => void restore(made.undo) })
   })
 </script>

@@ -138,7 +138,7 @@ async function showMore() {
     </div>
     <p v-if="unread" class="failure" role="alert">{{ unread }}</p>
     <DeletedList v-if="showsDeleted" @back="again" />
-    <SafeKeeping v-else-if="beside === 'keeping'" @restored="again" />
+    <SafeKeeping v-else-if="beside === 'keeping'" :reload="again" />
     <template v-else>
       <TryAgain :text="failure" @again="again" />
       <v-progress-linear v-if="!failure && !pages" indeterminate color="primary" aria-label="Fetching saved briefs" />
