@@ -3,11 +3,14 @@ package e2e
 import (
 	"bufio"
 	"context"
+	"crypto/tls"
+	"crypto/x509"
 	"encoding/json"
 	"fmt"
 	"io"
 	"math/rand/v2"
 	"net/http"
+	"net/http/cookiejar"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -19,6 +22,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"evenladder/access"
 )
 
 // killed is the application on a data folder, to be killed.
@@ -199,4 +204,47 @@ func TestBackupByCommand(t *testing.T) {
 	out, err = say("restore", file, "--data", elsewhere)
 	require.Error(t, err)
 	assert.Contains(t, out, "Nothing was changed")
+}
+
+// Other devices are let in by the passphrase alone, over TLS; without one it does not start.
+func TestOverANetwork(t *testing.T) {
+	dir := t.TempDir()
+	out, err := exec.Command(binary, "serve", "--addr", "0.0.0.0:0", "--data", dir).CombinedOutput()
+	require.Error(t, err)
+	assert.Contains(t, string(out), "no passphrase is set: set one with even-ladder passphrase")
+	set := exec.Command(binary, "passphrase", "--data", dir)
+	set.Stdin = strings.NewReader("gate porch kettle moth\n")
+	out, err = set.CombinedOutput()
+	require.NoError(t, err, "%s", out)
+
+	cmd := exec.Command(binary, "serve", "--addr", "0.0.0.0:0", "--data", dir)
+	pipe, err := cmd.StdoutPipe()
+	require.NoError(t, err)
+	require.NoError(t, cmd.Start())
+	defer killed{cmd: cmd}.kill()
+	lines := bufio.NewScanner(pipe)
+	require.True(t, lines.Scan())
+	port := lines.Text()[strings.LastIndex(lines.Text(), ":")+1:]
+	require.True(t, lines.Scan() && lines.Scan())
+	fingerprint := strings.TrimPrefix(lines.Text(), "certificate ")
+	url := "https://127.0.0.1:" + port
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	browser := http.Client{Jar: jar, Transport: &http.Transport{TLSClientConfig: &tls.Config{InsecureSkipVerify: true, VerifyPeerCertificate: func(raw [][]byte, _ [][]*x509.Certificate) error {
+		assert.Equal(t, fingerprint, access.Fingerprint(tls.Certificate{Certificate: raw}), "the fingerprint that it printed")
+		return nil
+	}}}}
+	status := func(res *http.Response, err error) int {
+		require.NoError(t, err)
+		_, _ = io.Copy(io.Discard, res.Body)
+		require.NoError(t, res.Body.Close())
+		return res.StatusCode
+	}
+	assert.Equal(t, 401, status(browser.Get(url+"/api/v1/catalogue")))
+	assert.Equal(t, 401, status(browser.PostForm(url+"/signin", map[string][]string{"passphrase": {"wrong"}})))
+	assert.Equal(t, 200, status(browser.PostForm(url+"/signin", map[string][]string{"passphrase": {"gate porch kettle moth"}, "to": {"/"}})))
+	assert.Equal(t, 200, status(browser.Get(url+"/api/v1/catalogue")))
+	assert.Equal(t, 204, status(browser.Post(url+"/api/v1/session/out?everywhere=true", "application/json", nil)))
+	assert.Equal(t, 401, status(browser.Get(url+"/api/v1/catalogue")))
+	assert.Equal(t, 400, status(http.Get("http://127.0.0.1:"+port+"/")), "not without TLS")
 }

@@ -76,6 +76,7 @@ var statusTitles = map[int]struct{ title, field, message string }{
 	http.StatusUnsupportedMediaType:  {"The body has to be JSON", "Content-Type", "give application/json"},
 	http.StatusRequestTimeout:        {"The body took too long to arrive", "body", "not all of it came in time: give it again"},
 	http.StatusServiceUnavailable:    {"Too much is being drawn at once", "request", "there is no room just now: give it again in a moment"},
+	http.StatusUnauthorized:          {"You are not signed in", "session", "there is none, or it has run out: sign in again, what you typed is still here"},
 	http.StatusForbidden:             {"This request came from elsewhere", "Host", "give the address that the application printed, from its own pages"},
 }
 

@@ -34,6 +34,7 @@ type Options struct {
 	Program string       // its version, as backups name it
 	Log     *slog.Logger // of what fails
 	Access  *slog.Logger // of every request; nil for none
+	Network *Network     // how other devices reach it; nil where this machine alone does
 }
 
 // New wires the application.
@@ -50,25 +51,35 @@ func New(st *store.Store, o Options) (*echo.Echo, error) {
 	if err != nil {
 		return nil, err
 	}
-	h := handlers{st, newQueue(), shell, o.Program}
+	g := newGuard(o.Network)
+	h := handlers{st, newQueue(), shell, o.Program, g}
 	e := echo.New()
 	e.Logger = o.Log
 	e.Binder = jsonBinder{}
 	e.HTTPErrorHandler = problemHandler(o.Log)
+	whoMayCome := localHostOnly
+	if g != nil {
+		whoMayCome = g.letIn
+	}
 	seen := newWatch(o.Program, o.Access)
 	e.Pre(headAsGet)
 	e.Use(
 		requestID(),
 		seen.see,
 		middleware.Recover(),
-		localHostOnly,
 		securityHeaders,
+		g.load,
+		whoMayCome,
 		reachable,
 		ownPagesOnly(),
 		roomForTakes,
 	)
 	api.RegisterHandlers(e, api.NewStrictHandler(h, nil))
 	e.GET("/metrics", seen.serve())
+	if g != nil {
+		e.GET(signInPath, g.signInForm)
+		e.POST(signInPath, g.signIn)
+	}
 	e.GET(homePath+":token", h.serveHome, middleware.Gzip())
 	e.GET("/*", pages.serve, middleware.Gzip())
 	return e, nil
@@ -82,6 +93,7 @@ type handlers struct {
 	shell home.Shell
 
 	program string // version of the application, as backups name it
+	guard   *guard // nil where this machine alone reaches it
 }
 
 func (h handlers) GetHealth(ctx context.Context, _ api.GetHealthRequestObject) (api.GetHealthResponseObject, error) {

@@ -102,6 +102,9 @@ func describe(ctx context.Context, db *sql.DB, now time.Time, program string) (i
 	if _, err = db.ExecContext(ctx, "DROP TABLE IF EXISTS "+backupTable); err != nil {
 		return info, err
 	}
+	if err = signOutIn(ctx, db); err != nil {
+		return info, err
+	}
 	info = Info{MadeAt: now.UTC().Truncate(time.Millisecond), Program: program}
 	if info.Schema, err = schemaOf(ctx, db); err != nil {
 		return info, err
@@ -117,6 +120,15 @@ func describe(ctx context.Context, db *sql.DB, now time.Time, program string) (i
 		_, err = db.ExecContext(ctx, "INSERT INTO "+backupTable+" VALUES (?, ?, ?)", info.MadeAt.UnixMilli(), program, info.Hash)
 	}
 	return info, err
+}
+
+// signOutIn leaves who is signed in out of a backup.
+func signOutIn(ctx context.Context, db *sql.DB) error {
+	tables, err := tablesOf(ctx, db)
+	if err == nil && slices.Contains(tables, "sessions") {
+		_, err = db.ExecContext(ctx, "DELETE FROM sessions")
+	}
+	return err
 }
 
 // Look reads what a backup says of itself, and finds out whether it is whole. It changes nothing.

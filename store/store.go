@@ -22,6 +22,7 @@ import (
 	"strings"
 	"time"
 
+	"github.com/alexedwards/scs/sqlite3store"
 	"github.com/gofrs/flock"
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // registers the driver
@@ -39,6 +40,8 @@ type Store struct {
 	dir  string
 	now  func() time.Time
 	held *flock.Flock
+
+	sessions *sqlite3store.SQLite3Store // nil until it is asked for
 }
 
 // Shelf is the shelf of a kind of things. Kinds are the caller's own.
@@ -210,6 +213,9 @@ func (s *Store) Ping(ctx context.Context) error {
 
 // Close closes the database, and lets others work on its folder.
 func (s *Store) Close() error {
+	if s.sessions != nil {
+		s.sessions.StopCleanup()
+	}
 	err := s.db.Close()
 	if s.held != nil {
 		err = errors.Join(err, s.held.Unlock())

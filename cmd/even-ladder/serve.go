@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"io"
 	"log/slog"
@@ -64,11 +65,16 @@ func demoCommand() *cobra.Command {
 type serving struct {
 	addr      string
 	accessLog bool
+	hosts     []string                                  // further names that other devices reach it by
+	cert, key string                                    // files of a certificate that was given
 	fill      func(context.Context, *store.Store) error // with what, before it answers
 }
 
 func (o *serving) flags(c *cobra.Command) {
 	c.Flags().StringVar(&o.addr, "addr", defaultAddr, "address to listen on; port 0 picks a free one")
+	c.Flags().StringSliceVar(&o.hosts, "host", nil, "a further name that other devices reach it by, such as room.lan")
+	c.Flags().StringVar(&o.cert, "tls-cert", "", "certificate of one's own (default: one of its own making, for other devices)")
+	c.Flags().StringVar(&o.key, "tls-key", "", "key of that certificate")
 	c.Flags().BoolVar(&o.accessLog, "access-log", false, "write every request down, by its route alone")
 }
 
@@ -104,14 +110,18 @@ func serve(ctx context.Context, out io.Writer, dir string, o serving) error {
 	if err != nil {
 		return err
 	}
-	e, err := server.New(st, server.Options{Front: front, ForHome: forHome, Program: version, Log: log, Access: access})
-	if err != nil {
-		return err
-	}
 	l, err := net.Listen("tcp", o.addr)
 	if err != nil {
 		return fmt.Errorf("cannot listen on %s: %w", o.addr, err)
 	}
-	fmt.Fprintf(out, "listening on http://%s\n", l.Addr())
-	return server.Serve(ctx, e, l)
+	reached, err := o.toNetwork(l, dir, st)
+	if err != nil {
+		return errors.Join(err, l.Close())
+	}
+	e, err := server.New(st, server.Options{Front: front, ForHome: forHome, Program: version, Log: log, Access: access, Network: reached.network})
+	if err != nil {
+		return err
+	}
+	fmt.Fprintln(out, reached.words)
+	return server.Serve(ctx, e, reached)
 }

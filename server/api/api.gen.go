@@ -113,6 +113,24 @@ func (e LogEntryResult) Valid() bool {
 	}
 }
 
+// Defines values for SignOutParamsEverywhere.
+const (
+	False SignOutParamsEverywhere = "false"
+	True  SignOutParamsEverywhere = "true"
+)
+
+// Valid indicates whether the value is a known member of the SignOutParamsEverywhere enum.
+func (e SignOutParamsEverywhere) Valid() bool {
+	switch e {
+	case False:
+		return true
+	case True:
+		return true
+	default:
+		return false
+	}
+}
+
 // Assignment A brief or a round up a ladder, or sheets, from a day until a day.
 type Assignment = schedule.Assignment
 
@@ -1163,6 +1181,15 @@ type MakeScheduleFileParams struct {
 	Format string `form:"format" json:"format"`
 }
 
+// SignOutParams defines parameters for SignOut.
+type SignOutParams struct {
+	// Everywhere true ends every session, on every device.
+	Everywhere *SignOutParamsEverywhere `form:"everywhere,omitempty" json:"everywhere,omitempty"`
+}
+
+// SignOutParamsEverywhere defines parameters for SignOut.
+type SignOutParamsEverywhere string
+
 // ListKeptParams defines parameters for ListKept.
 type ListKeptParams struct {
 	// Q Words that the title, the sentence or the notes hold.
@@ -1660,6 +1687,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/schedule/document)
 	MakeScheduleFile(ctx *echo.Context, params MakeScheduleFileParams) error
+
+	// (POST /api/v1/session/out)
+	SignOut(ctx *echo.Context, params SignOutParams) error
 
 	// (GET /api/v1/shelf/{kind})
 	ListKept(ctx *echo.Context, kind Kind, params ListKeptParams) error
@@ -2885,6 +2915,24 @@ func (w *ServerInterfaceWrapper) MakeScheduleFile(ctx *echo.Context) error {
 	return err
 }
 
+// SignOut converts echo context to params.
+func (w *ServerInterfaceWrapper) SignOut(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SignOutParams
+	// ------------- Optional query parameter "everywhere" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "everywhere", ctx.QueryParams(), &params.Everywhere, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter everywhere: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SignOut(ctx, params)
+	return err
+}
+
 // ListKept converts echo context to params.
 func (w *ServerInterfaceWrapper) ListKept(ctx *echo.Context) error {
 	var err error
@@ -3498,6 +3546,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/homes/results", wrapper.ReadResults, options.OperationMiddlewares["readResults"]...)
 	router.POST(options.BaseURL+"/api/v1/hand/openings", wrapper.FindOpenings, options.OperationMiddlewares["findOpenings"]...)
 	router.GET(options.BaseURL+"/readyz", wrapper.GetReady, options.OperationMiddlewares["getReady"]...)
+	router.POST(options.BaseURL+"/api/v1/session/out", wrapper.SignOut, options.OperationMiddlewares["signOut"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping", wrapper.GetKeeping, options.OperationMiddlewares["getKeeping"]...)
 	router.POST(options.BaseURL+"/api/v1/keeping/backups", wrapper.MakeBackup, options.OperationMiddlewares["makeBackup"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping/backups/:name", wrapper.LookAtBackup, options.OperationMiddlewares["lookAtBackup"]...)
@@ -6261,6 +6310,39 @@ func (response MakeScheduleFiledefaultApplicationProblemPlusJSONResponse) VisitM
 	return err
 }
 
+type SignOutRequestObject struct {
+	Params SignOutParams
+}
+
+type SignOutResponseObject interface {
+	VisitSignOutResponse(w http.ResponseWriter) error
+}
+
+type SignOut204Response struct {
+}
+
+func (response SignOut204Response) VisitSignOutResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SignOutdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SignOutdefaultApplicationProblemPlusJSONResponse) VisitSignOutResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListKeptRequestObject struct {
 	Kind   Kind `json:"kind"`
 	Params ListKeptParams
@@ -7491,6 +7573,9 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/schedule/document)
 	MakeScheduleFile(ctx context.Context, request MakeScheduleFileRequestObject) (MakeScheduleFileResponseObject, error)
+
+	// (POST /api/v1/session/out)
+	SignOut(ctx context.Context, request SignOutRequestObject) (SignOutResponseObject, error)
 
 	// (GET /api/v1/shelf/{kind})
 	ListKept(ctx context.Context, request ListKeptRequestObject) (ListKeptResponseObject, error)
@@ -10001,6 +10086,31 @@ func (sh *strictHandler) MakeScheduleFile(ctx *echo.Context, params MakeSchedule
 		return err
 	} else if validResponse, ok := response.(MakeScheduleFileResponseObject); ok {
 		return validResponse.VisitMakeScheduleFileResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// SignOut operation middleware
+func (sh *strictHandler) SignOut(ctx *echo.Context, params SignOutParams) error {
+	var request SignOutRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SignOut(ctx.Request().Context(), request.(SignOutRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SignOut")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SignOutResponseObject); ok {
+		return validResponse.VisitSignOutResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -1150,6 +1150,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/session/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Signs out where the application is reached over a network. */
+        post: operations["signOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/keeping": {
         parameters: {
             query?: never;
@@ -5233,6 +5250,28 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Health"];
                 };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: {
+                /** @description true ends every session, on every device. */
+                everywhere?: "true" | "false";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["AnyProblem"];
         };

@@ -1,0 +1,114 @@
+package main
+
+import (
+	"bufio"
+	"crypto/tls"
+	"errors"
+	"fmt"
+	"io"
+	"net"
+	"os"
+	"strings"
+	"time"
+
+	"github.com/spf13/cobra"
+	"golang.org/x/term"
+
+	"evenladder/access"
+	"evenladder/server"
+	"evenladder/store"
+)
+
+func passphraseCommand() *cobra.Command {
+	c := &cobra.Command{
+		Use:   "passphrase",
+		Short: "Set the passphrase that other devices sign in with; everyone is signed out",
+		Args:  cobra.NoArgs,
+	}
+	dir := folderFlag(c)
+	c.RunE = func(cmd *cobra.Command, _ []string) error {
+		folder, err := dataFolder(*dir)
+		if err != nil {
+			return err
+		}
+		said, err := readPassphrase(cmd.InOrStdin(), cmd.OutOrStdout())
+		if err != nil {
+			return err
+		}
+		if err := access.Keep(folder, said); err != nil {
+			return err
+		}
+		fmt.Fprintln(cmd.OutOrStdout(), "The passphrase is set. An application that runs takes it once it is started again.")
+		return nil
+	}
+	return c
+}
+
+// readPassphrase reads a passphrase: twice and unseen at a terminal, else the first line.
+func readPassphrase(in io.Reader, out io.Writer) (string, error) {
+	f, ok := in.(*os.File)
+	if !ok || !term.IsTerminal(int(f.Fd())) {
+		line, err := bufio.NewReader(in).ReadString('\n')
+		if err != nil && !errors.Is(err, io.EOF) {
+			return "", err
+		}
+		return strings.TrimRight(line, "\r\n"), nil
+	}
+	var said [2]string
+	for i, ask := range []string{"Passphrase: ", "Once more: "} {
+		fmt.Fprint(out, ask)
+		line, err := term.ReadPassword(int(f.Fd()))
+		fmt.Fprintln(out)
+		if err != nil {
+			return "", err
+		}
+		said[i] = string(line)
+	}
+	if said[0] != said[1] {
+		return "", errors.New("the two are not the same: nothing was set")
+	}
+	return said[0], nil
+}
+
+// networked is a listener that other devices reach, and what is said about it.
+type networked struct {
+	net.Listener
+	network *server.Network // nil where this machine alone reaches it
+	words   string          // printed once it answers
+}
+
+// toNetwork makes a listener safe where other devices reach it: with the passphrase, by TLS. Without
+// a passphrase it is refused.
+func (o serving) toNetwork(l net.Listener, dir string, st *store.Store) (networked, error) {
+	at, ok := l.Addr().(*net.TCPAddr)
+	if !ok || at.IP.IsLoopback() {
+		return networked{Listener: l, words: "listening on http://" + l.Addr().String()}, nil
+	}
+	hash, err := access.Kept(dir)
+	if err != nil {
+		return networked{}, err
+	}
+	if hash == "" {
+		return networked{}, fmt.Errorf("other devices would reach %s, and no passphrase is set: set one with even-ladder passphrase --data %s", l.Addr(), dir)
+	}
+	hosts := access.Hosts(at, o.hosts)
+	given := o.cert != "" || o.key != ""
+	var c tls.Certificate
+	if given {
+		c, err = tls.LoadX509KeyPair(o.cert, o.key)
+	} else {
+		c, err = access.Certificate(dir, hosts, time.Now())
+	}
+	if err != nil {
+		return networked{}, fmt.Errorf("certificate: %w", err)
+	}
+	words := fmt.Sprintf("listening on https://%s\nreached as %s\ncertificate %s", l.Addr(), strings.Join(hosts, ", "), access.Fingerprint(c))
+	if !given {
+		words += "\nIt is of the application's own making: a browser asks once, and shows this fingerprint."
+	}
+	return networked{
+		Listener: tls.NewListener(l, &tls.Config{Certificates: []tls.Certificate{c}, MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}}),
+		network:  &server.Network{Passphrase: hash, Hosts: hosts, Sessions: st.Sessions(), HSTS: given},
+		words:    words,
+	}, nil
+}

@@ -1,0 +1,157 @@
+package server_test
+
+import (
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"net/url"
+	"regexp"
+	"strings"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"github.com/labstack/echo/v5"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/access"
+	"evenladder/server"
+	"evenladder/store"
+)
+
+const passphrase = "gate porch kettle moth"
+
+// network is an application that other devices reach, under the name room.lan.
+type network struct {
+	t *testing.T
+	e *echo.Echo
+}
+
+func startNetwork(t *testing.T) network {
+	t.Helper()
+	st, err := store.Open(t.Context(), t.TempDir(), time.Now)
+	require.NoError(t, err)
+	t.Cleanup(func() { st.Close() })
+	hash, err := access.Hash(passphrase)
+	require.NoError(t, err)
+	e, err := server.New(st, server.Options{
+		Front: fstest.MapFS{"index.html": {Data: []byte("front")}, "assets/app.js": {Data: []byte("let a = 1")}}, ForHome: homeShell, Log: slog.New(slog.NewTextHandler(io.Discard, nil)),
+		Network: &server.Network{Passphrase: hash, Hosts: []string{"room.lan", "192.0.2.7"}, Sessions: st.Sessions()},
+	})
+	require.NoError(t, err)
+	return network{t, e}
+}
+
+func (n network) ask(method, path, body, cookie string, change func(*http.Request)) *http.Response {
+	n.t.Helper()
+	r := httptest.NewRequest(method, "https://room.lan"+path, strings.NewReader(body))
+	if strings.HasPrefix(body, "{") {
+		r.Header.Set("Content-Type", "application/json")
+	} else if body != "" {
+		r.Header.Set("Content-Type", "application/x-www-form-urlencoded")
+	}
+	if cookie != "" {
+		r.Header.Set("Cookie", cookie)
+	}
+	if change != nil {
+		change(r)
+	}
+	w := httptest.NewRecorder()
+	n.e.ServeHTTP(w, r)
+	return w.Result()
+}
+
+// signIn tries a passphrase, and gives the cookie.
+func (n network) signIn(phrase string) (status int, cookie string) {
+	res := n.ask("POST", "/signin", url.Values{"passphrase": {phrase}, "to": {"/calls?level=2"}}.Encode(), "", nil)
+	for _, c := range res.Cookies() {
+		assert.True(n.t, c.Secure && c.HttpOnly && c.SameSite == http.SameSiteStrictMode && c.Path == "/" && c.Domain == "", "a strict cookie: %v", c)
+		cookie = c.Name + "=" + c.Value
+	}
+	return res.StatusCode, cookie
+}
+
+var parameter = regexp.MustCompile(`:[A-Za-z]+`)
+
+// Every route there is, whoever adds one: without a session, with one that was ended and with one that
+// was made up it is refused, or leads to the page to sign in; those few that are open are named here.
+func TestEveryRouteIsGuarded(t *testing.T) {
+	n := startNetwork(t)
+	_, ended := n.signIn(passphrase)
+	require.NotEmpty(t, ended)
+	require.Equal(t, 204, n.ask("POST", "/api/v1/session/out?everywhere=true", "", ended, nil).StatusCode)
+	_, cookie := n.signIn(passphrase)
+	openTo := map[string]bool{"GET /healthz": true, "GET /signin": true, "POST /signin": true, "GET /home/:token": true}
+	seen := 0
+	for _, r := range n.e.Router().Routes() {
+		path := parameter.ReplaceAllString(strings.ReplaceAll(r.Path, "*", "calls"), "x")
+		for who, given := range map[string]string{"nobody": "", "ended": ended, "made up": "__Host-even-ladder=AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA"} {
+			status := n.ask(r.Method, path, "", given, nil).StatusCode
+			switch {
+			case openTo[r.Method+" "+r.Path]:
+				assert.NotContains(t, []int{303, 403}, status, "%s %s by %s", r.Method, r.Path, who)
+			case r.Path == "/*":
+				assert.Equal(t, 303, status, "a page leads to the sign-in")
+			default:
+				assert.Equal(t, 401, status, "%s %s by %s", r.Method, r.Path, who)
+			}
+		}
+		if r.Path != "/api/v1/session/out" && r.Path != "/metrics" {
+			assert.NotContains(t, []int{401, 303}, n.ask(r.Method, path, "", cookie, func(r *http.Request) {
+				if r.URL.Path == "/signin" {
+					r.Method = "GET"
+				}
+			}).StatusCode, "%s %s signed in", r.Method, r.Path)
+		}
+		seen++
+	}
+	assert.Greater(t, seen, 70)
+}
+
+func TestSigningIn(t *testing.T) {
+	n := startNetwork(t)
+	page := n.ask("GET", "/calls?level=2", "", "", nil)
+	require.Equal(t, 303, page.StatusCode)
+	assert.Equal(t, "/signin?to=%2Fcalls%3Flevel%3D2", page.Header.Get("Location"))
+	form := n.ask("GET", "/signin?to="+url.QueryEscape(`/calls"><script>`), "", "", nil)
+	body, _ := io.ReadAll(form.Body)
+	assert.NotContains(t, string(body), "<script>")
+	assert.NotContains(t, form.Header.Get("Content-Security-Policy"), "unsafe")
+	status, none := n.signIn("gate porch kettle")
+	assert.Equal(t, []any{401, ""}, []any{status, none})
+	res := n.ask("POST", "/signin", url.Values{"passphrase": {passphrase}, "to": {"/calls?level=2"}}.Encode(), "", nil)
+	assert.Equal(t, []any{303, "/calls?level=2"}, []any{res.StatusCode, res.Header.Get("Location")})
+	for _, elsewhere := range []string{"//evil.example", "https://evil.example", `/\evil.example`, "javascript:alert(1)", "", "/signin"} {
+		res := n.ask("GET", "/signin?to="+url.QueryEscape(elsewhere), "", "", nil)
+		body, _ := io.ReadAll(res.Body)
+		assert.Contains(t, string(body), `name="to" value="/"`, elsewhere)
+	}
+}
+
+// A passphrase is tried a few times, then once in a while.
+func TestTriesAreBounded(t *testing.T) {
+	n := startNetwork(t)
+	var got []int
+	for range 8 {
+		status, _ := n.signIn("wrong")
+		got = append(got, status)
+	}
+	assert.Equal(t, []int{401, 401, 401, 401, 401, 429, 429, 429}, got)
+	status, _ := n.signIn(passphrase)
+	assert.Equal(t, 429, status, "also the right one")
+}
+
+// Names that are not the application's own, and pages of elsewhere, are refused, signed in or not.
+func TestOtherNamesAreRefused(t *testing.T) {
+	n := startNetwork(t)
+	_, cookie := n.signIn(passphrase)
+	for _, host := range []string{"evil.example", "room.lan.evil.example", "localhost", "", "192.0.2.8"} {
+		assert.Equal(t, 403, n.ask("GET", "/api/v1/catalogue", "", cookie, func(r *http.Request) { r.Host = host }).StatusCode, host)
+	}
+	for _, host := range []string{"room.lan", "ROOM.lan:8137", "192.0.2.7:8137"} {
+		assert.Equal(t, 200, n.ask("GET", "/api/v1/catalogue", "", cookie, func(r *http.Request) { r.Host = host }).StatusCode, host)
+	}
+	assert.Equal(t, 403, n.ask("POST", "/api/v1/session/out", "", cookie, func(r *http.Request) { r.Header.Set("Sec-Fetch-Site", "cross-site") }).StatusCode)
+}
