@@ -73,6 +73,7 @@ func New(st *store.Store, o Options) (*echo.Echo, error) {
 		reachable,
 		ownPagesOnly(),
 		roomForTakes,
+		once,
 	)
 	api.RegisterHandlers(e, api.NewStrictHandler(h, nil))
 	e.GET("/metrics", seen.serve())

@@ -124,10 +124,12 @@ func (a Assignments) Create(ctx context.Context, pupil string, of schedule.Assig
 		}
 		return Assignment{}, err
 	}
-	made := Assignment{Record: newRecord(a.now()), PupilID: pupil, Title: of.Title(), Sentence: sentence, Assignment: of}
+	made := Assignment{Record: newRecord(ctx, "assignments", a.now()), PupilID: pupil, Title: of.Title(), Sentence: sentence, Assignment: of}
 	ms := made.CreatedAt.UnixMilli()
 	if _, err := tx.ExecContext(ctx, "INSERT INTO assignments (id, pupil, from_day, until_day, sentence, work, body, version, created_at, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?)",
-		made.ID, pupil, of.From.String(), of.Until.String(), sentence, work, body, ms, ms); err != nil {
+		made.ID, pupil, of.From.String(), of.Until.String(), sentence, work, body, ms, ms); madeBefore(ctx, err) {
+		return a.Get(ctx, made.ID)
+	} else if err != nil {
 		return made, err
 	}
 	if replaces != "" {

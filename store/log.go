@@ -75,7 +75,7 @@ var ErrThere = errors.New("it is in the log already")
 // Append writes a try down, at its own time or now. ErrThere where it came before, and
 // ErrNotFound where there is no such pupil or assignment.
 func (l Log) Append(ctx context.Context, e Entry) (Entry, error) {
-	e.ID = strings.ToLower(rand.Text()[:16])
+	e.ID = newID(ctx, "log")
 	if e.At.IsZero() {
 		e.At = l.now()
 	}
@@ -94,6 +94,9 @@ func (l Log) Append(ctx context.Context, e Entry) (Entry, error) {
 	}
 	_, err = l.db.ExecContext(ctx, "INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder, pupil, assignment, came) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
 		e.ID, e.At.UnixMilli(), work, e.Sentence, e.PerBeat, e.TempoBPM, string(e.Result), e.Seconds, e.Remark, e.Part, slips, e.Ladder, orNull(e.Pupil), orNull(e.Assignment), orNull(e.Came))
+	if madeBefore(ctx, err) {
+		return l.Get(ctx, e.ID)
+	}
 	var broken *sqlite.Error
 	if errors.As(err, &broken) {
 		switch broken.Code() {

@@ -2,7 +2,6 @@ package store
 
 import (
 	"context"
-	"crypto/rand"
 	"database/sql"
 	"encoding/json"
 	"errors"
@@ -106,20 +105,23 @@ func (p Pupils) Get(ctx context.Context, id string) (Pupil, error) {
 }
 
 // newRecord is the record of something new.
-func newRecord(now time.Time) Record {
+func newRecord(ctx context.Context, sort string, now time.Time) Record {
 	now = now.UTC().Truncate(time.Millisecond)
-	return Record{strings.ToLower(rand.Text()[:16]), 1, now, now}
+	return Record{newID(ctx, sort), 1, now, now}
 }
 
 // Create keeps a pupil that was checked.
 func (p Pupils) Create(ctx context.Context, of pupil.Pupil) (Pupil, error) {
-	made := Pupil{newRecord(p.now()), of}
+	made := Pupil{newRecord(ctx, "pupils", p.now()), of}
 	body, err := json.Marshal(of)
 	if err != nil {
 		return made, err
 	}
 	_, err = p.db.ExecContext(ctx, "INSERT INTO pupils (id, name, search, body, version, created_at, updated_at) VALUES (?, ?, ?, ?, 1, ?, ?)",
 		made.ID, of.Name, pupilSearch(of), string(body), made.CreatedAt.UnixMilli(), made.UpdatedAt.UnixMilli())
+	if madeBefore(ctx, err) {
+		return p.Get(ctx, made.ID)
+	}
 	return made, err
 }
 

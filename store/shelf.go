@@ -2,7 +2,6 @@ package store
 
 import (
 	"context"
-	"crypto/rand"
 	"database/sql"
 	"encoding/json"
 	"errors"
@@ -158,10 +157,13 @@ func scan(row scanner) (Kept, error) {
 
 // Create keeps something new under a new id.
 func (s Shelf) Create(ctx context.Context, d Draft) (Kept, error) {
-	id, now := strings.ToLower(rand.Text()[:16]), s.stamp()
+	id, now := newID(ctx, s.kind), s.stamp()
 	_, err := s.db.ExecContext(ctx,
 		"INSERT INTO saved (kind, id, title, notes, sentence, body, search, version, created_at, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?)",
 		s.kind, id, d.Title, d.Notes, d.Sentence, string(d.Body), searchText(d), now.UnixMilli(), now.UnixMilli())
+	if madeBefore(ctx, err) {
+		return s.Get(ctx, id)
+	}
 	d.Also = ""
 	return Kept{id, 1, now, now, d}, err
 }

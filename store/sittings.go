@@ -2,12 +2,10 @@ package store
 
 import (
 	"context"
-	"crypto/rand"
 	"database/sql"
 	"encoding/json"
 	"errors"
 	"slices"
-	"strings"
 	"time"
 
 	"evenladder/core/call"
@@ -54,13 +52,16 @@ func (s *Store) Sittings() Sittings { return Sittings{s.db, s.now} }
 
 // Begin writes a sitting down; ErrNotFound where there is no such pupil or assignment.
 func (s Sittings) Begin(ctx context.Context, sit Sitting) (Sitting, error) {
-	sit.ID = strings.ToLower(rand.Text()[:16])
+	sit.ID = newID(ctx, "sittings")
 	if sit.At.IsZero() {
 		sit.At = s.now()
 	}
 	sit.At = sit.At.UTC().Truncate(time.Millisecond)
 	_, err := s.db.ExecContext(ctx, "INSERT INTO sittings (id, at, pupil, assignment, sort, kind, sheet, title, body) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
 		sit.ID, sit.At.UnixMilli(), orNull(sit.Pupil), orNull(sit.Assignment), sit.Sort, sit.Kind, sit.Sheet, sit.Title, string(sit.Body))
+	if madeBefore(ctx, err) {
+		return s.Get(ctx, sit.ID)
+	}
 	var broken *sqlite.Error
 	if errors.As(err, &broken) && broken.Code() == sqlite3.SQLITE_CONSTRAINT_FOREIGNKEY {
 		return sit, ErrNotFound

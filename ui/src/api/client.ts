@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
+import { sure } from './sure'
 
 type Schemas = components['schemas']
 export type Brief = Schemas['Brief']
@@ -60,7 +61,7 @@ export type FormulaReport = Schemas['FormulaReport']
 export type FieldError = Schemas['FieldError']
 export type Problem = Schemas['Problem']
 
-export const api = createClient<paths>({ baseUrl: '/' })
+export const api = createClient<paths>({ baseUrl: '/', fetch: sure })
 
 /** What went wrong with a call: a problem of the brief, or no answer at all. */
 export class CallError extends Error {
