@@ -3,7 +3,7 @@
 # make check   build, lint and fast tests, under a minute
 # make test    lint, type checks, all tests, browser tests
 .DEFAULT_GOAL := build
-.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen fuzz screenshots generate notices tools
+.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen fuzz soak screenshots generate notices tools
 
 UI_SOURCES := $(shell find ui/src ui/public fonts -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
 HOME_SOURCES := $(shell find ui/home ui/src/shared fonts -type f) ui/vite.home.config.ts
@@ -113,6 +113,10 @@ fuzz:
 	go test -short $(PROPERTIES) -rapid.checks=2000
 	@for f in $$(git grep -lE '^func Fuzz' -- '*_test.go'); do for t in $$(sed -nE 's/^func (Fuzz[A-Za-z]+)\(.*/\1/p' $$f); do \
 		go test -run '^$$' -fuzz "^$$t\$$" -fuzztime 20s ./$$(dirname $$f) || exit 1; done; done
+
+# Longer than a test should be: killed a thousand times under writers.
+soak: build
+	EVEN_LADDER_KILLS=1000 go test ./e2e -run Kills -timeout 2h -v
 
 screenshots: build
 	@scripts/need.sh chromium=chromium

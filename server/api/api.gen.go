@@ -462,6 +462,9 @@ type Keeping struct {
 	// Folder Where backups are kept on this machine.
 	Folder string `json:"folder"`
 
+	// Network Other devices reach the application: who uses it is signed in.
+	Network bool `json:"network"`
+
 	// Unreadable What stands apart, as it cannot be read.
 	Unreadable []store.Damage `json:"unreadable"`
 }

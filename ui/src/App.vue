@@ -3,10 +3,11 @@ import { mdiChevronDown, mdiHelpCircleOutline, mdiWeatherNight, mdiWhiteBalanceS
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
+import { onSignedOut } from './api/client'
 import KeysDialog from './shared/shell/KeysDialog.vue'
 import { did, keptTheme } from './shared/shell/kept'
 import { compactBar } from './shared/shell/narrow'
-import { notice, noticeOpen } from './shared/shell/notice'
+import { notice, noticeOpen, tell } from './shared/shell/notice'
 import { screens } from './router'
 import { useKeys } from './shared/shell/keys'
 import { playButton } from './shared/sound/playButton'
@@ -19,6 +20,10 @@ const keysOpen = ref(false)
 watch(keptTheme, (name) => theme.change(name))
 watch(keysOpen, (now) => now && did('help'))
 useKeys([{ key: '?', does: 'this list', run: () => (keysOpen.value = true) }])
+
+onSignedOut(() =>
+  tell('You are signed out. Sign in beside this page: what you typed stays here.', { label: 'Sign in', run: () => void window.open('/signin', '_blank', 'noopener') }),
+)
 
 function toPlay() {
   playButton.value?.focus()

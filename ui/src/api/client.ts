@@ -81,6 +81,10 @@ interface Answer<T> {
   response: Response
 }
 
+/** What is done where a session has run out; the shell says it, and what was typed stays. */
+let signedOut: () => void = () => undefined
+export const onSignedOut = (run: () => void) => (signedOut = run)
+
 /** Gives the data of an answer or throws a CallError. */
 export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
   let answer: Answer<T>
@@ -90,6 +94,7 @@ export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
     if (cause instanceof DOMException && cause.name === 'AbortError') throw cause
     throw new CallError('Even Ladder does not answer. Is it still running?')
   }
+  if (answer.response?.status === 401) signedOut()
   if (answer.error) throw new CallError(answer.error.title, answer.error.errors, answer.response.status, answer.error)
   return answer.data as T
 }

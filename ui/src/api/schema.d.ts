@@ -2663,6 +2663,8 @@ export interface components {
         Keeping: {
             /** @description Where backups are kept on this machine. */
             folder: string;
+            /** @description Other devices reach the application: who uses it is signed in. */
+            network: boolean;
             /** @description The latest first. */
             backups: {
                 name: string;

@@ -59,6 +59,14 @@ const backUp = () =>
     tell(`Backed up: ${sizeWords(made.info.bytes)}.`)
   })
 const look = (name: string) => work(name, async () => (seen.value = await take(api.GET('/api/v1/keeping/backups/{name}', at(name)))))
+async function signOut(everywhere: boolean) {
+  try {
+    await take(api.POST('/api/v1/session/out', { params: { query: { everywhere: everywhere ? 'true' : 'false' } } }))
+    location.assign('/signin')
+  } catch (cause) {
+    tell(wordsOf(cause))
+  }
+}
 const picker = ref<HTMLInputElement>()
 function takeIn(event: Event) {
   const of = chosenFile(event)
@@ -107,6 +115,10 @@ const restore = (name: string) =>
           <a class="as-link" :href="file(b.name)" download :aria-label="`fetch the backup of ${when(b.at)}`">fetch</a>
         </li>
       </ul>
+      <p v-if="keeping.network" class="row">
+        <v-btn color="primary" variant="text" data-do="sign-out" @click="signOut(false)">Sign out</v-btn>
+        <v-btn color="primary" variant="text" data-do="sign-out-all" @click="signOut(true)">Sign out on every device</v-btn>
+      </p>
       <div v-if="keeping.unreadable.length" role="alert" class="apart">
         <p>
           {{ keeping.unreadable.length === 1 ? 'One thing cannot be read' : `${keeping.unreadable.length} things cannot be read` }}; everything else works. A backup from before has
