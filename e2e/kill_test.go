@@ -34,7 +34,11 @@ type killed struct {
 
 func serve(t *testing.T, dir string) killed {
 	t.Helper()
-	cmd := exec.Command(binary, "serve", "--addr", "127.0.0.1:0", "--data", dir)
+	return started(t, exec.Command(binary, "serve", "--addr", "127.0.0.1:0", "--data", dir))
+}
+
+func started(t *testing.T, cmd *exec.Cmd) killed {
+	t.Helper()
 	out, err := cmd.StdoutPipe()
 	require.NoError(t, err)
 	cmd.Stderr = os.Stderr
@@ -166,6 +170,51 @@ func TestNothingIsLostByKills(t *testing.T) {
 	assert.NoError(t, err, "%s", out)
 }
 
+// On a disk that takes no more, what cannot be kept is refused in words, it says that it is not ready,
+// reading and planning go on, and what was acknowledged is there.
+func TestADiskThatTakesNoMore(t *testing.T) {
+	dir := t.TempDir()
+	// Files may grow to 1 MB: writes beyond that fail as on a disk at its end.
+	limited := exec.Command("bash", "-c", `ulimit -f 1024; exec "$0" serve --addr 127.0.0.1:0 --data "$1"`, binary, dir)
+	app := started(t, limited)
+	defer app.kill()
+	body := fmt.Sprintf(`{"title": "long", "notes": "%s", "brief": %s}`, strings.Repeat("n", 9000), killedBrief)
+	kept := []string{}
+	refused := ""
+	for range 400 {
+		res, err := http.Post(app.url+"/api/v1/shelf/briefs", "application/json", strings.NewReader(body))
+		require.NoError(t, err)
+		data, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		require.NoError(t, res.Body.Close())
+		if res.StatusCode != http.StatusCreated {
+			assert.Equal(t, http.StatusInsufficientStorage, res.StatusCode, "%s", data)
+			refused = string(data)
+			break
+		}
+		var made struct{ ID string }
+		require.NoError(t, json.Unmarshal(data, &made))
+		kept = append(kept, "/api/v1/shelf/briefs/"+made.ID)
+	}
+	assert.Regexp(t, "the disk (is full|could not be read or written)", refused)
+	require.Greater(t, len(kept), 20)
+	ready, err := http.Get(app.url + "/readyz")
+	require.NoError(t, err)
+	require.NoError(t, ready.Body.Close())
+	assert.Equal(t, http.StatusInsufficientStorage, ready.StatusCode)
+	_, planned := post(t.Context(), app.url+"/api/v1/plan", "application/json", killedBrief)
+	assert.True(t, planned, "planning goes on")
+	assert.True(t, there(app.url+"/api/v1/shelf/briefs"), "reading goes on")
+	app.kill()
+	again := serve(t, dir)
+	defer again.kill()
+	for _, path := range kept {
+		require.True(t, there(again.url+path), path)
+	}
+	_, ok := post(t.Context(), again.url+"/api/v1/shelf/briefs", "application/json", body)
+	assert.True(t, ok, "and it goes on once there is room")
+}
+
 // By the command line: a backup while the application runs, looked at, refused where it is cut,
 // restored into another folder, undone.
 func TestBackupByCommand(t *testing.T) {
@@ -225,7 +274,8 @@ func TestOverANetwork(t *testing.T) {
 	lines := bufio.NewScanner(pipe)
 	require.True(t, lines.Scan())
 	port := lines.Text()[strings.LastIndex(lines.Text(), ":")+1:]
-	require.True(t, lines.Scan() && lines.Scan())
+	require.True(t, lines.Scan())
+	require.True(t, lines.Scan())
 	fingerprint := strings.TrimPrefix(lines.Text(), "certificate ")
 	url := "https://127.0.0.1:" + port
 	jar, err := cookiejar.New(nil)

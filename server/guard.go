@@ -4,7 +4,9 @@ import (
 	"bytes"
 	"context"
 	"crypto/rand"
+	"crypto/sha256"
 	_ "embed"
+	"encoding/hex"
 	"fmt"
 	"html/template"
 	"net"
@@ -56,6 +58,12 @@ func newGuard(n *Network) *guard {
 	return &guard{Network: *n, sessions: m, tries: newTries()}
 }
 
+// mark is what a session has by this passphrase: once another is set, those before it are ended.
+func (g *guard) mark() string {
+	sum := sha256.Sum256([]byte(g.Passphrase))
+	return hex.EncodeToString(sum[:8])
+}
+
 // open reports whether an address is answered to everyone: whether the application lives, the page
 // to sign in, and pages that went home, whose addresses nobody guesses.
 func open(path string) bool {
@@ -77,7 +85,7 @@ func (g *guard) letIn(next echo.HandlerFunc) echo.HandlerFunc {
 		}
 		path := r.URL.Path
 		switch {
-		case open(path) || g.sessions.GetBool(r.Context(), signedIn):
+		case open(path) || g.sessions.GetString(r.Context(), signedIn) == g.mark():
 			return next(c)
 		case r.Method != http.MethodGet || strings.HasPrefix(path, "/api/") || strings.HasPrefix(path, "/assets/") || path == "/readyz" || path == "/metrics":
 			return echo.ErrUnauthorized
@@ -138,7 +146,7 @@ func (g *guard) signIn(c *echo.Context) error {
 	if err := g.sessions.RenewToken(ctx); err != nil {
 		return err
 	}
-	g.sessions.Put(ctx, signedIn, true)
+	g.sessions.Put(ctx, signedIn, g.mark())
 	return c.Redirect(http.StatusSeeOther, to)
 }
 

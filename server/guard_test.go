@@ -34,6 +34,11 @@ func startNetwork(t *testing.T) network {
 	st, err := store.Open(t.Context(), t.TempDir(), time.Now)
 	require.NoError(t, err)
 	t.Cleanup(func() { st.Close() })
+	return networkOn(t, st, passphrase)
+}
+
+func networkOn(t *testing.T, st *store.Store, passphrase string) network {
+	t.Helper()
 	hash, err := access.Hash(passphrase)
 	require.NoError(t, err)
 	e, err := server.New(st, server.Options{
@@ -154,4 +159,15 @@ func TestOtherNamesAreRefused(t *testing.T) {
 		assert.Equal(t, 200, n.ask("GET", "/api/v1/catalogue", "", cookie, func(r *http.Request) { r.Host = host }).StatusCode, host)
 	}
 	assert.Equal(t, 403, n.ask("POST", "/api/v1/session/out", "", cookie, func(r *http.Request) { r.Header.Set("Sec-Fetch-Site", "cross-site") }).StatusCode)
+}
+
+// Sessions end once another passphrase is set.
+func TestAnotherPassphraseEndsSessions(t *testing.T) {
+	st, err := store.Open(t.Context(), t.TempDir(), time.Now)
+	require.NoError(t, err)
+	t.Cleanup(func() { st.Close() })
+	n := networkOn(t, st, passphrase)
+	_, cookie := n.signIn(passphrase)
+	require.Equal(t, 200, n.ask("GET", "/api/v1/catalogue", "", cookie, nil).StatusCode)
+	assert.Equal(t, 401, networkOn(t, st, "another set of words").ask("GET", "/api/v1/catalogue", "", cookie, nil).StatusCode)
 }

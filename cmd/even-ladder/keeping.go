@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"io"
 	"os"
@@ -26,52 +27,66 @@ func dataFolder(given string) (string, error) {
 	return filepath.Join(base, "even-ladder"), nil
 }
 
-// folderFlag adds --data to a command.
-func folderFlag(c *cobra.Command) *string {
-	return c.Flags().String("data", "", "folder for what is saved (default: even-ladder in the user's configuration folder)")
+// onFolder makes a command that works on a data folder, which --data names.
+func onFolder(c *cobra.Command, run func(cmd *cobra.Command, args []string, folder string) error) *cobra.Command {
+	given := c.Flags().String("data", "", "folder for what is saved (default: even-ladder in the user's configuration folder)")
+	c.RunE = func(cmd *cobra.Command, args []string) error {
+		folder, err := dataFolder(*given)
+		if err != nil {
+			return err
+		}
+		return run(cmd, args, folder)
+	}
+	return c
+}
+
+// beside opens the database of a folder on which another process may work.
+func beside(ctx context.Context, folder string, work func(*store.Store) error) error {
+	s, err := store.OpenBeside(ctx, folder, time.Now)
+	if err != nil {
+		return err
+	}
+	return errors.Join(work(s), s.Close())
 }
 
 func backupCommand() *cobra.Command {
 	var every time.Duration
 	var keep int
-	c := &cobra.Command{
+	c := onFolder(&cobra.Command{
 		Use:   "backup FILE|DIR",
 		Short: "Write everything that is kept into one file, also while the application runs",
 		Args:  cobra.ExactArgs(1),
-	}
-	dir := folderFlag(c)
+	}, func(cmd *cobra.Command, args []string, folder string) error {
+		return beside(cmd.Context(), folder, func(s *store.Store) error {
+			if every == 0 {
+				return backUp(cmd.Context(), cmd.OutOrStdout(), s, args[0])
+			}
+			if every < time.Minute || keep < 1 {
+				return fmt.Errorf("--every %s --keep %d was given: give 1m or more, and 1 or more", every, keep)
+			}
+			return backUpEvery(cmd, s, folderOf(args[0]), every, keep)
+		})
+	})
 	c.Flags().DurationVar(&every, "every", 0, "goes on and makes another one so often, such as 24h; into a folder")
 	c.Flags().IntVar(&keep, "keep", 14, "how many are kept with --every")
-	c.RunE = func(cmd *cobra.Command, args []string) error {
-		folder, err := dataFolder(*dir)
-		if err != nil {
+	return c
+}
+
+// backUpEvery makes backups in a folder until the command ends. One that fails is said, and the next
+// one may come off.
+func backUpEvery(cmd *cobra.Command, s *store.Store, into string, every time.Duration, keep int) error {
+	for {
+		if err := backUp(cmd.Context(), cmd.OutOrStdout(), s, into); err != nil {
+			fmt.Fprintln(os.Stderr, err)
+		} else if err := store.PruneIn(into, "backup", keep); err != nil {
 			return err
 		}
-		s, err := store.OpenBeside(cmd.Context(), folder, time.Now)
-		if err != nil {
-			return err
-		}
-		defer s.Close()
-		if every == 0 {
-			return backUp(cmd.Context(), cmd.OutOrStdout(), s, args[0])
-		}
-		if every < time.Minute || keep < 1 {
-			return fmt.Errorf("--every %s --keep %d was given: give 1m or more, and 1 or more", every, keep)
-		}
-		for {
-			if err := backUp(cmd.Context(), cmd.OutOrStdout(), s, folderOf(args[0])); err != nil {
-				fmt.Fprintln(os.Stderr, err) // the next one may come off
-			} else if err := store.PruneIn(folderOf(args[0]), "backup", keep); err != nil {
-				return err
-			}
-			select {
-			case <-cmd.Context().Done():
-				return nil
-			case <-time.After(every):
-			}
+		select {
+		case <-cmd.Context().Done():
+			return nil
+		case <-time.After(every):
 		}
 	}
-	return c
 }
 
 // folderOf says that a target is a folder, whether or not it is there.
@@ -112,14 +127,11 @@ func infoWords(i store.Info) string {
 
 func restoreCommand() *cobra.Command {
 	var look bool
-	c := &cobra.Command{
+	c := onFolder(&cobra.Command{
 		Use:   "restore FILE",
 		Short: "Put what a backup holds in the place of everything; what was there is set aside",
 		Args:  cobra.ExactArgs(1),
-	}
-	dir := folderFlag(c)
-	c.Flags().BoolVar(&look, "look", false, "only say what the backup holds")
-	c.RunE = func(cmd *cobra.Command, args []string) error {
+	}, func(cmd *cobra.Command, args []string, folder string) error {
 		info, err := store.Look(cmd.Context(), args[0])
 		if err != nil {
 			return err
@@ -128,54 +140,40 @@ func restoreCommand() *cobra.Command {
 		if look {
 			return nil
 		}
-		folder, err := dataFolder(*dir)
-		if err != nil {
-			return err
-		}
 		s, err := store.Open(cmd.Context(), folder, time.Now)
 		if err != nil {
 			return err
 		}
-		defer s.Close()
 		undo, _, err := s.RestoreNow(cmd.Context(), args[0], version)
-		if err != nil {
+		if err = errors.Join(err, s.Close()); err != nil {
 			return err
 		}
 		fmt.Fprintf(cmd.OutOrStdout(), "Restored. To undo it: even-ladder restore %s\n", filepath.Join(s.Backups(), undo))
 		return nil
-	}
+	})
+	c.Flags().BoolVar(&look, "look", false, "only say what the backup holds")
 	return c
 }
 
 func checkCommand() *cobra.Command {
-	c := &cobra.Command{
+	return onFolder(&cobra.Command{
 		Use:   "check",
 		Short: "Look everything over that is kept; nothing is changed",
 		Args:  cobra.NoArgs,
-	}
-	dir := folderFlag(c)
-	c.RunE = func(cmd *cobra.Command, _ []string) error {
-		folder, err := dataFolder(*dir)
-		if err != nil {
-			return err
-		}
-		s, err := store.OpenBeside(cmd.Context(), folder, time.Now)
-		if err != nil {
-			return err
-		}
-		defer s.Close()
-		found, err := s.Check(cmd.Context())
-		if err != nil {
-			return err
-		}
-		for _, d := range found {
-			fmt.Fprintln(cmd.OutOrStdout(), strings.TrimSpace(d.Where+" "+d.ID)+": "+d.What)
-		}
-		if len(found) > 0 {
-			return fmt.Errorf("%d faults in %s", len(found), folder)
-		}
-		fmt.Fprintf(cmd.OutOrStdout(), "%s is sound.\n", folder)
-		return nil
-	}
-	return c
+	}, func(cmd *cobra.Command, _ []string, folder string) error {
+		return beside(cmd.Context(), folder, func(s *store.Store) error {
+			found, err := s.Check(cmd.Context())
+			if err != nil {
+				return err
+			}
+			for _, d := range found {
+				fmt.Fprintln(cmd.OutOrStdout(), strings.TrimSpace(d.Where+" "+d.ID)+": "+d.What)
+			}
+			if len(found) > 0 {
+				return fmt.Errorf("%d faults in %s", len(found), folder)
+			}
+			fmt.Fprintf(cmd.OutOrStdout(), "%s is sound.\n", folder)
+			return nil
+		})
+	})
 }

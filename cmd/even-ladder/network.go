@@ -20,17 +20,11 @@ import (
 )
 
 func passphraseCommand() *cobra.Command {
-	c := &cobra.Command{
+	return onFolder(&cobra.Command{
 		Use:   "passphrase",
-		Short: "Set the passphrase that other devices sign in with; everyone is signed out",
+		Short: "Set the passphrase that other devices sign in with; whoever is signed in is signed out",
 		Args:  cobra.NoArgs,
-	}
-	dir := folderFlag(c)
-	c.RunE = func(cmd *cobra.Command, _ []string) error {
-		folder, err := dataFolder(*dir)
-		if err != nil {
-			return err
-		}
+	}, func(cmd *cobra.Command, _ []string, folder string) error {
 		said, err := readPassphrase(cmd.InOrStdin(), cmd.OutOrStdout())
 		if err != nil {
 			return err
@@ -40,8 +34,7 @@ func passphraseCommand() *cobra.Command {
 		}
 		fmt.Fprintln(cmd.OutOrStdout(), "The passphrase is set. An application that runs takes it once it is started again.")
 		return nil
-	}
-	return c
+	})
 }
 
 // readPassphrase reads a passphrase: twice and unseen at a terminal, else the first line.

@@ -23,20 +23,13 @@ const defaultAddr = "127.0.0.1:8137"
 
 func serveCommand() *cobra.Command {
 	var o serving
-	var dir *string
-	c := &cobra.Command{
+	c := onFolder(&cobra.Command{
 		Use:   "serve",
 		Short: "Start the web application",
 		Args:  cobra.NoArgs,
-		RunE: func(cmd *cobra.Command, _ []string) error {
-			folder, err := dataFolder(*dir)
-			if err != nil {
-				return err
-			}
-			return serve(cmd.Context(), cmd.OutOrStdout(), folder, o)
-		},
-	}
-	dir = folderFlag(c)
+	}, func(cmd *cobra.Command, _ []string, folder string) error {
+		return serve(cmd.Context(), cmd.OutOrStdout(), folder, o)
+	})
 	o.flags(c)
 	return c
 }

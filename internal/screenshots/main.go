@@ -69,12 +69,12 @@ var pictures = []picture{
 		click(`[data-choice=key]`), chromedp.WaitVisible(chromedp.CSS(`.page img`)), chromedp.Sleep(700 * time.Millisecond),
 	}},
 	{"phrases", "/phrases", "paper", 1280, 1000, []chromedp.Action[chromedp.Void]{
-		click(`[data-do=try-one]`), chromedp.WaitVisible(chromedp.CSS(`[data-way]`)), click(`[data-remark=minor-to-major-third]`),
+		click(`[data-do=try-one]`), chromedp.WaitVisible(chromedp.CSS(`[data-way]`)), chromedp.Sleep(time.Second), click(`[data-note="3"]`), click(`[data-remark=minor-to-major-third]`), chromedp.Sleep(600 * time.Millisecond),
 	}},
 	{"workshop", "/workshop", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		click(`[data-do=new-scale]`), chromedp.Sleep(300 * time.Millisecond), click(`[data-field=formula] input`), chromedp.KeyEvent("1 b2 3 4 5 6 b7"),
 	}},
-	{"saved", "/saved", "paper", 1280, 800, nil},
+	{"saved", "/saved", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{click(`[data-choice=phrases]`)}},
 	{"sheet", bench("instrument.id=guitar&scale.tonic=E&scale.name=mixolydian&layout.system=five-form&layout.box=1"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		click(`[data-do=sheet]`), chromedp.WaitVisible(chromedp.CSS(`.preview img`)),
 	}},

@@ -7,5 +7,9 @@ CREATE TABLE sessions (
 ) STRICT;
 CREATE INDEX sessions_by_expiry ON sessions (expiry);
 
+-- What is written and taken out again to find out whether things can be kept.
+CREATE TABLE ready (filler BLOB NOT NULL) STRICT;
+
 -- +goose Down
+DROP TABLE ready;
 DROP TABLE sessions;
