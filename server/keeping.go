@@ -2,6 +2,7 @@ package server
 
 import (
 	"bufio"
+	"bytes"
 	"context"
 	"errors"
 	"fmt"
@@ -85,6 +86,32 @@ func (h handlers) RestoreBackup(ctx context.Context, r api.RestoreBackupRequestO
 	err = h.heavy.do(ctx, func() (err error) {
 		out.Undo, out.Restored, err = h.store.RestoreNow(ctx, file, h.program)
 		return backupFault("name", err)
+	})
+	return out, err
+}
+
+// ExportAll is everything as JSON. It waits its turn.
+func (h handlers) ExportAll(ctx context.Context, _ api.ExportAllRequestObject) (api.ExportAllResponseObject, error) {
+	var out bytes.Buffer
+	if err := h.heavy.do(ctx, func() error { return h.store.ExportTo(ctx, &out, h.program) }); err != nil {
+		return nil, err
+	}
+	disposition := attachment("even-ladder.json")
+	return api.ExportAll200ApplicationoctetStreamResponse{Body: &out, ContentLength: int64(out.Len()), Headers: api.ExportAll200ResponseHeaders{ContentDisposition: &disposition}}, nil
+}
+
+// ImportAll takes an export in, or looks at it. What was there is backed up first. It waits its turn.
+func (h handlers) ImportAll(ctx context.Context, r api.ImportAllRequestObject) (api.ImportAllResponseObject, error) {
+	var out api.ImportAll200JSONResponse
+	look := string(valueOr(r.Params.Look, "")) == "true"
+	err := h.heavy.do(ctx, func() (err error) {
+		if !look {
+			if _, _, err := h.store.BackUpNow(ctx, "before-import", h.program); err != nil {
+				return err
+			}
+		}
+		out.Changes, err = h.store.Import(ctx, r.Body, look)
+		return backupFault("body", err)
 	})
 	return out, err
 }

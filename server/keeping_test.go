@@ -71,6 +71,24 @@ func TestReadyTriesAWrite(t *testing.T) {
 	assert.JSONEq(t, `{"status": "ok"}`, ready.body)
 }
 
+// Everything as JSON, looked at before it comes in elsewhere.
+func TestExportOverTheWire(t *testing.T) {
+	c := start(t)
+	c.keep("Rain day")
+	file := c.call("GET", "/api/v1/keeping/export", "")
+	require.Equal(t, 200, file.status)
+	other := start(t)
+	look := other.octets("/api/v1/keeping/import?look=true", []byte(file.body))
+	require.Equal(t, 200, look.status, look.body)
+	assert.Contains(t, look.body, `{"table":"saved","added":1,"changed":0,"same":0}`)
+	assert.Empty(t, other.kept())
+	require.Equal(t, 200, other.octets("/api/v1/keeping/import", []byte(file.body)).status)
+	assert.Equal(t, []string{"Rain day"}, other.kept())
+	assert.Len(t, into[api.Keeping](t, other.call("GET", "/api/v1/keeping", "")).Backups, 1, "what was there is backed up first")
+	wrong := other.octets("/api/v1/keeping/import", []byte("{}"))
+	assert.Equal(t, 422, wrong.status)
+}
+
 // Figures say how many requests of each route there were; they name nothing that was kept, and no
 // address as it was asked.
 func TestFigures(t *testing.T) {

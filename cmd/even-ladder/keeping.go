@@ -177,3 +177,48 @@ func checkCommand() *cobra.Command {
 		})
 	})
 }
+
+func exportCommand() *cobra.Command {
+	return onFolder(&cobra.Command{
+		Use:   "export FILE",
+		Short: "Write everything that is kept as JSON, also while the application runs",
+		Args:  cobra.ExactArgs(1),
+	}, func(cmd *cobra.Command, args []string, folder string) error {
+		return beside(cmd.Context(), folder, func(s *store.Store) error {
+			f, err := os.OpenFile(args[0], os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600)
+			if err != nil {
+				return err
+			}
+			return errors.Join(s.ExportTo(cmd.Context(), f, version), f.Close())
+		})
+	})
+}
+
+func importCommand() *cobra.Command {
+	var look bool
+	c := onFolder(&cobra.Command{
+		Use:   "import FILE",
+		Short: "Take an export in: what is not there is added, what is another is changed, nothing is deleted",
+		Args:  cobra.ExactArgs(1),
+	}, func(cmd *cobra.Command, args []string, folder string) error {
+		f, err := os.Open(args[0])
+		if err != nil {
+			return err
+		}
+		defer f.Close()
+		s, err := store.Open(cmd.Context(), folder, time.Now)
+		if err != nil {
+			return err
+		}
+		changes, err := s.Import(cmd.Context(), f, look)
+		if err = errors.Join(err, s.Close()); err != nil {
+			return err
+		}
+		for _, c := range changes {
+			fmt.Fprintf(cmd.OutOrStdout(), "%s: %d added, %d changed, %d the same\n", c.Table, c.Added, c.Changed, c.Same)
+		}
+		return nil
+	})
+	c.Flags().BoolVar(&look, "look", false, "only say what would change")
+	return c
+}

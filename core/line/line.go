@@ -105,11 +105,8 @@ func even(l Line, grids []int, near float64) Line {
 			}
 			before.Beats = min(before.Beats, at-before.At)
 		}
-		if end <= at+1e-9 {
-			end = at + 1/float64(grid[int(math.Floor(at+1e-9))])
-			if g := grid[int(math.Floor(at+1e-9))]; g == 0 {
-				end = at + 1
-			}
+		if end <= at+1e-9 { // it lasts one part of its beat at least
+			end = at + 1/float64(max(grid[int(math.Floor(at+1e-9))], 1))
 		}
 		n.At, n.Beats = at, end-at
 		out.Notes = append(out.Notes, n)

@@ -113,18 +113,36 @@ func (e LogEntryResult) Valid() bool {
 	}
 }
 
+// Defines values for ImportAllParamsLook.
+const (
+	ImportAllParamsLookFalse ImportAllParamsLook = "false"
+	ImportAllParamsLookTrue  ImportAllParamsLook = "true"
+)
+
+// Valid indicates whether the value is a known member of the ImportAllParamsLook enum.
+func (e ImportAllParamsLook) Valid() bool {
+	switch e {
+	case ImportAllParamsLookFalse:
+		return true
+	case ImportAllParamsLookTrue:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SignOutParamsEverywhere.
 const (
-	False SignOutParamsEverywhere = "false"
-	True  SignOutParamsEverywhere = "true"
+	SignOutParamsEverywhereFalse SignOutParamsEverywhere = "false"
+	SignOutParamsEverywhereTrue  SignOutParamsEverywhere = "true"
 )
 
 // Valid indicates whether the value is a known member of the SignOutParamsEverywhere enum.
 func (e SignOutParamsEverywhere) Valid() bool {
 	switch e {
-	case False:
+	case SignOutParamsEverywhereFalse:
 		return true
-	case True:
+	case SignOutParamsEverywhereTrue:
 		return true
 	default:
 		return false
@@ -953,6 +971,15 @@ type ReadResultsJSONBody struct {
 	Text string `json:"text"`
 }
 
+// ImportAllParams defines parameters for ImportAll.
+type ImportAllParams struct {
+	// Look true changes nothing.
+	Look *ImportAllParamsLook `form:"look,omitempty" json:"look,omitempty"`
+}
+
+// ImportAllParamsLook defines parameters for ImportAll.
+type ImportAllParamsLook string
+
 // GetKnowledgeParams defines parameters for GetKnowledge.
 type GetKnowledgeParams struct {
 	// Pupil Whose; the teacher's own where it is empty.
@@ -1556,6 +1583,12 @@ type ServerInterface interface {
 	// (POST /api/v1/keeping/backups/{name}/restore)
 	RestoreBackup(ctx *echo.Context, name BackupName) error
 
+	// (GET /api/v1/keeping/export)
+	ExportAll(ctx *echo.Context) error
+
+	// (POST /api/v1/keeping/import)
+	ImportAll(ctx *echo.Context, params ImportAllParams) error
+
 	// (POST /api/v1/knowledge)
 	GetKnowledge(ctx *echo.Context, params GetKnowledgeParams) error
 
@@ -2069,6 +2102,33 @@ func (w *ServerInterfaceWrapper) RestoreBackup(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.RestoreBackup(ctx, name)
+	return err
+}
+
+// ExportAll converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportAll(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportAll(ctx)
+	return err
+}
+
+// ImportAll converts echo context to params.
+func (w *ServerInterfaceWrapper) ImportAll(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportAllParams
+	// ------------- Optional query parameter "look" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "look", ctx.QueryParams(), &params.Look, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter look: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ImportAll(ctx, params)
 	return err
 }
 
@@ -3551,6 +3611,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/readyz", wrapper.GetReady, options.OperationMiddlewares["getReady"]...)
 	router.POST(options.BaseURL+"/api/v1/session/out", wrapper.SignOut, options.OperationMiddlewares["signOut"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping", wrapper.GetKeeping, options.OperationMiddlewares["getKeeping"]...)
+	router.GET(options.BaseURL+"/api/v1/keeping/export", wrapper.ExportAll, options.OperationMiddlewares["exportAll"]...)
+	router.POST(options.BaseURL+"/api/v1/keeping/import", wrapper.ImportAll, options.OperationMiddlewares["importAll"]...)
 	router.POST(options.BaseURL+"/api/v1/keeping/backups", wrapper.MakeBackup, options.OperationMiddlewares["makeBackup"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping/backups/:name", wrapper.LookAtBackup, options.OperationMiddlewares["lookAtBackup"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping/backups/:name/file", wrapper.GetBackupFile, options.OperationMiddlewares["getBackupFile"]...)
@@ -4443,6 +4505,100 @@ type RestoreBackupdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response RestoreBackupdefaultApplicationProblemPlusJSONResponse) VisitRestoreBackupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportAllRequestObject struct {
+}
+
+type ExportAllResponseObject interface {
+	VisitExportAllResponse(w http.ResponseWriter) error
+}
+
+type ExportAll200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportAll200ApplicationoctetStreamResponse struct {
+	Body          io.Reader
+	Headers       ExportAll200ResponseHeaders
+	ContentLength int64
+}
+
+func (response ExportAll200ApplicationoctetStreamResponse) VisitExportAllResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/octet-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportAlldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportAlldefaultApplicationProblemPlusJSONResponse) VisitExportAllResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportAllRequestObject struct {
+	Params ImportAllParams
+	Body   io.Reader
+}
+
+type ImportAllResponseObject interface {
+	VisitImportAllResponse(w http.ResponseWriter) error
+}
+
+type ImportAll200JSONResponse struct {
+	Changes []store.Change `json:"changes"`
+}
+
+func (response ImportAll200JSONResponse) VisitImportAllResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportAlldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportAlldefaultApplicationProblemPlusJSONResponse) VisitImportAllResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7442,6 +7598,12 @@ type StrictServerInterface interface {
 	// (POST /api/v1/keeping/backups/{name}/restore)
 	RestoreBackup(ctx context.Context, request RestoreBackupRequestObject) (RestoreBackupResponseObject, error)
 
+	// (GET /api/v1/keeping/export)
+	ExportAll(ctx context.Context, request ExportAllRequestObject) (ExportAllResponseObject, error)
+
+	// (POST /api/v1/keeping/import)
+	ImportAll(ctx context.Context, request ImportAllRequestObject) (ImportAllResponseObject, error)
+
 	// (POST /api/v1/knowledge)
 	GetKnowledge(ctx context.Context, request GetKnowledgeRequestObject) (GetKnowledgeResponseObject, error)
 
@@ -8428,6 +8590,56 @@ func (sh *strictHandler) RestoreBackup(ctx *echo.Context, name BackupName) error
 		return err
 	} else if validResponse, ok := response.(RestoreBackupResponseObject); ok {
 		return validResponse.VisitRestoreBackupResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportAll operation middleware
+func (sh *strictHandler) ExportAll(ctx *echo.Context) error {
+	var request ExportAllRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportAll(ctx.Request().Context(), request.(ExportAllRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportAll")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportAllResponseObject); ok {
+		return validResponse.VisitExportAllResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ImportAll operation middleware
+func (sh *strictHandler) ImportAll(ctx *echo.Context, params ImportAllParams) error {
+	var request ImportAllRequestObject
+
+	request.Params = params
+
+	request.Body = ctx.Request().Body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportAll(ctx.Request().Context(), request.(ImportAllRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportAll")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ImportAllResponseObject); ok {
+		return validResponse.VisitImportAllResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

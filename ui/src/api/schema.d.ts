@@ -1184,6 +1184,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/keeping/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everything that is kept as JSON, table by table (docs/decisions/safe-keeping.md). */
+        get: operations["exportAll"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/keeping/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Takes an export in, in one step; nothing is deleted. Or looks at what would change. */
+        post: operations["importAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/keeping/backups": {
         parameters: {
             query?: never;
@@ -5294,6 +5328,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Keeping"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    exportAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    importAll: {
+        parameters: {
+            query?: {
+                /** @description true changes nothing. */
+                look?: "true" | "false";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description What was changed, or would be. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        changes: {
+                            table: string;
+                            added: number;
+                            changed: number;
+                            same: number;
+                        }[];
+                    };
                 };
             };
             default: components["responses"]["AnyProblem"];

@@ -67,6 +67,29 @@ async function signOut(everywhere: boolean) {
     tell(wordsOf(cause))
   }
 }
+/** An export that is looked at, before it is taken in. */
+const given = ref<{ file: File; changes: { table: string; added: number; changed: number }[] }>()
+const exchange = (body: File, look: boolean) =>
+  take(
+    api.POST('/api/v1/keeping/import', {
+      params: { query: { look: look ? 'true' : 'false' } },
+      body: body as unknown as string,
+      bodySerializer: (b) => b as unknown as BodyInit,
+      headers: { 'Content-Type': 'application/octet-stream' },
+    }),
+  )
+const jsonPicker = ref<HTMLInputElement>()
+function lookAtExport(event: Event) {
+  const of = chosenFile(event)
+  if (of) void work('import', async () => (given.value = { file: of, changes: (await exchange(of, true)).changes.filter((c) => c.added + c.changed > 0) }))
+}
+const takeExport = (of: File) =>
+  work('import', async () => {
+    await exchange(of, false)
+    given.value = undefined
+    await props.reload()
+    tell('It is taken in. What was here before is among the backups.')
+  })
 const picker = ref<HTMLInputElement>()
 function takeIn(event: Event) {
   const of = chosenFile(event)
@@ -97,6 +120,9 @@ const restore = (name: string) =>
       <p class="row">
         <v-btn color="primary" variant="tonal" :loading="busy === 'back up'" data-do="back-up" @click="backUp">Back up now</v-btn>
         <v-btn color="primary" variant="text" :loading="busy === 'take in'" data-do="take-in" @click="picker?.click()">Restore from a file</v-btn>
+        <a class="as-link" href="/api/v1/keeping/export" download="even-ladder.json" data-do="export">export as JSON</a>
+        <button type="button" class="as-link" data-do="import" @click="jsonPicker?.click()">import JSON</button>
+        <input ref="jsonPicker" type="file" accept=".json" hidden aria-label="An export of Even Ladder" @change="lookAtExport" />
         <input ref="picker" type="file" accept=".db" hidden aria-label="A backup of Even Ladder" @change="takeIn" />
       </p>
       <v-progress-linear v-if="busy" indeterminate color="primary" aria-label="Working on the backups" />
@@ -107,6 +133,18 @@ const restore = (name: string) =>
         </p>
         <v-btn color="primary" variant="flat" data-do="restore" :loading="busy === 'restore'" @click="restore(seen.name)">Restore it</v-btn>
         <v-btn variant="text" @click="seen = undefined">Leave it</v-btn>
+      </div>
+      <div v-if="given" class="seen" role="status" data-given>
+        <p>
+          <template v-if="given.changes.length"
+            >Taking it in changes this:
+            <template v-for="(c, i) in given.changes" :key="c.table">{{ i ? '; ' : '' }}{{ c.table }}, {{ c.added }} added, {{ c.changed }} changed</template>. Nothing is
+            deleted.</template
+          >
+          <template v-else>Everything in it is here already.</template>
+        </p>
+        <v-btn v-if="given.changes.length" color="primary" variant="flat" data-do="take-export" :loading="busy === 'import'" @click="takeExport(given.file)">Take it in</v-btn>
+        <v-btn variant="text" @click="given = undefined">Leave it</v-btn>
       </div>
       <ul v-if="keeping.backups.length">
         <li v-for="b in keeping.backups.slice(0, 12)" :key="b.name">
