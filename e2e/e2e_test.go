@@ -135,6 +135,23 @@ func TestSafeKeepingOnTheShelf(t *testing.T) {
 	p.gone("main", "high and narrow")
 }
 
+// An export is looked at and taken in: what was deleted since is back.
+func TestAnExportComesBack(t *testing.T) {
+	p := open(t, "/saved", false)
+	p.eventually("main", "Wenna: high and narrow")
+	file := filepath.Join(t.TempDir(), "all.json")
+	all := value[string](p, `fetch('/api/v1/keeping/export').then(r => r.text())`)
+	require.NoError(t, os.WriteFile(file, []byte(all), 0o600))
+	p.do(chromedp.Click(css(`button[aria-label="Delete Wenna: high and narrow"]`)))
+	p.gone("main", "high and narrow")
+	p.do(click("[data-choice=keeping]"), chromedp.WaitVisible(css("[data-do=import]")), chromedp.SetUploadFiles(css(`input[accept=".json"][aria-label="An export of Even Ladder"]`), []string{file}))
+	p.eventually("[data-given]", "saved, 0 added, 1 changed")
+	p.do(click("[data-do=take-export]"))
+	p.eventually(".v-snackbar", "It is taken in")
+	p.do(click("[data-choice=briefs]"))
+	p.eventually("main", "high and narrow")
+}
+
 func TestTheShelf(t *testing.T) {
 	p := open(t, "/saved", false)
 	p.eventually("main", "Wenna: high and narrow")

@@ -15,16 +15,8 @@ import (
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
-	"evenladder/core/table"
+	"evenladder/internal/plantest"
 )
-
-var english, _ = table.Find(pitch.Namings, pitch.English)
-
-func typed(t require.TestingT, text, key string) line.Line {
-	l, err := line.Typed(text, pitch.MustParseName(key), english, neck.Neck{})
-	require.NoError(t, err, text)
-	return l
-}
 
 func inScale(t require.TestingT, tonic, id string) scale.Scale {
 	s, err := scale.FromCatalogue(pitch.MustParseName(tonic), id)
@@ -41,7 +33,7 @@ func midis(notes []line.Note) (out []int) {
 }
 
 func TestTyped(t *testing.T) {
-	l := typed(t, "E5 r C#4/2 | 5*2 b3, fis\n3:1.5", "A")
+	l := plantest.Line(t, "E5 r C#4/2 | 5*2 b3, fis\n3:1.5", "A")
 	var got []string
 	for _, n := range l.Notes {
 		got = append(got, fmt.Sprintf("%d@%g+%g", n.MIDI, n.At, n.Beats))
@@ -50,14 +42,14 @@ func TestTyped(t *testing.T) {
 	for text, want := range map[string]string{
 		"E5 C4\n G4 q5": "line 2, column 5", "": "line 1, column 1", "E5/0": "length", "E5/x": "length", "r r": "no note", "E99": "no note",
 	} {
-		_, err := line.Typed(text, pitch.MustParseName("A"), english, neck.Neck{})
+		_, err := line.Typed(text, pitch.MustParseName("A"), plantest.English, neck.Neck{})
 		assert.ErrorContains(t, err, want, text)
 	}
 }
 
 // An octave mark goes on from the nearest, places and fingers stand after @, lengths are fractions.
 func TestTypedMarks(t *testing.T) {
-	l := typed(t, "1 ^1*3/2 _5 __5/2 b3@2.4 3@2.5.3/4", "A")
+	l := plantest.Line(t, "1 ^1*3/2 _5 __5/2 b3@2.4 3@2.5.3/4", "A")
 	assert.Equal(t, []int{69, 81, 64, 40, 36, 37}, midis(l.Notes)) // A4 A5 E4 E2 C2 C#2
 	assert.Equal(t, []float64{1, 1.5, 1, 0.5, 1, 0.25}, []float64{l.Notes[0].Beats, l.Notes[1].Beats, l.Notes[2].Beats, l.Notes[3].Beats, l.Notes[4].Beats, l.Notes[5].Beats})
 	assert.Equal(t, neck.Place{String: 2, Fret: 4}, *l.Notes[4].Place)
@@ -65,13 +57,13 @@ func TestTypedMarks(t *testing.T) {
 	guitar, _ := neck.FindInstrument("guitar")
 	on, err := neck.New(guitar.Tuning, guitar.Frets, guitar.ScaleLengthMM)
 	require.NoError(t, err)
-	pressed, err := line.Typed("@6.3 @1.0/2 3", pitch.MustParseName("G"), english, on)
+	pressed, err := line.Typed("@6.3 @1.0/2 3", pitch.MustParseName("G"), plantest.English, on)
 	require.NoError(t, err)
 	assert.Equal(t, []int{43, 64, 59}, midis(pressed.Notes), "a place alone is the note that sounds there")
-	_, err = line.Typed("@7.3", pitch.MustParseName("G"), english, on)
+	_, err = line.Typed("@7.3", pitch.MustParseName("G"), plantest.English, on)
 	assert.ErrorContains(t, err, "no note")
 	for _, text := range []string{"@6.3", "1@2", "1@x.2", "1@2.3.4.5", "1@99.1", "1@1.-1", "1*2/0", "1@", "^E5"} {
-		_, err := line.Typed(text, pitch.MustParseName("A"), english, neck.Neck{})
+		_, err := line.Typed(text, pitch.MustParseName("A"), plantest.English, neck.Neck{})
 		assert.Error(t, err, text)
 	}
 }
@@ -101,7 +93,7 @@ func anyScale(t *rapid.T) scale.Scale {
 func TestTextReadsBack(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		l, s := anyLine(t, true), anyScale(t)
-		back, err := line.Typed(line.Text(l.Notes, s, true), s.Tonic, english, neck.Neck{})
+		back, err := line.Typed(line.Text(l.Notes, s, true), s.Tonic, plantest.English, neck.Neck{})
 		require.NoError(t, err)
 		require.Len(t, back.Notes, len(l.Notes))
 		for i, n := range l.Notes {
@@ -122,7 +114,7 @@ func TestTextIsTheSameInEveryKey(t *testing.T) {
 		l, s := anyLine(t, false), anyScale(t)
 		text := line.Text(l.Notes, s, false)
 		for class := range 12 {
-			other, err := line.Typed(text, scale.UsualTonic(class), english, neck.Neck{})
+			other, err := line.Typed(text, scale.UsualTonic(class), plantest.English, neck.Neck{})
 			require.NoError(t, err)
 			apart := other.Notes[0].MIDI - l.Notes[0].MIDI
 			assert.LessOrEqual(t, max(apart, -apart), 12)
@@ -164,7 +156,7 @@ func TestEven(t *testing.T) {
 // A phrase into the parallel minor and back, by hand. Common practice.
 func TestInScale(t *testing.T) {
 	major, minor := inScale(t, "E", "major"), inScale(t, "E", "natural-minor")
-	l := typed(t, "1 3 5 6 7 ^1", "E")
+	l := plantest.Line(t, "1 3 5 6 7 ^1", "E")
 	there := line.InScale(l.Notes, major, minor)
 	assert.Equal(t, "1 b3 5 b6 b7 ^1", strings.ReplaceAll(line.Text(there, minor, false), "b7 1", "b7 ^1"))
 	assert.Equal(t, midis(l.Notes), midis(line.InScale(there, minor, major)))
@@ -213,7 +205,7 @@ func TestThereAndBack(t *testing.T) {
 // beat.
 func TestThrough(t *testing.T) {
 	s := inScale(t, "Ab", "major-pentatonic")
-	cell := typed(t, "1/2 2/2 3/2", "Ab").Notes
+	cell := plantest.Line(t, "1/2 2/2 3/2", "Ab").Notes
 	out := line.Through(cell, s, s.Len()+1)
 	require.Len(t, out, 18)
 	assert.Equal(t, []int{68, 70, 72, 70, 72, 75, 72, 75, 77}, midis(out)[:9])
@@ -227,7 +219,7 @@ func FuzzTyped(f *testing.F) {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, s string) {
-		l, err := line.Typed(s, pitch.MustParseName("Eb"), english, neck.Neck{})
+		l, err := line.Typed(s, pitch.MustParseName("Eb"), plantest.English, neck.Neck{})
 		if err == nil && len(l.Notes) == 0 {
 			t.Error("no note and no error")
 		}

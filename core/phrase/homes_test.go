@@ -3,6 +3,7 @@ package phrase_test
 import (
 	"testing"
 
+	"evenladder/internal/plantest"
 	"github.com/stretchr/testify/assert"
 )
 
@@ -86,7 +87,7 @@ var written = []struct{ text, home string }{
 func TestHomesByHand(t *testing.T) {
 	assert.GreaterOrEqual(t, len(written), 60)
 	for _, c := range written {
-		p := build(t, "guitar", typed(t, c.text, "C"))
+		p := build(t, "guitar", plantest.Line(t, c.text, "C"))
 		assert.Equal(t, c.home, p.Homes[0].Title, c.text)
 	}
 }

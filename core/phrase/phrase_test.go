@@ -17,17 +17,9 @@ import (
 	"evenladder/core/phrase"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
-	"evenladder/core/table"
 	"evenladder/core/way"
+	"evenladder/internal/plantest"
 )
-
-var english, _ = table.Find(pitch.Namings, pitch.English)
-
-func typed(t require.TestingT, text, key string) line.Line {
-	l, err := line.Typed(text, pitch.MustParseName(key), english, neck.Neck{})
-	require.NoError(t, err, text)
-	return l
-}
 
 func build(t require.TestingT, instrument string, l line.Line) phrase.Phrase {
 	p, err := phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: instrument}}, Line: l})
@@ -66,7 +58,7 @@ func TestHomesByConstruction(t *testing.T) {
 
 // A blues phrase mixes the two thirds, and the flat five falls and rises. Common practice.
 func TestMinorAndMajorMixed(t *testing.T) {
-	p := build(t, "guitar", typed(t, "A3 C4/2 C#4/2 E4 G4 E4 Eb4/2 D4/2 C4 A3*2", "A"))
+	p := build(t, "guitar", plantest.Line(t, "A3 C4/2 C#4/2 E4 G4 E4 Eb4/2 D4/2 C4 A3*2", "A"))
 	assert.Equal(t, "A", p.Homes[0].Tonic)
 	codes := map[string][]int{}
 	for _, r := range p.Remarks {
@@ -92,7 +84,7 @@ func TestMinorAndMajorMixed(t *testing.T) {
 
 func TestNeighboursAndOutside(t *testing.T) {
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "C", Name: "major"}}
-	p, err := phrase.Build(phrase.Request{Brief: b, Keep: true, Line: typed(t, "C4 C#4 D4 E4 G4 G#4 A4 C#5 G4 C4", "C")})
+	p, err := phrase.Build(phrase.Request{Brief: b, Keep: true, Line: plantest.Line(t, "C4 C#4 D4 E4 G4 G#4 A4 C#5 G4 C4", "C")})
 	require.NoError(t, err)
 	assert.Equal(t, "C major", p.Homes[0].Title, "the teacher's choice stands first")
 	got := map[int]string{}
@@ -112,7 +104,7 @@ func TestWhatHappensInAPhrase(t *testing.T) {
 		"G3 F3 E3 D3 C3 B2 D3":                   "landing 7-7",
 		"C4 E4 G4 E4 F4 A4 C5 A4 G4 B4 D5 B4 C5": "sequence 1-12",
 	} {
-		p := build(t, "guitar", typed(t, text, "C"))
+		p := build(t, "guitar", plantest.Line(t, text, "C"))
 		var got []string
 		for _, r := range p.Remarks {
 			got = append(got, fmt.Sprintf("%s %d-%d", r.Code, r.Notes[0], r.Notes[len(r.Notes)-1]))
@@ -169,7 +161,7 @@ func TestEveryWaySoundsThePhrase(t *testing.T) {
 }
 
 func TestWaysOfALick(t *testing.T) {
-	p := build(t, "guitar", typed(t, "A3 C4 D4 E4 G4 A4 G4 E4 D4 C4 A3", "A"))
+	p := build(t, "guitar", plantest.Line(t, "A3 C4 D4 E4 G4 A4 G4 E4 D4 C4 A3", "A"))
 	systems := map[string]bool{}
 	for _, w := range p.Ways {
 		systems[w.System] = true
@@ -181,7 +173,7 @@ func TestWaysOfALick(t *testing.T) {
 	assert.Zero(t, best.Shifts, best.Title)
 	assert.LessOrEqual(t, best.High-best.Low, 4)
 
-	given := typed(t, "A3 C4 D4", "A")
+	given := plantest.Line(t, "A3 C4 D4", "A")
 	for i, place := range []neck.Place{{String: 6, Fret: 17}, {String: 5, Fret: 15}, {String: 5, Fret: 17}} {
 		given.Notes[i].Place = &place
 	}
@@ -193,11 +185,11 @@ func TestWaysOfALick(t *testing.T) {
 func TestBadPhrases(t *testing.T) {
 	_, err := phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}}})
 	assert.ErrorContains(t, err, "notes")
-	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "kazoo"}}, Line: typed(t, "C4", "C")})
+	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "kazoo"}}, Line: plantest.Line(t, "C4", "C")})
 	assert.ErrorContains(t, err, "brief.instrument.id")
 	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}}, Line: line.Line{Notes: []line.Note{{MIDI: 300}}}})
 	assert.ErrorContains(t, err, "notes.0")
-	p := build(t, "ukulele", typed(t, "C2 E2 G2", "C"))
+	p := build(t, "ukulele", plantest.Line(t, "C2 E2 G2", "C"))
 	assert.Empty(t, p.Ways, "the neck does not have it")
 }
 

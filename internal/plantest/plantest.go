@@ -1,4 +1,4 @@
-// Package plantest makes plans for tests.
+// Package plantest makes plans for tests, and reads lines of notes.
 package plantest
 
 import (
@@ -11,8 +11,10 @@ import (
 	"evenladder/core/line"
 	"evenladder/core/neck"
 	"evenladder/core/piece"
+	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/scale"
+	"evenladder/core/table"
 )
 
 // Build makes the plan of a brief in JSON, or ends the test.
@@ -77,4 +79,14 @@ func SameLine(t require.TestingT, p plan.Plan, l line.Line) {
 		require.InDelta(t, at(e)-at(first), n.At-l.Notes[0].At, 1e-3, "when note %d of %s begins", i+1, p.Sentence)
 		require.InDelta(t, quarters*e.Beats, n.Beats, 1e-3, "how long note %d of %s is", i+1, p.Sentence)
 	}
+}
+
+// English names notes as English does.
+var English, _ = table.Find(pitch.Namings, pitch.English)
+
+// Line reads a line of notes as it is typed in a key, or ends the test.
+func Line(t require.TestingT, text, key string) line.Line {
+	l, err := line.Typed(text, pitch.MustParseName(key), English, neck.Neck{})
+	require.NoError(t, err, text)
+	return l
 }
