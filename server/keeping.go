@@ -31,7 +31,7 @@ func (h handlers) GetKeeping(ctx context.Context, _ api.GetKeepingRequestObject)
 		return nil, err
 	}
 	apart, err := h.store.Unreadable(ctx)
-	return api.GetKeeping200JSONResponse{Folder: h.store.Backups(), Network: h.guard != nil, Backups: backups, Unreadable: apart}, err
+	return api.GetKeeping200JSONResponse{Folder: h.store.Backups(), EveryHours: h.backupEvery.Hours(), Network: h.guard != nil, Backups: backups, Unreadable: apart}, err
 }
 
 // MakeBackup backs everything up, or takes in the backup that the body is. It waits its turn: both

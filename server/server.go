@@ -35,6 +35,8 @@ type Options struct {
 	Log     *slog.Logger // of what fails
 	Access  *slog.Logger // of every request; nil for none
 	Network *Network     // how other devices reach it; nil where this machine alone does
+
+	BackupEvery time.Duration // how often it is backed up without being asked; 0 for never
 }
 
 // New wires the application.
@@ -52,7 +54,7 @@ func New(st *store.Store, o Options) (*echo.Echo, error) {
 		return nil, err
 	}
 	g := newGuard(o.Network)
-	h := handlers{st, newQueue(), shell, o.Program, g}
+	h := handlers{st, newQueue(), shell, o.Program, o.BackupEvery, g}
 	e := echo.New()
 	e.Logger = o.Log
 	e.Binder = jsonBinder{}
@@ -93,8 +95,9 @@ type handlers struct {
 	heavy queue // drawings, files and rounds
 	shell home.Shell
 
-	program string // version of the application, as backups name it
-	guard   *guard // nil where this machine alone reaches it
+	program     string // version of the application, as backups name it
+	backupEvery time.Duration
+	guard       *guard // nil where this machine alone reaches it
 }
 
 func (h handlers) GetHealth(ctx context.Context, _ api.GetHealthRequestObject) (api.GetHealthResponseObject, error) {

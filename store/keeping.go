@@ -25,8 +25,10 @@ func (s *Store) Backups() string { return filepath.Join(s.dir, "backups") }
 // ending is that of a backup.
 const ending = ".db"
 
-// stamp is a time as names of files have it, the later the further down.
-func stamp(t time.Time) string { return t.UTC().Format("2006-01-02T15-04-05.000") }
+// stampLayout is a time as names of files have it, the later the further down.
+const stampLayout = "2006-01-02T15-04-05.000"
+
+func stamp(t time.Time) string { return t.UTC().Format(stampLayout) }
 
 // BackUpNow makes a backup in the folder of backups, named by its time and a word.
 func (s *Store) BackUpNow(ctx context.Context, word, program string) (name string, info Info, err error) {

@@ -64,7 +64,7 @@ func backupCommand() *cobra.Command {
 			if every < time.Minute || keep < 1 {
 				return fmt.Errorf("--every %s --keep %d was given: give 1m or more, and 1 or more", every, keep)
 			}
-			return backUpEvery(cmd, s, folderOf(args[0]), every, keep)
+			return backUpEvery(cmd, s, args[0], every, keep)
 		})
 	})
 	c.Flags().DurationVar(&every, "every", 0, "goes on and makes another one so often, such as 24h; into a folder")
@@ -72,26 +72,16 @@ func backupCommand() *cobra.Command {
 	return c
 }
 
-// backUpEvery makes backups in a folder until the command ends. One that fails is said, and the next
-// one may come off.
+// backUpEvery makes backups in a folder until the command ends.
 func backUpEvery(cmd *cobra.Command, s *store.Store, into string, every time.Duration, keep int) error {
-	for {
-		if err := backUp(cmd.Context(), cmd.OutOrStdout(), s, into); err != nil {
+	s.BackUpRegularly(cmd.Context(), store.Regular{Dir: into, Word: "backup", Every: every, Keep: keep}, version, func(file string, info store.Info, err error) {
+		if err != nil {
 			fmt.Fprintln(os.Stderr, err)
-		} else if err := store.PruneIn(into, "backup", keep); err != nil {
-			return err
+			return
 		}
-		select {
-		case <-cmd.Context().Done():
-			return nil
-		case <-time.After(every):
-		}
-	}
-}
-
-// folderOf says that a target is a folder, whether or not it is there.
-func folderOf(target string) string {
-	return strings.TrimRight(target, string(filepath.Separator)) + string(filepath.Separator)
+		fmt.Fprintf(cmd.OutOrStdout(), "%s: %s\n", file, infoWords(info))
+	})
+	return nil
 }
 
 // backUp makes one backup: at a file, or in a folder under its time.

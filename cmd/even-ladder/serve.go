@@ -28,9 +28,14 @@ func serveCommand() *cobra.Command {
 		Short: "Start the web application",
 		Args:  cobra.NoArgs,
 	}, func(cmd *cobra.Command, _ []string, folder string) error {
+		if o.backupEvery != 0 && o.backupEvery < time.Minute || o.backupKeep < 1 {
+			return fmt.Errorf("--backup-every %s --backup-keep %d was given: give 1m or more, or 0 for none, and 1 or more", o.backupEvery, o.backupKeep)
+		}
 		return serve(cmd.Context(), cmd.OutOrStdout(), folder, o)
 	})
 	o.flags(c)
+	c.Flags().DurationVar(&o.backupEvery, "backup-every", 24*time.Hour, "how often it backs up by itself, into the folder of backups; 0 for never")
+	c.Flags().IntVar(&o.backupKeep, "backup-keep", 14, "how many of those are kept")
 	return c
 }
 
@@ -61,6 +66,9 @@ type serving struct {
 	hosts     []string                                  // further names that other devices reach it by
 	cert, key string                                    // files of a certificate that was given
 	fill      func(context.Context, *store.Store) error // with what, before it answers
+
+	backupEvery time.Duration // 0 for never
+	backupKeep  int
 }
 
 func (o *serving) flags(c *cobra.Command) {
@@ -74,6 +82,9 @@ func (o *serving) flags(c *cobra.Command) {
 // heapShare is the share of the memory there is that is used before it is cleared
 // more often.
 const heapShare = 0.5
+
+// settle is how long after a start nothing is backed up: most starts are followed by work.
+const settle = time.Minute
 
 // serve opens the store, fills it when asked to, and answers until the context
 // ends. It prints the address once it answers.
@@ -111,9 +122,22 @@ func serve(ctx context.Context, out io.Writer, dir string, o serving) error {
 	if err != nil {
 		return errors.Join(err, l.Close())
 	}
-	e, err := server.New(st, server.Options{Front: front, ForHome: forHome, Program: version, Log: log, Access: access, Network: reached.network})
+	e, err := server.New(st, server.Options{Front: front, ForHome: forHome, Program: version, Log: log, Access: access, Network: reached.network, BackupEvery: o.backupEvery})
 	if err != nil {
 		return err
+	}
+	if o.backupEvery > 0 {
+		ctx, cancel := context.WithCancel(ctx)
+		done := make(chan struct{})
+		go func() {
+			defer close(done)
+			st.BackUpRegularly(ctx, store.Regular{Word: "regular", Every: o.backupEvery, Keep: o.backupKeep, Settle: settle}, version, func(file string, _ store.Info, err error) {
+				if err != nil {
+					log.Error("no backup", "file", file, "error", err)
+				}
+			})
+		}()
+		defer func() { cancel(); <-done }()
 	}
 	fmt.Fprintln(out, reached.words)
 	return server.Serve(ctx, e, reached)

@@ -477,6 +477,9 @@ type Keeping struct {
 	// Backups The latest first.
 	Backups []store.KeptBackup `json:"backups"`
 
+	// EveryHours How often one is made without being asked, in hours; 0 for never.
+	EveryHours float64 `json:"everyHours"`
+
 	// Folder Where backups are kept on this machine.
 	Folder string `json:"folder"`
 

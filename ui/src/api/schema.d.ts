@@ -2697,6 +2697,11 @@ export interface components {
         Keeping: {
             /** @description Where backups are kept on this machine. */
             folder: string;
+            /**
+             * Format: double
+             * @description How often one is made without being asked, in hours; 0 for never.
+             */
+            everyHours: number;
             /** @description Other devices reach the application: who uses it is signed in. */
             network: boolean;
             /** @description The latest first. */

@@ -115,7 +115,7 @@ const restore = (name: string) =>
         >
         <template v-else
           >Nothing is backed up yet. Backups go into <code>{{ keeping.folder }}</code></template
-        >
+        ><template v-if="keeping.everyHours">. One is made every {{ keeping.everyHours }} h without being asked</template>.
       </p>
       <p class="row">
         <v-btn color="primary" variant="tonal" :loading="busy === 'back up'" data-do="back-up" @click="backUp">Back up now</v-btn>

@@ -1,0 +1,81 @@
+package store
+
+import (
+	"context"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
+)
+
+// Regular is how backups are made one after the other.
+type Regular struct {
+	Dir    string        // "" is the folder of backups
+	Word   string        // in the name of each: those alone are counted and deleted
+	Every  time.Duration // from one to the next; over a restart too
+	Keep   int           // how many are kept, 1 or more
+	Settle time.Duration // how long nothing is made after a start
+}
+
+// nap bounds how long a wait is trusted: a machine that sleeps stops the timer.
+const nap = time.Hour
+
+// afterFailure is how long a failed one waits for another.
+const afterFailure = time.Minute
+
+// wait is how long it is until the next one; a last one in the future is of a clock that went back,
+// and is not waited for.
+func (r Regular) wait(last, now time.Time) time.Duration {
+	since := now.Sub(last)
+	if since < 0 {
+		return 0
+	}
+	return max(0, r.Every-since)
+}
+
+// BackUpRegularly makes backups until ctx ends, and deletes the oldest of them. One that fails is told
+// as well, and tried again.
+func (s *Store) BackUpRegularly(ctx context.Context, r Regular, program string, told func(file string, info Info, err error)) {
+	if r.Dir == "" {
+		r.Dir = s.Backups()
+	}
+	sleep := r.Settle
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(min(sleep, nap)):
+		}
+		last, err := lastIn(r.Dir, r.Word)
+		if sleep = r.wait(last, s.now()); sleep > 0 && err == nil {
+			continue
+		}
+		file, info, err := s.backUpIn(ctx, r, program)
+		if told(file, info, err); err != nil {
+			sleep = min(r.Every, afterFailure)
+		}
+	}
+}
+
+func (s *Store) backUpIn(ctx context.Context, r Regular, program string) (file string, info Info, err error) {
+	if err := os.MkdirAll(r.Dir, 0o700); err != nil {
+		return "", info, err
+	}
+	file = filepath.Join(r.Dir, BackupName(s.now(), r.Word))
+	if info, err = s.Backup(ctx, file, program); err != nil {
+		return file, info, err
+	}
+	return file, info, PruneIn(r.Dir, r.Word, r.Keep)
+}
+
+// lastIn is when the last backup with a word in its name was made, by its name.
+func lastIn(dir, word string) (last time.Time, err error) {
+	all, err := backupsIn(dir)
+	for _, k := range all {
+		at, isOne := strings.CutSuffix(k.Name, "-"+word+ending)
+		if t, wrong := time.Parse(stampLayout, at); isOne && wrong == nil && t.After(last) {
+			last = t
+		}
+	}
+	return last, err
+}
