@@ -116,7 +116,8 @@ fuzz:
 
 # Longer than a test should be: killed a thousand times under writers.
 soak: build
-	EVEN_LADDER_KILLS=1000 go test ./e2e -run Kills -timeout 2h -v
+	EVEN_LADDER_KILLS=1000 go test ./e2e -run 'Kill' -timeout 3h -v
+	EVEN_LADDER_WRITING=1m go test ./store -run ManyWriters -v
 
 screenshots: build
 	@scripts/need.sh chromium=chromium

@@ -21,7 +21,7 @@ type Assignment struct {
 
 // Assignments are the assignments of a store.
 type Assignments struct {
-	db  *sql.DB
+	db  *database
 	now func() time.Time
 }
 

@@ -78,7 +78,7 @@ func (s *Store) backUp(ctx context.Context, part, program string) (Info, error) 
 	if err := keepPrivate(part); err != nil {
 		return Info{}, err
 	}
-	if err := pages(ctx, s.db, func(c backer) (*sqlite.Backup, error) { return c.NewBackup(uri(part, nil)) }); err != nil {
+	if err := pages(ctx, s.db.readers, func(c backer) (*sqlite.Backup, error) { return c.NewBackup(uri(part, nil)) }); err != nil {
 		return Info{}, err
 	}
 	db, err := sql.Open("sqlite", uri(part, []string{"journal_mode(DELETE)", "synchronous(FULL)"}))
@@ -187,7 +187,7 @@ func (s *Store) Restore(ctx context.Context, file, aside, program string) (Info,
 	if _, err := s.Backup(ctx, aside, program); err != nil {
 		return info, err
 	}
-	if err := pages(ctx, s.db, func(c backer) (*sqlite.Backup, error) { return c.NewRestore(uri(file, nil, "mode=ro", "immutable=1")) }); err != nil {
+	if err := pages(ctx, s.db.writer, func(c backer) (*sqlite.Backup, error) { return c.NewRestore(uri(file, nil, "mode=ro", "immutable=1")) }); err != nil {
 		return info, fmt.Errorf("restore: %w", err)
 	}
 	return info, s.upToDate(ctx)
@@ -198,7 +198,7 @@ func (s *Store) upToDate(ctx context.Context) error {
 	if _, err := s.db.ExecContext(ctx, "DROP TABLE IF EXISTS "+backupTable); err != nil {
 		return err
 	}
-	return migrate(ctx, s.db)
+	return migrate(ctx, s.db.writer)
 }
 
 // backer is a connection of the driver that copies pages.
@@ -239,7 +239,7 @@ var counted = []struct{ what, rows string }{
 	{"pupils", "pupils"}, {"assignments", "assignments"}, {"tries", "log"}, {"takes", "takes"}, {"sittings", "sittings"},
 }
 
-func holds(ctx context.Context, db *sql.DB) ([]Count, error) {
+func holds(ctx context.Context, db reads) ([]Count, error) {
 	tables, err := tablesOf(ctx, db)
 	if err != nil {
 		return nil, err
@@ -260,12 +260,12 @@ func holds(ctx context.Context, db *sql.DB) ([]Count, error) {
 }
 
 // tablesOf are the tables that hold something, by name.
-func tablesOf(ctx context.Context, db *sql.DB) ([]string, error) {
+func tablesOf(ctx context.Context, db reads) ([]string, error) {
 	return column[string](ctx, db, "SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> '"+backupTable+"' ORDER BY name")
 }
 
 // column reads the only column of some rows.
-func column[T any](ctx context.Context, db *sql.DB, query string, args ...any) (out []T, err error) {
+func column[T any](ctx context.Context, db reads, query string, args ...any) (out []T, err error) {
 	rows, err := db.QueryContext(ctx, query, args...)
 	if err != nil {
 		return nil, err
@@ -283,7 +283,7 @@ func column[T any](ctx context.Context, db *sql.DB, query string, args ...any) (
 
 // digest is the SHA-256 of every row of every table, in hex: the names of the tables in their order,
 // the rows by their keys, each value with its type and length.
-func digest(ctx context.Context, db *sql.DB) (string, error) {
+func digest(ctx context.Context, db reads) (string, error) {
 	tables, err := tablesOf(ctx, db)
 	if err != nil {
 		return "", err
@@ -306,7 +306,7 @@ func digest(ctx context.Context, db *sql.DB) (string, error) {
 	return hex.EncodeToString(h.Sum(nil)), nil
 }
 
-func hashRows(ctx context.Context, db *sql.DB, h hash.Hash, query string) error {
+func hashRows(ctx context.Context, db reads, h hash.Hash, query string) error {
 	rows, err := db.QueryContext(ctx, query)
 	if err != nil {
 		return err

@@ -2,7 +2,6 @@ package store
 
 import (
 	"context"
-	"database/sql"
 	"errors"
 	"fmt"
 
@@ -51,7 +50,7 @@ func (s *Store) Unreadable(ctx context.Context) ([]Damage, error) {
 	return out, err
 }
 
-func (b body) unreadable(ctx context.Context, db *sql.DB) (out []Damage, err error) {
+func (b body) unreadable(ctx context.Context, db reads) (out []Damage, err error) {
 	kind := "''"
 	if b.into == nil {
 		kind = "kind"

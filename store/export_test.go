@@ -7,7 +7,7 @@ import (
 
 // Exec runs a statement on the database, as nothing of the application does.
 func Exec(s *Store, statement string) error {
-	_, err := s.db.Exec(statement)
+	_, err := s.db.writer.Exec(statement)
 	return err
 }
 

@@ -35,13 +35,22 @@ func (s *Store) BackUpNow(ctx context.Context, word, program string) (name strin
 	if err := os.MkdirAll(s.Backups(), 0o700); err != nil {
 		return "", info, err
 	}
-	name = BackupName(s.now(), word)
+	name = BackupName(s.Backups(), s.now(), word)
 	info, err = s.Backup(ctx, filepath.Join(s.Backups(), name), program)
 	return name, info, err
 }
 
-// BackupName is the name of the file of a backup: its time and a word.
-func BackupName(at time.Time, word string) string { return stamp(at) + "-" + word + ending }
+// BackupName is the name of the file of a backup in a folder: its time and a word. A name that is
+// taken, as by a clock that went back, is not given again.
+func BackupName(dir string, at time.Time, word string) string {
+	for {
+		name := stamp(at) + "-" + word + ending
+		if _, err := os.Stat(filepath.Join(dir, name)); err != nil {
+			return name
+		}
+		at = at.Add(time.Millisecond)
+	}
+}
 
 // ListBackups are the backups of the folder, the latest first.
 func (s *Store) ListBackups() ([]KeptBackup, error) { return backupsIn(s.Backups()) }
@@ -103,7 +112,7 @@ func (s *Store) TakeIn(ctx context.Context, from io.Reader) (name string, info I
 	if err := os.MkdirAll(s.Backups(), 0o700); err != nil {
 		return "", info, err
 	}
-	name = BackupName(s.now(), "taken-in")
+	name = BackupName(s.Backups(), s.now(), "taken-in")
 	file := filepath.Join(s.Backups(), name)
 	part := file + ".part"
 	defer os.Remove(part)
@@ -130,7 +139,7 @@ func (s *Store) RestoreNow(ctx context.Context, file, program string) (undo stri
 	if err := os.MkdirAll(s.Backups(), 0o700); err != nil {
 		return "", info, err
 	}
-	undo = BackupName(s.now(), "before-restore")
+	undo = BackupName(s.Backups(), s.now(), "before-restore")
 	info, err = s.Restore(ctx, file, filepath.Join(s.Backups(), undo), program)
 	return undo, info, err
 }

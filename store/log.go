@@ -62,7 +62,7 @@ func sentenceOf(b brief.Brief) (string, error) {
 
 // Log is the log of practice. Nothing in it is changed.
 type Log struct {
-	db  *sql.DB
+	db  *database
 	now func() time.Time
 }
 

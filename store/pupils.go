@@ -37,7 +37,7 @@ func (s *Stale) Error() string {
 
 // Pupils are the pupils of a store.
 type Pupils struct {
-	db  *sql.DB
+	db  *database
 	now func() time.Time
 }
 
@@ -142,7 +142,7 @@ func (p Pupils) Update(ctx context.Context, id string, version int, to pupil.Pup
 }
 
 // changeVersion sets columns of a row that is at a version, and counts the version up.
-func changeVersion(ctx context.Context, db *sql.DB, now time.Time, table, id string, version int, set string, args ...any) error {
+func changeVersion(ctx context.Context, db *database, now time.Time, table, id string, version int, set string, args ...any) error {
 	err := changeOne(ctx, db, "UPDATE "+table+" SET "+set+", version = version + 1, updated_at = ? WHERE id = ? AND version = ? AND deleted_at IS NULL",
 		append(args, now.UnixMilli(), id, version)...)
 	if !errors.Is(err, ErrNotFound) {
@@ -156,11 +156,11 @@ func changeVersion(ctx context.Context, db *sql.DB, now time.Time, table, id str
 }
 
 // setAside and bringBack mark a row, or give ErrNotFound.
-func setAside(ctx context.Context, db *sql.DB, now time.Time, table, id string) error {
+func setAside(ctx context.Context, db *database, now time.Time, table, id string) error {
 	return changeOne(ctx, db, "UPDATE "+table+" SET deleted_at = ? WHERE id = ? AND deleted_at IS NULL", now.UnixMilli(), id)
 }
 
-func bringBack(ctx context.Context, db *sql.DB, table, id string) error {
+func bringBack(ctx context.Context, db *database, table, id string) error {
 	return changeOne(ctx, db, "UPDATE "+table+" SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL", id)
 }
 

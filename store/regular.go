@@ -46,11 +46,17 @@ func (s *Store) BackUpRegularly(ctx context.Context, r Regular, program string, 
 			return
 		case <-time.After(min(sleep, nap)):
 		}
+		if ctx.Err() != nil {
+			return // both had come
+		}
 		last, err := lastIn(r.Dir, r.Word)
 		if sleep = r.wait(last, s.now()); sleep > 0 && err == nil {
 			continue
 		}
 		file, info, err := s.backUpIn(ctx, r, program)
+		if ctx.Err() != nil {
+			return
+		}
 		if told(file, info, err); err != nil {
 			sleep = min(r.Every, afterFailure)
 		}
@@ -61,7 +67,7 @@ func (s *Store) backUpIn(ctx context.Context, r Regular, program string) (file s
 	if err := os.MkdirAll(r.Dir, 0o700); err != nil {
 		return "", info, err
 	}
-	file = filepath.Join(r.Dir, BackupName(s.now(), r.Word))
+	file = filepath.Join(r.Dir, BackupName(r.Dir, s.now(), r.Word))
 	if info, err = s.Backup(ctx, file, program); err != nil {
 		return file, info, err
 	}

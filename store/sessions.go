@@ -10,7 +10,7 @@ import (
 // Sessions are who is signed in over a network. Those that have run out are cleared now and then.
 func (s *Store) Sessions() scs.Store {
 	if s.sessions == nil {
-		s.sessions = sqlite3store.New(s.db)
+		s.sessions = sqlite3store.New(s.db.writer)
 	}
 	return s.sessions
 }

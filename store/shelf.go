@@ -49,7 +49,7 @@ func (c *Conflict) Error() string {
 
 // Shelf keeps things of one kind.
 type Shelf struct {
-	db   *sql.DB
+	db   *database
 	kind string
 	now  func() time.Time
 }

@@ -43,7 +43,7 @@ type Answer struct {
 
 // Sittings are the sittings of this store.
 type Sittings struct {
-	db  *sql.DB
+	db  *database
 	now func() time.Time
 }
 

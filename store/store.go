@@ -36,7 +36,7 @@ var ErrNotFound = errors.New("not found")
 
 // Store is the open database.
 type Store struct {
-	db   *sql.DB
+	db   *database
 	dir  string
 	now  func() time.Time
 	held *flock.Flock
@@ -83,11 +83,11 @@ func OpenBeside(ctx context.Context, dir string, now func() time.Time) (*Store, 
 	case had > known:
 		return nil, Newer{file, had, known}
 	}
-	db, err := sql.Open("sqlite", uri(file, []string{"busy_timeout(5000)", "query_only(1)"}))
+	db, err := openReaders(file)
 	if err != nil {
 		return nil, err
 	}
-	return &Store{db: db, dir: dir, now: now}, nil
+	return &Store{db: &database{db, db}, dir: dir, now: now}, nil
 }
 
 func open(ctx context.Context, dir string, now func() time.Time) (*Store, error) {
@@ -102,8 +102,7 @@ func open(ctx context.Context, dir string, now func() time.Time) (*Store, error)
 	if err := keepPrivate(file); err != nil {
 		return nil, fmt.Errorf("data folder: %w", err)
 	}
-	// What is erased is overwritten: secure_delete.
-	db, err := sql.Open("sqlite", uri(file, []string{"journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)", "secure_delete(1)", "busy_timeout(5000)"}, "_txlock=immediate"))
+	db, err := openDatabase(file)
 	if err != nil {
 		return nil, err
 	}
@@ -138,7 +137,8 @@ func (s *Store) setAside(ctx context.Context, had int64) error {
 	if err := os.MkdirAll(s.Backups(), 0o700); err != nil {
 		return err
 	}
-	_, err := s.Backup(ctx, filepath.Join(s.Backups(), fmt.Sprintf("%s-before-tables-%d.db", stamp(s.now()), newestSchema())), "tables "+strconv.FormatInt(had, 10))
+	name := BackupName(s.Backups(), s.now(), fmt.Sprintf("before-tables-%d", newestSchema()))
+	_, err := s.Backup(ctx, filepath.Join(s.Backups(), name), "tables "+strconv.FormatInt(had, 10))
 	return err
 }
 
@@ -155,7 +155,7 @@ func schemaIn(ctx context.Context, file string) (int64, error) {
 	return schemaOf(ctx, db)
 }
 
-func schemaOf(ctx context.Context, db *sql.DB) (version int64, err error) {
+func schemaOf(ctx context.Context, db reads) (version int64, err error) {
 	tables, err := tablesOf(ctx, db)
 	if err != nil || !slices.Contains(tables, "goose_db_version") {
 		return 0, err
@@ -224,7 +224,7 @@ func (s *Store) Close() error {
 }
 
 // changeOne runs a statement that has to change a row, or gives ErrNotFound.
-func changeOne(ctx context.Context, db *sql.DB, query string, args ...any) error {
+func changeOne(ctx context.Context, db *database, query string, args ...any) error {
 	r, err := db.ExecContext(ctx, query, args...)
 	if err != nil {
 		return err
@@ -282,7 +282,7 @@ type dated struct {
 
 // page reads the rows that dated asks for, and where the next page begins: the time of its last
 // row in milliseconds and its id. ErrPage where after is no such place.
-func page[T any](ctx context.Context, db *sql.DB, d dated, scan func(scanner) (T, error), placed func(T) (time.Time, string)) (list []T, next string, err error) {
+func page[T any](ctx context.Context, db reads, d dated, scan func(scanner) (T, error), placed func(T) (time.Time, string)) (list []T, next string, err error) {
 	if d.after != "" {
 		at, id, ok := strings.Cut(d.after, ".")
 		ms, err := strconv.ParseInt(at, 10, 64)

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -19,7 +20,8 @@ import (
 // clock ticks a second with every look.
 func clock() func() time.Time {
 	at := time.Date(2031, 3, 4, 9, 0, 0, 0, time.UTC)
-	return func() time.Time { at = at.Add(time.Second); return at }
+	var looks atomic.Int64
+	return func() time.Time { return at.Add(time.Duration(looks.Add(1)) * time.Second) }
 }
 
 func open(t *testing.T, dir string) *store.Store {

@@ -91,7 +91,7 @@ func backUp(ctx context.Context, out io.Writer, s *store.Store, target string) e
 		if err := os.MkdirAll(target, 0o700); err != nil {
 			return err
 		}
-		target = filepath.Join(target, store.BackupName(time.Now(), "backup"))
+		target = filepath.Join(target, store.BackupName(target, time.Now(), "backup"))
 	}
 	info, err := s.Backup(ctx, target, version)
 	if err != nil {
