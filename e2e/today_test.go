@@ -189,12 +189,12 @@ func TestThePageThatGoesHome(t *testing.T) {
 	text := value[string](home, `document.querySelector('textarea').value`)
 	assert.Equal(t, text, string(read), "read by another reader")
 
-	p.do(click("[data-do=home-done]"), click("[data-do=results]"), click("[data-do=results-text] textarea"), pasted("Hello!\n"+string(read)))
+	p.do(click("[data-do=home-done]"), click("[data-do=results]"), chromedp.WaitVisible(css("[data-do=results-text] textarea")), pasted("[data-do=results-text] textarea", "Hello!\n"+string(read)))
 	p.eventually(".came", "Casimir: 1 try, 1 new")
 	p.do(click("[data-do=keep-results]"))
 	p.eventually(".v-snackbar", "1 try is in the log of Casimir")
 	p.until(`!document.querySelector('.came')`, "the dialog closes")
-	p.do(click("[data-do=results]"), click("[data-do=results-text] textarea"), pasted(string(read)))
+	p.do(click("[data-do=results]"), chromedp.WaitVisible(css("[data-do=results-text] textarea")), pasted("[data-do=results-text] textarea", string(read)))
 	p.eventually(".came", "in the log already")
 	p.eventually(".came", "1 try, 0 new")
 }
@@ -206,9 +206,9 @@ func (p page) hushed() {
 	p.until(`!document.querySelector('.v-snackbar__wrapper')`, "the notice closes")
 }
 
-// pasted puts a text where the focus is.
-func pasted(text string) chromedp.Action[chromedp.Void] {
-	return chromedp.Evaluate[chromedp.Void](fmt.Sprintf(`document.execCommand('insertText', false, %q)`, text))
+// pasted puts a text into a field.
+func pasted(selector, text string) chromedp.Action[chromedp.Void] {
+	return chromedp.Evaluate[chromedp.Void](fmt.Sprintf(`document.querySelector(%q).focus(); document.execCommand('insertText', false, %q)`, selector, text))
 }
 
 // page1 is a page of a browser of its own.
