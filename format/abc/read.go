@@ -2,14 +2,12 @@ package abc
 
 import (
 	"fmt"
-	"math"
 	"slices"
 	"strconv"
 	"strings"
 
 	"evenladder/core/line"
 	"evenladder/core/pitch"
-	"evenladder/core/scale"
 )
 
 // Limits of a text that is read.
@@ -141,70 +139,6 @@ func (r *reader) field(name byte, value string) error {
 		r.left["words under notes"]++
 	}
 	return nil
-}
-
-// modes by the first three letters of their names, with the scale of the catalogue.
-var modes = map[string]string{"": "major", "maj": "major", "ion": "major", "m": "natural-minor", "min": "natural-minor", "aeo": "natural-minor", "dor": "dorian", "phr": "phrygian", "lyd": "lydian", "mix": "mixolydian", "loc": "locrian"}
-
-// keySigns are the signs of a key by letter.
-func keySigns(value string) (map[byte]int, error) {
-	out := map[byte]int{}
-	fields := strings.Fields(value)
-	if len(fields) == 0 || fields[0] == "none" || strings.Contains(fields[0], "=") {
-		return out, nil
-	}
-	if fields[0] == "HP" || fields[0] == "Hp" {
-		return map[byte]int{'F': 1, 'C': 1}, nil
-	}
-	// Signs of its own stand behind the key, each before its letter.
-	own := ""
-	if at := strings.IndexAny(value, "^_"); at >= 0 {
-		value, own = value[:at], value[at:]
-		if fields = strings.Fields(value); len(fields) == 0 {
-			fields = []string{"C"}
-		}
-	}
-	word := strings.NewReplacer("♯", "#", "♭", "b").Replace(fields[0])
-	end := 1
-	if len(word) > 1 && (word[1] == '#' || word[1] == 'b') {
-		end = 2
-	}
-	tonic, err := pitch.ParseName(word[:end])
-	if err != nil {
-		return nil, fmt.Errorf("%.24q is no key: give one such as K:Eb or K:Ador", value)
-	}
-	mode := strings.ToLower(word[end:])
-	if mode == "" && len(fields) > 1 && !strings.Contains(fields[1], "=") {
-		mode = strings.ToLower(fields[1])
-	}
-	if len(mode) > 3 {
-		mode = mode[:3]
-	}
-	id, ok := modes[mode]
-	if !ok {
-		return nil, fmt.Errorf("%.24q is no key: give a mode such as maj, min, dor or mix after the tonic", value)
-	}
-	s, err := scale.FromCatalogue(tonic, id)
-	if err != nil {
-		return nil, err
-	}
-	for _, a := range s.KeySignature().Accidentals {
-		name := pitch.MustParseName(a)
-		out[name.Letter()] = name.Accidental()
-	}
-	sign := 0
-	for i := range len(own) {
-		switch c := own[i]; {
-		case c == '^':
-			sign++
-		case c == '_':
-			sign--
-		case sign != 0 && isNote(c):
-			out[upper(c)] = min(max(sign, -2), 2)
-			sign = 0
-		}
-	}
-	return out, nil
 }
 
 // upper is a letter as a capital.
@@ -370,95 +304,11 @@ func (r *reader) chord() error {
 	return r.add(best, inner*r.length()/r.beat())
 }
 
-// beat is the length of a note without a figure, in quarter notes.
-func (r *reader) beat() float64 {
-	unit := r.unit
-	if unit == 0 { // as the meter says
-		unit = 1.0 / 8
-		if r.meter < 0.75 {
-			unit = 1.0 / 16
-		}
-	}
-	return unit * 4
-}
-
-// length reads the figure after a note, in quarter notes.
-func (r *reader) length() float64 {
-	over, under := r.digits(1), 1.0
-	for r.at < len(r.text) && r.text[r.at] == '/' {
-		r.at++
-		under *= r.digits(2)
-	}
-	return r.beat() * over / under
-}
-
-// digits reads a number, or gives the usual one.
-func (r *reader) digits(usual float64) float64 {
-	start := r.at
-	for r.at < len(r.text) && r.text[r.at] >= '0' && r.text[r.at] <= '9' {
-		r.at++
-	}
-	n, err := strconv.Atoi(r.text[start:r.at])
-	if err != nil || n < 1 || n > 256 {
-		return usual
-	}
-	return float64(n)
-}
-
-// tuplets are how many notes of a tuplet go into the time of how many, by its figure.
-var tuplets = map[byte]float64{'2': 3, '3': 2, '4': 3, '5': 2, '6': 2, '7': 2, '8': 3, '9': 2}
-
-func (r *reader) tuplet() {
-	p := r.text[r.at+1]
-	r.at += 2
-	in, notes := tuplets[p], float64(p-'0')
-	if r.at < len(r.text) && r.text[r.at] == ':' {
-		r.at++
-		in = r.digits(in)
-		if r.at < len(r.text) && r.text[r.at] == ':' {
-			r.at++
-			notes = r.digits(notes)
-		}
-	}
-	r.stretch, r.inside = in/float64(p-'0'), int(notes)
-}
-
-// dotted makes the note before longer and the next one shorter, or the reverse.
-func (r *reader) dotted(c byte) {
-	depth := 0
-	for r.at < len(r.text) && r.text[r.at] == c {
-		depth++
-		r.at++
-	}
-	short := math.Pow(2, -float64(min(depth, 4)))
-	long := 2 - short
-	if c == '<' {
-		short, long = long, short
-	}
-	if n := len(r.out.Notes) - 1; n >= 0 {
-		r.time += r.out.Notes[n].Beats * (long - 1)
-		r.out.Notes[n].Beats *= long
-	}
-	r.broken = short
-}
-
 func (r *reader) rest(beats float64) {
 	if r.now == r.voice {
 		r.time += r.scaled(beats)
 	}
 	r.tied = false
-}
-
-// scaled is a length within a tuplet or a broken rhythm.
-func (r *reader) scaled(beats float64) float64 {
-	if r.broken > 0 {
-		beats, r.broken = beats*r.broken, 0
-	}
-	if r.inside > 0 {
-		beats *= r.stretch
-		r.inside--
-	}
-	return beats
 }
 
 // add takes in a note of the voice that is read.
