@@ -16,6 +16,7 @@ import (
 	"os"
 	"path/filepath"
 	"slices"
+	"strconv"
 	"strings"
 	"time"
 )
@@ -106,4 +107,17 @@ func Hosts(listen net.Addr, given []string) []string {
 	}
 	slices.Sort(out)
 	return slices.Compact(out)
+}
+
+// Addresses are those that other devices open: by every host that is not this machine alone.
+func Addresses(hosts []string, port int) []string {
+	out := []string{}
+	for _, h := range hosts {
+		ip := net.ParseIP(h)
+		if h == "localhost" || ip != nil && (ip.IsLoopback() || ip.To4() == nil) {
+			continue
+		}
+		out = append(out, "https://"+net.JoinHostPort(h, strconv.Itoa(port)))
+	}
+	return out
 }

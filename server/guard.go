@@ -22,15 +22,24 @@ import (
 	"golang.org/x/time/rate"
 
 	"evenladder/access"
+	"evenladder/core/fault"
 	"evenladder/server/api"
 )
 
-// Network is how other devices reach the application: by these names alone, with the passphrase.
+// Network is how other devices reach the application: by these names alone, and signed in.
 type Network struct {
-	Passphrase string    // its hash
-	Hosts      []string  // names and addresses, without ports
-	Sessions   scs.Store // who is signed in
-	HSTS       bool      // browsers are to come by TLS alone from now on
+	Teachers func() access.Teachers // who may come in, as it is now
+	Named    bool                   // who signs in gives a name
+	Hosts    []string               // names and addresses, without ports
+	Reached  []string               // addresses such as https://192.0.2.7:8137
+	Sessions Sessions               // who is signed in
+	HSTS     bool                   // browsers are to come by TLS alone from now on
+}
+
+// Sessions keep who is signed in.
+type Sessions interface {
+	scs.Store
+	scs.IterableStore
 }
 
 // guard lets in who is signed in; nil lets everyone in, who comes from this machine alone.
@@ -42,9 +51,11 @@ type guard struct {
 
 const (
 	signInPath   = "/signin"
-	signedIn     = "in" // key of a session
 	sessionLasts = 30 * 24 * time.Hour
 	sessionIdle  = 7 * 24 * time.Hour
+
+	signedIn = "in" // key of a session: the mark of who came in
+	signedAs = "as" // and their name
 )
 
 func newGuard(n *Network) *guard {
@@ -58,23 +69,49 @@ func newGuard(n *Network) *guard {
 	return &guard{Network: *n, sessions: m, tries: newTries()}
 }
 
-// mark is what a session has by this passphrase: once another is set, those before it are ended.
-func (g *guard) mark() string {
-	sum := sha256.Sum256([]byte(g.Passphrase))
+// routes are the pages to sign in on.
+func (g *guard) routes(e *echo.Echo) {
+	e.GET(signInPath, g.signInForm)
+	e.POST(signInPath, g.signIn)
+}
+
+// addresses are those at which other devices reach a room.
+func (g *guard) addresses(ctx context.Context) []string {
+	all := []string{}
+	if g != nil {
+		for _, a := range g.Reached {
+			all = append(all, a+prefixOf(ctx)+"/")
+		}
+	}
+	return all
+}
+
+// mark is what a session has by a passphrase: once another is set, those before it are ended.
+func mark(t access.Teacher) string {
+	sum := sha256.Sum256([]byte(t.Hash))
 	return hex.EncodeToString(sum[:8])
 }
 
-// open reports whether an address is answered to everyone: whether the application lives, the page
-// to sign in, and pages that went home, whose addresses nobody guesses.
-func open(path string) bool {
-	return path == "/healthz" || path == signInPath || strings.HasPrefix(path, homePath)
+// who is signed in.
+func (g *guard) who(ctx context.Context) (access.Teacher, bool) {
+	t, known := g.Teachers().Find(g.sessions.GetString(ctx, signedAs))
+	return t, known && g.sessions.GetString(ctx, signedIn) == mark(t)
 }
 
-// letIn turns away who comes by another name, and who is not signed in.
+// open reports whether an address of a room is answered to everyone: whether the application lives,
+// the page to sign in, and what has an address that nobody guesses: pages that went home, stands.
+func open(ctx context.Context, path string) bool {
+	_, stand := standOf(ctx)
+	return stand || path == "/healthz" || path == signInPath || strings.HasPrefix(path, homePath) || strings.HasPrefix(path, standAt)
+}
+
+// notYours says that someone who is signed in may not open a room; whether it is there is not said.
+type notYours struct{ room string }
+
+func (e notYours) Error() string { return "room " + e.room + " is not open to who is signed in" }
+
+// letIn turns away who comes by another name, who is not signed in, and who may not open a room.
 func (g *guard) letIn(next echo.HandlerFunc) echo.HandlerFunc {
-	if g == nil {
-		return next
-	}
 	return func(c *echo.Context) error {
 		r := c.Request()
 		if !slices.Contains(g.Hosts, strings.ToLower(hostOnly(r.Host))) {
@@ -83,9 +120,15 @@ func (g *guard) letIn(next echo.HandlerFunc) echo.HandlerFunc {
 		if g.HSTS {
 			c.Response().Header().Set("Strict-Transport-Security", "max-age=31536000")
 		}
-		path := r.URL.Path
+		room, path := roomOf(r.URL.Path)
+		if open(r.Context(), path) {
+			return next(c)
+		}
+		who, in := g.who(r.Context())
 		switch {
-		case open(path) || g.sessions.GetString(r.Context(), signedIn) == g.mark():
+		case in && !who.May(room):
+			return notYours{room}
+		case in:
 			return next(c)
 		case r.Method != http.MethodGet || strings.HasPrefix(path, "/api/") || strings.HasPrefix(path, "/assets/") || path == "/readyz" || path == "/metrics":
 			return echo.ErrUnauthorized
@@ -105,9 +148,6 @@ func hostOnly(hostport string) string {
 
 // load reads the session of a request, and writes it back.
 func (g *guard) load(next echo.HandlerFunc) echo.HandlerFunc {
-	if g == nil {
-		return next
-	}
 	return echo.WrapMiddleware(g.sessions.LoadAndSave)(next)
 }
 
@@ -116,38 +156,81 @@ var signInText string
 
 var signInPage = template.Must(template.New("signin").Parse(signInText))
 
-// showSignIn is the page to sign in on, with what was wrong where something was.
-func showSignIn(c *echo.Context, status int, to, wrong string) error {
-	nonce := rand.Text()
-	var page bytes.Buffer
-	if err := signInPage.Execute(&page, struct{ Nonce, To, Wrong string }{nonce, to, wrong}); err != nil {
+// signInForm is what the page to sign in on shows.
+type signInForm struct {
+	Nonce string
+	Named bool   // it asks for a name
+	Name  string // that was given
+	To    string // where it goes on to
+	Wrong string // what was wrong, where something was
+}
+
+func showSignIn(c *echo.Context, status int, form signInForm) error {
+	return showPage(c, status, signInPage, &form.Nonce, &form)
+}
+
+// showPage answers with a page of the server's own, whose styles have a nonce.
+func showPage(c *echo.Context, status int, page *template.Template, nonce *string, of any) error {
+	*nonce = rand.Text()
+	var out bytes.Buffer
+	if err := page.Execute(&out, of); err != nil {
 		return err
 	}
 	h := c.Response().Header()
 	h.Set("Cache-Control", "no-store")
-	h.Set("Content-Security-Policy", fmt.Sprintf("default-src 'none'; style-src 'nonce-%s'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'", nonce))
-	return c.HTMLBlob(status, page.Bytes())
+	h.Set("Content-Security-Policy", fmt.Sprintf("default-src 'none'; style-src 'nonce-%s'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'", *nonce))
+	return c.HTMLBlob(status, out.Bytes())
 }
 
 func (g *guard) signInForm(c *echo.Context) error {
-	return showSignIn(c, http.StatusOK, ownPath(c.QueryParam("to")), "")
+	return showSignIn(c, http.StatusOK, signInForm{Named: g.Named, To: ownPath(c.QueryParam("to"))})
 }
 
-// signIn takes a passphrase, so many times a minute.
+// signIn takes a passphrase, and a name where there are several teachers, so many times a minute.
 func (g *guard) signIn(c *echo.Context) error {
-	to := ownPath(c.FormValue("to"))
-	if !g.tries.may(hostOnly(c.Request().RemoteAddr), time.Now()) {
-		return showSignIn(c, http.StatusTooManyRequests, to, "Too many tries. Wait a minute, then try again.")
+	form := signInForm{Named: g.Named, To: ownPath(c.FormValue("to"))}
+	if g.Named {
+		form.Name = strings.TrimSpace(c.FormValue("name"))
 	}
-	if !g.tries.one(func() bool { return access.Matches(g.Passphrase, c.FormValue("passphrase")) }) {
-		return showSignIn(c, http.StatusUnauthorized, to, "That is not the passphrase.")
+	if !g.tries.may(hostOnly(c.Request().RemoteAddr)+"\n"+fault.Clip(form.Name), time.Now()) {
+		form.Wrong = "Too many tries. Wait a minute, then try again."
+		return showSignIn(c, http.StatusTooManyRequests, form)
+	}
+	var who access.Teacher
+	if !g.tries.one(func() (ok bool) {
+		who, ok = g.Teachers().Enter(form.Name, c.FormValue("passphrase"))
+		return ok
+	}) {
+		form.Wrong = "That is not the passphrase."
+		if g.Named {
+			form.Wrong = "That is not a name and its passphrase."
+		}
+		return showSignIn(c, http.StatusUnauthorized, form)
 	}
 	ctx := c.Request().Context()
 	if err := g.sessions.RenewToken(ctx); err != nil {
 		return err
 	}
-	g.sessions.Put(ctx, signedIn, g.mark())
-	return c.Redirect(http.StatusSeeOther, to)
+	g.sessions.Put(ctx, signedIn, mark(who))
+	g.sessions.Put(ctx, signedAs, who.Name)
+	return c.Redirect(http.StatusSeeOther, form.To)
+}
+
+// outEverywhere ends every session of who is signed in.
+func (g *guard) outEverywhere(ctx context.Context) error {
+	name := g.sessions.GetString(ctx, signedAs)
+	all, err := g.Sessions.All()
+	if err != nil {
+		return err
+	}
+	for token, data := range all {
+		if _, values, err := g.sessions.Codec.Decode(data); err != nil || values[signedAs] == name {
+			if err := g.Sessions.Delete(token); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
 }
 
 // ownPath is a path of the application to go on to: nothing leads elsewhere.
@@ -165,7 +248,7 @@ func (h handlers) SignOut(ctx context.Context, r api.SignOutRequestObject) (api.
 		return api.SignOut204Response{}, nil
 	}
 	if valueOr(r.Params.Everywhere, "") == "true" {
-		if err := h.store.SignOutAll(ctx); err != nil {
+		if err := h.guard.outEverywhere(ctx); err != nil {
 			return nil, err
 		}
 	}

@@ -43,7 +43,7 @@ func networkOn(t *testing.T, st *store.Store, passphrase string) network {
 	require.NoError(t, err)
 	e, err := server.New(st, server.Options{
 		Front: fstest.MapFS{"index.html": {Data: []byte("front")}, "assets/app.js": {Data: []byte("let a = 1")}}, ForHome: homeShell, Log: slog.New(slog.NewTextHandler(io.Discard, nil)),
-		Network: &server.Network{Passphrase: hash, Hosts: []string{"room.lan", "192.0.2.7"}, Sessions: st.Sessions()},
+		Network: &server.Network{Teachers: func() access.Teachers { return access.Teachers{{Hash: hash}} }, Hosts: []string{"room.lan", "192.0.2.7"}, Sessions: st.Sessions()},
 	})
 	require.NoError(t, err)
 	return network{t, e}

@@ -43,9 +43,9 @@ func (h handlers) MakeHome(ctx context.Context, r api.MakeHomeRequestObject) (ap
 		return nil, err
 	}
 	made, err := h.store.Pupils().CreateHome(ctx, r.Id, body)
-	link := api.HomeLink{Id: made.Token, Path: homePath + made.Token, Bytes: len(page)}
+	link := api.HomeLink{Id: made.Token, Path: prefixOf(ctx) + homePath + made.Token, Bytes: len(page)}
 	if base, ok := ctx.Value(baseKey{}).(string); ok {
-		link.Reachable = base + link.Path
+		link.Reachable = base + homePath + made.Token
 	}
 	return api.MakeHome201JSONResponse(link), err
 }

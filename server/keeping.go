@@ -30,8 +30,12 @@ func (h handlers) GetKeeping(ctx context.Context, _ api.GetKeepingRequestObject)
 	if err != nil {
 		return nil, err
 	}
+	stands, err := h.store.Stands().List(ctx)
+	if err != nil {
+		return nil, err
+	}
 	apart, err := h.store.Unreadable(ctx)
-	return api.GetKeeping200JSONResponse{Folder: h.store.Backups(), EveryHours: h.backupEvery.Hours(), Network: h.guard != nil, Backups: backups, Unreadable: apart}, err
+	return api.GetKeeping200JSONResponse{Folder: h.store.Backups(), EveryHours: h.backupEvery.Hours(), Network: h.guard != nil, Addresses: h.guard.addresses(ctx), Stands: stands, Backups: backups, Unreadable: apart}, err
 }
 
 // MakeBackup backs everything up, or takes in the backup that the body is. It waits its turn: both

@@ -5,6 +5,7 @@ import (
 	"crypto/rand"
 	"errors"
 	"fmt"
+	"html"
 	"io/fs"
 	"mime"
 	"net/http"
@@ -14,8 +15,13 @@ import (
 	"github.com/labstack/echo/v5"
 )
 
-// nonceMark stands in index.html where each answer puts its own nonce.
-const nonceMark = "__NONCE__"
+// Marks stand in index.html where each answer puts what is its own.
+const (
+	nonceMark = "__NONCE__"
+	baseMark  = "__BASE__"  // what comes before the addresses of this room
+	roomMark  = "__ROOM__"  // its name, where there are several
+	standMark = "__STAND__" // yes on a stand
+)
 
 // pages serves the built front end: files as they are, and index.html for
 // every other address, as the front end reads the address itself.
@@ -37,12 +43,21 @@ func (p pages) serve(c *echo.Context) error {
 	if strings.HasPrefix(name, "api/") {
 		return echo.ErrNotFound
 	}
+	if err := p.serveFile(c, name); err == nil || strings.HasPrefix(name, "assets/") {
+		return err
+	}
+	return p.serveIndex(c)
+}
+
+// serveOnly serves files alone.
+func (p pages) serveOnly(c *echo.Context) error {
+	return p.serveFile(c, strings.TrimPrefix(c.Request().URL.Path, "/"))
+}
+
+func (p pages) serveFile(c *echo.Context, name string) error {
 	data, err := fs.ReadFile(p.front, name)
 	if err != nil || name == "index.html" {
-		if strings.HasPrefix(name, "assets/") {
-			return echo.ErrNotFound
-		}
-		return p.serveIndex(c)
+		return echo.ErrNotFound
 	}
 	if strings.HasPrefix(name, "assets/") {
 		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
@@ -60,5 +75,15 @@ func (p pages) serveIndex(c *echo.Context) error {
 	h.Set("Cache-Control", "no-store")
 	h.Set("Content-Security-Policy", fmt.Sprintf(
 		"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-%s'; font-src 'self'; img-src 'self' data: blob:; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-src 'self' blob:; frame-ancestors 'none'", nonce))
-	return c.Blob(http.StatusOK, "text/html; charset=utf-8", bytes.ReplaceAll(p.index, []byte(nonceMark), []byte(nonce)))
+	ctx := c.Request().Context()
+	base, stand := prefixOf(ctx), ""
+	room, _ := roomOf(base)
+	if token, ok := standOf(ctx); ok {
+		base, stand = base+standAt+token, "yes"
+	}
+	index := p.index
+	for mark, with := range map[string]string{nonceMark: nonce, baseMark: base, roomMark: room, standMark: stand} {
+		index = bytes.ReplaceAll(index, []byte(mark), []byte(html.EscapeString(with)))
+	}
+	return c.Blob(http.StatusOK, "text/html; charset=utf-8", index)
 }

@@ -28,6 +28,23 @@ func localHostOnly(next echo.HandlerFunc) echo.HandlerFunc {
 	}
 }
 
+// prefixKey is the context key of what comes before the addresses of a room, where there are several.
+type prefixKey struct{}
+
+func prefixOf(ctx context.Context) string {
+	prefix, _ := ctx.Value(prefixKey{}).(string)
+	return prefix
+}
+
+// moved is a request at another path.
+func moved(r *http.Request, path string) *http.Request {
+	in := r.WithContext(r.Context())
+	u := *r.URL
+	u.Path, u.RawPath = path, ""
+	in.URL = &u
+	return in
+}
+
 // baseKey is the context key of the address that a request came to, where other
 // devices reach it.
 type baseKey struct{}
@@ -36,7 +53,7 @@ type baseKey struct{}
 func reachable(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		if r := c.Request(); !isLoopback(r.Host) && r.Host != "" {
-			c.SetRequest(r.WithContext(context.WithValue(r.Context(), baseKey{}, c.Scheme()+"://"+r.Host)))
+			c.SetRequest(r.WithContext(context.WithValue(r.Context(), baseKey{}, c.Scheme()+"://"+r.Host+prefixOf(r.Context()))))
 		}
 		return next(c)
 	}

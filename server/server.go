@@ -39,53 +39,65 @@ type Options struct {
 	BackupEvery time.Duration // how often it is backed up without being asked; 0 for never
 }
 
-// New wires the application.
-func New(st *store.Store, o Options) (*echo.Echo, error) {
+// parts are what all rooms of a process share.
+type parts struct {
+	Options
+	pages pages
+	shell home.Shell
+	heavy queue
+	seen  *watch
+	guard *guard
+}
+
+func newParts(o Options) (parts, error) {
 	pages, err := newPages(o.Front)
 	if err != nil {
-		return nil, err
+		return parts{}, err
 	}
 	built, err := fs.ReadFile(o.ForHome, "index.html")
 	if err != nil {
-		return nil, errors.New("the page for home is not built: run make build")
+		return parts{}, errors.New("the page for home is not built: run make build")
 	}
 	shell, err := home.NewShell(built)
+	return parts{o, pages, shell, newQueue(), newWatch(o.Program, o.Access), newGuard(o.Network)}, err
+}
+
+// New wires the application of one teacher.
+func New(st *store.Store, o Options) (*echo.Echo, error) {
+	p, err := newParts(o)
 	if err != nil {
 		return nil, err
 	}
-	g := newGuard(o.Network)
-	h := handlers{st, newQueue(), shell, o.Program, o.BackupEvery, g}
-	e := echo.New()
-	e.Logger = o.Log
-	e.Binder = jsonBinder{}
-	e.HTTPErrorHandler = problemHandler(o.Log)
-	whoMayCome := localHostOnly
-	if g != nil {
-		whoMayCome = g.letIn
+	if p.guard == nil {
+		return p.room(st, localHostOnly), nil
 	}
-	seen := newWatch(o.Program, o.Access)
-	e.Pre(headAsGet)
-	e.Use(
-		requestID(),
-		seen.see,
-		middleware.Recover(),
-		securityHeaders,
-		g.load,
-		whoMayCome,
-		reachable,
-		ownPagesOnly(),
-		roomForTakes,
-		once,
-	)
-	api.RegisterHandlers(e, api.NewStrictHandler(h, nil))
-	e.GET("/metrics", seen.serve())
-	if g != nil {
-		e.GET(signInPath, g.signInForm)
-		e.POST(signInPath, g.signIn)
-	}
-	e.GET(homePath+":token", h.serveHome, middleware.Gzip())
-	e.GET("/*", pages.serve, middleware.Gzip())
+	e := p.room(st, p.guard.load, p.guard.letIn)
+	p.guard.routes(e)
 	return e, nil
+}
+
+// room is the application over a store, behind those who let people in.
+func (p parts) room(st *store.Store, door ...echo.MiddlewareFunc) *echo.Echo {
+	h := handlers{st, p.heavy, p.shell, p.Program, p.BackupEvery, p.guard}
+	e := p.bare()
+	e.Pre(headAsGet, standPath)
+	e.Use(requestID(), p.seen.see, middleware.Recover(), securityHeaders)
+	e.Use(door...)
+	e.Use(reachable, ownPagesOnly(), h.standReads, roomForTakes, once)
+	api.RegisterHandlers(e, api.NewStrictHandler(h, nil))
+	e.GET("/metrics", p.seen.serve())
+	e.GET(homePath+":token", h.serveHome, middleware.Gzip())
+	e.GET("/*", p.pages.serve, middleware.Gzip())
+	return e
+}
+
+// bare answers nothing yet, and says what goes wrong in the words of the contract.
+func (p parts) bare() *echo.Echo {
+	e := echo.New()
+	e.Logger = p.Log
+	e.Binder = jsonBinder{}
+	e.HTTPErrorHandler = problemHandler(p.Log)
+	return e
 }
 
 // handlers implements the generated interface; its methods are spread over the

@@ -34,6 +34,11 @@ func newWatch(program string, access *slog.Logger) *watch {
 	return w
 }
 
+// countRooms tells how many rooms are open.
+func (w *watch) countRooms(open func() int) {
+	w.registry.MustRegister(prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: "evenladder_rooms_open", Help: "Rooms that are open."}, func() float64 { return float64(open()) }))
+}
+
 // see counts a request once it is answered.
 func (w *watch) see(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {

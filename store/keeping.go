@@ -20,7 +20,9 @@ type KeptBackup struct {
 }
 
 // Backups is the folder in which this store keeps its backups.
-func (s *Store) Backups() string { return filepath.Join(s.dir, "backups") }
+func (s *Store) Backups() string { return backupsOf(s.dir) }
+
+func backupsOf(dir string) string { return filepath.Join(dir, "backups") }
 
 // ending is that of a backup.
 const ending = ".db"

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"errors"
 	"os"
 	"path/filepath"
 	"strings"
@@ -36,9 +37,6 @@ func (r Regular) wait(last, now time.Time) time.Duration {
 // BackUpRegularly makes backups until ctx ends, and deletes the oldest of them. One that fails is told
 // as well, and tried again.
 func (s *Store) BackUpRegularly(ctx context.Context, r Regular, program string, told func(file string, info Info, err error)) {
-	if r.Dir == "" {
-		r.Dir = s.Backups()
-	}
 	sleep := r.Settle
 	for {
 		select {
@@ -49,11 +47,11 @@ func (s *Store) BackUpRegularly(ctx context.Context, r Regular, program string, 
 		if ctx.Err() != nil {
 			return // both had come
 		}
-		last, err := lastIn(r.Dir, r.Word)
+		last, err := lastIn(r.in(s.dir), r.Word)
 		if sleep = r.wait(last, s.now()); sleep > 0 && err == nil {
 			continue
 		}
-		file, info, err := s.backUpIn(ctx, r, program)
+		file, info, err := s.BackUpIn(ctx, r, program)
 		if ctx.Err() != nil {
 			return
 		}
@@ -63,15 +61,39 @@ func (s *Store) BackUpRegularly(ctx context.Context, r Regular, program string, 
 	}
 }
 
-func (s *Store) backUpIn(ctx context.Context, r Regular, program string) (file string, info Info, err error) {
-	if err := os.MkdirAll(r.Dir, 0o700); err != nil {
+// in is the folder of the backups of a data folder.
+func (r Regular) in(dir string) string {
+	if r.Dir != "" {
+		return r.Dir
+	}
+	return backupsOf(dir)
+}
+
+// Due reports whether the data folder of nobody who works on it is to be backed up: it was changed
+// since the last backup, and that is so long ago.
+func Due(dir string, r Regular, now time.Time) (bool, error) {
+	stat, err := os.Stat(filepath.Join(dir, dbName))
+	if errors.Is(err, os.ErrNotExist) {
+		return false, nil
+	}
+	if err != nil {
+		return false, err
+	}
+	last, err := lastIn(r.in(dir), r.Word)
+	return err == nil && stat.ModTime().After(last) && r.wait(last, now) == 0, err
+}
+
+// BackUpIn makes one backup, and deletes the oldest.
+func (s *Store) BackUpIn(ctx context.Context, r Regular, program string) (file string, info Info, err error) {
+	dir := r.in(s.dir)
+	if err := os.MkdirAll(dir, 0o700); err != nil {
 		return "", info, err
 	}
-	file = filepath.Join(r.Dir, BackupName(r.Dir, s.now(), r.Word))
+	file = filepath.Join(dir, BackupName(dir, s.now(), r.Word))
 	if info, err = s.Backup(ctx, file, program); err != nil {
 		return file, info, err
 	}
-	return file, info, PruneIn(r.Dir, r.Word, r.Keep)
+	return file, info, PruneIn(dir, r.Word, r.Keep)
 }
 
 // lastIn is when the last backup with a word in its name was made, by its name.

@@ -70,38 +70,51 @@ type networked struct {
 	words   string          // printed once it answers
 }
 
-// toNetwork makes a listener safe where other devices reach it: with the passphrase, by TLS. Without
-// a passphrase it is refused.
-func (o serving) toNetwork(l net.Listener, dir string, st *store.Store) (networked, error) {
+// toNetwork makes a listener safe where other devices reach it: signed in, by TLS. Without a
+// passphrase it is refused. Rooms of teachers are signed in to from this machine too, where a proxy
+// of one's own may stand before them.
+func (o serving) toNetwork(l net.Listener, dir string, st *store.Store, teachers *teacherList) (networked, error) {
 	at, ok := l.Addr().(*net.TCPAddr)
-	if !ok || at.IP.IsLoopback() {
+	local := !ok || at.IP.IsLoopback()
+	if local && teachers == nil {
 		return networked{Listener: l, words: "listening on http://" + l.Addr().String()}, nil
 	}
-	hash, err := access.Kept(dir)
-	if err != nil {
-		return networked{}, err
+	n := server.Network{Hosts: access.Hosts(l.Addr(), o.hosts), Sessions: st.Sessions()}
+	if teachers != nil {
+		n.Teachers, n.Named = teachers.now, true
+	} else {
+		hash, err := access.Kept(dir)
+		if err != nil {
+			return networked{}, err
+		}
+		if hash == "" {
+			return networked{}, fmt.Errorf("other devices would reach %s, and no passphrase is set: set one with even-ladder passphrase --data %s", l.Addr(), dir)
+		}
+		one := access.Teachers{{Hash: hash}}
+		n.Teachers = func() access.Teachers { return one }
 	}
-	if hash == "" {
-		return networked{}, fmt.Errorf("other devices would reach %s, and no passphrase is set: set one with even-ladder passphrase --data %s", l.Addr(), dir)
+	if local {
+		return networked{Listener: l, network: &n, words: "listening on http://" + l.Addr().String()}, nil
 	}
-	hosts := access.Hosts(at, o.hosts)
 	given := o.cert != "" || o.key != ""
 	var c tls.Certificate
+	var err error
 	if given {
 		c, err = tls.LoadX509KeyPair(o.cert, o.key)
 	} else {
-		c, err = access.Certificate(dir, hosts, time.Now())
+		c, err = access.Certificate(dir, n.Hosts, time.Now())
 	}
 	if err != nil {
 		return networked{}, fmt.Errorf("certificate: %w", err)
 	}
-	words := fmt.Sprintf("listening on https://%s\nreached as %s\ncertificate %s", l.Addr(), strings.Join(hosts, ", "), access.Fingerprint(c))
+	n.HSTS, n.Reached = given, access.Addresses(n.Hosts, at.Port)
+	words := fmt.Sprintf("listening on https://%s\nreached as %s\ncertificate %s", l.Addr(), strings.Join(n.Hosts, ", "), access.Fingerprint(c))
 	if !given {
 		words += "\nIt is of the application's own making: a browser asks once, and shows this fingerprint."
 	}
 	return networked{
 		Listener: tls.NewListener(l, &tls.Config{Certificates: []tls.Certificate{c}, MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}}),
-		network:  &server.Network{Passphrase: hash, Hosts: hosts, Sessions: st.Sessions(), HSTS: given},
+		network:  &n,
 		words:    words,
 	}, nil
 }

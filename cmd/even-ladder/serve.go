@@ -14,6 +14,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"evenladder/demo"
+	"evenladder/rooms"
 	"evenladder/server"
 	"evenladder/store"
 	"evenladder/ui"
@@ -35,6 +36,7 @@ func serveCommand() *cobra.Command {
 	})
 	o.flags(c)
 	c.Flags().DurationVar(&o.backupEvery, "backup-every", 24*time.Hour, "how often it backs up by itself, into the folder of backups; 0 for never")
+	c.Flags().IntVar(&o.roomsOpen, "rooms-open", 0, fmt.Sprintf("how many rooms of teachers are open at once, beyond which idle ones are closed (default %d)", rooms.Usual.Most))
 	c.Flags().IntVar(&o.backupKeep, "backup-keep", 14, "how many of those are kept")
 	return c
 }
@@ -69,6 +71,8 @@ type serving struct {
 
 	backupEvery time.Duration // 0 for never
 	backupKeep  int
+
+	roomsOpen int // 0 for as many as usual
 }
 
 func (o *serving) flags(c *cobra.Command) {
@@ -87,10 +91,14 @@ const heapShare = 0.5
 const settle = time.Minute
 
 // serve opens the store, fills it when asked to, and answers until the context
-// ends. It prints the address once it answers.
+// ends. It prints the address once it answers. A folder that knows teachers has their rooms.
 func serve(ctx context.Context, out io.Writer, dir string, o serving) error {
 	// A machine or a container with little memory sets the limit of the heap.
 	_, _ = memlimit.Set(memlimit.WithRatio(heapShare), memlimit.WithProvider(memlimit.ApplyFallback(memlimit.FromCgroup, memlimit.FromSystem)))
+	teachers, err := readTeachers(dir)
+	if err != nil {
+		return err
+	}
 	st, err := store.Open(ctx, dir, time.Now)
 	if err != nil {
 		return err
@@ -101,33 +109,51 @@ func serve(ctx context.Context, out io.Writer, dir string, o serving) error {
 			return fmt.Errorf("demo data: %w", err)
 		}
 	}
-	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
-	var access *slog.Logger
-	if o.accessLog {
-		access = log
-	}
-	front, err := ui.Front()
-	if err != nil {
-		return err
-	}
-	forHome, err := ui.Home()
-	if err != nil {
-		return err
-	}
 	l, err := net.Listen("tcp", o.addr)
 	if err != nil {
 		return fmt.Errorf("cannot listen on %s: %w", o.addr, err)
 	}
-	reached, err := o.toNetwork(l, dir, st)
+	reached, err := o.toNetwork(l, dir, st, teachers)
 	if err != nil {
 		return errors.Join(err, l.Close())
 	}
-	e, err := server.New(st, server.Options{Front: front, ForHome: forHome, Program: version, Log: log, Access: access, Network: reached.network, BackupEvery: o.backupEvery})
+	options, err := o.options(reached)
 	if err != nil {
 		return err
 	}
-	if o.backupEvery > 0 {
-		ctx, cancel := context.WithCancel(ctx)
+	if teachers != nil {
+		return o.serveRooms(ctx, out, dir, st, reached, options)
+	}
+	e, err := server.New(st, options)
+	if err != nil {
+		return err
+	}
+	defer o.tend(options.Log)(st)()
+	fmt.Fprintln(out, reached.words)
+	return server.Serve(ctx, e, reached)
+}
+
+func (o serving) options(reached networked) (server.Options, error) {
+	front, err := ui.Front()
+	if err != nil {
+		return server.Options{}, err
+	}
+	forHome, err := ui.Home()
+	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
+	options := server.Options{Front: front, ForHome: forHome, Program: version, Log: log, Network: reached.network, BackupEvery: o.backupEvery}
+	if o.accessLog {
+		options.Access = log
+	}
+	return options, err
+}
+
+// tend backs a store up regularly while it is open.
+func (o serving) tend(log *slog.Logger) func(*store.Store) (end func()) {
+	return func(st *store.Store) func() {
+		if o.backupEvery <= 0 {
+			return func() {}
+		}
+		ctx, cancel := context.WithCancel(context.Background())
 		done := make(chan struct{})
 		go func() {
 			defer close(done)
@@ -137,8 +163,6 @@ func serve(ctx context.Context, out io.Writer, dir string, o serving) error {
 				}
 			})
 		}()
-		defer func() { cancel(); <-done }()
+		return func() { cancel(); <-done }
 	}
-	fmt.Fprintln(out, reached.words)
-	return server.Serve(ctx, e, reached)
 }

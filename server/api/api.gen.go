@@ -474,6 +474,9 @@ type JudgedItem = worksheet.Judged
 
 // Keeping defines model for Keeping.
 type Keeping struct {
+	// Addresses Where other devices reach the application.
+	Addresses []string `json:"addresses"`
+
 	// Backups The latest first.
 	Backups []store.KeptBackup `json:"backups"`
 
@@ -485,6 +488,9 @@ type Keeping struct {
 
 	// Network Other devices reach the application: who uses it is signed in.
 	Network bool `json:"network"`
+
+	// Stands The latest first.
+	Stands []Stand `json:"stands"`
 
 	// Unreadable What stands apart, as it cannot be read.
 	Unreadable []store.Damage `json:"unreadable"`
@@ -767,6 +773,18 @@ type Slide = explore.Slid
 
 // Slip defines model for Slip.
 type Slip = call.Slip
+
+// Stand defines model for Stand.
+type Stand = store.Stand
+
+// StandLink defines model for StandLink.
+type StandLink struct {
+	Path string `json:"path"`
+
+	// Reachable The whole address, where other devices reach it; otherwise empty.
+	Reachable string `json:"reachable"`
+	Stand     Stand  `json:"stand"`
+}
 
 // StoredAssignment defines model for StoredAssignment.
 type StoredAssignment = store.Assignment
@@ -1774,6 +1792,12 @@ type ServerInterface interface {
 
 	// (POST /api/v1/slide)
 	SlideBox(ctx *echo.Context, params SlideBoxParams) error
+
+	// (POST /api/v1/stands)
+	MakeStand(ctx *echo.Context) error
+
+	// (DELETE /api/v1/stands/{id})
+	EndStand(ctx *echo.Context, id string) error
 
 	// (POST /api/v1/take)
 	JudgeTake(ctx *echo.Context) error
@@ -3337,6 +3361,31 @@ func (w *ServerInterfaceWrapper) SlideBox(ctx *echo.Context) error {
 	return err
 }
 
+// MakeStand converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeStand(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeStand(ctx)
+	return err
+}
+
+// EndStand converts echo context to params.
+func (w *ServerInterfaceWrapper) EndStand(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.EndStand(ctx, id)
+	return err
+}
+
 // JudgeTake converts echo context to params.
 func (w *ServerInterfaceWrapper) JudgeTake(ctx *echo.Context) error {
 	var err error
@@ -3613,6 +3662,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/hand/openings", wrapper.FindOpenings, options.OperationMiddlewares["findOpenings"]...)
 	router.GET(options.BaseURL+"/readyz", wrapper.GetReady, options.OperationMiddlewares["getReady"]...)
 	router.POST(options.BaseURL+"/api/v1/session/out", wrapper.SignOut, options.OperationMiddlewares["signOut"]...)
+	router.POST(options.BaseURL+"/api/v1/stands", wrapper.MakeStand, options.OperationMiddlewares["makeStand"]...)
+	router.DELETE(options.BaseURL+"/api/v1/stands/:id", wrapper.EndStand, options.OperationMiddlewares["endStand"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping", wrapper.GetKeeping, options.OperationMiddlewares["getKeeping"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping/export", wrapper.ExportAll, options.OperationMiddlewares["exportAll"]...)
 	router.POST(options.BaseURL+"/api/v1/keeping/import", wrapper.ImportAll, options.OperationMiddlewares["importAll"]...)
@@ -7099,6 +7150,77 @@ func (response SlideBoxdefaultApplicationProblemPlusJSONResponse) VisitSlideBoxR
 	return err
 }
 
+type MakeStandRequestObject struct {
+}
+
+type MakeStandResponseObject interface {
+	VisitMakeStandResponse(w http.ResponseWriter) error
+}
+
+type MakeStand201JSONResponse StandLink
+
+func (response MakeStand201JSONResponse) VisitMakeStandResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeStanddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeStanddefaultApplicationProblemPlusJSONResponse) VisitMakeStandResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndStandRequestObject struct {
+	Id string `json:"id"`
+}
+
+type EndStandResponseObject interface {
+	VisitEndStandResponse(w http.ResponseWriter) error
+}
+
+type EndStand204Response struct {
+}
+
+func (response EndStand204Response) VisitEndStandResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type EndStanddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndStanddefaultApplicationProblemPlusJSONResponse) VisitEndStandResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type JudgeTakeRequestObject struct {
 	JSONBody      *JudgeTakeJSONRequestBody
 	MultipartBody *multipart.Reader
@@ -7789,6 +7911,12 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/slide)
 	SlideBox(ctx context.Context, request SlideBoxRequestObject) (SlideBoxResponseObject, error)
+
+	// (POST /api/v1/stands)
+	MakeStand(ctx context.Context, request MakeStandRequestObject) (MakeStandResponseObject, error)
+
+	// (DELETE /api/v1/stands/{id})
+	EndStand(ctx context.Context, request EndStandRequestObject) (EndStandResponseObject, error)
 
 	// (POST /api/v1/take)
 	JudgeTake(ctx context.Context, request JudgeTakeRequestObject) (JudgeTakeResponseObject, error)
@@ -10802,6 +10930,54 @@ func (sh *strictHandler) SlideBox(ctx *echo.Context, params SlideBoxParams) erro
 		return err
 	} else if validResponse, ok := response.(SlideBoxResponseObject); ok {
 		return validResponse.VisitSlideBoxResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeStand operation middleware
+func (sh *strictHandler) MakeStand(ctx *echo.Context) error {
+	var request MakeStandRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeStand(ctx.Request().Context(), request.(MakeStandRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeStand")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeStandResponseObject); ok {
+		return validResponse.VisitMakeStandResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// EndStand operation middleware
+func (sh *strictHandler) EndStand(ctx *echo.Context, id string) error {
+	var request EndStandRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndStand(ctx.Request().Context(), request.(EndStandRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndStand")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(EndStandResponseObject); ok {
+		return validResponse.VisitEndStandResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -1167,6 +1167,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/stands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description An address at which a tablet reads without signing in. It is said once. */
+        post: operations["makeStand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stands/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Ends it; the address answers no more. */
+        delete: operations["endStand"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/keeping": {
         parameters: {
             query?: never;
@@ -2704,6 +2738,10 @@ export interface components {
             everyHours: number;
             /** @description Other devices reach the application: who uses it is signed in. */
             network: boolean;
+            /** @description Where other devices reach the application. */
+            addresses: string[];
+            /** @description The latest first. */
+            stands: components["schemas"]["Stand"][];
             /** @description The latest first. */
             backups: {
                 name: string;
@@ -2717,6 +2755,17 @@ export interface components {
                 id: string;
                 what: string;
             }[];
+        };
+        Stand: {
+            id: string;
+            /** Format: date-time */
+            madeAt: string;
+        };
+        StandLink: {
+            stand: components["schemas"]["Stand"];
+            path: string;
+            /** @description The whole address, where other devices reach it; otherwise empty. */
+            reachable: string;
         };
         PhraseChange: {
             /** @description step, half-step, octave, length, move, cut, join, repeat, remove, rest, backwards, upside-down, through, scale or slide. */
@@ -5303,6 +5352,48 @@ export interface operations {
             };
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeStand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is made. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandLink"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    endStand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;

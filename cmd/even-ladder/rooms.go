@@ -1,0 +1,167 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"log/slog"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"evenladder/access"
+	"evenladder/rooms"
+	"evenladder/server"
+	"evenladder/store"
+)
+
+func teacherCommand() *cobra.Command {
+	c := &cobra.Command{Use: "teacher", Short: "Several teachers: who may open which rooms"}
+	var of []string
+	set := onFolder(&cobra.Command{
+		Use:   "set NAME --room ROOM",
+		Short: "Let a teacher into rooms, which are made where there are none; or give another passphrase, other rooms",
+		Args:  cobra.ExactArgs(1),
+	}, func(cmd *cobra.Command, args []string, folder string) error {
+		said, err := readPassphrase(cmd.InOrStdin(), cmd.OutOrStdout())
+		if err != nil {
+			return err
+		}
+		if err := access.KeepTeacher(folder, args[0], said, of); err != nil {
+			return err
+		}
+		for _, room := range of {
+			if err := rooms.Make(folder, room); err != nil {
+				return err
+			}
+		}
+		fmt.Fprintf(cmd.OutOrStdout(), "%s may open %s.\n", args[0], strings.Join(of, ", "))
+		return nil
+	})
+	set.Flags().StringSliceVar(&of, "room", nil, "a room that the teacher may open, such as room-2; again for more")
+	drop := onFolder(&cobra.Command{
+		Use:   "drop NAME",
+		Short: "Let a teacher in no more, at once; rooms stay",
+		Args:  cobra.ExactArgs(1),
+	}, func(_ *cobra.Command, args []string, folder string) error { return access.DropTeacher(folder, args[0]) })
+	list := onFolder(&cobra.Command{
+		Use:   "list",
+		Short: "Say who may open which rooms",
+		Args:  cobra.NoArgs,
+	}, func(cmd *cobra.Command, _ []string, folder string) error {
+		all, err := access.ReadTeachers(folder)
+		for _, t := range all {
+			fmt.Fprintf(cmd.OutOrStdout(), "%s: %s\n", t.Name, strings.Join(t.Rooms, ", "))
+		}
+		return err
+	})
+	c.AddCommand(set, drop, list)
+	return c
+}
+
+// teacherList is the list of teachers of a folder, read again once it was changed.
+type teacherList struct {
+	dir   string
+	lock  sync.Mutex
+	stamp string
+	all   access.Teachers
+}
+
+// readTeachers is the list of a folder, or nil where it is one teacher's own.
+func readTeachers(dir string) (*teacherList, error) {
+	all, err := access.ReadTeachers(dir)
+	if err != nil || len(all) == 0 {
+		return nil, err
+	}
+	stamp, err := access.TeachersStamp(dir)
+	return &teacherList{dir: dir, stamp: stamp, all: all}, err
+}
+
+// now is the list as it is. Where it cannot be read, nobody comes in.
+func (l *teacherList) now() access.Teachers {
+	l.lock.Lock()
+	defer l.lock.Unlock()
+	stamp, err := access.TeachersStamp(l.dir)
+	if err != nil {
+		return nil
+	}
+	if stamp != l.stamp {
+		all, err := access.ReadTeachers(l.dir)
+		if err != nil {
+			return nil
+		}
+		l.stamp, l.all = stamp, all
+	}
+	return l.all
+}
+
+// serveRooms answers in the rooms of several teachers until the context ends.
+func (o serving) serveRooms(ctx context.Context, out io.Writer, dir string, own *store.Store, reached networked, options server.Options) (err error) {
+	limits := rooms.Usual
+	if o.roomsOpen > 0 {
+		limits.Most = o.roomsOpen
+	}
+	h, err := server.NewHouse(dir, own, limits, options, o.tend(options.Log))
+	if err != nil {
+		return err
+	}
+	defer func() { err = errors.Join(err, h.Rooms.Close()) }()
+	keeping, stop := context.WithCancel(ctx)
+	var beside sync.WaitGroup
+	beside.Go(func() {
+		h.Rooms.Keep(keeping, func(err error) { options.Log.Error("a room was not closed well", "error", err) })
+	})
+	beside.Go(func() { o.backUpRooms(keeping, h.Rooms, options.Log) })
+	defer func() { stop(); beside.Wait() }()
+	names, err := h.Rooms.Names()
+	if err != nil {
+		return err
+	}
+	fmt.Fprintf(out, "%s\nrooms: %d\n", reached.words, len(names))
+	return server.Serve(ctx, h.Echo, reached)
+}
+
+// roundOfRooms is how often it is looked whether a closed room is to be backed up.
+const roundOfRooms = time.Hour
+
+// backUpRooms backs up, one at a time, rooms that were changed and closed since their last backup.
+func (o serving) backUpRooms(ctx context.Context, all *rooms.Rooms, log *slog.Logger) {
+	if o.backupEvery <= 0 {
+		return
+	}
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(roundOfRooms):
+		}
+		names, err := all.Names()
+		for _, name := range names {
+			if err != nil || ctx.Err() != nil {
+				break
+			}
+			var dir string
+			if dir, err = all.Dir(name); err == nil {
+				err = backUpClosed(ctx, dir, store.Regular{Word: "regular", Every: o.backupEvery, Keep: o.backupKeep})
+			}
+		}
+		if err != nil && ctx.Err() == nil {
+			log.Error("no backup of rooms", "error", err)
+		}
+	}
+}
+
+// backUpClosed backs up the folder of a room, where that is due.
+func backUpClosed(ctx context.Context, dir string, r store.Regular) error {
+	due, err := store.Due(dir, r, time.Now())
+	if err != nil || !due {
+		return err
+	}
+	return beside(ctx, dir, func(s *store.Store) error {
+		_, _, err := s.BackUpIn(ctx, r, version)
+		return err
+	})
+}
