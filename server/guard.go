@@ -12,6 +12,7 @@ import (
 	"net"
 	"net/http"
 	"net/url"
+	"path"
 	"slices"
 	"strings"
 	"sync"
@@ -99,10 +100,12 @@ func (g *guard) who(ctx context.Context) (access.Teacher, bool) {
 }
 
 // open reports whether an address of a room is answered to everyone: whether the application lives,
-// the page to sign in, and what has an address that nobody guesses: pages that went home, stands.
-func open(ctx context.Context, path string) bool {
-	_, stand := standOf(ctx)
-	return stand || path == "/healthz" || path == signInPath || strings.HasPrefix(path, homePath) || strings.HasPrefix(path, standAt)
+// the page to sign in, the program itself as browsers run it, and what has an address that nobody
+// guesses: pages that went home, stands.
+func open(r *http.Request, address string) bool {
+	_, stand := standOf(r.Context())
+	file := r.Method == http.MethodGet && strings.Count(address, "/") == 1 && path.Ext(address) != ""
+	return stand || file || address == "/healthz" || address == signInPath || strings.HasPrefix(address, "/assets/") || strings.HasPrefix(address, homePath) || strings.HasPrefix(address, standAt)
 }
 
 // notYours says that someone who is signed in may not open a room; whether it is there is not said.
@@ -120,8 +123,8 @@ func (g *guard) letIn(next echo.HandlerFunc) echo.HandlerFunc {
 		if g.HSTS {
 			c.Response().Header().Set("Strict-Transport-Security", "max-age=31536000")
 		}
-		room, path := roomOf(r.URL.Path)
-		if open(r.Context(), path) {
+		room, address := roomOf(r.URL.Path)
+		if open(r, address) {
 			return next(c)
 		}
 		who, in := g.who(r.Context())
@@ -130,7 +133,7 @@ func (g *guard) letIn(next echo.HandlerFunc) echo.HandlerFunc {
 			return notYours{room}
 		case in:
 			return next(c)
-		case r.Method != http.MethodGet || strings.HasPrefix(path, "/api/") || strings.HasPrefix(path, "/assets/") || path == "/readyz" || path == "/metrics":
+		case r.Method != http.MethodGet || strings.HasPrefix(address, "/api/") || address == "/readyz" || address == "/metrics":
 			return echo.ErrUnauthorized
 		}
 		to := url.Values{"to": {r.URL.RequestURI()}}

@@ -15,6 +15,9 @@ import (
 	"github.com/labstack/echo/v5"
 )
 
+// workerName is the script that lets the application open without a connection.
+const workerName = "sw.js"
+
 // Marks stand in index.html where each answer puts what is its own.
 const (
 	nonceMark = "__NONCE__"
@@ -62,7 +65,16 @@ func (p pages) serveFile(c *echo.Context, name string) error {
 	if strings.HasPrefix(name, "assets/") {
 		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
 	}
+	if name == workerName {
+		// What the page may fetch, its worker may.
+		h := c.Response().Header()
+		h.Set("Cache-Control", "no-cache")
+		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; connect-src 'self'")
+	}
 	kind := mime.TypeByExtension(path.Ext(name))
+	if path.Ext(name) == ".webmanifest" {
+		kind = "application/manifest+json"
+	}
 	if kind == "" {
 		kind = http.DetectContentType(data)
 	}
@@ -74,7 +86,7 @@ func (p pages) serveIndex(c *echo.Context) error {
 	h := c.Response().Header()
 	h.Set("Cache-Control", "no-store")
 	h.Set("Content-Security-Policy", fmt.Sprintf(
-		"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-%s'; font-src 'self'; img-src 'self' data: blob:; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-src 'self' blob:; frame-ancestors 'none'", nonce))
+		"default-src 'none'; script-src 'self'; style-src 'self' 'nonce-%s'; font-src 'self'; img-src 'self' data: blob:; connect-src 'self'; worker-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-src 'self' blob:; frame-ancestors 'none'", nonce))
 	ctx := c.Request().Context()
 	base, stand := prefixOf(ctx), ""
 	room, _ := roomOf(base)

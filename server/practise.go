@@ -27,6 +27,7 @@ const (
 	maxRemark  = 500
 	maxLogPage = 500
 	maxID      = 64
+	maxWaited  = 90 * 24 * 60 * 60 // seconds
 )
 
 func (h handlers) MakeLadder(_ context.Context, r api.MakeLadderRequestObject) (api.MakeLadderResponseObject, error) {
@@ -71,6 +72,13 @@ func (h handlers) AppendLog(ctx context.Context, r api.AppendLogRequestObject) (
 	e, err := store.NewEntry(b.Brief, try, seconds, remark)
 	if err != nil {
 		return nil, err
+	}
+	if said := valueOr(r.Params.WaitedSeconds, ""); said != "" {
+		waited, err := wholeNumber("Waited-Seconds", said)
+		if err != nil || waited < 0 || waited > maxWaited {
+			return nil, fault.At("Waited-Seconds", "%q was given: give 0 to %d", fault.Clip(said), maxWaited)
+		}
+		e.At = h.store.Now().Add(-time.Duration(waited) * time.Second)
 	}
 	e.Ladder, e.Pupil, e.Assignment = kept, whose, of
 	e, err = h.store.Log().Append(ctx, e)

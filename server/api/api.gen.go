@@ -1058,6 +1058,12 @@ type AppendLogJSONBody struct {
 	TempoBpm int    `json:"tempoBpm"`
 }
 
+// AppendLogParams defines parameters for AppendLog.
+type AppendLogParams struct {
+	// WaitedSeconds How long ago it was, where it waited for a connection: up to 90 days.
+	WaitedSeconds *string `json:"Waited-Seconds,omitempty"`
+}
+
 // KeepTakeJSONBody defines parameters for KeepTake.
 type KeepTakeJSONBody struct {
 	Heard []Heard `json:"heard"`
@@ -1620,7 +1626,7 @@ type ServerInterface interface {
 	ListLog(ctx *echo.Context, params ListLogParams) error
 
 	// (POST /api/v1/log)
-	AppendLog(ctx *echo.Context) error
+	AppendLog(ctx *echo.Context, params AppendLogParams) error
 
 	// (GET /api/v1/log/csv)
 	ExportLog(ctx *echo.Context) error
@@ -2243,8 +2249,28 @@ func (w *ServerInterfaceWrapper) ListLog(ctx *echo.Context) error {
 func (w *ServerInterfaceWrapper) AppendLog(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AppendLogParams
+
+	headers := ctx.Request().Header
+	// ------------- Optional header parameter "Waited-Seconds" -------------
+	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Seconds")]; found {
+		var WaitedSeconds string
+		n := len(valueList)
+		if n != 1 {
+			return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Expected one value for Waited-Seconds, got %d", n))
+		}
+
+		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Seconds", valueList[0], &WaitedSeconds, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		if err != nil {
+			return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter Waited-Seconds: %s", err))
+		}
+
+		params.WaitedSeconds = &WaitedSeconds
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.AppendLog(ctx)
+	err = w.Handler.AppendLog(ctx, params)
 	return err
 }
 
@@ -4786,7 +4812,8 @@ func (response ListLogdefaultApplicationProblemPlusJSONResponse) VisitListLogRes
 }
 
 type AppendLogRequestObject struct {
-	Body *AppendLogJSONRequestBody
+	Params AppendLogParams
+	Body   *AppendLogJSONRequestBody
 }
 
 type AppendLogResponseObject interface {
@@ -8897,8 +8924,10 @@ func (sh *strictHandler) ListLog(ctx *echo.Context, params ListLogParams) error 
 }
 
 // AppendLog operation middleware
-func (sh *strictHandler) AppendLog(ctx *echo.Context) error {
+func (sh *strictHandler) AppendLog(ctx *echo.Context, params AppendLogParams) error {
 	var request AppendLogRequestObject
+
+	request.Params = params
 
 	var body AppendLogJSONRequestBody
 	var err error

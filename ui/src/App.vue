@@ -4,13 +4,18 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { onSignedOut } from './api/client'
+import { begin, onAdopted, type Waiting } from './api/outbox'
 import KeysDialog from './shared/shell/KeysDialog.vue'
 import { did, keptTheme } from './shared/shell/kept'
 import { compactBar } from './shared/shell/narrow'
 import { notice, noticeOpen, tell } from './shared/shell/notice'
 import { screens } from './router'
 import { useKeys } from './shared/shell/keys'
+import { place } from './shared/shell/place'
+import UnsavedBar from './shared/shell/UnsavedBar.vue'
 import { playButton } from './shared/sound/playButton'
+import TwoVersions from './shared/versions/TwoVersions.vue'
+import { adoptedAnswer } from './shared/versions/adopted'
 
 const theme = useTheme()
 const route = useRoute()
@@ -21,6 +26,8 @@ watch(keptTheme, (name) => theme.change(name))
 watch(keysOpen, (now) => now && did('help'))
 useKeys([{ key: '?', does: 'this list', run: () => (keysOpen.value = true) }])
 
+if (!place.stand) begin()
+onAdopted((of: Waiting, response) => void adoptedAnswer(of, response))
 onSignedOut(() =>
   tell('You are signed out. Sign in beside this page: what you typed stays here.', { label: 'Sign in', run: () => void window.open('/signin', '_blank', 'noopener') }),
 )
@@ -52,6 +59,7 @@ function act() {
         </svg>
         <span :class="{ unseen: compactBar }">Even Ladder</span>
       </router-link>
+      <a v-if="place.room && !place.stand" href="/" class="room" :title="`Room ${place.room}: to the other rooms`" data-do="rooms-of-teacher">{{ place.room }}</a>
       <v-menu v-if="compactBar">
         <template #activator="{ props: activator }">
           <v-btn v-bind="activator" :append-icon="mdiChevronDown" variant="text" data-do="screens">{{ route.meta.title }}</v-btn>
@@ -75,7 +83,9 @@ function act() {
     <main id="main" tabindex="-1">
       <router-view />
     </main>
+    <UnsavedBar />
     <KeysDialog v-model="keysOpen" />
+    <TwoVersions />
     <v-snackbar v-model="noticeOpen" :timeout="9000" color="secondary" role="status">
       {{ notice?.text }}
       <template #actions>
@@ -121,6 +131,19 @@ header {
 .mark .feet {
   stroke: var(--ink);
   stroke-width: 1.4;
+}
+
+.room {
+  border: 1px solid var(--rule);
+  border-radius: 5px;
+  color: inherit;
+  font-size: var(--size-note);
+  max-width: 12rem;
+  overflow: hidden;
+  padding: 2px 10px;
+  text-decoration: none;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 
 nav {

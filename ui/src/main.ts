@@ -7,6 +7,8 @@ import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
 import { keptTheme } from './shared/shell/kept'
+import { install } from './shared/shell/installed'
 import { makeVuetify } from './shared/theme'
 
 createApp(App).use(makeVuetify(keptTheme.value)).use(router).mount('#app')
+install()

@@ -2,32 +2,36 @@ import { nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import BenchView from './bench/BenchView.vue'
 import { pupils } from './shared/pupils/pupils'
+import { place } from './shared/shell/place'
 
-/** The screens, in the order of the bar; those that open from another one are not in it. */
-const all = [
+/** The screens, in the order of the bar; those that open from another one are not in it. A stand, which only reads, has some of them. */
+const every = [
   { path: '/today', name: 'today', title: 'Today', component: () => import('./today/TodayView.vue') },
-  { path: '/', name: 'bench', title: 'Bench', component: BenchView },
-  { path: '/rounds', name: 'rounds', title: 'Rounds', component: () => import('./rounds/RoundsView.vue') },
-  { path: '/phrases', name: 'phrases', title: 'Phrases', component: () => import('./phrases/PhrasesView.vue') },
+  { path: '/', name: 'bench', title: 'Bench', stand: true, component: BenchView },
+  { path: '/rounds', name: 'rounds', title: 'Rounds', stand: true, component: () => import('./rounds/RoundsView.vue') },
+  { path: '/phrases', name: 'phrases', title: 'Phrases', stand: true, component: () => import('./phrases/PhrasesView.vue') },
   { path: '/practise', name: 'practise', title: 'Practise', component: () => import('./practise/PractiseView.vue') },
   { path: '/calls', name: 'calls', title: 'Calls', component: () => import('./calls/CallsView.vue') },
   { path: '/sheets', name: 'sheets', title: 'Worksheets', opens: 'calls', component: () => import('./sheets/SheetsView.vue') },
   { path: '/pupil/:id', name: 'pupil', title: 'Pupil', opens: 'today', component: () => import('./pupil/PupilView.vue') },
-  { path: '/compare', name: 'compare', title: 'Compare', opens: 'bench', component: () => import('./compare/CompareView.vue') },
-  { path: '/saved', name: 'saved', title: 'Shelf', component: () => import('./shelf/SavedView.vue') },
+  { path: '/compare', name: 'compare', title: 'Compare', stand: true, opens: 'bench', component: () => import('./compare/CompareView.vue') },
+  { path: '/saved', name: 'saved', title: 'Shelf', stand: true, component: () => import('./shelf/SavedView.vue') },
   { path: '/workshop', name: 'workshop', title: 'Workshop', opens: 'saved', component: () => import('./workshop/WorkshopView.vue') },
 ]
+
+/** Those of this page. */
+const all = every.filter((s) => !place.stand || 'stand' in s)
 
 export const screens = all.filter((s) => !('opens' in s))
 
 export const router = createRouter({
-  history: createWebHistory(),
+  history: createWebHistory(place.base),
   routes: [...all.map(({ path, name, title, component }) => ({ path, name, component, meta: { title } })), { path: '/:rest(.*)*', redirect: '/' }],
 })
 
 // The start page is Today once there is a pupil; an address with a brief is the bench.
 router.beforeEach(async (to, from) => {
-  if (to.name !== 'bench' || from.name || Object.keys(to.query).length > 0) return true
+  if (place.stand || to.name !== 'bench' || from.name || Object.keys(to.query).length > 0) return true
   try {
     const { pupils: some } = await pupils.list('', undefined, 1)
     return some.length > 0 ? { name: 'today' } : true

@@ -1,6 +1,7 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
-import { sure } from './sure'
+import { inRoom } from '../shared/shell/place'
+import { LeftUnsent, sure } from './sure'
 
 type Schemas = components['schemas']
 export type Brief = Schemas['Brief']
@@ -53,6 +54,8 @@ export type Worksheet = Schemas['Worksheet']
 export type WorksheetItem = Schemas['WorksheetItem']
 export type JudgedItem = Schemas['JudgedItem']
 export type Phrase = Schemas['Phrase']
+export type Keeping = Schemas['Keeping']
+export type StandLink = Schemas['StandLink']
 export type BackupSeen = Schemas['BackupSeen']
 export type Comparison = Schemas['Comparison']
 export type Slide = Schemas['Slide']
@@ -61,7 +64,7 @@ export type FormulaReport = Schemas['FormulaReport']
 export type FieldError = Schemas['FieldError']
 export type Problem = Schemas['Problem']
 
-export const api = createClient<paths>({ baseUrl: '/', fetch: sure })
+export const api = createClient<paths>({ baseUrl: inRoom('/'), fetch: sure })
 
 /** What went wrong with a call: a problem of the brief, or no answer at all. */
 export class CallError extends Error {
@@ -86,15 +89,19 @@ let signedOut: () => void = () => undefined
 export const onSignedOut = (run: () => void) => (signedOut = run)
 
 /** Gives the data of an answer or throws a CallError. */
-export async function take<T>(call: Promise<Answer<T>>): Promise<T> {
+export const take = async <T>(call: Promise<Answer<T>>): Promise<T> => (await answerOf(call)).data
+
+/** The data of an answer, and whether it is none yet: a change that waits until it is sent. Throws a CallError. */
+export async function answerOf<T>(call: Promise<Answer<T>>): Promise<{ data: T; waits: boolean }> {
   let answer: Answer<T>
   try {
     answer = await call
   } catch (cause) {
     if (cause instanceof DOMException && cause.name === 'AbortError') throw cause
+    if (cause instanceof LeftUnsent) throw new CallError('It was not sent.')
     throw new CallError('Even Ladder does not answer. Is it still running?')
   }
   if (answer.response?.status === 401) signedOut()
   if (answer.error) throw new CallError(answer.error.title, answer.error.errors, answer.response.status, answer.error)
-  return answer.data as T
+  return { data: answer.data as T, waits: answer.response?.status === 202 }
 }

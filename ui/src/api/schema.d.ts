@@ -3646,7 +3646,10 @@ export interface operations {
     appendLog: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description How long ago it was, where it waited for a connection: up to 90 days. */
+                "Waited-Seconds"?: string;
+            };
             path?: never;
             cookie?: never;
         };

@@ -35,6 +35,7 @@ import { useScore } from '../shared/notation/useScore'
 import { pieceOf } from '../shared/sound/timeline'
 import { usePlayer } from '../shared/sound/usePlayer'
 import TryAgain from '../shared/shell/TryAgain.vue'
+import { place } from '../shared/shell/place'
 
 const bench = useBench()
 const { plan, problems, failure, busy, brief, catalogue, change } = bench
@@ -134,7 +135,9 @@ useKeys([
     <template v-if="plan">
       <WorkHead ref="head" keeps :work="bench" :said="plan" @keep="keepOpen = true">
         <SetFor :brief="brief" />
-        <v-btn color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">Practise</v-btn>
+        <v-btn v-if="!place.stand" color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }"
+          >Practise</v-btn
+        >
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">Every key</v-btn>
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">Compare</v-btn>
       </WorkHead>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { useKept } from '../shared/shell/place'
 import { ref } from 'vue'
 import type { Plan } from '../api/client'
 import { wordsOf } from '../shared/load'
@@ -12,7 +12,7 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ instrument: Plan['brief']['instrument'] }>()
 
 // What is typed here outlives a reload until it is kept.
-const name = useLocalStorage('even-ladder.keep', '')
+const name = useKept('keep', '')
 const failure = ref('')
 
 async function keep() {

@@ -5,6 +5,7 @@ import { toQuery } from '../shared/brief/query'
 import { sizeWords } from '../shared/file'
 import { useLoad, wordsOf } from '../shared/load'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import { inRoom } from '../shared/shell/place'
 import { tell } from '../shared/shell/notice'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
 import { words } from './usePractise'
@@ -91,7 +92,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           <td>
             <template v-if="e.takeBytes">
               <button v-if="whose === 'this'" type="button" class="as-link" data-do="look" @click="emit('look', e)">look</button>
-              <a :href="`/api/v1/log/${e.id}/take`" download data-kept>{{ sizeWords(e.takeBytes) }}</a>
+              <a :href="inRoom(`/api/v1/log/${e.id}/take`)" download data-kept>{{ sizeWords(e.takeBytes) }}</a>
               <button type="button" class="as-link" aria-label="Delete this take" data-do="delete-take" @click="remove(e.id)">delete</button>
             </template>
           </td>
@@ -99,7 +100,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
       </tbody>
     </table>
     <p v-if="answer?.next"><button type="button" class="as-link" data-do="more" @click="shown += 40">show earlier tries</button></p>
-    <p v-if="entries.length"><a href="/api/v1/log/csv" download>the whole log as a table (CSV)</a></p>
+    <p v-if="entries.length"><a :href="inRoom('/api/v1/log/csv')" download>the whole log as a table (CSV)</a></p>
   </FoldPanel>
 </template>
 

@@ -10,6 +10,7 @@ import RunLanes from '../shared/lanes/RunLanes.vue'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { stretch } from '../shared/neck/stretch'
 import { keptHeadphones, keptLabel, keptSpacing } from '../shared/shell/kept'
+import { inRoom } from '../shared/shell/place'
 import { clickKey, labelKey, useKeys } from '../shared/shell/keys'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -126,7 +127,7 @@ async function lookAt(entry: LogEntry) {
   lookedAt = entry.id
   try {
     await until(() => i < 0 || plan.value?.brief.rhythm?.tempoBpm === entry.tempoBpm).toBe(true, { timeout: 5000 })
-    await takes.judgeFile(await (await fetch(`/api/v1/log/${entry.id}/take`)).blob())
+    await takes.judgeFile(await (await fetch(inRoom(`/api/v1/log/${entry.id}/take`))).blob())
     document.querySelector('.lanes')?.scrollIntoView({ block: 'center' })
   } finally {
     lookedAt = ''

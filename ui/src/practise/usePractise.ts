@@ -1,6 +1,8 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, take, type Brief, type Ladder, type LadderRequest, type LogResult } from '../api/client'
+import { answerOf, api, take, type Brief, type Ladder, type LadderRequest, type LogResult } from '../api/client'
+import { outbox } from '../api/outbox'
+import { sureLater } from '../api/sure'
 import { changed, fromQuery, toQuery, type Changes } from '../shared/brief/query'
 import { useLoad, wordsOf } from '../shared/load'
 import { shelf } from '../shared/shelf'
@@ -90,6 +92,8 @@ export function usePractise() {
   const plan = computed(() => round.value?.stops[0]?.plan ?? alone.value)
 
   const failed = ref('')
+  // What waited is in the log now: the ladder goes on from there.
+  watch(outbox.waiting, (now, before) => now.length === 0 && before.length > 0 && void again())
 
   /** Writes down how a try went, with its take where that is to be kept; the ladder then says what comes next. */
   async function write(result: LogResult, { seconds, remark, slips, take: sound }: Told) {
@@ -97,8 +101,9 @@ export function usePractise() {
     if (!step) return undefined
     failed.value = ''
     try {
-      const entry = await take(
+      const call = await answerOf(
         api.POST('/api/v1/log', {
+          fetch: sureLater,
           body: {
             brief: brief.value,
             perBeat: step.perBeat,
@@ -114,6 +119,11 @@ export function usePractise() {
           },
         }),
       )
+      if (call.waits) {
+        if (sound) failed.value = 'The try waits to be written down. Its take cannot wait with it: save it as a file.'
+        return { id: '' }
+      }
+      const entry = call.data
       if (sound) await keepTake(entry.id, sound)
       await again()
       tell(`${step.name}: ${words[result]}.`, { label: 'Undo', run: () => void takeBack(entry.id) })

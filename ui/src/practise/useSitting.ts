@@ -1,4 +1,5 @@
-import { useLocalStorage, useNow } from '@vueuse/core'
+import { useNow } from '@vueuse/core'
+import { useKept } from '../shared/shell/place'
 import { computed } from 'vue'
 import type { LogResult } from '../api/client'
 
@@ -19,7 +20,7 @@ interface Sitting {
 /** After so long without a try a sitting is over. */
 const over = 90 * 60_000
 
-const kept = useLocalStorage<Sitting>('even-ladder.sitting', { begun: 0, minutes: 15, tries: [] })
+const kept = useKept<Sitting>('sitting', { begun: 0, minutes: 15, tries: [] })
 
 /** What is practised between sitting down and getting up; a reload goes on with it. */
 export function useSitting() {

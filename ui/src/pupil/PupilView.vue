@@ -11,6 +11,7 @@ import HomeDialog from '../shared/pupils/HomeDialog.vue'
 import PupilDialog from '../shared/pupils/PupilDialog.vue'
 import { benchBrief, pupils, setProposal, weekdays } from '../shared/pupils/pupils'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
+import { inRoom } from '../shared/shell/place'
 import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import EarlierPanel from './EarlierPanel.vue'
@@ -127,8 +128,8 @@ const home = ref(false)
             <v-btn v-bind="activator" color="primary" variant="tonal" :icon="mdiDotsHorizontal" size="small" aria-label="The record" data-do="record" />
           </template>
           <v-card border class="record">
-            <a :href="`/api/v1/pupils/${pupil.id}/record`" download>The whole record as data (JSON)</a>
-            <a :href="`/api/v1/pupils/${pupil.id}/record?format=pdf`" download>The record to read (PDF)</a>
+            <a :href="inRoom(`/api/v1/pupils/${pupil.id}/record`)" download>The whole record as data (JSON)</a>
+            <a :href="inRoom(`/api/v1/pupils/${pupil.id}/record?format=pdf`)" download>The record to read (PDF)</a>
             <button type="button" data-do="set-aside" @click="setAside">Set {{ pupil.pupil.name }} aside</button>
           </v-card>
         </v-menu>

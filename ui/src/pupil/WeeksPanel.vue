@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { inRoom, useKept } from '../shared/shell/place'
 import { computed, ref } from 'vue'
 import { api, take, type KeptWeeks, type ScheduleItem, type ScheduleRequest, type SetWork, type StoredPupil } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'
+import { sendChange } from '../shared/versions/meet'
 import { tell } from '../shared/shell/notice'
 import { addDays, dayWords } from '../shared/pupils/pupils'
 import WeeksDay from './WeeksDay.vue'
@@ -25,7 +26,7 @@ const today = `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0'
 const from = computed(() => props.set.find((s) => s.assignment.assignment.ladder)?.assignment)
 
 /** What is being asked for outlives a reload until it is kept. */
-const draft = useLocalStorage<{ of: string; request: ScheduleRequest } | null>('even-ladder.weeks', null, {
+const draft = useKept<{ of: string; request: ScheduleRequest } | null>('weeks', null, {
   serializer: { read: (s) => JSON.parse(s), write: (v) => JSON.stringify(v) },
 })
 const drafting = computed(() => draft.value?.of === props.pupil.id)
@@ -47,7 +48,16 @@ const failed = ref('')
 async function keep(request: ScheduleRequest, said: string) {
   failed.value = ''
   try {
-    weeks.value = await take(api.PUT('/api/v1/pupils/{id}/weeks', { ...path.value, body: { version: weeks.value?.version ?? 0, request } }))
+    weeks.value = await sendChange({
+      what: 'plan of weeks',
+      version: weeks.value?.version ?? 0,
+      mine: request,
+      send: (version) => take(api.PUT('/api/v1/pupils/{id}/weeks', { ...path.value, body: { version, request } })),
+      read: async () => {
+        const stored = await take(api.GET('/api/v1/pupils/{id}/weeks', path.value))
+        return { version: stored.version, fields: stored.request, thing: stored }
+      },
+    })
     has.value = true
     draft.value = null
     tell(said)
@@ -116,8 +126,8 @@ const shown = computed(() => {
       <p v-for="r in weeks.weeks.remarks" :key="r" class="faint">{{ r }}</p>
       <p class="buttons">
         <v-btn size="small" color="primary" variant="tonal" data-do="change-weeks" @click="begin(weeks.request)">Change</v-btn>
-        <v-btn size="small" color="primary" variant="tonal" :href="`/api/v1/pupils/${pupil.id}/weeks/file`" download>Page (PDF)</v-btn>
-        <v-btn size="small" color="primary" variant="tonal" :href="`/api/v1/pupils/${pupil.id}/weeks/file?format=ics`" download>Calendar (iCalendar)</v-btn>
+        <v-btn size="small" color="primary" variant="tonal" :href="inRoom(`/api/v1/pupils/${pupil.id}/weeks/file`)" download>Page (PDF)</v-btn>
+        <v-btn size="small" color="primary" variant="tonal" :href="inRoom(`/api/v1/pupils/${pupil.id}/weeks/file?format=ics`)" download>Calendar (iCalendar)</v-btn>
         <v-btn size="small" data-do="remove-weeks" @click="remove">Take away</v-btn>
       </p>
       <section v-for="w in shown" :key="w.week">

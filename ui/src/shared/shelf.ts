@@ -1,12 +1,16 @@
-import { api, CallError, take, type Brief, type Kept } from '../api/client'
+import { api, take, type Brief, type Kept } from '../api/client'
 import { wordsOf } from './load'
 import { tell } from './shell/notice'
+import { sendChange } from './versions/meet'
 
 export const shelfKinds = ['briefs', 'rounds', 'phrases', 'instruments', 'scales', 'ladders'] as const
 export type ShelfKind = (typeof shelfKinds)[number]
 
 /** Something to be kept: its title, its notes, and the one side that its kind has. */
 export type Draft = Pick<Kept, 'title'> & Partial<Pick<Kept, 'notes' | 'brief' | 'instrument' | 'formula' | 'ladder' | 'phrase'>>
+
+/** The sides of what is kept that a draft has too. */
+const sidesOf = (kept: Kept, draft: Draft) => Object.fromEntries(Object.keys(draft).map((side) => [side, kept[side as keyof Draft]]))
 
 /** The shelf that a brief is kept on. */
 export const shelfOf = (brief: Brief): ShelfKind => (brief.round ? 'rounds' : 'briefs')
@@ -30,7 +34,20 @@ export function shelf(kind: ShelfKind) {
     },
     get: (id: string) => take(api.GET('/api/v1/shelf/{kind}/{id}', at(id))),
     create: (body: Draft) => take(api.POST('/api/v1/shelf/{kind}', { params: { path: { kind } }, body })),
-    update: (id: string, version: number, body: Draft) => take(api.PUT('/api/v1/shelf/{kind}/{id}', { ...at(id), body: { ...body, version } })),
+    update(id: string, version: number, body: Draft, took?: (stored: Kept) => void): Promise<Kept> {
+      return sendChange({
+        what: kind.slice(0, -1),
+        version,
+        mine: body,
+        send: (from) => take(api.PUT('/api/v1/shelf/{kind}/{id}', { ...at(id), body: { ...body, version: from } })),
+        read: async () => {
+          const stored = await this.get(id)
+          return { version: stored.version, fields: sidesOf(stored, body), thing: stored }
+        },
+        anew: () => this.create(body),
+        took,
+      })
+    },
     setAside: (id: string) => take(api.DELETE('/api/v1/shelf/{kind}/{id}', at(id))),
     restore: (id: string) => take(api.POST('/api/v1/shelf/{kind}/{id}/restore', at(id))),
     duplicate: (id: string) => take(api.POST('/api/v1/shelf/{kind}/{id}/duplicate', at(id))),
@@ -45,9 +62,7 @@ export function useShelf(load: () => Promise<unknown>) {
       await load()
       return true
     } catch (cause) {
-      const stale = (cause as CallError).status === 409
-      tell(stale ? 'It was changed somewhere else in between; here it is as it is now.' : wordsOf(cause))
-      if (stale) await load()
+      tell(wordsOf(cause))
       return false
     }
   }

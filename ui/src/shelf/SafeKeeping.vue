@@ -4,7 +4,9 @@ import { api, take, type BackupSeen } from '../api/client'
 import { chosenFile, sizeWords } from '../shared/file'
 import { useLoad, wordsOf } from '../shared/load'
 import { tell } from '../shared/shell/notice'
+import { inRoom } from '../shared/shell/place'
 import TryAgain from '../shared/shell/TryAgain.vue'
+import OtherScreens from './OtherScreens.vue'
 
 /** Backups: made by a press, looked at before they are restored, every restore undone by a press; and what cannot be read. */
 const props = defineProps<{ /** Shows again what is kept; a restore may be undone when this part is gone. */ reload: () => Promise<unknown> }>()
@@ -18,7 +20,7 @@ const {
 )
 const last = computed(() => keeping.value?.backups[0])
 const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
-const file = (name: string) => `/api/v1/keeping/backups/${encodeURIComponent(name)}/file`
+const file = (name: string) => inRoom(`/api/v1/keeping/backups/${encodeURIComponent(name)}/file`)
 const at = (name: string) => ({ params: { path: { name } } })
 
 const busy = ref('')
@@ -59,14 +61,6 @@ const backUp = () =>
     tell(`Backed up: ${sizeWords(made.info.bytes)}.`)
   })
 const look = (name: string) => work(name, async () => (seen.value = await take(api.GET('/api/v1/keeping/backups/{name}', at(name)))))
-async function signOut(everywhere: boolean) {
-  try {
-    await take(api.POST('/api/v1/session/out', { params: { query: { everywhere: everywhere ? 'true' : 'false' } } }))
-    location.assign('/signin')
-  } catch (cause) {
-    tell(wordsOf(cause))
-  }
-}
 /** An export that is looked at, before it is taken in. */
 const given = ref<{ file: File; changes: { table: string; added: number; changed: number }[] }>()
 const exchange = (body: File, look: boolean) =>
@@ -120,7 +114,7 @@ const restore = (name: string) =>
       <p class="row">
         <v-btn color="primary" variant="tonal" :loading="busy === 'back up'" data-do="back-up" @click="backUp">Back up now</v-btn>
         <v-btn color="primary" variant="text" :loading="busy === 'take in'" data-do="take-in" @click="picker?.click()">Restore from a file</v-btn>
-        <a class="as-link" href="/api/v1/keeping/export" download="even-ladder.json" data-do="export">export as JSON</a>
+        <a class="as-link" :href="inRoom('/api/v1/keeping/export')" download="even-ladder.json" data-do="export">export as JSON</a>
         <button type="button" class="as-link" data-do="import" @click="jsonPicker?.click()">import JSON</button>
         <input ref="jsonPicker" type="file" accept=".json" hidden aria-label="An export of Even Ladder" @change="lookAtExport" />
         <input ref="picker" type="file" accept=".db" hidden aria-label="A backup of Even Ladder" @change="takeIn" />
@@ -153,10 +147,6 @@ const restore = (name: string) =>
           <a class="as-link" :href="file(b.name)" download :aria-label="`fetch the backup of ${when(b.at)}`">fetch</a>
         </li>
       </ul>
-      <p v-if="keeping.network" class="row">
-        <v-btn color="primary" variant="text" data-do="sign-out" @click="signOut(false)">Sign out</v-btn>
-        <v-btn color="primary" variant="text" data-do="sign-out-all" @click="signOut(true)">Sign out on every device</v-btn>
-      </p>
       <div v-if="keeping.unreadable.length" role="alert" class="apart">
         <p>
           {{ keeping.unreadable.length === 1 ? 'One thing cannot be read' : `${keeping.unreadable.length} things cannot be read` }}; everything else works. A backup from before has
@@ -166,6 +156,7 @@ const restore = (name: string) =>
           <li v-for="u in keeping.unreadable.slice(0, 20)" :key="u.where + u.id">{{ u.where }} {{ u.id }}: {{ u.what }}</li>
         </ul>
       </div>
+      <OtherScreens :keeping="keeping" :reload="again" />
     </template>
   </section>
 </template>

@@ -15,6 +15,7 @@ import ShelfRow from '../shared/shell/ShelfRow.vue'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import DeletedList from './DeletedList.vue'
 import SafeKeeping from './SafeKeeping.vue'
+import { place } from '../shared/shell/place'
 
 /** What else is shown in place of a shelf. */
 const beside = ref<'' | 'deleted' | 'keeping'>('')
@@ -49,6 +50,11 @@ const shownShelf = computed({
 const shown = computed(() => pages.value?.[keptShelf.value]?.kept ?? [])
 const more = computed(() => !!pages.value?.[keptShelf.value]?.next)
 const count = (k: Shown) => `${pages.value?.[k]?.kept.length ?? 0}${pages.value?.[k]?.next ? '+' : ''}`
+const kinds = computed(() => {
+  const work = { briefs: `briefs (${count('briefs')})`, rounds: `rounds (${count('rounds')})`, phrases: `phrases (${count('phrases')})` }
+  const all = { ...work, ladders: `ladders (${count('ladders')})`, deleted: 'deleted', keeping: 'safe keeping' }
+  return place.stand ? (work as typeof all) : all
+})
 const briefOf = (k: Kept) => k.brief ?? k.phrase?.brief
 /** A ladder is practised, a round and a brief are worked on. */
 const practised = (k: Kept) =>
@@ -109,19 +115,8 @@ async function showMore() {
   <div class="library">
     <div class="head">
       <h1>Shelf</h1>
-      <router-link :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">Workshop</router-link>
-      <ChoiceRow
-        v-model="shownShelf"
-        :options="{
-          briefs: `briefs (${count('briefs')})`,
-          rounds: `rounds (${count('rounds')})`,
-          phrases: `phrases (${count('phrases')})`,
-          ladders: `ladders (${count('ladders')})`,
-          deleted: 'deleted',
-          keeping: 'safe keeping',
-        }"
-        label="What is shown"
-      />
+      <router-link v-if="!place.stand" :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">Workshop</router-link>
+      <ChoiceRow v-model="shownShelf" :options="kinds" label="What is shown" />
       <v-text-field
         v-if="!beside"
         v-model="search"
@@ -165,12 +160,22 @@ async function showMore() {
         </template>
       </div>
       <ul v-else-if="pages" :aria-label="`Saved ${keptShelf}`">
-        <ShelfRow v-for="b in shown" :key="b.id" :name="b.title" :to="address(b)" :date="b.updatedAt" :rename="rename(b)" @copy="copy(b)" @remove="remove(b)">
+        <ShelfRow
+          v-for="b in shown"
+          :key="b.id"
+          :name="b.title"
+          :to="address(b)"
+          :date="b.updatedAt"
+          :rename="place.stand ? undefined : rename(b)"
+          :reads="place.stand"
+          @copy="copy(b)"
+          @remove="remove(b)"
+        >
           <p class="sentence">{{ b.sentence }}</p>
           <p v-if="b.phrase" class="sentence">{{ [b.phrase.source, ...(b.phrase.tags ?? [])].filter(Boolean).join(' · ') }}</p>
           <p v-if="b.notes" class="notes">{{ b.notes }}</p>
           <template #more>
-            <v-btn color="primary" size="small" :to="practised(b)" :aria-label="`Practise ${b.title}`" data-do="practise">Practise</v-btn>
+            <v-btn v-if="!place.stand" color="primary" size="small" :to="practised(b)" :aria-label="`Practise ${b.title}`" data-do="practise">Practise</v-btn>
           </template>
         </ShelfRow>
       </ul>

@@ -6,8 +6,8 @@ import { narrow } from '../shell/narrow'
 const open = defineModel<boolean>({ required: true })
 const title = defineModel<string>('title', { required: true })
 const notes = defineModel<string>('notes', { required: true })
-const props = defineProps<{ kept: Kept | undefined; conflict: Kept | undefined; sentence: string; failure: string; busy: boolean }>()
-const emit = defineEmits<{ save: []; saveNew: []; keepMine: [version: number]; takeTheirs: [] }>()
+defineProps<{ kept: Kept | undefined; sentence: string; failure: string; busy: boolean }>()
+const emit = defineEmits<{ save: []; saveNew: [] }>()
 
 const empty = computed(() => title.value.trim() === '')
 </script>
@@ -15,30 +15,7 @@ const empty = computed(() => title.value.trim() === '')
 <template>
   <v-dialog v-model="open" max-width="620" :fullscreen="narrow" aria-label="Save">
     <v-card border class="save">
-      <template v-if="conflict">
-        <h2>This brief was changed somewhere else</h2>
-        <p>Nothing was overwritten. Here are both; choose what to keep.</p>
-        <div class="both">
-          <section>
-            <h3 class="panel-title">Yours, not saved yet</h3>
-            <b>{{ title }}</b>
-            <p>{{ sentence }}</p>
-            <p class="notes">{{ notes }}</p>
-          </section>
-          <section>
-            <h3 class="panel-title">Stored now</h3>
-            <b>{{ conflict.title }}</b>
-            <p>{{ conflict.sentence }}</p>
-            <p class="notes">{{ conflict.notes }}</p>
-          </section>
-        </div>
-        <div class="actions">
-          <v-btn color="primary" variant="flat" :loading="busy" @click="emit('saveNew')">Keep both: save mine as a new one</v-btn>
-          <v-btn color="primary" @click="emit('keepMine', props.conflict?.version ?? 0)">Store mine</v-btn>
-          <v-btn color="primary" @click="emit('takeTheirs')">Take the stored one</v-btn>
-        </div>
-      </template>
-      <form v-else @submit.prevent="kept ? emit('save') : emit('saveNew')">
+      <form @submit.prevent="kept ? emit('save') : emit('saveNew')">
         <h2>{{ kept ? 'Save changes' : 'Save this brief' }}</h2>
         <p class="sentence">{{ sentence }}</p>
         <v-text-field v-model="title" label="Title" autofocus maxlength="160" data-save="title" @focus="kept || $event.target.select()" />
@@ -66,22 +43,6 @@ h2 {
 .sentence {
   color: var(--faint);
   padding: 6px 0 16px;
-}
-
-.both {
-  display: grid;
-  gap: 20px;
-  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
-  padding: 16px 0;
-}
-
-.both section {
-  border-inline-start: 3px solid var(--rule);
-  padding-inline-start: 12px;
-}
-
-.notes {
-  white-space: pre-wrap;
 }
 
 .actions {

@@ -12,6 +12,7 @@ import type { Work } from './useWork'
 import { tell } from '../shell/notice'
 import { useReturnFocus } from '../shell/returnFocus'
 import type { Brief } from '../../api/client'
+import { place } from '../shell/place'
 
 /** The head of a screen on a brief: its sentence, what is wrong with it, keeping and printing it. */
 const props = defineProps<{
@@ -24,7 +25,7 @@ const emit = defineEmits<{ keep: [] }>()
 
 const { problems, change, catalogue, worked } = props.work
 const saved = useSaved(props.work)
-const { kept, conflict, draft, dirty, failure, busy } = saved
+const { kept, draft, dirty, failure, busy } = saved
 
 // A changed plan is said once; the first one is the heading itself.
 const announced = ref('')
@@ -68,25 +69,24 @@ async function save(store: () => Promise<boolean>) {
   if (await store()) saveOpen.value = false
 }
 
-function takeTheirs() {
-  const theirs = conflict.value
-  if (!theirs) return
-  conflict.value = undefined
-  saveOpen.value = false
-  kept.value = theirs
-  draft.value = { title: theirs.title, notes: theirs.notes, of: theirs.id }
-  if (theirs.brief) void props.work.replaceBrief(theirs.brief)
-}
-
 defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.value = true) })
 </script>
 
 <template>
   <div class="top">
-    <BriefSentence ref="sentence" :keeps="keeps ?? false" :said="said" :brief="said.brief" :given="work.brief.value" :problems="problems" @change="change" @keep="emit('keep')" />
+    <BriefSentence
+      ref="sentence"
+      :keeps="!!keeps && !place.stand"
+      :said="said"
+      :brief="said.brief"
+      :given="work.brief.value"
+      :problems="problems"
+      @change="change"
+      @keep="emit('keep')"
+    />
     <div class="actions">
       <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
-      <v-btn color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
+      <v-btn v-if="!place.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
       <v-btn color="primary" variant="tonal" :icon="mdiLinkVariant" size="small" aria-label="Copy the link to this" data-do="link" @click="copyLink" />
       <slot />
       <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
@@ -100,14 +100,11 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
     v-model:title="draft.title"
     v-model:notes="draft.notes"
     :kept="kept"
-    :conflict="conflict"
     :sentence="said.sentence"
     :failure="failure"
     :busy="busy"
-    @save="save(() => saved.saveOver())"
+    @save="save(saved.saveOver)"
     @save-new="save(saved.saveNew)"
-    @keep-mine="(version) => save(() => saved.saveOver(version))"
-    @take-theirs="takeTheirs"
   />
 </template>
 

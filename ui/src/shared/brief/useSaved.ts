@@ -1,4 +1,4 @@
-import { useLocalStorage } from '@vueuse/core'
+import { useKept } from '../shell/place'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { CallError, type Kept } from '../../api/client'
 import { shelf, shelfOf, type ShelfKind } from '../shelf'
@@ -9,11 +9,10 @@ import type { Work } from './useWork'
 /** Keeping the brief: its title and notes, and what to do when somebody else changed it. */
 export function useSaved(work: Work) {
   const kept = shallowRef<Kept>()
-  const conflict = shallowRef<Kept>()
   const failure = ref('')
   const busy = ref(false)
   // What is typed here outlives a reload until it is saved.
-  const draft = useLocalStorage('even-ladder.draft', { title: '', notes: '', of: '' })
+  const draft = useKept('draft', { title: '', notes: '', of: '' })
 
   const dirty = computed(() => {
     const k = kept.value
@@ -50,15 +49,13 @@ export function useSaved(work: Work) {
       const saved = await store()
       kept.value = saved
       keptShelf.value = here() as 'briefs' | 'rounds'
-      conflict.value = undefined
       draft.value = { title: saved.title, notes: saved.notes, of: saved.id }
       await work.attachSaved(saved.id)
       tell(said)
       return true
     } catch (cause) {
       const error = cause as CallError
-      if (error.status === 409) conflict.value = (error.problem as unknown as { current: Kept }).current
-      else failure.value = error.fields?.map((f) => `${f.field}: ${f.message}`).join('; ') || error.message
+      failure.value = error.fields?.map((f) => `${f.field}: ${f.message}`).join('; ') || error.message
       return false
     } finally {
       busy.value = false
@@ -71,11 +68,12 @@ export function useSaved(work: Work) {
     return run(() => shelf(here()).create(body()), 'Saved.')
   }
 
-  function saveOver(version = kept.value?.version) {
-    const id = kept.value?.id
+  function saveOver() {
+    const was = kept.value
     // A brief that has become a round stands on another shelf.
-    if (!id || version === undefined || kept.value?.kind !== here()) return saveNew()
-    return run(() => shelf(here()).update(id, version, body()), 'Saved.')
+    if (!was || was.kind !== here()) return saveNew()
+    const took = (stored: Kept) => stored.brief && void work.replaceBrief(stored.brief)
+    return run(() => shelf(here()).update(was.id, was.version, body(), took), 'Saved.')
   }
 
   function forget() {
@@ -84,5 +82,5 @@ export function useSaved(work: Work) {
     return work.attachSaved(undefined)
   }
 
-  return { kept, conflict, draft, dirty, failure, busy, saveNew, saveOver, forget }
+  return { kept, draft, dirty, failure, busy, saveNew, saveOver, forget }
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import { api, take, type PupilWork, type StoredPupil } from '../../api/client'
-import { codePath } from '../code'
+import QrCode from '../QrCode.vue'
 import { sizeWords } from '../file'
 import { wordsOf } from '../load'
 import { tell } from '../shell/notice'
@@ -18,7 +18,6 @@ const week = ref(false)
 const failure = ref('')
 const busy = ref(false)
 const link = ref<{ id: string; path: string; bytes: number; reachable: string }>()
-const code = computed(() => (link.value?.reachable ? codePath(link.value.reachable) : undefined))
 
 onMounted(async () => {
   try {
@@ -93,14 +92,11 @@ function leave(now: boolean) {
           <v-btn color="primary" variant="tonal" :href="link.path" target="_blank" data-do="home-open">Open it here</v-btn>
           <v-btn data-do="withdraw" @click="withdraw">Take it back</v-btn>
         </p>
-        <template v-if="code">
+        <template v-if="link.reachable">
           <p>
             For the tablet in the room, or a phone in this house: <a :href="link.reachable">{{ link.reachable }}</a>
           </p>
-          <svg class="code" :viewBox="`-4 -4 ${code.size + 8} ${code.size + 8}`" role="img" aria-label="The address as a QR code">
-            <rect x="-4" y="-4" :width="code.size + 8" :height="code.size + 8" fill="#fff" />
-            <path :d="code.path" fill="#000" />
-          </svg>
+          <QrCode :address="link.reachable" />
         </template>
         <p v-else class="faint">Other devices of this house reach the page once the application listens on an address of the network: start it with --addr.</p>
         <p class="buttons"><v-btn data-do="home-done" @click="emit('close')">Done</v-btn></p>
@@ -134,9 +130,5 @@ ul {
 
 .trouble {
   color: var(--brick);
-}
-
-.code {
-  max-width: 200px;
 }
 </style>

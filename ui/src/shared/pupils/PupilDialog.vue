@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { useKept } from '../shell/place'
 import { ref, watch } from 'vue'
 import type { CallError, FieldError, Pupil, StoredPupil } from '../../api/client'
 import { narrow } from '../shell/narrow'
@@ -14,7 +14,7 @@ const emit = defineEmits<{ kept: [pupil: StoredPupil] }>()
 useReturnFocus(open)
 
 const blank = (): Pupil => ({ name: '', instrument: { id: 'guitar' }, minutes: 15 })
-const draft = useLocalStorage<{ of: string; pupil: Pupil }>('even-ladder.pupil', { of: '', pupil: blank() })
+const draft = useKept<{ of: string; pupil: Pupil }>('pupil', { of: '', pupil: blank() })
 watch(open, (now) => {
   const id = props.of?.id ?? ''
   if (now && draft.value.of !== id) draft.value = { of: id, pupil: props.of?.pupil ?? blank() }
@@ -36,7 +36,7 @@ async function keep() {
   } catch (cause) {
     const error = cause as CallError
     problems.value = error.fields ?? []
-    failure.value = error.status === 409 ? 'It was changed somewhere else in between: leave this, and open it again.' : error.fields?.length ? '' : error.message
+    failure.value = error.fields?.length ? '' : error.message
   } finally {
     busy.value = false
   }

@@ -1,6 +1,7 @@
-import { api, take, type Assignment, type Brief, type LadderRequest, type NextProposal, type Pupil, type StoredAssignment, type StoredPupil } from '../../api/client'
+import { api, CallError, take, type Assignment, type Brief, type LadderRequest, type NextProposal, type Pupil, type StoredAssignment, type StoredPupil } from '../../api/client'
 import { toQuery } from '../brief/query'
 import { asQuery } from '../ladderAddress'
+import { sendChange } from '../versions/meet'
 
 const path = (id: string) => ({ params: { path: { id } } })
 
@@ -10,7 +11,18 @@ export const pupils = {
   trash: () => take(api.GET('/api/v1/pupils/trash')),
   get: (id: string) => take(api.GET('/api/v1/pupils/{id}', path(id))),
   create: (pupil: Pupil) => take(api.POST('/api/v1/pupils', { body: { pupil } })),
-  update: (of: StoredPupil, pupil: Pupil) => take(api.PUT('/api/v1/pupils/{id}', { ...path(of.id), body: { version: of.version, pupil } })),
+  update: (of: StoredPupil, pupil: Pupil, took?: (stored: StoredPupil) => void) =>
+    sendChange({
+      what: 'pupil',
+      version: of.version,
+      mine: pupil,
+      send: (version) => take(api.PUT('/api/v1/pupils/{id}', { ...path(of.id), body: { version, pupil } })),
+      read: async () => {
+        const stored = await pupils.get(of.id)
+        return { version: stored.version, fields: stored.pupil, thing: stored }
+      },
+      took,
+    }),
   setAside: (id: string) => take(api.DELETE('/api/v1/pupils/{id}', path(id))),
   restore: (id: string) => take(api.POST('/api/v1/pupils/{id}/restore', path(id))),
   erase: (id: string) => take(api.DELETE('/api/v1/pupils/trash/{id}', path(id))),
@@ -33,7 +45,18 @@ export const assignments = {
   create: (pupil: string, of: Partial<Assignment>, replaces?: string) =>
     take(api.POST('/api/v1/pupils/{id}/assignments', { ...path(pupil), body: { assignment: { ...usual, ...of }, ...(replaces ? { replaces } : {}) } })),
   update: (of: StoredAssignment, assignment: Assignment, closed: boolean) =>
-    take(api.PUT('/api/v1/assignments/{id}', { ...path(of.id), body: { version: of.version, assignment, closed } })),
+    sendChange({
+      what: 'assignment',
+      version: of.version,
+      mine: { ...assignment, closed },
+      send: (version) => take(api.PUT('/api/v1/assignments/{id}', { ...path(of.id), body: { version, assignment, closed } })),
+      read: async () => {
+        const { assignments: all } = await take(api.GET('/api/v1/pupils/{id}/assignments', path(of.pupilId)))
+        const stored = all.find((a) => a.id === of.id)
+        if (!stored) throw new CallError('It was taken back somewhere else.', [], 404)
+        return { version: stored.version, fields: { ...stored.assignment, closed: !!stored.closedAt }, thing: stored }
+      },
+    }),
   setAside: (id: string) => take(api.DELETE('/api/v1/assignments/{id}', path(id))),
   restore: (id: string) => take(api.POST('/api/v1/assignments/{id}/restore', path(id))),
 }

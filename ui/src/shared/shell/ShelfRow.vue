@@ -4,7 +4,13 @@ import { nextTick, onUnmounted, ref } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 
 /** One kept thing: its name that opens it, what it is, and what can be done with it. */
-const props = defineProps<{ name: string; to: RouteLocationRaw; date?: string; rename?: (name: string) => Promise<boolean> }>()
+const props = defineProps<{
+  name: string
+  to: RouteLocationRaw
+  date?: string
+  rename?: ((name: string) => Promise<boolean>) | undefined
+  /** Nothing can be done to it. */ reads?: boolean
+}>()
 const emit = defineEmits<{ copy: []; remove: [] }>()
 
 const row = ref<HTMLElement>()
@@ -55,8 +61,8 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
       <v-btn color="primary" variant="tonal" size="small" :to="to" :aria-label="`Open ${name}`">Open</v-btn>
       <v-btn v-if="rename" :icon="mdiPencilOutline" size="small" :aria-label="`Rename ${name}`" @click="start" />
       <slot name="more" />
-      <v-btn :icon="mdiContentCopy" size="small" :aria-label="`Copy ${name}`" @click="emit('copy')" />
-      <v-btn :icon="mdiTrashCanOutline" size="small" :aria-label="`Delete ${name}`" @click="remove" />
+      <v-btn v-if="!reads" :icon="mdiContentCopy" size="small" :aria-label="`Copy ${name}`" @click="emit('copy')" />
+      <v-btn v-if="!reads" :icon="mdiTrashCanOutline" size="small" :aria-label="`Delete ${name}`" @click="remove" />
     </div>
   </li>
 </template>

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { leave, outbox, send } from '../../api/outbox'
+import { tell } from './notice'
+
+/** Says what waits to be sent, for as long as something does. */
+const words = computed(() => {
+  const counts = new Map<string, number>()
+  for (const w of outbox.waiting.value) counts.set(w, (counts.get(w) ?? 0) + 1)
+  return [...counts].map(([what, n]) => (n === 1 ? what : `${what} (${n} times)`)).join(', ')
+})
+const whys = {
+  away: 'Even Ladder does not answer. It waits on this device and is sent by itself.',
+  'signed out': 'You are signed out. It waits on this device; sign in, and it is sent.',
+  'not kept': 'It waits on this device and is tried again.',
+}
+function leaveThem() {
+  const back = leave()
+  tell('What waited is not sent.', { label: 'Undo', run: back })
+}
+</script>
+
+<template>
+  <aside v-if="outbox.waiting.value.length" class="unsaved" role="status" data-unsaved>
+    <p>
+      <b>Not saved yet: {{ words }}.</b> {{ outbox.trouble.value }} {{ whys[outbox.why.value] }}
+    </p>
+    <a v-if="outbox.why.value === 'signed out'" href="/signin" target="_blank" rel="noopener" class="as-link">Sign in</a>
+    <button type="button" class="as-link" data-unsaved="send" @click="send">Send now</button>
+    <button type="button" class="as-link" data-unsaved="leave" @click="leaveThem">Leave it</button>
+  </aside>
+</template>
+
+<style scoped>
+.unsaved {
+  align-items: baseline;
+  background: var(--sheet);
+  border-top: 3px solid var(--marigold);
+  bottom: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  padding: 10px 24px;
+  position: sticky;
+  z-index: 5;
+}
+
+.unsaved p {
+  flex: 1 1 320px;
+}
+</style>

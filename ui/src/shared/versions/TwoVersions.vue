@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { narrow } from '../shell/narrow'
+import { meeting } from './meet'
+
+/** Two versions side by side, where they differ: one's own and the stored one. */
+const open = computed({ get: () => !!meeting.value, set: (now) => now || meeting.value?.answer(undefined) })
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="720" scrollable :fullscreen="narrow" :aria-label="`This ${meeting?.what} was changed somewhere else`">
+    <v-card v-if="meeting" border class="two" data-two>
+      <h2>This {{ meeting.what }} was changed somewhere else</h2>
+      <p>Nothing was overwritten. Here is where the two differ; choose what to keep.</p>
+      <div class="both">
+        <table>
+          <thead>
+            <tr>
+              <td></td>
+              <th scope="col">Yours, not saved yet</th>
+              <th scope="col">Stored now</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="d in meeting.differences" :key="d.name">
+              <th scope="row">{{ d.name }}</th>
+              <td>{{ d.mine || '–' }}</td>
+              <td>{{ d.stored || '–' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="actions">
+        <v-btn v-if="meeting.both" color="primary" variant="flat" data-two="both" @click="meeting.answer('both')">Keep both: save mine as a new one</v-btn>
+        <v-btn color="primary" :variant="meeting.both ? 'text' : 'flat'" data-two="mine" @click="meeting.answer('mine')">Store mine</v-btn>
+        <v-btn color="primary" data-two="stored" @click="meeting.answer('stored')">Take the stored one</v-btn>
+        <v-btn data-two="leave" @click="meeting.answer(undefined)">Go on typing</v-btn>
+      </div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  gap: 12px;
+  padding: 20px;
+}
+
+h2 {
+  font-size: var(--size-heading);
+}
+
+.both {
+  max-height: 55vh;
+  overflow: auto;
+}
+
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+
+th,
+td {
+  border-top: 1px solid var(--rule);
+  overflow-wrap: anywhere;
+  padding: 6px 12px 6px 0;
+  text-align: start;
+  vertical-align: top;
+  white-space: pre-wrap;
+  width: 40%;
+}
+
+thead td,
+tbody th {
+  width: 20%;
+}
+
+tbody th {
+  color: var(--faint);
+  font-weight: 400;
+}
+
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api, take, type Keeping, type StandLink } from '../api/client'
+import QrCode from '../shared/QrCode.vue'
+import { wordsOf } from '../shared/load'
+import { forget } from '../shared/shell/installed'
+import { tell } from '../shared/shell/notice'
+
+/** How tablets and phones come here: by the address, signed in; and by a stand, which only reads. */
+const props = defineProps<{ keeping: Keeping; reload: () => Promise<unknown> }>()
+const chosen = ref('')
+const address = computed(() => (props.keeping.addresses.includes(chosen.value) ? chosen.value : props.keeping.addresses[0]))
+const made = ref<StandLink>()
+/** An address that was reached is said whole; from this machine alone, what follows the host. */
+const standAt = computed(() => made.value && (made.value.reachable || (address.value ? new URL(made.value.path, address.value).href : '')))
+const busy = ref(false)
+const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
+
+async function make() {
+  busy.value = true
+  try {
+    made.value = await take(api.POST('/api/v1/stands'))
+    await props.reload()
+  } catch (cause) {
+    tell(wordsOf(cause))
+  } finally {
+    busy.value = false
+  }
+}
+
+async function end(id: string) {
+  try {
+    await take(api.DELETE('/api/v1/stands/{id}', { params: { path: { id } } }))
+    if (made.value?.stand.id === id) made.value = undefined
+    await props.reload()
+    tell('The stand is ended: its address answers no more. Another one is made by a press.')
+  } catch (cause) {
+    tell(wordsOf(cause))
+  }
+}
+
+async function signOut(everywhere: boolean) {
+  try {
+    await take(api.POST('/api/v1/session/out', { params: { query: { everywhere: everywhere ? 'true' : 'false' } } }))
+    await forget()
+    location.assign('/signin')
+  } catch (cause) {
+    tell(wordsOf(cause))
+  }
+}
+</script>
+
+<template>
+  <section class="others" aria-labelledby="other-screens">
+    <h2 id="other-screens" class="panel-title">Other screens</h2>
+    <template v-if="address">
+      <div class="code-row">
+        <QrCode :address="address" data-address-code />
+        <div>
+          <p>
+            Other devices open <a :href="address">{{ address }}</a> and sign in.
+          </p>
+          <p v-if="keeping.addresses.length > 1" class="row">
+            Also
+            <button v-for="a in keeping.addresses.filter((o) => o !== address)" :key="a" type="button" class="as-link" @click="chosen = a">{{ a.replace('https://', '') }}</button>
+          </p>
+        </div>
+      </div>
+    </template>
+    <p v-else-if="!keeping.network" class="faint">
+      This machine alone reaches Even Ladder. For a tablet, set a passphrase with <code>even-ladder passphrase</code> and start it with <code>--addr 0.0.0.0:8137</code>.
+    </p>
+    <p>
+      A stand is an address for the tablet on the music stand: bench, rounds, phrases and the shelf, to read and to play, without signing in. It keeps nothing and shows no pupils.
+    </p>
+    <p><v-btn color="primary" variant="tonal" :loading="busy" data-do="make-stand" @click="make">Make a stand</v-btn></p>
+    <div v-if="made" class="code-row seen" role="status" data-stand-made>
+      <QrCode v-if="standAt" :address="standAt" />
+      <p>
+        <a :href="made.path" target="_blank" rel="noopener">{{ standAt || made.path }}</a><br />It is said once. Whoever has it can read here until it is ended.
+      </p>
+    </div>
+    <ul v-if="keeping.stands.length">
+      <li v-for="s in keeping.stands" :key="s.id">
+        <span>A stand since {{ when(s.madeAt) }}</span>
+        <button type="button" class="as-link" :aria-label="`end the stand of ${when(s.madeAt)}`" data-do="end-stand" @click="end(s.id)">end it</button>
+      </li>
+    </ul>
+    <p v-if="keeping.network" class="row">
+      <v-btn color="primary" variant="text" data-do="sign-out" @click="signOut(false)">Sign out</v-btn>
+      <v-btn color="primary" variant="text" data-do="sign-out-all" @click="signOut(true)">Sign out on every device</v-btn>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.others {
+  display: grid;
+  gap: 10px;
+  margin-top: 20px;
+}
+
+.code-row {
+  align-items: start;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 16px;
+}
+
+.code-row > :first-child:not(p) {
+  flex: 0 0 160px;
+}
+
+.row {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+a {
+  overflow-wrap: anywhere;
+}
+
+.faint {
+  color: var(--faint);
+}
+
+ul {
+  list-style: none;
+  padding: 0;
+}
+
+li {
+  align-items: baseline;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
+  min-height: 32px;
+}
+</style>
