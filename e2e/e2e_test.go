@@ -191,8 +191,8 @@ func TestAChangeFromElsewhereLosesNothing(t *testing.T) {
 		return true
 	})()`)
 	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), press(kb.End, "r", kb.Enter))
-	p.eventually("[role=dialog]", "was changed somewhere else")
-	both := p.text("[role=dialog]")
+	p.eventually("[data-two]", "was changed somewhere else")
+	both := p.text("[data-two]")
 	assert.Contains(t, both, "Miner")
 	assert.Contains(t, both, "Theirs")
 	p.do(chromedp.Click(`//button[contains(., "Keep both")]`))

@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"github.com/chromedp/cdproto/log"
+	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
@@ -38,10 +39,22 @@ func open(t *testing.T, path string, expectRefusals bool, more ...chromedp.ExecA
 	t.Helper()
 	app, err := browser.Start(t.Context(), binary, "demo")
 	require.NoError(t, err)
+	p := browse(t, app.URL, expectRefusals, more...)
+	t.Cleanup(app.Stop)
+	// What a worker kept answers only where a test is about that.
+	_, err = chromedp.Call(p.ctx, network.SetBypassServiceWorker, network.SetBypassServiceWorkerParams{Bypass: true})
+	require.NoError(t, err)
+	p.do(chromedp.Navigate(app.URL + path))
+	return p
+}
+
+// browse starts a browser on an application that runs.
+func browse(t *testing.T, url string, expectRefusals bool, more ...chromedp.ExecAllocatorOption) page {
+	t.Helper()
 	ctx, cancel := browser.Open(context.Background(), 1280, 800, more...)
 	var lock sync.Mutex
 	var complaints []string
-	p := page{t, ctx, app.URL}
+	p := page{t, ctx, url}
 	require.NoError(t, chromedp.Listen(ctx, func(event any) {
 		lock.Lock()
 		defer lock.Unlock()
@@ -57,12 +70,10 @@ func open(t *testing.T, path string, expectRefusals bool, more ...chromedp.ExecA
 	t.Cleanup(func() {
 		p.keepPicture()
 		cancel()
-		app.Stop()
 		lock.Lock()
 		defer lock.Unlock()
 		assert.Empty(t, complaints, "the browser complains")
 	})
-	p.do(chromedp.Navigate(app.URL + path))
 	return p
 }
 
@@ -151,7 +162,7 @@ func (p page) arrives(file string) {
 	p.wait(func() bool { s, err := os.Stat(file); return err == nil && s.Size() > 0 }, "%s should arrive", file)
 }
 
-// settle waits until the page rests: nothing is asked for, nothing moves, the
+// settle waits until the page rests: nothing is asked for, or what is asked waits for the reader; nothing moves, the
 // faces are there.
 func settle() chromedp.Action[chromedp.Void] {
 	return chromedp.Evaluate[chromedp.Void](`(async () => {
@@ -162,7 +173,7 @@ func settle() chromedp.Action[chromedp.Void] {
 		do {
 			await frame()
 			await Promise.all(document.getAnimations().filter(ends).map(a => a.finished.catch(() => 0)))
-		} while (document.querySelector('[aria-busy=true]'))
+		} while (document.querySelector('[aria-busy=true]') && !document.querySelector('[data-two], [data-unsaved]'))
 	})()`, chromedp.EvalAwaitPromise)
 }
 

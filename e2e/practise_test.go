@@ -128,10 +128,11 @@ func TestATryIsNotLost(t *testing.T) {
 	p.eventually("h1", "quarter notes at 60")
 	p.offline(true)
 	p.do(press("2"))
-	p.eventually("[role=alert]", "The try is not written down yet")
+	p.eventually("[data-unsaved]", "Not saved yet: a try.")
 	p.offline(false)
-	p.do(press("2"))
+	p.do(chromedp.Click(css(`[data-unsaved=send]`)))
 	p.eventually(".why", "was nearly clean: again")
+	p.wait(func() bool { return p.text("[data-unsaved]") == "" }, "nothing waits any more")
 }
 
 // A take of the simulated player is handed in as a file: what became of each note is

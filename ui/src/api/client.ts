@@ -1,6 +1,7 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 import { inRoom } from '../shared/shell/place'
+import { cameFrom } from './away'
 import { LeftUnsent, sure } from './sure'
 
 type Schemas = components['schemas']
@@ -101,7 +102,9 @@ export async function answerOf<T>(call: Promise<Answer<T>>): Promise<{ data: T; 
     if (cause instanceof LeftUnsent) throw new CallError('It was not sent.')
     throw new CallError('Even Ladder does not answer. Is it still running?')
   }
+  if (answer.response) cameFrom(answer.response)
   if (answer.response?.status === 401) signedOut()
-  if (answer.error) throw new CallError(answer.error.title, answer.error.errors, answer.response.status, answer.error)
+  const { error } = answer
+  if (error) throw new CallError(error.errors.length ? error.title : [error.title, error.detail].filter(Boolean).join('. '), error.errors, answer.response.status, error)
   return { data: answer.data as T, waits: answer.response?.status === 202 }
 }

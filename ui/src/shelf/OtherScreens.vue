@@ -119,6 +119,7 @@ async function signOut(everywhere: boolean) {
 }
 
 a {
+  color: var(--verdigris);
   overflow-wrap: anywhere;
 }
 

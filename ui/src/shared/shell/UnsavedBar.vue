@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { away } from '../../api/away'
 import { leave, outbox, send } from '../../api/outbox'
 import { tell } from './notice'
 
@@ -21,6 +22,9 @@ function leaveThem() {
 </script>
 
 <template>
+  <aside v-if="away && !outbox.waiting.value.length" class="unsaved" role="status" data-away>
+    <p><b>Even Ladder does not answer.</b> Shown is what this device kept. What you keep now waits here and is sent by itself.</p>
+  </aside>
   <aside v-if="outbox.waiting.value.length" class="unsaved" role="status" data-unsaved>
     <p>
       <b>Not saved yet: {{ words }}.</b> {{ outbox.trouble.value }} {{ whys[outbox.why.value] }}
@@ -42,7 +46,7 @@ function leaveThem() {
   gap: 4px 20px;
   padding: 10px 24px;
   position: sticky;
-  z-index: 5;
+  z-index: 3000; /* above a dialog that waits for it */
 }
 
 .unsaved p {

@@ -1,0 +1,141 @@
+package e2e
+
+import (
+	"encoding/json"
+	"net/http"
+	"os/exec"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// logged are the results that the log of an application has.
+func logged(t *testing.T, url string) (results []string) {
+	t.Helper()
+	res, err := http.Get(url + "/api/v1/log")
+	require.NoError(t, err)
+	defer res.Body.Close()
+	var page struct {
+		Entries []struct{ Result string }
+	}
+	require.NoError(t, json.NewDecoder(res.Body).Decode(&page))
+	for _, e := range page.Entries {
+		results = append(results, e.Result)
+	}
+	return results
+}
+
+// The application is killed in the middle of practice: what was opened stays usable, also after a
+// reload, a try waits on the device, what was never opened says so; once it runs again the try is in
+// the log, once.
+func TestWithoutAConnection(t *testing.T) {
+	const ladder = "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=major&from=1@60&goal=1@90"
+	const bench = "/?instrument.id=bass&scale.tonic=Ab&scale.name=lydian"
+	dir := t.TempDir()
+	app := serve(t, dir)
+	p := browse(t, app.url, true)
+	p.do(chromedp.Navigate(app.url + bench))
+	p.eventually("h1", "lay A♭ Lydian out")
+	p.until(`!!navigator.serviceWorker.controller`, "the worker looks after the page")
+	p.do(chromedp.Reload()) // what is answered from here on is kept
+	p.eventually("h1", "lay A♭ Lydian out")
+	p.do(chromedp.Navigate(app.url + ladder))
+	p.eventually("h1", "quarter notes at 60")
+	p.do(chromedp.Poll[chromedp.Void](`document.querySelectorAll('.lanes').length > 0`))
+	app.kill()
+
+	p.do(press("2"))
+	p.eventually("[data-unsaved]", "Not saved yet: a try. Even Ladder does not answer.")
+	p.do(chromedp.Reload())
+	p.eventually("h1", "quarter notes at 60")
+	p.eventually("[data-unsaved]", "Not saved yet: a try.")
+	p.do(press("1"))
+	p.eventually("[data-unsaved]", "a try (2 times)")
+	p.do(chromedp.Navigate(app.url + bench))
+	p.eventually("h1", "lay A♭ Lydian out")
+	p.do(press("k"))
+	p.eventually("[role=alert]", "This was not opened on this device before")
+
+	again := started(t, exec.Command(binary, "serve", "--addr", strings.TrimPrefix(app.url, "http://"), "--data", dir))
+	defer again.kill()
+	p.do(chromedp.Click(css(`[data-unsaved=send]`)))
+	p.wait(func() bool { return p.text("[data-unsaved]") == "" }, "nothing waits any more")
+	assert.Equal(t, []string{"clean", "nearly"}, logged(t, app.url))
+	p.do(chromedp.Click(`//button[contains(., "Try again")]`))
+	p.eventually("h1", "lay D♭ Lydian out")
+}
+
+// A pupil is changed on two devices: both versions are shown before one of them is kept.
+func TestTwoChangesOfAPupil(t *testing.T) {
+	p := open(t, "/today", true)
+	p.do(click(`[data-pupil=Casimir] .name`), click(`[data-do=edit-pupil]`), chromedp.WaitVisible(css(`[data-do=keep-pupil]`)))
+	value[bool](p, `(async () => {
+		const id = location.pathname.split('/').pop()
+		const was = await (await fetch('/api/v1/pupils/' + id)).json()
+		await fetch('/api/v1/pupils/' + id, {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({version: was.version, pupil: {...was.pupil, minutes: 35}})})
+		return true
+	})()`)
+	p.do(chromedp.Click(css(`#pupil-form input`)), press(kb.End, " ", "B"), chromedp.Click(css(`[data-do=keep-pupil]`)))
+	p.eventually("[data-two]", "This pupil was changed somewhere else")
+	both := p.text("[data-two] table")
+	assert.Contains(t, both, "name Casimir B Casimir")
+	assert.Contains(t, both, "35")
+	p.do(click(`[data-two=mine]`))
+	p.eventually("h1", "Casimir B")
+}
+
+// A stand opens without what a pupil is known by, and cannot keep anything.
+func TestAStandInTheBrowser(t *testing.T) {
+	p := open(t, "/saved", true)
+	p.do(click(`[data-choice=keeping]`), click(`[data-do=make-stand]`), chromedp.WaitVisible(css(`[data-stand-made] a`)))
+	stand := value[string](p, `document.querySelector('[data-stand-made] a').href`)
+	p.do(chromedp.Navigate(stand + "today"))
+	p.eventually("h1", "lay E Dorian out")
+	assert.Equal(t, "Bench Rounds Phrases Shelf", p.text(`nav[aria-label="Screens"]`))
+	for _, none := range []string{"[data-do=save]", "[data-do=practise]", "[data-do=set-for]"} {
+		p.until(`!document.querySelector('`+none+`')`, none+" is not there")
+	}
+	p.do(press("k"))
+	p.eventually("h1", "lay A Dorian out")
+	p.do(chromedp.Click(`//nav//a[contains(., "Shelf")]`))
+	p.eventually("main", "briefs (15)")
+	assert.NotContains(t, p.text("main"), "safe keeping")
+	assert.Equal(t, []any{403.0, 403.0}, value[[]any](p, `Promise.all(['pupils', 'keeping'].map(async (of) => (await fetch(location.pathname.replace(/saved$/, '') + 'api/v1/' + of)).status))`))
+	p.do(chromedp.Navigate(p.url+"/saved"), click(`[data-choice=keeping]`), click(`[data-do=end-stand]`))
+	p.eventually(".v-snackbar", "The stand is ended")
+	assert.Equal(t, 404.0, value[float64](p, `fetch('`+stand+`').then((r) => r.status)`))
+}
+
+// Two teachers in one application: each signs in and comes to rooms of their own.
+func TestRoomsInTheBrowser(t *testing.T) {
+	dir := t.TempDir()
+	for name, of := range map[string]string{"Wren": "hall,attic", "Moss": "shed"} {
+		set := exec.Command(binary, "teacher", "set", name, "--room", of, "--data", dir)
+		set.Stdin = strings.NewReader("gate porch kettle " + name + "\n")
+		out, err := set.CombinedOutput()
+		require.NoError(t, err, "%s", out)
+	}
+	out, err := exec.Command(binary, "teacher", "list", "--data", dir).CombinedOutput()
+	require.NoError(t, err)
+	assert.Equal(t, "Moss: shed\nWren: hall, attic\n", string(out))
+	app := serve(t, dir)
+	defer app.kill()
+	p := browse(t, app.url, true)
+	p.do(chromedp.Navigate(app.url+"/rooms/hall/rounds"), chromedp.Click(css(`[name=name]`)), chromedp.KeyEvent("Wren\tgate porch kettle Wren\r"))
+	p.eventually("h1", "through twelve keys")
+	p.do(chromedp.Click(css(`[data-do=rooms-of-teacher]`)))
+	p.eventually("main", "Open to Wren")
+	p.do(chromedp.Click(`//a[normalize-space()="attic"]`))
+	p.eventually("h1", "lay E Dorian out")
+	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), press("M", "i", "n", "e", kb.Enter))
+	p.eventually(".kept", "Mine")
+	assert.Contains(t, p.address(), "/rooms/attic/?")
+	p.do(chromedp.Navigate(app.url + "/rooms/hall/saved"))
+	p.eventually("main", "No brief is saved yet")
+	p.do(chromedp.Navigate(app.url + "/rooms/shed/"))
+	p.eventually("body", "This room is not open to you")
+}
