@@ -16,7 +16,8 @@ NPM := npm --loglevel=error
 VERSION := $(shell git describe --always --dirty 2>/dev/null || echo unknown)
 # The tag leaves a typesetter out of the drawing library: docs/decisions/lean-binary.md.
 export GOFLAGS := -tags=latex
-BUILD := go build -trimpath -ldflags "-s -w -X main.version=$(VERSION)"
+# Without C the binary needs no library of the system, also in a container that has none.
+BUILD := CGO_ENABLED=0 go build -trimpath -ldflags "-s -w -X main.version=$(VERSION)"
 
 build: tools ui/dist/index.html ui/dist-home/index.html
 	$(BUILD) -o bin/even-ladder ./cmd/even-ladder
@@ -84,6 +85,7 @@ test: tools
 	go test $$(go list ./... | grep -vxF -e evenladder/e2e $$(printf -- '-e %s ' $(PROPERTIES)))
 	cd third_party/textprocessing && go test ./...
 	cd ui && $(NPM) run -s test
+	scripts/packaging.sh
 	go test -timeout 25m ./e2e
 
 # Data races, in what goroutines share.
@@ -114,10 +116,15 @@ fuzz:
 	@for f in $$(git grep -lE '^func Fuzz' -- '*_test.go'); do for t in $$(sed -nE 's/^func (Fuzz[A-Za-z]+)\(.*/\1/p' $$f); do \
 		go test -run '^$$' -fuzz "^$$t\$$" -fuzztime 20s ./$$(dirname $$f) || exit 1; done; done
 
-# Longer than a test should be: killed a thousand times under writers.
+# Longer than a test should be: docs/reliability.md and docs/scaling.md have what it measured.
 soak: build
 	EVEN_LADDER_KILLS=1000 go test ./e2e -run 'Kill' -timeout 3h -v
 	EVEN_LADDER_WRITING=1m go test ./store -run ManyWriters -v
+	EVEN_LADDER_FAULTS=1 go test ./internal/diskfault -timeout 1h -v | grep -v "TestAFaultAtEveryWrite/"
+	EVEN_LADDER_ROOMS=500 go test ./server -run ManyRooms -v
+	EVEN_LADDER_PLANS=1m go test ./e2e -run PlansBeside -v
+	EVEN_LADDER_UNREAD=1m go test ./e2e -run NeverRead -v
+	EVEN_LADDER_DAY=864s go test ./e2e -run SchoolDay -timeout 1h -v
 
 screenshots: build
 	@scripts/need.sh chromium=chromium

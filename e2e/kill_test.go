@@ -72,6 +72,22 @@ func post(ctx context.Context, url, kind, body string) (answer map[string]any, o
 	return answer, true
 }
 
+// put sends JSON in the place of something, ok where it was acknowledged.
+func put(ctx context.Context, url, body string) bool {
+	r, err := http.NewRequestWithContext(ctx, "PUT", url, strings.NewReader(body))
+	if err != nil {
+		return false
+	}
+	r.Header.Set("Content-Type", "application/json")
+	res, err := http.DefaultClient.Do(r)
+	if err != nil {
+		return false
+	}
+	defer res.Body.Close()
+	_, _ = io.Copy(io.Discard, res.Body)
+	return res.StatusCode == http.StatusOK
+}
+
 func there(url string) bool {
 	res, err := http.Get(url)
 	if err != nil {
@@ -95,23 +111,58 @@ var writings = []func(ctx context.Context, url string, n int) (path string, ok b
 		a, ok := post(ctx, url+"/api/v1/pupils", "application/json", fmt.Sprintf(`{"pupil": {"name": "pupil %d", "instrument": {"id": "bass"}}}`, n))
 		return fmt.Sprint("/api/v1/pupils/", a["id"]), ok
 	},
+	// The other shelves, one after the other.
+	func(ctx context.Context, url string, n int) (string, bool) {
+		kind, of := "", ""
+		switch n % 5 {
+		case 0:
+			kind, of = "rounds", `"brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}, "round": {"place": "lowest"}}`
+		case 1:
+			kind, of = "phrases", `"phrase": {"brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}, "run": {"pattern": "phrase", "phrase": "1 2 b3"}}}`
+		case 2:
+			kind, of = "instruments", `"instrument": {"id": "bass", "frets": 21}`
+		case 3:
+			kind, of = "scales", `"formula": "1 2 b3 4 5 6 b7"`
+		default:
+			kind, of = "ladders", `"ladder": {"brief": `+killedBrief+`}`
+		}
+		a, ok := post(ctx, url+"/api/v1/shelf/"+kind, "application/json", fmt.Sprintf(`{"title": "%s %d", %s}`, kind, n, of))
+		return fmt.Sprint("/api/v1/shelf/", kind, "/", a["id"]), ok
+	},
+	// What is set to a pupil, their weeks, and a page that goes home.
+	func(ctx context.Context, url string, n int) (string, bool) {
+		p, ok := post(ctx, url+"/api/v1/pupils", "application/json", fmt.Sprintf(`{"pupil": {"name": "set %d", "instrument": {"id": "bass"}}}`, n))
+		if !ok {
+			return "", false
+		}
+		of := fmt.Sprint(url, "/api/v1/pupils/", p["id"])
+		a, ok := post(ctx, of+"/assignments", "application/json", `{"assignment": {"ladder": {"brief": `+killedBrief+`}, "minutes": 10, "from": "", "until": "", "words": ""}}`)
+		if !ok {
+			return "", false
+		}
+		if n%2 == 0 {
+			h, ok := post(ctx, of+"/home", "application/json", fmt.Sprintf(`{"assignments": [%q]}`, a["id"]))
+			return fmt.Sprint("/home/", h["id"]), ok
+		}
+		ok = put(ctx, of+"/weeks", `{"version": 0, "request": {"brief": `+killedBrief+`, "start": "2026-11-02", "weeks": 2}}`)
+		return fmt.Sprint("/api/v1/pupils/", p["id"], "/weeks"), ok
+	},
+	// Calls that are answered.
+	func(ctx context.Context, url string, _ int) (string, bool) {
+		s, ok := post(ctx, url+"/api/v1/sittings", "application/json", `{"calls": {"kind": "name", "brief": `+killedBrief+`}}`)
+		if !ok {
+			return "", false
+		}
+		_, ok = post(ctx, fmt.Sprint(url, "/api/v1/calls/mark?ms=900&sitting=", s["id"]), "application/json", `{"brief": `+killedBrief+`, "kind": "name", "answers": "3/6", "given": {"text": "Eb"}}`)
+		return fmt.Sprint("/api/v1/sittings/", s["id"]), ok
+	},
 	func(ctx context.Context, url string, _ int) (string, bool) {
 		a, ok := post(ctx, url+"/api/v1/log", "application/json", `{"brief": `+killedBrief+`, "perBeat": 2, "tempoBpm": 60, "result": "clean"}`)
 		if !ok {
 			return "", false
 		}
-		r, err := http.NewRequestWithContext(ctx, "PUT", fmt.Sprint(url, "/api/v1/log/", a["id"], "/take"), strings.NewReader(`{"heard": [{"midi": 46, "onsetSec": 0.5}, {"midi": 48, "onsetSec": 1}]}`))
-		if err != nil {
-			return "", false
-		}
-		r.Header.Set("Content-Type", "application/json")
-		res, err := http.DefaultClient.Do(r)
-		if err != nil {
-			return "", false
-		}
-		defer res.Body.Close()
-		_, _ = io.Copy(io.Discard, res.Body)
-		return fmt.Sprint("/api/v1/log/", a["id"], "/take"), res.StatusCode == http.StatusOK
+		ok = put(ctx, fmt.Sprint(url, "/api/v1/log/", a["id"], "/take"), `{"heard": [{"midi": 46, "onsetSec": 0.5}, {"midi": 48, "onsetSec": 1}]}`)
+		return fmt.Sprint("/api/v1/log/", a["id"], "/take"), ok
 	},
 	func(ctx context.Context, url string, _ int) (string, bool) {
 		a, ok := post(ctx, url+"/api/v1/keeping/backups", "application/octet-stream", "")

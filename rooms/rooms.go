@@ -42,6 +42,7 @@ type Rooms struct {
 
 	lock sync.Mutex // of places and what they count
 	all  map[string]*place
+	full chan struct{} // more are open than there should be
 }
 
 // place is a room, open or closed.
@@ -55,7 +56,7 @@ type place struct {
 
 // New gives the rooms of a data folder; open opens one.
 func New(dir string, l Limits, open func(ctx context.Context, name, dir string) (Open, error)) *Rooms {
-	return &Rooms{dir: filepath.Join(dir, "rooms"), limits: l, open: open, all: map[string]*place{}}
+	return &Rooms{dir: filepath.Join(dir, "rooms"), limits: l, open: open, all: map[string]*place{}, full: make(chan struct{}, 1)}
 }
 
 // Make makes a room in a data folder. One that is there stays as it is.
@@ -114,6 +115,12 @@ func (r *Rooms) Enter(ctx context.Context, name string) (room http.Handler, leav
 		return nil, nil, fmt.Errorf("room %s: %w", name, err)
 	}
 	p.opened = &opened
+	if r.OpenNow() > r.limits.Most {
+		select {
+		case r.full <- struct{}{}:
+		default: // it is known
+		}
+	}
 	return p.opened, leave, nil
 }
 
@@ -202,7 +209,7 @@ func (r *Rooms) OpenNow() (n int) {
 	return n
 }
 
-// Keep tidies now and then until ctx ends.
+// Keep tidies now and then, and when many are open, until ctx ends.
 func (r *Rooms) Keep(ctx context.Context, told func(error)) {
 	tick := time.NewTicker(max(r.limits.Idle/20, time.Second))
 	defer tick.Stop()
@@ -211,9 +218,10 @@ func (r *Rooms) Keep(ctx context.Context, told func(error)) {
 		case <-ctx.Done():
 			return
 		case <-tick.C:
-			if err := r.Tidy(time.Now()); err != nil {
-				told(err)
-			}
+		case <-r.full:
+		}
+		if err := r.Tidy(time.Now()); err != nil {
+			told(err)
 		}
 	}
 }

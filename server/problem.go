@@ -30,7 +30,7 @@ func problemHandler(log *slog.Logger) echo.HTTPErrorHandler {
 		if p.Status == http.StatusServiceUnavailable {
 			c.Response().Header().Set("Retry-After", retrySeconds)
 		}
-		if p.Status >= 500 {
+		if p.Status >= 500 && p.Status != http.StatusServiceUnavailable {
 			log.Error("request failed", "path", c.Request().URL.Path, "error", err)
 		}
 		body, _ := json.Marshal(p)

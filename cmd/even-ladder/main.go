@@ -10,6 +10,7 @@ import (
 	"os/signal"
 	"runtime/debug"
 	"syscall"
+	_ "time/tzdata" // a container has none, and the days of a lesson are those of its place
 
 	"github.com/spf13/cobra"
 

@@ -165,6 +165,9 @@ func begin(t *testing.T, base string) (l *lesson, dir string, step func(i int) e
 // a test every so many.
 func TestAFaultAtEveryWrite(t *testing.T) {
 	every := int64(19)
+	if testing.Short() {
+		every = 151
+	}
 	if os.Getenv("EVEN_LADDER_FAULTS") != "" {
 		every = 1
 	}
