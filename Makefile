@@ -3,7 +3,7 @@
 # make check   build, lint and fast tests, under a minute
 # make test    lint, type checks, all tests, browser tests
 .DEFAULT_GOAL := build
-.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen fuzz soak screenshots generate notices tools
+.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen fuzz soak replica screenshots generate notices tools
 
 UI_SOURCES := $(shell find ui/src ui/public fonts -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
 HOME_SOURCES := $(shell find ui/home ui/src/shared fonts -type f) ui/vite.home.config.ts
@@ -125,6 +125,10 @@ soak: build
 	EVEN_LADDER_PLANS=1m go test ./e2e -run PlansBeside -v
 	EVEN_LADDER_UNREAD=1m go test ./e2e -run NeverRead -v
 	EVEN_LADDER_DAY=864s go test ./e2e -run SchoolDay -timeout 1h -v
+
+# Rooms copied elsewhere by a program that is built for this test alone: docs/scaling.md.
+replica: build
+	cd e2e/replica && GOFLAGS= go test -v .
 
 screenshots: build
 	@scripts/need.sh chromium=chromium
