@@ -9,6 +9,7 @@ import (
 	"net/url"
 	"os"
 	"os/exec"
+	"path/filepath"
 	"regexp"
 	"slices"
 	"strconv"
@@ -35,11 +36,11 @@ func lasting(t *testing.T, variable string, moment time.Duration) (d time.Durati
 }
 
 // figure is one of the figures that the application tells whoever runs it.
-func figure(t *testing.T, base, cookie, name string) float64 {
+func figure(t *testing.T, base, token, name string) float64 {
 	t.Helper()
 	r, err := http.NewRequest("GET", base+"/metrics", nil)
 	require.NoError(t, err)
-	r.Header.Set("Cookie", cookie)
+	r.Header.Set("Authorization", "Bearer "+token)
 	res, err := http.DefaultClient.Do(r)
 	require.NoError(t, err)
 	defer res.Body.Close()
@@ -182,7 +183,10 @@ func TestASchoolDay(t *testing.T) {
 	set.Stdin = strings.NewReader("gate porch kettle moth\n")
 	out, err := set.CombinedOutput()
 	require.NoError(t, err, "%s", out)
-	app := started(t, exec.Command(binary, "serve", "--addr", "127.0.0.1:0", "--data", dir, "--rooms-open", "6"))
+	const secret = "a token of this test"
+	token := filepath.Join(t.TempDir(), "token")
+	require.NoError(t, os.WriteFile(token, []byte(secret+"\n"), 0o600))
+	app := started(t, exec.Command(binary, "serve", "--addr", "127.0.0.1:0", "--data", dir, "--rooms-open", "6", "--metrics-token", token))
 	defer app.kill()
 	client := &http.Client{Transport: &http.Transport{MaxIdleConnsPerHost: 16, MaxConnsPerHost: 16}, CheckRedirect: func(*http.Request, []*http.Request) error { return http.ErrUseLastResponse }}
 	res, err := client.PostForm(app.url+"/signin", url.Values{"name": {"Wren"}, "passphrase": {"gate porch kettle moth"}, "to": {"/"}})
@@ -280,7 +284,7 @@ func TestASchoolDay(t *testing.T) {
 			guests.Wait()
 			time.Sleep(max(0, min(time.Until(second), time.Until(end))))
 		}
-		hours = append(hours, held{figure(t, app.url, cookie, resident), figure(t, app.url, cookie, "go_goroutines"), figure(t, app.url, cookie, "process_open_fds"), figure(t, app.url, cookie, "evenladder_rooms_open")})
+		hours = append(hours, held{figure(t, app.url, secret, resident), figure(t, app.url, secret, "go_goroutines"), figure(t, app.url, secret, "process_open_fds"), figure(t, app.url, secret, "evenladder_rooms_open")})
 	}
 	for h, of := range hours {
 		t.Logf("%02d:00 %.0f MB, %.0f goroutines, %.0f files, %.0f rooms open", h, of.memory/1e6, of.goroutines, of.files, of.rooms)

@@ -63,11 +63,13 @@ func newGuard(n *Network) *guard {
 	if n == nil {
 		return nil
 	}
+	own := *n
+	own.Sessions = newRested(n.Sessions)
 	m := scs.New()
-	m.Store, m.Lifetime, m.IdleTimeout = n.Sessions, sessionLasts, sessionIdle
+	m.Store, m.Lifetime, m.IdleTimeout = own.Sessions, sessionLasts, sessionIdle
 	m.HashTokenInStore = true // who reads the database cannot sign in by it
 	m.Cookie.Name, m.Cookie.Path, m.Cookie.Secure, m.Cookie.HttpOnly, m.Cookie.SameSite = "__Host-even-ladder", "/", true, true, http.SameSiteStrictMode
-	return &guard{Network: *n, sessions: m, tries: newTries()}
+	return &guard{Network: own, sessions: m, tries: newTries()}
 }
 
 // routes are the pages to sign in on.
@@ -100,12 +102,13 @@ func (g *guard) who(ctx context.Context) (access.Teacher, bool) {
 }
 
 // open reports whether an address of a room is answered to everyone: whether the application lives,
+// the figures, which have a token of their own,
 // the page to sign in, the program itself as browsers run it, and what has an address that nobody
 // guesses: pages that went home, stands.
 func open(r *http.Request, address string) bool {
 	_, stand := standOf(r.Context())
 	file := r.Method == http.MethodGet && strings.Count(address, "/") == 1 && path.Ext(address) != ""
-	return stand || file || address == "/healthz" || address == signInPath || strings.HasPrefix(address, "/assets/") || strings.HasPrefix(address, homePath) || strings.HasPrefix(address, standAt)
+	return stand || file || address == "/healthz" || address == metricsPath || address == signInPath || strings.HasPrefix(address, "/assets/") || strings.HasPrefix(address, homePath) || strings.HasPrefix(address, standAt)
 }
 
 // notYours says that someone who is signed in may not open a room; whether it is there is not said.
@@ -133,7 +136,7 @@ func (g *guard) letIn(next echo.HandlerFunc) echo.HandlerFunc {
 			return notYours{room}
 		case in:
 			return next(c)
-		case r.Method != http.MethodGet || strings.HasPrefix(address, "/api/") || address == "/readyz" || address == "/metrics":
+		case r.Method != http.MethodGet || strings.HasPrefix(address, "/api/") || address == "/readyz":
 			return echo.ErrUnauthorized
 		}
 		to := url.Values{"to": {r.URL.RequestURI()}}

@@ -161,6 +161,37 @@ func TestOtherNamesAreRefused(t *testing.T) {
 	assert.Equal(t, 403, n.ask("POST", "/api/v1/session/out", "", cookie, func(r *http.Request) { r.Header.Set("Sec-Fetch-Site", "cross-site") }).StatusCode)
 }
 
+// The figures are for whoever has their token: behind a proxy everyone comes from this machine.
+func TestFiguresHaveAToken(t *testing.T) {
+	ask := func(o server.Options, bearer string) int {
+		st, err := store.Open(t.Context(), t.TempDir(), time.Now)
+		require.NoError(t, err)
+		t.Cleanup(func() { st.Close() })
+		o.Front, o.ForHome, o.Log = fstest.MapFS{"index.html": {Data: []byte("front")}}, homeShell, slog.New(slog.NewTextHandler(io.Discard, nil))
+		if o.Network != nil {
+			o.Network.Sessions = st.Sessions()
+		}
+		e, err := server.New(st, o)
+		require.NoError(t, err)
+		return network{t, e}.ask("GET", "/metrics", "", "", func(r *http.Request) {
+			r.RemoteAddr = "127.0.0.1:4000"
+			if bearer != "" {
+				r.Header.Set("Authorization", "Bearer "+bearer)
+			}
+		}).StatusCode
+	}
+	others := func() *server.Network {
+		return &server.Network{Teachers: func() access.Teachers { return nil }, Hosts: []string{"room.lan"}}
+	}
+	const token = "porch-moth-kettle-gate"
+	assert.Equal(t, 200, ask(server.Options{}, ""), "this machine alone")
+	assert.Equal(t, 401, ask(server.Options{Figures: token}, ""))
+	assert.Equal(t, 401, ask(server.Options{Network: others()}, ""))
+	assert.Equal(t, 401, ask(server.Options{Network: others()}, token), "none is set")
+	assert.Equal(t, 401, ask(server.Options{Network: others(), Figures: token}, "porch"))
+	assert.Equal(t, 200, ask(server.Options{Network: others(), Figures: token}, token))
+}
+
 // Sessions end once another passphrase is set.
 func TestAnotherPassphraseEndsSessions(t *testing.T) {
 	st, err := store.Open(t.Context(), t.TempDir(), time.Now)

@@ -61,7 +61,7 @@ func NewHouse(dir string, own *store.Store, limits rooms.Limits, o Options, tend
 	outside := e.Group("", p.seen.see, ownPagesOnly(), middleware.BodyLimit(MaxBodyBytes))
 	outside.GET("/healthz", live(own.Ping))
 	outside.GET("/readyz", live(own.Ready))
-	outside.GET("/metrics", p.seen.serve())
+	outside.GET(metricsPath, p.seen.serve())
 	outside.GET("/", h.list)
 	outside.GET("/*", p.pages.serveOnly, middleware.Gzip())
 	outside.GET(signInPath, p.guard.signInForm)

@@ -101,6 +101,8 @@ func TestEveryRouteOfARoomIsGuarded(t *testing.T) {
 					assert.NotContains(t, []int{303, 401, 403}, got, "%s %s by %s", r.Method, path, who)
 				case openTo[r.Method+" "+r.Path]:
 					assert.Equal(t, 403, got, "%s %s by %s", r.Method, path, who)
+				case r.Path == "/metrics":
+					assert.Contains(t, []int{401, 403}, got, "the figures have a token of their own")
 				case r.Path == "/*" && who != "another":
 					assert.Equal(t, 303, got, "a page leads to the sign-in")
 				default:

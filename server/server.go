@@ -34,6 +34,7 @@ type Options struct {
 	Program string       // its version, as backups name it
 	Log     *slog.Logger // of what fails
 	Access  *slog.Logger // of every request; nil for none
+	Figures string       // token that /metrics is asked with; empty where this machine alone may ask
 	Network *Network     // how other devices reach it; nil where this machine alone does
 
 	BackupEvery time.Duration // how often it is backed up without being asked; 0 for never
@@ -59,7 +60,7 @@ func newParts(o Options) (parts, error) {
 		return parts{}, errors.New("the page for home is not built: run make build")
 	}
 	shell, err := home.NewShell(built)
-	return parts{o, pages, shell, newQueue(), newWatch(o.Program, o.Access), newGuard(o.Network)}, err
+	return parts{o, pages, shell, newQueue(), newWatch(o), newGuard(o.Network)}, err
 }
 
 // New wires the application of one teacher.
@@ -85,7 +86,7 @@ func (p parts) room(st *store.Store, door ...echo.MiddlewareFunc) *echo.Echo {
 	e.Use(door...)
 	e.Use(reachable, ownPagesOnly(), h.standReads, roomForTakes, once)
 	api.RegisterHandlers(e, api.NewStrictHandler(h, nil))
-	e.GET("/metrics", p.seen.serve())
+	e.GET(metricsPath, p.seen.serve())
 	e.GET(homePath+":token", h.serveHome, middleware.Gzip())
 	e.GET("/*", p.pages.serve, middleware.Gzip())
 	return e

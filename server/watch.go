@@ -1,9 +1,11 @@
 package server
 
 import (
+	"crypto/subtle"
 	"log/slog"
 	"net/http"
 	"strconv"
+	"strings"
 	"time"
 
 	"github.com/labstack/echo/v5"
@@ -20,15 +22,17 @@ type watch struct {
 	requests *prometheus.HistogramVec
 	under    prometheus.Gauge
 	access   *slog.Logger // nil for none
+	token    string       // that the figures are asked with; empty where this machine alone may ask
+	alone    bool         // this machine alone reaches the application
 }
 
-func newWatch(program string, access *slog.Logger) *watch {
-	w := &watch{registry: prometheus.NewRegistry(), access: access}
+func newWatch(o Options) *watch {
+	w := &watch{registry: prometheus.NewRegistry(), access: o.Access, token: o.Figures, alone: o.Network == nil}
 	w.requests = prometheus.NewHistogramVec(prometheus.HistogramOpts{
 		Name: "evenladder_request_seconds", Help: "Time that requests take, by route and status.", Buckets: []float64{0.001, 0.005, 0.02, 0.05, 0.2, 1, 5, 30},
 	}, []string{"method", "route", "status"})
 	w.under = prometheus.NewGauge(prometheus.GaugeOpts{Name: "evenladder_requests_under_way", Help: "Requests that are being answered."})
-	build := prometheus.NewGauge(prometheus.GaugeOpts{Name: "evenladder_build", Help: "1, with the version as its label.", ConstLabels: prometheus.Labels{"version": program}})
+	build := prometheus.NewGauge(prometheus.GaugeOpts{Name: "evenladder_build", Help: "1, with the version as its label.", ConstLabels: prometheus.Labels{"version": o.Program}})
 	build.Set(1)
 	w.registry.MustRegister(w.requests, w.under, build, collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}))
 	return w
@@ -38,6 +42,9 @@ func newWatch(program string, access *slog.Logger) *watch {
 func (w *watch) countRooms(open func() int) {
 	w.registry.MustRegister(prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: "evenladder_rooms_open", Help: "Rooms that are open."}, func() float64 { return float64(open()) }))
 }
+
+// metricsPath is where the figures are.
+const metricsPath = "/metrics"
 
 // see counts a request once it is answered.
 func (w *watch) see(next echo.HandlerFunc) echo.HandlerFunc {
@@ -66,12 +73,15 @@ func (w *watch) see(next echo.HandlerFunc) echo.HandlerFunc {
 	}
 }
 
-// serve answers with all figures, to this machine alone.
+// serve answers with all figures: to whoever has the token, and, where this machine alone reaches the
+// application and none is set, to this machine. Behind a proxy everyone comes from this machine.
 func (w *watch) serve() echo.HandlerFunc {
 	figures := promhttp.HandlerFor(w.registry, promhttp.HandlerOpts{})
 	return func(c *echo.Context) error {
-		if !isLoopback(c.Request().RemoteAddr) {
-			return echo.ErrForbidden
+		said, bearer := strings.CutPrefix(c.Request().Header.Get("Authorization"), "Bearer ")
+		known := bearer && w.token != "" && subtle.ConstantTimeCompare([]byte(said), []byte(w.token)) == 1
+		if !known && (w.token != "" || !w.alone || !isLoopback(c.Request().RemoteAddr)) {
+			return echo.ErrUnauthorized
 		}
 		figures.ServeHTTP(c.Response(), c.Request())
 		return nil

@@ -161,7 +161,7 @@ func setAside(ctx context.Context, db *database, now time.Time, table, id string
 }
 
 func bringBack(ctx context.Context, db *database, table, id string) error {
-	return changeOne(ctx, db, "UPDATE "+table+" SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL", id)
+	return changeOne(ctx, db, "UPDATE "+table+" SET deleted_at = NULL WHERE id = ? AND deleted_at > 0", id)
 }
 
 // SetAside sets a pupil aside with all that is the pupil's, or gives ErrNotFound.

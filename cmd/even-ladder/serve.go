@@ -8,6 +8,7 @@ import (
 	"log/slog"
 	"net"
 	"os"
+	"strings"
 	"time"
 
 	"github.com/KimMachineGun/automemlimit/memlimit"
@@ -65,6 +66,7 @@ func demoCommand() *cobra.Command {
 type serving struct {
 	addr      string
 	accessLog bool
+	figures   string                                    // file of the token of the figures
 	hosts     []string                                  // further names that other devices reach it by
 	cert, key string                                    // files of a certificate that was given
 	fill      func(context.Context, *store.Store) error // with what, before it answers
@@ -80,6 +82,7 @@ func (o *serving) flags(c *cobra.Command) {
 	c.Flags().StringSliceVar(&o.hosts, "host", nil, "a further name that other devices reach it by, such as room.lan")
 	c.Flags().StringVar(&o.cert, "tls-cert", "", "certificate of one's own (default: one of its own making, for other devices)")
 	c.Flags().StringVar(&o.key, "tls-key", "", "key of that certificate")
+	c.Flags().StringVar(&o.figures, "metrics-token", "", "file with the token that /metrics is asked with; without one it answers where this machine alone is served")
 	c.Flags().BoolVar(&o.accessLog, "access-log", false, "write every request down, by its route alone")
 }
 
@@ -144,7 +147,22 @@ func (o serving) options(reached networked) (server.Options, error) {
 	if o.accessLog {
 		options.Access = log
 	}
+	if err == nil && o.figures != "" {
+		options.Figures, err = readToken(o.figures)
+	}
 	return options, err
+}
+
+// minToken is how many characters a token has at least.
+const minToken = 16
+
+func readToken(name string) (string, error) {
+	data, err := os.ReadFile(name)
+	token := strings.TrimSpace(string(data))
+	if err == nil && len(token) < minToken {
+		err = fmt.Errorf("%s has a token of %d characters: give %d or more", name, len(token), minToken)
+	}
+	return token, err
 }
 
 // tend backs a store up regularly while it is open.

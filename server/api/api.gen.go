@@ -149,6 +149,9 @@ func (e SignOutParamsEverywhere) Valid() bool {
 	}
 }
 
+// Aside defines model for Aside.
+type Aside = store.Aside
+
 // Assignment A brief or a round up a ladder, or sheets, from a day until a day.
 type Assignment = schedule.Assignment
 
@@ -1544,6 +1547,15 @@ type JudgeItemJSONRequestBody = FilledItem
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
+	// (GET /api/v1/aside)
+	ListAside(ctx *echo.Context) error
+
+	// (DELETE /api/v1/aside/{sort}/{id})
+	TakeAway(ctx *echo.Context, sort string, id string) error
+
+	// (POST /api/v1/aside/{sort}/{id}/restore)
+	BringBack(ctx *echo.Context, sort string, id string) error
+
 	// (DELETE /api/v1/assignments/{id})
 	SetAsideAssignment(ctx *echo.Context, id ID) error
 
@@ -1839,6 +1851,63 @@ type ServerInterface interface {
 // ServerInterfaceWrapper converts echo contexts to parameters.
 type ServerInterfaceWrapper struct {
 	Handler ServerInterface
+}
+
+// ListAside converts echo context to params.
+func (w *ServerInterfaceWrapper) ListAside(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListAside(ctx)
+	return err
+}
+
+// TakeAway converts echo context to params.
+func (w *ServerInterfaceWrapper) TakeAway(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "sort" -------------
+	var sort string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "sort", ctx.Param("sort"), &sort, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter sort: %s", err))
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.TakeAway(ctx, sort, id)
+	return err
+}
+
+// BringBack converts echo context to params.
+func (w *ServerInterfaceWrapper) BringBack(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "sort" -------------
+	var sort string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "sort", ctx.Param("sort"), &sort, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter sort: %s", err))
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.BringBack(ctx, sort, id)
+	return err
 }
 
 // SetAsideAssignment converts echo context to params.
@@ -3688,6 +3757,9 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/hand/openings", wrapper.FindOpenings, options.OperationMiddlewares["findOpenings"]...)
 	router.GET(options.BaseURL+"/readyz", wrapper.GetReady, options.OperationMiddlewares["getReady"]...)
 	router.POST(options.BaseURL+"/api/v1/session/out", wrapper.SignOut, options.OperationMiddlewares["signOut"]...)
+	router.GET(options.BaseURL+"/api/v1/aside", wrapper.ListAside, options.OperationMiddlewares["listAside"]...)
+	router.DELETE(options.BaseURL+"/api/v1/aside/:sort/:id", wrapper.TakeAway, options.OperationMiddlewares["takeAway"]...)
+	router.POST(options.BaseURL+"/api/v1/aside/:sort/:id/restore", wrapper.BringBack, options.OperationMiddlewares["bringBack"]...)
 	router.POST(options.BaseURL+"/api/v1/stands", wrapper.MakeStand, options.OperationMiddlewares["makeStand"]...)
 	router.DELETE(options.BaseURL+"/api/v1/stands/:id", wrapper.EndStand, options.OperationMiddlewares["endStand"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping", wrapper.GetKeeping, options.OperationMiddlewares["getKeeping"]...)
@@ -3714,6 +3786,114 @@ type AnyProblemApplicationProblemPlusJSONResponse Problem
 type ManyKeptJSONResponse KeptList
 
 type OneKeptJSONResponse Kept
+
+type ListAsideRequestObject struct {
+}
+
+type ListAsideResponseObject interface {
+	VisitListAsideResponse(w http.ResponseWriter) error
+}
+
+type ListAside200JSONResponse struct {
+	Things []Aside `json:"things"`
+}
+
+func (response ListAside200JSONResponse) VisitListAsideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListAsidedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListAsidedefaultApplicationProblemPlusJSONResponse) VisitListAsideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TakeAwayRequestObject struct {
+	Sort string `json:"sort"`
+	Id   string `json:"id"`
+}
+
+type TakeAwayResponseObject interface {
+	VisitTakeAwayResponse(w http.ResponseWriter) error
+}
+
+type TakeAway204Response struct {
+}
+
+func (response TakeAway204Response) VisitTakeAwayResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type TakeAwaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TakeAwaydefaultApplicationProblemPlusJSONResponse) VisitTakeAwayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type BringBackRequestObject struct {
+	Sort string `json:"sort"`
+	Id   string `json:"id"`
+}
+
+type BringBackResponseObject interface {
+	VisitBringBackResponse(w http.ResponseWriter) error
+}
+
+type BringBack204Response struct {
+}
+
+func (response BringBack204Response) VisitBringBackResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type BringBackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response BringBackdefaultApplicationProblemPlusJSONResponse) VisitBringBackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type SetAsideAssignmentRequestObject struct {
 	Id ID `json:"id"`
@@ -7684,6 +7864,15 @@ func (response GetReadydefaultApplicationProblemPlusJSONResponse) VisitGetReadyR
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 
+	// (GET /api/v1/aside)
+	ListAside(ctx context.Context, request ListAsideRequestObject) (ListAsideResponseObject, error)
+
+	// (DELETE /api/v1/aside/{sort}/{id})
+	TakeAway(ctx context.Context, request TakeAwayRequestObject) (TakeAwayResponseObject, error)
+
+	// (POST /api/v1/aside/{sort}/{id}/restore)
+	BringBack(ctx context.Context, request BringBackRequestObject) (BringBackResponseObject, error)
+
 	// (DELETE /api/v1/assignments/{id})
 	SetAsideAssignment(ctx context.Context, request SetAsideAssignmentRequestObject) (SetAsideAssignmentResponseObject, error)
 
@@ -7986,6 +8175,81 @@ func NewStrictHandler(ssi StrictServerInterface, middlewares []StrictMiddlewareF
 type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
+}
+
+// ListAside operation middleware
+func (sh *strictHandler) ListAside(ctx *echo.Context) error {
+	var request ListAsideRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListAside(ctx.Request().Context(), request.(ListAsideRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListAside")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListAsideResponseObject); ok {
+		return validResponse.VisitListAsideResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// TakeAway operation middleware
+func (sh *strictHandler) TakeAway(ctx *echo.Context, sort string, id string) error {
+	var request TakeAwayRequestObject
+
+	request.Sort = sort
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TakeAway(ctx.Request().Context(), request.(TakeAwayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TakeAway")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(TakeAwayResponseObject); ok {
+		return validResponse.VisitTakeAwayResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// BringBack operation middleware
+func (sh *strictHandler) BringBack(ctx *echo.Context, sort string, id string) error {
+	var request BringBackRequestObject
+
+	request.Sort = sort
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.BringBack(ctx.Request().Context(), request.(BringBackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "BringBack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(BringBackResponseObject); ok {
+		return validResponse.VisitBringBackResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
 }
 
 // SetAsideAssignment operation middleware

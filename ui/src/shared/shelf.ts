@@ -20,8 +20,6 @@ export function shelf(kind: ShelfKind) {
   const at = (id: string) => ({ params: { path: { kind, id } } })
   return {
     list: (q = '', after?: string) => take(api.GET('/api/v1/shelf/{kind}', { params: { path: { kind }, query: { q, ...(after ? { after } : {}) } } })),
-    /** What was set aside, the last first. */
-    trash: () => take(api.GET('/api/v1/shelf/{kind}/trash', { params: { path: { kind } } })),
     /** Every one of them, page by page. */
     async all(): Promise<Kept[]> {
       const out: Kept[] = []

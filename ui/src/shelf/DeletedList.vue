@@ -1,49 +1,78 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { Kept } from '../api/client'
+import { api, take, type Aside } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'
-import { shelf, shelfKinds, type ShelfKind } from '../shared/shelf'
 import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
 
-/** What was deleted, of every kind, with a way to bring it back. */
+/** What was set aside, of every sort, with a way to bring it back, and one to take it away for good. */
 const emit = defineEmits<{ back: [] }>()
-const kindWords: Record<ShelfKind, string> = { briefs: 'brief', rounds: 'round', phrases: 'phrase', instruments: 'instrument', scales: 'scale', ladders: 'ladder' }
+const sortWords: Record<string, string> = {
+  briefs: 'brief',
+  rounds: 'round',
+  phrases: 'phrase',
+  instruments: 'instrument',
+  scales: 'scale',
+  ladders: 'ladder',
+  pupils: 'pupil',
+  assignments: 'set',
+  weeks: 'weeks',
+  homes: 'page',
+  sittings: 'answers',
+  takes: 'take',
+}
 const {
-  value: deleted,
+  value: page,
   failure,
   again,
 } = useLoad(
   () => true,
-  async () => (await Promise.all(shelfKinds.map((k) => shelf(k).trash()))).flatMap((page) => page.kept),
+  (_, signal) => take(api.GET('/api/v1/aside', { signal })),
 )
 const busy = ref(false)
+/** What is asked about before it is taken away for good. */
+const asked = ref<Aside>()
+const at = (of: Aside) => ({ params: { path: { sort: of.sort, id: of.id } } })
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 
-async function bringBack(kept: Kept) {
+async function act(work: () => Promise<unknown>, said: string) {
   busy.value = true
   try {
-    await shelf(kept.kind as ShelfKind).restore(kept.id)
-    tell(`“${kept.title}” is back.`)
+    await work()
+    tell(said)
     emit('back')
     await again()
   } catch (cause) {
     tell(wordsOf(cause))
   }
+  asked.value = undefined
   busy.value = false
 }
+const bringBack = (of: Aside) => act(() => take(api.POST('/api/v1/aside/{sort}/{id}/restore', at(of))), `“${of.title}” is back.`)
+const takeAway = (of: Aside) => act(() => take(api.DELETE('/api/v1/aside/{sort}/{id}', at(of))), `“${of.title}” is gone for good. A backup from before has it.`)
 </script>
 
 <template>
   <TryAgain :text="failure" @again="again" />
-  <v-progress-linear v-if="!failure && !deleted" indeterminate color="primary" aria-label="Fetching what was deleted" />
-  <p v-else-if="deleted && deleted.length === 0" class="nothing">Nothing is deleted. What you delete stays here until you bring it back.</p>
-  <ul v-else-if="deleted" aria-label="Deleted">
-    <li v-for="k in deleted" :key="k.id">
+  <v-progress-linear v-if="!failure && !page" indeterminate color="primary" aria-label="Fetching what was deleted" />
+  <p v-else-if="page && page.things.length === 0" class="nothing">Nothing is deleted. What you delete stays here until you bring it back.</p>
+  <ul v-else-if="page" aria-label="Deleted">
+    <li v-for="k in page.things" :key="k.sort + k.id">
       <div class="what">
         <p class="title">{{ k.title }}</p>
-        <p class="sentence">{{ kindWords[k.kind as ShelfKind] }}: {{ k.sentence }}</p>
+        <p class="sentence">
+          {{ sortWords[k.sort] ?? k.sort }}<template v-if="k.whose">, {{ k.whose }}</template> · <time :datetime="k.at">{{ day.format(new Date(k.at)) }}</time>
+        </p>
       </div>
-      <v-btn color="primary" variant="tonal" size="small" :disabled="busy" :aria-label="`Bring back ${k.title}`" @click="bringBack(k)">Bring back</v-btn>
+      <template v-if="asked === k">
+        <p>Gone for good?</p>
+        <v-btn color="error" variant="flat" size="small" :disabled="busy" data-do="take-away" @click="takeAway(k)">Take it away</v-btn>
+        <v-btn size="small" @click="asked = undefined">Leave it</v-btn>
+      </template>
+      <template v-else>
+        <v-btn color="primary" variant="tonal" size="small" :disabled="busy" :aria-label="`Bring back ${k.title}`" @click="bringBack(k)">Bring back</v-btn>
+        <v-btn size="small" :disabled="busy" :aria-label="`Take ${k.title} away for good`" data-do="for-good" @click="asked = k">For good</v-btn>
+      </template>
     </li>
   </ul>
 </template>
@@ -58,18 +87,19 @@ li {
   align-items: start;
   border-top: 1px solid var(--rule);
   display: flex;
-  gap: 20px;
+  flex-wrap: wrap;
+  gap: 8px 20px;
   padding: 10px 0;
 }
 
 .what {
-  flex: 1;
+  flex: 1 1 260px;
   min-width: 0;
 }
 
 .title {
   font-family: var(--face-heading);
-  font-size: var(--size-lead);
+  font-size: var(--size-fact);
   font-weight: 600;
   overflow-wrap: anywhere;
 }
