@@ -2,9 +2,14 @@ package e2e
 
 import (
 	"encoding/json"
+	"io"
 	"net/http"
+	"net/http/httptest"
+	"net/http/httputil"
+	"net/url"
 	"os/exec"
 	"strings"
+	"sync/atomic"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -138,4 +143,45 @@ func TestRoomsInTheBrowser(t *testing.T) {
 	p.eventually("main", "No brief is saved yet")
 	p.do(chromedp.Navigate(app.url + "/rooms/shed/"))
 	p.eventually("body", "This room is not open to you")
+}
+
+// A newer version is said, and taken by a press: what was typed is there afterwards.
+func TestANewerVersionIsTaken(t *testing.T) {
+	app := serve(t, t.TempDir())
+	defer app.kill()
+	to, err := url.Parse(app.url)
+	require.NoError(t, err)
+	var newer atomic.Bool
+	proxy := &httputil.ReverseProxy{
+		Rewrite: func(r *httputil.ProxyRequest) {
+			r.SetURL(to)
+			r.Out.Header.Set("Accept-Encoding", "identity")
+		},
+		ModifyResponse: func(r *http.Response) error {
+			if r.Request.URL.Path != "/sw.js" || !newer.Load() {
+				return nil
+			}
+			script, err := io.ReadAll(r.Body)
+			r.Body = io.NopCloser(strings.NewReader(string(script) + "\n// newer"))
+			r.ContentLength = -1
+			r.Header.Del("Content-Length")
+			return err
+		},
+	}
+	front := httptest.NewServer(proxy)
+	defer front.Close()
+	p := browse(t, front.URL, true)
+	p.do(chromedp.Navigate(front.URL + "/?instrument.id=bass&scale.tonic=Ab&scale.name=lydian"))
+	p.eventually("h1", "lay A♭ Lydian out")
+	p.until(`!!navigator.serviceWorker.controller`, "the worker looks after the page")
+	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), chromedp.KeyEvent("Half a tit"))
+	newer.Store(true)
+	value[bool](p, `navigator.serviceWorker.getRegistration().then((r) => r.update()).then(() => true)`)
+	p.eventually(".v-snackbar", "A newer Even Ladder is here.")
+	value[bool](p, `(window.before = true)`)
+	p.do(chromedp.Click(`//button[contains(., "Take it")]`))
+	p.until(`!window.before && !!document.querySelector('[data-do=save]')`, "the page is loaded anew")
+	p.eventually("h1", "lay A♭ Lydian out")
+	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"))
+	assert.Equal(t, "Half a tit", value[string](p, `document.querySelector('.save input').value`))
 }

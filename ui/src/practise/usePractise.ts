@@ -1,3 +1,4 @@
+import { watchDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answerOf, api, take, type Brief, type Ladder, type LadderRequest, type LogResult } from '../api/client'
@@ -91,6 +92,17 @@ export function usePractise() {
   )
   const plan = computed(() => round.value?.stops[0]?.plan ?? alone.value)
 
+  // The rungs beside it are asked for as well, so that this device has them without a connection.
+  watchDebounced(
+    played,
+    (now) => {
+      if (!now || now.round || !navigator.serviceWorker?.controller) return
+      for (const beside of [at.value + 1, at.value - 1].map((i) => ladder.value?.rungs[i]).filter((r) => !!r))
+        void api.POST('/api/v1/plan', { body: changed(brief.value, { 'rhythm.perBeat': beside.perBeat, 'rhythm.tempoBpm': beside.tempoBpm }) }).catch(() => undefined)
+    },
+    { debounce: 1500 },
+  )
+
   const failed = ref('')
   // What waited is in the log now: the ladder goes on from there.
   watch(outbox.waiting, (now, before) => now.length === 0 && before.length > 0 && void again())
@@ -121,6 +133,7 @@ export function usePractise() {
       )
       if (call.waits) {
         if (sound) failed.value = 'The try waits to be written down. Its take cannot wait with it: save it as a file.'
+        tell(`${step.name}: ${words[result]}. What comes next is said once Even Ladder answers; until then choose a rung yourself.`)
         return { id: '' }
       }
       const entry = call.data

@@ -4,8 +4,12 @@ import { tell } from './notice'
 /** Lets the application open without a connection, and says when a newer one is there: it is taken by a press, and what was typed stays. */
 export function install() {
   const update = registerSW({
-    onNeedRefresh: () => tell('A newer Even Ladder is here. What you typed stays.', { label: 'Take it', run: () => void update(true) }),
+    onNeedRefresh: () => tell('A newer Even Ladder is here. What you typed stays.', { label: 'Take it', run: takeIt }),
   })
+  function takeIt() {
+    navigator.serviceWorker.addEventListener('controllerchange', () => location.reload(), { once: true })
+    void update()
+  }
 }
 
 /** Forgets what this device keeps of the application's answers, as when someone signs out. */
