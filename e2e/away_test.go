@@ -185,3 +185,37 @@ func TestANewerVersionIsTaken(t *testing.T) {
 	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"))
 	assert.Equal(t, "Half a tit", value[string](p, `document.querySelector('.save input').value`))
 }
+
+// A brief is saved while nothing answers, and the teacher goes on: once it answers the brief is saved
+// as it was, and what is on the bench by then stays.
+func TestASaveThatWaited(t *testing.T) {
+	p := open(t, start, true)
+	p.eventually("h1", "lay E Dorian out")
+	p.do(press("k"))
+	p.eventually("h1", "lay A Dorian out")
+	p.offline(true)
+	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), press("W", "a", "i", "t", kb.Enter))
+	p.eventually("[data-unsaved]", "Not saved yet: something new for the shelf.")
+	p.do(chromedp.Click(`//div[contains(@class, "save")]//button[contains(., "Close")]`), chromedp.WaitNotPresent(css(`.v-overlay .save`)))
+	p.offline(false)
+	p.do(press("k"))
+	p.eventually("h1", "lay D Dorian out")
+	p.do(chromedp.Click(css(`[data-unsaved=send]`)))
+	p.eventually(".v-snackbar", "“Wait” is saved, as it was.")
+	assert.Contains(t, p.text("h1"), "lay D Dorian out")
+	assert.Empty(t, p.text(".kept"), "the bench is another brief")
+	p.do(chromedp.Navigate(p.url + "/saved"))
+	p.eventually("main", "Wait")
+}
+
+// What was deleted goes for good by two presses.
+func TestDeletedForGood(t *testing.T) {
+	p := open(t, "/saved", false)
+	p.do(click(`button[aria-label="Delete Ottoline: first modal week"]`))
+	p.eventually(".v-snackbar", "is deleted")
+	p.do(click(`[data-choice=deleted]`))
+	p.eventually(`[aria-label="Deleted"]`, "Ottoline: first modal week brief · ")
+	p.do(click(`[data-do=for-good]`), click(`[data-do=stay]`), click(`[data-do=for-good]`), click(`[data-do=take-away]`))
+	p.eventually(".v-snackbar", "is gone for good")
+	p.eventually("main", "Nothing is deleted.")
+}

@@ -25,11 +25,12 @@ async function save(anew: boolean) {
   busy.value = true
   failure.value = ''
   const { title, source, tags, notes } = draft.value
+  const played = props.played
   const body = {
     title,
     notes,
     phrase: {
-      brief: props.played,
+      brief: played,
       source,
       tags: tags
         .split(',')
@@ -40,8 +41,9 @@ async function save(anew: boolean) {
   try {
     const k = props.kept
     const made = k && !anew ? await shelf('phrases').update(k.id, k.version, body) : await shelf('phrases').create(body)
-    open.value = false
     tell(`“${made.title}” is on the shelf.`)
+    if (!open.value || props.played !== played) return // it waited, and another one is worked on
+    open.value = false
     emit('kept', made)
   } catch (cause) {
     failure.value = wordsOf(cause)

@@ -47,20 +47,24 @@ function begin(of?: ScheduleRequest) {
 const failed = ref('')
 async function keep(request: ScheduleRequest, said: string) {
   failed.value = ''
+  const of = props.pupil.id
+  const at = path.value
   try {
-    weeks.value = await sendChange({
+    const kept = await sendChange({
       what: 'plan of weeks',
       version: weeks.value?.version ?? 0,
       mine: request,
-      send: (version) => take(api.PUT('/api/v1/pupils/{id}/weeks', { ...path.value, body: { version, request } })),
+      send: (version) => take(api.PUT('/api/v1/pupils/{id}/weeks', { ...at, body: { version, request } })),
       read: async () => {
-        const stored = await take(api.GET('/api/v1/pupils/{id}/weeks', path.value))
+        const stored = await take(api.GET('/api/v1/pupils/{id}/weeks', at))
         return { version: stored.version, fields: stored.request, thing: stored }
       },
     })
+    tell(said)
+    if (props.pupil.id !== of) return // it waited, and another pupil is looked at
+    weeks.value = kept
     has.value = true
     draft.value = null
-    tell(said)
   } catch (cause) {
     failed.value = wordsOf(cause)
   }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 import { api, take, type Aside } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'
 import { tell } from '../shared/shell/notice'
@@ -31,7 +31,7 @@ const {
 )
 const busy = ref(false)
 /** What is asked about before it is taken away for good. */
-const asked = ref<Aside>()
+const asked = shallowRef<Aside>()
 const at = (of: Aside) => ({ params: { path: { sort: of.sort, id: of.id } } })
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 
@@ -66,12 +66,12 @@ const takeAway = (of: Aside) => act(() => take(api.DELETE('/api/v1/aside/{sort}/
       </div>
       <template v-if="asked === k">
         <p>Gone for good?</p>
-        <v-btn color="error" variant="flat" size="small" :disabled="busy" data-do="take-away" @click="takeAway(k)">Take it away</v-btn>
-        <v-btn size="small" @click="asked = undefined">Leave it</v-btn>
+        <v-btn color="error" variant="flat" size="small" :disabled="busy" data-do="take-away" @click="takeAway(k)">Delete it</v-btn>
+        <v-btn size="small" data-do="stay" @click="asked = undefined">Keep it</v-btn>
       </template>
       <template v-else>
         <v-btn color="primary" variant="tonal" size="small" :disabled="busy" :aria-label="`Bring back ${k.title}`" @click="bringBack(k)">Bring back</v-btn>
-        <v-btn size="small" :disabled="busy" :aria-label="`Take ${k.title} away for good`" data-do="for-good" @click="asked = k">For good</v-btn>
+        <v-btn size="small" :disabled="busy" :aria-label="`Take ${k.title} away for good`" data-do="for-good" @click="asked = k">Delete for good</v-btn>
       </template>
     </li>
   </ul>

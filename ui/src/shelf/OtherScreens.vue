@@ -13,6 +13,7 @@ const address = computed(() => (props.keeping.addresses.includes(chosen.value) ?
 const made = ref<StandLink>()
 /** An address that was reached is said whole; from this machine alone, what follows the host. */
 const standAt = computed(() => made.value && (made.value.reachable || (address.value ? new URL(made.value.path, address.value).href : '')))
+const hostOf = (a: string) => new URL(a).host
 const busy = ref(false)
 const when = (at: string) => new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
 
@@ -62,7 +63,7 @@ async function signOut(everywhere: boolean) {
           </p>
           <p v-if="keeping.addresses.length > 1" class="row">
             Also
-            <button v-for="a in keeping.addresses.filter((o) => o !== address)" :key="a" type="button" class="as-link" @click="chosen = a">{{ a.replace('https://', '') }}</button>
+            <button v-for="a in keeping.addresses.filter((o) => o !== address)" :key="a" type="button" class="as-link" @click="chosen = a">{{ hostOf(a) }}</button>
           </p>
         </div>
       </div>
@@ -116,6 +117,10 @@ async function signOut(everywhere: boolean) {
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
+}
+
+.row button {
+  text-align: start;
 }
 
 a {

@@ -45,11 +45,18 @@ export function useSaved(work: Work) {
   async function run(store: () => Promise<Kept>, said: string) {
     busy.value = true
     failure.value = ''
+    const [sent, typed] = [sentenceOf(), `${draft.value.title}\n${draft.value.notes}`]
     try {
       const saved = await store()
+      // It may have waited for long: what is on the bench, or typed, by now stays.
+      if (sentenceOf() !== sent) {
+        tell(`“${saved.title}” is saved, as it was.`)
+        return true
+      }
       kept.value = saved
       keptShelf.value = here() as 'briefs' | 'rounds'
-      draft.value = { title: saved.title, notes: saved.notes, of: saved.id }
+      if (`${draft.value.title}\n${draft.value.notes}` === typed) draft.value = { title: saved.title, notes: saved.notes, of: saved.id }
+      else draft.value = { ...draft.value, of: saved.id }
       await work.attachSaved(saved.id)
       tell(said)
       return true

@@ -3,6 +3,7 @@ import { useKept } from '../shell/place'
 import { ref, watch } from 'vue'
 import type { CallError, FieldError, Pupil, StoredPupil } from '../../api/client'
 import { narrow } from '../shell/narrow'
+import { tell } from '../shell/notice'
 import { useReturnFocus } from '../shell/returnFocus'
 import PupilForm from './PupilForm.vue'
 import { pupils } from './pupils'
@@ -29,8 +30,11 @@ async function keep() {
   problems.value = []
   failure.value = ''
   try {
+    const sent = JSON.stringify(draft.value)
     const made = await (props.of ? pupils.update(props.of, draft.value.pupil) : pupils.create(draft.value.pupil))
-    draft.value = { of: '', pupil: blank() }
+    // It may have waited for long: what was typed meanwhile, or opened, stays.
+    if (JSON.stringify(draft.value) === sent) draft.value = { of: '', pupil: blank() }
+    if (!open.value) return tell(`${made.pupil.name} is kept.`)
     open.value = false
     emit('kept', made)
   } catch (cause) {
