@@ -60,7 +60,7 @@ func problemOf(err error) api.Problem {
 		return statusProblem(http.StatusServiceUnavailable, err)
 	case errors.As(err, new(notYours)):
 		return problem(http.StatusForbidden, "This room is not open to you", fault.List{{Field: "room", Message: "you may not open it, or there is none of this name: the first page lists yours"}})
-	case errors.Is(err, standRefused):
+	case errors.Is(err, errStandReads):
 		return problem(http.StatusForbidden, "A stand only reads", fault.List{{Field: "path", Message: "nothing is kept from here, and nothing of pupils is shown: sign in for that"}})
 	case errors.As(err, &status):
 		return statusProblem(status.StatusCode(), err)

@@ -79,13 +79,13 @@ func (h handlers) standReads(next echo.HandlerFunc) echo.HandlerFunc {
 			return err
 		}
 		if !standMay[r.Method+" "+c.Path()] {
-			return standRefused
+			return errStandReads
 		}
 		return next(c)
 	}
 }
 
-var standRefused = errors.New("a stand only reads")
+var errStandReads = errors.New("a stand only reads")
 
 func (h handlers) MakeStand(ctx context.Context, _ api.MakeStandRequestObject) (api.MakeStandResponseObject, error) {
 	made, token, err := h.store.Stands().Make(ctx)
