@@ -81,10 +81,14 @@ func (g *guard) routes(e *echo.Echo) {
 // addresses are those at which other devices reach a room.
 func (g *guard) addresses(ctx context.Context) []string {
 	all := []string{}
-	if g != nil {
-		for _, a := range g.Reached {
-			all = append(all, a+prefixOf(ctx)+"/")
-		}
+	if g == nil {
+		return all
+	}
+	for _, a := range g.Reached {
+		all = append(all, a+prefixOf(ctx)+"/")
+	}
+	if base, ok := ctx.Value(baseKey{}).(string); ok && len(all) == 0 {
+		all = append(all, base+"/") // behind a proxy: as this request came
 	}
 	return all
 }

@@ -155,6 +155,9 @@ func TestOtherNamesAreRefused(t *testing.T) {
 	for _, host := range []string{"evil.example", "room.lan.evil.example", "localhost", "", "192.0.2.8"} {
 		assert.Equal(t, 403, n.ask("GET", "/api/v1/catalogue", "", cookie, func(r *http.Request) { r.Host = host }).StatusCode, host)
 	}
+	kept, err := io.ReadAll(n.ask("GET", "/api/v1/keeping", "", cookie, nil).Body)
+	require.NoError(t, err)
+	assert.Contains(t, string(kept), `"addresses":["https://room.lan/"]`, "behind a proxy the address is the one that was asked")
 	for _, host := range []string{"room.lan", "ROOM.lan:8137", "192.0.2.7:8137"} {
 		assert.Equal(t, 200, n.ask("GET", "/api/v1/catalogue", "", cookie, func(r *http.Request) { r.Host = host }).StatusCode, host)
 	}

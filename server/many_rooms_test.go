@@ -87,6 +87,14 @@ func TestManyRooms(t *testing.T) {
 		return res.StatusCode
 	}
 	visit("made, with a first pupil", 4, pupil)
+	if more, err := strconv.Atoi(os.Getenv("EVEN_LADDER_PUPILS")); err == nil {
+		visit(fmt.Sprintf("with %d pupils more", more), 4, func(room string) int {
+			for range more - 1 {
+				pupil(room)
+			}
+			return pupil(room)
+		})
+	}
 	visit("opened again", 4, list)
 	recent := all[0].Rooms[n-limits.Most/2:]
 	for _, room := range recent {

@@ -117,6 +117,12 @@ func open(ctx context.Context, dir string, now func() time.Time) (*Store, error)
 	return s, nil
 }
 
+// HasAny reports whether something is kept in a folder.
+func HasAny(dir string) bool {
+	stat, err := os.Stat(filepath.Join(dir, dbName))
+	return err == nil && stat.Size() > 0
+}
+
 // uri is the address of a database with pragmas and other settings. The name of a folder can have
 // signs that mean something in an address.
 func uri(file string, pragmas []string, settings ...string) string {

@@ -26,6 +26,9 @@ func teacherCommand() *cobra.Command {
 		Short: "Let a teacher into rooms, which are made where there are none; or give another passphrase, other rooms",
 		Args:  cobra.ExactArgs(1),
 	}, func(cmd *cobra.Command, args []string, folder string) error {
+		if err := apart(folder); err != nil {
+			return err
+		}
 		said, err := readPassphrase(cmd.InOrStdin(), cmd.OutOrStdout())
 		if err != nil {
 			return err
@@ -60,6 +63,15 @@ func teacherCommand() *cobra.Command {
 	})
 	c.AddCommand(set, drop, list)
 	return c
+}
+
+// apart refuses a folder that one teacher's own things are kept in: they would be in no room.
+func apart(folder string) error {
+	all, err := access.ReadTeachers(folder)
+	if err != nil || len(all) > 0 || !store.HasAny(folder) {
+		return err
+	}
+	return fmt.Errorf("%s has what one teacher keeps: give another folder with --data, and move this one there as rooms/NAME", folder)
 }
 
 // teacherList is the list of teachers of a folder, read again once it was changed.

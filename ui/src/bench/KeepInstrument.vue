@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useKept } from '../shared/shell/place'
+import { useDraft } from '../shared/shell/place'
 import { ref } from 'vue'
 import type { Plan } from '../api/client'
 import { wordsOf } from '../shared/load'
@@ -12,7 +12,7 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ instrument: Plan['brief']['instrument'] }>()
 
 // What is typed here outlives a reload until it is kept.
-const name = useKept('keep', '')
+const name = useDraft('keep', '')
 const failure = ref('')
 
 async function keep() {

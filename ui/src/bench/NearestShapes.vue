@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useKept } from '../shared/shell/place'
+import { useDraft } from '../shared/shell/place'
 import { computed, shallowRef } from 'vue'
 import { api, take, type NearestStop, type Plan } from '../api/client'
 import { changed, noBox, toQuery, type Changes } from '../shared/brief/query'
@@ -11,7 +11,7 @@ import FoldPanel from '../shared/shell/FoldPanel.vue'
 const props = defineProps<{ plan: Plan; brief: Plan['brief'] }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
 
-const typed = useKept('changes', '')
+const typed = useDraft('changes', '')
 const text = shallowRef(typed.value)
 const asked = computed(() => (text.value.trim() ? { brief: props.plan.brief, text: text.value } : undefined))
 const { value: answer, problems, failure } = useLoad(asked, (body, signal) => take(api.POST('/api/v1/nearest', { body, signal })))

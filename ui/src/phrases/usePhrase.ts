@@ -1,5 +1,5 @@
 import { watchDebounced } from '@vueuse/core'
-import { useKept } from '../shared/shell/place'
+import { useDraft } from '../shared/shell/place'
 import { computed, ref, watch, type Ref } from 'vue'
 import { api, take, type Brief, type Phrase } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'
@@ -25,12 +25,12 @@ const mostSteps = 60
 /** The phrase on the screen: what it was read from, what it is, and every change of it, there and back. */
 export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chosen: Brief | undefined) => void) {
   /** What was brought in outlives a visit, and so do the steps that led to it. */
-  const text = useKept('phraseText', '')
+  const text = useDraft('phraseText', '')
   const file = ref<Source['file']>()
   const heard = ref<Struck[]>()
   const typed = ref(text.value)
   watchDebounced(text, (now) => (typed.value = now), { debounce: 250 })
-  const before = useKept<Step[]>('phraseSteps', [])
+  const before = useDraft<Step[]>('phraseSteps', [])
   const after = ref<Step[]>([])
 
   const asked = computed(() => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { inRoom, useKept } from '../shared/shell/place'
+import { inRoom, useDraft } from '../shared/shell/place'
 import { computed, ref } from 'vue'
 import { api, take, type KeptWeeks, type ScheduleItem, type ScheduleRequest, type SetWork, type StoredPupil } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'
@@ -26,9 +26,7 @@ const today = `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0'
 const from = computed(() => props.set.find((s) => s.assignment.assignment.ladder)?.assignment)
 
 /** What is being asked for outlives a reload until it is kept. */
-const draft = useKept<{ of: string; request: ScheduleRequest } | null>('weeks', null, {
-  serializer: { read: (s) => JSON.parse(s), write: (v) => JSON.stringify(v) },
-})
+const draft = useDraft<{ of: string; request: ScheduleRequest } | null>('weeks', null)
 const drafting = computed(() => draft.value?.of === props.pupil.id)
 const { value: preview, problems } = useLoad(
   () => (drafting.value ? draft.value?.request : undefined),

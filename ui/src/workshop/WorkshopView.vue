@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiDownload, mdiPencilOutline, mdiPlus, mdiUpload } from '@mdi/js'
-import { useKept } from '../shared/shell/place'
+import { useDraft } from '../shared/shell/place'
 import { computed, ref } from 'vue'
 import type { CallError, Kept } from '../api/client'
 import { toQuery } from '../shared/brief/query'
@@ -29,8 +29,8 @@ const ownScales = computed(() => kept.value?.scales ?? [])
 const failure = computed(() => noCatalogue.value || notKept.value)
 const tryAgain = () => Promise.all([loadKept(), noCatalogue.value ? loadCatalogue() : Promise.resolve()])
 // What is being typed outlives a reload until it is kept or left.
-const instrument = useKept<InstrumentDraft | null>('instrument', null, { serializer: { read: (s) => JSON.parse(s), write: (v) => JSON.stringify(v) } })
-const scale = useKept<ScaleDraft | null>('scale', null, { serializer: { read: (s) => JSON.parse(s), write: (v) => JSON.stringify(v) } })
+const instrument = useDraft<InstrumentDraft | null>('instrument', null)
+const scale = useDraft<ScaleDraft | null>('scale', null)
 const importing = ref('')
 const picker = ref<HTMLInputElement>()
 const loaded = computed(() => !!catalogue.value && !!kept.value)

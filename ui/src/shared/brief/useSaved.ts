@@ -1,4 +1,4 @@
-import { useKept } from '../shell/place'
+import { useDraft } from '../shell/place'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { CallError, type Kept } from '../../api/client'
 import { shelf, shelfOf, type ShelfKind } from '../shelf'
@@ -12,7 +12,7 @@ export function useSaved(work: Work) {
   const failure = ref('')
   const busy = ref(false)
   // What is typed here outlives a reload until it is saved.
-  const draft = useKept('draft', { title: '', notes: '', of: '' })
+  const draft = useDraft('draft', { title: '', notes: '', of: '' })
 
   const dirty = computed(() => {
     const k = kept.value

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useKept } from '../shell/place'
+import { useDraft } from '../shell/place'
 import { ref, watch } from 'vue'
 import type { CallError, FieldError, Pupil, StoredPupil } from '../../api/client'
 import { narrow } from '../shell/narrow'
@@ -15,7 +15,7 @@ const emit = defineEmits<{ kept: [pupil: StoredPupil] }>()
 useReturnFocus(open)
 
 const blank = (): Pupil => ({ name: '', instrument: { id: 'guitar' }, minutes: 15 })
-const draft = useKept<{ of: string; pupil: Pupil }>('pupil', { of: '', pupil: blank() })
+const draft = useDraft<{ of: string; pupil: Pupil }>('pupil', { of: '', pupil: blank() })
 watch(open, (now) => {
   const id = props.of?.id ?? ''
   if (now && draft.value.of !== id) draft.value = { of: id, pupil: props.of?.pupil ?? blank() }
