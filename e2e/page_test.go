@@ -39,8 +39,8 @@ func open(t *testing.T, path string, expectRefusals bool, more ...chromedp.ExecA
 	t.Helper()
 	app, err := browser.Start(t.Context(), binary, "demo")
 	require.NoError(t, err)
+	t.Cleanup(app.Stop) // after the browser has gone
 	p := browse(t, app.URL, expectRefusals, more...)
-	t.Cleanup(app.Stop)
 	// What a worker kept answers only where a test is about that.
 	_, err = chromedp.Call(p.ctx, network.SetBypassServiceWorker, network.SetBypassServiceWorkerParams{Bypass: true})
 	require.NoError(t, err)

@@ -130,7 +130,7 @@ func entry(e store.Entry) api.LogEntry {
 		bytes = &e.Take
 	}
 	return api.LogEntry{
-		TakeBytes: bytes, Part: filled(e.Part), Ladder: filled(e.Ladder), Pupil: filled(e.Pupil), Id: e.ID, At: e.At, Brief: e.Brief, Title: schedule.TitleOf(e.Brief), Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(),
+		TakeBytes: bytes, Part: filled(e.Part), Ladder: filled(e.Ladder), Pupil: filled(e.Pupil), Id: e.ID, At: e.At, Brief: e.Brief, Title: schedule.TitleOf(e.Brief), Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(), Measure: e.Measure(e.Brief.Run.Phrase != ""),
 		Result: api.LogEntryResult(e.Result), Seconds: e.Seconds, Remark: e.Remark,
 	}
 }

@@ -337,7 +337,7 @@ func recordReport(r record) draw.Report {
 		if e.Remark != "" {
 			what += " “" + e.Remark + "”"
 		}
-		log.Rows = append(log.Rows, []string{e.At.Local().Format("2006-01-02 15:04"), fmt.Sprintf("%d notes a minute", e.NotesPerMinute), resultName(string(e.Result)), what})
+		log.Rows = append(log.Rows, []string{e.At.Local().Format("2006-01-02 15:04"), e.Measure, resultName(string(e.Result)), what})
 	}
 	if len(r.Log) > recordRows {
 		log.Words = []string{fmt.Sprintf("The latest %d of %d tries; the file of data has them all.", recordRows, len(r.Log))}

@@ -195,14 +195,14 @@ func rungOf(s Step, part Part, times int, own rhythm.Rhythm) Rung {
 		name += ", " + rest
 	}
 	return Rung{
-		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: name, Speed: speed, Rest: rest, Part: part, Times: times, Measure: measureOf(s, own),
+		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: name, Speed: speed, Rest: rest, Part: part, Times: times, Measure: s.Measure(own.Free),
 		Count: strings.ReplaceAll(strings.Join(counts, " "), "&", "and"),
 	}
 }
 
-// measureOf says how fast a step is: in notes, or in beats where they have lengths of their own.
-func measureOf(s Step, own rhythm.Rhythm) string {
-	if own.Free {
+// Measure says how fast a step is: in notes, or in beats where they have lengths of their own (free).
+func (s Step) Measure(free bool) string {
+	if free {
 		return itoa(s.TempoBPM) + " beats a minute"
 	}
 	return itoa(s.NotesPerMinute()) + " notes a minute"

@@ -588,8 +588,11 @@ type LogEntry struct {
 	Id    string `json:"id"`
 
 	// Ladder Id of a kept ladder.
-	Ladder         *string `json:"ladder,omitempty"`
-	NotesPerMinute int     `json:"notesPerMinute"`
+	Ladder *string `json:"ladder,omitempty"`
+
+	// Measure How fast it was, such as 240 notes a minute, or 48 beats a minute of a phrase.
+	Measure        string `json:"measure"`
+	NotesPerMinute int    `json:"notesPerMinute"`
 
 	// Part Of the run; not there for the whole.
 	Part    *string `json:"part,omitempty"`

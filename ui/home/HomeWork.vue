@@ -91,7 +91,7 @@ const done = computed(() => props.log.tries.value.filter((t) => t.work === props
       <p class="rung" aria-live="polite">
         {{ rung.speed }}<span v-if="rung.rest">, {{ rung.rest }}</span>
       </p>
-      <p class="faint">{{ rung.notesPerMinute }} notes a minute · {{ rung.count }}</p>
+      <p class="faint">{{ rung.measure }} · {{ rung.count }}</p>
       <p class="why" role="status">{{ stand.why }}</p>
       <div v-if="asking" ref="answers" class="answers" role="group" aria-label="How did it go?">
         <button v-for="r in results" :key="r" type="button" class="answer" :class="r" :data-result="r" @click="answer(r)">

@@ -2042,6 +2042,8 @@ export interface components {
             perBeat: number;
             tempoBpm: number;
             notesPerMinute: number;
+            /** @description How fast it was, such as 240 notes a minute, or 48 beats a minute of a phrase. */
+            measure: string;
             /** @enum {string} */
             result: "clean" | "nearly" | "not-yet";
             seconds: number;

@@ -71,7 +71,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
       <thead>
         <tr>
           <th scope="col">when</th>
-          <th scope="col">notes a minute</th>
+          <th scope="col">how fast</th>
           <th scope="col">how it went</th>
           <th scope="col">took</th>
           <th scope="col" class="work">what</th>
@@ -81,7 +81,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
       <tbody>
         <tr v-for="e in entries" :key="e.id">
           <td>{{ day.format(new Date(e.at)) }}</td>
-          <td>{{ e.notesPerMinute }}</td>
+          <td>{{ e.measure }}</td>
           <td :class="e.result">{{ words[e.result] }}</td>
           <td>{{ minutes(e.seconds) }}</td>
           <td class="work">

@@ -3,19 +3,20 @@ import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip 
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { Ladder, LogResult } from '../api/client'
 import { keptTheme } from '../shared/shell/kept'
-import { words } from './usePractise'
+import { unitOf, words } from './usePractise'
 
 Chart.register(LineController, LinearScale, LineElement, PointElement, Tooltip)
 
-/** Notes a minute of every try over the days; how it went is told by shape, not by colour alone. The log beside it says the same in a table. */
+/** Notes a minute, or beats of a phrase, of every try over the days; how it went is told by shape, not by colour alone. The log beside it says the same in a table. */
 const props = defineProps<{ ladder: Ladder }>()
 const canvas = ref<HTMLCanvasElement>()
 const points = computed(() => props.ladder.history.map((t) => ({ x: Date.parse(t.at), y: t.perBeat * t.tempoBpm, result: t.result })))
 const shapes: Record<LogResult, 'circle' | 'triangle' | 'crossRot'> = { clean: 'circle', nearly: 'triangle', 'not-yet': 'crossRot' }
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
+const unit = computed(() => unitOf(props.ladder.rungs[0]?.measure ?? ''))
 const range = computed(() => {
   const y = points.value.map((p) => p.y)
-  return `${points.value.length} tries, from ${Math.min(...y)} to ${Math.max(...y)} notes a minute`
+  return `${points.value.length} tries, from ${Math.min(...y)} to ${Math.max(...y)} ${unit.value}`
 })
 
 let chart: Chart<'line'> | undefined
@@ -52,10 +53,10 @@ function draw() {
           grid: { display: false },
           ticks: { color: ink, maxTicksLimit: 6, font: { family: of('--face-text') }, callback: (v) => day.format(new Date(Number(v))) },
         },
-        y: { ticks: { color: ink, maxTicksLimit: 5 }, grid: { color: style.borderTopColor }, title: { display: true, text: 'notes a minute', color: ink } },
+        y: { ticks: { color: ink, maxTicksLimit: 5 }, grid: { color: style.borderTopColor }, title: { display: true, text: unit.value, color: ink } },
       },
       plugins: {
-        tooltip: { callbacks: { label: (c) => `${c.parsed.y} notes a minute, ${words[results[c.dataIndex] as LogResult]}` } },
+        tooltip: { callbacks: { label: (c) => `${c.parsed.y} ${unit.value}, ${words[results[c.dataIndex] as LogResult]}` } },
       },
     },
   })

@@ -2,6 +2,7 @@
 import { nextTick, ref, watch } from 'vue'
 import type { Ladder } from '../api/client'
 import { vRoving } from '../shared/shell/roving'
+import { unitOf } from './usePractise'
 
 /** The rungs of the ladder, the slowest at the foot: where it stands, and what was tried. */
 const props = defineProps<{ ladder: Ladder; at: number }>()
@@ -28,8 +29,8 @@ watch(
           >{{ r.speed }}<template v-if="r.part.name">, {{ r.part.name }}</template></span
         >
         <span class="facts"
-          >{{ r.notesPerMinute }}<span class="unseen"> notes a minute</span><template v-if="r.tries"> · {{ r.clean }}/{{ r.tries }} clean</template
-          ><template v-if="i === ladder.next"><span class="unseen">, next</span></template></span
+          >{{ r.notesPerMinute }}<span class="unseen"> {{ unitOf(r.measure) }}</span
+          ><template v-if="r.tries"> · {{ r.clean }}/{{ r.tries }} clean</template><template v-if="i === ladder.next"><span class="unseen">, next</span></template></span
         >
       </button>
     </li>

@@ -203,6 +203,9 @@ export function usePractise() {
   return { changeBrief, brief, ladder, kept, pupil, pupilId, keep, problems, failure, noWork, failed, takenBack, busy, again, at, rung, plan, round, choose, write, set }
 }
 
+/** "notes a minute" of "240 notes a minute". */
+export const unitOf = (measure: string) => measure.replace(/^\d+ /, '')
+
 export const words: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': 'not yet' }
 
 export const keyOf: Record<LogResult, string> = { clean: '1', nearly: '2', 'not-yet': '3' }

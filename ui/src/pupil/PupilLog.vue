@@ -24,7 +24,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
       <thead>
         <tr>
           <th scope="col">when</th>
-          <th scope="col">notes a minute</th>
+          <th scope="col">how fast</th>
           <th scope="col">how it went</th>
           <th scope="col">what</th>
         </tr>
@@ -32,7 +32,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
       <tbody>
         <tr v-for="e in page.entries" :key="e.id">
           <td>{{ day.format(new Date(e.at)) }}</td>
-          <td>{{ e.notesPerMinute }}</td>
+          <td>{{ e.measure }}</td>
           <td :class="e.result">{{ words[e.result] }}</td>
           <td class="work">
             <router-link :to="{ name: 'practise', query: { ...toQuery(e.brief), pupil: pupil.id } }" :title="e.sentence">{{ e.title }}</router-link>
