@@ -6,6 +6,7 @@ import (
 	"net/url"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -100,4 +101,24 @@ func TestTakes(t *testing.T) {
 	got := into[take.Take](t, c.call("POST", "/api/v1/take", `{"brief": `+dorian+`, "midi": "`+base64.StdEncoding.EncodeToString(file.Bytes())+`"}`))
 	assert.Equal(t, []int{len(p.Run.Events), 1}, []int{got.Planned, got.Missed})
 	assert.Equal(t, "nearly", string(got.Result), got.Why)
+}
+
+// A try that waited on a device says how long; it is in the log when it was.
+func TestATryThatWaited(t *testing.T) {
+	c := start(t)
+	try := `{"brief": ` + dorian + `, "perBeat": 2, "tempoBpm": 60, "result": "clean"}`
+	a := c.call("POST", "/api/v1/log", try, "Waited-Seconds", "7200")
+	require.Equal(t, 201, a.status, a.body)
+	e := into[api.LogEntry](t, a)
+	now := into[api.LogEntry](t, c.call("POST", "/api/v1/log", try)).At
+	assert.WithinDuration(t, now.Add(-2*time.Hour), e.At, time.Minute, "by the clock here, whatever the device's says")
+	assert.Equal(t, "120 notes a minute", e.Measure)
+	for _, wrong := range []string{"-1", "soon", "7776001", "1.5"} {
+		a := c.call("POST", "/api/v1/log", try, "Waited-Seconds", wrong)
+		assert.Equal(t, 422, a.status, wrong)
+		assert.Contains(t, a.body, "Waited-Seconds")
+	}
+	phrase := c.call("POST", "/api/v1/log", `{"brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}, "run": {"pattern": "phrase", "phrase": "1 2 b3"}}, "perBeat": 1, "tempoBpm": 60, "result": "clean"}`)
+	require.Equal(t, 201, phrase.status, phrase.body)
+	assert.Equal(t, "60 beats a minute", into[api.LogEntry](t, phrase).Measure)
 }

@@ -63,3 +63,31 @@ func TestRegularBackups(t *testing.T) {
 	s.BackUpRegularly(ctx, Regular{Dir: inTheWay, Word: "regular", Every: time.Hour, Keep: 2}, "v1", func(_ string, _ Info, err error) { failed = err; cancel() })
 	assert.ErrorContains(t, failed, "file")
 }
+
+// The folder of a room that is closed is backed up once it was changed, and so long after the last one.
+func TestWhatIsClosedIsDue(t *testing.T) {
+	dir := t.TempDir()
+	r := Regular{Word: "regular", Every: time.Hour, Keep: 3}
+	due := func(now time.Time) bool {
+		t.Helper()
+		yes, err := Due(dir, r, now)
+		require.NoError(t, err)
+		return yes
+	}
+	now := time.Now()
+	assert.False(t, due(now), "nothing is kept in it")
+	s, err := Open(t.Context(), dir, time.Now)
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+	assert.True(t, due(now))
+	s, err = OpenBeside(t.Context(), dir, time.Now)
+	require.NoError(t, err)
+	_, _, err = s.BackUpIn(t.Context(), r, "v1")
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+	assert.False(t, due(now.Add(48*time.Hour)), "it was not changed since")
+	later := now.Add(3 * time.Hour)
+	require.NoError(t, os.Chtimes(filepath.Join(dir, dbName), later, later))
+	assert.False(t, due(now.Add(30*time.Minute)), "the last one is not so long ago")
+	assert.True(t, due(later))
+}
