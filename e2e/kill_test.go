@@ -24,6 +24,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/access"
+	"evenladder/store"
 )
 
 // killed is the application on a data folder, to be killed.
@@ -179,6 +180,24 @@ func kills() int {
 	return 6
 }
 
+// backupsAreWhole looks at the backups that were acknowledged, and takes them away: each is a copy of
+// everything. It gives how many there were.
+func backupsAreWhole(t *testing.T, dir string, acknowledged map[string]bool) (n int) {
+	t.Helper()
+	for path := range acknowledged {
+		name, ok := strings.CutPrefix(path, "/api/v1/keeping/backups/")
+		if !ok {
+			continue
+		}
+		_, err := store.Look(t.Context(), filepath.Join(dir, "backups", name))
+		assert.NoError(t, err, "%s was acknowledged", name)
+		delete(acknowledged, path)
+		n++
+	}
+	assert.NoError(t, os.RemoveAll(filepath.Join(dir, "backups")))
+	return n
+}
+
 // Killed again and again under writers of every sort, it loses nothing that it acknowledged, and what
 // is kept is sound.
 func TestNothingIsLostByKills(t *testing.T) {
@@ -186,6 +205,7 @@ func TestNothingIsLostByKills(t *testing.T) {
 	random := rand.New(rand.NewPCG(7, uint64(kills())))
 	var lock sync.Mutex
 	acknowledged := map[string]bool{}
+	whole := 0
 	for k := range kills() {
 		app := serve(t, dir)
 		ctx, cancel := context.WithCancel(t.Context())
@@ -205,6 +225,7 @@ func TestNothingIsLostByKills(t *testing.T) {
 		app.kill()
 		cancel()
 		writers.Wait()
+		whole += backupsAreWhole(t, dir, acknowledged)
 	}
 	app := serve(t, dir)
 	defer app.kill()
@@ -216,7 +237,7 @@ func TestNothingIsLostByKills(t *testing.T) {
 			t.Errorf("%s was acknowledged and is not there", path)
 		}
 	}
-	t.Logf("%d kills, %d acknowledged, %d lost", kills(), len(acknowledged), lost)
+	t.Logf("%d kills, %d acknowledged, %d lost, %d backups whole", kills(), len(acknowledged)+whole, lost, whole)
 	out, err := exec.Command(binary, "check", "--data", dir).CombinedOutput()
 	assert.NoError(t, err, "%s", out)
 }
