@@ -12,6 +12,8 @@ import (
 	"sync/atomic"
 	"testing"
 
+	"github.com/chromedp/cdproto/cdp"
+	browserpage "github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
@@ -48,6 +50,9 @@ func TestWithoutAConnection(t *testing.T) {
 	p.until(`!!navigator.serviceWorker.controller`, "the worker looks after the page")
 	p.do(chromedp.Reload()) // what is answered from here on is kept
 	p.eventually("h1", "lay A♭ Lydian out")
+	install, err := chromedp.Call(p.ctx, browserpage.GetInstallabilityErrors, cdp.Empty{})
+	require.NoError(t, err)
+	assert.Empty(t, install.InstallabilityErrors, "the browser offers to install it")
 	p.do(chromedp.Navigate(app.url + ladder))
 	p.eventually("h1", "quarter notes at 60")
 	p.do(chromedp.Poll[chromedp.Void](`document.querySelectorAll('.lanes').length > 0`))
