@@ -73,3 +73,26 @@ func TestCertificate(t *testing.T) {
 	assert.Equal(t, os.FileMode(0o600), stat.Mode().Perm())
 	assert.Len(t, access.Fingerprint(c), 95)
 }
+
+// While the application runs its certificate is made again before it ends; what cannot be made is told.
+func TestRenewing(t *testing.T) {
+	dir, now := t.TempDir(), time.Now()
+	var told []error
+	give, err := access.Renewing(dir, []string{"porch.lan"}, func() time.Time { return now }, func(err error) { told = append(told, err) })
+	require.NoError(t, err)
+	print := func() string {
+		c, err := give(nil)
+		require.NoError(t, err)
+		return access.Fingerprint(*c)
+	}
+	first := print()
+	now = now.Add(300 * 24 * time.Hour)
+	assert.Equal(t, first, print())
+	now = now.Add(80 * 24 * time.Hour)
+	second := print()
+	assert.NotEqual(t, first, second)
+	require.NoError(t, os.RemoveAll(dir))
+	now = now.Add(25 * time.Hour)
+	assert.Equal(t, second, print(), "the old one stays")
+	assert.Len(t, told, 1)
+}

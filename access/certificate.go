@@ -18,6 +18,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"sync"
 	"time"
 )
 
@@ -69,6 +70,31 @@ func Certificate(dir string, hosts []string, now time.Time) (tls.Certificate, er
 		return tls.Certificate{}, err
 	}
 	return tls.LoadX509KeyPair(certFile, keyFile)
+}
+
+// Renewing gives the certificate of a data folder to who asks for it while the application runs, and
+// looks once a day whether it is to be made again. told says what went wrong then: the old one stays.
+func Renewing(dir string, hosts []string, now func() time.Time, told func(error)) (func(*tls.ClientHelloInfo) (*tls.Certificate, error), error) {
+	current, err := Certificate(dir, hosts, now())
+	if err != nil {
+		return nil, err
+	}
+	var lock sync.Mutex
+	looked := now()
+	return func(*tls.ClientHelloInfo) (*tls.Certificate, error) {
+		lock.Lock()
+		defer lock.Unlock()
+		if at := now(); at.Sub(looked) >= 24*time.Hour {
+			looked = at
+			if c, err := Certificate(dir, hosts, at); err != nil {
+				told(err)
+			} else {
+				current = c
+			}
+		}
+		given := current
+		return &given, nil
+	}, nil
 }
 
 // good reports whether a certificate lasts for some time yet, and names all hosts.

@@ -34,7 +34,11 @@ type Network struct {
 	Hosts    []string               // names and addresses, without ports
 	Reached  []string               // addresses such as https://192.0.2.7:8137
 	Sessions Sessions               // who is signed in
-	HSTS     bool                   // browsers are to come by TLS alone from now on
+
+	// Fingerprint is that of the certificate, where it is of the application's own making; nil otherwise.
+	Fingerprint func() string
+
+	HSTS bool // browsers are to come by TLS alone from now on
 }
 
 // Sessions keep who is signed in.
@@ -91,6 +95,14 @@ func (g *guard) addresses(ctx context.Context) []string {
 		all = append(all, base+"/") // behind a proxy: as this request came
 	}
 	return all
+}
+
+// fingerprint is what a browser that asks about the certificate is to show; empty where none asks.
+func (g *guard) fingerprint() string {
+	if g == nil || g.Fingerprint == nil {
+		return ""
+	}
+	return g.Fingerprint()
 }
 
 // mark is what a session has by a passphrase: once another is set, those before it are ended.

@@ -35,7 +35,7 @@ func (h handlers) GetKeeping(ctx context.Context, _ api.GetKeepingRequestObject)
 		return nil, err
 	}
 	apart, err := h.store.Unreadable(ctx)
-	return api.GetKeeping200JSONResponse{Folder: h.store.Backups(), EveryHours: h.backupEvery.Hours(), Network: h.guard != nil, Addresses: h.guard.addresses(ctx), Stands: stands, Backups: backups, Unreadable: apart}, err
+	return api.GetKeeping200JSONResponse{Folder: h.store.Backups(), EveryHours: h.backupEvery.Hours(), Network: h.guard != nil, Addresses: h.guard.addresses(ctx), Fingerprint: h.guard.fingerprint(), Stands: stands, Backups: backups, Unreadable: apart}, err
 }
 
 // MakeBackup backs everything up, or takes in the backup that the body is. It waits its turn: both

@@ -97,12 +97,18 @@ func (o serving) toNetwork(l net.Listener, dir string, st *store.Store, teachers
 		return networked{Listener: l, network: &n, words: "listening on http://" + l.Addr().String()}, nil
 	}
 	given := o.cert != "" || o.key != ""
+	config := &tls.Config{MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}}
 	var c tls.Certificate
 	var err error
 	if given {
 		c, err = tls.LoadX509KeyPair(o.cert, o.key)
-	} else {
-		c, err = access.Certificate(dir, n.Hosts, time.Now())
+		config.Certificates = []tls.Certificate{c}
+	} else if c, err = access.Certificate(dir, n.Hosts, time.Now()); err == nil {
+		config.GetCertificate, err = access.Renewing(dir, n.Hosts, time.Now, func(err error) { fmt.Fprintln(os.Stderr, "the certificate was not renewed:", err) })
+		n.Fingerprint = func() string {
+			now, _ := config.GetCertificate(nil) // it fails never
+			return access.Fingerprint(*now)
+		}
 	}
 	if err != nil {
 		return networked{}, fmt.Errorf("certificate: %w", err)
@@ -113,7 +119,7 @@ func (o serving) toNetwork(l net.Listener, dir string, st *store.Store, teachers
 		words += "\nIt is of the application's own making: a browser asks once, and shows this fingerprint."
 	}
 	return networked{
-		Listener: tls.NewListener(l, &tls.Config{Certificates: []tls.Certificate{c}, MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}}),
+		Listener: tls.NewListener(l, config),
 		network:  &n,
 		words:    words,
 	}, nil

@@ -486,6 +486,9 @@ type Keeping struct {
 	// EveryHours How often one is made without being asked, in hours; 0 for never.
 	EveryHours float64 `json:"everyHours"`
 
+	// Fingerprint SHA-256 of the certificate that browsers ask about once; empty where they do not.
+	Fingerprint string `json:"fingerprint"`
+
 	// Folder Where backups are kept on this machine.
 	Folder string `json:"folder"`
 

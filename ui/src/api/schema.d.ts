@@ -2793,6 +2793,8 @@ export interface components {
             network: boolean;
             /** @description Where other devices reach the application. */
             addresses: string[];
+            /** @description SHA-256 of the certificate that browsers ask about once; empty where they do not. */
+            fingerprint: string;
             /** @description The latest first. */
             stands: components["schemas"]["Stand"][];
             /** @description The latest first. */

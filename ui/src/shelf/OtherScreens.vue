@@ -61,6 +61,9 @@ async function signOut(everywhere: boolean) {
           <p>
             Other devices open <a :href="address">{{ address }}</a> and sign in.
           </p>
+          <p v-if="keeping.fingerprint" class="faint">
+            A browser asks once about the certificate. It is the right one where its SHA-256 fingerprint is <code>{{ keeping.fingerprint }}</code>
+          </p>
           <p v-if="keeping.addresses.length > 1" class="row">
             Also
             <button v-for="a in keeping.addresses.filter((o) => o !== address)" :key="a" type="button" class="as-link" @click="chosen = a">{{ hostOf(a) }}</button>
@@ -130,6 +133,11 @@ a {
 
 .faint {
   color: var(--faint);
+}
+
+code {
+  font-size: var(--size-note);
+  overflow-wrap: anywhere;
 }
 
 ul {
