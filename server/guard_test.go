@@ -25,7 +25,7 @@ const passphrase = "gate porch kettle moth"
 
 // network is an application that other devices reach, under the name room.lan.
 type network struct {
-	t *testing.T
+	t testing.TB
 	e *echo.Echo
 }
 

@@ -12,6 +12,7 @@ import (
 	"testing"
 	"testing/fstest"
 	"time"
+	"unicode"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -32,7 +33,7 @@ type school struct {
 
 const mossPhrase = "kettle porch moth gate"
 
-func startSchool(t *testing.T, limits rooms.Limits) school {
+func startSchool(t testing.TB, limits rooms.Limits) school {
 	t.Helper()
 	dir := t.TempDir()
 	for _, name := range []string{"hall", "attic", "shed"} {
@@ -237,4 +238,35 @@ func regexpOne(t *testing.T, pattern, in string) string {
 	found := regexp.MustCompile(pattern).FindStringSubmatch(in)
 	require.Len(t, found, 2, "%s in %s", pattern, in)
 	return found[1]
+}
+
+// Whatever the address looks like, nobody reads in a room that is not theirs.
+func FuzzAddressesStayInTheirRooms(f *testing.F) {
+	s := startSchool(f, rooms.Usual)
+	_, wren := s.comeIn("wren", passphrase)
+	_, moss := s.comeIn("moss", mossPhrase)
+	require.Equal(f, 201, s.ask("POST", "/rooms/hall/api/v1/pupils", `{"pupil": {"name": "Quietly kept", "instrument": {"id": "bass"}}}`, wren, nil).StatusCode)
+	for _, seed := range []string{
+		"/rooms/hall/api/v1/pupils", "/rooms/shed/../hall/api/v1/pupils", "/rooms/shed/%2e%2e/hall/api/v1/pupils", "/rooms/hall%2fapi/v1/pupils", "/rooms/shed/stand/x/../../hall/api/v1/pupils",
+		"//rooms/hall/api/v1/pupils", "/rooms/hall/stand/x/api/v1/pupils", "/rooms/hall/home/../api/v1/pupils", "/rooms/hall/api/v1/pupils?room=shed", "/rooms/./hall/api/v1/pupils", "/assets/../rooms/hall/api/v1/pupils",
+		"/rooms/hall/api/v1/pupils.css", "/rooms/hall/assets/../api/v1/pupils", "/rooms/hall/healthz/../api/v1/pupils",
+	} {
+		f.Add(seed)
+	}
+	f.Fuzz(func(t *testing.T, address string) {
+		if !strings.HasPrefix(address, "/") {
+			address = "/" + address
+		}
+		address = strings.ToValidUTF8(address, "x")
+		if u, err := url.Parse("https://room.lan" + address); err != nil || u.Host != "room.lan" || strings.ContainsFunc(address, unicode.IsControl) || strings.Contains(address, " ") {
+			t.Skip("no address")
+		}
+		for _, cookie := range []string{"", moss} {
+			res := network{t, s.e}.ask("GET", address, "", cookie, nil)
+			body, err := io.ReadAll(res.Body)
+			require.NoError(t, err)
+			assert.NotContains(t, string(body), "Quietly kept", address)
+			assert.Less(t, res.StatusCode, 500, address)
+		}
+	})
 }
