@@ -139,3 +139,21 @@ test('what was deleted by a try without an answer is deleted', async () => {
   await vi.advanceTimersByTimeAsync(900)
   expect((await answer).status).toBe(204)
 })
+
+test('where the browser keeps nothing more, a change waits for as long as the page is open', async () => {
+  const { sure, outbox, send } = await openPage()
+  answers(0)
+  const full = vi.fn(() => {
+    throw new DOMException('full', 'QuotaExceededError')
+  })
+  vi.stubGlobal('localStorage', { setItem: full, removeItem: () => undefined, getItem: () => null })
+  const answer = sure(post('{"a":1}'))
+  await vi.advanceTimersByTimeAsync(900)
+  expect(full).toHaveBeenCalled()
+  expect(outbox.waiting.value).toEqual(['a try'])
+  vi.restoreAllMocks()
+  answers(201)
+  await send()
+  expect((await answer).status).toBe(201)
+  vi.unstubAllGlobals()
+})

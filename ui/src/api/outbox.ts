@@ -75,7 +75,12 @@ export function wait(waiting: Omit<Waiting, 'page'>, first?: Response): Promise<
 }
 
 function keep({ id, what, method, url, headers, body, at }: Mine) {
-  if (!(body instanceof Blob)) localStorage.setItem(prefix + id, JSON.stringify({ id, what, method, url, headers, body, page, at }))
+  if (body instanceof Blob) return
+  try {
+    localStorage.setItem(prefix + id, JSON.stringify({ id, what, method, url, headers, body, page, at }))
+  } catch {
+    // The browser's store is full: it waits for as long as the page is open.
+  }
 }
 
 function show() {
@@ -186,5 +191,9 @@ const locks = () =>
 export function begin() {
   void locks().request(prefix + page, () => new Promise(() => undefined))
   void adoptLeft()
-  for (const event of ['online', 'focus']) window.addEventListener(event, () => void send())
+  for (const event of ['online', 'focus'])
+    window.addEventListener(event, () => {
+      void adoptLeft()
+      void send()
+    })
 }
