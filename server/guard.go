@@ -1,30 +1,21 @@
 package server
 
 import (
-	"bytes"
 	"context"
-	"crypto/rand"
 	"crypto/sha256"
-	_ "embed"
 	"encoding/hex"
-	"fmt"
-	"html/template"
 	"net"
 	"net/http"
 	"net/url"
 	"path"
 	"slices"
 	"strings"
-	"sync"
 	"time"
 
 	"github.com/alexedwards/scs/v2"
 	"github.com/labstack/echo/v5"
-	"golang.org/x/time/rate"
 
 	"evenladder/access"
-	"evenladder/core/fault"
-	"evenladder/server/api"
 )
 
 // Network is how other devices reach the application: by these names alone, and signed in.
@@ -171,148 +162,4 @@ func hostOnly(hostport string) string {
 // load reads the session of a request, and writes it back.
 func (g *guard) load(next echo.HandlerFunc) echo.HandlerFunc {
 	return echo.WrapMiddleware(g.sessions.LoadAndSave)(next)
-}
-
-//go:embed signin.html
-var signInText string
-
-var signInPage = template.Must(template.New("signin").Parse(signInText))
-
-// signInForm is what the page to sign in on shows.
-type signInForm struct {
-	Nonce string
-	Named bool   // it asks for a name
-	Name  string // that was given
-	To    string // where it goes on to
-	Wrong string // what was wrong, where something was
-}
-
-func showSignIn(c *echo.Context, status int, form signInForm) error {
-	return showPage(c, status, signInPage, &form.Nonce, &form)
-}
-
-// showPage answers with a page of the server's own, whose styles have a nonce.
-func showPage(c *echo.Context, status int, page *template.Template, nonce *string, of any) error {
-	*nonce = rand.Text()
-	var out bytes.Buffer
-	if err := page.Execute(&out, of); err != nil {
-		return err
-	}
-	h := c.Response().Header()
-	h.Set("Cache-Control", "no-store")
-	h.Set("Content-Security-Policy", fmt.Sprintf("default-src 'none'; style-src 'nonce-%s'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'", *nonce))
-	return c.HTMLBlob(status, out.Bytes())
-}
-
-func (g *guard) signInForm(c *echo.Context) error {
-	return showSignIn(c, http.StatusOK, signInForm{Named: g.Named, To: ownPath(c.QueryParam("to"))})
-}
-
-// signIn takes a passphrase, and a name where there are several teachers, so many times a minute.
-func (g *guard) signIn(c *echo.Context) error {
-	form := signInForm{Named: g.Named, To: ownPath(c.FormValue("to"))}
-	if g.Named {
-		form.Name = strings.TrimSpace(c.FormValue("name"))
-	}
-	if !g.tries.may(hostOnly(c.Request().RemoteAddr)+"\n"+fault.Clip(form.Name), time.Now()) {
-		form.Wrong = "Too many tries. Wait a minute, then try again."
-		return showSignIn(c, http.StatusTooManyRequests, form)
-	}
-	var who access.Teacher
-	if !g.tries.one(func() (ok bool) {
-		who, ok = g.Teachers().Enter(form.Name, c.FormValue("passphrase"))
-		return ok
-	}) {
-		form.Wrong = "That is not the passphrase."
-		if g.Named {
-			form.Wrong = "That is not a name and its passphrase."
-		}
-		return showSignIn(c, http.StatusUnauthorized, form)
-	}
-	ctx := c.Request().Context()
-	if err := g.sessions.RenewToken(ctx); err != nil {
-		return err
-	}
-	g.sessions.Put(ctx, signedIn, mark(who))
-	g.sessions.Put(ctx, signedAs, who.Name)
-	return c.Redirect(http.StatusSeeOther, form.To)
-}
-
-// outEverywhere ends every session of who is signed in.
-func (g *guard) outEverywhere(ctx context.Context) error {
-	name := g.sessions.GetString(ctx, signedAs)
-	all, err := g.Sessions.All()
-	if err != nil {
-		return err
-	}
-	for token, data := range all {
-		if _, values, err := g.sessions.Codec.Decode(data); err != nil || values[signedAs] == name {
-			if err := g.Sessions.Delete(token); err != nil {
-				return err
-			}
-		}
-	}
-	return nil
-}
-
-// ownPath is a path of the application to go on to: nothing leads elsewhere.
-func ownPath(to string) string {
-	u, err := url.Parse(to)
-	if err != nil || u.IsAbs() || u.Host != "" || !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") || strings.ContainsAny(to, "\\\r\n") || strings.HasPrefix(to, signInPath) {
-		return "/"
-	}
-	return to
-}
-
-// SignOut ends the session, or all of them.
-func (h handlers) SignOut(ctx context.Context, r api.SignOutRequestObject) (api.SignOutResponseObject, error) {
-	if h.guard == nil {
-		return api.SignOut204Response{}, nil
-	}
-	if valueOr(r.Params.Everywhere, "") == "true" {
-		if err := h.guard.outEverywhere(ctx); err != nil {
-			return nil, err
-		}
-	}
-	return api.SignOut204Response{}, h.guard.sessions.Destroy(ctx)
-}
-
-// tries bounds how often a passphrase is tried: by each address, and by all together; and works on
-// one at a time, as each takes memory.
-type tries struct {
-	lock    sync.Mutex
-	working sync.Mutex
-	all     *rate.Limiter
-	byHost  map[string]*rate.Limiter
-}
-
-// Bounds of tries: a few at once, then one every so often.
-const (
-	triesAtOnce, triesEvery       = 5, 12 * time.Second
-	allTriesAtOnce, allTriesEvery = 30, 2 * time.Second
-	mostHosts                     = 10_000
-)
-
-func newTries() *tries {
-	return &tries{all: rate.NewLimiter(rate.Every(allTriesEvery), allTriesAtOnce), byHost: map[string]*rate.Limiter{}}
-}
-
-func (t *tries) may(host string, now time.Time) bool {
-	t.lock.Lock()
-	defer t.lock.Unlock()
-	if len(t.byHost) > mostHosts {
-		clear(t.byHost) // the bound of all still holds
-	}
-	own, ok := t.byHost[host]
-	if !ok {
-		own = rate.NewLimiter(rate.Every(triesEvery), triesAtOnce)
-		t.byHost[host] = own
-	}
-	return own.AllowN(now, 1) && t.all.AllowN(now, 1)
-}
-
-func (t *tries) one(try func() bool) bool {
-	t.working.Lock()
-	defer t.working.Unlock()
-	return try()
 }
