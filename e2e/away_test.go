@@ -48,8 +48,6 @@ func TestWithoutAConnection(t *testing.T) {
 	p.do(chromedp.Navigate(app.url + bench))
 	p.eventually("h1", "lay A♭ Lydian out")
 	p.until(`!!navigator.serviceWorker.controller`, "the worker looks after the page")
-	p.do(chromedp.Reload()) // what is answered from here on is kept
-	p.eventually("h1", "lay A♭ Lydian out")
 	install, err := chromedp.Call(p.ctx, browserpage.GetInstallabilityErrors, cdp.Empty{})
 	require.NoError(t, err)
 	assert.Empty(t, install.InstallabilityErrors, "the browser offers to install it")

@@ -21,6 +21,8 @@ const theme = useTheme()
 const route = useRoute()
 const dark = computed(() => keptTheme.value === 'lamp')
 const keysOpen = ref(false)
+/** What the bar of what waits takes of the window's foot. */
+const foot = ref(0)
 
 watch(keptTheme, (name) => theme.change(name))
 watch(keysOpen, (now) => now && did('help'))
@@ -83,10 +85,10 @@ function act() {
     <main id="main" tabindex="-1">
       <router-view />
     </main>
-    <UnsavedBar />
+    <UnsavedBar v-model:height="foot" />
     <KeysDialog v-model="keysOpen" />
     <TwoVersions />
-    <v-snackbar v-model="noticeOpen" :timeout="9000" color="secondary" role="status">
+    <v-snackbar v-model="noticeOpen" :timeout="9000" color="secondary" role="status" :style="{ paddingBottom: `${foot}px` }">
       {{ notice?.text }}
       <template #actions>
         <v-btn v-if="notice?.action" variant="outlined" @click="act">{{ notice.action.label }}</v-btn>

@@ -1,3 +1,4 @@
+import { note } from './early'
 import { changeOf, mustWait, wait } from './outbox'
 
 /** After how many ms a request that had no answer is sent once more. */
@@ -16,6 +17,7 @@ export const sureLater = (request: Request): Promise<Response> =>
   })
 
 async function sent(request: Request, whileItWaits: (waiting: Promise<Response | undefined>) => Promise<Response | undefined>): Promise<Response> {
+  note(request)
   const what = changeOf(request.method, request.url)
   if (request.method !== 'POST' && !what) return fetch(request)
   const named = new Request(request, { headers: new Headers(request.headers) })

@@ -11,7 +11,7 @@ const answers = 'even-ladder.answers'
 cleanupOutdatedCaches()
 precacheAndRoute(self.__WB_MANIFEST)
 
-self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()))
+self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim().then(keepPages)))
 self.addEventListener('message', (event) => {
   const asked = (event.data as { type?: string } | null)?.type
   if (asked === 'SKIP_WAITING') void self.skipWaiting()
@@ -26,6 +26,13 @@ self.addEventListener('fetch', (event) => {
   if (request.mode === 'navigate' && !path.startsWith('/home/') && !path.startsWith('/api/') && path !== '/signin') event.respondWith(page(request, baseOf(url.pathname)))
   else if (isAsk(request.method, url.pathname)) event.respondWith(answer(event, request))
 })
+
+/** Keeps the pages that were open before there was a worker. */
+async function keepPages() {
+  const open = await self.clients.matchAll({ type: 'window' })
+  const bases = new Set(open.map((client) => baseOf(new URL(client.url).pathname)))
+  await Promise.all([...bases].map((base) => page(new Request(`${base}/`), base).catch(() => undefined)))
+}
 
 /** The page of a room is the same at all of its addresses. */
 async function page(request: Request, base: string): Promise<Response> {

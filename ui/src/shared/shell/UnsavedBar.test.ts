@@ -18,7 +18,7 @@ afterEach(() => {
 const put = (id: string, what: string, first?: Response) => void wait({ id, what, method: 'PUT', url: 'http://localhost/api/v1/x', headers: [], body: '{}', at: Date.now() }, first)
 
 it('says what waits and why, sends it by a press, and leaves it with a way back', async () => {
-  const bar = mount(UnsavedBar)
+  const bar = mount(UnsavedBar, { props: { height: 0 } })
   expect(bar.find('aside').exists()).toBe(false)
   put('1', 'a try')
   put('2', 'a try')
@@ -40,7 +40,7 @@ it('says what waits and why, sends it by a press, and leaves it with a way back'
 })
 
 it('leads to the sign-in where a session has run out, and says what the disk says', async () => {
-  const bar = mount(UnsavedBar)
+  const bar = mount(UnsavedBar, { props: { height: 0 } })
   put('1', 'a change of a pupil', new Response('{}', { status: 401 }))
   await nextTick()
   expect(bar.get('a').attributes('href')).toBe('/signin')
@@ -53,7 +53,7 @@ it('leads to the sign-in where a session has run out, and says what the disk say
 })
 
 it('says that what is shown was kept, where nothing waits', async () => {
-  const bar = mount(UnsavedBar)
+  const bar = mount(UnsavedBar, { props: { height: 0 } })
   away.value = true
   await nextTick()
   expect(bar.get('[data-away]').text()).toContain('Shown is what this device kept.')

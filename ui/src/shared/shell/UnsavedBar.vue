@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, useTemplateRef, watch } from 'vue'
 import { away } from '../../api/away'
 import { leave, outbox, send } from '../../api/outbox'
 import { tell } from './notice'
@@ -10,6 +11,11 @@ const words = computed(() => {
   for (const w of outbox.waiting.value) counts.set(w, (counts.get(w) ?? 0) + 1)
   return [...counts].map(([what, n]) => (n === 1 ? what : `${what} (${n} times)`)).join(', ')
 })
+/** How high it is: the page keeps as much free below, and what else is said there stands above it. */
+const height = defineModel<number>('height', { required: true })
+const bar = useTemplateRef<HTMLElement>('bar')
+const { height: measured } = useElementSize(bar, undefined, { box: 'border-box' })
+watch(measured, (now) => (height.value = bar.value ? now : 0))
 const whys = {
   away: 'Even Ladder does not answer. It waits on this device and is sent by itself.',
   'signed out': 'You are signed out. It waits on this device; sign in, and it is sent.',
@@ -22,10 +28,10 @@ function leaveThem() {
 </script>
 
 <template>
-  <aside v-if="away && !outbox.waiting.value.length" class="unsaved" role="status" data-away>
+  <aside v-if="away && !outbox.waiting.value.length" ref="bar" class="unsaved" role="status" data-away>
     <p><b>Even Ladder does not answer.</b> Shown is what this device kept. What you keep now waits here and is sent by itself.</p>
   </aside>
-  <aside v-if="outbox.waiting.value.length" class="unsaved" role="status" data-unsaved>
+  <aside v-else-if="outbox.waiting.value.length" ref="bar" class="unsaved" role="status" data-unsaved>
     <p>
       <b>Not saved yet: {{ words }}.</b> {{ outbox.trouble.value }} {{ whys[outbox.why.value] }}
     </p>
@@ -33,6 +39,7 @@ function leaveThem() {
     <button type="button" class="as-link" data-unsaved="send" @click="send">Send now</button>
     <button type="button" class="as-link" data-unsaved="leave" @click="leaveThem">Leave it</button>
   </aside>
+  <div :style="{ height: `${height}px` }" />
 </template>
 
 <style scoped>
@@ -44,8 +51,9 @@ function leaveThem() {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 20px;
+  inset-inline: 0;
   padding: 10px 24px;
-  position: sticky;
+  position: fixed;
   z-index: 3000; /* above a dialog that waits for it */
 }
 

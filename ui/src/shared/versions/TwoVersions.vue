@@ -42,6 +42,7 @@ const open = computed({ get: () => !!meeting.value, set: (now) => now || meeting
 
 <style scoped>
 .two {
+  align-content: start;
   display: grid;
   gap: 12px;
   padding: 20px;
