@@ -177,7 +177,10 @@ func TestANewerVersionIsTaken(t *testing.T) {
 		},
 	}
 	front := httptest.NewServer(proxy)
-	defer front.Close()
+	t.Cleanup(func() { // after the browser has gone, which holds connections
+		front.CloseClientConnections()
+		front.Close()
+	})
 	p := browse(t, front.URL, true)
 	p.do(chromedp.Navigate(front.URL + "/?instrument.id=bass&scale.tonic=Ab&scale.name=lydian"))
 	p.eventually("h1", "lay A♭ Lydian out")
