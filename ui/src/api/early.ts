@@ -14,5 +14,9 @@ export function note(request: Request) {
 }
 
 function askAgain() {
-  for (const request of early.splice(0)) void fetch(request).catch(() => undefined)
+  // An answer that is not read holds its connection, of which a browser has few.
+  for (const request of early.splice(0))
+    void fetch(request)
+      .then((answer) => answer.arrayBuffer())
+      .catch(() => undefined)
 }

@@ -12,7 +12,10 @@ export const sure = (request: Request): Promise<Response> => sent(request, (wait
 /** As sure, but a change that has to wait is answered with 202 at once: who asked goes on. */
 export const sureLater = (request: Request): Promise<Response> =>
   sent(request, (waiting) => {
-    void waiting
+    void waiting.then(
+      (answer) => answer?.arrayBuffer(),
+      () => undefined,
+    )
     return Promise.resolve(new Response('{}', { status: 202, headers: { 'Content-Type': 'application/json' } }))
   })
 

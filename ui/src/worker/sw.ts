@@ -31,7 +31,13 @@ self.addEventListener('fetch', (event) => {
 async function keepPages() {
   const open = await self.clients.matchAll({ type: 'window' })
   const bases = new Set(open.map((client) => baseOf(new URL(client.url).pathname)))
-  await Promise.all([...bases].map((base) => page(new Request(`${base}/`), base).catch(() => undefined)))
+  await Promise.all(
+    [...bases].map((base) =>
+      page(new Request(`${base}/`), base)
+        .then((fresh) => fresh.arrayBuffer())
+        .catch(() => undefined),
+    ),
+  )
 }
 
 /** The page of a room is the same at all of its addresses. */
