@@ -75,7 +75,8 @@ async function signOut(everywhere: boolean) {
       This machine alone reaches Even Ladder. For a tablet, set a passphrase with <code>even-ladder passphrase</code> and start it with <code>--addr 0.0.0.0:8137</code>.
     </p>
     <p>
-      A stand is an address for the tablet on the music stand: bench, rounds, phrases and the shelf, to read and to play, without signing in. It keeps nothing, and opens no pupil, log or practice.
+      A stand is an address for the tablet on the music stand: bench, rounds, phrases and the shelf, to read and to play, without signing in. It keeps nothing, and opens no pupil,
+      log or practice.
     </p>
     <p><v-btn color="primary" variant="tonal" :loading="busy" data-do="make-stand" @click="make">Make a stand</v-btn></p>
     <div v-if="made" class="code-row seen" role="status" data-stand-made>
