@@ -124,7 +124,7 @@ func TestMoreThanTwoAreCompared(t *testing.T) {
 // One quiet line says what to press; what was done once is not said again.
 func TestTheFirstMinute(t *testing.T) {
 	p := open(t, "/healthz", false)
-	value[bool](p, `localStorage.clear(), true`)
+	value[bool](p, `localStorage.clear(), sessionStorage.clear(), true`)
 	p.do(chromedp.Navigate(p.url + start))
 	p.eventually("[data-first=word]", "Press an underlined word")
 	p.do(chromedp.Click(`//p[@data-first]//a[.="ukulele"]`))

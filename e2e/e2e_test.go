@@ -388,7 +388,7 @@ func TestAccessible(t *testing.T) {
 			p := page{t, shared.ctx, shared.url}
 			t.Cleanup(p.keepPicture)
 			p.do(chromedp.Navigate(p.url + "/healthz"))
-			value[bool](p, `localStorage.clear(), localStorage.setItem('even-ladder.theme', 'paper'), true`)
+			value[bool](p, `localStorage.clear(), sessionStorage.clear(), localStorage.setItem('even-ladder.theme', 'paper'), true`)
 			p.do(chromedp.EmulateViewport(1280, 900), chromedp.Navigate(p.url+c.path), chromedp.WaitVisible(css("h1")), settle())
 			if c.then != nil {
 				p.do(c.then, settle())
