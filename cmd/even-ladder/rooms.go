@@ -139,7 +139,7 @@ func (o serving) serveRooms(ctx context.Context, out io.Writer, dir string, own 
 // roundOfRooms is how often it is looked whether a closed room is to be backed up.
 const roundOfRooms = time.Hour
 
-// backUpRooms backs up, one at a time, rooms that were changed and closed since their last backup.
+// backUpRooms looks now and then whether rooms are to be backed up.
 func (o serving) backUpRooms(ctx context.Context, all *rooms.Rooms, log *slog.Logger) {
 	if o.backupEvery <= 0 {
 		return
@@ -150,20 +150,30 @@ func (o serving) backUpRooms(ctx context.Context, all *rooms.Rooms, log *slog.Lo
 			return
 		case <-time.After(roundOfRooms):
 		}
-		names, err := all.Names()
-		for _, name := range names {
-			if err != nil || ctx.Err() != nil {
-				break
-			}
-			var dir string
-			if dir, err = all.Dir(name); err == nil {
-				err = backUpClosed(ctx, dir, store.Regular{Word: "regular", Every: o.backupEvery, Keep: o.backupKeep})
-			}
-		}
-		if err != nil && ctx.Err() == nil {
-			log.Error("no backup of rooms", "error", err)
+		if err := o.backUpDue(ctx, all); err != nil && ctx.Err() == nil {
+			log.Error("no backup", "error", err)
 		}
 	}
+}
+
+// backUpDue backs up, one at a time, rooms that were changed and closed since their last backup. One
+// that cannot be backed up holds up none of the others.
+func (o serving) backUpDue(ctx context.Context, all *rooms.Rooms) error {
+	names, err := all.Names()
+	errs := []error{err}
+	for _, name := range names {
+		if ctx.Err() != nil {
+			break
+		}
+		dir, err := all.Dir(name)
+		if err == nil {
+			err = backUpClosed(ctx, dir, store.Regular{Word: "regular", Every: o.backupEvery, Keep: o.backupKeep})
+		}
+		if err != nil {
+			errs = append(errs, fmt.Errorf("room %s: %w", name, err))
+		}
+	}
+	return errors.Join(errs...)
 }
 
 // backUpClosed backs up the folder of a room, where that is due.
