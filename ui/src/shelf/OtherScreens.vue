@@ -62,7 +62,7 @@ async function signOut(everywhere: boolean) {
             Other devices open <a :href="address">{{ address }}</a> and sign in.
           </p>
           <p v-if="keeping.fingerprint" class="faint">
-            A browser asks once about the certificate. It is the right one where its SHA-256 fingerprint is <code>{{ keeping.fingerprint }}</code>
+            A browser asks once about the certificate. It is the right one where its SHA-256 fingerprint is <code class="spelled">{{ keeping.fingerprint }}</code>
           </p>
           <p v-if="keeping.addresses.length > 1" class="row">
             Also
@@ -72,7 +72,8 @@ async function signOut(everywhere: boolean) {
       </div>
     </template>
     <p v-else-if="!keeping.network" class="faint">
-      This machine alone reaches Even Ladder. For a tablet, set a passphrase with <code>even-ladder passphrase</code> and start it with <code>--addr 0.0.0.0:8137</code>.
+      This machine alone reaches Even Ladder. For a tablet, set a passphrase with <code class="spelled">even-ladder passphrase</code> and start it with
+      <code class="spelled">--addr 0.0.0.0:8137</code>.
     </p>
     <p>
       A stand is an address for the tablet on the music stand: bench, rounds, phrases and the shelf, to read and to play, without signing in. It keeps nothing, and opens no pupil,
@@ -85,7 +86,7 @@ async function signOut(everywhere: boolean) {
         <a :href="made.path" target="_blank" rel="noopener">{{ standAt || made.path }}</a><br />It is said once. Whoever has it can read here until it is ended.
       </p>
     </div>
-    <ul v-if="keeping.stands.length">
+    <ul v-if="keeping.stands.length" class="plain-rows">
       <li v-for="s in keeping.stands" :key="s.id">
         <span>A stand since {{ when(s.madeAt) }}</span>
         <button type="button" class="as-link" :aria-label="`end the stand of ${when(s.madeAt)}`" data-do="end-stand" @click="end(s.id)">end it</button>
@@ -134,23 +135,5 @@ a {
 
 .faint {
   color: var(--faint);
-}
-
-code {
-  font-size: var(--size-note);
-  overflow-wrap: anywhere;
-}
-
-ul {
-  list-style: none;
-  padding: 0;
-}
-
-li {
-  align-items: baseline;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 16px;
-  min-height: 32px;
 }
 </style>

@@ -105,10 +105,10 @@ const restore = (name: string) =>
     <template v-if="keeping">
       <p>
         <template v-if="last"
-          >Last backup: <b>{{ when(last.at) }}</b>, {{ sizeWords(last.bytes) }}, in <code>{{ keeping.folder }}</code></template
+          >Last backup: <b>{{ when(last.at) }}</b>, {{ sizeWords(last.bytes) }}, in <code class="spelled">{{ keeping.folder }}</code></template
         >
         <template v-else
-          >Nothing is backed up yet. Backups go into <code>{{ keeping.folder }}</code></template
+          >Nothing is backed up yet. Backups go into <code class="spelled">{{ keeping.folder }}</code></template
         ><template v-if="keeping.everyHours">. One is made every {{ keeping.everyHours }} h without being asked</template>.
       </p>
       <p class="row">
@@ -140,7 +140,7 @@ const restore = (name: string) =>
         <v-btn v-if="given.changes.length" color="primary" variant="flat" data-do="take-export" :loading="busy === 'import'" @click="takeExport(given.file)">Take it in</v-btn>
         <v-btn variant="text" @click="given = undefined">Leave it</v-btn>
       </div>
-      <ul v-if="keeping.backups.length">
+      <ul v-if="keeping.backups.length" class="plain-rows">
         <li v-for="b in keeping.backups.slice(0, 12)" :key="b.name">
           <span>{{ when(b.at) }} · {{ sizeWords(b.bytes) }}</span>
           <button type="button" class="as-link" :aria-label="`look, restore: the backup of ${when(b.at)}`" data-do="look" @click="look(b.name)">look, restore</button>
@@ -152,7 +152,7 @@ const restore = (name: string) =>
           {{ keeping.unreadable.length === 1 ? 'One thing cannot be read' : `${keeping.unreadable.length} things cannot be read` }}; everything else works. A backup from before has
           them.
         </p>
-        <ul>
+        <ul class="plain-rows">
           <li v-for="u in keeping.unreadable.slice(0, 20)" :key="u.where + u.id">{{ u.where }} {{ u.id }}: {{ u.what }}</li>
         </ul>
       </div>
@@ -173,24 +173,6 @@ const restore = (name: string) =>
   flex-wrap: wrap;
   gap: 8px;
   margin-block: 8px;
-}
-
-code {
-  font-size: var(--size-note);
-  overflow-wrap: anywhere;
-}
-
-ul {
-  list-style: none;
-  padding: 0;
-}
-
-li {
-  align-items: baseline;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 16px;
-  min-height: 32px;
 }
 
 .apart {
