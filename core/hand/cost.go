@@ -16,7 +16,10 @@ type Costs struct {
 	OverHalfStep float64    // added where that leads over a half step by the finger on the other side
 	SameFinger   [4]float64 // a finger, index to little, sliding to another fret of its string
 	Glide        float64    // the index between its two frets, in a school that gives it two
-	ShiftPerMM   float64    // added to each of these but the last for the way the hand moves
+	Hop          float64    // one finger going to another fret of another string
+	Roll         float64    // one finger going to the same fret of another string: a barre, or a roll
+	Unlike       float64    // each note of a run that another finger takes than in its box
+	ShiftPerMM   float64    // added to each kind of shift for the way the hand moves
 	Away         float64    // each note that is stopped away from the home position
 }
 
@@ -39,6 +42,9 @@ var costs = Costs{
 	OverHalfStep: 32,
 	SameFinger:   [4]float64{38, 40, 40, 44},
 	Glide:        5,
+	Hop:          110,
+	Roll:         2,
+	Unlike:       45,
 	ShiftPerMM:   0.12,
 	Away:         2,
 }

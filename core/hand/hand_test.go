@@ -32,9 +32,8 @@ func priceOf(m *model, places []neck.Place, touches []Touch, strict bool) price 
 	var sum price
 	var last grip
 	for i, t := range touches {
-		g := grip{int16(t.Position), noStance}
+		g := t.grip
 		if t.Finger != OpenString {
-			g.stance = int8(slices.Index(m.stances, Stance{t.Finger, places[i].Fret - t.Position, t.Reach}))
 			sum += m.grip(g, places[i].Fret)
 		}
 		if i > 0 {
@@ -247,7 +246,7 @@ func TestMillimetresDecide(t *testing.T) {
 func TestSummarize(t *testing.T) {
 	n := neckOf(t, "guitar")
 	places := append(fretted(6, 3, 5), fretted(5, 0, 9)...)
-	touches := []Touch{{1, 3, Home, 0}, {3, 3, Home, 0}, {0, 3, Home, 0}, {4, 5, Forward, 2}}
+	touches := []Touch{{Finger: 1, Position: 3}, {Finger: 3, Position: 3}, {Position: 3}, {Finger: 4, Position: 5, Reach: Forward, Shift: 2}}
 	r := Summarize(n, Limits{}, places, touches)
 	assert.Equal(t, 1, r.Shifts)
 	assert.Equal(t, 1, r.Reaches)

@@ -28,14 +28,17 @@ type model struct {
 	flat    flat
 	within  [5]uint32 // frets a finger takes from a position, by finger, a bit an offset
 	atEase  bool      // fingers on their homes are not strained
+	reaches [3]bool   // by reach: the school has a finger that does
+	opens   bool      // by a fret and back, rather than shift
 	glides  bool      // the index has two homes
 	away    price
+	unlike  price
 }
 
 // flat holds the flat prices of a shift in thousandths.
 type flat struct {
-	besideOpen, pivot, crossing, withinString, overHalfStep int64
-	sameFinger                                              [5]int64 // by finger
+	besideOpen, pivot, crossing, withinString, overHalfStep, hop, roll int64
+	sameFinger                                                         [5]int64 // by finger
 }
 
 // maxStances bounds the stances of a school.
@@ -46,7 +49,7 @@ const handFrets = 8
 
 func newModel(n neck.Neck, style Style) *model {
 	m := &model{
-		stances: style.School.Stances, costs: costs, limits: style.Limits, atEase: style.School.AtEase, glides: style.School.Glides,
+		stances: style.School.Stances, costs: costs, limits: style.Limits, opens: style.Prefer != PreferShift, atEase: style.School.AtEase, glides: style.School.Glides,
 		mm: make([]float64, n.Frets+handFrets), along: make([]int64, n.Frets+handFrets),
 	}
 	if style.Wide == OneThreeFour {
@@ -56,17 +59,22 @@ func newModel(n neck.Neck, style Style) *model {
 	m.flat = flat{
 		besideOpen: thousandths(m.costs.BesideOpen), pivot: thousandths(m.costs.Pivot), crossing: thousandths(m.costs.Crossing),
 		withinString: thousandths(m.costs.WithinString), overHalfStep: thousandths(m.costs.OverHalfStep),
+		hop: thousandths(m.costs.Hop), roll: thousandths(m.costs.Roll),
 	}
 	for i, cost := range m.costs.SameFinger {
 		m.flat.sameFinger[i+1] = thousandths(cost)
 	}
-	m.away = costing(thousandths(m.costs.Away))
+	m.away, m.unlike = costing(thousandths(m.costs.Away)), costing(thousandths(m.costs.Unlike))
+	if style.Rings { // there a finger that goes to another string cuts its note, which has its own price
+		m.flat.hop, m.flat.roll = 0, 0
+	}
 	for f := range m.mm {
 		m.mm[f] = n.FretMM(f)
 		m.along[f] = thousandths(m.costs.ShiftPerMM * m.mm[f])
 	}
 	for i, s := range m.stances {
 		m.fingers[i] = int8(s.Finger)
+		m.reaches[s.Reach] = true
 		m.within[s.Finger] |= 1 << (s.Offset + handFrets)
 	}
 	return m
@@ -81,7 +89,7 @@ func (m *model) gripOf(stance, fret int) (g grip, ok bool) {
 
 // touch is the grip as others see it.
 func (m *model) touch(g grip) Touch {
-	t := Touch{Position: int(g.position)}
+	t := Touch{grip: g}
 	if g.stance != noStance {
 		st := m.stances[g.stance]
 		t.Finger, t.Reach = st.Finger, st.Reach
@@ -108,15 +116,28 @@ func (m *model) step(from grip, a neck.Place, to grip, b neck.Place, strict bool
 	}
 	if from.position == to.position {
 		switch {
-		case a.Fret == 0 || a.Fret == b.Fret:
+		case a.Fret == 0:
 			return 0
+		case a.Fret == b.Fret:
+			return toll(costing(m.hop(from, a, to, b)))
 		case strict && m.pastGreatest(from, a, to, b):
 			return toll(never)
 		}
-		return toll(costing(thousandths(m.hold(from, a, to, b))))
+		return toll(costing(thousandths(m.hold(from, a, to, b)) + m.hop(from, a, to, b)))
 	}
 	way := m.along[to.position] - m.along[from.position]
-	return toll(costing(m.shift(from, a, to, b)+max(way, -way))) + moving
+	return toll(costing(m.shift(from, a, to, b)+max(way, -way)+m.hop(from, a, to, b))) + moving
+}
+
+// hop prices one finger going from one string to another.
+func (m *model) hop(from grip, a neck.Place, to grip, b neck.Place) int64 {
+	switch {
+	case a.Fret == 0 || a.String == b.String || m.fingers[from.stance] != m.fingers[to.stance]:
+		return 0
+	case a.Fret == b.Fret:
+		return m.flat.roll
+	}
+	return m.flat.hop
 }
 
 func (m *model) pastGreatest(from grip, a neck.Place, to grip, b neck.Place) bool {

@@ -8,6 +8,8 @@ type Touch struct {
 	Position int // fret of the index finger at rest; 0 before any finger is down
 	Reach    Reach
 	Shift    int // frets the hand moves before the note, towards the bridge positive
+
+	grip grip // that it was priced with: beside the position by a fret where the hand only opens
 }
 
 // Style is one player's way: the school, the ways that teachers differ in, and
@@ -52,7 +54,7 @@ const knownNotes, knownPaths = 27, 1 << 15
 
 // keyOf is the key of a path; ok is false where it is not to be remembered.
 func keyOf(places []neck.Place, a Ask) (k pathKey, ok bool) {
-	if len(places) > knownNotes || a.Allow != nil {
+	if len(places) > knownNotes || a.Allow != nil || a.Own != nil {
 		return k, false
 	}
 	for i, p := range places {
@@ -114,6 +116,17 @@ type Ask struct {
 	Home int
 	// Allow names the fingers that each note may take; nil for any.
 	Allow []Fingers
+	// Own names the finger that each note has in its box, 0 where it has none; nil
+	// for none at all. Another finger has its price.
+	Own []int
+}
+
+// own is the finger that note i has in its box, 0 for none.
+func (a Ask) own(i int) int8 {
+	if a.Own == nil {
+		return 0
+	}
+	return int8(a.Own[i])
 }
 
 // Fingers is a set of fingers, a bit each.
@@ -142,6 +155,20 @@ func (a Ask) allow(note, notes int, fingers Fingers) Ask {
 	return a
 }
 
+// allowAt is a copy of the ask that lets all notes of a place take some fingers
+// only.
+func (a Ask) allowAt(places []neck.Place, at neck.Place, fingers Fingers) Ask {
+	allowed := make([]Fingers, len(places))
+	for i, p := range places {
+		allowed[i] = a.on(i)
+		if p == at {
+			allowed[i] &= fingers
+		}
+	}
+	a.Allow = allowed
+	return a
+}
+
 // Fingering is the fingers of a path and what they ask of the hand. It is
 // shared and not to be changed.
 type Fingering struct {
@@ -164,18 +191,20 @@ func (h *Hand) Finger(places []neck.Place, a Ask) *Fingering {
 	return f
 }
 
-// Path fingers the places in the order played, at the least cost, and what is
-// alike alike where that costs next to nothing. The result is the same for the
-// same input; nil where a finger that is asked for does not exist.
+// Path fingers the places in the order played: at the least cost, with one finger
+// for each place until the hand has moved, and what is alike alike where that
+// costs next to nothing. Notes of a box keep their own fingers, if the ask names
+// them, unless others are clearly cheaper. The result is the same for the same
+// input; nil where a finger that is asked for does not exist.
 func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
-	switch {
-	case len(places) == 0:
+	if len(places) == 0 {
 		return nil
-	case h.rings:
-		return h.ringing(places, a)
 	}
-	touches, cost := h.least(places, a)
-	return h.alike(places, a, touches, cost)
+	touches, cost := h.anew(places, a)
+	if a.Own == nil && !h.rings {
+		touches = h.alike(places, a, touches, cost)
+	}
+	return h.oneFinger(places, a, touches)
 }
 
 // least fingers a path at the least cost, and says how much that is.
@@ -186,10 +215,12 @@ func (h *Hand) least(places []neck.Place, a Ask) ([]Touch, int64) {
 	layers := h.layers[:len(places)]
 	h.start(&layers[0], places[0], a)
 	for i := 1; i < len(places); i++ {
-		l := link{places[i-1], places[i], price(len(places) - i - 1), a.Strict, a.Hold != nil && a.Hold[i], a.Home, a.on(i)}
+		l := link{places[i-1], places[i], price(len(places) - i - 1), a.Strict, a.Hold != nil && a.Hold[i], a.Home, a.on(i), a.own(i)}
 		h.follow(&layers[i], &layers[i-1], l)
 	}
-	return h.trace(layers)
+	touches, cost := h.trace(layers)
+	h.settle(places, touches, a.Strict)
+	return touches, cost
 }
 
 // link is two neighbours of a path and what is asked of them.
@@ -199,6 +230,7 @@ type link struct {
 	strict, hold bool
 	home         int
 	allowed      Fingers
+	own          int8 // finger of b in its box, 0 for none
 }
 
 // on are the fingers that note i may take.
@@ -218,7 +250,7 @@ func (h *Hand) start(l *layer, p neck.Place, a Ask) {
 	for s := range h.stances {
 		l.best[s] = outOfReach
 		if g, ok := h.gripOf(s, p.Fret); ok && a.on(0).has(h.fingers[s]) {
-			l.best[s], l.position[s] = h.reaching[s*h.frets+p.Fret]+h.leaving(g, a.Home), g.position
+			l.best[s], l.position[s] = h.reaching[s*h.frets+p.Fret]+h.leaving(g, a.Home)+h.notOwn(s, a.own(0)), g.position
 		}
 	}
 }
@@ -252,8 +284,16 @@ func (h *Hand) follow(l, before *layer, k link) {
 		default:
 			l.cheapest(before, &tolls[s], s, k.after)
 		}
-		l.best[s] = min(l.best[s]+h.reaching[s*h.frets+k.b.Fret]+h.leaving(g, k.home), outOfReach)
+		l.best[s] = min(l.best[s]+h.reaching[s*h.frets+k.b.Fret]+h.leaving(g, k.home)+h.notOwn(s, k.own), outOfReach)
 	}
+}
+
+// notOwn prices a note that another finger takes than its own.
+func (h *Hand) notOwn(stance int, own int8) price {
+	if own == 0 || h.fingers[stance] == own {
+		return 0
+	}
+	return h.unlike
 }
 
 // leaving prices a note that is stopped away from home.
@@ -356,24 +396,5 @@ func (h *Hand) trace(layers []layer) ([]Touch, int64) {
 		out[i] = h.touch(g)
 		at = int(l.from[at])
 	}
-	for i := 1; i < len(out); i++ {
-		out[i].shiftFrom(out[i-1])
-	}
 	return out, cost
-}
-
-// shiftFrom says how the hand moves from the touch before.
-func (t *Touch) shiftFrom(before Touch) {
-	if before.Position > 0 {
-		t.Shift = t.Position - before.Position
-	}
-}
-
-// Join is one path played after another: the hand moves from the end of the
-// first to where the second begins.
-func Join(first, second []Touch) []Touch {
-	if len(first) > 0 && len(second) > 0 {
-		second[0].shiftFrom(first[len(first)-1])
-	}
-	return append(first, second...)
 }

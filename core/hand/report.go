@@ -39,7 +39,7 @@ func Summarize(n neck.Neck, limits Limits, places []neck.Place, touches []Touch)
 			top = max(top, fret)
 			r.SpanMM = max(r.SpanMM, n.SpanMM(low, top))
 		}
-		if i > 0 && t.Shift == 0 {
+		if i > 0 && t.Shift == 0 && t.grip.position == touches[i-1].grip.position {
 			r.opening(n, limits, Opening{touches[i-1].Finger, t.Finger, places[i-1].Fret, fret, 0, 0})
 		}
 	}

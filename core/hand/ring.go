@@ -16,6 +16,7 @@ const (
 	cutAtOnce    = 57_000      // it is cut by its neighbour, whose finger it has or for which the hand moves on
 	cutSoon      = 19_000      // it is cut by the next but one
 	stoppedNote  = 8_000       // it keeps a finger busy, against an open string
+	ringUnlike   = 4           // times the price of another finger than its own, as rings cost more than hands
 	movingPerMM  = 250         // what rings under the hand stops as it moves, beside the price of a shift
 	highUp       = 160_000     // times the square of its share of the string: keeps the hand low on the neck
 )
@@ -59,13 +60,13 @@ type ringStep struct {
 // finger for it, so that each rings on as long as it can. Every note needs a
 // place.
 func (h *Hand) Place(row [][]neck.Place) []neck.Place {
-	places, _ := h.place(row, Ask{})
+	places, _, _ := h.place(row, Ask{})
 	return places
 }
 
-// place is Place with the fingers; no fingers where the one that is asked for
-// does not exist.
-func (h *Hand) place(row [][]neck.Place, a Ask) ([]neck.Place, []Touch) {
+// place is Place with the fingers, and what they cost; no fingers where the one
+// that is asked for does not exist.
+func (h *Hand) place(row [][]neck.Place, a Ask) ([]neck.Place, []Touch, int64) {
 	steps := make([]ringStep, len(row))
 	var before []hold
 	for i, places := range row {
@@ -74,33 +75,31 @@ func (h *Hand) place(row [][]neck.Place, a Ask) ([]neck.Place, []Touch) {
 		switch i {
 		case 0:
 		case 1:
-			steps[i].ways = h.firstPairs(steps[0].holds, before)
+			steps[i].ways = h.firstPairs(steps[0].holds, before, a)
 		default:
-			steps[i].ways = h.pairs(steps[i-2].holds, steps[i-1], before)
+			steps[i].ways = h.pairs(steps[i-2].holds, steps[i-1], before, a.own(i))
 		}
 	}
-	chosen := h.ringTrace(steps)
+	chosen, cost := h.ringTrace(steps)
 	if chosen == nil {
-		return nil, nil
+		return nil, nil, 0
 	}
 	places, touches := make([]neck.Place, len(row)), make([]Touch, len(row))
 	for i, c := range chosen {
 		places[i], touches[i] = c.Place, h.touch(c.grip)
-		if i > 0 {
-			touches[i].shiftFrom(touches[i-1])
-		}
 	}
-	return places, touches
+	h.settle(places, touches, a.Strict)
+	return places, touches, cost
 }
 
 // ringing fingers a path whose places are chosen.
-func (h *Hand) ringing(places []neck.Place, a Ask) []Touch {
+func (h *Hand) ringing(places []neck.Place, a Ask) ([]Touch, int64) {
 	row := make([][]neck.Place, len(places))
 	for i := range places {
 		row[i] = places[i : i+1]
 	}
-	_, touches := h.place(row, a)
-	return touches
+	_, touches, cost := h.place(row, a)
+	return touches, cost
 }
 
 // holds are the ways to hold a note in one of its places. An open string has one
@@ -131,11 +130,11 @@ func (h *Hand) holds(places []neck.Place, before []hold, allowed Fingers) (out [
 }
 
 // firstPairs are the ways to each pair of the first two notes.
-func (h *Hand) firstPairs(first, second []hold) []ringWay {
+func (h *Hand) firstPairs(first, second []hold, ask Ask) []ringWay {
 	ways := make([]ringWay, 0, len(first)*len(second))
 	for _, a := range first {
 		for _, b := range second {
-			ways = append(ways, ringWay{h.holding(a) + h.holding(b) + h.beside(a, b), -1})
+			ways = append(ways, ringWay{h.holding(a, ask.own(0)) + h.holding(b, ask.own(1)) + h.beside(a, b), -1})
 		}
 	}
 	return ways
@@ -143,7 +142,7 @@ func (h *Hand) firstPairs(first, second []hold) []ringWay {
 
 // pairs are the ways to each pair of a note and the one before it, by the note
 // before both.
-func (h *Hand) pairs(first []hold, before ringStep, last []hold) []ringWay {
+func (h *Hand) pairs(first []hold, before ringStep, last []hold, own int8) []ringWay {
 	ways := make([]ringWay, len(before.holds)*len(last))
 	cheapest := h.cheapestFirst(first, before)
 	soon := make([]int64, len(first)) // price of what the last note cuts, by the first
@@ -154,7 +153,7 @@ func (h *Hand) pairs(first []hold, before ringStep, last []hold) []ringWay {
 				soon[i] = cutSoon
 			}
 		}
-		holding := h.holding(c)
+		holding := h.holding(c, own)
 		for j, b := range before.holds {
 			best := ringWay{impossible, -1}
 			for _, way := range cheapest[j*len(first) : (j+1)*len(first)] {
@@ -198,13 +197,13 @@ func (h *Hand) cheapestFirst(first []hold, before ringStep) []wayFrom {
 // impossible is dearer than any row.
 const impossible = 1 << 60
 
-// holding prices a note itself.
-func (h *Hand) holding(a hold) int64 {
+// holding prices a note itself, which may have a finger of its own.
+func (h *Hand) holding(a hold, own int8) int64 {
 	if a.Fret == 0 {
 		return 0
 	}
 	share := h.mm[a.Fret] / h.neck.ScaleLengthMM
-	return stoppedNote + int64(highUp*share*share) + h.reaching[int(a.stance)*h.frets+a.Fret].cost()
+	return stoppedNote + int64(highUp*share*share) + h.reaching[int(a.stance)*h.frets+a.Fret].cost() + ringUnlike*h.notOwn(int(a.stance), own).cost()
 }
 
 // beside prices two neighbours: the way of the hand, and what the second cuts.
@@ -257,13 +256,13 @@ func (h *Hand) together(stays neck.Place, finger int8, b hold) bool {
 }
 
 // ringTrace walks back from the cheapest last pair.
-func (h *Hand) ringTrace(steps []ringStep) []hold {
+func (h *Hand) ringTrace(steps []ringStep) ([]hold, int64) {
 	n := len(steps)
 	chosen := make([]hold, n)
 	last := steps[n-1].holds
 	if n == 1 && len(last) > 0 {
-		chosen[0] = slices.MinFunc(last, func(a, b hold) int { return int(h.holding(a) - h.holding(b)) })
-		return chosen
+		chosen[0] = slices.MinFunc(last, func(a, b hold) int { return int(h.holding(a, 0) - h.holding(b, 0)) })
+		return chosen, h.holding(chosen[0], 0)
 	}
 	ways, at := steps[n-1].ways, 0
 	for i := range ways {
@@ -272,8 +271,9 @@ func (h *Hand) ringTrace(steps []ringStep) []hold {
 		}
 	}
 	if len(ways) == 0 || ways[at].cost >= impossible {
-		return nil
+		return nil, 0
 	}
+	cost := ways[at].cost
 	b, c := at/len(last), at%len(last)
 	for i := n - 1; i >= 0; i-- {
 		chosen[i] = steps[i].holds[c]
@@ -281,7 +281,7 @@ func (h *Hand) ringTrace(steps []ringStep) []hold {
 			b, c = steps[i].ways[b*len(steps[i].holds)+c].from, b
 		}
 	}
-	return chosen
+	return chosen, cost
 }
 
 // Rings counts, for each note of a fingered path, the notes that sound until
@@ -301,10 +301,7 @@ func (h *Hand) Rings(places []neck.Place, touches []Touch) []int {
 }
 
 func (h *Hand) held(p neck.Place, t Touch) hold {
-	if p.Fret == 0 {
-		return hold{p, grip{int16(t.Position), noStance}}
-	}
-	return hold{p, h.gripFor(t, p.Fret)}
+	return hold{p, t.grip}
 }
 
 // cutsSoon lists what the notes of a fingered path cut before it has rung through

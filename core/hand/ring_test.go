@@ -82,7 +82,7 @@ func fewestShared(r layout.Request, notes []layout.Note) int {
 // from one to the next, and what each note cuts.
 func rowCost(h *Hand, row []hold) (sum int64) {
 	for i, b := range row {
-		sum += h.holding(b)
+		sum += h.holding(b, 0)
 		if i > 0 {
 			sum += h.beside(row[i-1], b)
 		}
@@ -104,7 +104,7 @@ func TestRingEqualsExhaustiveSearch(t *testing.T) {
 				row[i] = append(row[i], neck.Place{String: rapid.IntRange(1, r.Neck.Strings()).Draw(t, "string"), Fret: rapid.IntRange(0, min(9, r.HighFret)).Draw(t, "fret")})
 			}
 		}
-		places, touches := h.place(row, Ask{})
+		places, touches, _ := h.place(row, Ask{})
 		chosen := make([]hold, len(row))
 		for i := range row {
 			chosen[i] = h.held(places[i], touches[i])

@@ -15,6 +15,8 @@ const (
 	ReachBack Kind = iota
 	ReachForward
 	Shift    // the hand moves before the note
+	Widens   // the hand opens by a fret before the note, or closes again
+	Hops     // one finger goes to another string
 	Slide    // one finger goes to another fret of its string under one hand
 	Stretch  // two fingers open past what is easy
 	Cut      // a note stops that could ring on
@@ -55,6 +57,18 @@ func (h *Hand) Why(places []neck.Place, touches []Touch, note int, a Ask) (r Rea
 	return Reason{finger, other[note].Finger, mine, theirs, total(mine) > total(theirs)}, true
 }
 
+// Instead lists what a path would ask for beyond its fingering if one finger took
+// all notes of the place of one note; the dearest first, none where that finger
+// cannot come there.
+func (h *Hand) Instead(places []neck.Place, touches []Touch, note, finger int, a Ask) []Demand {
+	other, _ := h.anew(places, a.allowAt(places, places[note], Only(finger)))
+	if other == nil {
+		return nil
+	}
+	more, _ := h.Differ(places, touches, other, a.Home)
+	return more
+}
+
 // Differ lists what a second fingering of a path asks for beyond a first, and what
 // it does not ask for any more; the dearest first.
 func (h *Hand) Differ(places []neck.Place, first, second []Touch, home int) (more, less []Demand) {
@@ -62,10 +76,10 @@ func (h *Hand) Differ(places []neck.Place, first, second []Touch, home int) (mor
 	return without(b, a), without(a, b)
 }
 
-// anew fingers a path under another condition.
+// anew fingers a path at the least cost, and says how much that is.
 func (h *Hand) anew(places []neck.Place, a Ask) ([]Touch, int64) {
 	if h.rings {
-		return h.ringing(places, a), 0
+		return h.ringing(places, a)
 	}
 	return h.least(places, a)
 }
@@ -78,24 +92,31 @@ func (h *Hand) demands(places []neck.Place, touches []Touch, home int) []Demand 
 		if fret == 0 {
 			continue
 		}
-		g := h.gripFor(t, fret)
+		g := t.grip
 		if away := h.leaving(g, home).cost(); away > 0 {
 			out = append(out, Demand{Kind: Leave, Note: i, cost: away})
 		}
-		switch t.Reach {
+		switch h.stances[g.stance].Reach {
 		case Back:
-			out = append(out, Demand{ReachBack, i, h.mm[t.Position] - h.mm[fret], 0, h.grip(g, fret).cost()})
+			out = append(out, Demand{ReachBack, i, h.mm[g.position] - h.mm[fret], 0, h.grip(g, fret).cost()})
 		case Forward:
 			out = append(out, Demand{ReachForward, i, h.mm[fret] - h.mm[fret-1], 0, h.grip(g, fret).cost()})
 		}
-		if i == 0 || touches[i-1].Position == 0 {
+		if i == 0 || touches[i-1].grip.position == 0 {
 			continue
 		}
-		before := h.gripFor(touches[i-1], places[i-1].Fret)
+		before := touches[i-1].grip
 		cost := price(h.step(before, places[i-1], g, places[i], false)).cost()
 		switch {
-		case t.Shift != 0:
-			out = append(out, Demand{Shift, i, math.Abs(h.mm[t.Position] - h.mm[touches[i-1].Position]), t.Shift, cost})
+		case g.position != before.position:
+			way := int(g.position - before.position)
+			kind := Shift
+			if t.Shift == 0 {
+				kind = Widens
+			}
+			out = append(out, Demand{kind, i, math.Abs(h.mm[g.position] - h.mm[before.position]), way, cost})
+		case cost > 0 && touches[i-1].Finger == t.Finger && places[i-1].String != places[i].String:
+			out = append(out, Demand{Hops, i, 0, 0, cost})
 		case cost > 0 && touches[i-1].Finger == t.Finger:
 			out = append(out, Demand{Slide, i, math.Abs(h.mm[fret] - h.mm[places[i-1].Fret]), 0, cost})
 		case cost > 0:
@@ -106,11 +127,6 @@ func (h *Hand) demands(places []neck.Place, touches []Touch, home int) []Demand 
 		out = append(out, h.cutsSoon(places, touches)...)
 	}
 	return out
-}
-
-func (h *Hand) gripFor(t Touch, fret int) grip {
-	stance := slices.Index(h.stances, Stance{t.Finger, fret - t.Position, t.Reach})
-	return grip{int16(t.Position), int8(stance)}
 }
 
 func total(demands []Demand) (cost int64) {

@@ -46,22 +46,23 @@ type Note struct {
 type Event struct {
 	N int `json:"n"` // from 1
 	Note
-	Finger int        `json:"finger"`
-	Bar    int        `json:"bar"`   // from 1; a pick-up stands in bar 0
-	Beat   float64    `json:"beat"`  // from 1 within the bar
-	Beats  float64    `json:"beats"` // length as written
-	Stroke run.Stroke `json:"stroke"`
-	Count  string     `json:"count"` // as it is said aloud
-	Accent bool       `json:"accent"`
-	At     float64    `json:"at"`              // beats from the start of the first bar, swing included
-	Sounds float64    `json:"sounds"`          // beats that it sounds
-	Lean   bool       `json:"lean"`            // a note of the chord that the run leans on
-	Reach  string     `json:"reach"`           // "back", "forward" or empty
-	Shift  int        `json:"shift"`           // frets the hand moves before it, towards the bridge positive
-	InBox  int        `json:"note"`            // index into the notes of the box; -1 in a box that the run goes on to
-	Sweep  bool       `json:"sweep"`           // the pick or the finger goes on from the string before in one stroke
-	Slur   bool       `json:"slur,omitempty"`  // in one bow with the note before
-	Chord  *Chord     `json:"chord,omitempty"` // the chord of the moment, where it begins
+	Finger  int        `json:"finger"`
+	Bar     int        `json:"bar"`   // from 1; a pick-up stands in bar 0
+	Beat    float64    `json:"beat"`  // from 1 within the bar
+	Beats   float64    `json:"beats"` // length as written
+	Stroke  run.Stroke `json:"stroke"`
+	Count   string     `json:"count"` // as it is said aloud
+	Accent  bool       `json:"accent"`
+	At      float64    `json:"at"`                // beats from the start of the first bar, swing included
+	Sounds  float64    `json:"sounds"`            // beats that it sounds
+	Lean    bool       `json:"lean"`              // a note of the chord that the run leans on
+	Reach   string     `json:"reach"`             // "back", "forward" or empty
+	Shift   int        `json:"shift"`             // frets the hand moves before it, towards the bridge positive
+	Differs string     `json:"differs,omitempty"` // why another finger takes it than its place has in the box
+	InBox   int        `json:"note"`              // index into the notes of the box; -1 in a box that the run goes on to
+	Sweep   bool       `json:"sweep"`             // the pick or the finger goes on from the string before in one stroke
+	Slur    bool       `json:"slur,omitempty"`    // in one bow with the note before
+	Chord   *Chord     `json:"chord,omitempty"`   // the chord of the moment, where it begins
 }
 
 // Chord is a chord of a key.

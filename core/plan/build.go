@@ -65,6 +65,7 @@ func (m *maker) build() (Plan, sequence, error) {
 		return Plan{}, seq, err
 	}
 	p.Run = m.play(seq)
+	sayPlayed(p.Boxes[at].Notes, p.Run.Events)
 	p.Cautions = m.cautions(p, chosen, seq)
 	return p, seq, nil
 }

@@ -21,6 +21,16 @@ type fingered struct {
 	strict bool               // no opening past the greatest limit
 	refit  string             // what was changed so that the hand can hold it
 	held   map[neck.Place]int // fingers set by hand
+	own    map[neck.Place]int // fingers of the places of a run through it; nil where it is not played
+}
+
+// fingersByPlace are the fingers of the box.
+func (f fingered) fingersByPlace() map[neck.Place]int {
+	out := make(map[neck.Place]int, len(f.Notes))
+	for i, t := range f.Touches {
+		out[f.Notes[i].Place] = t.Finger
+	}
+	return out
 }
 
 // places are where the notes of the box are stopped.

@@ -1,6 +1,10 @@
 package plan
 
-import "evenladder/core/hand"
+import (
+	"slices"
+
+	"evenladder/core/hand"
+)
 
 // Leg is one brief of a passage.
 type Leg struct {
@@ -23,9 +27,8 @@ type Passage struct {
 	Run    Run
 }
 
-// Through plays the legs one after the other. Legs that are not alone are
-// fingered and struck as one path, so that the step from one to the next is
-// part of it.
+// Through plays the legs one after the other, each with the fingers of its own
+// plan. Legs that are not alone are struck without a rest between.
 func Through(legs []Leg) (Passage, error) {
 	p := Passage{Stages: make([]Stage, len(legs))}
 	parts := make([]part, len(legs))
@@ -38,7 +41,7 @@ func Through(legs []Leg) (Passage, error) {
 		}
 		if last := len(s.steps) - 1; leg.DropRoot && last > 0 && s.steps[last].Degree == 0 {
 			s.length = s.steps[last].slot
-			s.steps = s.steps[:last]
+			s.steps, s.touches, s.differs = s.steps[:last], s.touches[:last], s.differs[:last]
 		}
 		if leg.Rhythm.Free { // a phrase begins with a bar, and so does the next
 			s.length = leg.Rhythm.BarAfter(s.length, 0)
@@ -75,26 +78,17 @@ type part struct {
 }
 
 // stretch plays parts without a rest between, from a slot on, and notes where
-// each begins. Those of one school are one path of the hand; all of it is struck
-// in a row. It says how many slots they take.
+// each begins. Each has the fingers of its own plan; the hand moves from one to the
+// next. It says how many slots they take.
 func stretch(r *Run, parts []part, slot int) (hand.Report, int) {
-	m := parts[0].maker
 	var whole sequence
-	var touches []hand.Touch
 	var rings []int
-	for i := 0; i < len(parts); {
-		path := sequence{school: parts[i].school, home: parts[i].home}
-		for ; i < len(parts) && parts[i].school == path.school; i++ {
-			*parts[i].first = len(r.Events) + len(whole.steps) + len(path.steps)
-			path.add(parts[i].sequence)
-		}
-		places, ask := path.path()
-		fingers := m.hands.of(path.school).Path(places, ask)
-		rings = append(rings, m.rings(path.school, places, fingers)...)
-		touches = hand.Join(touches, fingers)
-		whole.add(path)
+	for _, p := range parts {
+		*p.first = len(r.Events) + len(whole.steps)
+		rings = append(rings, p.rings(p.sequence)...)
+		whole.add(p.sequence)
 	}
-	report := m.perform(r, whole, touches, rings, slot)
+	report := parts[0].perform(r, whole, rings, slot)
 	for _, p := range parts {
 		p.name(r.Events[*p.first:*p.first+len(p.steps)], p.sequence)
 	}
@@ -109,8 +103,6 @@ func (s *sequence) add(next sequence) {
 		s.steps[first+k].slot += s.length
 	}
 	s.length += next.length
-	s.strict = s.strict || next.strict
-	if s.home != next.home {
-		s.home = 0
-	}
+	s.touches = hand.Join(s.touches, slices.Clone(next.touches))
+	s.differs = append(s.differs, next.differs...)
 }

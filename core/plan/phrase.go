@@ -99,6 +99,7 @@ func (m *maker) phrase(b fingered) (sequence, error) {
 	if m.Fit == run.Repeat {
 		s = m.filled(s)
 	}
+	m.fingerSequence(&s)
 	return s, nil
 }
 
@@ -119,8 +120,8 @@ func (m *maker) filled(once sequence) sequence {
 
 // phraseOpening is the widest opening of the phrase as it is played.
 func (m *maker) phraseOpening(s sequence) hand.Opening {
-	places, ask := s.path()
-	return hand.Summarize(m.Neck, m.Style.Limits, places, m.hands.of(s.school).Path(places, ask)).Comfortable
+	places, _ := s.path()
+	return hand.Summarize(m.Neck, m.Style.Limits, places, s.touches).Comfortable
 }
 
 // whyOfPhrase is why a note of the phrase has its finger.
@@ -132,8 +133,8 @@ func (m *maker) whyOfPhrase(b fingered, note int) (FingerReason, error) {
 	if note < 0 || note >= len(s.steps) {
 		return FingerReason{}, fault.At("note", "%d was given: this phrase has notes 0 to %d", note, len(s.steps)-1)
 	}
-	places, ask := s.path()
-	f := fingered{school: s.school, Fingering: &hand.Fingering{Touches: m.hands.of(s.school).Path(places, ask)}}
+	places, _ := s.path()
+	f := fingered{school: s.school, Fingering: &hand.Fingering{Touches: s.touches}}
 	f.Report = hand.Summarize(m.Neck, m.Style.Limits, places, f.Touches)
 	for _, st := range s.steps {
 		f.Notes = append(f.Notes, layout.Note{Place: st.at, MIDI: st.MIDI, Degree: st.Degree})

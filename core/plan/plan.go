@@ -157,6 +157,16 @@ type BoxNote struct {
 	Step   int    `json:"step"`             // semitones to the next note of the box, 0 at its top
 	Ring   int    `json:"ring,omitempty"`   // notes that sound until it is cut, in a campanella
 	Spoken string `json:"spoken,omitempty"` // what a screen reader says of it; of the chosen box alone
+
+	Played []Played `json:"played,omitempty"` // where the run takes it with other fingers
+}
+
+// Played is another finger that the run has for a note of the box.
+type Played struct {
+	Finger int    `json:"finger"`
+	Bars   []int  `json:"bars"`
+	Down   bool   `json:"down"`  // only coming down to the note
+	Words  string `json:"words"` // which finger, where, and why
 }
 
 // Run is the box played.

@@ -22,7 +22,7 @@ const maxRepeated = 300
 // chained is the chosen box with the boxes that lead on from it, root to root:
 // each goes on from the note after the root that it shares.
 func (m *maker) chained(b fingered) fingered {
-	long := fingered{Box: b.Box, school: b.school, strict: b.strict, held: b.held}
+	long := fingered{Box: b.Box, school: b.school, strict: b.strict, held: b.held, own: b.fingersByPlace()}
 	long.Notes = slices.Clone(b.Notes)
 	seen := map[int]bool{m.Box(): true}
 	for at := b.Box; len(at.Links) > 0 && !seen[at.Links[0].Box]; {
@@ -30,6 +30,11 @@ func (m *maker) chained(b fingered) fingered {
 		seen[next] = true
 		shared := at.Links[0].To
 		at = m.Boxes[next]
+		for place, finger := range m.finger(at).fingersByPlace() {
+			if _, known := long.own[place]; !known {
+				long.own[place] = finger
+			}
+		}
 		root := slices.IndexFunc(at.Notes, func(n layout.Note) bool { return n.Place == shared })
 		top := long.Notes[len(long.Notes)-1].MIDI
 		long.Notes = slices.DeleteFunc(long.Notes, func(n layout.Note) bool { return n.MIDI > at.Notes[root].MIDI && n.MIDI <= top })
@@ -51,6 +56,12 @@ func (m *maker) along(b fingered, str int) (fingered, error) {
 		return b, fault.At("run.along", "string %d was given, which has no note in this box: give a string of the box", str)
 	}
 	long := b
+	long.own = b.fingersByPlace()
+	for place, finger := range b.fingersByPlace() {
+		if place.Fret > 0 {
+			long.own[neck.Place{String: place.String, Fret: place.Fret + layout.Octave}] = finger
+		}
+	}
 	long.Notes = slices.Clone(b.Notes[:from+1])
 	for fret := b.Notes[from].Fret + 1; fret < higher.Notes[to].Fret; fret++ {
 		at := neck.Place{String: str, Fret: fret}
@@ -69,14 +80,17 @@ type step struct {
 	inBox int        // index into the notes of the chosen box; -1 in a box further on
 	hold  bool       // it follows the one before under one hand
 	allow hand.Fingers
+	own   int // finger of the place in its box, 0 where it has none
 
 	slot, slots int          // of the rhythm, from the start of the sequence: where it begins, how many it has
 	degree      pitch.Degree // of a note that the scale may not have; not valid elsewhere
 }
 
-// sequence is what a run plays, before it is fingered and put into time.
+// sequence is what a run plays, before it is put into time.
 type sequence struct {
 	steps   []step
+	touches []hand.Touch
+	differs []string // why a note has another finger than its box gives it, empty where it has not
 	school  int
 	home    int // position where the hand is at home, 0 for none
 	strict  bool
@@ -103,6 +117,12 @@ func (s sequence) path() ([]neck.Place, hand.Ask) {
 		if ask.Allow != nil {
 			ask.Allow[k] = step.allow
 		}
+		if step.own > 0 && ask.Own == nil {
+			ask.Own = make([]int, len(s.steps))
+		}
+		if step.own > 0 {
+			ask.Own[k] = step.own
+		}
 	}
 	return places, ask
 }
@@ -112,6 +132,7 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 		return m.phrase(b)
 	}
 	own := b.Notes
+	b.own = b.fingersByPlace()
 	if m.Brief.Run.Chain {
 		b = m.chained(b)
 	}
@@ -129,20 +150,34 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 	places, ask := m.runPlaces(b.Box, order), m.ask(b, order)
 	s := sequence{steps: make([]step, len(order)), school: b.school, home: b.Hand, strict: b.strict, through: through, uneven: uneven, length: len(order)}
 	for k, i := range order {
-		s.steps[k] = step{Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k], allow: b.allowed(places[k]), slot: k, slots: 1}
+		s.steps[k] = step{
+			Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k],
+			allow: b.allowed(places[k]), own: b.own[places[k]], slot: k, slots: 1,
+		}
 		if i >= len(own) || b.Notes[i] != own[i] {
 			s.steps[k].inBox = -1
 		}
 	}
+	if b.Fingering != nil && slices.Equal(order, upTo(len(own))) && !m.Brief.Run.Chain { // the box as it is fingered
+		s.touches, s.differs = slices.Clone(b.Touches), make([]string, len(order))
+		return s, nil
+	}
+	m.fingerSequence(&s)
 	return s, nil
 }
 
-// play fingers a sequence, strikes it and puts it into time.
+// fingerSequence fingers what a run plays: by the fingers of the box, but for
+// notes whose order makes others clearly cheaper, which it says.
+func (m *maker) fingerSequence(s *sequence) {
+	places, ask := s.path()
+	s.touches = m.hands.of(s.school).Path(places, ask)
+	s.differs = m.differences(s.school, places, s.touches, ask)
+}
+
+// play strikes a fingered sequence and puts it into time.
 func (m *maker) play(s sequence) Run {
 	r := Run{Events: make([]piece.Event, 0, len(s.steps)), Keys: []piece.Key{m.key(0)}}
-	places, ask := s.path()
-	touches := m.hands.of(s.school).Path(places, ask)
-	report := m.perform(&r, s, touches, m.rings(s.school, places, touches), 0)
+	report := m.perform(&r, s, m.rings(s), 0)
 	r.SpanMM, r.Shifts = tenth(report.SpanMM), report.Shifts
 	m.name(r.Events, s)
 	m.sumUp(&r, s.length)
@@ -165,12 +200,12 @@ func (m *maker) name(events []piece.Event, s sequence) {
 
 // perform strikes a fingered sequence and adds its events, the first at a slot of
 // the rhythm. The notes are yet to be named.
-func (m *maker) perform(r *Run, s sequence, touches []hand.Touch, rings []int, slot int) hand.Report {
-	sounds := m.sounds(s.steps, touches, m.lead(slot))
+func (m *maker) perform(r *Run, s sequence, rings []int, slot int) hand.Report {
+	sounds := m.sounds(s.steps, s.touches, m.lead(slot))
 	lean := *m.Brief.Run.Lean
 	places, _ := s.path()
 	for k, n := range s.steps {
-		t, at := touches[k], m.Rhythm.Slot(slot+n.slot)
+		t, at := s.touches[k], m.Rhythm.Slot(slot+n.slot)
 		onset, beats := m.Rhythm.Onset(slot + n.slot)
 		at.Beats *= float64(n.slots)
 		beats *= float64(n.slots)
@@ -182,19 +217,20 @@ func (m *maker) perform(r *Run, s sequence, touches []hand.Touch, rings []int, s
 			N: len(r.Events) + 1, Finger: t.Finger, Bar: at.Bar, Beat: at.Beat, Beats: at.Beats, Count: at.Count, Accent: at.Accent,
 			At: onset, Sounds: beats, Lean: lean > 0 && n.Degree >= 0 && run.ChordTone(n.Degree, lean, m.Scale.Len(), 4),
 			Stroke: sounds[k].Stroke, Sweep: sounds[k].Sweep, Slur: sounds[k].Slur,
-			Reach: t.Reach.String(), Shift: t.Shift, InBox: n.inBox,
+			Reach: t.Reach.String(), Shift: t.Shift, InBox: n.inBox, Differs: s.differs[k],
 		})
 	}
-	return hand.Summarize(m.Neck, m.Style.Limits, places, touches)
+	return hand.Summarize(m.Neck, m.Style.Limits, places, s.touches)
 }
 
-// rings counts the notes that each note of a path sounds through; nil where
+// rings counts the notes that each note of a sequence sounds through; nil where
 // notes do not ring on.
-func (m *maker) rings(school int, places []neck.Place, touches []hand.Touch) []int {
+func (m *maker) rings(s sequence) []int {
 	if !m.System.Uses.Rings {
 		return nil
 	}
-	return m.hands.of(school).Rings(places, touches)
+	places, _ := s.path()
+	return m.hands.of(s.school).Rings(places, s.touches)
 }
 
 // chordsOfTheMoment marks where a chord begins: each that the run goes

@@ -151,6 +151,10 @@ func demandWord(d hand.Demand) string {
 		return "leaving the home position"
 	case hand.Cut:
 		return "a note cut short"
+	case hand.Widens:
+		return "the hand to open by a fret"
+	case hand.Hops:
+		return "to hop over from the string before"
 	case hand.Slide:
 		return fmt.Sprintf("a slide of %.0f mm", d.MM)
 	}

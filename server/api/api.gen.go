@@ -655,6 +655,9 @@ type Place = neck.Place
 // Plan defines model for Plan.
 type Plan = plan.Plan
 
+// Played Another finger that the run has for a note of the box.
+type Played = plan.Played
+
 // PointGroup defines model for PointGroup.
 type PointGroup = brief.PointGroup
 

@@ -3124,6 +3124,16 @@ export interface components {
             ring?: number;
             /** @description What a screen reader says of it; of the chosen box alone. */
             spoken?: string;
+            played?: components["schemas"]["Played"][];
+        };
+        /** @description Another finger that the run has for a note of the box. */
+        Played: {
+            finger: number;
+            bars: number[];
+            /** @description Only coming down to the note. */
+            down: boolean;
+            /** @description Which finger, where, and why. */
+            words: string;
         };
         Round: {
             brief: components["schemas"]["Brief"];
@@ -3237,6 +3247,8 @@ export interface components {
             /** @enum {string} */
             reach: "" | "back" | "forward";
             shift: number;
+            /** @description Why it has another finger than its place has in the box; left out where it has not. */
+            differs?: string;
             /** @description Index into the notes of the box; -1 in a box that the run goes on to. */
             note: number;
             /** @description The pick or the finger goes on from the string before in one stroke. */

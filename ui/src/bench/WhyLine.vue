@@ -33,7 +33,10 @@ function land() {
 
 <template>
   <div class="said">
-    <p v-if="pressed" role="status">{{ failure || why?.why }}</p>
+    <template v-if="pressed">
+      <p role="status">{{ failure || why?.why }}</p>
+      <p v-for="p in pressed.played" :key="p.finger" class="played">{{ p.words }}</p>
+    </template>
     <slot v-else />
     <p v-if="capo" class="capo">Frets are counted from the capo.</p>
   </div>
@@ -74,6 +77,15 @@ function land() {
 
 p {
   font-size: var(--size-fact);
+}
+
+.played::before {
+  border: 5px solid transparent;
+  border-block-start-color: var(--verdigris);
+  border-inline-end-color: var(--verdigris);
+  content: '';
+  display: inline-block;
+  margin-inline-end: 6px;
 }
 
 .capo,

@@ -151,6 +151,7 @@ function step(by: number) {
         :wedge="wedge(n.reach)"
         :current="i === current"
         :shared="shared?.has(`${n.string}/${n.fret}`) ?? false"
+        :folded="!!n.played?.length"
       />
       <NoteMark
         v-for="(n, i) in onward"

@@ -18,6 +18,8 @@ const props = defineProps<{
   shared?: boolean
   /** A place of the run that lies beyond the box. */
   onward?: boolean
+  /** The run takes it with another finger too: a fold at its upper corner. */
+  folded?: boolean
 }>()
 const grown = computed(() => (props.current ? 1.28 : 1))
 const w = computed(() => props.w * grown.value)
@@ -37,6 +39,7 @@ const wedgePath = computed(() => {
     </template>
     <path v-if="shared" class="frame" :d="capsule(x, y, w + 7, h + 6)" />
     <path class="body" :d="capsule(x, y, w, h)" />
+    <path v-if="folded" class="fold" :d="`M${x + w * 0.1} ${y - h * 0.62}h${w * 0.62}v${w * 0.62}z`" />
     <path v-if="wedge" class="wedge" :d="wedgePath" />
     <text :x="x" :y="y" :font-size="size" dy="0.36em">{{ label }}</text>
   </g>
@@ -92,6 +95,12 @@ text {
   fill: none;
   stroke: var(--verdigris);
   stroke-width: 1.6;
+}
+
+.fold {
+  fill: var(--verdigris);
+  stroke: var(--ground);
+  stroke-width: 1;
 }
 
 .wedge {
