@@ -46,7 +46,7 @@ var costs = Costs{
 	Roll:         2,
 	Unlike:       45,
 	ShiftPerMM:   0.12,
-	Away:         2,
+	Away:         6,
 }
 
 // exchanged is the price list of the 1-3-4 school: what the index finds easy

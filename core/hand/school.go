@@ -90,7 +90,7 @@ var Schools = []School{
 	{
 		Row:       table.Row{ID: "one-two-four", Name: "one, two and four", Phrase: "one, two and four", Why: "index, middle and little finger on three neighbouring frets, for long scales; the ring finger helps the little one, and what is wider is a shift"},
 		Stances:   []Stance{{Index, 0, Home}, {Middle, 1, Home}, {Little, 2, Home}},
-		Frame:     layout.Frame{First: -1, FirstHome: 0, LastHome: 2, Last: 3},
+		Frame:     layout.Frame{First: -1, FirstHome: 0, LastHome: 2, Last: 3, Stiff: true},
 		Positions: []layout.Position{{Name: "first position", Low: 1, High: 4, Hand: 2}, {Name: "half position", Low: 1, High: 3, Hand: 1}, {Name: "second position", Low: 3, High: 5, Hand: 3}},
 		AtEase:    true,
 	},

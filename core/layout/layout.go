@@ -51,7 +51,10 @@ type Ring func(row [][]neck.Place) []neck.Place
 // Frame is the stretch of frets under one hand, counted from the fret of the
 // index finger at rest: First to Last with a reach either way, FirstHome to
 // LastHome without.
-type Frame struct{ First, FirstHome, LastHome, Last int }
+type Frame struct {
+	First, FirstHome, LastHome, Last int
+	Stiff                            bool // there are no reaches: what is off home is a shift
+}
 
 // Position is a named place of the hand low on the neck: the frets it covers,
 // and the fret of the index finger at rest.

@@ -2,6 +2,7 @@ package layout
 
 import (
 	"fmt"
+	"math"
 	"slices"
 )
 
@@ -13,20 +14,19 @@ import (
 func sevenPosition(r Request) ([]Box, error) {
 	made := eachDegree(&r, upTo(r.Scale.Len()), func(r *Request, lowest int) Box {
 		position := lowest - r.Neck.Open(r.Strings[0]).MIDI()
-		name := "open position"
-		if position > 0 {
-			name = fmt.Sprintf("position %d", position)
-		}
-		halfStep := position > 1 && r.Scale.Index(lowest-1) >= 0
-		notes := r.under(position, hold{underAlone: true, forwardFirst: halfStep})
-		if halfStep {
-			notes = slices.DeleteFunc(notes, func(n Note) bool { return n.MIDI < lowest })
-		}
-		if notes = r.alike(notes); len(notes) == 0 {
+		notes := r.positionFrom(lowest, position)
+		if len(notes) == 0 {
 			return Box{}
 		}
-		box := r.placed(name, notes, r.cutByNeck(position)...)
-		box.Degree, box.Hand = r.Scale.Index(lowest), max(position, 1)
+		name, hand := "open position", 1
+		if position > 0 {
+			if hand = r.handFor(notes, position); hand != position {
+				notes = r.positionFrom(lowest, hand)
+			}
+			name = fmt.Sprintf("position %d", hand)
+		}
+		box := r.placed(name, notes, r.cutByNeck(hand)...)
+		box.Degree, box.Hand = r.Scale.Index(lowest), hand
 		return box
 	})
 	var out []Box
@@ -35,7 +35,87 @@ func sevenPosition(r Request) ([]Box, error) {
 			out = append(out, b)
 		}
 	}
+	r.tellApart(out)
 	return out, nil
+}
+
+// tellApart names the degree that a box starts from with each position that has
+// more than one.
+func (r *Request) tellApart(boxes []Box) {
+	count, from := map[string]int{}, r.fromNames()
+	for _, b := range boxes {
+		count[b.Name]++
+	}
+	for i := range boxes {
+		if b := &boxes[i]; count[b.Name] > 1 {
+			b.Name += ", " + from[b.Degree]
+		}
+	}
+}
+
+// positionFrom is what lies under a hand at a position, from the note that the box
+// starts with.
+func (r *Request) positionFrom(lowest, position int) []Note {
+	fret := lowest - r.Neck.Open(r.Strings[0]).MIDI()
+	halfStep := fret > 1 && r.Scale.Index(lowest-1) >= 0
+	notes := r.under(position, hold{underAlone: true, forwardFirst: halfStep && position == fret})
+	if halfStep || position != fret {
+		notes = slices.DeleteFunc(notes, func(n Note) bool { return n.MIDI < lowest })
+	}
+	notes = r.alike(notes)
+	if top := len(notes) - 1; top > 0 && position != fret && r.bothReaches(notes, position) {
+		notes = notes[:top]
+	}
+	return notes
+}
+
+// bothReaches reports whether a box ends with a reach of the little finger on a
+// string where the index reaches too.
+func (r *Request) bothReaches(notes []Note, position int) bool {
+	top := notes[len(notes)-1]
+	if r.rank(top.Fret, position, hold{}) != reachForward {
+		return false
+	}
+	return slices.ContainsFunc(notes, func(n Note) bool { return n.String == top.String && r.rank(n.Fret, position, hold{}) == reachBack })
+}
+
+// Weights of what a hand has to take off its home frets: the little finger reaches
+// less easily than the index, and what lies past both is a shift.
+const backWeight, forwardWeight, pastWeight = 2, 3, 8
+
+// handFor is where a hand stands that reaches for the fewest notes of a box; of
+// equal places the one nearest to a position. A box is named after it, as a
+// teacher would.
+func (r *Request) handFor(notes []Note, position int) int {
+	first, most := notes[0].Fret, notes[0].Fret-r.Frame.First
+	if r.Frame.Stiff {
+		most = first - r.Frame.FirstHome
+	}
+	best, least := position, math.MaxInt
+	for hand := max(first-r.Frame.LastHome, 1); hand <= most; hand++ {
+		asks := 0
+		for i, n := range notes {
+			switch rank := r.rank(n.Fret, hand, hold{openFirst: true}); {
+			case rank == outOfHand, rank >= reachBack && r.Frame.Stiff, rank == reachBack && followsOnString(notes[i:]):
+				asks += pastWeight
+			case rank == reachBack:
+				asks += backWeight
+			case rank == reachForward:
+				asks += forwardWeight
+			}
+		}
+		away := max(hand-position, position-hand)
+		if asks < least || asks == least && away < max(best-position, position-best) {
+			best, least = hand, asks
+		}
+	}
+	return best
+}
+
+// followsOnString reports whether the fret above the first of some notes is on its
+// string too, so that one index cannot have both.
+func followsOnString(notes []Note) bool {
+	return len(notes) > 1 && notes[1].String == notes[0].String && notes[1].Fret == notes[0].Fret+1
 }
 
 // cutByNeck are the pitches at home under the hand on the highest string that

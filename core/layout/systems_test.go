@@ -1,6 +1,7 @@
 package layout_test
 
 import (
+	"fmt"
 	"math"
 	"testing"
 
@@ -98,8 +99,8 @@ func TestFromDegreeStarts(t *testing.T) {
 	})
 }
 
-// Everything in a position lies within the frame of the hand, outer strings
-// of one letter are alike, and the named fret is where the hand stands.
+// Everything in a position lies within the frame of the hand that it is named
+// after, and the box starts from its degree under that hand.
 func TestSevenPositions(t *testing.T) {
 	for _, key := range []string{"C", "F#", "Ab"} {
 		r := underHand(request(t, standard, 24, key, "melodic-minor"))
@@ -108,22 +109,38 @@ func TestSevenPositions(t *testing.T) {
 		for i, b := range made {
 			for _, other := range made[:i] {
 				assert.NotEqual(t, other.Notes, b.Notes, "no two equal boxes")
+				assert.NotEqual(t, other.Name, b.Name, "no two names alike")
 			}
-			position := lowestOf(r, b)
-			assert.Equal(t, max(position, 1), b.Hand)
-			index := map[int]bool{} // strings on which the index is at home
+			start := lowestOf(r, b)
+			named := 0
+			if _, err := fmt.Sscanf(b.Name, "position %d", &named); err != nil {
+				assert.Equal(t, "open position", b.Name)
+				named = 1
+			}
+			assert.Equal(t, named, b.Hand)
+			assert.GreaterOrEqual(t, start, named-1, "it starts under the hand")
+			assert.LessOrEqual(t, start, named+perFret.LastHome)
 			for _, n := range b.Notes {
-				index[n.String] = index[n.String] || n.Fret == position
-			}
-			if r.Scale.Index(r.Neck.Open(6).MIDI()+position-1) >= 0 && position > 1 {
-				assert.True(t, index[6] && b.Notes[0].Fret == position, "it starts where the hand stands")
-			}
-			for _, n := range b.Notes {
-				assert.GreaterOrEqual(t, n.Fret, max(position-1, 0))
-				assert.LessOrEqual(t, n.Fret, position+4)
+				if n.Fret > 0 {
+					assert.GreaterOrEqual(t, n.Fret, named-1)
+					assert.LessOrEqual(t, n.Fret, named+4)
+				}
 			}
 		}
 	}
+}
+
+// Common practice: in C major the hand that starts from G on the lowest string
+// stands in second position, with the middle finger on it.
+func TestAPositionIsNamedAfterTheHand(t *testing.T) {
+	r := underHand(request(t, standard, 22, "C", "major"))
+	names := map[int]string{} // by the fret that a box starts from
+	for _, b := range boxes(t, "seven-position", r) {
+		names[lowestOf(r, b)] = b.Name
+	}
+	assert.Equal(t, "position 2", names[3])
+	assert.Equal(t, "position 5", names[5])
+	assert.Equal(t, "position 7", names[7])
 }
 
 func lowestOf(r layout.Request, b layout.Box) int {

@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -208,7 +209,10 @@ func TestFormsAndOuterStrings(t *testing.T) {
 	bass := plantest.Build(t, short(`bass | Eb major | "system": "five-form"`))
 	assert.Equal(t, "chord 1 3 5 1 3", bass.Boxes[0].Name, "elsewhere the chord notes that the box holds")
 	for _, b := range plantest.Build(t, short(`guitar | Ab major | "system": "seven-position"`)).Boxes {
-		assert.Equal(t, onString(b, 6), onString(b, 1), "box %s", b.ID)
+		low, high := onString(b, 6), onString(b, 1)
+		// A box may start from the second note under its hand: string 1 has the first too.
+		high = slices.DeleteFunc(high, func(fret int) bool { return fret < low[0] })
+		assert.Equal(t, low, high, "box %s", b.ID)
 	}
 }
 

@@ -428,8 +428,8 @@ func TestMovesAreSaidAsTheyAre(t *testing.T) {
 		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["A", "D"]}`, "D", "Another box: string 3, fret 5.", "The hand leaves the open strings A D G, still in the key."},
 		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["D", "A"]}`, "A", "Another box: string 3, fret 0.", "Back under the hand: the open strings A D G."},
 		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "B", "name": "major"}, "round": {"order": "own", "keys": ["B", "E"], "place": "first-position"}`, "E", "The same fingering, one string towards the ceiling, on the 3 strings that both keys have.", "Open A (string 2) sounds in this key."},
-		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "Bb", "name": "harmonic-minor"}, "round": {"order": "own", "keys": ["Bb", "Eb"], "place": "first-position"}`, "Eb", "The same frets, one string towards the ceiling, on the 3 strings that both keys have.", "Fingers on string 2 1 1 3 4, not 1 1 2 3: the strings beside ask for it. Open D (string 3) sounds in this key."},
-		{`"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "major"}, "layout": {"system": "seven-position"}, "round": {"order": "own", "keys": ["Ab", "Db"], "place": "one-position"}`, "Db", "The hand stays in position 4.", ""},
+		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "Bb", "name": "harmonic-minor"}, "round": {"order": "own", "keys": ["Bb", "Eb"], "place": "first-position"}`, "Eb", "The same fingering, one string towards the ceiling, on the 3 strings that both keys have.", "Open D (string 3) sounds in this key."},
+		{`"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "major"}, "layout": {"system": "seven-position"}, "round": {"order": "own", "keys": ["D", "G"], "place": "one-position"}`, "G", "The hand stays in position 11.", ""},
 	} {
 		r := build(t, `{`+c.brief+`}`)
 		i := slices.IndexFunc(r.Stops, func(s round.Stop) bool { return s.Tonic == c.tonic })

@@ -179,6 +179,9 @@ var offsets = map[string][5][]int{
 	"one-two-four": {{}, {0}, {1}, {}, {2}},
 }
 
+// reaches are the frets by which a finger is off its home.
+var reaches = map[string]int{"back": -1, "forward": 1}
+
 func standsAt(b plan.Box, position int, _ string) bool {
 	at, stopped := 0, 0
 	for _, n := range b.Notes {
@@ -187,7 +190,7 @@ func standsAt(b plan.Box, position int, _ string) bool {
 		}
 		stopped++
 		for _, o := range offsets[b.School][n.Finger] {
-			if n.Fret-o == position {
+			if n.Fret-o-reaches[n.Reach] == position {
 				at++
 				break
 			}
