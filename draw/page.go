@@ -402,7 +402,7 @@ func boxTitle(b plan.Box) string {
 }
 
 func handWords(b plan.Box) string {
-	s := fmt.Sprintf("widest span %.0f mm · %s · %s", b.SpanMM, english.Count(b.Reaches, "reach", "reaches"), english.Count(b.Shifts, "shift", "shifts"))
+	s := fmt.Sprintf("on the way up: widest span %.0f mm · %s · %s", b.SpanMM, english.Count(b.Reaches, "reach", "reaches"), english.Count(b.Shifts, "shift", "shifts"))
 	if b.Refit != "" {
 		s += " · fitted to the hand"
 	}

@@ -21,7 +21,7 @@ import (
 func work(t testing.TB, instrument string, tempo int) piece.Piece {
 	given := map[string]string{
 		"guitar":   `"scale": {"tonic": "Ab", "name": "mixolydian"}, "layout": {"system": "three-per-string"}`,
-		"bass":     `"scale": {"tonic": "G", "name": "dorian"}, "layout": {"system": "seven-position"}`,
+		"bass":     `"scale": {"tonic": "G", "name": "dorian"}, "layout": {"system": "seven-position", "box": 1}`,
 		"ukulele":  `"scale": {"tonic": "Eb", "name": "major"}, "layout": {"system": "three-per-string"}`,
 		"mandolin": `"scale": {"tonic": "F", "name": "lydian"}, "layout": {"system": "four-per-string"}`,
 	}[instrument]

@@ -40,6 +40,14 @@ func And(words []string) string {
 	return strings.Join(words[:len(words)-1], ", ") + " and " + words[len(words)-1]
 }
 
+// Or joins words as a choice is said: "6, 4 or 2".
+func Or(words []string) string {
+	if len(words) < 2 {
+		return strings.Join(words, "")
+	}
+	return strings.Join(words[:len(words)-1], ", ") + " or " + words[len(words)-1]
+}
+
 // Numbers writes whole numbers apart by spaces.
 func Numbers(list []int) string { return strings.Trim(fmt.Sprint(list), "[]") }
 

@@ -85,9 +85,11 @@ func leastTravel(t *testing.T, b brief.Brief, changes []brief.Scale) float64 {
 		b.Scale, b.Layout.Box = c, &zero
 		p, err := plan.Build(b)
 		require.NoError(t, err)
+		laid, err := plan.Lay(b)
+		require.NoError(t, err)
 		next := map[int]float64{}
-		for _, box := range p.Boxes {
-			if !box.Complete {
+		for i, box := range p.Boxes {
+			if laid.Boxes[i].Shortfall() > 0 {
 				continue
 			}
 			for from, so := range reached {

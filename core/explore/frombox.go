@@ -43,7 +43,32 @@ func FromBox(b brief.Brief) ([]brief.Choice, error) {
 		first := then.Boxes[box].Notes[0]
 		out = append(out, brief.Choice{Label: o.label, Note: fmt.Sprintf("from string %d, fret %d", first.String, first.Fret), Changes: brief.Fields.Cleared(changes)})
 	}
+	if again, ok := shapeAgain(b, l, here); ok {
+		out = append(out, again)
+	}
 	return append(out, fingersFirst(b, l)...), nil
+}
+
+// shapeAgain is two octaves by the same shape twice: one octave, and the shape again
+// from the root that it ends on.
+func shapeAgain(b brief.Brief, l plan.Laid, here map[neck.Place]bool) (brief.Choice, bool) {
+	changes := brief.Changes{"layout.system": "one-octave"}
+	then, err := plan.Lay(brief.Fields.With(b, brief.Fields.Cleared(changes)))
+	if err != nil {
+		return brief.Choice{}, false
+	}
+	at := slices.IndexFunc(then.Boxes, func(o layout.Box) bool {
+		return len(o.Links) > 0 && here[o.Notes[0].Place] && o.Shortfall() == 0 && then.Boxes[o.Links[0].Box].Complete()
+	})
+	if at < 0 || sameNotes(then.Boxes[at], l.Chosen()) && b.Run.Chain {
+		return brief.Choice{}, false
+	}
+	changes["layout.box"], changes["run.chain"] = at, true
+	to := then.Boxes[at].Links[0].To
+	return brief.Choice{
+		Label: "the shape again from its upper root", Note: fmt.Sprintf("from string %d, fret %d", to.String, to.Fret),
+		Changes: brief.Fields.Cleared(changes),
+	}, true
 }
 
 // mostShared is the whole box that has the most of some places, and begins on one

@@ -183,7 +183,7 @@ func (h *Hand) Finger(places []neck.Place, a Ask) *Fingering {
 	if known := h.known[key]; known != nil && remember {
 		return known
 	}
-	f := &Fingering{Touches: h.Path(places, a)}
+	f := &Fingering{Touches: h.box(places, a)}
 	f.Report = Summarize(h.neck, h.limits, places, f.Touches)
 	if remember && len(h.known) < knownPaths {
 		h.known[key] = f
@@ -197,14 +197,23 @@ func (h *Hand) Finger(places []neck.Place, a Ask) *Fingering {
 // them, unless others are clearly cheaper. The result is the same for the same
 // input; nil where a finger that is asked for does not exist.
 func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
+	if a.Own == nil {
+		return h.oneFinger(places, a, h.box(places, a))
+	}
+	touches, _ := h.anew(places, a)
+	return h.oneFinger(places, a, touches)
+}
+
+// box fingers places that are passed once each, as those of a box are.
+func (h *Hand) box(places []neck.Place, a Ask) []Touch {
 	if len(places) == 0 {
 		return nil
 	}
 	touches, cost := h.anew(places, a)
-	if a.Own == nil && !h.rings {
-		touches = h.alike(places, a, touches, cost)
+	if h.rings {
+		return touches
 	}
-	return h.oneFinger(places, a, touches)
+	return h.alike(places, a, touches, cost)
 }
 
 // least fingers a path at the least cost, and says how much that is.

@@ -1,7 +1,9 @@
 package ladder
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 
 	"evenladder/core/brief"
 	"evenladder/core/plan"
@@ -19,27 +21,46 @@ type WarmUp struct {
 // warmUpBPM is the tempo of a warm-up in quarter notes. Common practice.
 const warmUpBPM = 60
 
-// warmUp finds the box that opens the hand least.
+// warmUp finds the box that opens the hand least, and is never wider than the work
+// itself. Where none is as narrow, the work is its own warm-up, slowly.
 func warmUp(p plan.Plan) *WarmUp {
-	best := -1
-	for i, box := range p.Boxes {
-		if box.SpanMM > 0 && (best < 0 || box.SpanMM < p.Boxes[best].SpanMM) {
-			best = i
+	rung := Step{1, warmUpBPM}
+	for _, i := range narrowestFirst(p.Boxes) {
+		b := p.Brief
+		if b.Layout.Box = &i; i != p.Box {
+			b.Layout.BoxOctave = nil
+		}
+		b.Run = brief.Run{Pattern: string(run.Straight), Direction: string(run.UpDown)}
+		b.Hand.Fingers = nil
+		made, err := plan.Build(atRung(b, rung))
+		if err != nil || made.Run.SpanMM > p.Run.SpanMM {
+			continue
+		}
+		box := made.Boxes[made.Box]
+		words := fmt.Sprintf("Warm up first: box %s, the easiest for this hand at %.0f mm, straight, in quarter notes at %d.", box.ID, made.Run.SpanMM, rung.TempoBPM)
+		return &WarmUp{words, made.Brief, rung}
+	}
+	words := fmt.Sprintf("Warm up first with the same notes, in quarter notes at %d.", rung.TempoBPM)
+	return &WarmUp{words, atRung(p.Brief, rung), rung}
+}
+
+// mostTried bounds the boxes that are looked at for a warm-up.
+const mostTried = 4
+
+// narrowestFirst are the boxes that open the hand least, by index.
+func narrowestFirst(boxes []plan.Box) []int {
+	out := []int{}
+	for i, box := range boxes {
+		if box.SpanMM > 0 {
+			out = append(out, i)
 		}
 	}
-	if best < 0 {
-		return nil
-	}
-	rung := Step{1, warmUpBPM}
-	b := p.Brief
-	b.Layout.Box, b.Layout.BoxOctave = &best, nil
-	b.Run = brief.Run{Pattern: string(run.Straight), Direction: string(run.UpDown)}
-	b.Hand.Fingers = nil
+	slices.SortStableFunc(out, func(a, b int) int { return cmp.Compare(boxes[a].SpanMM, boxes[b].SpanMM) })
+	return out[:min(len(out), mostTried)]
+}
+
+// atRung is a brief at a subdivision and a tempo.
+func atRung(b brief.Brief, rung Step) brief.Brief {
 	b.Rhythm.PerBeat, b.Rhythm.TempoBPM = &rung.PerBeat, &rung.TempoBPM
-	made, err := plan.Build(b)
-	if err != nil {
-		return nil
-	}
-	words := fmt.Sprintf("Warm up first: box %s, the easiest for this hand at %.0f mm, straight, in quarter notes at %d.", made.Boxes[made.Box].ID, made.Boxes[made.Box].SpanMM, rung.TempoBPM)
-	return &WarmUp{words, made.Brief, rung}
+	return b
 }

@@ -23,14 +23,17 @@ const (
 // leapFrets is the shift from which the hand leaps.
 const leapFrets = 5
 
-// stand is a note stopped by a hand that stands at a position.
+// stand is a note stopped by a hand that stands at a position. Many are made: they
+// are kept small.
 type stand struct {
-	neck.Place
-	order    int // of the string, in playing order
-	position int
-	cost     int // of this note and of all that follow
-	next     int // the stand of the note after
+	str, fret int8
+	order     int8 // of the string, in playing order
+	position  int8
+	next      int16 // the stand of the note after
+	cost      int32 // of this note and of all that follow
 }
+
+func (s stand) place() neck.Place { return neck.Place{String: int(s.str), Fret: int(s.fret)} }
 
 // ascent is every way to climb a row of pitches. A way crosses the strings in
 // their order and moves the hand stepwise where that can be.
@@ -43,22 +46,28 @@ type ascent struct {
 // ascend weighs the ways up a row of pitches, as far as the neck goes.
 func (c *climber) ascend(row []int, openFirst bool) ascent {
 	a := ascent{Request: &c.Request, row: row, steps: make([][]stand, 0, len(row))}
+	count := 0
 	for _, midi := range row {
-		known := &c.stood[midi][count(openFirst)]
-		if *known == nil {
-			*known = c.stands(midi, openFirst)
-		}
-		if len(*known) == 0 {
+		stands := c.standsOn(midi, openFirst)
+		if len(stands) == 0 {
 			break
 		}
-		a.steps = append(a.steps, slices.Clone(*known))
+		a.steps = append(a.steps, stands)
+		count += len(stands)
+	}
+	all := make([]stand, 0, count)
+	for i, stands := range a.steps {
+		from := len(all)
+		all = append(all, stands...)
+		a.steps[i] = all[from:len(all):len(all)]
 	}
 	for i := len(a.steps) - 2; i >= 0; i-- {
+		after := a.steps[i+1]
 		for k := range a.steps[i] {
 			from := &a.steps[i][k]
-			at, least := 0, math.MaxInt
-			for j := range a.steps[i+1] {
-				to := &a.steps[i+1][j]
+			at, least := 0, int32(math.MaxInt32)
+			for j := range after {
+				to := &after[j]
 				if to.cost >= least {
 					continue
 				}
@@ -67,21 +76,31 @@ func (c *climber) ascend(row []int, openFirst bool) ascent {
 				}
 			}
 			from.cost += least
-			from.next = at
+			from.next = int16(at)
 		}
 	}
 	return a
 }
 
+// standsOn are the stands of a pitch, found once.
+func (c *climber) standsOn(midi int, openFirst bool) []stand {
+	known := &c.stood[midi][count(openFirst)]
+	if *known == nil {
+		*known = c.stands(midi, openFirst)
+	}
+	return *known
+}
+
 // stands are the ways to stop a pitch under a hand, the lowest string first.
-func (r *Request) stands(midi int, openFirst bool) (out []stand) {
+func (r *Request) stands(midi int, openFirst bool) []stand {
+	out := make([]stand, 0, len(r.Strings)*(r.Frame.Last-r.Frame.First+1))
 	for order, str := range r.Strings {
 		fret := midi - r.Neck.Open(str).MIDI()
 		if fret < r.LowFret || fret > r.HighFret {
 			continue
 		}
 		for position := max(fret-r.Frame.Last, 1); position <= max(fret-r.Frame.First, 1); position++ {
-			s := stand{Place: neck.Place{String: str, Fret: fret}, order: order, position: position}
+			s := stand{str: int8(str), fret: int8(fret), order: int8(order), position: int8(position)}
 			switch r.rank(fret, position, hold{openFirst: openFirst}) {
 			case outOfHand:
 				continue
@@ -97,9 +116,9 @@ func (r *Request) stands(midi int, openFirst bool) (out []stand) {
 }
 
 // stepCost prices the way from a note to the next.
-func stepCost(from, to *stand) int {
-	cost := stringBack * max(from.order-to.order, 0)
-	frets := max(to.position-from.position, from.position-to.position)
+func stepCost(from, to *stand) int32 {
+	cost := stringBack * int32(max(from.order-to.order, 0))
+	frets := int32(max(to.position-from.position, from.position-to.position))
 	if frets == 0 {
 		return cost
 	}
@@ -120,13 +139,13 @@ func (a ascent) from(at neck.Place) (out [][]Note) {
 	}
 	var first []stand
 	for _, s := range a.steps[0] {
-		if s.Place == at && a.rank(at.Fret, s.position, hold{openFirst: true}) <= atHome {
+		if s.place() == at && a.rank(at.Fret, int(s.position), hold{openFirst: true}) <= atHome {
 			first = append(first, s)
 		}
 	}
-	slices.SortStableFunc(first, func(x, y stand) int { return cmp.Or(cmp.Compare(x.cost, y.cost), y.position-x.position) })
+	slices.SortStableFunc(first, func(x, y stand) int { return cmp.Or(cmp.Compare(x.cost, y.cost), cmp.Compare(y.position, x.position)) })
 	for _, s := range first {
-		if s.cost > first[0].cost+muchDearer*a.Octaves {
+		if s.cost > first[0].cost+int32(muchDearer*a.Octaves) {
 			break
 		}
 		out = append(out, a.notes(s))
@@ -144,7 +163,7 @@ func (a ascent) notes(s stand) []Note {
 		if i > 0 {
 			s = a.steps[i][s.next]
 		}
-		out[i] = Note{s.Place, a.row[i], a.Scale.Index(a.row[i]), Core}
+		out[i] = Note{s.place(), a.row[i], a.Scale.Index(a.row[i]), Core}
 	}
 	return out
 }

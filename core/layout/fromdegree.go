@@ -14,6 +14,7 @@ import (
 // first, then lowest fret, then what asks least of the hand.
 func fromDegree(r Request) ([]Box, error) {
 	low, high := r.compass()
+	r.known = &knownHands{}
 	c := climber{Request: r, ascents: map[ascentKey]ascent{}}
 	whole, longest := []Box{}, []Note(nil)
 	for _, at := range r.placesOfDegree(low, high) {
@@ -87,7 +88,7 @@ func (r *Request) octavesFrom(first int) []int {
 // better one.
 func (r *Request) underOneHand(at neck.Place) (out [][]Note) {
 	low, high := r.positionsOn(at)
-	var ways []handful
+	ways := make([]handful, 0, high-low+1)
 	for position := high; position >= low; position-- {
 		ways = append(ways, r.octaveAt(at, position))
 	}
@@ -128,18 +129,23 @@ func (r *Request) positionsOn(at neck.Place) (low, high int) {
 // it goes.
 func (r *Request) octaveAt(at neck.Place, position int) handful {
 	midi := r.Neck.MIDI(at)
-	h := handful{notes: make([]Note, 1, r.Scale.Len()+1)}
-	h.notes[0] = Note{at, midi, r.Scale.Index(midi), Core}
-	for _, n := range r.under(position, hold{openFirst: at.Fret == 0}) {
-		if n.MIDI <= midi || n.MIDI > midi+12 {
-			continue
+	under := r.underKnown(position, at.Fret == 0)
+	first := slices.IndexFunc(under, func(n Note) bool { return n.MIDI >= midi })
+	if first < 0 || under[first].Place != at { // that pitch lies better elsewhere under this hand
+		own := []Note{{at, midi, r.Scale.Index(midi), Core}}
+		for _, n := range under {
+			if n.MIDI > midi && n.MIDI <= midi+12 {
+				own = append(own, n)
+			}
 		}
-		if n.MIDI != r.Scale.Next(h.notes[len(h.notes)-1].MIDI) {
-			break
-		}
-		h.notes = append(h.notes, n)
-		h.reaches += count(r.rank(n.Fret, position, hold{}) >= reachBack)
+		under, first = own, 0
 	}
+	h := handful{}
+	end := first + 1
+	for ; end < len(under) && under[end].MIDI <= midi+12 && under[end].MIDI == r.Scale.Next(under[end-1].MIDI); end++ {
+		h.reaches += count(r.rank(under[end].Fret, position, hold{}) >= reachBack)
+	}
+	h.notes = under[first:end:end]
 	return h
 }
 

@@ -42,6 +42,8 @@ type Request struct {
 	Octaves    int        // how far to go from there, 1 to 3
 	// OctaveShape is the id of one of OctaveShapes.
 	OctaveShape string
+
+	known *knownHands // what lies under each hand, for the systems that ask again and again
 }
 
 // Ring chooses for each note of a row one of the places where it lies, so that
@@ -87,9 +89,16 @@ type Box struct {
 	Hand        int    // fret of the index finger at rest where the hand is at home; 0 where the box has no such place
 	Form        string // chord form, where there is one
 	Notes       []Note
-	Missing     []pitch.Pitch // what fell off the neck or out of the hand, lowest first
+	Missing     []Missing // what fell off the neck or out of the hand, lowest first
+	GoesOn      int       // notes at its top that go on along the last string, past the hand
 	Corrections []Correction
 	Links       []Link
+}
+
+// Missing is a pitch that a box lacks.
+type Missing struct {
+	pitch.Pitch
+	At neck.Place // where the layout would have it, off the frets; the zero Place where it has none for it
 }
 
 // Link leads on from one box to another through a root that both have.
@@ -97,6 +106,10 @@ type Link struct {
 	Box      int        // index of the box that goes on
 	From, To neck.Place // the root in this box and in the next
 }
+
+// Shortfall counts what the hand does not have where it stands: what is missing, and
+// what it has to move on for along the last string.
+func (b Box) Shortfall() int { return len(b.Missing) + b.GoesOn }
 
 // Complete reports whether nothing fell off the neck.
 func (b Box) Complete() bool { return len(b.Missing) == 0 }
@@ -122,13 +135,18 @@ func Corrections(n neck.Neck, strs []int) []Correction {
 type builder struct {
 	*Request
 	notes   []Note
-	missing []int
+	missing []Missing
+}
+
+// lacks notes a pitch that the box cannot have.
+func (b *builder) lacks(midi int, at neck.Place) {
+	b.missing = append(b.missing, Missing{b.Scale.Pitch(midi), at})
 }
 
 func (b *builder) add(str, midi int, layer Layer) {
 	n := Note{neck.Place{String: str, Fret: midi - b.Neck.Open(str).MIDI()}, midi, b.Scale.Index(midi), layer}
 	if n.Fret < b.LowFret || n.Fret > b.HighFret {
-		b.missing = append(b.missing, midi)
+		b.lacks(midi, n.Place)
 		return
 	}
 	b.notes = append(b.notes, n)
@@ -138,13 +156,8 @@ func (b *builder) add(str, midi int, layer Layer) {
 func (b *builder) box(degree int, name string) Box {
 	slices.SortStableFunc(b.notes, func(x, y Note) int { return x.MIDI - y.MIDI })
 	box := Box{Name: name, Degree: degree, Notes: b.notes}
-	if len(b.missing) > 0 {
-		slices.Sort(b.missing)
-		box.Missing = make([]pitch.Pitch, len(b.missing))
-		for i, m := range b.missing {
-			box.Missing[i] = b.Scale.Pitch(m)
-		}
-	}
+	slices.SortStableFunc(b.missing, func(x, y Missing) int { return x.MIDI() - y.MIDI() })
+	box.Missing = b.missing
 	return box
 }
 

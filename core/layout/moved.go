@@ -1,10 +1,6 @@
 package layout
 
-import (
-	"slices"
-
-	"evenladder/core/pitch"
-)
+import "slices"
 
 // Octave is where a shape repeats on every string.
 const Octave = 12
@@ -37,7 +33,11 @@ func Moved(b Box, octaves int) Box {
 	}
 	b.Missing = slices.Clone(b.Missing)
 	for i, p := range b.Missing {
-		b.Missing[i] = pitch.Pitch{Name: p.Name, Octave: p.Octave + octaves}
+		p.Octave += octaves
+		if p.At.String > 0 {
+			p.At.Fret += frets
+		}
+		b.Missing[i] = p
 	}
 	b.Links = nil // they lead on from where it was
 	return b

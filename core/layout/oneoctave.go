@@ -10,10 +10,11 @@ import (
 )
 
 // oneOctave has one box for each root on each string: one octave under one hand,
-// or evenly over the strings. Where strings or frets run out it is cut short. Each
-// leads on to the box that begins on the root it ends with.
+// or evenly over the strings. Where strings run out it goes on along the last one,
+// unless it is to be cut short there; where frets run out it is. Each leads on to
+// the box that begins on the root it ends with.
 func oneOctave(r Request) ([]Box, error) {
-	r.Octaves = 1
+	r.Octaves, r.known = 1, &knownHands{}
 	var out []Box
 	for _, str := range r.Strings {
 		open := r.Neck.Open(str).MIDI()
@@ -31,24 +32,33 @@ func oneOctave(r Request) ([]Box, error) {
 var OctaveShapes = []table.Row{
 	{ID: underHand, Name: "an octave under one hand", Why: "the hand stays; each string has what lies under it"},
 	{ID: "even", Name: "an even octave", Phrase: "the same number of notes on each string", Why: "three, three and two: regular for rhythm and picking, the same from every root but for the corrections"},
+	{ID: cutShort, Name: "an octave as far as the strings go", Phrase: "cut short where the strings end", Why: "the hand stays; what no string is left for is said"},
 }
 
-const underHand = "one-hand"
+const underHand, evenShape, cutShort = "one-hand", "even", "cut-short"
 
 // octaveFrom is the octave from a root. The even shape is taken under one hand
 // too where it asks no more of it.
 func (r *Request) octaveFrom(root neck.Place) Box {
 	b := r.evenOctave(root)
-	if r.OctaveShape != "even" {
+	if r.OctaveShape != evenShape {
 		best := handful{b.notes, r.reachesOf(b.notes)}
 		for _, notes := range r.underOneHand(root) {
 			if h := (handful{notes, r.reachesOf(notes)}); h.compare(best) < 0 {
 				best = h
-				b.notes, b.missing = notes, r.octavesFrom(r.Neck.MIDI(root))[len(notes):]
+				b.notes, b.missing = notes, nil
+				for _, midi := range r.octavesFrom(r.Neck.MIDI(root))[len(notes):] {
+					b.lacks(midi, neck.Place{})
+				}
 			}
 		}
 	}
+	goesOn := 0
+	if r.OctaveShape != cutShort {
+		goesOn = b.goOn()
+	}
 	box := b.box(0, placeName(root.String, root.Fret))
+	box.GoesOn = goesOn
 	box.Corrections = r.corrections(box.Notes)
 	return box
 }
@@ -66,10 +76,27 @@ func (r *Request) evenOctave(root neck.Place) builder {
 		if s := at + i/each; s < len(r.Strings) {
 			b.add(r.Strings[s], midi, Core)
 		} else {
-			b.missing = append(b.missing, midi)
+			b.lacks(midi, neck.Place{})
 		}
 	}
 	return b
+}
+
+// goOn takes what an octave lacks along its last string, where that is the last one
+// there is, as far as the frets go, and counts that.
+func (b *builder) goOn() int {
+	last := b.Strings[len(b.Strings)-1]
+	if len(b.notes) == 0 || b.notes[len(b.notes)-1].String != last {
+		return 0
+	}
+	lacking := b.missing
+	b.missing = nil
+	b.notes = slices.Clip(b.notes)
+	held := len(b.notes)
+	for _, m := range lacking {
+		b.add(last, m.MIDI(), Core)
+	}
+	return len(b.notes) - held
 }
 
 // reachesOf counts the notes off their home under the hand that needs the
@@ -129,7 +156,7 @@ func link(boxes []Box, whole int) {
 func (l Link) frets() int { return max(l.From.Fret-l.To.Fret, l.To.Fret-l.From.Fret) }
 
 // Nearest chooses one box of each list, so that the hand travels least from
-// each to the next, whole boxes before all; of equal ways the one that moves
+// each to the next, whole boxes under the hand before all; of equal ways the one that moves
 // the hand latest. It returns the choice and the travel before each in mm.
 func Nearest(n neck.Neck, lists [][]Box) (choice []int, travelMM []float64) {
 	type way struct {
@@ -150,7 +177,7 @@ func Nearest(n neck.Neck, lists [][]Box) (choice []int, travelMM []float64) {
 					}
 				}
 			}
-			w.cost += shortfallMM * float64(len(b.Missing))
+			w.cost += shortfallMM * float64(b.Shortfall())
 			ways[i][k] = w
 		}
 	}
@@ -177,7 +204,7 @@ func Nearest(n neck.Neck, lists [][]Box) (choice []int, travelMM []float64) {
 func Closest(n neck.Neck, fret int, boxes []Box) (box int, mm float64) {
 	mm = math.Inf(1)
 	for i, b := range boxes {
-		if d := n.SpanMM(fret, HandFret(b)) + shortfallMM*float64(len(b.Missing)); d < mm-1e-9 {
+		if d := n.SpanMM(fret, HandFret(b)) + shortfallMM*float64(b.Shortfall()); d < mm-1e-9 {
 			box, mm = i, d
 		}
 	}

@@ -28,7 +28,7 @@ func least(n neck.Neck, lists [][]layout.Box, from int) float64 {
 	}
 	best := math.Inf(1)
 	for _, b := range lists[0] {
-		if !b.Complete() {
+		if b.Shortfall() > 0 {
 			continue
 		}
 		at, way := lowestStopped(b), 0.0
@@ -54,7 +54,7 @@ func TestNearestEqualsExhaustiveSearch(t *testing.T) {
 		choice, travel := layout.Nearest(n, lists)
 		sum := 0.0
 		for i, k := range choice {
-			assert.True(t, lists[i][k].Complete(), "whole octaves before all")
+			assert.Zero(t, lists[i][k].Shortfall(), "whole octaves under the hand before all")
 			sum += travel[i]
 		}
 		assert.Zero(t, travel[0])

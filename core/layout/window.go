@@ -88,6 +88,19 @@ func (r *Request) under(position int, h hold) []Note {
 	return notes
 }
 
+// knownHands are the notes under the hand at each position, found once: with open
+// strings first, or not.
+type knownHands [2][neck.MaxFrets + 1][]Note
+
+// underKnown is under, where it is asked for again and again.
+func (r *Request) underKnown(position int, openFirst bool) []Note {
+	known := &r.known[count(openFirst)][position]
+	if *known == nil {
+		*known = r.under(position, hold{openFirst: openFirst})
+	}
+	return *known
+}
+
 // maxMIDI is past the highest pitch on any neck: B8 and 36 frets.
 const maxMIDI = 160
 
@@ -149,7 +162,7 @@ func (r *Request) placed(name string, notes []Note, missing ...int) Box {
 	missing = append(r.gaps(notes), missing...)
 	slices.Sort(missing)
 	for _, m := range slices.Compact(missing) {
-		b.Missing = append(b.Missing, r.Scale.Pitch(m))
+		b.Missing = append(b.Missing, Missing{Pitch: r.Scale.Pitch(m)})
 	}
 	b.Corrections = r.corrections(notes)
 	return b

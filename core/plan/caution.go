@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"strconv"
 	"strings"
 
 	"evenladder/core/english"
@@ -13,26 +14,42 @@ import (
 
 // Caution codes.
 const (
-	CautionByHand     = "by-hand"     // what the fingers set by hand ask for
-	CautionUnused     = "unused"      // what the brief names changes nothing here
-	CautionSpan       = "span"        // the chosen box opens the hand past its comfortable limit
-	CautionRefit      = "refit"       // the chosen box was changed to keep within the hand's greatest opening
-	CautionIncomplete = "incomplete"  // the chosen box lacks notes
-	CautionCore       = "core"        // the five forms are those of a pentatonic with altered notes
-	CautionShared     = "shared"      // neighbours of a campanella share a string
-	CautionJump       = "jump"        // the hand jumps in the chosen box
-	CautionFrets      = "beyond-neck" // other boxes lack notes
-	CautionCare       = "care"        // goes with a span
-	CautionEnding     = "ending"      // the run stops on a note outside the chord
-	CautionUneven     = "uneven"      // the run does not come to fill whole bars
-	CautionSpelling   = "spelling"    // the key has an easier spelling
-	CautionRespelled  = "respelled"   // notes past double accidentals have the name of their sound
+	CautionByHand     = "by-hand"    // what the fingers set by hand ask for
+	CautionUnused     = "unused"     // what the brief names changes nothing here
+	CautionSpan       = "span"       // the chosen box opens the hand past its comfortable limit
+	CautionRefit      = "refit"      // the chosen box was changed to keep within the hand's greatest opening
+	CautionIncomplete = "incomplete" // the chosen box lacks notes
+	CautionCore       = "core"       // the five forms are those of a pentatonic with altered notes
+	CautionShared     = "shared"     // neighbours of a campanella share a string
+	CautionJump       = "jump"       // the hand jumps in the chosen box
+	CautionCare       = "care"       // goes with a span
+	CautionEnding     = "ending"     // the run stops on a note outside the chord
+	CautionUneven     = "uneven"     // the run does not come to fill whole bars
+	CautionSpelling   = "spelling"   // the key has an easier spelling
+	CautionRespelled  = "respelled"  // notes past double accidentals have the name of their sound
+
+	CautionPrefer = "prefer" // reaching or shifting rather than the other changes nothing here
+	CautionThumb  = "thumb"  // the thumb position begins
 
 	CautionPhraseWay    = "phrase-way"    // the phrase does not lie as it was asked to
 	CautionPhraseOctave = "phrase-octave" // it is played in another octave than it is written in
 )
 
+// quiet are the cautions that only tell: nothing is to be done about them.
+var quiet = map[string]bool{
+	CautionIncomplete: true, CautionCore: true, CautionEnding: true, CautionUneven: true, CautionUnused: true,
+	CautionSpelling: true, CautionRespelled: true, CautionCare: true, CautionPhraseOctave: true, CautionPrefer: true, CautionThumb: true,
+}
+
 func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
+	out := m.allCautions(p, chosen, seq)
+	for i := range out {
+		out[i].Quiet = quiet[out[i].Code]
+	}
+	return out
+}
+
+func (m *maker) allCautions(p Plan, chosen fingered, seq sequence) []Caution {
 	out := []Caution{}
 	if m.Pattern.Uses.Phrase {
 		out = append(out, m.phraseCautions(seq.phrase)...)
@@ -43,19 +60,19 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 		out = append(out, m.boxCautions(p, chosen)...)
 	}
 	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
-		out = append(out, Caution{CautionEnding, fmt.Sprintf("The run ends on %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", endWords(end))})
+		out = append(out, Caution{Code: CautionEnding, Message: fmt.Sprintf("The run ends on %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", endWords(end))})
 	}
 	if seq.uneven {
-		out = append(out, Caution{CautionUneven, fmt.Sprintf("Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.", len(seq.steps), maxRepeated)})
+		out = append(out, Caution{Code: CautionUneven, Message: fmt.Sprintf("Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.", len(seq.steps), maxRepeated)})
 	}
 	if titles := m.Unused(); len(titles) > 0 {
-		out = append(out, Caution{CautionUnused, "These fine points are set and change nothing here: " + strings.Join(titles, ", ") + "."})
+		out = append(out, Caution{Code: CautionUnused, Message: "These fine points are set and change nothing here: " + strings.Join(titles, ", ") + "."})
 	}
 	if len(m.Scale.Respelled) > 0 {
-		out = append(out, Caution{CautionRespelled, m.respelledWords()})
+		out = append(out, Caution{Code: CautionRespelled, Message: m.respelledWords()})
 	}
 	if t, ok := m.Scale.Simpler(); ok {
-		out = append(out, Caution{CautionSpelling, fmt.Sprintf("%s needs double accidentals%s; %s sounds the same and reads more easily.",
+		out = append(out, Caution{Code: CautionSpelling, Message: fmt.Sprintf("%s needs double accidentals%s; %s sounds the same and reads more easily.",
 			m.Title(m.Scale.Tonic, m.Scale.Name), inSignature(m.Scale), m.Title(t.Tonic, t.Name))})
 	}
 	return out
@@ -63,47 +80,51 @@ func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
 
 // wide says that fingers open past their comfortable limit, what would be easier, and to take care.
 func wide(what string, w hand.Opening, easier string) []Caution {
-	return []Caution{{CautionSpan, fmt.Sprintf("%s opens %s and %s %.0f mm, frets %d to %d; %.0f mm is comfortable for this hand. Easier: %s.",
-		what, fingerNames[w.Low], fingerNames[w.High], w.MM, w.LowFret, w.HighFret, w.LimitMM, easier)},
-		{CautionCare, "Warm up first, stop if it hurts, and keep it short with breaks. Pain, numbness or tingling that stays is for a doctor or physiotherapist."}}
+	opens, limit := apart(w.MM, w.LimitMM)
+	return []Caution{{Code: CautionSpan, Message: fmt.Sprintf("%s opens %s and %s %s mm, frets %d to %d; %s mm is comfortable for this hand. Easier: %s.",
+		what, fingerNames[w.Low], fingerNames[w.High], opens, w.LowFret, w.HighFret, limit, easier)},
+		{Code: CautionCare, Message: "Warm up first, stop if it hurts, and keep it short with breaks. Pain, numbness or tingling that stays is for a doctor or physiotherapist."}}
+}
+
+// apart writes two lengths in whole millimetres, or with as many decimals as tell
+// them apart.
+func apart(a, b float64) (first, second string) {
+	for decimals := 0; ; decimals++ {
+		first, second = strconv.FormatFloat(a, 'f', decimals, 64), strconv.FormatFloat(b, 'f', decimals, 64)
+		if first != second || decimals == 2 {
+			return first, second
+		}
+	}
 }
 
 // boxCautions are about the boxes, of the chosen one first.
 func (m *maker) boxCautions(p Plan, chosen fingered) (out []Caution) {
 	box := p.Boxes[p.Box]
 	if box.Refit != "" {
-		out = append(out, Caution{CautionRefit, box.Refit})
+		out = append(out, Caution{Code: CautionRefit, Message: box.Refit})
 	}
 	if len(chosen.held) > 0 {
-		out = append(out, Caution{CautionByHand, "The fingers set by hand ask for " + m.asks(m.finger(chosen.Box), chosen, -1) + "."})
+		out = append(out, Caution{Code: CautionByHand, Message: "The fingers set by hand ask for " + m.asks(m.finger(chosen.Box), chosen, -1) + "."})
 	}
 	if w := chosen.Report.Comfortable; w.Over() > 0 {
 		out = append(out, wide("Box "+box.ID, w, m.easier(p))...)
 	}
+	if words := m.preferenceWords(chosen); words != "" {
+		out = append(out, Caution{Code: CautionPrefer, Message: words})
+	}
+	if words := m.thumbWords(box); words != "" {
+		out = append(out, Caution{Code: CautionThumb, Message: words})
+	}
 	if !box.Complete {
-		out = append(out, Caution{CautionIncomplete, fmt.Sprintf("Box %s lacks %s: beyond %s.",
-			box.ID, english.And(box.Lacks), english.Range("fret", "frets", m.Request.LowFret, m.Request.HighFret))})
+		out = append(out, Caution{Code: CautionIncomplete, Message: "Box " + box.ID + " is not whole. " + box.LackWords})
 	}
 	if m.System.Uses.Rings {
 		out = append(out, m.sharedStrings(chosen)...)
 	} else {
-		out = append(out, jumps(box.ID, chosen)...)
+		out = append(out, m.jumps(box.ID, chosen)...)
 	}
 	if words := m.alteredCore(); words != "" {
-		out = append(out, Caution{CautionCore, words})
-	}
-	var others []string
-	for i, b := range p.Boxes {
-		if i != p.Box && !b.Complete {
-			others = append(others, b.ID)
-		}
-	}
-	if len(others) > 0 {
-		noun, verb := "Boxes", "run"
-		if len(others) == 1 {
-			noun, verb = "Box", "runs"
-		}
-		out = append(out, Caution{CautionFrets, fmt.Sprintf("%s %s %s past the frets that are left.", noun, english.And(others), verb)})
+		out = append(out, Caution{Code: CautionCore, Message: words})
 	}
 	return out
 }
@@ -130,7 +151,11 @@ func inSignature(s scale.Scale) string {
 const jumpFrets = 5
 
 // jumps says where the hand cannot go on stepwise.
-func jumps(box string, f fingered) (out []Caution) {
+func (m *maker) jumps(box string, f fingered) (out []Caution) {
+	why := "the layout has its next note there"
+	if m.System.Uses.AnyString {
+		why = "no stepwise way lies within these frets"
+	}
 	last := -1 // note that was stopped last
 	for i, t := range f.Touches {
 		to := f.Notes[i]
@@ -140,8 +165,8 @@ func jumps(box string, f fingered) (out []Caution) {
 		from := f.Notes[max(last, 0)]
 		last = i
 		if way := max(to.Fret-from.Fret, from.Fret-to.Fret); min(way, max(t.Shift, -t.Shift)) >= jumpFrets {
-			out = append(out, Caution{CautionJump, fmt.Sprintf("Box %s jumps %d frets, from string %d, fret %d to string %d, fret %d: no stepwise way lies within these frets.",
-				box, way, from.String, from.Fret, to.String, to.Fret)})
+			out = append(out, Caution{Code: CautionJump, Message: fmt.Sprintf("Box %s jumps %d frets, from string %d, fret %d to string %d, fret %d: %s.",
+				box, way, from.String, from.Fret, to.String, to.Fret, why)})
 		}
 	}
 	return out
@@ -168,7 +193,7 @@ const fiveForm = "five-form"
 func (m *maker) sharedStrings(f fingered) (out []Caution) {
 	for _, i := range hand.Shared(f.places()) {
 		first, second := m.Say(m.Scale.Notes[f.Notes[i].Degree]), m.Say(m.Scale.Notes[f.Notes[i+1].Degree])
-		out = append(out, Caution{CautionShared, fmt.Sprintf("%s and %s share string %d: %s stops as %s sounds. No row of these notes does without.", first, second, f.Notes[i].String, first, second)})
+		out = append(out, Caution{Code: CautionShared, Message: fmt.Sprintf("%s and %s share string %d: %s stops as %s sounds. No row of these notes does without.", first, second, f.Notes[i].String, first, second)})
 	}
 	return out
 }

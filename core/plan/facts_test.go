@@ -111,7 +111,23 @@ func TestOneOctaveFacts(t *testing.T) {
 		assert.Equal(t, []plan.Correction{{FromString: 3, ToString: 2, Frets: 1}}, p.Boxes[box].Corrections)
 	}
 	assert.Equal(t, []plan.Link{{Box: 4, From: neck.Place{String: 4, Fret: 7}, To: neck.Place{String: 4, Fret: 7}}}, p.Boxes[0].Links)
-	assert.Equal(t, []string{"G5", "A5"}, p.Boxes[8].Missing, "cut short where strings run out, and said")
+	assert.Equal(t, "2: 10 12 13 | 1: 10 12 13 15 17", frets(p.Boxes[8].Notes), "where strings run out it goes on along the last one")
+	assert.True(t, p.Boxes[8].Complete)
+	cut := plantest.Build(t, short(`guitar | A natural-minor | "system": "one-octave", "octaveShape": "cut-short"`))
+	assert.Equal(t, []string{"G5", "A5"}, cut.Boxes[8].Missing, "or is cut short, and says so")
+	assert.Equal(t, "No G5 or A5: there is no higher string under this hand.", cut.Boxes[8].LackWords)
+
+	bass := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"system": "one-octave", "box": 2}, "run": {"chain": true, "direction": "up"}}`)
+	last := bass.Run.Events[len(bass.Run.Events)-1]
+	assert.Equal(t, neck.Place{String: 1, Fret: 17}, last.Place, "a chain goes on along the last string")
+
+	upright := plantest.Build(t, short(`upright-bass | D major | "system": "one-octave", "lowFret": 0, "highFret": 8`))
+	for _, b := range upright.Boxes {
+		if b.Notes[0].Place == (neck.Place{String: 2, Fret: 0}) {
+			assert.Equal(t, "2: 0 2 4 | 1: 0 2 4 6 7", frets(b.Notes))
+			assert.Equal(t, 1, b.Shifts, "D major from the open D is completed with one shift on string 1")
+		}
+	}
 }
 
 // Common practice: D major as a campanella on strings 3, 2 and 1, plucked by

@@ -180,8 +180,9 @@ func (m *maker) refit(f fingered, past hand.Opening) fingered {
 	if fewer, words, ok := m.fewerNotes(f.Box); ok && len(f.held) == 0 && best.Report.WithinString >= len(m.Request.Strings) && fewer.Report.WithinString < best.Report.WithinString {
 		best, how = fewer, "laid out "+words
 	}
-	best.refit = fmt.Sprintf("%s %s to %s from fret %d to %d is %.0f mm, past the %.0f mm that this hand can open: %s.",
-		english.Capital(m.schoolName()), fingerNames[past.Low], fingerNames[past.High], past.LowFret, past.HighFret, past.MM, past.LimitMM, how)
+	opens, limit := apart(past.MM, past.LimitMM)
+	best.refit = fmt.Sprintf("%s %s to %s from fret %d to %d is %s mm, past the %s mm that this hand can open: %s.",
+		english.Capital(m.schoolName()), fingerNames[past.Low], fingerNames[past.High], past.LowFret, past.HighFret, opens, limit, how)
 	return best
 }
 
@@ -221,6 +222,7 @@ func (m *maker) planBox(i int, f fingered) Box {
 		out.Missing = append(out.Missing, p.String())
 		out.Lacks = append(out.Lacks, m.Say(p.Name)+strconv.Itoa(p.Octave))
 	}
+	out.LackWords = m.lackWords(f.Box)
 	for _, c := range f.Corrections {
 		out.Corrections = append(out.Corrections, Correction{c.FromString, c.ToString, c.Frets})
 	}

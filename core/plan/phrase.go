@@ -35,7 +35,7 @@ func (m *maker) layPhrase(b fingered) (laidPhrase, error) {
 	for _, w := range []way.Way{m.Way, easiest} {
 		for _, octaves := range octavesTried {
 			f := way.Field{Request: m.Request, Notes: moved(m.Phrase.Notes, octaves), Scale: m.Scale, Box: b.Box}
-			f.Apart = apart(f)
+			f.Apart = fretsApart(f)
 			laid, ok := w.Lay(h, f, m.Brief.Run.At)
 			if !ok {
 				continue
@@ -59,8 +59,8 @@ func moved(notes []line.Note, octaves int) []line.Note {
 	return out
 }
 
-// apart is how many frets the places that the phrase was written with lie higher in this key.
-func apart(f way.Field) int {
+// fretsApart is how many frets the places that the phrase was written with lie higher in this key.
+func fretsApart(f way.Field) int {
 	for _, n := range f.Notes {
 		if n.Place != nil && n.Place.String <= f.Request.Neck.Strings() {
 			return n.MIDI - f.Request.Neck.MIDI(*n.Place)
@@ -158,14 +158,14 @@ func (m *maker) phraseCautions(l *laidPhrase) (out []Caution) {
 		return nil
 	}
 	if l.instead != "" {
-		out = append(out, Caution{CautionPhraseWay, fmt.Sprintf("The phrase does not lie %s: it is played %s.", m.Way.Name, l.instead)})
+		out = append(out, Caution{Code: CautionPhraseWay, Message: fmt.Sprintf("The phrase does not lie %s: it is played %s.", m.Way.Name, l.instead)})
 	}
 	if n := l.octaves; n != 0 {
 		direction := "higher"
 		if n < 0 {
 			direction, n = "lower", -n
 		}
-		out = append(out, Caution{CautionPhraseOctave, fmt.Sprintf("The phrase is played %s %s than it is written, where it lies here.", english.Count(n, "octave", "octaves"), direction)})
+		out = append(out, Caution{Code: CautionPhraseOctave, Message: fmt.Sprintf("The phrase is played %s %s than it is written, where it lies here.", english.Count(n, "octave", "octaves"), direction)})
 	}
 	return out
 }

@@ -118,7 +118,8 @@ type Box struct {
 	HighFret    int          `json:"highFret"`
 	Complete    bool         `json:"complete"`
 	Missing     []string     `json:"missing"`
-	Lacks       []string     `json:"lacks"` // the missing pitches as the brief asks to say notes
+	Lacks       []string     `json:"lacks"`               // the missing pitches as the brief asks to say notes
+	LackWords   string       `json:"lackWords,omitempty"` // them again, and why
 	Corrections []Correction `json:"corrections"`
 	SpanMM      float64      `json:"spanMm"` // widest opening of the hand between shifts
 	Shifts      int          `json:"shifts"`
@@ -215,4 +216,5 @@ type EndsOn struct {
 type Caution struct {
 	Code    string `json:"code"`
 	Message string `json:"message"`
+	Quiet   bool   `json:"quiet,omitempty"` // to know, with nothing to act on
 }

@@ -157,7 +157,7 @@ func TestCautions(t *testing.T) {
 	assert.Contains(t, wide.Cautions[0].Message, "Box 1 opens index and middle 63 mm, frets 2 to 4; 55 mm is comfortable for this hand.")
 	assert.Contains(t, wide.Cautions[0].Message, "the same shape 3 frets higher")
 	assert.Empty(t, codes(plantest.Build(t, short(`ukulele | Gb lydian | "system": "three-per-string"`))), "the same frets on a short neck")
-	assert.Equal(t, []string{"incomplete", "beyond-neck", "ending"}, codes(plantest.Build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
+	assert.Equal(t, []string{"incomplete", "ending"}, codes(plantest.Build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
 	assert.Contains(t, codes(plantest.Build(t, short("ukulele | Db phrygian"))), "spelling")
 	past := plantest.Build(t, short("guitar | A# whole-tone"))
 	assert.Contains(t, codes(past), "respelled")

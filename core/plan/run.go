@@ -20,13 +20,17 @@ const maxNotes = 2000
 const maxRepeated = 300
 
 // chained is the chosen box with the boxes that lead on from it, root to root:
-// each goes on from the note after the root that it shares.
+// each goes on from the note after the root that it shares. It ends with the last
+// octave that is whole.
 func (m *maker) chained(b fingered) fingered {
 	long := fingered{Box: b.Box, school: b.school, strict: b.strict, held: b.held, own: b.fingersByPlace()}
 	long.Notes = slices.Clone(b.Notes)
 	seen := map[int]bool{m.Box(): true}
 	for at := b.Box; len(at.Links) > 0 && !seen[at.Links[0].Box]; {
 		next := at.Links[0].Box
+		if !m.Boxes[next].Complete() {
+			break
+		}
 		seen[next] = true
 		shared := at.Links[0].To
 		at = m.Boxes[next]

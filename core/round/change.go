@@ -276,7 +276,7 @@ func runsOut(before, now played) string {
 		return "The next root up lies past the last fret: " + down
 	}
 	for _, b := range now.Boxes {
-		if b.Notes[0].Place == next && len(b.Missing) == 0 {
+		if b.Notes[0].Place == next && b.Shortfall() == 0 {
 			return "The scale is whole from a lower root: " + down
 		}
 	}

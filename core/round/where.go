@@ -136,8 +136,8 @@ func lower(a, b layout.Box) bool {
 	switch {
 	case (root == 0) != (second == 0):
 		return root == 0
-	case len(a.Missing) != len(b.Missing):
-		return len(a.Missing) < len(b.Missing)
+	case a.Shortfall() != b.Shortfall():
+		return a.Shortfall() < b.Shortfall()
 	case first.MIDI != other.MIDI:
 		return first.MIDI < other.MIDI
 	}

@@ -68,7 +68,7 @@ const (
 
 // Pickings are all ways to sound a run in picker order.
 var Pickings = []Picking{
-	{table.Row{ID: AlternatePicking, Phrase: "alternate picking", Why: "down on the beat and up between, whatever the string"}, false, alternate},
+	{table.Row{ID: AlternatePicking, Phrase: "alternate picking", Why: "down and up in turn, whatever the string"}, false, alternate},
 	{table.Row{ID: "down", Phrase: "all downstrokes", Why: "an even, heavy tone; slower"}, false, downstrokes},
 	{table.Row{ID: "economy", Phrase: "economy picking", Why: "crosses strings in one stroke where the pick already goes that way"}, false, economy},
 	{table.Row{ID: "legato", Phrase: "one stroke a string, then hammer or pull", Why: "smooth; the fretting hand sounds what it can reach without moving"}, false, legato},
@@ -76,7 +76,7 @@ var Pickings = []Picking{
 	{table.Row{ID: IndexAndMiddle, Phrase: "index and middle finger in turn", Why: "even and quick; on the way to the next lower string the finger falls through to it"}, false, raking},
 	{table.Row{ID: FreeStroke, Phrase: "free strokes of index and middle finger", Why: "in turn, whatever the string; the finger passes clear of the next string, which rings on"}, false, inTurn},
 	{table.Row{ID: "rest-stroke", Phrase: "rest strokes of index and middle finger", Why: "in turn, whatever the string; the finger comes to rest on the next string: a full tone for single lines"}, false, inTurn},
-	{table.Row{ID: "bowed", Phrase: "a bow for each note", Why: "down and up in turn, down on the beat"}, true, bowed(1)},
+	{table.Row{ID: "bowed", Phrase: "a bow for each note", Why: "down and up in turn, a bow for each"}, true, bowed(1)},
 	{table.Row{ID: "bowed-2", Phrase: "two notes to a bow", Why: "slurred in pairs: the left hand alone changes the note"}, true, bowed(2)},
 	{table.Row{ID: "bowed-4", Phrase: "four notes to a bow", Why: "slurred in fours: even left hand, slow bow"}, true, bowed(4)},
 }

@@ -29,6 +29,7 @@ type Scale struct {
 	Respelled []int
 
 	index [12]int8 // scale index of a pitch class, -1 outside the scale
+	next  [12]int8 // semitones from a pitch class up to the next note of the scale
 }
 
 // New puts the formula on the tonic. The catalogue gives it its name.
@@ -63,6 +64,13 @@ func build(tonic pitch.Name, f Formula, e Entry) Scale {
 		}
 		s.index[s.Notes[i].Class()] = int8(i)
 	}
+	for c := range s.next {
+		up := 1
+		for up < 12 && s.index[(c+up)%12] < 0 {
+			up++
+		}
+		s.next[c] = int8(up)
+	}
 	return s
 }
 
@@ -74,16 +82,18 @@ func (s Scale) Title() string { return s.Tonic.Pretty() + " " + s.Name }
 
 // Index is the place in the scale (0 is the tonic) of the note with this MIDI
 // number, or -1 when it is outside the scale.
-func (s Scale) Index(midi int) int { return int(s.index[((midi%12)+12)%12]) }
+func (s *Scale) Index(midi int) int { return int(s.index[class(midi)]) }
+
+// class is the pitch class of a MIDI number, also of one below 0.
+func class(midi int) int {
+	if c := midi % 12; c >= 0 {
+		return c
+	}
+	return midi%12 + 12
+}
 
 // Next is the MIDI number of the scale note above the given scale note.
-func (s Scale) Next(midi int) int {
-	for m := midi + 1; ; m++ {
-		if s.Index(m) >= 0 {
-			return m
-		}
-	}
-}
+func (s *Scale) Next(midi int) int { return midi + int(s.next[class(midi)]) }
 
 // Pitch spells a MIDI number that is in the scale.
 func (s Scale) Pitch(midi int) pitch.Pitch {

@@ -83,7 +83,9 @@ func ofPattern(p pattern) []Figure {
 	eachBox(p, func(a asked, made plan.Plan) {
 		say := func() string { return words(a.Brief) + " " + notation(made.Run.Events) }
 		box := made.Boxes[made.Box]
-		unlike.count(Unlike(box, made.Run.Events) > 0, func() string { return words(a.Brief) + "\n        " + boxNotation(box) + "\n        " + notation(made.Run.Events) })
+		unlike.count(Unlike(box, made.Run.Events) > 0, func() string {
+			return words(a.Brief) + "\n        " + boxNotation(box) + "\n        " + notation(made.Run.Events)
+		})
 		if a.system != "campanella" {
 			hop.count(Hops(made.Run.Events) > 0, say)
 		}
@@ -228,7 +230,9 @@ func shown(rs []round.Round) Figure {
 		for _, s := range r.Stops {
 			box := s.Plan.Boxes[s.Plan.Box]
 			events := r.Run.Events[s.First : s.First+s.Notes]
-			f.count(Unlike(box, events) > 0, func() string { return words(r.Brief) + " " + s.Tonic + "\n        " + boxNotation(box) + "\n        " + notation(events) })
+			f.count(Unlike(box, events) > 0, func() string {
+				return words(r.Brief) + " " + s.Tonic + "\n        " + boxNotation(box) + "\n        " + notation(events)
+			})
 		}
 	}
 	return f

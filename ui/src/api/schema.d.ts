@@ -2996,6 +2996,8 @@ export interface components {
             cautions: {
                 code: string;
                 message: string;
+                /** @description To know, with nothing to act on; left out elsewhere. */
+                quiet?: boolean;
             }[];
         };
         Score: {
@@ -3067,6 +3069,8 @@ export interface components {
             missing: string[];
             /** @description The missing pitches as the brief asks to say notes. */
             lacks: string[];
+            /** @description The missing pitches, and why each is missing; left out where none is. */
+            lackWords?: string;
             corrections: {
                 fromString: number;
                 toString: number;

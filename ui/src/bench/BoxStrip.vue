@@ -89,12 +89,13 @@ defineExpose({ step, move, place, inSight })
         >
         <span class="facts"
           ><span class="unseen">{{ box.notes.length }} notes, frets </span>{{ box.lowFret }}–{{ box.highFret }}<span class="span">{{ Math.round(box.spanMm) }} mm</span>
-          <v-icon v-if="box.overLimit || box.refit || !box.complete" :icon="mdiAlertOutline" size="13" class="warn" />
+          <v-icon v-if="box.overLimit || box.refit" :icon="mdiAlertOutline" size="13" class="warn" />
+          <span v-if="box.lackWords" class="lacks" :title="box.lackWords" aria-hidden="true">not whole</span>
           <span v-if="box.overLimit" class="unseen">past what is comfortable</span>
-          <span v-if="!box.complete" class="unseen">incomplete</span>
+          <span v-if="box.lackWords" class="unseen">{{ box.lackWords }}</span>
         </span>
         <span class="gauge" aria-hidden="true"><span :class="{ over: box.overLimit }" :style="{ inlineSize: `${(box.spanMm / widest) * 100}%` }" /></span>
-        <span class="facts">{{ demands(box) }}</span>
+        <span class="facts" title="On the way up">{{ demands(box) }}<span class="unseen"> on the way up</span></span>
       </button>
     </div>
     <v-btn :icon="mdiChevronRight" size="small" aria-label="Next box (full stop)" :disabled="place === all.length - 1" @click="step(1)" />
@@ -193,5 +194,10 @@ defineExpose({ step, move, place, inSight })
 
 .warn {
   color: var(--brick);
+}
+
+.lacks {
+  color: var(--faint);
+  margin-inline-start: 6px;
 }
 </style>

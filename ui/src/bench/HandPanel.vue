@@ -52,7 +52,7 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
       </table>
     </details>
     <ul v-if="plan.cautions.length" class="cautions">
-      <li v-for="c in plan.cautions" :key="c.code" :class="c.code"><v-icon v-if="c.code !== 'care'" :icon="mdiAlertOutline" size="16" /> {{ c.message }}</li>
+      <li v-for="c in plan.cautions" :key="c.code" :class="{ quiet: c.quiet }"><v-icon v-if="!c.quiet" :icon="mdiAlertOutline" size="16" /> {{ c.message }}</li>
     </ul>
   </section>
 </template>
@@ -124,7 +124,8 @@ summary {
   color: var(--brick);
 }
 
-.cautions .care {
+.cautions .quiet {
+  border-inline-start-color: var(--rule);
   color: var(--faint);
 }
 </style>

@@ -16,7 +16,7 @@ const turns: Record<string, string> = {
 <template>
   <FoldPanel id="run" title="The run">
     <p>
-      {{ run.crossings }} string {{ run.crossings === 1 ? 'crossing' : 'crossings' }}{{ run.sweeps ? ` (${run.sweeps} swept in one stroke)` : '' }}, {{ run.shifts }}
+      The whole run: {{ run.crossings }} string {{ run.crossings === 1 ? 'crossing' : 'crossings' }}{{ run.sweeps ? ` (${run.sweeps} swept in one stroke)` : '' }}, {{ run.shifts }}
       {{ run.shifts === 1 ? 'shift' : 'shifts' }}, {{ run.longestOnString }} in a row on one string at most, widest span {{ Math.round(run.spanMm) }} mm.
     </p>
     <p class="counts">

@@ -23,7 +23,9 @@ const emit = defineEmits<{ change: [changes: Changes] }>()
 const box = computed(() => props.plan.boxes[props.plan.box])
 const figures = computed(() => {
   const b = box.value
-  return b ? { notes: b.notes.length, 'widest span': `${Math.round(b.spanMm)} mm`, reaches: b.reaches, shifts: b.shifts, frets: `${b.lowFret}–${b.highFret}` } : {}
+  return b
+    ? { notes: b.notes.length, 'widest span': `${Math.round(b.spanMm)} mm`, 'reaches going up': b.reaches, 'shifts going up': b.shifts, frets: `${b.lowFret}–${b.highFret}` }
+    : {}
 })
 </script>
 

@@ -222,7 +222,8 @@ watch(
           <title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title>
         </path>
         <text :x="x(i)" :y="bottom + lane / 2 + 24" class="finger" :class="{ differs: e.differs }">
-          {{ e.finger }}<title v-if="e.differs">{{ e.differs }}</title>
+          {{ e.finger }}
+          <title v-if="e.differs">{{ e.differs }}</title>
         </text>
         <path v-if="e.sweep" class="stroke" :d="`M${x(i - 1) + 5} ${bottom + lane / 2 + 36}H${x(i) - 5}`"><title>one stroke over both strings</title></path>
         <path v-if="e.stroke === 'down' || e.stroke === 'up'" class="stroke" :d="stroke(i, e.stroke)" />
