@@ -34,29 +34,6 @@ type Demand struct {
 	cost int64 // in thousandths
 }
 
-// Reason compares the finger chosen for one note with the next best one.
-type Reason struct {
-	Finger, Instead int
-	Chosen, Other   []Demand // what only the chosen, only the other way asks for; the dearest first
-	Alike           bool     // the other way asks for less, but fingers like things unlike
-}
-
-// Why weighs the finger of one note of a path against the cheapest way to play
-// the path that puts another finger there. ok is false on an open string and
-// where no other finger can take the note.
-func (h *Hand) Why(places []neck.Place, touches []Touch, note int, a Ask) (r Reason, ok bool) {
-	finger := touches[note].Finger
-	if finger == OpenString {
-		return Reason{}, false
-	}
-	other, _ := h.anew(places, a.allow(note, len(places), AnyFinger.Without(finger)))
-	if other == nil {
-		return Reason{}, false
-	}
-	theirs, mine := h.Differ(places, touches, other, a.Home)
-	return Reason{finger, other[note].Finger, mine, theirs, total(mine) > total(theirs)}, true
-}
-
 // Instead lists what a path would ask for beyond its fingering if one finger took
 // all notes of the place of one note; the dearest first, none where that finger
 // cannot come there.
@@ -127,13 +104,6 @@ func (h *Hand) demands(places []neck.Place, touches []Touch, home int) []Demand 
 		out = append(out, h.cutsSoon(places, touches)...)
 	}
 	return out
-}
-
-func total(demands []Demand) (cost int64) {
-	for _, d := range demands {
-		cost += d.cost
-	}
-	return cost
 }
 
 // without leaves the demands that are not in the other list, the dearest first.

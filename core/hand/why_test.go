@@ -11,35 +11,6 @@ import (
 	"evenladder/core/table"
 )
 
-// The other way asks for no less: what only it asks for costs at least as much
-// as what only the chosen way asks for, but for fingering alike.
-func TestWhyNamesADearerWay(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		n, places := realBox(t)
-		school := rapid.SampledFrom(Schools).Draw(t, "school")
-		h := New(n, Style{School: school})
-		touches := h.Path(places, Ask{})
-		note := rapid.IntRange(0, len(places)-1).Draw(t, "note")
-		r, ok := h.Why(places, touches, note, Ask{})
-		if places[note].Fret == 0 {
-			assert.False(t, ok, "an open string needs no finger")
-			return
-		}
-		if !ok {
-			return // no other finger of the school comes there
-		}
-		assert.Equal(t, touches[note].Finger, r.Finger)
-		assert.NotEqual(t, r.Finger, r.Instead)
-		sum := func(demands []Demand) (cost int64) {
-			for _, d := range demands {
-				cost += d.cost
-			}
-			return cost
-		}
-		assert.Equal(t, r.Alike, sum(r.Other) < sum(r.Chosen), "less than the chosen only where like things are fingered alike")
-	})
-}
-
 // What a path asks for adds up to its price.
 func TestDemandsAddUpToThePrice(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {

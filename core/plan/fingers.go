@@ -149,8 +149,28 @@ func (m *maker) ask(f fingered, order []int) hand.Ask {
 		from, to := order[k-1], order[k]
 		a.Hold[k] = f.Notes[from].String == f.Notes[to].String && max(rank[from], rank[to]) <= held
 	}
+	if m.Four == hand.LittleShift {
+		a.Allow = m.littleTwice(f, a.Allow, order, rank)
+	}
 	return a
 }
+
+// littleTwice lets the little finger alone take the third and the fourth note of a
+// string, where it comes there and no finger is set by hand.
+func (m *maker) littleTwice(f fingered, allowed []hand.Fingers, order, rank []int) []hand.Fingers {
+	if allowed == nil {
+		allowed = slices.Repeat([]hand.Fingers{hand.AnyFinger}, len(order))
+	}
+	for k, i := range order {
+		little := allowed[k] & hand.Only(hand.Little)
+		if (rank[i] == 3 || rank[i] == 4) && little != 0 && m.school(f).Takes(hand.Little, f.Notes[i].Fret) {
+			allowed[k] = little
+		}
+	}
+	return allowed
+}
+
+func (m *maker) school(f fingered) hand.School { return hand.Schools[f.school] }
 
 const fourPerString = "four-per-string"
 

@@ -1,12 +1,18 @@
 package plan_test
 
 import (
+	"fmt"
+	"regexp"
+	"strconv"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"evenladder/core/brief"
+	"evenladder/core/hand"
 	"evenladder/core/plan"
 	"evenladder/internal/plantest"
 )
@@ -84,30 +90,60 @@ func TestComfort(t *testing.T) {
 }
 
 func TestWhy(t *testing.T) {
-	b := plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Gb", "name": "lydian"}}`)
-	for note, want := range map[int]string{
-		0: `^Index finger with a reach back of 32 mm and a stretch of 63 mm at string 6, fret 4, against a shift of 2 frets`,
-		2: `^Little finger with a reach .*, against a shift of 2 frets .* for the ring finger\.$`,
+	const wide = `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Gb", "name": "lydian"}}`
+	const octave = `{"instrument": {"id": "guitar"}, "scale": {"tonic": "F#", "name": "natural-minor"}, "layout": {"system": "one-octave", "box": 4}}`
+	for _, c := range []struct {
+		brief string
+		note  int
+		want  string
+	}{
+		{wide, 0, "Index finger, reaching back a fret, so that the hand can stay at fret 3, for frets 3 to 6 next."},
+		{wide, 2, "Little finger, because the middle finger has just taken fret 4 and this is 2 frets further."},
+		{octave, 1, "Ring finger, because the index finger has just taken fret 4 and this is 2 frets further."},
+		{`{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}}`, 0, "An open string: it needs no finger, and gives the hand time to move."},
 	} {
-		why, err := whyOf(b, note)
+		why, err := whyOf(plantest.Parse(t, c.brief), c.note)
 		require.NoError(t, err)
-		assert.Regexp(t, want, why)
+		assert.Equal(t, c.want, why)
 	}
-	rest, err := whyOf(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "F#", "name": "natural-minor"}, "layout": {"system": "one-octave", "box": 4}}`), 4)
-	require.NoError(t, err)
-	assert.Equal(t, "Ring finger, at rest: the middle finger would ask for a reach back of 29 mm and a shift of 1 fret at string 3, fret 4.", rest)
-	open, err := whyOf(plantest.Parse(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}}`), 0)
-	require.NoError(t, err)
-	assert.Contains(t, open, "An open string")
-	_, err = plan.Why(b, 99)
+	_, err := plan.Why(plantest.Parse(t, wide), 99)
 	assert.ErrorContains(t, err, "note: 99 was given: this box has notes 0 to 17")
+}
 
-	// Every note of every box has its sentence.
-	for note := range plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Gb", "name": "lydian"}}`).Boxes[0].Notes {
+// What a reason says of the note before it and of the way between is so, in every
+// box.
+func TestReasonsAreTrue(t *testing.T) {
+	taken := regexp.MustCompile(`because the (\w+ finger) has just taken fret (\d+) and this is (one|\d+) frets? (further|lower)\.`)
+	rapid.Check(t, func(t *rapid.T) {
+		b := plantest.Any(t)
+		b.Run, b.Hand.Fingers = brief.Run{}, nil
+		p, err := plan.Build(b)
+		if err != nil {
+			return
+		}
+		notes := p.Boxes[p.Box].Notes
+		note := rapid.IntRange(0, len(notes)-1).Draw(t, "note")
 		why, err := whyOf(b, note)
 		require.NoError(t, err)
-		assert.Regexp(t, `^[A-Z].*\.$`, why)
-	}
+		require.Regexp(t, `^[A-Z].*\.$`, why)
+		n := notes[note]
+		assert.Equal(t, n.Finger == hand.OpenString, strings.HasPrefix(why, "An open string"))
+		if n.Finger != hand.OpenString {
+			assert.True(t, strings.HasPrefix(strings.ToLower(why), hand.FingerWords[n.Finger]), why)
+		}
+		assert.Equal(t, n.Reach != "", strings.Contains(why, ", reaching "), why)
+		if m := taken.FindStringSubmatch(why); m != nil {
+			before := notes[note-1]
+			assert.Equal(t, []string{hand.FingerWords[before.Finger], fmt.Sprint(before.Fret)}, m[1:3], why)
+			way := map[string]int{"further": 1, "lower": -1}[m[4]] * max(atoi(m[3]), 1)
+			assert.Equal(t, n.Fret-before.Fret, way, why)
+		}
+	})
+}
+
+func atoi(s string) int {
+	n, _ := strconv.Atoi(s)
+	return n
 }
 
 func TestLimitsAreChecked(t *testing.T) {

@@ -158,6 +158,9 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 			Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k],
 			allow: b.allowed(places[k]), own: b.own[places[k]], slot: k, slots: 1,
 		}
+		if own := b.own[places[k]]; own > 0 && m.System.ID == fourPerString { // its way is held in every order
+			s.steps[k].allow &= hand.Only(own)
+		}
 		if i >= len(own) || b.Notes[i] != own[i] {
 			s.steps[k].inBox = -1
 		}

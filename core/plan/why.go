@@ -86,39 +86,125 @@ func (m *maker) asks(now, then fingered, note int) string {
 	return asked + ", not " + spared
 }
 
+// why is a teacher's reason for a finger: what the hand has just done, where it
+// stands, and how far on the note lies.
 func (m *maker) why(f fingered, note int) string {
-	finger, at := f.Touches[note].Finger, f.Notes[note].Place
-	if finger == hand.OpenString {
-		return "An open string: no finger, and time for the hand to move."
-	}
-	if f.held[at] > 0 {
+	t, at := f.Touches[note], f.Notes[note].Place
+	finger := english.Capital(hand.FingerWords[t.Finger])
+	switch {
+	case t.Finger == hand.OpenString:
+		return "An open string: it needs no finger, and gives the hand time to move."
+	case f.held[at] > 0:
 		free := maps.Clone(f.held)
 		delete(free, at)
-		return fmt.Sprintf("%s, set by hand: it asks for %s.", english.Capital(hand.FingerWords[finger]), m.asks(m.fingerHeld(f.Box, free), f, note))
+		return fmt.Sprintf("%s, set by hand: it asks for %s.", finger, m.asks(m.fingerHeld(f.Box, free), f, note))
+	case t.Reach == hand.Back:
+		return fmt.Sprintf("%s, reaching back a fret, so that the hand can stay at fret %d%s.", finger, t.Position, f.besides(note))
+	case t.Reach == hand.Forward:
+		return fmt.Sprintf("%s, reaching a fret further, so that the hand can stay at fret %d%s.", finger, t.Position, f.besides(note))
 	}
-	r, ok := m.hands.of(f.school).Why(f.places(), f.Touches, note, m.ask(f, nil))
-	if !ok {
-		return fmt.Sprintf("%s: no other finger of this school comes to fret %d.", english.Capital(hand.FingerWords[finger]), at.Fret)
+	before := f.stoppedBefore(note)
+	switch {
+	case before < 0:
+		return fmt.Sprintf("%s, because the hand starts at fret %d%s.", finger, t.Position, f.besides(note))
+	case t.Shift != 0:
+		return fmt.Sprintf("%s, because the hand moves %s here%s.", finger, wayWords(t.Shift), f.besides(note))
+	case f.Notes[before].String == at.String:
+		return fmt.Sprintf("%s, because the %s has just taken fret %d and this is %s.%s",
+			finger, hand.FingerWords[f.Touches[before].Finger], f.Notes[before].Fret, furtherWords(at.Fret-f.Notes[before].Fret), m.opensEasily(f, before, note))
+	case f.asOnStringBefore(note):
+		return fmt.Sprintf("%s, as on string %d: the same frets have the same fingers.", finger, f.Notes[before].String)
+	case at.Fret == t.Position && t.Finger == hand.Index:
+		return fmt.Sprintf("%s, because the hand stays at fret %d, where the index finger is.", finger, t.Position)
 	}
-	return m.reason(f, r, note)
+	return fmt.Sprintf("%s, because the hand stays at fret %d and this is %s.", finger, t.Position, furtherWords(at.Fret-t.Position))
 }
 
-func (m *maker) reason(f fingered, r hand.Reason, note int) string {
-	mine, other := demandWords(f, r.Chosen, note), demandWords(f, r.Other, note)
-	finger, instead := english.Capital(hand.FingerWords[r.Finger]), "the "+hand.FingerWords[r.Instead]
-	switch {
-	case r.Alike:
-		return fmt.Sprintf("%s, so that like frets have like fingers: %s would ask for no more by itself.", finger, instead)
-	case mine == "" && other == "" && f.Report.Shifts == 0:
-		return fmt.Sprintf("%s: %s would do as well.", finger, instead)
-	case mine == "" && other == "":
-		return fmt.Sprintf("%s: %s would ask as much, and move the hand sooner.", finger, instead)
-	case mine == "":
-		return fmt.Sprintf("%s, at rest: %s would ask for %s.", finger, instead, other)
-	case other == "":
-		return fmt.Sprintf("%s with %s: less in all than moving the hand for %s.", finger, mine, instead)
+// besides says which other frets the hand takes before it moves again.
+func (f fingered) besides(note int) string {
+	low, high := 0, 0
+	for i := note; i < len(f.Notes) && (i == note || f.Touches[i].Shift == 0); i++ {
+		if fret := f.Notes[i].Fret; i > note && fret > 0 {
+			if low == 0 || fret < low {
+				low = fret
+			}
+			high = max(high, fret)
+		}
 	}
-	return fmt.Sprintf("%s with %s, against %s for %s.", finger, mine, other, instead)
+	if low == 0 {
+		return ""
+	}
+	return ", for " + english.Range("fret", "frets", low, high) + " next"
+}
+
+// stoppedBefore is the last note before another that has a finger, -1 where there is
+// none.
+func (f fingered) stoppedBefore(note int) int {
+	for i := note - 1; i >= 0; i-- {
+		if f.Touches[i].Finger != hand.OpenString {
+			return i
+		}
+	}
+	return -1
+}
+
+// asOnStringBefore reports whether the string before has the same frets with the
+// same fingers.
+func (f fingered) asOnStringBefore(note int) bool {
+	first, second := f.visit(note-1), f.visit(note)
+	same := len(first) == len(second)
+	for k := 0; same && k < len(first); k++ {
+		a, b := first[k], second[k]
+		same = f.Notes[a].Fret == f.Notes[b].Fret && f.Touches[a].Finger == f.Touches[b].Finger
+	}
+	return same
+}
+
+// visit lists the notes on the string of one, as far as they follow each other.
+func (f fingered) visit(note int) (out []int) {
+	from := note
+	for from > 0 && f.Notes[from-1].String == f.Notes[note].String {
+		from--
+	}
+	for ; from < len(f.Notes) && f.Notes[from].String == f.Notes[note].String; from++ {
+		out = append(out, from)
+	}
+	return out
+}
+
+// opensEasily adds why neighbouring fingers take a whole step.
+func (m *maker) opensEasily(f fingered, before, note int) string {
+	apart := func(a, b int) int { return max(a-b, b-a) }
+	low := min(f.Touches[before].Finger, f.Touches[note].Finger)
+	if !m.Style.School.AtEase || apart(f.Touches[before].Finger, f.Touches[note].Finger) != 1 || apart(f.Notes[before].Fret, f.Notes[note].Fret) != 2 {
+		return ""
+	}
+	switch {
+	case low == hand.Index && m.Style.Wide == hand.OneTwoFour:
+		return " These two fingers open most easily."
+	case low == hand.Ring && m.Style.Wide == hand.OneThreeFour:
+		return " Wide spans are played 1-3-4 here."
+	}
+	return ""
+}
+
+// wayWords says how far and which way the hand goes.
+func wayWords(frets int) string {
+	if frets < 0 {
+		return english.CountInWords(-frets, "fret", "frets") + " towards the nut"
+	}
+	return english.CountInWords(frets, "fret", "frets") + " towards the bridge"
+}
+
+// furtherWords says how far a fret lies from another.
+func furtherWords(frets int) string {
+	switch {
+	case frets == 0:
+		return "the same fret"
+	case frets < 0:
+		return english.CountInWords(-frets, "fret", "frets") + " lower"
+	}
+	return english.CountInWords(frets, "fret", "frets") + " further"
 }
 
 // demandWords says the two dearest demands and where they fall, if not on the

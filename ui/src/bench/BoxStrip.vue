@@ -44,7 +44,8 @@ function small(box: Box) {
 }
 
 function title(box: Box) {
-  return box.form || !box.name.startsWith('from') || /\d$/.test(box.name) ? box.name : `from ${pretty(box.degree)}`
+  const name = box.form || !box.name.startsWith('from') || /\d$/.test(box.name) ? box.name : `from ${pretty(box.degree)}`
+  return name.replace(/^position (\d+), /, 'pos. $1 ')
 }
 
 function demands(box: Box) {
@@ -84,7 +85,7 @@ defineExpose({ step, move, place, inSight })
         <svg :width="wide" :height="tall" aria-hidden="true">
           <path v-for="(mark, k) in small(box)" :key="k" :d="mark.d" class="mark" :class="{ root: mark.root, added: mark.added }" />
         </svg>
-        <span class="name"
+        <span class="name" :title="box.name"
           ><span class="unseen">Box </span><b>{{ box.id }}</b> {{ title(box) }}</span
         >
         <span class="facts"
