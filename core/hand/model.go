@@ -19,20 +19,21 @@ const noStance = -1
 
 // model prices grips and the way from one to the next on one neck.
 type model struct {
-	stances []Stance
-	fingers [maxStances]int8 // of the stances
-	costs   Costs
-	limits  Limits
-	mm      []float64 // fret distances from the nut, past the last fret by a hand's width
-	along   []int64   // the same in thousandths of the price of moving the hand
-	flat    flat
-	within  [5]uint32 // frets a finger takes from a position, by finger, a bit an offset
-	atEase  bool      // fingers on their homes are not strained
-	reaches [3]bool   // by reach: the school has a finger that does
-	opens   bool      // by a fret and back, rather than shift
-	glides  bool      // the index has two homes
-	away    price
-	unlike  price
+	stances    []Stance
+	fingers    [maxStances]int8 // of the stances
+	costs      Costs
+	limits     Limits
+	mm         []float64 // fret distances from the nut, past the last fret by a hand's width
+	along      []int64   // the same in thousandths of the price of moving the hand
+	flat       flat
+	within     [5]uint32 // frets a finger takes from a position, by finger, a bit an offset
+	atEase     bool      // fingers on their homes are not strained
+	littleHome int       // the furthest fret from the position where the little finger rests
+	reaches    [3]bool   // by reach: the school has a finger that does
+	opens      bool      // by a fret and back, rather than shift
+	glides     bool      // the index has two homes
+	away       price
+	unlike     price
 }
 
 // flat holds the flat prices of a shift in thousandths.
@@ -42,7 +43,7 @@ type flat struct {
 }
 
 // maxStances bounds the stances of a school.
-const maxStances = 9
+const maxStances = 11
 
 // handFrets is more than any stance reaches from its position.
 const handFrets = 8
@@ -75,6 +76,9 @@ func newModel(n neck.Neck, style Style) *model {
 	for i, s := range m.stances {
 		m.fingers[i] = int8(s.Finger)
 		m.reaches[s.Reach] = true
+		if s.Finger == Little && s.Reach == Home {
+			m.littleHome = max(m.littleHome, s.Offset)
+		}
 		m.within[s.Finger] |= 1 << (s.Offset + handFrets)
 	}
 	return m
@@ -103,7 +107,7 @@ func (m *model) grip(g grip, fret int) price {
 	case Back:
 		return costing(thousandths(m.costs.Back + m.costs.BackPerMM*(m.mm[g.position]-m.mm[fret])))
 	case Forward:
-		return costing(thousandths(m.costs.Forward + m.costs.ForwardPerMM*(m.mm[fret]-m.mm[fret-1])))
+		return costing(thousandths(m.costs.Forward + m.costs.ForwardPerMM*(m.mm[fret]-m.mm[int(g.position)+m.littleHome])))
 	}
 	return 0
 }

@@ -79,7 +79,7 @@ const rowsAtOnce = 8
 // New makes a hand for a neck.
 func New(n neck.Neck, style Style) *Hand {
 	if style.Rings {
-		style.School = style.School.ringing()
+		style.School = style.School.ringing(n.ScaleLengthMM)
 	}
 	h := &Hand{model: newModel(n, style), rings: style.Rings, frets: n.Frets + 1, rows: make([]*row, 4*(n.Frets+1)*(n.Frets+1)), known: map[pathKey]*Fingering{}, neck: n}
 	h.reaching = make([]price, len(h.stances)*h.frets)

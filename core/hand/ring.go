@@ -21,10 +21,19 @@ const (
 	highUp       = 160_000     // times the square of its share of the string: keeps the hand low on the neck
 )
 
+// shortNeckMM is the scale length up to which a hand spans six frets.
+const shortNeckMM = 450
+
 // ringing is the school where notes ring on: a finger may also stand a fret
-// back, beside its neighbour, as it does in a chord.
-func (s School) ringing() School {
+// back, beside its neighbour, as it does in a chord. On a short neck the little
+// finger reaches as far as six frets from the index.
+func (s School) ringing(scaleLengthMM float64) School {
 	stances := slices.Clip(s.Stances)
+	if scaleLengthMM <= shortNeckMM {
+		for offset := s.furthest() + 1; offset <= mostOffset; offset++ {
+			stances = append(stances, Stance{Little, offset, Forward})
+		}
+	}
 	for finger := Middle; finger <= Little; finger++ {
 		first := slices.IndexFunc(s.Stances, func(st Stance) bool { return st.Finger == finger })
 		if first >= 0 && len(stances) < maxStances {
@@ -33,6 +42,19 @@ func (s School) ringing() School {
 	}
 	s.Stances = stances
 	return s
+}
+
+// mostOffset is how many frets from the index the little finger reaches on a short
+// neck.
+const mostOffset = 6
+
+// furthest is the last fret that a finger of the school comes to from its position.
+func (s School) furthest() int {
+	last := 0
+	for _, st := range s.Stances {
+		last = max(last, st.Offset)
+	}
+	return last
 }
 
 // hold is a way to stop a note, or to leave its string open while the hand

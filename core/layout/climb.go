@@ -18,6 +18,7 @@ const (
 	eachFret     = 2  // of either
 	leap         = 300
 	stringBack   = 3000 // it goes back to a string that it has left
+	uneven       = 6    // a note a string aside from an even climb
 )
 
 // leapFrets is the shift from which the hand leaps.
@@ -43,23 +44,29 @@ type ascent struct {
 	steps [][]stand // by note
 }
 
-// ascend weighs the ways up a row of pitches, as far as the neck goes.
-func (c *climber) ascend(row []int, openFirst bool) ascent {
+// ascend weighs the ways up a row of pitches from a string, given by its order, as
+// far as the neck goes. They climb evenly: no note lies further than a string from
+// where it would be with as many notes on each string, but for open strings, which
+// are taken where they are.
+func (c *climber) ascend(row []int, openFirst bool, start int) ascent {
 	a := ascent{Request: &c.Request, row: row, steps: make([][]stand, 0, len(row))}
-	count := 0
-	for _, midi := range row {
-		stands := c.standsOn(midi, openFirst)
-		if len(stands) == 0 {
+	all := make([]stand, 0, standsAtMost*len(row))
+	for i, midi := range row {
+		even := start + i*(len(c.Strings)-start)/len(row)
+		from := len(all)
+		for _, s := range c.standsOn(midi, openFirst) {
+			aside := max(int(s.order)-even, even-int(s.order))
+			if (aside <= 1 || openFirst) && int(s.order) >= start && (i > 0 || int(s.order) == start) {
+				if !openFirst {
+					s.cost += int32(uneven * aside)
+				}
+				all = append(all, s)
+			}
+		}
+		if len(all) == from {
 			break
 		}
-		a.steps = append(a.steps, stands)
-		count += len(stands)
-	}
-	all := make([]stand, 0, count)
-	for i, stands := range a.steps {
-		from := len(all)
-		all = append(all, stands...)
-		a.steps[i] = all[from:len(all):len(all)]
+		a.steps = append(a.steps, all[from:len(all):len(all)])
 	}
 	for i := len(a.steps) - 2; i >= 0; i-- {
 		after := a.steps[i+1]
@@ -82,6 +89,9 @@ func (c *climber) ascend(row []int, openFirst bool) ascent {
 	return a
 }
 
+// standsAtMost is about how many ways there are to stop a note on three strings.
+const standsAtMost = 12
+
 // standsOn are the stands of a pitch, found once.
 func (c *climber) standsOn(midi int, openFirst bool) []stand {
 	known := &c.stood[midi][count(openFirst)]
@@ -91,12 +101,15 @@ func (c *climber) standsOn(midi int, openFirst bool) []stand {
 	return *known
 }
 
-// stands are the ways to stop a pitch under a hand, the lowest string first.
+// stands are the ways to stop a pitch under a hand, the lowest string first. Where
+// open strings come first, one that has the pitch is the only way.
 func (r *Request) stands(midi int, openFirst bool) []stand {
 	out := make([]stand, 0, len(r.Strings)*(r.Frame.Last-r.Frame.First+1))
+	openFirst = openFirst && r.LowFret == 0
+	onlyOpen := openFirst && slices.ContainsFunc(r.Strings, func(str int) bool { return r.Neck.Open(str).MIDI() == midi })
 	for order, str := range r.Strings {
 		fret := midi - r.Neck.Open(str).MIDI()
-		if fret < r.LowFret || fret > r.HighFret {
+		if fret < r.LowFret || fret > r.HighFret || onlyOpen && fret > 0 {
 			continue
 		}
 		for position := max(fret-r.Frame.Last, 1); position <= max(fret-r.Frame.First, 1); position++ {

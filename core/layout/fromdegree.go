@@ -11,11 +11,12 @@ import (
 // place of it on the neck, under each finger at rest, from which the octaves
 // asked for can be climbed. An octave lies under one hand; more of them go on
 // stepwise, string by string, where one hand does not hold them. Lowest string
-// first, then lowest fret, then what asks least of the hand.
+// first, then lowest fret, then what asks least of the hand; on a long neck the easiest
+// first.
 func fromDegree(r Request) ([]Box, error) {
 	low, high := r.compass()
 	r.known = &knownHands{}
-	c := climber{Request: r, ascents: map[ascentKey]ascent{}}
+	c := climber{Request: r}
 	whole, longest := []Box{}, []Note(nil)
 	for _, at := range r.placesOfDegree(low, high) {
 		for _, notes := range c.from(at) {
@@ -31,6 +32,7 @@ func fromDegree(r Request) ([]Box, error) {
 	if len(whole) == 0 && len(longest) > 0 {
 		return []Box{r.startBox(longest)}, nil
 	}
+	r.easiestFirst(whole)
 	return whole, nil
 }
 
@@ -48,29 +50,35 @@ func (r *Request) placesOfDegree(low, high int) (out []neck.Place) {
 	return out
 }
 
-// climber is a request that remembers the ways up from each pitch.
+// climber is a request that remembers the ways to stop each pitch.
 type climber struct {
 	Request
-	ascents map[ascentKey]ascent
-	stood   [maxMIDI + 1][2][]stand // by pitch and by whether open strings come first
+	stood [maxMIDI + 1][2][]stand // by pitch and by whether open strings come first
 }
 
-type ascentKey struct {
-	first     int
-	openFirst bool
-}
-
-// from are the ways to climb from a place.
+// from are the ways to climb from a place: with stopped notes alone, and low on the
+// neck with open strings too.
 func (c *climber) from(at neck.Place) [][]Note {
 	if c.Octaves == 1 {
 		return c.underOneHand(at)
 	}
-	first := c.Neck.MIDI(at)
-	key := ascentKey{first, at.Fret == 0}
-	if _, known := c.ascents[key]; !known {
-		c.ascents[key] = c.ascend(c.octavesFrom(first), key.openFirst)
+	var out [][]Note
+	for _, open := range c.openOrNot(at) {
+		out = append(out, c.ascend(c.octavesFrom(c.Neck.MIDI(at)), open, slices.Index(c.Strings, at.String)).from(at)...)
 	}
-	return c.ascents[key].from(at)
+	return out
+}
+
+// openOrNot are the ways with open strings that a place is begun in: an open string
+// goes on with open strings, and a low fret in both ways.
+func (r *Request) openOrNot(at neck.Place) []bool {
+	switch {
+	case at.Fret == 0:
+		return []bool{true}
+	case at.Fret <= r.Frame.LastHome+1 && r.anyOpen():
+		return []bool{false, true}
+	}
+	return []bool{false}
 }
 
 // octavesFrom are the pitches of the octaves asked for.
@@ -90,7 +98,11 @@ func (r *Request) underOneHand(at neck.Place) (out [][]Note) {
 	low, high := r.positionsOn(at)
 	ways := make([]handful, 0, high-low+1)
 	for position := high; position >= low; position-- {
-		ways = append(ways, r.octaveAt(at, position))
+		for _, open := range r.openOrNot(at) {
+			if !open || position <= 1-r.Frame.First {
+				ways = append(ways, r.octaveAt(at, position, open))
+			}
+		}
 	}
 	slices.SortStableFunc(ways, handful.compare)
 	for i, w := range ways {
@@ -126,10 +138,10 @@ func (r *Request) positionsOn(at neck.Place) (low, high int) {
 }
 
 // octaveAt plays an octave from a place with the hand at a position, as far as
-// it goes.
-func (r *Request) octaveAt(at neck.Place, position int) handful {
+// it goes; open strings may come first.
+func (r *Request) octaveAt(at neck.Place, position int, openFirst bool) handful {
 	midi := r.Neck.MIDI(at)
-	under := r.underKnown(position, at.Fret == 0)
+	under := r.underKnown(position, openFirst)
 	first := slices.IndexFunc(under, func(n Note) bool { return n.MIDI >= midi })
 	if first < 0 || under[first].Place != at { // that pitch lies better elsewhere under this hand
 		own := []Note{{at, midi, r.Scale.Index(midi), Core}}

@@ -1,6 +1,7 @@
 package layout
 
 import (
+	"cmp"
 	"math"
 	"slices"
 	"strconv"
@@ -24,6 +25,7 @@ func oneOctave(r Request) ([]Box, error) {
 			}
 		}
 	}
+	r.easiestFirst(out)
 	link(out, r.Scale.Len()+1)
 	return out, nil
 }
@@ -97,6 +99,28 @@ func (b *builder) goOn() int {
 		b.add(last, m.MIDI(), Core)
 	}
 	return len(b.notes) - held
+}
+
+// longNeckMM is the scale length from which boxes are offered by how easy they are.
+const longNeckMM = 1000
+
+// easiestFirst orders the boxes of a long neck: what lies under the hand before what
+// does not, and low on the neck, where the hand is at home, before high.
+func (r *Request) easiestFirst(boxes []Box) {
+	if r.Neck.ScaleLengthMM < longNeckMM {
+		return
+	}
+	slices.SortStableFunc(boxes, func(a, b Box) int {
+		return cmp.Or(cmp.Compare(a.Shortfall(), b.Shortfall()), cmp.Compare(fretsOf(a)*len(b.Notes), fretsOf(b)*len(a.Notes)))
+	})
+}
+
+// fretsOf adds up the frets of a box.
+func fretsOf(b Box) (sum int) {
+	for _, n := range b.Notes {
+		sum += n.Fret
+	}
+	return sum
 }
 
 // reachesOf counts the notes off their home under the hand that needs the

@@ -121,13 +121,22 @@ func TestOneOctaveFacts(t *testing.T) {
 	last := bass.Run.Events[len(bass.Run.Events)-1]
 	assert.Equal(t, neck.Place{String: 1, Fret: 17}, last.Place, "a chain goes on along the last string")
 
+	two := plantest.Build(t, short(`upright-bass | G major | "system": "from-degree", "octaves": 2`))
+	assert.Equal(t, "4: 3 | 3: 0 2 3 | 2: 0 2 4 | 1: 0 2 4 5 7 9 11 12", frets(two.Boxes[0].Notes), "two octaves with open strings, the easiest first")
+	assert.Contains(t, two.Cautions[0].Message, "The thumb position begins at the octave")
+
 	upright := plantest.Build(t, short(`upright-bass | D major | "system": "one-octave", "lowFret": 0, "highFret": 8`))
+	found := false
 	for _, b := range upright.Boxes {
 		if b.Notes[0].Place == (neck.Place{String: 2, Fret: 0}) {
+			found = true
 			assert.Equal(t, "2: 0 2 4 | 1: 0 2 4 6 7", frets(b.Notes))
 			assert.Equal(t, 1, b.Shifts, "D major from the open D is completed with one shift on string 1")
 		}
 	}
+	assert.True(t, found)
+	low := plantest.Build(t, short(`guitar | C major | "system": "from-degree", "octaves": 2, "fromDegree": 4`))
+	assert.Equal(t, "6: 1 3 | 5: 0 2 3 | 4: 0 2 3 | 3: 0 2 | 2: 0 1 3 | 1: 0 1", frets(low.Boxes[1].Notes), "open positions are offered")
 }
 
 // Common practice: D major as a campanella on strings 3, 2 and 1, plucked by
@@ -140,6 +149,8 @@ func TestCampanellaFacts(t *testing.T) {
 		strokes += string(e.Stroke)
 	}
 	assert.Equal(t, "pipimimi", strokes)
+	cSharp := p.Boxes[0].Notes[6]
+	assert.Equal(t, []int{4, 2}, []int{cSharp.Fret, cSharp.Ring}, "on a short neck C sharp at fret 4 rings under D at fret 10")
 }
 
 // Common practice: the first position of the mandolin ends at fret 7; C major
@@ -440,7 +451,7 @@ func TestOctavesClimbStepwise(t *testing.T) {
 	assert.True(t, starts[neck.Place{String: 3, Fret: 3}])
 
 	jump := plantest.Build(t, short(`bass | C major | "system": "from-degree", "octaves": 2, "strings": [3, 1], "highFret": 20`))
-	assert.Contains(t, jump.Cautions, plan.Caution{Code: "jump", Message: "Box 1 jumps 8 frets, from string 3, fret 17 to string 1, fret 9: no stepwise way lies within these frets."})
+	assert.Contains(t, jump.Cautions, plan.Caution{Code: "jump", Message: "Box 1 jumps 8 frets, from string 3, fret 15 to string 1, fret 7: no stepwise way lies within these frets."})
 }
 
 // Common practice: any shape repeats twelve frets higher, with the same fingers.
