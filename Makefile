@@ -3,7 +3,7 @@
 # make check   build, lint and fast tests, under a minute
 # make test    lint, type checks, all tests, browser tests
 .DEFAULT_GOAL := build
-.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen fuzz soak replica screenshots generate notices tools
+.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen bench-hand fuzz soak replica screenshots generate notices tools
 
 UI_SOURCES := $(shell find ui/src ui/public fonts -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
 HOME_SOURCES := $(shell find ui/home ui/src/shared fonts -type f) ui/vite.home.config.ts
@@ -109,6 +109,10 @@ bench-listen:
 	@scripts/need.sh fluidsynth=fluidsynth
 	@test -e /usr/share/sounds/sf2/TimGM6mb.sf2 || scripts/need.sh no-sound-font=timgm6mb-soundfont
 	go run ./internal/listenbench -upright
+
+# How well fingers agree: docs/fingering-figures.md.
+bench-hand:
+	go run ./internal/handbench -file docs/fingering-figures.md
 
 # Every property far longer than in the tests, and every fuzz target for a while each.
 fuzz:

@@ -42,7 +42,7 @@ var costs = Costs{
 	OverHalfStep: 32,
 	SameFinger:   [4]float64{38, 40, 40, 44},
 	Glide:        5,
-	Hop:          110,
+	Hop:          180,
 	Roll:         2,
 	Unlike:       45,
 	ShiftPerMM:   0.12,

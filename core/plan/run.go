@@ -158,8 +158,8 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 			Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k],
 			allow: b.allowed(places[k]), own: b.own[places[k]], slot: k, slots: 1,
 		}
-		if own := b.own[places[k]]; own > 0 && m.System.ID == fourPerString { // its way is held in every order
-			s.steps[k].allow &= hand.Only(own)
+		if own := b.own[places[k]]; own > 0 && m.System.ID == fourPerString && stepwise(order, k) {
+			s.steps[k].allow &= hand.Only(own) // its way is held wherever the run goes by steps
 		}
 		if i >= len(own) || b.Notes[i] != own[i] {
 			s.steps[k].inBox = -1
@@ -171,6 +171,12 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 	}
 	m.fingerSequence(&s)
 	return s, nil
+}
+
+// stepwise reports whether a run comes to a note and leaves it by a step.
+func stepwise(order []int, k int) bool {
+	step := func(a, b int) bool { return a-b <= 1 && b-a <= 1 }
+	return (k == 0 || step(order[k-1], order[k])) && (k+1 == len(order) || step(order[k], order[k+1]))
 }
 
 // fingerSequence fingers what a run plays: by the fingers of the box, but for

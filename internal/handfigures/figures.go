@@ -14,17 +14,11 @@ import (
 
 // Figure is how many of so many do what they should not, with a few that do.
 type Figure struct {
-	What      string
+	ID        string
+	What      string // of the runs of a pattern
+	Pattern   string // empty where it is not about one
 	Found, Of int
 	Examples  []string
-}
-
-func (f Figure) String() string {
-	s := fmt.Sprintf("%-60s %5d of %5d", f.What, f.Found, f.Of)
-	for _, e := range f.Examples {
-		s += "\n      " + e
-	}
-	return s
 }
 
 const mostExamples = 3
@@ -46,8 +40,8 @@ func All() []Figure {
 	for _, p := range patterns {
 		out = append(out, ofPattern(p)...)
 	}
-	out = append(out, positions(), shown(rounds()))
-	return append(out, joins(rounds()))
+	rs := rounds()
+	return append(out, positions(), ofRounds(rs), joins(rs))
 }
 
 func words(b brief.Brief) string {
@@ -75,24 +69,69 @@ func eachBox(p pattern, f func(asked, plan.Plan)) {
 	}
 }
 
+// Ids of figures.
+const (
+	Differs   = "differs"
+	Unsaid    = "unsaid"
+	Hop       = "hop"
+	TwoAtOnce = "two-fingers"
+	Swing     = "swing"
+	Miscount  = "miscount"
+	Position  = "position"
+	Card      = "card"
+	JoinOther = "join"
+)
+
 func ofPattern(p pattern) []Figure {
-	unlike := Figure{What: p.name + ": another finger than the box"}
-	hop := Figure{What: p.name + ": one finger hops to the next string"}
-	two := Figure{What: p.name + ": two fingers on a place without a shift"}
-	swing := Figure{What: p.name + ": the hand swings by a fret and back"}
+	figure := func(id, what string) Figure { return Figure{ID: id, What: what, Pattern: p.name} }
+	differs := figure(Differs, "a note has another finger than in the box")
+	unsaid := figure(Unsaid, "and the run does not say so")
+	hop := figure(Hop, "one finger hops to another fret of the next string")
+	two := figure(TwoAtOnce, "a place has two fingers without a shift between")
+	swing := figure(Swing, "the hand shifts by a fret and back, where the school has a reach")
+	miscount := figure(Miscount, "reaches or shifts of the box are miscounted")
 	eachBox(p, func(a asked, made plan.Plan) {
-		say := func() string { return words(a.Brief) + " " + notation(made.Run.Events) }
 		box := made.Boxes[made.Box]
-		unlike.count(Unlike(box, made.Run.Events) > 0, func() string {
-			return words(a.Brief) + "\n        " + boxNotation(box) + "\n        " + notation(made.Run.Events)
-		})
+		say := func() string {
+			return words(a.Brief) + "\n  box " + boxNotation(box) + "\n  run " + notation(made.Run.Events)
+		}
+		differs.count(Unlike(box, made.Run.Events) > 0, say)
+		unsaid.count(UnlikeUnsaid(box, made.Run.Events) > 0, say)
 		if a.system != "campanella" {
 			hop.count(Hops(made.Run.Events) > 0, say)
 		}
 		two.count(TwoFingers(made.Run.Events), say)
-		swing.count(Swings(made.Run.Events) > 0, say)
+		if box.School != "one-two-four" && a.system != "four-per-string" { // which shift on every string
+			swing.count(Swings(made.Run.Events) > 0, say)
+		}
+		reaches, shifts := counts(box)
+		miscount.count(reaches != box.Reaches || shifts != box.Shifts, say)
 	})
-	return []Figure{unlike, hop, two, swing}
+	return []Figure{differs, unsaid, hop, two, swing, miscount}
+}
+
+// counts are the reaches and shifts of a box, counted by its notes.
+func counts(b plan.Box) (reaches, shifts int) {
+	for _, n := range b.Notes {
+		if n.Reach != "" {
+			reaches++
+		}
+		if n.Shift != 0 {
+			shifts++
+		}
+	}
+	return reaches, shifts
+}
+
+// UnlikeUnsaid counts the notes of a run that have another finger than their place
+// has in the box, or say so without reason.
+func UnlikeUnsaid(box plan.Box, events []piece.Event) (n int) {
+	for _, e := range events {
+		if (Unlike(box, []piece.Event{e}) > 0) != (e.Differs != "") {
+			n++
+		}
+	}
+	return n
 }
 
 // Unlike counts the notes of a run that have another finger than their place has in the box.
@@ -153,7 +192,7 @@ func Swings(events []piece.Event) (n int) {
 // positions counts the boxes of seven positions whose hand is not where their name says: at the
 // first stopped note, and for most of the notes.
 func positions() Figure {
-	f := Figure{What: "seven positions: the hand is not where the name says"}
+	f := Figure{ID: Position, What: "seven positions: the hand does not begin and mostly stay where the name says"}
 	for _, in := range instruments {
 		for _, name := range scales {
 			for _, tonic := range tonics {
@@ -163,10 +202,13 @@ func positions() Figure {
 				}
 				for _, b := range made.Boxes {
 					var n int
+					if b.School == "one-two-four" { // it has no reach: what is wider than its three frets is a shift
+						continue
+					}
 					if _, err := fmt.Sscanf(b.Name, "position %d", &n); err != nil {
 						continue
 					}
-					f.count(!standsAt(b, n, in), func() string { return in + " " + tonic + " " + name + " " + b.Name + ": " + boxNotation(b) })
+					f.count(!standsAt(b, n), func() string { return in + " " + tonic + " " + name + " " + b.Name + ": " + boxNotation(b) })
 				}
 			}
 		}
@@ -184,7 +226,7 @@ var offsets = map[string][5][]int{
 // reaches are the frets by which a finger is off its home.
 var reaches = map[string]int{"back": -1, "forward": 1}
 
-func standsAt(b plan.Box, position int, _ string) bool {
+func standsAt(b plan.Box, position int) bool {
 	at, stopped := 0, 0
 	for _, n := range b.Notes {
 		if n.Finger == 0 {
@@ -224,8 +266,8 @@ func rounds() (out []round.Round) {
 	return out
 }
 
-func shown(rs []round.Round) Figure {
-	f := Figure{What: "rounds: a key is played with other fingers than its card"}
+func ofRounds(rs []round.Round) Figure {
+	f := Figure{ID: Card, What: "rounds: a key is played with other fingers than its card"}
 	for _, r := range rs {
 		for _, s := range r.Stops {
 			box := s.Plan.Boxes[s.Plan.Box]
@@ -239,7 +281,7 @@ func shown(rs []round.Round) Figure {
 }
 
 func joins(rs []round.Round) Figure {
-	f := Figure{What: "rounds: a join names a finger that the card does not have"}
+	f := Figure{ID: JoinOther, What: "rounds: a join names a finger that the card does not have"}
 	for _, r := range rs {
 		for _, s := range r.Stops {
 			if s.Join == "" {
