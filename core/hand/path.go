@@ -228,7 +228,7 @@ func (h *Hand) least(places []neck.Place, a Ask) ([]Touch, int64) {
 		h.follow(&layers[i], &layers[i-1], l)
 	}
 	touches, cost := h.trace(layers)
-	h.settle(places, touches, a.Strict)
+	h.settle(places, touches, a)
 	return touches, cost
 }
 

@@ -110,7 +110,7 @@ func (h *Hand) place(row [][]neck.Place, a Ask) ([]neck.Place, []Touch, int64) {
 	for i, c := range chosen {
 		places[i], touches[i] = c.Place, h.touch(c.grip)
 	}
-	h.settle(places, touches, a.Strict)
+	h.settle(places, touches, a)
 	return places, touches, cost
 }
 

@@ -12,13 +12,15 @@ const briefly = 4
 // what it took there was a reach. So has one whose fingers have two frets each
 // and that goes between the two. A hand that goes further, or remains there, has
 // shifted. A hand that would rather shift, or cannot open as far, always shifts.
-func (h *Hand) settle(places []neck.Place, touches []Touch, strict bool) {
-	stands, opens := 0, !strict && h.opens
+func (h *Hand) settle(places []neck.Place, touches []Touch, a Ask) {
+	stands, opens := 0, !a.Strict && h.opens
 	for i := range touches {
 		t := &touches[i]
 		at := int(t.grip.position)
 		switch {
 		case at == 0: // open strings before any finger is down
+		case stands == 0 && a.Home > 0 && opens && h.stays(places, touches, i, a.Home):
+			stands = a.Home
 		case stands == 0:
 			stands = at
 		case at != stands && !(opens && h.stays(places, touches, i, stands)):
@@ -56,6 +58,9 @@ func (h *Hand) stays(places []neck.Place, touches []Touch, first, stands int) bo
 // slides reports whether the hand has to be moved along a string for a note: by the
 // finger of the note before, or by one on its other side.
 func (h *Hand) slides(places []neck.Place, touches []Touch, i int) bool {
+	if i == 0 {
+		return false
+	}
 	a, b := touches[i-1], touches[i]
 	if places[i-1].String != places[i].String || a.grip.position == b.grip.position || a.grip.stance == noStance || b.grip.stance == noStance {
 		return false
