@@ -2,6 +2,7 @@ package layout
 
 import (
 	"slices"
+	"strconv"
 
 	"evenladder/core/neck"
 )
@@ -23,7 +24,29 @@ func firstPosition(r Request) ([]Box, error) {
 			out = append(out, box)
 		}
 	}
+	if movable, ok := r.fromRoot(); ok {
+		out = append([]Box{movable}, out...)
+	}
 	return out, nil
+}
+
+// fewStrings is how many strings hold little more than an octave.
+const fewStrings = 3
+
+// fromRoot is one octave from the root on the lowest string, on necks that hold
+// little more: where a key leaves that open string, the shape of the open one moves up
+// with its root. ok is false where the root is open or past the first frets.
+func (r *Request) fromRoot() (Box, bool) {
+	low := r.Strings[0]
+	fret := (r.Scale.Tonic.Class() - r.Neck.Open(low).MIDI()%12 + 12) % 12
+	if len(r.Strings) > fewStrings || fret == 0 || fret > r.Frame.Last || fret < r.LowFret {
+		return Box{}, false
+	}
+	one := *r
+	one.Octaves, one.OctaveShape, one.LowFret, one.known = 1, cutShort, max(r.LowFret, 1), &knownHands{}
+	box := one.octaveFrom(neck.Place{String: low, Fret: fret})
+	box.Name = "from the root, fret " + strconv.Itoa(fret)
+	return box, box.Complete()
 }
 
 // anyOpen reports whether an open string may sound.

@@ -93,7 +93,7 @@ func (r *Request) octavesFrom(first int) []int {
 // underOneHand are the ways to play an octave from a place without moving the
 // hand, one for each finger at rest: the longest first, then those with the
 // fewest reaches. One with more than a reach is left out where there is a
-// better one.
+// better one, but for one with two that grows out of another chord form.
 func (r *Request) underOneHand(at neck.Place) (out [][]Note) {
 	low, high := r.positionsOn(at)
 	ways := make([]handful, 0, high-low+1)
@@ -105,10 +105,16 @@ func (r *Request) underOneHand(at neck.Place) (out [][]Note) {
 		}
 	}
 	slices.SortStableFunc(ways, handful.compare)
+	forms := map[string]bool{}
 	for i, w := range ways {
-		if i > 0 && (w.reaches > 1 || len(w.notes) < len(ways[0].notes)) {
+		if i > 0 && len(w.notes) < len(ways[0].notes) {
 			break
 		}
+		form, named := r.growsOutOf(w.notes)
+		if i > 0 && w.reaches > 1 && !(named && w.reaches == 2 && !forms[form]) {
+			continue
+		}
+		forms[form] = true
 		out = append(out, w.notes)
 	}
 	return out

@@ -139,6 +139,24 @@ func TestOneOctaveFacts(t *testing.T) {
 	assert.Equal(t, "6: 1 3 | 5: 0 2 3 | 4: 0 2 3 | 3: 0 2 | 2: 0 1 3 | 1: 0 1", frets(low.Boxes[1].Notes), "open positions are offered")
 }
 
+// Common practice: to change key on a ukulele the root moves, and the shape with it;
+// the run starts and ends on the root. A start is offered out of each form.
+func TestAKeyLeavesTheOpenStrings(t *testing.T) {
+	for tonic, want := range map[string]string{"C": "3: 0 2 | 2: 0 1 3 | 1: 0 2 3", "D": "3: 2 4 | 2: 2 3 5 | 1: 2 4 5", "Eb": "3: 3 5 | 2: 3 4 6 | 1: 3 5 6"} {
+		p := plantest.Build(t, short(`ukulele | `+tonic+` major | "system": "first-position"`))
+		assert.Equal(t, want, frets(p.Boxes[0].Notes), tonic)
+		events := p.Run.Events
+		assert.Equal(t, []string{"1", "1"}, []string{events[0].Degree, events[len(events)-1].Degree}, tonic)
+	}
+	forms := map[string]bool{}
+	for _, b := range plantest.Build(t, short(`guitar | G major | "system": "from-degree", "octaves": 1, "fromDegree": 3`)).Boxes {
+		if b.Notes[0].Place == (neck.Place{String: 6, Fret: 7}) {
+			forms[b.Form] = true
+		}
+	}
+	assert.Equal(t, map[string]bool{"C": true, "D": true, "E": true}, forms, "B on string 6, fret 7")
+}
+
 // Common practice: D major as a campanella on strings 3, 2 and 1, plucked by
 // thumb, index and middle.
 func TestCampanellaFacts(t *testing.T) {

@@ -169,7 +169,9 @@ func nearest(s *spec) ([]found, error) {
 
 // firstPosition has all that lies in first position.
 func firstPosition(s *spec) ([]found, error) {
-	return s.each(func(plan.Laid) (int, error) { return 0, nil })
+	return s.each(func(l plan.Laid) (int, error) {
+		return max(slices.IndexFunc(l.Boxes, func(b layout.Box) bool { return b.Hand > 0 }), 0), nil
+	})
 }
 
 // inFirstPosition plays over the full range where the brief asks for the
