@@ -123,11 +123,13 @@ type Round struct {
 	Spelling []string `json:"spelling,omitempty"`
 	Where    string   `json:"place,omitempty"`
 	Link     string   `json:"link,omitempty"`
+	Boxes    []string `json:"boxes,omitempty"`
+	Fingers  []string `json:"fingers,omitempty"`
 }
 
 // IsZero reports whether a brief is not carried anywhere.
 func (r Round) IsZero() bool {
-	return r.Order == "" && r.Through == "" && r.Start == "" && len(r.Keys) == 0 && r.Seed == nil && len(r.Spelling) == 0 && r.Where == "" && r.Link == ""
+	return r.Order == "" && r.Through == "" && r.Start == "" && len(r.Keys) == 0 && r.Seed == nil && len(r.Spelling) == 0 && r.Where == "" && r.Link == "" && len(r.Boxes) == 0 && len(r.Fingers) == 0
 }
 
 // Parse reads a brief as JSON, or takes the brief of an exported plan or round.

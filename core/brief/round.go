@@ -97,8 +97,10 @@ type Keys struct {
 	Spelling []pitch.Name // that stand for their keys
 	Seed     int
 	Where    Where
-	Remarks  []string // what of the round gave way to other picks
-	All      []Key    // in the order played; core/round finds them
+	Boxes    map[pitch.Name]int      // numbers of the boxes that keys are played in, where they are chosen
+	Fingers  map[pitch.Name][]string // fingers set by hand in a key
+	Remarks  []string                // what of the round gave way to other picks
+	All      []Key                   // in the order played; core/round finds them
 }
 
 // Key is one key of a round.
@@ -184,6 +186,14 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 		at: func(b *Brief) any { return &b.Round.Spelling },
 	},
 	{
+		Path: "round.boxes", Title: "Boxes of single keys", About: "Keys with the number of the box that they are played in, whatever the rule: Bb 3.",
+		at: func(b *Brief) any { return &b.Round.Boxes },
+	},
+	{
+		Path: "round.fingers", Title: "Fingers of single keys", About: "Keys with a finger set by hand, as string/fret/finger: Bb 6/3/2.",
+		at: func(b *Brief) any { return &b.Round.Fingers },
+	},
+	{
 		Path: "round.place", Title: "Where each key is played", About: "Id of the rule for where each key is played.",
 		at: func(b *Brief) any { return &b.Round.Where }, Options: rowsOf(Wheres), Usual: usualWhere,
 		picked: func(_ *Reading, id string, changes Changes) {
@@ -262,8 +272,7 @@ func (r *Reading) giveWay() {
 		b.Where = Nearest
 		k.remark("Scales of their own have shapes of their own: the keys are played %s.", whereWords(b.Where))
 	case !k.Where.FromBox && r.namesBox():
-		b.Where = Nearest
-		k.remark("%s would leave the chosen box; to keep it, the round goes out from it, %s.", english.Capital(k.Where.Phrase), whereWords(b.Where))
+		k.remark("The box and the fingers chosen for %s were set aside: keys are played %s. Choose a box or a finger of that key in the round, or another place.", r.Say(k.Start), k.Where.Phrase)
 	}
 	k.Where, _ = table.Find(Wheres, b.Where)
 	if !k.Link.Alone && r.unjoined() {
@@ -300,6 +309,8 @@ func makeKeys(r *Reading, f *fault.List) {
 	b := &r.Brief.Round
 	own(&b.Keys)
 	own(&b.Spelling)
+	own(&b.Boxes)
+	own(&b.Fingers)
 	b.Start = firstOf(b.Start, r.Brief.Scale.Tonic)
 	k := &r.Keys
 	k.Order, _ = table.Find(Orders, b.Order)
@@ -309,6 +320,22 @@ func makeKeys(r *Reading, f *fault.List) {
 	start := readTonics(f, "round.start", []string{b.Start})
 	k.Own = readKeys(f, b.Keys)
 	k.Spelling = readTonics(f, "round.spelling", b.Spelling)
+	k.Boxes, k.Fingers = map[pitch.Name]int{}, map[pitch.Name][]string{}
+	readOfKeys(f, "round.boxes", b.Boxes, func(key pitch.Name, text string) error {
+		box, err := strconv.Atoi(text)
+		if err != nil || box < 1 {
+			return fmt.Errorf("%q was given: give the number of a box, such as Bb 3", fault.Clip(text))
+		}
+		k.Boxes[key] = box
+		return nil
+	})
+	readOfKeys(f, "round.fingers", b.Fingers, func(key pitch.Name, text string) error {
+		if _, _, ok := ReadHeld(text); !ok {
+			return fmt.Errorf("%q was given: give string/fret/finger, such as Bb 6/3/2", fault.Clip(text))
+		}
+		k.Fingers[key] = append(k.Fingers[key], text)
+		return nil
+	})
 	switch {
 	case k.Order.ID != OwnOrder && len(start) > 0:
 		k.Start = start[0]
@@ -320,6 +347,25 @@ func makeKeys(r *Reading, f *fault.List) {
 	b.Start = k.Start.String()
 	r.giveWay()
 }
+
+// readOfKeys reads what is said of single keys: a tonic and a word after it.
+func readOfKeys(f *fault.List, field string, list []string, read func(key pitch.Name, text string) error) {
+	if len(list) > maxOfKeys {
+		f.Addf(field, "%d were given: give up to %d", len(list), maxOfKeys)
+		return
+	}
+	f.Each(field, len(list), func(i int) error {
+		tonic, text, _ := strings.Cut(list[i], " ")
+		key, err := pitch.ParseName(tonic)
+		if err != nil {
+			return fmt.Errorf("%q was given: begin with a key, such as Bb", fault.Clip(list[i]))
+		}
+		return read(key, text)
+	})
+}
+
+// maxOfKeys bounds what is said of single keys.
+const maxOfKeys = 400
 
 // readKeys reads the keys of an order of one's own: tonics, each with the id of a
 // scale where it has one of its own.

@@ -64,8 +64,11 @@ func Build(b brief.Brief) (Round, error) {
 		return Round{}, err
 	}
 	legs := make([]plan.Leg, len(keys))
+	remarks := append([]string{}, s.Keys.Remarks...)
 	for i := range keys {
-		keys[i] = keys[i].withFingers(s)
+		var aside []string
+		keys[i], aside = keys[i].withFingers(s).asAsked(s)
+		remarks = append(remarks, aside...)
 		f := keys[i]
 		last := i == len(keys)-1
 		legs[i] = plan.Leg{Laid: s.asPlayed(f), DropRoot: s.Keys.Link.DropRoot && !last && !s.Pattern.Uses.Phrase, Alone: s.Keys.Link.Alone}
@@ -86,7 +89,7 @@ func Build(b brief.Brief) (Round, error) {
 	}
 	r := Round{
 		Brief: s.Brief, Sentence: brief.TextOf(parts), SentenceParts: parts, Title: title,
-		Remarks: append([]string{}, s.Keys.Remarks...), Stops: s.stops(keys, p), Run: p.Run,
+		Remarks: remarks, Stops: s.stops(keys, p), Run: p.Run,
 	}
 	r.Spoken = english.Spoken(r.Sentence)
 	return r, nil

@@ -303,6 +303,34 @@ func buildBad(t *testing.T, given string) (round.Round, error) {
 	return round.Build(b)
 }
 
+// A box and fingers that are chosen for one key are taken there and nowhere else; what
+// cannot be had is set aside and said, and the place of the other keys stays.
+func TestBoxesAndFingersOfSingleKeys(t *testing.T) {
+	const keys = `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}, "layout": {"system": "three-per-string"}, "round": {"order": "own", "keys": ["Eb", "Ab", "Db"], "place": "one-position"`
+	free := build(t, keys+`}}`)
+	box := free.Stops[1].Plan.Boxes[2]
+	at := box.Notes[1]
+	held := brief.Held(at.Place, at.Finger%4+1)
+	r := build(t, keys+`, "boxes": ["Ab 3", "Db 99"], "fingers": ["Ab `+held+`", "Eb 4/19/1"]}}`)
+	assert.Equal(t, 2, r.Stops[1].Plan.Box)
+	assert.Equal(t, at.Finger%4+1, r.Stops[1].Plan.Boxes[2].Notes[1].Finger)
+	for _, e := range r.Run.Events[r.Stops[1].First : r.Stops[1].First+r.Stops[1].Notes] {
+		if e.Place == at.Place {
+			assert.Equal(t, at.Finger%4+1, e.Finger, "it is played")
+		}
+	}
+	for _, i := range []int{0, 2} {
+		assert.Equal(t, free.Stops[i].Plan.Box, r.Stops[i].Plan.Box, "the other keys stay")
+	}
+	assert.Equal(t, brief.OnePosition, r.Brief.Round.Where)
+	require.Len(t, r.Remarks, 2)
+	assert.Contains(t, strings.Join(r.Remarks, " "), "string 4, fret 19 of E♭ was set aside")
+	assert.Contains(t, strings.Join(r.Remarks, " "), "Box 99 of D♭ was set aside")
+	_, err := buildBad(t, keys+`, "boxes": ["H 3"], "fingers": ["Eb 9"]}}`)
+	assert.ErrorContains(t, err, `round.boxes: "H 3" was given: begin with a key, such as Bb`)
+	assert.ErrorContains(t, err, `round.fingers: "9" was given: give string/fret/finger`)
+}
+
 // What is picked on the bench is obeyed in every key; what of the round cannot
 // obey it gives way and says so.
 func TestPicksAreObeyedOrTheRoundGivesWay(t *testing.T) {
@@ -318,11 +346,14 @@ func TestPicksAreObeyedOrTheRoundGivesWay(t *testing.T) {
 		assert.Equal(t, place.ID == brief.FirstPosition, len(r.Remarks) == 1, "%s: %s", place.ID, r.Remarks)
 	}
 	boxed := of(`"layout": {"system": "three-per-string", "box": 3}, "round": {"place": "lowest"}`)
-	assert.Equal(t, 3, boxed.Stops[0].Plan.Box)
-	assert.Equal(t, []string{"Each at its lowest would leave the chosen box; to keep it, the round goes out from it, each nearest to the hand."}, boxed.Remarks)
+	assert.Equal(t, brief.Lowest, boxed.Brief.Round.Where, "the place stays as it was picked")
+	assert.Equal(t, []string{"The box and the fingers chosen for A♭ were set aside: keys are played each at its lowest. Choose a box or a finger of that key in the round, or another place."}, boxed.Remarks)
 	for _, place := range brief.Wheres {
 		r := of(`"layout": {"box": 2}, "round": {"place": "` + place.ID + `"}`)
-		assert.Equal(t, 2, r.Stops[0].Plan.Box, place.ID)
+		assert.Equal(t, place.ID, r.Brief.Round.Where)
+		if place.FromBox {
+			assert.Equal(t, 2, r.Stops[0].Plan.Box, place.ID)
+		}
 		assert.Equal(t, !place.FromBox, len(r.Remarks) == 1, "%s: %s", place.ID, r.Remarks)
 	}
 	first := build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "A", "name": "dorian"}, "layout": {"system": "first-position"}, "round": {}}`)

@@ -1,11 +1,13 @@
 package round
 
 import (
+	"fmt"
 	"math"
 	"slices"
 	"strings"
 
 	"evenladder/core/brief"
+	"evenladder/core/english"
 	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
@@ -60,6 +62,31 @@ func (f found) withFingers(s *spec) found {
 	}
 	f.Laid.Reading = f.WithFingers(moved)
 	return f
+}
+
+// asAsked is a key with the box and the fingers that are chosen for it in the round,
+// and what of them cannot be had.
+func (f found) asAsked(s *spec) (_ found, remarks []string) {
+	tonic := f.Scale.Tonic
+	if box, ok := s.Keys.Boxes[tonic]; ok {
+		if box > len(f.Boxes) {
+			remarks = append(remarks, fmt.Sprintf("Box %d of %s was set aside: there are %s there.", box, s.Say(tonic), english.Count(len(f.Boxes), "box", "boxes")))
+		} else {
+			f = at(f.Laid, box-1)
+		}
+	}
+	held := f.Brief.Hand.Fingers
+	for _, text := range s.Keys.Fingers[tonic] {
+		p, finger, _ := brief.ReadHeld(text)
+		here := slices.ContainsFunc(f.box.Notes, func(n layout.Note) bool { return n.Place == p })
+		if !here || !f.Style.School.Takes(finger, p.Fret) {
+			remarks = append(remarks, fmt.Sprintf("The %s on string %d, fret %d of %s was set aside: it is not in the box that is played.", hand.FingerWords[finger], p.String, p.Fret, s.Say(tonic)))
+			continue
+		}
+		held = brief.Hold(held, p, finger)
+	}
+	f.Laid.Reading = f.WithFingers(held)
+	return f, remarks
 }
 
 // at takes a box of what is laid.

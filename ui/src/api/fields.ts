@@ -64,6 +64,8 @@ export const fields = {
   'round.order': 'text',
   'round.seed': 'whole',
   'round.spelling': 'texts',
+  'round.boxes': 'texts',
+  'round.fingers': 'texts',
   'round.place': 'text',
   'round.link': 'text',
 } as const

@@ -1845,6 +1845,10 @@ export interface components {
             seed?: number;
             /** @description Tonics that stand for their keys, where the usual spelling is another. */
             spelling?: string[];
+            /** @description Keys with the number of the box that they are played in, whatever the rule: Bb 3. */
+            boxes?: string[];
+            /** @description Keys with a finger set by hand, as string/fret/finger: Bb 6/3/2. */
+            fingers?: string[];
             /** @description Id of the rule for where each key is played. */
             place?: string;
             /** @description Id of the way from each key to the next. */

@@ -9,7 +9,7 @@ import { pretty } from '../shared/signs'
 
 /** One key of a round: a stop. */
 const props = defineProps<{ stop: RoundStop; label: LabelKind; covered: boolean; done: boolean; playing: boolean; note: number; neckWidth: number; twelve: boolean }>()
-const emit = defineEmits<{ play: []; done: []; respell: [] }>()
+const emit = defineEmits<{ play: []; done: []; respell: []; choose: [box: string] }>()
 
 const peeked = ref(false)
 watch(
@@ -53,6 +53,12 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
       <p v-if="!hidden">
         Root on <b>string {{ stop.root.string }}, fret {{ stop.root.fret }}</b> · {{ Math.round(box?.spanMm ?? 0) }} mm
       </p>
+      <label v-if="!hidden && stop.plan.boxes.length > 1" class="box">
+        Box
+        <select :value="box?.id" :aria-label="`Box in ${stop.name}`" data-do="box" @change="emit('choose', ($event.target as HTMLSelectElement).value)">
+          <option v-for="b in stop.plan.boxes" :key="b.id" :value="b.id">{{ b.id }}: {{ b.name }}</option>
+        </select>
+      </label>
       <p class="open">
         <template v-if="stop.openStrings.length">open {{ stop.openStrings.length === 1 ? 'string' : 'strings' }} {{ open.join(' ') }}</template>
         <template v-else>no open strings</template>
@@ -129,6 +135,17 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
   font-size: var(--size-note);
   grid-column: 1 / -1;
   padding-top: 4px;
+}
+
+.box {
+  color: var(--faint);
+  display: block;
+  font-size: var(--size-note);
+}
+
+.box select {
+  max-inline-size: 130px;
+  min-height: 28px;
 }
 
 .cover {

@@ -122,6 +122,7 @@ useKeys([
           @play="player.playFrom(s.first)"
           @done="work.toggleDone(s.tonic)"
           @respell="s.other && work.respell(s.tonic, s.other)"
+          @choose="work.choose(s.tonic, $event)"
         />
       </ol>
     </template>

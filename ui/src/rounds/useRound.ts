@@ -45,5 +45,11 @@ export function useRound() {
     return work.change({ 'round.spelling': [...spelling, other], ...start })
   }
 
-  return { ...work, round, done, toggleDone, clearDone, respell }
+  /** Plays a key in a box of its own, whatever the rule. */
+  function choose(tonic: string, box: string) {
+    const others = (work.brief.value.round?.boxes ?? []).filter((b) => !b.startsWith(`${tonic} `))
+    return work.change({ 'round.boxes': [...others, `${tonic} ${box}`] })
+  }
+
+  return { ...work, round, done, toggleDone, clearDone, respell, choose }
 }
