@@ -49,8 +49,8 @@ type ascent struct {
 // where it would be with as many notes on each string, but for open strings, which
 // are taken where they are.
 func (c *climber) ascend(row []int, openFirst bool, start int) ascent {
-	a := ascent{Request: &c.Request, row: row, steps: make([][]stand, 0, len(row))}
-	all := make([]stand, 0, standsAtMost*len(row))
+	a := ascent{Request: &c.Request, row: row, steps: c.steps[:0]}
+	all := c.all[:0]
 	for i, midi := range row {
 		even := start + i*(len(c.Strings)-start)/len(row)
 		from := len(all)
@@ -68,33 +68,38 @@ func (c *climber) ascend(row []int, openFirst bool, start int) ascent {
 		}
 		a.steps = append(a.steps, all[from:len(all):len(all)])
 	}
+	c.steps, c.all = a.steps, all
 	for i := len(a.steps) - 2; i >= 0; i-- {
-		after := a.steps[i+1]
-		for k := range a.steps[i] {
-			from := &a.steps[i][k]
-			at, least := 0, int32(math.MaxInt32)
-			for j := range after {
-				to := &after[j]
-				if to.cost >= least {
-					continue
-				}
-				if cost := to.cost + stepCost(from, to); cost < least {
-					least, at = cost, j
-				}
-			}
-			from.cost += least
-			from.next = int16(at)
-		}
+		lead(a.steps[i], a.steps[i+1])
 	}
 	return a
 }
 
-// standsAtMost is about how many ways there are to stop a note on three strings.
-const standsAtMost = 12
+// lead finds for each stand the cheapest one of the next note.
+func lead(stands, after []stand) {
+	for k := range stands {
+		from := &stands[k]
+		at, least := 0, int32(math.MaxInt32)
+		for j := range after {
+			to := &after[j]
+			if to.cost >= least {
+				continue
+			}
+			if cost := to.cost + stepCost(from, to); cost < least {
+				least, at = cost, j
+			}
+		}
+		from.cost += least
+		from.next = int16(at)
+	}
+}
 
 // standsOn are the stands of a pitch, found once.
 func (c *climber) standsOn(midi int, openFirst bool) []stand {
-	known := &c.stood[midi][count(openFirst)]
+	if midi < c.low || midi-c.low >= len(c.stood[0]) {
+		return nil
+	}
+	known := &c.stood[count(openFirst)][midi-c.low]
 	if *known == nil {
 		*known = c.stands(midi, openFirst)
 	}

@@ -16,7 +16,10 @@ import (
 func fromDegree(r Request) ([]Box, error) {
 	low, high := r.compass()
 	r.known = &knownHands{}
-	c := climber{Request: r}
+	c := climber{Request: r, low: low}
+	for open := range c.stood {
+		c.stood[open] = make([][]stand, high-low+1)
+	}
 	whole, longest := []Box{}, []Note(nil)
 	for _, at := range r.placesOfDegree(low, high) {
 		for _, notes := range c.from(at) {
@@ -53,7 +56,10 @@ func (r *Request) placesOfDegree(low, high int) (out []neck.Place) {
 // climber is a request that remembers the ways to stop each pitch.
 type climber struct {
 	Request
-	stood [maxMIDI + 1][2][]stand // by pitch and by whether open strings come first
+	low   int          // the lowest pitch within the frets
+	stood [2][][]stand // by whether open strings come first and by pitch from the lowest
+	steps [][]stand    // memory of one ascent after the other
+	all   []stand
 }
 
 // from are the ways to climb from a place: with stopped notes alone, and low on the
@@ -105,19 +111,25 @@ func (r *Request) underOneHand(at neck.Place) (out [][]Note) {
 		}
 	}
 	slices.SortStableFunc(ways, handful.compare)
-	forms := map[string]bool{}
 	for i, w := range ways {
 		if i > 0 && len(w.notes) < len(ways[0].notes) {
 			break
 		}
-		form, named := r.growsOutOf(w.notes)
-		if i > 0 && w.reaches > 1 && !(named && w.reaches == 2 && !forms[form]) {
-			continue
+		if i == 0 || w.reaches < 2 || w.reaches == 2 && r.anotherForm(w.notes, out) {
+			out = append(out, w.notes)
 		}
-		forms[form] = true
-		out = append(out, w.notes)
 	}
 	return out
+}
+
+// anotherForm reports whether notes grow out of a chord form that none of some ways
+// grows out of.
+func (r *Request) anotherForm(notes []Note, ways [][]Note) bool {
+	form, ok := r.growsOutOf(notes)
+	return ok && !slices.ContainsFunc(ways, func(way []Note) bool {
+		known, _ := r.growsOutOf(way)
+		return known == form
+	})
 }
 
 // handful is what one hand plays without moving.
