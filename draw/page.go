@@ -227,6 +227,9 @@ func (g *paging) notes(pl plan.Plan) error {
 	small := letter{text, 7.5, faint}
 	lines := g.pen().wrap(letter{text, 7.5, faint}, "To see in it: "+explore.Sights(pl)[0].Words, g.Paper.Width-2*margin)
 	lines = append(lines, g.pen().wrap(small, legend(pl), g.Paper.Width-2*margin)...)
+	if words := otherFingers(pl); words != "" {
+		lines = append(lines, g.pen().wrap(small, words, g.Paper.Width-2*margin)...)
+	}
 	var cautions []string
 	for _, c := range pl.Cautions {
 		if c.Code == plan.CautionByHand || c.Code == plan.CautionSpan || c.Code == plan.CautionJump || c.Code == plan.CautionShared {
@@ -247,6 +250,29 @@ func (g *paging) notes(pl plan.Plan) error {
 	}
 	return nil
 }
+
+// mostOthers bounds the places whose other fingers are written out.
+const mostOthers = 4
+
+// otherFingers says where the run takes a place of the box with another finger than
+// the neck shows; empty where it does not.
+func otherFingers(pl plan.Plan) string {
+	var words []string
+	for _, n := range pl.Boxes[pl.Box].Notes {
+		for _, p := range n.Played {
+			words = append(words, fmt.Sprintf("string %d, fret %d, %s", n.String, n.Fret, lower(p.Words)))
+		}
+	}
+	if len(words) == 0 {
+		return ""
+	}
+	if len(words) > mostOthers {
+		words = append(words[:mostOthers], "and more, underlined in the run.")
+	}
+	return "Underlined fingers are not those of the neck: " + strings.Join(words, " ")
+}
+
+func lower(s string) string { return strings.ToLower(s[:1]) + s[1:] }
 
 // strokeMeanings are the words of the legend for strokes.
 var strokeMeanings = map[run.Stroke]string{

@@ -68,7 +68,12 @@ func (p *pen) fret(m measures, cx, top, bottom, column float64, e piece.Event, b
 		count = letter{bold, small, ink}
 	}
 	p.write(cx, top-m.head/2, count, center, e.Count)
-	p.write(cx, bottom+small*0.66, letter{text, small, ink}, center, fingerNames[e.Finger])
+	finger := letter{text, small, ink}
+	if e.Differs != "" {
+		finger = letter{bold, small, verdigris}
+		p.line(cx-1, bottom+small*0.66+0.7, cx+1, bottom+small*0.66+0.7, verdigris, 0.3)
+	}
+	p.write(cx, bottom+small*0.66, finger, center, fingerNames[e.Finger])
 	if m.strokes && !e.Slur {
 		p.stroke(cx, bottom+5.6, e.Stroke)
 	}
