@@ -36,6 +36,22 @@ func TestThisFingerHere(t *testing.T) {
 	p.gone("h1", "middle finger")
 }
 
+// Where the run takes a place with another finger than the neck shows, the mark has a
+// folded corner, a press says which finger in which bar and why, and the lanes
+// underline it. A straight run has none.
+func TestTheNeckSaysWhereTheRunDiffers(t *testing.T) {
+	const box = "/?instrument.id=guitar&scale.tonic=A&scale.name=dorian&layout.system=seven-position&layout.box=0"
+	p := open(t, box+"&run.pattern=chords&run.order=1,3,5", false)
+	p.until(`document.querySelectorAll('svg .fold').length === 1`, "one place has another finger in the run")
+	p.do(click(`[data-note="5"]`))
+	p.eventually(".said", "In bars 1 and 9: ring finger. The index finger, as in the box, would need")
+	assert.Equal(t, []string{"3", "3"}, value[[]string](p, `[...document.querySelectorAll('.finger.differs')].map(e => e.firstChild.textContent.trim())`))
+	assert.Contains(t, value[string](p, `document.querySelector('[data-note="5"]').ariaLabel`), "in bars 1 and 9: ring finger")
+	p = open(t, box, false)
+	p.eventually("h1", "straight")
+	assert.Zero(t, value[int](p, `document.querySelectorAll('svg .fold, svg .differs').length`))
+}
+
 // What was picked is said, and one press takes the extras off again.
 func TestPlainAgain(t *testing.T) {
 	p := open(t, start+"&instrument.capo=3&layout.strings=5,4,3&layout.lowFret=2&layout.highFret=11&rhythm.swing=true", false)

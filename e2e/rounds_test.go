@@ -12,6 +12,16 @@ func (p page) keysInOrder() string {
 	return strings.Join(value[[]string](p, `[...document.querySelectorAll('[data-stop]')].map(e => e.dataset.stop)`), " ")
 }
 
+// A key is played in a box of its own, and the rule of the others stays.
+func TestABoxOfOneKey(t *testing.T) {
+	p := open(t, "/rounds?instrument.id=bass&scale.tonic=E&scale.name=mixolydian&layout.system=three-per-string&round.place=one-position", false)
+	p.eventually("h1", "all under one hand")
+	p.do(chromedp.Evaluate[chromedp.Void](`(s => (s.value = '3', s.dispatchEvent(new Event('change'))))(document.querySelector('[data-stop="A"] [data-do=box]'))`))
+	p.until(`location.search.includes('round.boxes=A')`, "the address has it")
+	p.until(`document.querySelector('[data-stop="A"] [data-do=box]').value === '3'`, "it is played there")
+	assert.Contains(t, p.text("h1"), "all under one hand")
+}
+
 // From the bench through every key: the order by the sentence, another
 // spelling, done keys that outlive a reload, the self-test, and a key back on
 // the bench.
