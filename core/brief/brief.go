@@ -129,7 +129,8 @@ type Round struct {
 
 // IsZero reports whether a brief is not carried anywhere.
 func (r Round) IsZero() bool {
-	return r.Order == "" && r.Through == "" && r.Start == "" && len(r.Keys) == 0 && r.Seed == nil && len(r.Spelling) == 0 && r.Where == "" && r.Link == "" && len(r.Boxes) == 0 && len(r.Fingers) == 0
+	return r.Order == "" && r.Through == "" && r.Start == "" && r.Seed == nil && r.Where == "" && r.Link == "" &&
+		len(r.Keys) == 0 && len(r.Spelling) == 0 && len(r.Boxes) == 0 && len(r.Fingers) == 0
 }
 
 // Parse reads a brief as JSON, or takes the brief of an exported plan or round.

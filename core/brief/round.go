@@ -272,7 +272,8 @@ func (r *Reading) giveWay() {
 		b.Where = Nearest
 		k.remark("Scales of their own have shapes of their own: the keys are played %s.", whereWords(b.Where))
 	case !k.Where.FromBox && r.namesBox():
-		k.remark("The box and the fingers chosen for %s were set aside: keys are played %s. Choose a box or a finger of that key in the round, or another place.", r.Say(k.Start), k.Where.Phrase)
+		k.remark("The box and the fingers chosen for %s were set aside: keys are played %s. "+
+			"Choose a box or a finger of that key in the round, or another place.", r.Say(k.Start), k.Where.Phrase)
 	}
 	k.Where, _ = table.Find(Wheres, b.Where)
 	if !k.Link.Alone && r.unjoined() {

@@ -50,7 +50,8 @@ const handFrets = 8
 
 func newModel(n neck.Neck, style Style) *model {
 	m := &model{
-		stances: style.School.Stances, costs: costs, limits: style.Limits, opens: style.Prefer != PreferShift, atEase: style.School.AtEase, glides: style.School.Glides,
+		stances: style.School.Stances, costs: costs, limits: style.Limits, opens: style.Prefer != PreferShift,
+		atEase: style.School.AtEase, glides: style.School.Glides,
 		mm: make([]float64, n.Frets+handFrets), along: make([]int64, n.Frets+handFrets),
 	}
 	if style.Wide == OneThreeFour {

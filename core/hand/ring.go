@@ -225,7 +225,8 @@ func (h *Hand) holding(a hold, own int8) int64 {
 		return 0
 	}
 	share := h.mm[a.Fret] / h.neck.ScaleLengthMM
-	return stoppedNote + int64(highUp*share*share) + h.reaching[int(a.stance)*h.frets+a.Fret].cost() + ringUnlike*h.notOwn(int(a.stance), own).cost()
+	itself := h.reaching[int(a.stance)*h.frets+a.Fret].cost() + ringUnlike*h.notOwn(int(a.stance), own).cost()
+	return stoppedNote + int64(highUp*share*share) + itself
 }
 
 // beside prices two neighbours: the way of the hand, and what the second cuts.

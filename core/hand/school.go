@@ -149,6 +149,9 @@ var Prefers = []table.Row{
 // Fours are the ways to finger four notes on a string, in picker order.
 var Fours = []table.Row{
 	{ID: string(ThreeAndShift), Name: "four on a string as 1-2-3 and a shift", Why: "three notes under one hand, then it moves up: two overlapping groups of three"},
-	{ID: string(LittleShift), Name: "four on a string with a shift on the little finger", Phrase: "the little finger shifting to the fourth note", Why: "the little finger slides on to the fourth note of each string, and the hand comes with it"},
+	{
+		ID: string(LittleShift), Name: "four on a string with a shift on the little finger", Phrase: "the little finger shifting to the fourth note",
+		Why: "the little finger slides on to the fourth note of each string, and the hand comes with it",
+	},
 	{ID: string(FourFingers), Name: "four on a string with a finger each", Phrase: "a finger for each of the four notes", Why: "the hand stays open over a string; for short necks or high up"},
 }

@@ -62,7 +62,8 @@ func (h *Hand) slides(places []neck.Place, touches []Touch, i int) bool {
 		return false
 	}
 	a, b := touches[i-1], touches[i]
-	if places[i-1].String != places[i].String || a.grip.position == b.grip.position || a.grip.stance == noStance || b.grip.stance == noStance {
+	stopped := a.grip.stance != noStance && b.grip.stance != noStance
+	if !stopped || places[i-1].String != places[i].String || a.grip.position == b.grip.position {
 		return false
 	}
 	up := places[i].Fret - places[i-1].Fret

@@ -60,10 +60,14 @@ func (m *maker) allCautions(p Plan, chosen fingered, seq sequence) []Caution {
 		out = append(out, m.boxCautions(p, chosen)...)
 	}
 	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
-		out = append(out, Caution{Code: CautionEnding, Message: fmt.Sprintf("The run ends on %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.", endWords(end))})
+		out = append(out, said(CautionEnding,
+			"The run ends on %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.",
+			endWords(end)))
 	}
 	if seq.uneven {
-		out = append(out, Caution{Code: CautionUneven, Message: fmt.Sprintf("Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.", len(seq.steps), maxRepeated)})
+		out = append(out, said(CautionUneven,
+			"Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.",
+			len(seq.steps), maxRepeated))
 	}
 	if titles := m.Unused(); len(titles) > 0 {
 		out = append(out, Caution{Code: CautionUnused, Message: "These fine points are set and change nothing here: " + strings.Join(titles, ", ") + "."})
@@ -72,18 +76,26 @@ func (m *maker) allCautions(p Plan, chosen fingered, seq sequence) []Caution {
 		out = append(out, Caution{Code: CautionRespelled, Message: m.respelledWords()})
 	}
 	if t, ok := m.Scale.Simpler(); ok {
-		out = append(out, Caution{Code: CautionSpelling, Message: fmt.Sprintf("%s needs double accidentals%s; %s sounds the same and reads more easily.",
-			m.Title(m.Scale.Tonic, m.Scale.Name), inSignature(m.Scale), m.Title(t.Tonic, t.Name))})
+		out = append(out, said(CautionSpelling, "%s needs double accidentals%s; %s sounds the same and reads more easily.",
+			m.Title(m.Scale.Tonic, m.Scale.Name), inSignature(m.Scale), m.Title(t.Tonic, t.Name)))
 	}
 	return out
+}
+
+// said is a caution in words.
+func said(code, format string, args ...any) Caution {
+	return Caution{Code: code, Message: fmt.Sprintf(format, args...)}
 }
 
 // wide says that fingers open past their comfortable limit, what would be easier, and to take care.
 func wide(what string, w hand.Opening, easier string) []Caution {
 	opens, limit := apart(w.MM, w.LimitMM)
-	return []Caution{{Code: CautionSpan, Message: fmt.Sprintf("%s opens %s and %s %s mm, frets %d to %d; %s mm is comfortable for this hand. Easier: %s.",
-		what, fingerNames[w.Low], fingerNames[w.High], opens, w.LowFret, w.HighFret, limit, easier)},
-		{Code: CautionCare, Message: "Warm up first, stop if it hurts, and keep it short with breaks. Pain, numbness or tingling that stays is for a doctor or physiotherapist."}}
+	return []Caution{
+		said(CautionSpan, "%s opens %s and %s %s mm, frets %d to %d; %s mm is comfortable for this hand. Easier: %s.",
+			what, fingerNames[w.Low], fingerNames[w.High], opens, w.LowFret, w.HighFret, limit, easier),
+		said(CautionCare, "Warm up first, stop if it hurts, and keep it short with breaks. "+
+			"Pain, numbness or tingling that stays is for a doctor or physiotherapist."),
+	}
 }
 
 // apart writes two lengths in whole millimetres, or with as many decimals as tell
@@ -165,8 +177,8 @@ func (m *maker) jumps(box string, f fingered) (out []Caution) {
 		from := f.Notes[max(last, 0)]
 		last = i
 		if way := max(to.Fret-from.Fret, from.Fret-to.Fret); min(way, max(t.Shift, -t.Shift)) >= jumpFrets {
-			out = append(out, Caution{Code: CautionJump, Message: fmt.Sprintf("Box %s jumps %d frets, from string %d, fret %d to string %d, fret %d: %s.",
-				box, way, from.String, from.Fret, to.String, to.Fret, why)})
+			out = append(out, said(CautionJump, "Box %s jumps %d frets, from string %d, fret %d to string %d, fret %d: %s.",
+				box, way, from.String, from.Fret, to.String, to.Fret, why))
 		}
 	}
 	return out
@@ -193,7 +205,9 @@ const fiveForm = "five-form"
 func (m *maker) sharedStrings(f fingered) (out []Caution) {
 	for _, i := range hand.Shared(f.places()) {
 		first, second := m.Say(m.Scale.Notes[f.Notes[i].Degree]), m.Say(m.Scale.Notes[f.Notes[i+1].Degree])
-		out = append(out, Caution{Code: CautionShared, Message: fmt.Sprintf("%s and %s share string %d: %s stops as %s sounds. No row of these notes does without.", first, second, f.Notes[i].String, first, second)})
+		out = append(out, said(CautionShared,
+			"%s and %s share string %d: %s stops as %s sounds. No row of these notes does without.",
+			first, second, f.Notes[i].String, first, second))
 	}
 	return out
 }

@@ -1,7 +1,6 @@
 package plan
 
 import (
-	"fmt"
 	"slices"
 
 	"evenladder/core/english"
@@ -158,14 +157,16 @@ func (m *maker) phraseCautions(l *laidPhrase) (out []Caution) {
 		return nil
 	}
 	if l.instead != "" {
-		out = append(out, Caution{Code: CautionPhraseWay, Message: fmt.Sprintf("The phrase does not lie %s: it is played %s.", m.Way.Name, l.instead)})
+		out = append(out, said(CautionPhraseWay, "The phrase does not lie %s: it is played %s.", m.Way.Name, l.instead))
 	}
 	if n := l.octaves; n != 0 {
 		direction := "higher"
 		if n < 0 {
 			direction, n = "lower", -n
 		}
-		out = append(out, Caution{Code: CautionPhraseOctave, Message: fmt.Sprintf("The phrase is played %s %s than it is written, where it lies here.", english.Count(n, "octave", "octaves"), direction)})
+		out = append(out, said(CautionPhraseOctave,
+			"The phrase is played %s %s than it is written, where it lies here.",
+			english.Count(n, "octave", "octaves"), direction))
 	}
 	return out
 }

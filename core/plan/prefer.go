@@ -50,5 +50,6 @@ func (m *maker) thumbWords(b Box) string {
 	if in.Family != neck.Uprights || b.HighFret < layout.Octave {
 		return ""
 	}
-	return fmt.Sprintf("The thumb position begins at the octave, position %d: from there on the thumb comes onto the string, and the fingers given here are only a guide.", layout.Octave)
+	return fmt.Sprintf("The thumb position begins at the octave, position %d: from there on the thumb comes onto the string, "+
+		"and the fingers given here are only a guide.", layout.Octave)
 }

@@ -176,7 +176,8 @@ func (f fingered) visit(note int) (out []int) {
 func (m *maker) opensEasily(f fingered, before, note int) string {
 	apart := func(a, b int) int { return max(a-b, b-a) }
 	low := min(f.Touches[before].Finger, f.Touches[note].Finger)
-	if !m.Style.School.AtEase || apart(f.Touches[before].Finger, f.Touches[note].Finger) != 1 || apart(f.Notes[before].Fret, f.Notes[note].Fret) != 2 {
+	neighbours := apart(f.Touches[before].Finger, f.Touches[note].Finger) == 1
+	if !m.Style.School.AtEase || !neighbours || apart(f.Notes[before].Fret, f.Notes[note].Fret) != 2 {
 		return ""
 	}
 	switch {
