@@ -30,6 +30,11 @@ func FromBox(b brief.Brief) ([]brief.Choice, error) {
 		here[n.Place] = true
 	}
 	for _, o := range octavesFrom {
+		if kept, ok := sameLayout(b, l, o.octaves); ok {
+			kept.Label = o.label
+			out = append(out, kept)
+			continue
+		}
 		changes := brief.Changes{"layout.system": "from-degree", "layout.octaves": o.octaves, "layout.fromDegree": 1}
 		then, err := plan.Lay(brief.Fields.With(b, brief.Fields.Cleared(changes)))
 		if err != nil {
@@ -47,6 +52,34 @@ func FromBox(b brief.Brief) ([]brief.Choice, error) {
 		out = append(out, again)
 	}
 	return append(out, fingersFirst(b, l)...), nil
+}
+
+// sameLayout is so many octaves from the lowest root of the box in the layout that it
+// has, where three notes on a string come out even: two octaves of seven notes fill
+// five strings.
+func sameLayout(b brief.Brief, l plan.Laid, octaves int) (brief.Choice, bool) {
+	const each = 3
+	notes := octaves*l.Scale.Len() + 1
+	root := slices.IndexFunc(l.Chosen().Notes, func(n layout.Note) bool { return n.Degree == 0 })
+	if l.System.ID != "three-per-string" || notes%each != 0 || root < 0 {
+		return brief.Choice{}, false
+	}
+	first := l.Chosen().Notes[root].Place
+	from := slices.Index(l.Request.Strings, first.String)
+	if to := from + notes/each; to <= len(l.Request.Strings) {
+		changes := brief.Changes{"layout.strings": slices.Clone(l.Request.Strings[from:to])}
+		then, err := plan.Lay(brief.Fields.With(b, brief.Fields.Cleared(changes)))
+		if err != nil {
+			return brief.Choice{}, false
+		}
+		box := slices.IndexFunc(then.Boxes, func(o layout.Box) bool { return o.Notes[0].Place == first && o.Complete() })
+		if box >= 0 && !sameNotes(then.Boxes[box], l.Chosen()) {
+			changes["layout.box"] = box
+			note := fmt.Sprintf("from string %d, fret %d, three on a string", first.String, first.Fret)
+			return brief.Choice{Note: note, Changes: brief.Fields.Cleared(changes)}, true
+		}
+	}
+	return brief.Choice{}, false
 }
 
 // shapeAgain is two octaves by the same shape twice: one octave, and the shape again

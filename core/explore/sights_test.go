@@ -147,6 +147,9 @@ func TestWaysOnFromABox(t *testing.T) {
 				octaves := map[string]int{"one octave of it": 12, "two octaves of it": 24, "three octaves of it": 36}[w.Label]
 				assert.Equal(t, octaves, last.MIDI-first.MIDI, "%s on %s", w.Label, in)
 				assert.Equal(t, "1", first.Degree)
+				if in == "guitar" && octaves == 24 {
+					assert.Equal(t, "three-per-string", next.Brief.Layout.System, "the layout stays")
+				}
 				assert.True(t, slices.ContainsFunc(p.Boxes[p.Box].Notes, func(n plan.BoxNote) bool { return n.Place == first.Place }), "it begins in the box")
 			default:
 				finger := map[string]int{"index finger first": 1, "middle finger first": 2}[w.Label]
