@@ -104,6 +104,9 @@ func (t Table) Pick(b Brief, kept Kept, path, text string) (Picker, error) {
 		c.Now = f.isNow(&r, *c)
 		if !c.keeps && !c.Typed {
 			c.Changes = t.Cleared(c.Changes)
+			if !c.Now {
+				c.Changes = t.inPlace(&r, c.Changes)
+			}
 		}
 	}
 	return p, nil
