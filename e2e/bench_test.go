@@ -31,7 +31,7 @@ func TestThisFingerHere(t *testing.T) {
 	p.eventually("h1", "with the middle finger on string 6")
 
 	// One octave is one press away from the box.
-	p.do(click(`[data-note="0"]`), chromedp.Click(`//button[.="one octave of it"]`))
+	p.do(click(`[data-note="0"]`), chromedp.Click(`//button[.="one octave"]`))
 	p.eventually("h1", "one octave")
 	p.gone("h1", "middle finger")
 }

@@ -15,7 +15,7 @@ import (
 var octavesFrom = []struct {
 	label   string
 	octaves int
-}{{"one octave of it", 1}, {"two octaves of it", 2}, {"three octaves of it", 3}}
+}{{"one octave", 1}, {"two octaves", 2}, {"three octaves", 3}}
 
 // FromBox are the ways on from a brief's chosen box: octaves from its root that lie
 // in it or grow out of it, and another finger first.
@@ -99,7 +99,7 @@ func shapeAgain(b brief.Brief, l plan.Laid, here map[neck.Place]bool) (brief.Cho
 	changes["layout.box"], changes["run.chain"] = at, true
 	to := then.Boxes[at].Links[0].To
 	return brief.Choice{
-		Label: "the shape again from its upper root", Note: fmt.Sprintf("from string %d, fret %d", to.String, to.Fret),
+		Label: "the shape twice", Note: fmt.Sprintf("again from its upper root, string %d, fret %d", to.String, to.Fret),
 		Changes: brief.Fields.Cleared(changes),
 	}, true
 }
