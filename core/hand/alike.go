@@ -11,10 +11,11 @@ import (
 const likeFrets, likeEnds = 10_000, 30_000
 
 // alike gives like things like fingers where the way in does not force others:
-// the same frets on two strings, and the note that a path begins and ends on.
-func (h *Hand) alike(places []neck.Place, a Ask, touches []Touch, cost int64) []Touch {
+// the same frets on two strings, and the note that a path begins and ends on. It
+// says what is asked for from then on.
+func (h *Hand) alike(places []neck.Place, a Ask, touches []Touch, cost int64) ([]Touch, Ask) {
 	if touches == nil || len(places) > mostAlike {
-		return touches
+		return touches, a
 	}
 	if last := len(places) - 1; last > 1 && places[0] == places[last] {
 		end := func(finger int) Ask {
@@ -35,7 +36,7 @@ func (h *Hand) alike(places []neck.Place, a Ask, touches []Touch, cost int64) []
 			touches, a, cost = h.cheaperOf(places, a, touches, cost, likeFrets, one.asFingered(a, touches, other), other.asFingered(a, touches, one))
 		}
 	}
-	return touches
+	return touches, a
 }
 
 // mostAlike bounds the paths that are looked through for what is alike.

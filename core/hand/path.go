@@ -183,7 +183,8 @@ func (h *Hand) Finger(places []neck.Place, a Ask) *Fingering {
 	if known := h.known[key]; known != nil && remember {
 		return known
 	}
-	f := &Fingering{Touches: h.box(places, a)}
+	touches, _ := h.box(places, a)
+	f := &Fingering{Touches: touches}
 	f.Report = Summarize(h.neck, h.limits, places, f.Touches)
 	if remember && len(h.known) < knownPaths {
 		h.known[key] = f
@@ -198,20 +199,22 @@ func (h *Hand) Finger(places []neck.Place, a Ask) *Fingering {
 // input; nil where a finger that is asked for does not exist.
 func (h *Hand) Path(places []neck.Place, a Ask) []Touch {
 	if a.Own == nil {
-		return h.oneFinger(places, a, h.box(places, a))
+		touches, asked := h.box(places, a)
+		return h.oneFinger(places, asked, a, touches)
 	}
 	touches, _ := h.anew(places, a)
-	return h.oneFinger(places, a, touches)
+	return h.oneFinger(places, a, a, touches)
 }
 
-// box fingers places that are passed once each, as those of a box are.
-func (h *Hand) box(places []neck.Place, a Ask) []Touch {
+// box fingers places that are passed once each, as those of a box are, and says what
+// is asked for so that like things are alike.
+func (h *Hand) box(places []neck.Place, a Ask) ([]Touch, Ask) {
 	if len(places) == 0 {
-		return nil
+		return nil, a
 	}
 	touches, cost := h.anew(places, a)
 	if h.rings {
-		return touches
+		return touches, a
 	}
 	return h.alike(places, a, touches, cost)
 }

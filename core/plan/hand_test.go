@@ -133,7 +133,11 @@ func TestReasonsAreTrue(t *testing.T) {
 		}
 		assert.Equal(t, n.Reach != "", strings.Contains(why, ", reaching "), why)
 		if m := taken.FindStringSubmatch(why); m != nil {
-			before := notes[note-1]
+			last := note - 1
+			for notes[last].Finger == hand.OpenString {
+				last--
+			}
+			before := notes[last]
 			assert.Equal(t, []string{hand.FingerWords[before.Finger], fmt.Sprint(before.Fret)}, m[1:3], why)
 			way := map[string]int{"further": 1, "lower": -1}[m[4]] * max(atoi(m[3]), 1)
 			assert.Equal(t, n.Fret-before.Fret, way, why)
