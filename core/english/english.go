@@ -24,6 +24,14 @@ func CountInWords(n int, one, many string) string {
 	return Count(n, one, many)
 }
 
+// AlongNeck says how far and which way something moves: "one fret towards the nut".
+func AlongNeck(frets int) string {
+	if frets < 0 {
+		return CountInWords(-frets, "fret", "frets") + " towards the nut"
+	}
+	return CountInWords(frets, "fret", "frets") + " towards the bridge"
+}
+
 // Number says a small number in a word, a larger one in digits.
 func Number(n int) string {
 	if n >= 0 && n < len(numbers) {

@@ -108,7 +108,7 @@ func (m *maker) why(f fingered, note int) string {
 	case before < 0:
 		return fmt.Sprintf("%s, because the hand starts at fret %d%s.", finger, t.Position, f.besides(note))
 	case t.Shift != 0:
-		return fmt.Sprintf("%s, because the hand moves %s here%s.", finger, wayWords(t.Shift), f.besides(note))
+		return fmt.Sprintf("%s, because the hand moves %s here%s.", finger, english.AlongNeck(t.Shift), f.besides(note))
 	case f.Notes[before].String == at.String:
 		return fmt.Sprintf("%s, because the %s has just taken fret %d and this is %s.%s",
 			finger, hand.FingerWords[f.Touches[before].Finger], f.Notes[before].Fret, furtherWords(at.Fret-f.Notes[before].Fret), m.opensEasily(f, before, note))
@@ -187,14 +187,6 @@ func (m *maker) opensEasily(f fingered, before, note int) string {
 		return " Wide spans are played 1-3-4 here."
 	}
 	return ""
-}
-
-// wayWords says how far and which way the hand goes.
-func wayWords(frets int) string {
-	if frets < 0 {
-		return english.CountInWords(-frets, "fret", "frets") + " towards the nut"
-	}
-	return english.CountInWords(frets, "fret", "frets") + " towards the bridge"
 }
 
 // furtherWords says how far a fret lies from another.

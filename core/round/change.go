@@ -45,7 +45,7 @@ func join(last, first piece.Event, r *spec) string {
 		words += ", with the " + hand.FingerWords[first.Finger]
 	}
 	if first.Shift != 0 {
-		return words + "; the hand moves " + frets(first.Shift) + "."
+		return words + "; the hand moves " + english.AlongNeck(first.Shift) + "."
 	}
 	return words + "."
 }
@@ -55,13 +55,6 @@ func placeWords(n piece.Note) string {
 		return fmt.Sprintf("open string %d", n.String)
 	}
 	return fmt.Sprintf("string %d, fret %d", n.String, n.Fret)
-}
-
-func frets(n int) string {
-	if n < 0 {
-		return english.CountInWords(-n, "fret", "frets") + " towards the nut"
-	}
-	return english.CountInWords(n, "fret", "frets") + " towards the bridge"
 }
 
 func strs(n int) string {
@@ -116,9 +109,9 @@ func (m Move) where() string {
 	case m.Frets == 0:
 		return ", " + strs(m.Strings)
 	case m.Strings == 0:
-		return ", " + frets(m.Frets)
+		return ", " + english.AlongNeck(m.Frets)
 	}
-	return ", " + strs(m.Strings) + " and " + frets(m.Frets)
+	return ", " + strs(m.Strings) + " and " + english.AlongNeck(m.Frets)
 }
 
 func boxWords(before, now played) string {
@@ -261,7 +254,7 @@ func crossingChanges(before, now played) []string {
 	out := []string{}
 	for _, c := range now.box.Corrections {
 		if !slices.Contains(before.box.Corrections, c) {
-			out = append(out, fmt.Sprintf("From string %d to %d the shape moves %s: these strings are tuned unlike the rest.", c.FromString, c.ToString, frets(c.Frets)))
+			out = append(out, fmt.Sprintf("From string %d to %d the shape moves %s: these strings are tuned unlike the rest.", c.FromString, c.ToString, english.AlongNeck(c.Frets)))
 		}
 	}
 	return out
