@@ -11,7 +11,7 @@ import (
 
 // order is the pipeline: a package may import those before it.
 var order = []string{
-	"table", "english", "pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "fault", "line", "way", "brief", "piece", "result", "plan", "explore", "score", "round", "ladder", "take", "pupil", "call", "worksheet", "phrase", "schedule",
+	"number", "table", "english", "pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "fault", "line", "way", "brief", "piece", "result", "plan", "explore", "score", "round", "ladder", "take", "pupil", "call", "worksheet", "phrase", "schedule",
 }
 
 // afterPlan do not import each other; planless are not to reach a plan.

@@ -51,7 +51,7 @@ func catalogue(fields brief.Table) (c api.Catalogue) {
 		c.Scales = append(c.Scales, api.CatalogueScale{Id: s.ID, Name: s.Name, Formula: s.Formula.String()})
 	}
 	for _, s := range layout.Systems {
-		c.Systems = append(c.Systems, api.CatalogueSystem{Id: s.ID, Name: s.Name, Why: s.Why, Span: s.Uses.Span, Links: s.Uses.Links})
+		c.Systems = append(c.Systems, api.CatalogueSystem{Id: s.ID, Name: s.Name, Why: s.Why, Span: s.Uses.Span, Links: s.Uses.Links, Shape: s.Uses.Shape, Core: s.Uses.Core})
 	}
 	for _, p := range run.Patterns {
 		c.Patterns = append(c.Patterns, api.CataloguePattern{Id: p.ID, Name: p.Name, Why: p.Why, Uses: p.Uses.Fields()})

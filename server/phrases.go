@@ -54,9 +54,7 @@ func phraseOf(b *api.ReadPhraseJSONRequestBody, field string, data []byte) (line
 	}
 	r, err := brief.Read(b.Brief)
 	if err != nil {
-		var faults fault.List
-		faults.Under("brief.", err)
-		return line.Line{}, faults.Or()
+		return line.Line{}, fault.Under("brief.", err)
 	}
 	read, err := intake.PlayedIn(*b.Heard, r.Rhythm.TempoBPM)
 	if err != nil {

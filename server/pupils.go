@@ -70,12 +70,7 @@ func (h handlers) CreatePupil(ctx context.Context, r api.CreatePupilRequestObjec
 // checked is a value that its own check took; faults stand under a prefix.
 func checked[T any](prefix string, v T, check func(*T) error) (T, error) {
 	err := check(&v)
-	var faults fault.List
-	faults.Under(prefix, err)
-	if len(faults) > 0 {
-		return v, faults
-	}
-	return v, err
+	return v, fault.Under(prefix, err)
 }
 
 func (h handlers) GetPupil(ctx context.Context, r api.GetPupilRequestObject) (api.GetPupilResponseObject, error) {

@@ -141,6 +141,9 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"POST", "/api/v1/compare", `{"first": ` + dorian + `, "third": 1}`, 422, "third", "the fields here are also first second"},
 		{"POST", "/api/v1/nearest", `{"brief": ` + dorian + `, "changes": {"tonic": "C"}}`, 422, "changes", "give a list"},
 		{"POST", "/api/v1/brief/choices?field=scale.colour", dorian, 422, "field", "give a path of the brief"},
+		{"POST", "/api/v1/brief/change", `{"brief": ` + dorian + `, "change": {"scale.colour": "blue"}}`, 422, "change", "give a path of the brief"},
+		{"POST", "/api/v1/brief/change", `{"brief": ` + dorian + `, "change": {"layout.box": "first"}}`, 422, "layout.box", "give a whole number"},
+		{"POST", "/api/v1/brief/change", `{"brief": ` + dorian + `, "on": {"instrument": {"id": "lute"}}}`, 422, "on.instrument.id", "give one of"},
 		{"GET", "/api/v1/nowhere", "", 404, "path", "openapi"},
 		{"DELETE", "/api/v1/catalogue", "", 405, "method", "openapi"},
 	} {
@@ -156,6 +159,22 @@ func TestBadInputNamesTheField(t *testing.T) {
 }
 
 // Every answer keeps to the written contract, field by field.
+func TestABriefIsChanged(t *testing.T) {
+	c := start(t)
+	made := into[struct {
+		Brief   brief.Brief
+		Cleared []string
+	}](t, c.call("POST", "/api/v1/brief/change", `{"brief": {"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "dorian"}, "layout": {"system": "five-form", "strings": [6,5,4], "lowFret": 10, "box": 2}, "rhythm": {"tempoBpm": 90}},
+		"change": {"scale.tonic": "Ab", "rhythm.tempoBpm": null}, "on": {"instrument": {"id": "ukulele", "frets": 12}, "hand": {"limitsMm": {"comfortable": [30, 25, 25]}}}}`))
+	assert.Equal(t, []string{"layout.strings", "layout.lowFret", "layout.box"}, made.Cleared)
+	assert.Equal(t, "Ab", made.Brief.Scale.Tonic)
+	assert.Nil(t, made.Brief.Rhythm.TempoBPM)
+	assert.Equal(t, []float64{30, 25, 25}, made.Brief.Hand.LimitsMM.Comfortable)
+	body, err := json.Marshal(made.Brief)
+	require.NoError(t, err)
+	assert.Equal(t, 200, c.call("POST", "/api/v1/plan", string(body)).status)
+}
+
 func TestAnswersKeepTheContract(t *testing.T) {
 	c := start(t)
 	doc, err := openapi3.NewLoader().LoadFromFile("../api/openapi.yaml")

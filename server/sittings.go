@@ -75,11 +75,7 @@ func callsSitting(s store.Sitting, asked call.Request) (store.Sitting, error) {
 	one := asked
 	one.Count, one.Ask = 1, nil
 	if _, err := call.Build(one); err != nil {
-		var faults fault.List
-		if faults.Under("calls.", err); len(faults) > 0 {
-			return s, faults
-		}
-		return s, err
+		return s, fault.Under("calls.", err)
 	}
 	k, _ := call.Find(asked.Kind)
 	reading, err := brief.Read(asked.Brief)
@@ -96,11 +92,7 @@ func callsSitting(s store.Sitting, asked call.Request) (store.Sitting, error) {
 func handedIn(s store.Sitting, asked worksheet.Request, sheet int, items []bool) (store.Sitting, []store.Answer, error) {
 	made, err := worksheet.Build(asked)
 	if err != nil {
-		var faults fault.List
-		if faults.Under("worksheet.", err); len(faults) > 0 {
-			return s, nil, faults
-		}
-		return s, nil, err
+		return s, nil, fault.Under("worksheet.", err)
 	}
 	var faults fault.List
 	if faults.Between("sheet", sheet, 1, len(made.Sheets)); len(faults) > 0 {

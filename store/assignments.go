@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"time"
 
+	"evenladder/core/round"
 	"evenladder/core/schedule"
 )
 
@@ -95,7 +96,7 @@ func written(of schedule.Assignment) (work, sentence, body string, err error) {
 			return
 		}
 		goal, _ := of.Goal()
-		if sentence, err = sentenceOf(goal); err != nil {
+		if sentence, err = round.Sentence(goal); err != nil {
 			return
 		}
 	} else {

@@ -86,16 +86,6 @@ func missing(field string) error {
 	return fault.At(field, "nothing was given: give the %s to be kept", field)
 }
 
-// within puts the faults of a thing under its field.
-func within(prefix string, err error) error {
-	var faults fault.List
-	faults.Under(prefix, err)
-	if len(faults) == 0 {
-		return err
-	}
-	return faults
-}
-
 func checkBrief(t *Thing) (string, error) {
 	if t.Brief == nil {
 		return "", missing("brief")
@@ -104,7 +94,7 @@ func checkBrief(t *Thing) (string, error) {
 		return "", fault.At("brief.round", "a brief with a round was given: keep it with the rounds")
 	}
 	p, err := plan.Build(*t.Brief)
-	return p.Sentence, within("brief.", err)
+	return p.Sentence, fault.Under("brief.", err)
 }
 
 func checkRound(t *Thing) (string, error) {
@@ -115,7 +105,7 @@ func checkRound(t *Thing) (string, error) {
 		return "", fault.At("brief.round", "no round was given: give its order, or keep it with the briefs")
 	}
 	r, err := round.Build(*t.Brief)
-	return r.Sentence, within("brief.", err)
+	return r.Sentence, fault.Under("brief.", err)
 }
 
 func checkLadder(t *Thing) (string, error) {
@@ -126,11 +116,11 @@ func checkLadder(t *Thing) (string, error) {
 	asked.Log, asked.Now = nil, nil
 	l, err := ladder.Build(asked)
 	if err != nil {
-		return "", within("ladder.", err)
+		return "", fault.Under("ladder.", err)
 	}
-	sentence, err := sentenceOf(asked.Brief)
+	sentence, err := round.Sentence(asked.Brief)
 	t.Ladder = &asked
-	return fmt.Sprintf("%s From %s to %s.", sentence, l.Rungs[0].Name, l.Rungs[len(l.Rungs)-1].Name), within("ladder.brief.", err)
+	return fmt.Sprintf("%s From %s to %s.", sentence, l.Rungs[0].Name, l.Rungs[len(l.Rungs)-1].Name), fault.Under("ladder.brief.", err)
 }
 
 func checkInstrument(t *Thing) (string, error) {

@@ -13,7 +13,6 @@ import (
 	"evenladder/core/brief"
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
-	"evenladder/core/plan"
 	"evenladder/core/round"
 	"evenladder/core/schedule"
 
@@ -43,21 +42,11 @@ func NewEntry(b brief.Brief, t ladder.Try, seconds int, remark string) (Entry, e
 		return Entry{}, fault.At("result", "%v", err)
 	}
 	b.Rhythm.PerBeat, b.Rhythm.TempoBPM = &t.PerBeat, &t.TempoBPM
-	sentence, err := sentenceOf(b)
+	sentence, err := round.Sentence(b)
 	if err != nil {
-		return Entry{}, within("brief.", err)
+		return Entry{}, fault.Under("brief.", err)
 	}
 	return Entry{Brief: ladder.Work(b), Sentence: sentence, Try: t, Seconds: seconds, Remark: remark}, nil
-}
-
-// sentenceOf is what a brief or a round says.
-func sentenceOf(b brief.Brief) (string, error) {
-	if !b.Round.IsZero() {
-		r, err := round.Build(b)
-		return r.Sentence, err
-	}
-	p, err := plan.Build(b)
-	return p.Sentence, err
 }
 
 // Log is the log of practice. Nothing in it is changed.

@@ -48,7 +48,7 @@ func checkPhrase(t *Thing) (string, error) {
 	}
 	p.Brief.Round = brief.Round{}
 	made, err := plan.Build(p.Brief)
-	return made.Sentence, within("phrase.brief.", err)
+	return made.Sentence, fault.Under("phrase.brief.", err)
 }
 
 // words are those that a phrase is found by, beside its sentence: its source and tags, its degrees

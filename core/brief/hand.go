@@ -21,7 +21,7 @@ const openingsHint = "or type three openings in mm: index–middle, middle–rin
 var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 	{
 		Path: "hand.school", Title: "Fingering school", About: "Id of the way to give each finger its fret.", clears: []string{fingersPath},
-		at: func(b *Brief) any { return &b.Hand.School }, Options: rowsOf(hand.Schools), Usual: usualSchool,
+		at: func(b *Brief) any { return &b.Hand.School }, within: theInstrument, Options: rowsOf(hand.Schools), Usual: usualSchool,
 		say: func(r *Reading) (string, string) { return ", ", r.Style.School.Phrase },
 	},
 	{
@@ -37,7 +37,7 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 	},
 	{
 		Path: "hand.open", Title: "Open strings", About: "When open strings are used.", Point: pointHand,
-		at: func(b *Brief) any { return &b.Hand.Open }, Options: hand.Opens, Usual: always(string(hand.OpenBothWays)), clears: noBox,
+		at: func(b *Brief) any { return &b.Hand.Open }, Options: hand.Opens, Usual: always(string(hand.OpenBothWays)), makes: theBoxes,
 		say: func(r *Reading) (string, string) { return ", ", phrase(hand.Opens, r.Brief.Hand.Open) },
 	},
 	{
@@ -49,7 +49,7 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 	{
 		Path: fingersPath, Title: "Fingers set by hand", About: "Fingers of the chosen box that are held, each as string/fret/finger: 3/4/2 is the middle finger on string 3, fret 4.", Point: pointHand,
 		Hint: "or type string/fret/finger: 3/4/2",
-		at:   func(b *Brief) any { return &b.Hand.Fingers }, check: checkFingers, typed: asTexts, choices: firstFingers,
+		at:   func(b *Brief) any { return &b.Hand.Fingers }, within: thePlaces, check: checkFingers, typed: asTexts, choices: firstFingers,
 		say: func(r *Reading) (lead, words string) {
 			if len(r.Brief.Hand.Fingers) > 0 {
 				return ", with the ", fingerWords(r.Brief.Hand.Fingers)

@@ -12,16 +12,6 @@ import (
 	"evenladder/core/table"
 )
 
-// What means nothing any more once something else is chosen.
-var (
-	inBox   = []string{"run.landOn", "run.along", fingersPath}
-	noBox   = append([]string{"layout.box", "layout.boxOctave"}, inBox...)
-	noPlace = append([]string{"layout.strings", "layout.lowFret", "layout.highFret"}, noBox...)
-	// BoxPaths are the fields that mean nothing any more in other boxes.
-	BoxPaths   = noBox
-	noMeasures = append([]string{"instrument.tuning", "instrument.frets", "instrument.scaleLengthMm", "instrument.courses", "instrument.capo", "hand.school"}, noPlace...)
-)
-
 // The headings of the fine points.
 const (
 	pointPlace  = "Place"
@@ -35,7 +25,7 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 	{
 		Path: "instrument.id", Title: "Instrument", About: "Id of an instrument of the catalogue.",
 		at:    func(b *Brief) any { return &b.Instrument.ID },
-		check: checkInstrumentID, clears: noMeasures, choices: instruments,
+		check: checkInstrumentID, makes: theInstrument, choices: instruments,
 		say: func(r *Reading) (string, string) {
 			if r.Brief.Instrument.LeftHanded {
 				return "On a ", "left-handed " + r.Instrument.Name
@@ -46,13 +36,13 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 	{
 		Path: "instrument.tuning", Title: "Tuning", About: "Pitches of the open strings, string 1 last; an octave that is left out is inferred.",
 		Hint: "or type the strings, string 1 last: D A D G A D",
-		at:   func(b *Brief) any { return &b.Instrument.Tuning }, clears: noPlace, choices: tunings, typed: asTexts,
+		at:   func(b *Brief) any { return &b.Instrument.Tuning }, within: theInstrument, makes: theNeck, choices: tunings, typed: asTexts,
 		say: func(r *Reading) (string, string) { return " tuned ", tuningWords(r) },
 	},
 	{
 		Path: "instrument.capo", Title: "Capo", About: "Fret of a capo, 0 for none; all other frets are counted from it.", Point: pointPlace,
 		Hint: "or type a fret; the others are counted from it",
-		at:   func(b *Brief) any { return &b.Instrument.Capo }, clears: noPlace, typed: asNumber,
+		at:   func(b *Brief) any { return &b.Instrument.Capo }, within: theInstrument, makes: theNeck, typed: asNumber,
 		choices: func(*Reading) []Choice {
 			out := []Choice{choice("no capo", "", "instrument.capo", nil)}
 			for fret := 1; fret <= 7; fret++ {
@@ -70,7 +60,7 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 	{
 		Path: "instrument.frets", Title: "Number of frets", About: "Frets of the neck, the instrument's own where it is not given.", Point: pointReader,
 		Hint: "type a number",
-		at:   func(b *Brief) any { return &b.Instrument.Frets }, clears: noPlace, typed: asNumber,
+		at:   func(b *Brief) any { return &b.Instrument.Frets }, within: theInstrument, makes: theNeck, typed: asNumber,
 		fill: func(r *Reading) { fill(&r.Brief.Instrument.Frets, r.Instrument.Frets) },
 		check: func(r *Reading, f *fault.List) {
 			if r.Instrument.ID != "" {
@@ -92,7 +82,7 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 	},
 	{
 		Path: "instrument.scaleLengthMm", Title: "Scale length", About: "From nut to bridge in mm.", Point: pointReader, Hint: "type millimetres",
-		at: func(b *Brief) any { return &b.Instrument.ScaleLengthMM }, typed: asNumber, choices: scaleLengths,
+		at: func(b *Brief) any { return &b.Instrument.ScaleLengthMM }, within: theInstrument, typed: asNumber, choices: scaleLengths,
 		fill: func(r *Reading) { fill(&r.Brief.Instrument.ScaleLengthMM, r.Instrument.ScaleLengthMM) },
 		check: func(r *Reading, f *fault.List) {
 			if l := *r.Brief.Instrument.ScaleLengthMM; r.Instrument.ID != "" && !(l >= neck.MinScaleLengthMM && l <= neck.MaxScaleLengthMM) {
@@ -115,7 +105,7 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 	},
 	{
 		Path: "instrument.courses", Title: "Strings in pairs", About: "Strings stand in pairs.", Point: pointReader,
-		at:   func(b *Brief) any { return &b.Instrument.Courses },
+		at: func(b *Brief) any { return &b.Instrument.Courses }, within: theInstrument,
 		fill: func(r *Reading) { fill(&r.Brief.Instrument.Courses, r.Instrument.Courses) },
 		choices: func(*Reading) []Choice {
 			return []Choice{choice("single strings", "", "instrument.courses", false), choice("courses: strings in pairs", "", "instrument.courses", true)}

@@ -13,7 +13,7 @@ import (
 var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: []Field{
 	{
 		Path: "scale.tonic", Title: "Key", About: "Name of the tonic, with at most one # or b.", Hint: "or type it as you say it: Eb, f sharp, Cm",
-		at: func(b *Brief) any { return &b.Scale.Tonic }, choices: tonics("scale.tonic"), typed: asTonic,
+		at: func(b *Brief) any { return &b.Scale.Tonic }, makes: theBoxes, choices: tonics("scale.tonic"), typed: asTonic,
 		check: func(r *Reading, f *fault.List) {
 			_, err := parseTonic(r.Brief.Scale.Tonic)
 			f.Add("scale.tonic", err)
@@ -39,7 +39,7 @@ var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: [
 	},
 	{
 		Path: "scale.name", Title: "Scale", About: "Id of a scale of the catalogue; or give a formula.", Hint: "or type degrees: 1 b2 4 5 b7",
-		at: func(b *Brief) any { return &b.Scale.Name }, choices: scales, typed: typedScale, clears: append([]string{"layout.fromDegree"}, noBox...),
+		at: func(b *Brief) any { return &b.Scale.Name }, choices: scales, typed: typedScale, makes: theBoxes, clears: []string{"scale.formula", "layout.fromDegree"},
 		check: checkScale,
 		say: func(r *Reading) (lead, words string) {
 			if r.Scale.ID == "" { // its degrees are its name
@@ -50,7 +50,7 @@ var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: [
 	},
 	{
 		Path: "scale.formula", Title: "Degrees", About: "Degrees against the major scale, such as 1 b2 4 5 b7, where no name is given.",
-		at: func(b *Brief) any { return &b.Scale.Formula },
+		at: func(b *Brief) any { return &b.Scale.Formula }, makes: theBoxes, clears: []string{"scale.name", "layout.fromDegree"},
 	},
 }}
 

@@ -20,13 +20,13 @@ var octaveWords = [maxOctaves + 1]string{"", "one octave", "two octaves", "three
 var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field{
 	{
 		Path: "layout.system", Title: "Layout", About: "Id of the way to divide the neck into boxes.",
-		at: func(b *Brief) any { return &b.Layout.System }, Options: rowsOf(layout.Systems), clears: append([]string{"run.chain"}, noBox...),
+		at: func(b *Brief) any { return &b.Layout.System }, Options: rowsOf(layout.Systems), makes: theBoxes, clears: []string{"run.chain"},
 		Usual: usualSystem,
 		say:   func(r *Reading) (string, string) { return " out ", r.System.Phrase },
 	},
 	{
 		Path: "layout.octaves", Title: "How far", About: "Octaves from the degree it starts from, 1 to 3.", Point: pointPlace, Part: true,
-		at: func(b *Brief) any { return &b.Layout.Octaves }, clears: noBox, matters: spans,
+		at: func(b *Brief) any { return &b.Layout.Octaves }, makes: theBoxes, matters: spans,
 		fill:  func(r *Reading) { fill(&r.Brief.Layout.Octaves, usualOctaves(r.Neck)) },
 		check: func(r *Reading, f *fault.List) { f.Between("layout.octaves", *r.Brief.Layout.Octaves, 1, maxOctaves) },
 		choices: func(*Reading) (out []Choice) {
@@ -44,7 +44,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 	},
 	{
 		Path: "layout.fromDegree", Title: "Starting on", About: "Degree to start from, counted from 1.", Point: pointPlace, Part: true,
-		at: func(b *Brief) any { return &b.Layout.FromDegree }, clears: noBox, matters: spans,
+		at: func(b *Brief) any { return &b.Layout.FromDegree }, makes: theBoxes, matters: spans,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.FromDegree, 1) },
 		check: func(r *Reading, f *fault.List) {
 			f.Between("layout.fromDegree", *r.Brief.Layout.FromDegree, 1, r.Scale.Len())
@@ -64,7 +64,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 	},
 	{
 		Path: "layout.octaveShape", Title: "Shape of the octave", About: "How the notes of one octave are laid over the strings.", Point: pointPlace, Part: true,
-		at: func(b *Brief) any { return &b.Layout.OctaveShape }, Options: layout.OctaveShapes, Usual: always(layout.OctaveShapes[0].ID), clears: noBox,
+		at: func(b *Brief) any { return &b.Layout.OctaveShape }, Options: layout.OctaveShapes, Usual: always(layout.OctaveShapes[0].ID), makes: theBoxes,
 		matters: func(r *Reading) bool { return r.System.Uses.Shape },
 		say: func(r *Reading) (lead, words string) {
 			if r.System.Uses.Shape {
@@ -76,7 +76,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 	{
 		Path: "layout.strings", Title: "Strings", About: "Numbers of the strings that are used; those that rise in pitch where they are not given.", Point: pointPlace,
 		Hint: "or type string numbers: 4 3 2",
-		at:   func(b *Brief) any { return &b.Layout.Strings }, clears: noBox, choices: stringSets, typed: asNumbers,
+		at:   func(b *Brief) any { return &b.Layout.Strings }, within: theNeck, makes: theBoxes, choices: stringSets, typed: asNumbers,
 		check: func(r *Reading, f *fault.List) {
 			strings := r.Brief.Layout.Strings
 			f.Each("layout.strings", len(strings), func(i int) error {
@@ -95,7 +95,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 	},
 	{
 		Path: "layout.lowFret", Title: "Stretch of the neck", About: "First fret that may be used; 0 allows open strings.", Point: pointPlace, Hint: "or type two frets: 5 12",
-		at: func(b *Brief) any { return &b.Layout.LowFret }, clears: noBox, choices: stretches, typed: typedStretch,
+		at: func(b *Brief) any { return &b.Layout.LowFret }, within: theNeck, makes: theBoxes, choices: stretches, typed: typedStretch,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.LowFret, 0) },
 		check: func(r *Reading, f *fault.List) {
 			f.Between("layout.lowFret", *r.Brief.Layout.LowFret, 0, r.Neck.Frets)
@@ -109,7 +109,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 	},
 	{
 		Path: "layout.highFret", Title: "Stretch of the neck", About: "Last fret that may be used.", With: "layout.lowFret",
-		at:   func(b *Brief) any { return &b.Layout.HighFret },
+		at: func(b *Brief) any { return &b.Layout.HighFret }, within: theNeck, makes: theBoxes,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.HighFret, r.Neck.Frets) },
 		check: func(r *Reading, f *fault.List) {
 			l := r.Brief.Layout
@@ -120,8 +120,8 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.box", Title: "Box", About: "Index of the box that the run is made on, from 0.", clears: append([]string{"layout.boxOctave"}, inBox...),
-		at: func(b *Brief) any { return &b.Layout.Box },
+		Path: "layout.box", Title: "Box", About: "Index of the box that the run is made on, from 0.",
+		at: func(b *Brief) any { return &b.Layout.Box }, within: theBoxes, makes: theBox,
 		fill: func(r *Reading) {
 			r.anyBox = r.Brief.Layout.Box == nil
 			fill(&r.Brief.Layout.Box, 0)
@@ -134,7 +134,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 	},
 	{
 		Path: "layout.boxOctave", Title: "The box higher or lower", About: "Octaves of twelve frets by which that box is moved up the neck, or down where negative.", Point: pointPlace,
-		at: func(b *Brief) any { return &b.Layout.BoxOctave }, choices: boxOctaves, clears: inBox,
+		at: func(b *Brief) any { return &b.Layout.BoxOctave }, choices: boxOctaves, within: theBox, makes: thePlaces,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.BoxOctave, 0) },
 		check: func(r *Reading, f *fault.List) {
 			f.Between("layout.boxOctave", *r.Brief.Layout.BoxOctave, -maxBoxOctaves, maxBoxOctaves)

@@ -3,7 +3,6 @@ package brief
 import (
 	"errors"
 	"fmt"
-	"maps"
 	"reflect"
 	"regexp"
 	"slices"
@@ -12,31 +11,6 @@ import (
 
 	"evenladder/core/fault"
 )
-
-// Changes are values for fields of a brief by path; nil takes a field out.
-type Changes map[string]any
-
-// With is the brief with changes, each under a path of the table. It panics where
-// a value is not of its field's kind, as choices never are.
-func (t Table) With(b Brief, changes Changes) Brief {
-	for path, v := range changes {
-		f, ok := t.Find(path)
-		if !ok {
-			continue
-		}
-		f.clear(&b)
-		if v == nil {
-			continue
-		}
-		at := reflect.ValueOf(f.at(&b)).Elem()
-		if at.Kind() == reflect.Pointer {
-			at.Set(reflect.New(at.Type().Elem()))
-			at = at.Elem()
-		}
-		at.Set(reflect.ValueOf(v).Convert(at.Type()))
-	}
-	return b
-}
 
 // Choice is one thing that a picker offers.
 type Choice struct {
@@ -148,21 +122,6 @@ func (t Table) problem(r *Reading, changes Changes) string {
 		}
 	}
 	return ""
-}
-
-// Cleared adds to changes what means nothing any more once these fields are
-// others.
-func (t Table) Cleared(changes Changes) Changes {
-	out := maps.Clone(changes)
-	for path := range changes {
-		f, _ := t.Find(path)
-		for _, other := range f.clears {
-			if _, set := out[other]; !set {
-				out[other] = nil
-			}
-		}
-	}
-	return out
 }
 
 // offer is all that the field may be.

@@ -194,7 +194,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 	},
 	{
 		Path: "run.along", Title: "On to the octave above", About: "String along which the run goes on to the same box twelve frets higher; 0 for none.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Run.Along }, clears: append([]string{"run.chain"}, noLanding...), choices: alongStrings, matters: func(r *Reading) bool { return !r.carried && walks(r) },
+		at: func(b *Brief) any { return &b.Run.Along }, within: thePlaces, clears: append([]string{"run.chain"}, noLanding...), choices: alongStrings, matters: func(r *Reading) bool { return !r.carried && walks(r) },
 		check: func(r *Reading, f *fault.List) {
 			switch b := r.Brief.Run; {
 			case b.Along < 0 || b.Along > r.Neck.Strings():
@@ -212,7 +212,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 	},
 	{
 		Path: "run.landOn", Title: "Land on", About: "Place of the last note of the run.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Run.LandOn }, choices: landings,
+		at: func(b *Brief) any { return &b.Run.LandOn }, within: thePlaces, choices: landings,
 		matters: func(r *Reading) bool { return !r.carried && walks(r) },
 		say: func(r *Reading) (lead, words string) {
 			if land := r.Brief.Run.LandOn; land != nil && walks(r) {
@@ -281,7 +281,7 @@ var endGroup = Group{Head: "run.pattern", Fields: []Field{
 	},
 	{
 		Path: "picking", Title: "Picking", About: "Id of the way to sound the run.", Point: pointRun, Part: true,
-		at: func(b *Brief) any { return &b.Picking }, Options: rowsOf(run.Pickings),
+		at: func(b *Brief) any { return &b.Picking }, within: theInstrument, Options: rowsOf(run.Pickings),
 		Usual: usualPicking,
 		say: func(r *Reading) (lead, words string) {
 			if r.Picking.ID != run.AlternatePicking {

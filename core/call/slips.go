@@ -3,6 +3,7 @@ package call
 import (
 	"fmt"
 
+	"evenladder/core/number"
 	"evenladder/core/pitch"
 	"evenladder/core/table"
 )
@@ -64,7 +65,7 @@ func Slips(want, given []string, step Steps) []Slip {
 			add(i, "moved-right", "Note %d was right already: the one after it moves.", i+1)
 		case w.Accidental()*g.Accidental() < 0:
 			add(i, "wrong-way", "Note %d has its sign the wrong way.", i+1)
-		case abs(g.Accidental()) > abs(w.Accidental()):
+		case number.Abs(g.Accidental()) > number.Abs(w.Accidental()):
 			add(i, "sign-too-many", "Note %d has a sign too many.", i+1)
 		default:
 			add(i, "sign-missing", "Note %d lacks a sign.", i+1)
@@ -83,7 +84,5 @@ func movedRight(want, given []string, i int) bool {
 		return false
 	}
 	next, written := pitch.MustParseName(want[i+1]), pitch.MustParseName(given[i+1])
-	return next.Letter() == written.Letter() && abs(written.Accidental()) < abs(next.Accidental())
+	return next.Letter() == written.Letter() && number.Abs(written.Accidental()) < number.Abs(next.Accidental())
 }
-
-func abs(n int) int { return max(n, -n) }

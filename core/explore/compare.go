@@ -103,7 +103,7 @@ func divided(a, b plan.Plan) (shared, alone []string) {
 // names none: the one with the most places in common, each fret that the hand is
 // away counting against one of them.
 func samePlace(a plan.Plan, b brief.Brief) brief.Brief {
-	if b.Layout.Box != nil || b.Run.LandOn != nil || len(b.Hand.Fingers) > 0 {
+	if len(brief.Fields.Lost(b, brief.Fields.Bare(b, "scale.tonic"))) > 0 {
 		return b // it names its box, or places of it
 	}
 	l, err := plan.Lay(b)
@@ -243,7 +243,20 @@ type Set struct {
 	Briefs []brief.Brief `json:"briefs"`
 }
 
-// Sets are what can be laid beside a brief: the scales over its core, its relative
+// otherLayouts are a brief in each of the layouts after its own that its neck has, in the
+// order of the picker, from the last on to the first again.
+func otherLayouts(b brief.Brief, own string) (out []brief.Brief) {
+	at := slices.IndexFunc(layout.Systems, func(s layout.System) bool { return s.ID == own })
+	for i := 1; i < len(layout.Systems); i++ {
+		other := brief.Fields.Change(b, brief.Changes{"layout.system": layout.Systems[(at+i)%len(layout.Systems)].ID})
+		if _, err := plan.Lay(other); err == nil {
+			out = append(out, other)
+		}
+	}
+	return out
+}
+
+// Sets are what can be laid beside a brief: other layouts, the scales over its core, its relative
 // and parallel, the schools of its box, a reach against a shift.
 func Sets(b brief.Brief) ([]Set, error) {
 	p, err := plan.Build(b)
@@ -255,7 +268,7 @@ func Sets(b brief.Brief) ([]Set, error) {
 	}
 	other := func(changes brief.Changes) brief.Brief { return brief.Fields.With(b, changes) }
 	elsewhere := func(tonic, name string) brief.Brief {
-		return other(brief.Fields.Cleared(brief.Changes{"scale.tonic": tonic, "scale.name": name, "scale.formula": nil}))
+		return other(brief.Fields.Cleared(brief.Changes{"scale.tonic": tonic, "scale.name": name}))
 	}
 	out := []Set{}
 	add := func(id, title string, briefs []brief.Brief) {
@@ -263,6 +276,7 @@ func Sets(b brief.Brief) ([]Set, error) {
 			out = append(out, Set{id, title, briefs[:min(len(briefs), MaxCompared-1)]})
 		}
 	}
+	add("layouts", "other layouts", otherLayouts(b, p.Brief.Layout.System))
 	var siblings, related, schools, prefers []brief.Brief
 	if core := p.Scale.Core; core != nil {
 		for _, s := range core.Siblings {

@@ -88,7 +88,7 @@ func wanted(t reflect.Type) string {
 		return "true or false"
 	case reflect.Slice:
 		return "a list"
-	case reflect.Struct:
+	case reflect.Struct, reflect.Map:
 		return "an object"
 	case reflect.Pointer:
 		return wanted(t.Elem())
@@ -129,7 +129,7 @@ func (r *reader) object(path string, given map[string]any, into reflect.Value) {
 	r.faults.Addf(path+cmp.Or(Clip(unknown[0]), `""`), "no such field%s: the fields here are %s", more, strings.Join(known, " "))
 }
 
-// value reads one value. null leaves a field as if it were not given.
+// value reads one value, an object of anything as it is. null leaves a field as if it were not given.
 func (r *reader) value(path string, given any, into reflect.Value) {
 	if given == nil {
 		return
@@ -167,6 +167,11 @@ func (r *reader) value(path string, given any, into reflect.Value) {
 		var list []any
 		if list, ok = given.([]any); ok {
 			r.list(path, list, into)
+		}
+	case reflect.Map:
+		var object map[string]any
+		if object, ok = given.(map[string]any); ok {
+			into.Set(reflect.ValueOf(object))
 		}
 	case reflect.String:
 		var text string

@@ -70,6 +70,16 @@ func (l *List) Under(prefix string, err error) {
 	}
 }
 
+// Under puts the faults of an error under a prefix such as "brief."; any other error
+// stays as it is.
+func Under(prefix string, err error) error {
+	var faults List
+	if faults.Under(prefix, err); len(faults) > 0 {
+		return faults
+	}
+	return err
+}
+
 // Each checks the n entries of a list and says the first fault among them, with
 // the number of the others.
 func (l *List) Each(field string, n int, check func(i int) error) {

@@ -133,7 +133,7 @@ func fewerNotes(p plan.Plan, at Step) (Proposal, bool) {
 	if len(strs) < 3 {
 		return Proposal{}, false
 	}
-	b.Layout.Strings, b.Layout.Box, b.Run.LandOn, b.Run.Along, b.Hand.Fingers = strs[:(len(strs)+1)/2], nil, nil, 0, nil
+	b = brief.Fields.Change(b, brief.Changes{"layout.strings": strs[:(len(strs)+1)/2]})
 	few, err := plan.Build(b)
 	if err != nil || few.Run.Notes >= p.Run.Notes {
 		return Proposal{}, false
@@ -171,14 +171,10 @@ func whereItIsComfortable(p plan.Plan, at Step) (Proposal, bool) {
 		return Proposal{}, false
 	}
 	first := p.Comfort.Days[0]
-	b := p.Brief
-	b.Scale.Tonic = first.Tonic
-	b.Run.LandOn, b.Run.Along, b.Hand.Fingers = nil, 0, nil
-	box := plan.NearestBox(b, first.Fret)
-	if box < 0 {
+	b, ok := plan.InKeyNear(p.Brief, first.Tonic, first.Fret)
+	if !ok {
 		return Proposal{}, false
 	}
-	b.Layout.Box, b.Layout.BoxOctave = &box, nil
 	words := fmt.Sprintf("The same shape from fret %d, in %s, where it is comfortable; then down a fret at a time.", first.Fret, pitch.Pretty(first.Tonic))
 	return Proposal{"comfortable", words, b, at, nil}, true
 }

@@ -27,8 +27,8 @@ func warmUp(p plan.Plan) *WarmUp {
 	rung := Step{1, warmUpBPM}
 	for _, i := range narrowestFirst(p.Boxes) {
 		b := p.Brief
-		if b.Layout.Box = &i; i != p.Box {
-			b.Layout.BoxOctave = nil
+		if i != p.Box {
+			b = brief.Fields.InBox(b, i)
 		}
 		b.Run = brief.Run{Pattern: string(run.Straight), Direction: string(run.UpDown)}
 		b.Hand.Fingers = nil

@@ -18,6 +18,7 @@ type Uses struct {
 	AnyString  bool // its boxes begin on any string
 	Rings      bool // its notes ring into each other
 	Shape      bool // OctaveShape
+	Core       bool // its boxes are laid over those of a core
 }
 
 // Systems are all layout systems in picker order.
@@ -25,7 +26,7 @@ var Systems = []System{
 	{table.Row{ID: "three-per-string", Name: "three notes per string", Phrase: "as three notes per string", Why: "even on every string: rhythm and picking stay regular"}, perString(3), Uses{}},
 	{table.Row{ID: "two-per-string", Name: "two notes per string", Phrase: "as two notes per string", Why: "the narrow boxes of five-note scales"}, perString(2), Uses{}},
 	{table.Row{ID: "four-per-string", Name: "four notes per string", Phrase: "as four notes per string", Why: "covers most neck; moves the hand on every string"}, perString(4), Uses{}},
-	{table.Row{ID: "five-form", Name: "five forms", Phrase: "in the five forms", Why: "a pentatonic core with the other notes laid over it, tied to chord forms"}, fiveForm, Uses{}},
+	{table.Row{ID: "five-form", Name: "five forms", Phrase: "in the five forms", Why: "a pentatonic core with the other notes laid over it, tied to chord forms"}, fiveForm, Uses{Core: true}},
 	{table.Row{ID: "seven-position", Name: "seven positions", Phrase: "in seven positions", Why: "all that lies under a hand that stays, from each degree"}, sevenPosition, Uses{}},
 	{table.Row{ID: "one-octave", Name: "one octave from every root", Phrase: "as one octave from every root", Why: "one octave from any root; chained root to root they cover the neck"}, oneOctave, Uses{Links: true, AnyString: true, Shape: true}},
 	{table.Row{ID: "from-degree", Name: "from one degree, all starts", Phrase: "from one degree, all starts", Why: "finds every place to begin, each with the form it grows out of"}, fromDegree, Uses{Span: true, AnyString: true}},

@@ -58,7 +58,7 @@ type finder struct {
 // waysOf are the ways to play a phrase, the easiest first, and the boxes that have it.
 func waysOf(b brief.Brief, home scale.Scale, notes []line.Note) ([]Way, []Fit, error) {
 	b.Scale = scaleBrief(home)
-	b.Hand.Fingers, b.Layout.Box, b.Layout.BoxOctave = nil, nil, nil
+	b = brief.Fields.Bare(b, "scale.tonic")
 	if b.Run.Pattern == run.Phrase {
 		b.Run = brief.Run{}
 	}

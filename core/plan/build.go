@@ -1,8 +1,6 @@
 package plan
 
 import (
-	"math"
-
 	"evenladder/core/brief"
 	"evenladder/core/english"
 )
@@ -69,6 +67,3 @@ func (m *maker) build() (Plan, sequence, error) {
 	p.Cautions = m.cautions(p, chosen, seq)
 	return p, seq, nil
 }
-
-// tenth rounds millimetres for reading.
-func tenth(mm float64) float64 { return math.Round(mm*10) / 10 }

@@ -6,6 +6,7 @@ import (
 	"evenladder/core/english"
 	"evenladder/core/hand"
 	"evenladder/core/neck"
+	"evenladder/core/number"
 	"evenladder/core/scale"
 )
 
@@ -59,7 +60,7 @@ func (m *maker) comfortPlan(f fingered, low, up int) *Comfort {
 	for day := 0; day <= up && day < daysOfWeek; day++ {
 		at := up - day
 		tonic := scale.UsualTonic(m.Scale.Tonic.Class() + at)
-		c.Days = append(c.Days, ComfortDay{day + 1, low + at, tonic.String(), tenth(m.openingAt(f, at).MM)})
+		c.Days = append(c.Days, ComfortDay{day + 1, low + at, tonic.String(), number.Tenth(m.openingAt(f, at).MM)})
 	}
 	c.Message = fmt.Sprintf("Comfortable from fret %d, %s higher. Start there and bring it down a fret a day.", c.Fret, english.Count(up, "fret", "frets"))
 	return c

@@ -11,6 +11,7 @@ import (
 	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
+	"evenladder/core/number"
 )
 
 // fingered is a box with its fingers on the way up.
@@ -233,7 +234,7 @@ func (m *maker) planBox(i int, f fingered) Box {
 	out := Box{
 		ID: strconv.Itoa(i + 1), Name: f.Name, Degree: m.names.degrees[f.Degree], Form: f.Form,
 		Complete: f.Complete(), Missing: []string{}, Lacks: []string{}, Corrections: []Correction{}, Links: []Link{},
-		SpanMM: tenth(f.Report.SpanMM), Shifts: f.Report.Shifts, Reaches: f.Report.Reaches,
+		SpanMM: number.Tenth(f.Report.SpanMM), Shifts: f.Report.Shifts, Reaches: f.Report.Reaches,
 		OverLimit: f.Report.Comfortable.Over() > 0, School: hand.Schools[f.school].ID, Refit: f.refit,
 		Notes: make([]BoxNote, len(f.Notes)),
 	}

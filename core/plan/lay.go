@@ -39,11 +39,21 @@ func (l Laid) At(box int) Laid {
 	return l
 }
 
+// InKeyNear is a brief in another key, in the box whose lowest stopped fret lies nearest to
+// a fret; ok is false where nothing can be laid out there.
+func InKeyNear(b brief.Brief, tonic string, fret int) (in brief.Brief, ok bool) {
+	in = brief.Fields.InKey(b, tonic)
+	box := NearestBox(in, fret)
+	if box < 0 {
+		return in, false
+	}
+	return brief.Fields.InBox(in, box), true
+}
+
 // NearestBox is the box whose lowest stopped fret lies nearest to a fret, -1 where
 // nothing can be laid out.
 func NearestBox(b brief.Brief, fret int) int {
-	b.Layout.Box, b.Layout.BoxOctave = nil, nil
-	l, err := Lay(b)
+	l, err := Lay(brief.Fields.Bare(b, "scale.tonic"))
 	if err != nil {
 		return -1
 	}

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"evenladder/core/hand"
+	"evenladder/core/number"
 )
 
 // Leg is one brief of a passage.
@@ -58,7 +59,7 @@ func Through(legs []Leg) (Passage, error) {
 			slots = parts[i].Rhythm.BarAfter(slots, 1)
 		}
 		report, length := stretch(&p.Run, parts[i:end], slots)
-		p.Run.SpanMM = max(p.Run.SpanMM, tenth(report.SpanMM))
+		p.Run.SpanMM = max(p.Run.SpanMM, number.Tenth(report.SpanMM))
 		p.Run.Shifts += report.Shifts
 		slots += length
 		i = end

@@ -8,6 +8,7 @@ import (
 	"evenladder/core/hand"
 	"evenladder/core/layout"
 	"evenladder/core/neck"
+	"evenladder/core/number"
 	"evenladder/core/piece"
 	"evenladder/core/pitch"
 	"evenladder/core/run"
@@ -191,7 +192,7 @@ func (m *maker) fingerSequence(s *sequence) {
 func (m *maker) play(s sequence) Run {
 	r := Run{Events: make([]piece.Event, 0, len(s.steps)), Keys: []piece.Key{m.key(0)}}
 	report := m.perform(&r, s, m.rings(s), 0)
-	r.SpanMM, r.Shifts = tenth(report.SpanMM), report.Shifts
+	r.SpanMM, r.Shifts = number.Tenth(report.SpanMM), report.Shifts
 	m.name(r.Events, s)
 	m.sumUp(&r, s.length)
 	r.TurnStrokes = turnStrokes(r.Events)
@@ -400,7 +401,7 @@ func (m *maker) sumUp(r *Run, slots int) {
 	r.EndsOn = EndsOn{m.Naming.Label(pitch.MustParseName(last.Name), pitch.MustParseDegree(last.Degree)), last.Name, last.Degree, m.inChord(m.Scale.Index(last.MIDI))}
 	r.EqualTempos, r.OnStrings = []EqualTempo{}, []StringCount{}
 	for _, t := range m.Rhythm.EqualTempos() {
-		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, m.Rhythm.SubdivisionName(t.PerBeat), tenth(t.TempoBPM)})
+		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, m.Rhythm.SubdivisionName(t.PerBeat), number.Tenth(t.TempoBPM)})
 	}
 	stretch := 0
 	counts := make([]int, m.Neck.Strings()+1)

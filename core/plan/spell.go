@@ -4,6 +4,7 @@ import (
 	"evenladder/core/brief"
 	"evenladder/core/english"
 	"evenladder/core/neck"
+	"evenladder/core/number"
 	"evenladder/core/piece"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
@@ -106,7 +107,7 @@ func (c *chordsOfKey) size(notes int) []piece.Chord {
 func (m *maker) neckPlan() NeckPlan {
 	n := NeckPlan{Courses: *m.Brief.Instrument.Courses, Frets: make([]Fret, m.Neck.Frets+1)}
 	for f := range n.Frets {
-		n.Frets[f] = Fret{f, tenth(m.Neck.FretMM(f))}
+		n.Frets[f] = Fret{f, number.Tenth(m.Neck.FretMM(f))}
 	}
 	count := m.Neck.Strings()
 	n.Notes = make([]piece.Note, 0, count*(m.Neck.Frets+1)*(m.Scale.Len()+1)/12+count)

@@ -8,7 +8,6 @@ package pupil
 
 import (
 	"fmt"
-	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -67,7 +66,9 @@ func (p *Pupil) Check() error {
 		faults.Addf("notes", "%d characters were given: give %d at most", n, maxNotes)
 	}
 	p.Hand.Fingers = nil // they are those of a box
-	_, err := plan.Lay(p.Fit(sample))
+	own := brief.Fields.On(sample, p.Instrument, p.Hand)
+	own.Names = p.Names
+	_, err := plan.Lay(own)
 	var inBrief fault.List
 	inBrief.Under("", err)
 	for _, f := range inBrief {
@@ -89,26 +90,10 @@ func isTime(s string) bool {
 }
 
 // Fit carries a brief over to a pupil: instrument, hand, schools and note names are the
-// pupil's, and the sentence says for whom it is. On another neck what named its strings
-// and frets means nothing any more and goes.
+// pupil's, and the sentence says for whom it is. What cannot be had on that neck goes;
+// where nothing helps, the plan of the brief says why.
 func (p Pupil) Fit(b brief.Brief) brief.Brief {
-	if b.Instrument.ID != p.Instrument.ID || !slices.Equal(b.Instrument.Tuning, p.Instrument.Tuning) {
-		b.Layout.Strings, b.Layout.LowFret, b.Layout.HighFret, b.Layout.Box, b.Layout.BoxOctave = nil, nil, nil, nil, nil
-		b.Run.LandOn, b.Run.Along = nil, 0
-		b.Hand = brief.Hand{}
-		if b.Instrument.ID != p.Instrument.ID {
-			b.Picking = ""
-		}
-	}
-	b.Instrument = p.Instrument
-	for _, own := range []struct{ from, to *string }{
-		{&p.Hand.School, &b.Hand.School}, {&p.Hand.Wide, &b.Hand.Wide}, {&p.Hand.Open, &b.Hand.Open}, {&p.Hand.Prefer, &b.Hand.Prefer}, {&p.Hand.Four, &b.Hand.Four},
-	} {
-		if *own.from != "" && *own.from != *own.to {
-			*own.to, b.Hand.Fingers = *own.from, nil
-		}
-	}
-	b.Hand.LimitsMM = p.Hand.LimitsMM
+	b, _ = plan.On(b, p.Instrument, p.Hand)
 	b.Names, b.For = p.Names, p.Name
 	return b
 }

@@ -9,6 +9,7 @@ import (
 	"evenladder/core/english"
 	"evenladder/core/hand"
 	"evenladder/core/neck"
+	"evenladder/core/number"
 	"evenladder/core/piece"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
@@ -281,7 +282,7 @@ func nextRoot(before, now played) (best neck.Place, ok bool) {
 	want := before.root().MIDI + up(before.Scale.Tonic, now.Scale.Tonic)
 	for str := 1; str <= now.Neck.Strings(); str++ {
 		fret := want - now.Neck.Open(str).MIDI()
-		if fret >= 0 && fret <= now.Neck.Frets && (!ok || abs(fret-before.root().Fret) < abs(best.Fret-before.root().Fret)) {
+		if fret >= 0 && fret <= now.Neck.Frets && (!ok || number.Abs(fret-before.root().Fret) < number.Abs(best.Fret-before.root().Fret)) {
 			best, ok = neck.Place{String: str, Fret: fret}, true
 		}
 	}

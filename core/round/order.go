@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"evenladder/core/brief"
+	"evenladder/core/number"
 	"evenladder/core/pitch"
 	"evenladder/core/scale"
 )
@@ -47,7 +48,7 @@ func (s *spec) spellings() (out [12][]pitch.Name) {
 	twelve := s.Brief.Round.Through == brief.TwelveKeys
 	for fifths := -15; fifths <= 15; fifths++ {
 		name := pitch.FromFifths(fifths)
-		if name.Accidental() < -1 || name.Accidental() > 1 || abs(s.signs(name)) > 7 {
+		if name.Accidental() < -1 || name.Accidental() > 1 || number.Abs(s.signs(name)) > 7 {
 			continue
 		}
 		out[name.Class()] = append(out[name.Class()], name)
@@ -68,7 +69,7 @@ func (s *spec) spellings() (out [12][]pitch.Name) {
 
 // rank orders spellings: few signs first, the usual name first among equals.
 func (s *spec) rank(name pitch.Name) int {
-	rank := 2 * abs(s.signs(name))
+	rank := 2 * number.Abs(s.signs(name))
 	if !scale.IsUsualTonic(name) {
 		rank++
 	}
@@ -84,7 +85,7 @@ func (s *spec) signs(tonic pitch.Name) int {
 func (s *spec) other(tonic pitch.Name) string {
 	for _, turn := range []int{-12, 12} {
 		name := pitch.FromFifths(tonic.Fifths() + turn)
-		if abs(name.Accidental()) < 2 && abs(s.signs(name)) <= 7 {
+		if number.Abs(name.Accidental()) < 2 && number.Abs(s.signs(name)) <= 7 {
 			return name.String()
 		}
 	}

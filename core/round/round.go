@@ -53,6 +53,16 @@ type Stop struct {
 	Plan          plan.Plan  `json:"plan"`            // the key on its own
 }
 
+// Sentence is what a brief says, or the round that it is carried through.
+func Sentence(b brief.Brief) (string, error) {
+	if b.Round.IsZero() {
+		p, err := plan.Build(b)
+		return p.Sentence, err
+	}
+	r, err := Build(b)
+	return r.Sentence, err
+}
+
 // Build works a round out. A brief that cannot be met gives a fault.List.
 func Build(b brief.Brief) (Round, error) {
 	s, err := resolve(b)

@@ -50,7 +50,7 @@ func (s *spec) lay(key brief.Key, change func(*brief.Brief)) (plan.Laid, error) 
 		}
 	}
 	if key != s.Keys.All[0] {
-		b.Layout.BoxOctave, b.Hand.Fingers = nil, nil // each key lies where the rule has it
+		b = brief.Fields.Bare(b, "layout.box") // each key lies where the rule has it
 	}
 	change(&b)
 	return plan.Lay(b)
@@ -61,7 +61,7 @@ func (s *spec) lay(key brief.Key, change func(*brief.Brief)) (plan.Laid, error) 
 func (s *spec) settle() {
 	s.Brief.Scale.Tonic, s.Brief.Run.LandOn, s.Brief.Run.Along = s.Keys.Start.String(), nil, 0
 	if !s.Keys.Where.FromBox {
-		noBox(&s.Brief)
+		s.Brief = brief.Fields.Bare(s.Brief, "scale.tonic")
 	}
 	s.rule.settle(&s.Reading)
 }

@@ -118,7 +118,7 @@ func (s *spec) each(choose func(plan.Laid) (int, error)) ([]found, error) {
 
 func unchanged(*brief.Brief) {}
 
-func noBox(b *brief.Brief) { b.Layout.Box, b.Layout.BoxOctave, b.Hand.Fingers = nil, nil, nil }
+func noBox(b *brief.Brief) { *b = brief.Fields.Bare(*b, "scale.tonic") }
 
 // lowest takes each key from its lowest root from which the scale is whole; of
 // places that sound alike, the one nearest to the nut, with the fewest reaches.
@@ -328,5 +328,3 @@ func lowestAfter(moved, from int) int {
 	}
 	return max(from, 1)
 }
-
-func abs(n int) int { return max(n, -n) }

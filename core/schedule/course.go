@@ -47,7 +47,7 @@ func (r Request) course(log []Played) (*course, error) {
 	home.Round = brief.Round{}
 	base, err := plan.Build(home)
 	if err != nil {
-		return nil, under("brief.", err)
+		return nil, fault.Under("brief.", err)
 	}
 	asked := ladder.Request{Brief: home, From: r.From, Goal: r.Goal}
 	work := ladder.Work(home)
@@ -92,12 +92,6 @@ func (r Request) course(log []Played) (*course, error) {
 	return c, nil
 }
 
-func under(prefix string, err error) error {
-	var faults fault.List
-	faults.Under(prefix, err)
-	return cmp.Or[error](faults.Or(), err)
-}
-
 // add puts one thing at the end, unless it is there.
 func (c *course) add(what string, b brief.Brief) {
 	work := ladder.Work(b)
@@ -131,13 +125,10 @@ func (c *course) lower(home brief.Brief) {
 		if s.fret == fret {
 			continue
 		}
-		b := home
-		b.Scale.Tonic, b.Run.LandOn, b.Run.Along, b.Hand.Fingers, b.Layout.BoxOctave = s.tonic, nil, 0, nil, nil
-		box := plan.NearestBox(b, s.fret)
-		if box < 0 {
+		b, ok := plan.InKeyNear(home, s.tonic, s.fret)
+		if !ok {
 			continue
 		}
-		b.Layout.Box = &box
 		made, err := plan.Build(b)
 		if err != nil || made.Boxes[made.Box].LowFret != s.fret {
 			continue
@@ -156,12 +147,11 @@ func (c *course) boxes(home brief.Brief) {
 		c.remarks = append(c.remarks, fmt.Sprintf("The layout has %d boxes: the %d from the chosen one on are taken.", n, maxBoxes))
 	}
 	for i := range min(n, maxBoxes) {
-		at := (c.base.Box + i) % n
-		b := home
-		b.Layout.Box, b.Layout.BoxOctave, b.Run.LandOn, b.Run.Along, b.Hand.Fingers = &at, nil, nil, 0, nil
 		if i == 0 {
 			continue // it is there as it was asked for
 		}
+		at := (c.base.Box + i) % n
+		b := brief.Fields.InBox(home, at)
 		box := c.base.Boxes[at]
 		c.add(fmt.Sprintf("%s, box %s, %s", titleOf(b), box.ID, fretWords(box)), b)
 	}
@@ -170,14 +160,11 @@ func (c *course) boxes(home brief.Brief) {
 // octaves are one to three from the same degree, as far as the neck goes.
 func (c *course) octaves(home brief.Brief) {
 	for n := 1; n <= mostOctaves; n++ {
-		b := home
-		octaves := n
-		b.Layout.Box, b.Layout.BoxOctave, b.Run.LandOn, b.Run.Along, b.Hand.Fingers = nil, nil, nil, 0, nil
+		changes := brief.Changes{"layout.octaves": n, "layout.box": nil}
 		if system, _ := table.Find(layout.Systems, c.base.Brief.Layout.System); !system.Uses.Span {
-			degree := 1
-			b.Layout.System, b.Layout.FromDegree = "from-degree", &degree
+			changes["layout.system"], changes["layout.fromDegree"] = "from-degree", 1
 		}
-		b.Layout.Octaves = &octaves
+		b := brief.Fields.Change(home, changes)
 		made, err := plan.Build(b)
 		if err != nil || len(made.Boxes[made.Box].Missing) > 0 {
 			c.remarks = append(c.remarks, fmt.Sprintf("This neck has no %s of %s.", countOctaves(n), titleOf(b)))
@@ -202,13 +189,13 @@ func (c *course) keys(r Request, home brief.Brief) error {
 	}
 	made, err := round.Build(carried)
 	if err != nil && !r.Brief.Round.IsZero() {
-		return under("brief.", err)
+		return fault.Under("brief.", err)
 	}
 	for _, s := range made.Stops {
 		b := home
 		if s.Tonic != c.base.Brief.Scale.Tonic { // it lies where the round has it, and is played as the brief says
+			b = brief.Fields.Bare(b, "layout.box")
 			b.Scale, b.Layout = s.Plan.Brief.Scale, s.Plan.Brief.Layout
-			b.Run.LandOn, b.Run.Along, b.Hand.Fingers = nil, 0, nil
 		}
 		c.add(pitch.Pretty(s.Title), b)
 	}
@@ -220,11 +207,8 @@ func (c *course) keys(r Request, home brief.Brief) error {
 	order, _ := table.Find(brief.Orders, r.Keys)
 	tonic := pitch.MustParseName(c.base.Brief.Scale.Tonic)
 	for i := 1; i < keysRound; i++ {
-		b := home
-		b.Scale.Tonic = scale.UsualTonic(tonic.Class() + i*max(order.Step, 1)).String()
-		b.Run.LandOn, b.Run.Along, b.Hand.Fingers, b.Layout.BoxOctave = nil, 0, nil, nil
-		if box := plan.NearestBox(b, fret); box >= 0 {
-			b.Layout.Box = &box
+		b, ok := plan.InKeyNear(home, scale.UsualTonic(tonic.Class()+i*max(order.Step, 1)).String(), fret)
+		if ok {
 			c.add(titleOf(b), b)
 		} else {
 			c.remarks = append(c.remarks, titleOf(b)+" has no place on this neck and is left out.")
@@ -391,7 +375,7 @@ func (c *course) through(b brief.Brief, keys []string) (brief.Brief, bool) {
 }
 
 func inKeys(b brief.Brief, keys []string) brief.Brief {
-	b.Run.LandOn, b.Run.Along, b.Hand.Fingers = nil, 0, nil
+	b = brief.Fields.Bare(b, "layout.boxOctave")
 	b.Round = brief.Round{Order: brief.OwnOrder, Keys: keys, Where: brief.Nearest, Link: "root-to-root"}
 	return b
 }

@@ -8,6 +8,7 @@ import (
 	"evenladder/core/ladder"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
+	"evenladder/core/round"
 	"evenladder/core/scale"
 )
 
@@ -50,8 +51,7 @@ func fillFrets(m *mapper, log []Played, h hole) *Proposal {
 				}
 			}
 			if inside > most {
-				b := m.fit(p.Brief)
-				b.Layout.Box, b.Layout.BoxOctave, b.Run.LandOn, b.Run.Along, b.Hand.Fingers = &i, nil, nil, 0, nil
+				b := brief.Fields.InBox(m.fit(p.Brief), i)
 				best, bestPlan, most = b, made, inside
 				bestPlan.Box = i
 			}
@@ -86,11 +86,7 @@ func fillKeys(m *mapper, log []Played, never []string) *Proposal {
 			if m.keys[tonic.Class()].Tries > 0 {
 				continue
 			}
-			b := base
-			b.Scale.Tonic, b.Run.LandOn, b.Run.Along, b.Hand.Fingers, b.Layout.BoxOctave = tonic.String(), nil, 0, nil, nil
-			if box := plan.NearestBox(b, laid.Boxes[laid.Box].LowFret); box >= 0 {
-				b.Layout.Box = &box
-			}
+			b, _ := plan.InKeyNear(base, tonic.String(), laid.Boxes[laid.Box].LowFret)
 			keys := english.Count(len(never), "key was", "keys were")
 			if made := m.proposal(b, fmt.Sprintf("%s never played. %s is known: the same in %s, the nearest of them by fourths.", keys, laid.Scale.Title, tonic.Pretty())); made != nil {
 				return made
@@ -118,7 +114,7 @@ const maxTried = 8
 func (m *mapper) fit(b brief.Brief) brief.Brief { return m.of.Fit(b) }
 
 func (m *mapper) proposal(b brief.Brief, words string) *Proposal {
-	sentence, err := sentenceOf(b)
+	sentence, err := round.Sentence(b)
 	if err != nil {
 		return nil
 	}

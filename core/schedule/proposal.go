@@ -7,6 +7,7 @@ import (
 	"evenladder/core/ladder"
 	"evenladder/core/plan"
 	"evenladder/core/pupil"
+	"evenladder/core/round"
 	"evenladder/core/table"
 )
 
@@ -123,7 +124,7 @@ func (a *asking) state() state {
 // proposal completes what a rule found; what cannot be laid out is none.
 func (a *asking) proposal(r table.Row, work ladder.Request, words string) (Proposal, bool) {
 	work.Brief.For = a.Pupil.Name
-	sentence, err := sentenceOf(work.Brief)
+	sentence, err := round.Sentence(work.Brief)
 	return Proposal{r.ID, r.Name, words, TitleOf(work.Brief), sentence, work}, err == nil
 }
 

@@ -14,7 +14,6 @@ import (
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/rhythm"
-	"evenladder/core/round"
 	"evenladder/core/run"
 	"evenladder/core/scale"
 	"evenladder/core/table"
@@ -24,16 +23,6 @@ import (
 // same reports whether two works are one.
 func same(a, b brief.Brief) bool { return reflect.DeepEqual(a, b) }
 
-// sentenceOf says a brief or a round.
-func sentenceOf(b brief.Brief) (string, error) {
-	if !b.Round.IsZero() {
-		r, err := round.Build(b)
-		return r.Sentence, err
-	}
-	p, err := plan.Build(b)
-	return p.Sentence, err
-}
-
 func systemName(id string) string {
 	s, _ := table.Find(layout.Systems, id)
 	return s.Name
@@ -41,11 +30,7 @@ func systemName(id string) string {
 
 // inKey is the brief in another key, in the box that lies nearest to where the hand was.
 func (a *asking) inKey(tonic string) brief.Brief {
-	b := a.at
-	b.Scale.Tonic, b.Run.LandOn, b.Run.Along, b.Hand.Fingers, b.Layout.BoxOctave = tonic, nil, 0, nil, nil
-	if box := plan.NearestBox(b, a.plan.Boxes[a.plan.Box].LowFret); box >= 0 {
-		b.Layout.Box = &box
-	}
+	b, _ := plan.InKeyNear(a.at, tonic, a.plan.Boxes[a.plan.Box].LowFret)
 	return b
 }
 
@@ -240,7 +225,7 @@ func nextBox(a *asking) (ladder.Request, string, bool) {
 	}
 	for i := 1; i < n; i++ {
 		box := (a.plan.Box + i) % n
-		b := a.inBox(box)
+		b := brief.Fields.InBox(a.at, box)
 		if a.known(b) {
 			continue
 		}
@@ -258,12 +243,6 @@ func nextBox(a *asking) (ladder.Request, string, bool) {
 	return ladder.Request{}, "", false
 }
 
-func (a *asking) inBox(box int) brief.Brief {
-	b := a.at
-	b.Layout.Box, b.Layout.BoxOctave, b.Run.LandOn, b.Run.Along, b.Hand.Fingers = &box, nil, nil, 0, nil
-	return b
-}
-
 // fretDown is the same shape a fret lower, where the frets are wider, as long as the hand
 // opens in comfort.
 func fretDown(a *asking) (ladder.Request, string, bool) {
@@ -272,14 +251,10 @@ func fretDown(a *asking) (ladder.Request, string, bool) {
 	if err != nil || !a.at.Round.IsZero() || now.LowFret < 2 || a.plan.Comfort != nil {
 		return ladder.Request{}, "", false
 	}
-	lower := a.at
-	lower.Scale.Tonic = scale.UsualTonic(tonic.Class() - 1).String()
-	lower.Run.LandOn, lower.Run.Along, lower.Hand.Fingers, lower.Layout.BoxOctave = nil, 0, nil, nil
-	box := plan.NearestBox(lower, now.LowFret-1)
-	if box < 0 {
+	lower, ok := plan.InKeyNear(a.at, scale.UsualTonic(tonic.Class()-1).String(), now.LowFret-1)
+	if !ok {
 		return ladder.Request{}, "", false
 	}
-	lower.Layout.Box = &box
 	made, err := plan.Build(lower)
 	if err != nil || made.Comfort != nil || made.Boxes[made.Box].LowFret != now.LowFret-1 || made.Boxes[made.Box].SpanMM <= now.SpanMM || a.known(lower) {
 		return ladder.Request{}, "", false
@@ -294,14 +269,12 @@ const mostOctaves = 3
 // octaveMore takes one octave more from the same start.
 func octaveMore(a *asking) (ladder.Request, string, bool) {
 	system, _ := table.Find(layout.Systems, a.plan.Brief.Layout.System)
-	b := a.at
-	octaves := 1
+	changes, octaves := brief.Changes{}, 1
 	switch {
 	case system.Uses.Span && a.plan.Brief.Layout.Octaves != nil:
 		octaves = *a.plan.Brief.Layout.Octaves
 	case system.ID == "one-octave":
-		degree := 1
-		b.Layout.System, b.Layout.FromDegree, b.Layout.OctaveShape = "from-degree", &degree, ""
+		changes = brief.Changes{"layout.system": "from-degree", "layout.fromDegree": 1, "layout.octaveShape": nil}
 	default:
 		return ladder.Request{}, "", false
 	}
@@ -309,7 +282,8 @@ func octaveMore(a *asking) (ladder.Request, string, bool) {
 		return ladder.Request{}, "", false
 	}
 	more := octaves + 1
-	b.Layout.Octaves, b.Layout.Box, b.Layout.BoxOctave, b.Run.LandOn, b.Run.Along, b.Hand.Fingers = &more, nil, nil, nil, 0, nil
+	changes["layout.octaves"] = more
+	b := brief.Fields.Change(a.at, changes)
 	made, err := plan.Build(b)
 	if err != nil || len(made.Boxes[made.Box].Missing) > 0 || a.known(b) {
 		return ladder.Request{}, "", false
@@ -336,9 +310,7 @@ func siblingMode(a *asking) (ladder.Request, string, bool) {
 		return ladder.Request{}, "", false
 	}
 	s := core.Siblings[best]
-	b := a.at
-	b.Scale.Name, b.Scale.Formula = s.Name, ""
-	b.Run.LandOn, b.Run.Along, b.Hand.Fingers = nil, 0, nil
+	b := brief.Fields.Change(a.at, brief.Changes{"scale.name": s.Name})
 	comes, goes := pretty(missingFrom(s.Added, core.Added)), pretty(missingFrom(core.Added, s.Added))
 	words := fmt.Sprintf("%s stands over the same five notes, with %s in place of %s.", s.Title, comes, goes)
 	if goes == "" {

@@ -11,6 +11,7 @@ import (
 	"evenladder/core/ladder"
 	"evenladder/core/pupil"
 	"evenladder/core/rhythm"
+	"evenladder/core/round"
 	"evenladder/core/table"
 )
 
@@ -216,7 +217,7 @@ func (o OwnDay) check(at string, faults *fault.List) {
 		}
 		faults.Between(field+".rung.perBeat", item.Rung.PerBeat, rhythm.MinPerBeat, rhythm.MaxPerBeat)
 		faults.Between(field+".rung.tempoBpm", item.Rung.TempoBPM, rhythm.MinTempoBPM, rhythm.MaxTempoBPM)
-		_, err := sentenceOf(item.Brief)
+		_, err := round.Sentence(item.Brief)
 		faults.Under(field+".brief.", err)
 	}
 	if minutes > pupil.MaxMinutes {

@@ -13,6 +13,7 @@ import (
 	"evenladder/core/fault"
 	"evenladder/core/ladder"
 	"evenladder/core/result"
+	"evenladder/core/round"
 )
 
 func guitar(tonic, name, system string) brief.Brief {
@@ -113,7 +114,7 @@ func TestWeeksProperties(t *testing.T) {
 				for k, i := range d.Items {
 					assert.Positive(t, i.Minutes)
 					if i.Kind == Play && k == len(d.Items)-1 && d.Date.n%5 == 0 {
-						_, err := sentenceOf(i.Brief)
+						_, err := round.Sentence(i.Brief)
 						assert.NoError(t, err, "what is to be played can be played")
 					}
 					if i.Kind == New {

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"evenladder/core/number"
 	"evenladder/core/piece"
 )
 
@@ -42,10 +43,10 @@ func (t *Take) measure(p piece.Piece, heard []Heard, matched []int) {
 	if len(steady) == 0 {
 		steady = gaps
 	}
-	t.TempoBPM = tenth(60 / medianOf(steady, func(g gap) float64 { return g.perBeat }))
+	t.TempoBPM = number.Tenth(60 / medianOf(steady, func(g gap) float64 { return g.perBeat }))
 	if third := len(steady) / 3; third >= around/2 {
 		first, last := medianOf(steady[:third], func(g gap) float64 { return g.perBeat }), medianOf(steady[len(steady)-third:], func(g gap) float64 { return g.perBeat })
-		t.DriftPercent = tenth((first/last - 1) * 100)
+		t.DriftPercent = number.Tenth((first/last - 1) * 100)
 	}
 	for i := range steady {
 		low, high := max(i-around, 0), min(i+around+1, len(steady))
@@ -147,8 +148,8 @@ func (t *Take) evenness(p piece.Piece, steady []gap) {
 	} else {
 		spread = 0
 	}
-	t.EvennessMS = tenth(spread)
-	t.EvennessPercent = tenth(spread / (60_000 / float64(p.Rhythm.NotesPerMinute())) * 100)
+	t.EvennessMS = number.Tenth(spread)
+	t.EvennessPercent = number.Tenth(spread / (60_000 / float64(p.Rhythm.NotesPerMinute())) * 100)
 }
 
 // lateness says of each note how late it comes against the line of the notes around
@@ -165,7 +166,7 @@ func (t *Take) lateness(p piece.Piece, heard []Heard, matched []int, steady []ga
 				offsets = append(offsets, heard[matched[k]].OnsetSec-p.Events[k].At*perBeat)
 			}
 		}
-		late := tenth((heard[j].OnsetSec - p.Events[i].At*perBeat - median(offsets)) * 1000)
+		late := number.Tenth((heard[j].OnsetSec - p.Events[i].At*perBeat - median(offsets)) * 1000)
 		t.Events[i].LateMS = &late
 	}
 }
@@ -182,7 +183,7 @@ func (t *Take) causes(p piece.Piece, steady []gap) {
 			}
 		}
 		if len(with) >= leastOfCause && len(without) >= leastOfCause {
-			t.ByCause = append(t.ByCause, Cause{cause, len(with), tenth(median(with) - median(without))})
+			t.ByCause = append(t.ByCause, Cause{cause, len(with), number.Tenth(median(with) - median(without))})
 		}
 	}
 }
@@ -227,5 +228,3 @@ func median(values []float64) float64 {
 	}
 	return (values[mid-1] + values[mid]) / 2
 }
-
-func tenth(x float64) float64 { return math.Round(x*10) / 10 }

@@ -6,6 +6,7 @@ import (
 
 	"evenladder/core/brief"
 	"evenladder/core/call"
+	"evenladder/core/fault"
 	"evenladder/core/neck"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
@@ -168,7 +169,7 @@ func boxSheets(b brief.Brief, keys []scale.Scale) ([]Sheet, error) {
 		b.Layout.Box = nil
 		p, err := plan.Build(b)
 		if err != nil {
-			return nil, under("brief.", err)
+			return nil, fault.Under("brief.", err)
 		}
 		sheet := Sheet{Day: 1, N: n + 1}
 		slices.SortStableFunc(p.Boxes, func(a, b plan.Box) int { return a.LowFret - b.LowFret })

@@ -166,7 +166,7 @@ func Build(r Request) (Worksheet, error) {
 	b.Scale = scaleOf(keys[0])
 	reading, err := brief.Read(b)
 	if err != nil {
-		return Worksheet{}, under("brief.", err)
+		return Worksheet{}, fault.Under("brief.", err)
 	}
 	out := Worksheet{Kind: k.ID, How: k.How, Large: r.Large, LeftHanded: reading.Brief.Instrument.LeftHanded, Courses: reading.Instrument.Courses, Strings: openStrings(reading)}
 	out.Title = fmt.Sprintf("%s: %s", english.Capital(k.Name), keys[0].Name)
@@ -411,16 +411,6 @@ func scaleOf(s scale.Scale) brief.Scale {
 		b.Formula = s.Formula.String()
 	}
 	return b
-}
-
-// under puts faults under a field.
-func under(field string, err error) error {
-	var faults fault.List
-	faults.Under(field, err)
-	if len(faults) > 0 {
-		return faults
-	}
-	return err
 }
 
 func openStrings(r brief.Reading) []piece.OpenString {

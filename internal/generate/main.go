@@ -63,11 +63,7 @@ func fields() ([]byte, error) {
 		}
 		fmt.Fprintf(&b, "  '%s': '%s',\n", f.Path, f.Kind)
 	}
-	b.WriteString("} as const\n\n/** Fields that mean nothing any more in other boxes. */\nexport const ofBox = [\n")
-	for _, path := range brief.BoxPaths {
-		fmt.Fprintf(&b, "  '%s',\n", path)
-	}
-	b.WriteString("] as const\n")
+	b.WriteString("} as const\n")
 	return []byte(b.String()), nil
 }
 

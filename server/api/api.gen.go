@@ -372,11 +372,16 @@ type CatalogueScale struct {
 
 // CatalogueSystem defines model for CatalogueSystem.
 type CatalogueSystem struct {
-	Id string `json:"id"`
+	// Core Its boxes are laid over those of a five-note core.
+	Core bool   `json:"core"`
+	Id   string `json:"id"`
 
 	// Links Its boxes lead on to one another.
 	Links bool   `json:"links"`
 	Name  string `json:"name"`
+
+	// Shape Each of its boxes is one octave, whose shape can be chosen.
+	Shape bool `json:"shape"`
 
 	// Span It reads layout.fromDegree and layout.octaves.
 	Span bool `json:"span"`
@@ -936,6 +941,24 @@ type GivenBrief = Brief
 // GivenKept defines model for GivenKept.
 type GivenKept = KeptInput
 
+// ChangeBriefJSONBody defines parameters for ChangeBrief.
+type ChangeBriefJSONBody struct {
+	// Brief What to play; only the instrument and the scale are needed.
+	Brief Brief `json:"brief"`
+
+	// Change Values by path; null takes a field out.
+	Change *map[string]interface{} `json:"change,omitempty"`
+
+	// On The instrument and the hand that it is put on; its own where one is not given.
+	On *struct {
+		// Hand How it is fingered.
+		Hand *HandBrief `json:"hand,omitempty"`
+
+		// Instrument An instrument of the catalogue, each of its measures overridden where it is given.
+		Instrument *InstrumentBrief `json:"instrument,omitempty"`
+	} `json:"on,omitempty"`
+}
+
 // ChooseFieldParams defines parameters for ChooseField.
 type ChooseFieldParams struct {
 	// Field Path of the field, such as scale.tonic.
@@ -1412,6 +1435,9 @@ type MakeWorksheetFileParams struct {
 // UpdateAssignmentJSONRequestBody defines body for UpdateAssignment for application/json ContentType.
 type UpdateAssignmentJSONRequestBody = AssignmentInput
 
+// ChangeBriefJSONRequestBody defines body for ChangeBrief for application/json ContentType.
+type ChangeBriefJSONRequestBody ChangeBriefJSONBody
+
 // ChooseFieldJSONRequestBody defines body for ChooseField for application/json ContentType.
 type ChooseFieldJSONRequestBody = Brief
 
@@ -1573,6 +1599,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/assignments/{id}/restore)
 	RestoreAssignment(ctx *echo.Context, id ID) error
+
+	// (POST /api/v1/brief/change)
+	ChangeBrief(ctx *echo.Context) error
 
 	// (POST /api/v1/brief/choices)
 	ChooseField(ctx *echo.Context, params ChooseFieldParams) error
@@ -1964,6 +1993,15 @@ func (w *ServerInterfaceWrapper) RestoreAssignment(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.RestoreAssignment(ctx, id)
+	return err
+}
+
+// ChangeBrief converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangeBrief(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangeBrief(ctx)
 	return err
 }
 
@@ -3717,6 +3755,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/round", wrapper.MakeRound, options.OperationMiddlewares["makeRound"]...)
 	router.POST(options.BaseURL+"/api/v1/round/document", wrapper.MakeRoundDocument, options.OperationMiddlewares["makeRoundDocument"]...)
 	router.POST(options.BaseURL+"/api/v1/brief/choices", wrapper.ChooseField, options.OperationMiddlewares["chooseField"]...)
+	router.POST(options.BaseURL+"/api/v1/brief/change", wrapper.ChangeBrief, options.OperationMiddlewares["changeBrief"]...)
 	router.POST(options.BaseURL+"/api/v1/brief/points", wrapper.ListPoints, options.OperationMiddlewares["listPoints"]...)
 	router.GET(options.BaseURL+"/api/v1/today", wrapper.GetToday, options.OperationMiddlewares["getToday"]...)
 	router.GET(options.BaseURL+"/api/v1/pupils", wrapper.ListPupils, options.OperationMiddlewares["listPupils"]...)
@@ -4005,6 +4044,51 @@ type RestoreAssignmentdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response RestoreAssignmentdefaultApplicationProblemPlusJSONResponse) VisitRestoreAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeBriefRequestObject struct {
+	Body *ChangeBriefJSONRequestBody
+}
+
+type ChangeBriefResponseObject interface {
+	VisitChangeBriefResponse(w http.ResponseWriter) error
+}
+
+type ChangeBrief200JSONResponse struct {
+	// Brief What to play; only the instrument and the scale are needed.
+	Brief Brief `json:"brief"`
+
+	// Cleared Paths of what it said and could not keep.
+	Cleared []string `json:"cleared"`
+}
+
+func (response ChangeBrief200JSONResponse) VisitChangeBriefResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeBriefdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeBriefdefaultApplicationProblemPlusJSONResponse) VisitChangeBriefResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7891,6 +7975,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/assignments/{id}/restore)
 	RestoreAssignment(ctx context.Context, request RestoreAssignmentRequestObject) (RestoreAssignmentResponseObject, error)
 
+	// (POST /api/v1/brief/change)
+	ChangeBrief(ctx context.Context, request ChangeBriefRequestObject) (ChangeBriefResponseObject, error)
+
 	// (POST /api/v1/brief/choices)
 	ChooseField(ctx context.Context, request ChooseFieldRequestObject) (ChooseFieldResponseObject, error)
 
@@ -8353,6 +8440,52 @@ func (sh *strictHandler) RestoreAssignment(ctx *echo.Context, id ID) error {
 		return err
 	} else if validResponse, ok := response.(RestoreAssignmentResponseObject); ok {
 		return validResponse.VisitRestoreAssignmentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangeBrief operation middleware
+func (sh *strictHandler) ChangeBrief(ctx *echo.Context) error {
+	var request ChangeBriefRequestObject
+
+	var body ChangeBriefJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeBrief(ctx.Request().Context(), request.(ChangeBriefRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeBrief")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangeBriefResponseObject); ok {
+		return validResponse.VisitChangeBriefResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

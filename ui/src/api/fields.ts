@@ -69,12 +69,3 @@ export const fields = {
   'round.place': 'text',
   'round.link': 'text',
 } as const
-
-/** Fields that mean nothing any more in other boxes. */
-export const ofBox = [
-  'layout.box',
-  'layout.boxOctave',
-  'run.landOn',
-  'run.along',
-  'hand.fingers',
-] as const

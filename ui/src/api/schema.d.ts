@@ -465,6 +465,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/brief/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A brief with changes and without what hangs on them; on another neck also without what it does not have. */
+        post: operations["changeBrief"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/brief/points": {
         parameters: {
             query?: never;
@@ -1665,6 +1682,10 @@ export interface components {
             span: boolean;
             /** @description Its boxes lead on to one another. */
             links: boolean;
+            /** @description Each of its boxes is one octave, whose shape can be chosen. */
+            shape: boolean;
+            /** @description Its boxes are laid over those of a five-note core. */
+            core: boolean;
         };
         CatalogueScale: {
             id: string;
@@ -4158,6 +4179,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Picker"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    changeBrief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    brief: components["schemas"]["Brief"];
+                    /** @description Values by path; null takes a field out. */
+                    change?: {
+                        [key: string]: unknown;
+                    };
+                    /** @description The instrument and the hand that it is put on; its own where one is not given. */
+                    on?: {
+                        instrument?: components["schemas"]["InstrumentBrief"];
+                        hand?: components["schemas"]["HandBrief"];
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description The brief. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        brief: components["schemas"]["Brief"];
+                        /** @description Paths of what it said and could not keep. */
+                        cleared: string[];
+                    };
                 };
             };
             default: components["responses"]["AnyProblem"];

@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { labelNames } from '../shared/neck/labels'
 import { stretch, stretchNames } from '../shared/neck/stretch'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
-import { changed, noBox, toQuery } from '../shared/brief/query'
+import { changed, toQuery } from '../shared/brief/query'
 import { toSide } from '../shared/brief/side'
 import { did, keptLabel, keptSpacing, keptStaff } from '../shared/shell/kept'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
@@ -38,23 +38,18 @@ import TryAgain from '../shared/shell/TryAgain.vue'
 import { place } from '../shared/shell/place'
 
 const bench = useBench()
-const { plan, problems, failure, busy, brief, catalogue, change } = bench
+const { plan, problems, failure, busy, brief, catalogue, change, ask } = bench
 const player = usePlayer(computed(() => plan.value && pieceOf(plan.value)))
 const score = useScore(plan)
 const { current, note, playing, sounded, loop } = player
 
-/** The same key in the next layout, side by side: both can then be changed. */
-const compareWith = computed(() => {
-  const systems = catalogue.value?.systems.map((s) => s.id) ?? []
-  const next = systems[(systems.indexOf(plan.value?.brief.layout?.system ?? '') + 1) % Math.max(systems.length, 1)]
-  const here = changed(brief.value, { 'layout.box': plan.value?.box })
-  return { name: 'compare', query: toSide([here, changed(brief.value, { 'layout.system': next, 'run.chain': undefined, ...noBox })]) }
-})
+/** The box of the bench beside another. */
+const compareWith = computed(() => ({ name: 'compare', query: toSide([changed(brief.value, { 'layout.box': plan.value?.box })]) }))
 
 /** The brief of the bench through every key, in its own layout. */
 const everyKey = computed(() => ({
   name: 'rounds',
-  query: toQuery(changed(brief.value, { 'round.order': 'fourths', 'layout.system': plan.value?.brief.layout?.system, 'run.landOn': undefined, 'run.along': undefined })),
+  query: toQuery(changed(brief.value, { 'round.order': 'fourths', 'layout.system': plan.value?.brief.layout?.system })),
 }))
 
 const seen = ref(new Set<string>())
@@ -98,12 +93,12 @@ function pressMark(note: number) {
   player.stepToNote(note)
 }
 
-const systemLinks = computed(() => catalogue.value?.systems.find((s) => s.id === plan.value?.brief.layout?.system)?.links ?? false)
+const system = computed(() => catalogue.value?.systems.find((s) => s.id === plan.value?.brief.layout?.system))
 
 /** A fourth on or back. */
 function stepKey(to: 'fourthOn' | 'fourthBack') {
   const next = plan.value?.scale[to]
-  if (next) void change({ 'scale.tonic': next, ...noBox })
+  if (next) void ask({ 'scale.tonic': next })
 }
 
 useKeys([
@@ -164,12 +159,7 @@ useKeys([
             <FirstSteps />
             <template #boxes><BoxHead :plan="plan" :place="strip?.place ?? 0" :in-sight="strip?.inSight ?? 1" @move="(by) => strip?.move(by)" /></template>
           </WhyLine>
-          <BoxStrip
-            ref="strip"
-            :plan="plan"
-            @choose="(i) => change({ ...noBox, 'layout.box': i })"
-            @move="(octaves) => change({ ...noBox, 'layout.box': brief.layout?.box, 'layout.boxOctave': octaves || undefined })"
-          />
+          <BoxStrip ref="strip" :plan="plan" @choose="(i) => ask({ 'layout.box': i })" @move="(octaves) => ask({ 'layout.boxOctave': octaves || null })" />
           <PlayBar
             staff
             repeats
@@ -188,11 +178,11 @@ useKeys([
           <HandPanel :plan="plan" />
           <SightsPanel v-model="seen" :plan="plan" />
           <RunPanel :plan="plan" />
-          <CorePanel v-if="plan.scale.core && plan.brief.layout?.system === 'five-form'" :core="plan.scale.core" :title="plan.scale.title" @change="change" />
-          <LinksPanel v-if="systemLinks" :plan="plan" @change="change" />
-          <NearestShapes v-if="plan.brief.layout?.system === 'one-octave'" :plan="plan" :brief="brief" @change="change" />
+          <CorePanel v-if="plan.scale.core && system?.core" :core="plan.scale.core" :title="plan.scale.title" @change="ask" />
+          <LinksPanel v-if="system?.links" :plan="plan" @change="ask" />
+          <NearestShapes v-if="system?.shape" :plan="plan" :brief="brief" @change="ask" />
           <SlidePanel v-if="plan.boxes[plan.box]?.notes.some((n) => n.fret === 0)" :plan="plan" />
-          <RelatedPanel :plan="plan" @change="change" />
+          <RelatedPanel :plan="plan" @change="ask" />
         </aside>
       </div>
       <KeepInstrument v-model="keepOpen" :instrument="plan.brief.instrument" />

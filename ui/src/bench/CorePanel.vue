@@ -18,7 +18,7 @@ const emit = defineEmits<{ change: [changes: Changes] }>()
       </li>
       <li v-for="s in core.siblings" :key="s.name">
         <span class="added">{{ s.added.map(pretty).join(' ') }}</span>
-        <button type="button" @click="emit('change', { 'scale.name': s.name, 'scale.formula': undefined })">{{ s.title }}</button>
+        <button type="button" @click="emit('change', { 'scale.name': s.name })">{{ s.title }}</button>
       </li>
     </ul>
   </FoldPanel>

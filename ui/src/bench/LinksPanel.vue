@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
-import { noBox, type Changes } from '../shared/brief/query'
+import type { Changes } from '../shared/brief/query'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
 
 /** The chain of boxes that lead on from the chosen one, root to root. */
@@ -28,7 +28,7 @@ const chain = computed(() => {
       <li v-for="link in chain" :key="link.index">
         <template v-if="link.same">at string {{ link.to.string }}, fret {{ link.to.fret }}, </template>
         <template v-else>from string {{ link.from.string }}, fret {{ link.from.fret }} to string {{ link.to.string }}, fret {{ link.to.fret }}, </template>
-        <button type="button" @click="emit('change', { ...noBox, 'layout.box': link.index })">box {{ link.box?.id }}</button>
+        <button type="button" @click="emit('change', { 'layout.box': link.index })">box {{ link.box?.id }}</button>
       </li>
     </ol>
   </FoldPanel>

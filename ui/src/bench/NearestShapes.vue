@@ -2,7 +2,7 @@
 import { useDraft } from '../shared/shell/place'
 import { computed, shallowRef } from 'vue'
 import { api, take, type NearestStop, type Plan } from '../api/client'
-import { changed, noBox, toQuery, type Changes } from '../shared/brief/query'
+import { changed, toQuery, type Changes } from '../shared/brief/query'
 import { useLoad } from '../shared/load'
 import { pretty } from '../shared/signs'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
@@ -26,14 +26,12 @@ const asRound = computed(() => ({
       'round.order': 'own',
       'round.keys': stops.value.slice(1).map((s) => (s.scale ? `${s.tonic} ${s.scale}` : s.tonic)),
       'round.place': 'nearest',
-      'run.landOn': undefined,
     }),
   ),
 }))
 
 const find = () => (text.value = typed.value)
-const open = (s: NearestStop) =>
-  emit('change', { 'scale.tonic': s.tonic, ...(s.scale ? { 'scale.name': s.scale, 'scale.formula': undefined } : {}), ...noBox, 'layout.box': s.box })
+const open = (s: NearestStop) => emit('change', { 'scale.tonic': s.tonic, ...(s.scale ? { 'scale.name': s.scale } : {}), 'layout.box': s.box })
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '../api/client'
-import { noBox, type Changes } from '../shared/brief/query'
+import type { Changes } from '../shared/brief/query'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
 
 defineProps<{ plan: Plan }>()
@@ -10,7 +10,7 @@ type Related = Plan['scale']['related'][number]
 const kinds: Record<Related['relation'], string> = { relative: 'relative', parallel: 'parallel', mode: 'same notes', enharmonic: 'easier spelling' }
 
 function go(r: Related) {
-  emit('change', { 'scale.tonic': r.tonic, 'scale.name': r.name, 'scale.formula': undefined, ...noBox })
+  emit('change', { 'scale.tonic': r.tonic, 'scale.name': r.name })
 }
 </script>
 

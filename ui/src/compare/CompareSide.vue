@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 import type { Brief, FieldError, Plan } from '../api/client'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
-import { noBox, type Changes } from '../shared/brief/query'
+import type { Changes } from '../shared/brief/query'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { keptLabel, keptSpacing } from '../shared/shell/kept'
 
@@ -19,7 +19,7 @@ const props = defineProps<{
   frets: [number, number] | undefined
   open: RouteLocationRaw
 }>()
-const emit = defineEmits<{ change: [changes: Changes] }>()
+const emit = defineEmits<{ change: [changes: Changes]; ask: [change: Changes] }>()
 const box = computed(() => props.plan.boxes[props.plan.box])
 const figures = computed(() => {
   const b = box.value
@@ -35,7 +35,7 @@ const figures = computed(() => {
     <div class="line">
       <label>
         Box
-        <select :value="plan.box" @change="emit('change', { ...noBox, 'layout.box': Number(($event.target as HTMLSelectElement).value) })">
+        <select :value="plan.box" @change="emit('ask', { 'layout.box': Number(($event.target as HTMLSelectElement).value) })">
           <option v-for="(b, i) in plan.boxes" :key="b.id" :value="i">{{ b.id }}: {{ b.name }}, {{ Math.round(b.spanMm) }} mm</option>
         </select>
       </label>

@@ -3,9 +3,11 @@ import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take, type Brief, type Plan } from '../api/client'
 import ProblemList from '../shared/brief/ProblemList.vue'
-import { changed, noBox, toQuery, type Changes } from '../shared/brief/query'
+import { changeOf } from '../shared/brief/change'
+import { changed, toQuery, type Changes } from '../shared/brief/query'
 import { fromSide, toSide } from '../shared/brief/side'
-import { useLoad } from '../shared/load'
+import { useLoad, wordsOf } from '../shared/load'
+import { tell } from '../shared/shell/notice'
 import { labelNames } from '../shared/neck/labels'
 import { stretch, stretchNames } from '../shared/neck/stretch'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
@@ -21,12 +23,11 @@ const router = useRouter()
 const usual: Brief = { instrument: { id: 'guitar' }, scale: { tonic: 'E', name: 'dorian' } }
 const briefs = computed<Brief[]>(() => {
   const given = fromSide(route.query)
-  const first = given[0] ?? usual
-  return given.length > 1 ? given.slice(0, most) : [first, changed(first, { 'layout.system': 'five-form', ...noBox })]
+  return given.length ? given.slice(0, most) : [usual]
 })
 
 const asked = shallowRef<Brief[]>()
-watch(briefs, (now) => route.name === 'compare' && (asked.value = now), { immediate: true })
+watch(briefs, (now) => route.name === 'compare' && now.length > 1 && (asked.value = now), { immediate: true })
 const {
   value: result,
   problems,
@@ -37,11 +38,16 @@ const worked = shallowRef<Brief[]>()
 watch(result, () => (worked.value = asked.value))
 const plans = computed<Plan[]>(() => (result.value ? [result.value.first, result.value.second, ...result.value.also] : []))
 
-const { value: answer } = useLoad(
+const { value: answer, problems: noSets } = useLoad(
   () => briefs.value[0],
   (body, signal) => take(api.POST('/api/v1/compare/sets', { body, signal })),
 )
 const sets = computed(() => answer.value?.sets ?? [])
+// One brief alone stands beside the same in the next layout, or beside itself where that says what is wrong with it.
+watch([sets, briefs, noSets], ([all, [first, second], wrong]) => {
+  const other = all.find((s) => s.id === 'layouts')?.briefs[0] ?? (wrong.length ? first : undefined)
+  if (route.name === 'compare' && first && !second && other) void router.replace({ query: toSide([first, other]) })
+})
 
 const shared = computed(() => new Set(result.value?.sharedPlaces.map((p) => `${p.string}/${p.fret}`)))
 const prefixOf = (i: number) => (i === 0 ? 'first.' : i === 1 ? 'second.' : `also.${i - 2}.`)
@@ -51,8 +57,17 @@ const go = (next: Brief[]) => void router.push({ query: toSide(next) })
 const change = (i: number, changes: Changes) => go(briefs.value.map((b, k) => (k === i ? changed(b, changes) : b)))
 
 /** What all of them are changed by: the key, and the box of the first, beside which the others lie. */
-function changeAll(changes: Changes, first: Changes = {}) {
-  go(briefs.value.map((b, i) => changed(b, { ...noBox, ...changes, ...(i === 0 ? first : {}) })))
+function changeAll(change: Changes, first: Changes = {}) {
+  ask((i) => ({ 'layout.box': null, ...change, ...(i === 0 ? first : {}) }))
+}
+
+/** Changes one thing of each brief; what hangs on it goes too. */
+function ask(change: (i: number) => Changes | undefined) {
+  const all = briefs.value.map((b, i) => {
+    const c = change(i)
+    return c ? changeOf(b, c) : b
+  })
+  Promise.all(all).then(go, (e: unknown) => tell(wordsOf(e)))
 }
 
 function stepKey(to: 'fourthOn' | 'fourthBack') {
@@ -85,7 +100,7 @@ useKeys([
 <template>
   <div class="compare">
     <div class="head">
-      <h1>{{ briefs.length === 2 ? 'Two plans side by side' : `${briefs.length} plans side by side` }}</h1>
+      <h1>{{ briefs.length > 2 ? `${briefs.length} plans side by side` : 'Two plans side by side' }}</h1>
       <v-btn v-if="briefs.length === 2" size="small" color="primary" variant="tonal" @click="go([...briefs].reverse())">Swap</v-btn>
     </div>
     <p v-if="sets.length" class="sets">
@@ -133,6 +148,7 @@ useKeys([
           :frets="frets"
           :open="{ name: 'bench', query: toQuery(changed(briefs[i] as Brief, { 'layout.box': p.box, 'layout.boxOctave': p.brief.layout?.boxOctave || undefined })) }"
           @change="change(i, $event)"
+          @ask="(c) => ask((k) => (k === i ? c : undefined))"
         >
           <v-btn v-if="plans.length > 2" size="small" @click="go(briefs.filter((_b, k) => k !== i))">Take away</v-btn>
         </CompareSide>

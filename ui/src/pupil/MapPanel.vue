@@ -5,7 +5,7 @@ import { api, take, type NextProposal, type Plan, type StoredPupil } from '../ap
 import { useLoad } from '../shared/load'
 import { capsule, geometry } from '../shared/neck/geometry'
 import NeckGrid from '../shared/neck/NeckGrid.vue'
-import { addDays, benchAddress } from '../shared/pupils/pupils'
+import { addDays, benchAddress, today } from '../shared/pupils/pupils'
 import { pretty } from '../shared/signs'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 
@@ -18,7 +18,7 @@ const own = ref({ from: '', until: '' })
 /** The days that the map is of; the server's own where they are empty. */
 const stretch = computed(() => {
   if (weeks.value === 'own') return own.value
-  return { from: weeks.value === 'all' ? '2000-01-01' : addDays(new Date().toISOString().slice(0, 10), -7 * Number(weeks.value)), until: '' }
+  return { from: weeks.value === 'all' ? '2000-01-01' : addDays(today(), -7 * Number(weeks.value)), until: '' }
 })
 const asked = computed(() => ({ id: props.pupil.id, ...stretch.value, stamp: props.stamp }))
 const {

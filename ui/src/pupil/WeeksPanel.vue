@@ -5,7 +5,7 @@ import { api, take, type KeptWeeks, type ScheduleItem, type ScheduleRequest, typ
 import { useLoad, wordsOf } from '../shared/load'
 import { sendChange } from '../shared/versions/meet'
 import { tell } from '../shared/shell/notice'
-import { addDays, dayWords } from '../shared/pupils/pupils'
+import { addDays, dayWords, today } from '../shared/pupils/pupils'
 import WeeksDay from './WeeksDay.vue'
 import WeeksForm from './WeeksForm.vue'
 
@@ -21,8 +21,7 @@ const {
   () => (has.value ? props.pupil.id : undefined),
   (id, signal) => take(api.GET('/api/v1/pupils/{id}/weeks', { params: { path: { id } }, signal })),
 )
-const now = new Date()
-const today = `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`
+const day = today()
 const from = computed(() => props.set.find((s) => s.assignment.assignment.ladder)?.assignment)
 
 /** What is being asked for outlives a reload until it is kept. */
@@ -38,7 +37,7 @@ function begin(of?: ScheduleRequest) {
   const ladder = a?.ladder
   const request =
     of ??
-    (ladder && { brief: ladder.brief, start: today, weeks: 4, minutes: a.minutes, ...(ladder.from ? { from: ladder.from } : {}), ...(ladder.goal ? { goal: ladder.goal } : {}) })
+    (ladder && { brief: ladder.brief, start: day, weeks: 4, minutes: a.minutes, ...(ladder.from ? { from: ladder.from } : {}), ...(ladder.goal ? { goal: ladder.goal } : {}) })
   if (request) draft.value = { of: props.pupil.id, request }
 }
 
@@ -100,7 +99,7 @@ const all = ref(false)
 /** This week and the next at first. */
 const shown = computed(() => {
   const list = weeks.value?.weeks.weeks ?? []
-  return all.value ? list : list.filter((w) => w.days.some((d) => d.date >= today && d.date < addDays(today, 14)))
+  return all.value ? list : list.filter((w) => w.days.some((d) => d.date >= day && d.date < addDays(day, 14)))
 })
 </script>
 
@@ -140,7 +139,7 @@ const shown = computed(() => {
             :key="d.date"
             :day="d"
             :pupil="pupil.id"
-            :today="today"
+            :today="day"
             @own="own(weeks, d.date, $event)"
             @plain="plain(weeks, d.date)"
             @free="free(weeks, d.date)"

@@ -1,6 +1,6 @@
 import type { LocationQuery, LocationQueryRaw } from 'vue-router'
 import type { Brief } from '../../api/client'
-import { fields, ofBox } from '../../api/fields'
+import { fields } from '../../api/fields'
 
 type Path = keyof typeof fields
 type Kind = (typeof fields)[Path]
@@ -9,9 +9,6 @@ export type Value = string | number | boolean | string[] | number[] | object
 
 /** Values for fields by path; null takes a field out. */
 export type Changes = Record<string, Value | null | undefined>
-
-/** What says where on the neck a box is, for changes that make other boxes. */
-export const noBox: Changes = Object.fromEntries(ofBox.map((path) => [path, undefined]))
 
 const read: Record<Kind, (s: string) => Value> = {
   text: (s) => s,
@@ -34,7 +31,7 @@ export function at(brief: Brief, path: string): Value | undefined {
   return path.split('.').reduce<unknown>((o, key) => (o as Record<string, unknown> | undefined)?.[key], brief) as Value | undefined
 }
 
-/** The brief with these paths changed. */
+/** The brief with these paths changed and no others: for choices, which say all that goes with them. */
 export function changed(brief: Brief, changes: Changes): Brief {
   const out = structuredClone(brief) as unknown as Record<string, unknown>
   for (const [path, value] of Object.entries(changes)) {

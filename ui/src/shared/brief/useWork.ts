@@ -2,7 +2,9 @@ import { computed, nextTick, shallowRef, watch, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Brief } from '../../api/client'
 import { useCatalogue } from '../catalogue'
-import { useLoad } from '../load'
+import { useLoad, wordsOf } from '../load'
+import { tell } from '../shell/notice'
+import { changeOf } from './change'
 import { changed, fromQuery, toQuery, type Changes } from './query'
 
 export interface Made {
@@ -39,9 +41,18 @@ export function useWork<T extends Made>(screen: string, kept: Ref<string>, usual
     return { ...toQuery(next), ...(savedId.value ? { saved: savedId.value } : {}) }
   }
 
-  /** Changes the brief: a step of the browser's history. */
+  /** Changes the brief by a choice, which says all that goes with it: a step of the browser's history. */
   function change(changes: Changes) {
     return router.push({ query: query(changed(brief.value, changes)) })
+  }
+
+  let asking: Promise<unknown> = Promise.resolve()
+
+  /** Changes one thing of the brief; what hangs on it goes too. One after another, each of what the one before left. */
+  function ask(change: Changes) {
+    const next = asking.then(async () => replaceBrief(await changeOf(brief.value, change)))
+    asking = next.catch((e: unknown) => tell(wordsOf(e)))
+    return asking
   }
 
   /** Puts a whole brief in place. */
@@ -71,7 +82,7 @@ export function useWork<T extends Made>(screen: string, kept: Ref<string>, usual
     { immediate: true },
   )
 
-  return { brief, savedId, catalogue, made, worked, problems, failure, busy, change, retry, attachSaved, replaceBrief, startAfresh }
+  return { brief, savedId, catalogue, made, worked, problems, failure, busy, change, ask, retry, attachSaved, replaceBrief, startAfresh }
 }
 
 export type Work = ReturnType<typeof useWork<Made>>

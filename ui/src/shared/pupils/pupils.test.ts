@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { api, type NextProposal, type StoredAssignment } from '../../api/client'
-import { addDays, dayWords, practiseAddress, setProposal } from './pupils'
+import { addDays, dayWords, practiseAddress, setProposal, today } from './pupils'
 
 const brief = { instrument: { id: 'bass' }, scale: { tonic: 'Eb', name: 'major' } }
 const before = {
@@ -64,5 +64,12 @@ it('practises an assignment into the log of its pupil', () => {
   expect(practiseAddress({ ...before, assignment: { ...before.assignment, ladder } })).toEqual({
     name: 'practise',
     query: { 'instrument.id': 'bass', 'scale.tonic': 'Eb', 'scale.name': 'major', goal: '2@80', parts: 'octave', pupil: 'p1', assignment: 'a1' },
+  })
+})
+
+describe('the day', () => {
+  it('is that of the place where the reader is, late in the evening too', () => {
+    expect(today(new Date(2026, 9, 8, 23, 59))).toBe('2026-10-08')
+    expect(today(new Date(2026, 0, 1, 0, 1))).toBe('2026-01-01')
   })
 })

@@ -90,6 +90,11 @@ const dayFormat = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'num
 /** "Thu 8 Oct" of 2026-10-08. */
 export const dayWords = (day: string) => (day ? dayFormat.format(new Date(`${day}T00:00:00Z`)) : '')
 
+/** The day that it is where the reader is: 2026-10-08. */
+export function today(now = new Date()): string {
+  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`
+}
+
 /** So many days later than 2026-10-08. */
 export const addDays = (day: string, n: number) => new Date(Date.parse(`${day}T00:00:00Z`) + n * 86_400_000).toISOString().slice(0, 10)
 

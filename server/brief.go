@@ -4,6 +4,8 @@ import (
 	"context"
 
 	"evenladder/core/brief"
+	"evenladder/core/fault"
+	"evenladder/core/plan"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -47,4 +49,17 @@ func (h handlers) kept(ctx context.Context) (kept brief.Kept, err error) {
 		}
 	}
 	return kept, nil
+}
+
+func (h handlers) ChangeBrief(_ context.Context, r api.ChangeBriefRequestObject) (api.ChangeBriefResponseObject, error) {
+	changes, err := brief.Fields.ReadChanges(valueOr(r.Body.Change, nil))
+	if err != nil {
+		return nil, err
+	}
+	changed := brief.Fields.Change(r.Body.Brief, changes)
+	if on := r.Body.On; on != nil {
+		changed, err = plan.On(changed, valueOr(on.Instrument, changed.Instrument), valueOr(on.Hand, changed.Hand))
+	}
+	asked := brief.Fields.With(r.Body.Brief, changes)
+	return api.ChangeBrief200JSONResponse{Brief: changed, Cleared: brief.Fields.Lost(asked, changed)}, fault.Under("on.", err)
 }
