@@ -22,6 +22,22 @@ func TestABoxOfOneKey(t *testing.T) {
 	assert.Contains(t, p.text("h1"), "all under one hand")
 }
 
+// A finger is held in one key by pressing its note; the other keys keep theirs, and it is
+// left to the hand again.
+func TestAFingerOfOneKey(t *testing.T) {
+	p := open(t, "/rounds?instrument.id=guitar&scale.tonic=A&scale.name=mixolydian&layout.system=three-per-string", false)
+	p.eventually("h1", "lay A Mixolydian out")
+	p.do(chromedp.Click(css(`[data-stop="D"] [data-do=key-fingers]`)))
+	p.eventually(".fingers", "Fingers in D Mixolydian")
+	press := `document.querySelector('.fingers [data-note="0"]').dispatchEvent(new MouseEvent('click', {bubbles: true}))`
+	p.do(chromedp.Evaluate[chromedp.Void](press), chromedp.Click(css(`.fingers .finger[aria-pressed=false]`)))
+	p.eventually(`[data-stop="D"] .facts`, "1 set by hand")
+	assert.Contains(t, value[string](p, `location.search`), "round.fingers=D")
+	assert.NotContains(t, p.text(`[data-stop="A"] .facts`), "set by hand")
+	p.do(chromedp.Click(css("[data-do=free-all]")))
+	p.gone(`[data-stop="D"] .facts`, "set by hand")
+}
+
 // From the bench through every key: the order by the sentence, another
 // spelling, done keys that outlive a reload, the self-test, and a key back on
 // the bench.

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { api, take, type Choice, type Plan } from '../api/client'
 import type { Changes } from '../shared/brief/query'
 import { useLoad } from '../shared/load'
+import FingerRow from '../shared/neck/FingerRow.vue'
 import { vRoving } from '../shared/shell/roving'
 
 /** What can be done with the mark last pressed, and why it has its finger; else with the box. Its place is kept free. */
@@ -43,23 +44,7 @@ function land() {
   <div v-roving="'button, select'" class="row" role="group" :aria-label="pressed ? 'What to do with this mark' : 'On from this box'">
     <slot name="boxes" />
     <template v-if="pressed && why">
-      <template v-if="why.fingers.length">
-        <span class="lead">this finger here:</span>
-        <button
-          v-for="f in why.fingers"
-          :key="f.finger"
-          type="button"
-          class="finger"
-          :aria-pressed="f.now"
-          :aria-label="`${f.finger}: ${f.name}, ${f.now ? 'as it is' : f.asks}`"
-          :title="f.now ? f.name : `${f.name}: ${f.asks}`"
-          :data-finger="f.finger"
-          @click="hold(f.fingers)"
-        >
-          {{ f.finger }}
-        </button>
-        <button v-if="why.held" type="button" class="way" data-do="free" @click="hold(why.free)">leave it to the hand</button>
-      </template>
+      <FingerRow :why="why" @hold="hold" />
       <button type="button" class="way" data-do="land" @click="land">{{ landing ? 'let the run end as written' : 'let the run land here' }}</button>
     </template>
     <template v-else-if="!pressed">
@@ -88,8 +73,7 @@ p {
   margin-inline-end: 6px;
 }
 
-.capo,
-.lead {
+.capo {
   color: var(--faint);
   font-size: var(--size-note);
 }
@@ -103,8 +87,7 @@ p {
   padding-inline-start: 46px;
 }
 
-.way,
-.finger {
+.way {
   color: var(--verdigris);
   font-size: var(--size-note);
   min-height: 28px;
@@ -114,34 +97,14 @@ p {
   text-decoration: underline;
 }
 
-.finger {
-  border: 1px solid var(--rule);
-  border-radius: 14px;
-  font-weight: 700;
-  margin-inline-end: -8px;
-  min-width: 28px;
-}
-
-.finger[aria-pressed='true'] {
-  background: var(--ink);
-  border-color: var(--ink);
-  color: var(--ground);
-}
-
 @media (pointer: coarse), (max-width: 600px) {
   .said,
   .row {
     padding-inline-start: 0;
   }
 
-  .way,
-  .finger {
+  .way {
     min-height: 44px;
-  }
-
-  .finger {
-    border-radius: 22px;
-    min-width: 44px;
   }
 }
 </style>

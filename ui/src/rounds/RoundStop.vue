@@ -6,10 +6,11 @@ import { toQuery } from '../shared/brief/query'
 import type { LabelKind } from '../shared/neck/labels'
 import SmallNeck from '../shared/neck/SmallNeck.vue'
 import { pretty } from '../shared/signs'
+import KeyFingers from './KeyFingers.vue'
 
 /** One key of a round: a stop. */
 const props = defineProps<{ stop: RoundStop; label: LabelKind; covered: boolean; done: boolean; playing: boolean; note: number; neckWidth: number; twelve: boolean }>()
-const emit = defineEmits<{ play: []; done: []; respell: []; choose: [box: string] }>()
+const emit = defineEmits<{ play: []; done: []; respell: []; choose: [box: string]; hold: [fingers: string[]] }>()
 
 const peeked = ref(false)
 watch(
@@ -18,6 +19,8 @@ watch(
 )
 const hidden = computed(() => props.covered && !peeked.value)
 
+const fingering = ref(false)
+const held = computed(() => props.stop.plan.brief.hand?.fingers?.length ?? 0)
 const box = computed(() => props.stop.plan.boxes[props.stop.plan.box])
 const signature = computed(() => {
   const { signature } = props.stop.plan.scale
@@ -59,6 +62,11 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
           <option v-for="b in stop.plan.boxes" :key="b.id" :value="b.id">{{ b.id }}: {{ b.name }}</option>
         </select>
       </label>
+      <p v-if="!hidden" class="box">
+        <button type="button" class="as-link" :aria-label="`Fingers in ${stop.name}`" data-do="key-fingers" @click="fingering = true">Fingers</button>
+        <template v-if="held"> · {{ held }} set by hand</template>
+        <KeyFingers v-if="fingering" v-model="fingering" :stop="stop" :label="label" @hold="emit('hold', $event)" />
+      </p>
       <p class="open">
         <template v-if="stop.openStrings.length">open {{ stop.openStrings.length === 1 ? 'string' : 'strings' }} {{ open.join(' ') }}</template>
         <template v-else>no open strings</template>

@@ -123,6 +123,7 @@ useKeys([
           @done="work.toggleDone(s.tonic)"
           @respell="s.other && work.respell(s.tonic, s.other)"
           @choose="work.choose(s.tonic, $event)"
+          @hold="work.hold(s.tonic, $event)"
         />
       </ol>
     </template>

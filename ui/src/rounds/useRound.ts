@@ -51,5 +51,12 @@ export function useRound() {
     return work.change({ 'round.boxes': [...others, `${tonic} ${box}`] })
   }
 
-  return { ...work, round, done, toggleDone, clearDone, respell, choose }
+  /** Holds fingers in one key. */
+  function hold(tonic: string, fingers: string[]) {
+    const others = (work.brief.value.round?.fingers ?? []).filter((f) => !f.startsWith(`${tonic} `))
+    const all = [...others, ...fingers.map((f) => `${tonic} ${f}`)]
+    return work.change({ 'round.fingers': all.length ? all : null })
+  }
+
+  return { ...work, round, done, toggleDone, clearDone, respell, choose, hold }
 }
