@@ -25,8 +25,10 @@ require (
 	github.com/chromedp/cdproto v0.159.0
 	github.com/chromedp/chromedp v0.23.0
 	github.com/getkin/kin-openapi v0.142.0
+	github.com/goccy/go-json v0.12.0
 	github.com/gofrs/flock v0.13.0
 	github.com/labstack/echo/v5 v5.4.4
+	github.com/maypok86/otter/v2 v2.4.0
 	github.com/oapi-codegen/runtime v1.8.0
 	github.com/pressly/goose/v3 v3.27.3
 	github.com/prometheus/client_golang v1.25.0
@@ -39,6 +41,7 @@ require (
 	golang.org/x/term v0.48.0
 	golang.org/x/time v0.16.0
 	gonum.org/v1/gonum v0.17.0
+	modernc.org/libc v1.80.1
 	modernc.org/sqlite v1.62.0
 	pgregory.net/rapid v1.3.0
 )
@@ -96,7 +99,6 @@ require (
 	gopkg.in/yaml.v3 v3.0.1 // indirect
 	honnef.co/go/tools v0.8.2 // indirect
 	modernc.org/knuth v0.5.5 // indirect
-	modernc.org/libc v1.80.1 // indirect
 	modernc.org/mathutil v1.7.1 // indirect
 	modernc.org/memory v1.12.1 // indirect
 	modernc.org/token v1.1.0 // indirect

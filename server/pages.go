@@ -62,12 +62,14 @@ func (p pages) serveFile(c *echo.Context, name string) error {
 	if err != nil || name == "index.html" {
 		return echo.ErrNotFound
 	}
-	if strings.HasPrefix(name, "assets/") {
-		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
-	}
-	if name == workerName {
+	h := c.Response().Header()
+	switch {
+	case strings.HasPrefix(name, "assets/"): // a hash of what they hold is in their names
+		h.Set("Cache-Control", "public, max-age=31536000, immutable")
+	case name != workerName:
+		h.Set("Cache-Control", "public, max-age=3600")
+	default:
 		// What the page may fetch, its worker may.
-		h := c.Response().Header()
 		h.Set("Cache-Control", "no-cache")
 		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; connect-src 'self'")
 	}

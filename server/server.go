@@ -48,6 +48,7 @@ type parts struct {
 	heavy queue
 	seen  *watch
 	guard *guard
+	asked answers
 }
 
 func newParts(o Options) (parts, error) {
@@ -60,7 +61,11 @@ func newParts(o Options) (parts, error) {
 		return parts{}, errors.New("the page for home is not built: run make build")
 	}
 	shell, err := home.NewShell(built)
-	return parts{o, pages, shell, newQueue(), newWatch(o), newGuard(o.Network)}, err
+	if err != nil {
+		return parts{}, err
+	}
+	asked, err := newAnswers()
+	return parts{o, pages, shell, newQueue(), newWatch(o), newGuard(o.Network), asked}, err
 }
 
 // New wires the application of one teacher.
@@ -85,7 +90,7 @@ func (p parts) room(st *store.Store, door ...echo.MiddlewareFunc) *echo.Echo {
 	e.Use(requestID(), p.seen.see, middleware.Recover(), securityHeaders)
 	e.Use(door...)
 	e.Use(reachable, ownPagesOnly(), h.standReads, roomForTakes, once)
-	api.RegisterHandlers(e, api.NewStrictHandler(h, nil))
+	api.RegisterHandlers(e, api.NewStrictHandler(h, []api.StrictMiddlewareFunc{p.asked.keep}))
 	e.GET(metricsPath, p.seen.serve())
 	e.GET(homePath+":token", h.serveHome, middleware.Gzip())
 	e.GET("/*", p.pages.serve, middleware.Gzip())

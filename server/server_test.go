@@ -46,6 +46,7 @@ func start(t *testing.T) client {
 	front := fstest.MapFS{
 		"index.html":    {Data: []byte(`<meta name="csp-nonce" content="__NONCE__">`)},
 		"assets/app.js": {Data: []byte(`let a = 1`)},
+		"mark.svg":      {Data: []byte(`<svg/>`)},
 	}
 	e, err := server.New(st, server.Options{Front: front, ForHome: homeShell, Program: "test", Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
 	require.NoError(t, err)
@@ -380,10 +381,11 @@ func TestPagesAndPolicy(t *testing.T) {
 	assert.Contains(t, policy, "'nonce-"+nonce+"'")
 	assert.NotContains(t, two.body, nonce, "a nonce is used once")
 	assert.Contains(t, c.call("GET", "/assets/app.js", "").header.Get("Cache-Control"), "immutable")
+	assert.Equal(t, "public, max-age=3600", c.call("GET", "/mark.svg", "").header.Get("Cache-Control"), "the browser asks for it with every address")
 	assert.Equal(t, 404, c.call("GET", "/assets/none.js", "").status)
 	assert.Equal(t, 200, c.call("GET", "/../../etc/passwd", "").status)
 	assert.Contains(t, c.call("GET", "/../../etc/passwd", "").body, "csp-nonce")
-	assert.Equal(t, "no-store", c.call("GET", "/api/v1/catalogue", "").header.Get("Cache-Control"))
+	assert.Equal(t, "no-store", c.call("GET", "/api/v1/shelf/briefs", "").header.Get("Cache-Control"))
 }
 
 func TestRequestsFromElsewhereAreRefused(t *testing.T) {

@@ -15,6 +15,7 @@ import (
 	"os/exec"
 	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 	"sync"
 	"sync/atomic"
@@ -32,8 +33,13 @@ var tonics = strings.Fields("C F Bb Eb Ab Db F# B E A D G")
 
 func main() {
 	binary := flag.String("binary", "bin/even-ladder", "the built application")
+	bare := flag.Bool("bare", false, "answer every request with what is read, to compare with")
 	flag.Parse()
-	if err := measure(*binary); err != nil {
+	run := func() error { return measure(*binary) }
+	if *bare {
+		run = serveBare
+	}
+	if err := run(); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(1)
 	}
@@ -74,7 +80,14 @@ func measure(binary string) error {
 	}
 	fmt.Printf("%d plans at %d a second: median %v, p99 %v, worst %v\n", len(took), rate,
 		took[len(took)/2].Round(10*time.Microsecond), took[len(took)*99/100].Round(10*time.Microsecond), took[len(took)-1].Round(10*time.Microsecond))
-	if err := memory(binary); err != nil {
+	pid, err := server(binary)
+	if err != nil {
+		return err
+	}
+	if err := memory(pid); err != nil {
+		return err
+	}
+	if err := wire(app.URL, pid); err != nil {
 		return err
 	}
 	if err := drawing(binary); err != nil {
@@ -132,13 +145,18 @@ func get(url string) (string, error) {
 
 var resident = regexp.MustCompile(`VmRSS:\s+(\d+ kB)`)
 
-// memory reads the resident memory of the running server from /proc.
-func memory(binary string) error {
+// server is the process that runs the binary.
+func server(binary string) (int, error) {
 	out, err := exec.Command("pgrep", "-n", "-f", binary+" serve").Output()
 	if err != nil {
-		return fmt.Errorf("finding the server: %w", err)
+		return 0, fmt.Errorf("finding the server: %w", err)
 	}
-	status, err := os.ReadFile("/proc/" + strings.TrimSpace(string(out)) + "/status")
+	return strconv.Atoi(strings.TrimSpace(string(out)))
+}
+
+// memory reads the resident memory of the running server from /proc.
+func memory(pid int) error {
+	status, err := os.ReadFile(fmt.Sprintf("/proc/%d/status", pid))
 	if err != nil {
 		return err
 	}
