@@ -1,3 +1,4 @@
+import { isAsk } from '../worker/answers'
 import { note } from './early'
 import { changeOf, mustWait, wait } from './outbox'
 
@@ -23,6 +24,7 @@ async function sent(request: Request, whileItWaits: (waiting: Promise<Response |
   note(request)
   const what = changeOf(request.method, request.url)
   if (request.method !== 'POST' && !what) return fetch(request)
+  if (isAsk(request.method, new URL(request.url).pathname)) return asked(request)
   const named = new Request(request, { headers: new Headers(request.headers) })
   if (request.method === 'POST') named.headers.set('Idempotency-Key', crypto.randomUUID())
   const again = named.clone()
@@ -48,6 +50,18 @@ async function sent(request: Request, whileItWaits: (waiting: Promise<Response |
   const response = await whileItWaits(wait(entry, answer))
   if (!response) throw new LeftUnsent()
   return gone(request, response)
+}
+
+/** Asks once more where nothing comes: what only asks changes nothing, however often it arrives. */
+async function asked(request: Request): Promise<Response> {
+  const again = request.clone()
+  try {
+    return await fetch(request)
+  } catch (cause) {
+    if (request.signal.aborted) throw cause
+    await new Promise((done) => setTimeout(done, pause))
+    return fetch(again)
+  }
 }
 
 /** What was to be deleted and is not there was deleted by the time before. */

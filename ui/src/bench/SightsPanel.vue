@@ -11,6 +11,7 @@ const places = defineModel<Set<string>>({ required: true })
 const { value: answer, failure } = useLoad(
   () => props.plan.brief,
   (body, signal) => take(api.POST('/api/v1/plan/sights', { body, signal })),
+  { afterFrame: true },
 )
 const sights = computed<Sight[]>(() => answer.value?.sights ?? [])
 const seen = ref('')

@@ -21,6 +21,7 @@ const { value: why, failure } = useLoad(asked, ({ brief, note }, signal) => take
 const { value: onward } = useLoad(
   computed(() => (pressed.value ? undefined : props.plan.brief)),
   (body, signal) => take(api.POST('/api/v1/plan/onward', { body, signal })),
+  { afterFrame: true },
 )
 const ways = computed<Choice[]>(() => onward.value?.choices ?? [])
 

@@ -1,8 +1,14 @@
 import { onScopeDispose, ref, shallowRef, watch, type WatchSource } from 'vue'
 import { CallError, type FieldError } from '../api/client'
 
-/** What a source asks the server for, kept up to date: its answer, what was wrong with it, and whether one is on its way. */
-export function useLoad<S, T>(source: WatchSource<S>, fetch: (asked: NonNullable<S>, signal: AbortSignal) => Promise<T>) {
+/** Until what has changed is drawn. A page that is not seen draws nothing, so it does not wait for that. */
+const nextFrame = () => new Promise((done) => (document.hidden ? setTimeout(done) : requestAnimationFrame(() => setTimeout(done))))
+
+/**
+ * What a source asks the server for, kept up to date: its answer, what was wrong with it, and whether one is on its way. What stands beside
+ * the work asks after the frame that shows the work.
+ */
+export function useLoad<S, T>(source: WatchSource<S>, fetch: (asked: NonNullable<S>, signal: AbortSignal) => Promise<T>, { afterFrame = false } = {}) {
   const value = shallowRef<T>()
   const problems = ref<FieldError[]>([])
   /** No answer at all, or one that no field explains. */
@@ -24,6 +30,8 @@ export function useLoad<S, T>(source: WatchSource<S>, fetch: (asked: NonNullable
     const mine = (running = new AbortController())
     busy.value = true
     try {
+      if (afterFrame) await nextFrame()
+      if (mine.signal.aborted) return
       const answer = await fetch(asked, mine.signal)
       if (mine.signal.aborted) return
       value.value = answer

@@ -56,8 +56,11 @@ const frame = ref<HTMLElement>()
 const step = ref(0)
 const smallest = 2
 const mostLines = 2.4
+const alike = 3
 
+let fitted = 0
 async function fit() {
+  fitted = props.said.spoken.length
   step.value = 0
   await nextTick()
   while (frame.value && step.value < smallest && frame.value.clientHeight > mostLines * parseFloat(getComputedStyle(frame.value).lineHeight)) {
@@ -66,7 +69,14 @@ async function fit() {
   }
 }
 
-watch(() => props.said.spoken, fit, { flush: 'post' })
+/** To measure is to lay the whole page out: a sentence about as long as the one before, as of another key, is measured once it is shown. */
+function fitSoon() {
+  const close = Math.abs(props.said.spoken.length - fitted) <= alike
+  if (close) requestAnimationFrame(() => setTimeout(fit))
+  else void fit()
+}
+
+watch(() => props.said.spoken, fitSoon, { flush: 'post' })
 onMounted(fit)
 let width = 0
 useResizeObserver(frame, ([entry]) => {

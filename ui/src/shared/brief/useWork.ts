@@ -4,7 +4,7 @@ import type { Brief } from '../../api/client'
 import { useCatalogue } from '../catalogue'
 import { useLoad, wordsOf } from '../load'
 import { tell } from '../shell/notice'
-import { changeOf } from './change'
+import { changeOf } from './asked'
 import { changed, fromQuery, toQuery, type Changes } from './query'
 
 export interface Made {
@@ -49,9 +49,9 @@ export function useWork<T extends Made>(screen: string, kept: Ref<string>, usual
   let asking: Promise<unknown> = Promise.resolve()
 
   /** Changes one thing of the brief; what hangs on it goes too. One after another, each of what the one before left. */
-  function ask(change: Changes) {
+  function ask(change: Changes): Promise<unknown> {
     const next = asking.then(async () => replaceBrief(await changeOf(brief.value, change)))
-    asking = next.catch((e: unknown) => tell(wordsOf(e)))
+    asking = next.catch((e: unknown) => tell(wordsOf(e), { label: 'Try again', run: () => void ask(change) }))
     return asking
   }
 
