@@ -221,7 +221,7 @@ func TestNames(t *testing.T) {
 	_, err := document.Find("docx")
 	assert.EqualError(t, err, `"docx" was given: give one of pdf svg png tab musicxml mxl midi wav abc csv json`)
 	_, err = draw.FindPaper(filepath.Join("a", "4"))
-	assert.ErrorContains(t, err, "give a4 or letter")
+	assert.ErrorContains(t, err, "give one of a4 letter")
 }
 
 func BenchmarkPDF(b *testing.B) { benchmark(b, "pdf") }

@@ -9,6 +9,7 @@ import (
 
 	"evenladder/core/english"
 	"evenladder/core/explore"
+	"evenladder/core/fault"
 	"evenladder/core/pitch"
 	"evenladder/core/plan"
 	"evenladder/core/run"
@@ -18,24 +19,24 @@ import (
 
 // Paper is a size of page in millimetres.
 type Paper struct {
-	ID            string
+	table.Row
 	Width, Height float64
 }
 
 // The papers there are.
 var (
-	A4     = Paper{"a4", 210, 297}
-	Letter = Paper{"letter", 215.9, 279.4}
+	A4     = Paper{table.Row{ID: "a4", Name: "A4"}, 210, 297}
+	Letter = Paper{table.Row{ID: "letter", Name: "Letter"}, 215.9, 279.4}
+	Papers = []Paper{A4, Letter}
 )
 
 // FindPaper returns the paper with this id.
 func FindPaper(id string) (Paper, error) {
-	for _, p := range []Paper{A4, Letter} {
-		if p.ID == id {
-			return p, nil
-		}
+	p, ok := table.Find(Papers, id)
+	if !ok {
+		return p, fault.Word(id, table.IDs(Papers))
 	}
-	return Paper{}, fmt.Errorf("%.32q was given: give a4 or letter", id)
+	return p, nil
 }
 
 const margin = 15.0

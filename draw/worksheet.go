@@ -7,6 +7,7 @@ import (
 
 	"evenladder/core/piece"
 	"evenladder/core/plan"
+	"evenladder/core/table"
 	"evenladder/core/worksheet"
 )
 
@@ -20,7 +21,7 @@ func WorksheetSheet(w worksheet.Worksheet, answers bool) Sheet {
 func ItemSheet(w worksheet.Worksheet, it worksheet.Item) Sheet {
 	return Sheet{it.Show, it.Ask, func(form Form) (drawn, error) {
 		h := handout{Worksheet: w, size: 1, bare: true}
-		form.Paper = Paper{"item", itemWide, h.tall(it)}
+		form.Paper = Paper{table.Row{ID: "item"}, itemWide, h.tall(it)}
 		g := paging{Form: form}
 		if err := g.blank(); err != nil {
 			return drawn{}, err

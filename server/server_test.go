@@ -115,7 +115,7 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"POST", "/api/v1/plan", `{"instrument": `, 422, "body", "give an object in { }"},
 		{"POST", "/api/v1/plan", big, 413, "body", "128 kB"},
 		{"POST", "/api/v1/plan/document?format=docx", dorian, 422, "format", "give one of pdf"},
-		{"POST", "/api/v1/plan/document?format=pdf&paper=a3", dorian, 422, "paper", "a4 or letter"},
+		{"POST", "/api/v1/plan/document?format=pdf&paper=a3", dorian, 422, "paper", "one of a4 letter"},
 		{"GET", "/api/v1/shelf/briefs/nosuchid", "", 404, "id", "give the id"},
 		{"PUT", "/api/v1/shelf/briefs/nosuchid", `{"title": "x", "version": 1, "brief": ` + dorian + `}`, 404, "id", "give the id"},
 		{"POST", "/api/v1/shelf/briefs", `{"title": " ", "brief": ` + dorian + `}`, 422, "title", "give 1 to 160"},

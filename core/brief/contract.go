@@ -3,6 +3,8 @@ package brief
 import (
 	"fmt"
 	"strings"
+
+	"evenladder/core/table"
 )
 
 // schemas of the kinds of values in the wire contract.
@@ -40,6 +42,11 @@ func (t Table) Schemas() string {
 		b.WriteString("      properties:\n")
 		t.properties(&b, o.path)
 	}
+	for _, f := range t.All() {
+		if f.Options != nil {
+			b.WriteString(Words(f.wordName(), f.About, f.Options))
+		}
+	}
 	return b.String()
 }
 
@@ -51,10 +58,31 @@ func (t Table) properties(b *strings.Builder, path string) {
 		}
 	}
 	for _, f := range t.All() {
-		if name, ok := under(path, f.Path); ok {
+		name, ok := under(path, f.Path)
+		switch {
+		case !ok:
+		case f.Options != nil:
+			fmt.Fprintf(b, "        %s: {$ref: \"#/components/schemas/%s\"}\n", name, f.wordName())
+		case f.Between != nil:
+			fmt.Fprintf(b, "        %s: {%s, minimum: %d, maximum: %d, description: %q}\n", name, schemas[f.Kind()], f.Between[0], f.Between[1], f.About)
+		default:
 			fmt.Fprintf(b, "        %s: {%s, description: %q}\n", name, schemas[f.Kind()], f.About)
 		}
 	}
+}
+
+// wordName is the name of the schema of a field that is one of few words: LayoutSystem.
+func (f Field) wordName() (name string) {
+	for part := range strings.SplitSeq(f.Path, ".") {
+		name += strings.ToUpper(part[:1]) + part[1:]
+	}
+	return name
+}
+
+// Words is the schema of one of few words for the wire contract, as lines of YAML.
+func Words(name, about string, rows []table.Row) string {
+	ids := strings.ReplaceAll(fmt.Sprintf("%q", strings.Fields(table.IDs(rows))), " ", ", ")
+	return fmt.Sprintf("    %s: {type: string, x-go-type: string, enum: %s, description: %q}\n", name, ids, about)
 }
 
 // under is the last name of a path that stands directly under another.
@@ -73,13 +101,15 @@ type Listed struct {
 	About string
 	Kind  Kind
 	Head  string // field of the sentence at which its problems are shown where it goes unsaid
+	// Between are the least and the most of a whole number, nil where they depend on the rest of the brief.
+	Between *[2]int
 }
 
 // Listed are all fields for the catalogue, in the order of the sentence.
 func (t Table) Listed() []Listed {
 	var out []Listed
 	for _, f := range t.All() {
-		out = append(out, Listed{f.Path, f.Title, f.About, f.Kind(), t.Head(f.Path)})
+		out = append(out, Listed{f.Path, f.Title, f.About, f.Kind(), t.Head(f.Path), f.Between})
 	}
 	return out
 }

@@ -58,13 +58,12 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 		},
 	},
 	{
-		Path: "instrument.frets", Title: "Number of frets", About: "Frets of the neck, the instrument's own where it is not given.", Point: pointReader,
+		Path: "instrument.frets", Title: "Number of frets", Between: between(neck.MinFrets, neck.MaxFrets), About: "Frets of the neck, the instrument's own where it is not given.", Point: pointReader,
 		Hint: "type a number",
 		at:   func(b *Brief) any { return &b.Instrument.Frets }, within: theInstrument, makes: theNeck, typed: asNumber,
-		fill: func(r *Reading) { fill(&r.Brief.Instrument.Frets, r.Instrument.Frets) },
-		check: func(r *Reading, f *fault.List) {
-			if r.Instrument.ID != "" {
-				f.Between("instrument.frets", *r.Brief.Instrument.Frets, neck.MinFrets, neck.MaxFrets)
+		fill: func(r *Reading) {
+			if r.Instrument.ID != "" { // where it is not known, its own number is not either
+				fill(&r.Brief.Instrument.Frets, r.Instrument.Frets)
 			}
 		},
 		choices: func(*Reading) (out []Choice) {

@@ -25,10 +25,9 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		say:   func(r *Reading) (string, string) { return " out ", r.System.Phrase },
 	},
 	{
-		Path: "layout.octaves", Title: "How far", About: "Octaves from the degree it starts from, 1 to 3.", Point: pointPlace, Part: true,
+		Path: "layout.octaves", Title: "How far", Between: between(1, maxOctaves), About: "Octaves from the degree it starts from.", Point: pointPlace, Part: true,
 		at: func(b *Brief) any { return &b.Layout.Octaves }, makes: theBoxes, matters: spans,
 		fill:  func(r *Reading) { fill(&r.Brief.Layout.Octaves, usualOctaves(r.Neck)) },
-		check: func(r *Reading, f *fault.List) { f.Between("layout.octaves", *r.Brief.Layout.Octaves, 1, maxOctaves) },
 		choices: func(*Reading) (out []Choice) {
 			for n := 1; n <= maxOctaves; n++ {
 				out = append(out, choice(octaveWords[n], "", "layout.octaves", n))
@@ -133,12 +132,9 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.boxOctave", Title: "The box higher or lower", About: "Octaves of twelve frets by which that box is moved up the neck, or down where negative.", Point: pointPlace,
+		Path: "layout.boxOctave", Title: "The box higher or lower", Between: between(-maxBoxOctaves, maxBoxOctaves), About: "Octaves of twelve frets by which that box is moved up the neck, or down where negative.", Point: pointPlace,
 		at: func(b *Brief) any { return &b.Layout.BoxOctave }, choices: boxOctaves, within: theBox, makes: thePlaces,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.BoxOctave, 0) },
-		check: func(r *Reading, f *fault.List) {
-			f.Between("layout.boxOctave", *r.Brief.Layout.BoxOctave, -maxBoxOctaves, maxBoxOctaves)
-		},
 		say: func(r *Reading) (lead, words string) {
 			if n := *r.Brief.Layout.BoxOctave; n != 0 {
 				return ", ", "the box " + fretsAway(n)

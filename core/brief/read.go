@@ -112,6 +112,9 @@ func (f Field) number(r *Reading, faults *fault.List) {
 	if f.fill != nil {
 		f.fill(r)
 	}
+	if n, ok := f.Value(&r.Brief).(int); ok && f.Between != nil {
+		faults.Between(f.Path, n, f.Between[0], f.Between[1])
+	}
 	if f.check != nil {
 		f.check(r, faults)
 	}

@@ -28,7 +28,7 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.perBeat", Title: "Subdivision", About: "Notes to the beat, 1 to 6.",
+		Path: "rhythm.perBeat", Title: "Subdivision", Between: between(rhythm.MinPerBeat, rhythm.MaxPerBeat), About: "Notes to the beat.",
 		at:      func(b *Brief) any { return &b.Rhythm.PerBeat },
 		matters: walks,
 		fill: func(r *Reading) {
@@ -61,7 +61,7 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.tempoBpm", Title: "Tempo", About: "Beats a minute, 20 to 320.", Hint: "or type beats a minute",
+		Path: "rhythm.tempoBpm", Title: "Tempo", Between: between(rhythm.MinTempoBPM, rhythm.MaxTempoBPM), About: "Beats a minute.", Hint: "or type beats a minute",
 		at: func(b *Brief) any { return &b.Rhythm.TempoBPM }, typed: asNumber,
 		fill: func(r *Reading) { fill(&r.Brief.Rhythm.TempoBPM, usualTempoBPM) },
 		choices: func(*Reading) (out []Choice) {
@@ -104,7 +104,7 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.beatsPerBar", Title: "Beats to the bar", About: "Beats to the bar, 2 to 12; a meter says them too.", With: "rhythm.meter",
+		Path: "rhythm.beatsPerBar", Title: "Beats to the bar", Between: between(rhythm.MinBeatsPerBar, rhythm.MaxBeatsPerBar), About: "Beats to the bar; a meter says them too.", With: "rhythm.meter",
 		at: func(b *Brief) any { return &b.Rhythm.BeatsPerBar }, typed: asNumber,
 		fill: func(r *Reading) {
 			t := &r.Brief.Rhythm
@@ -147,7 +147,7 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.accentEvery", Title: "Accents", About: "Notes from accent to accent; 0 for the beats.", Point: pointTime, matters: walks,
+		Path: "rhythm.accentEvery", Title: "Accents", Between: between(0, rhythm.MaxBeatsPerBar), About: "Notes from accent to accent; 0 for the beats.", Point: pointTime, matters: walks,
 		at:   func(b *Brief) any { return &b.Rhythm.AccentEvery },
 		fill: func(r *Reading) { fill(&r.Brief.Rhythm.AccentEvery, 0) },
 		choices: func(*Reading) []Choice {
@@ -175,7 +175,7 @@ func makeRhythm(r *Reading, f *fault.List) {
 		PerBeat: *b.PerBeat, TempoBPM: *b.TempoBPM, BeatsPerBar: *b.BeatsPerBar, Compound: meter.Compound, Free: playsPhrase(r),
 		PickUp: *b.PickUp, Swing: b.Swing && *b.PerBeat == 2 && !meter.Compound, AccentEvery: *b.AccentEvery,
 	}
-	if field, err := r.Rhythm.Validate(); err != nil {
+	if field, err := r.Rhythm.Validate(); err != nil && !f.Has("rhythm."+field) {
 		f.Add("rhythm."+field, err)
 	}
 }

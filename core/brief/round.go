@@ -160,10 +160,9 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 		say: func(r *Reading) (string, string) { return " ", r.Keys.Order.Phrase },
 	},
 	{
-		Path: "round.seed", Title: "Number of the shuffled order", About: "Number of a shuffled order: the same number brings the same order back.", Hint: "or type the number that was written down",
+		Path: "round.seed", Between: between(1, MaxSeed), Title: "Number of the shuffled order", About: "Number of a shuffled order: the same number brings the same order back.", Hint: "or type the number that was written down",
 		at: func(b *Brief) any { return &b.Round.Seed }, typed: asNumber,
 		fill:  func(r *Reading) { fill(&r.Brief.Round.Seed, 1) },
-		check: func(r *Reading, f *fault.List) { f.Between("round.seed", *r.Brief.Round.Seed, 1, MaxSeed) },
 		choices: func(r *Reading) (out []Choice) {
 			now := 0
 			if s := r.Brief.Round.Seed; s != nil {

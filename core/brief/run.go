@@ -44,7 +44,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		say:  func(r *Reading) (string, string) { return ". Play it ", r.Pattern.Phrase },
 	},
 	{
-		Path: "run.size", Title: "How wide", About: "Notes that an interval, a stack or a group takes in: 3 is a third.", Point: pointRun, Part: true,
+		Path: "run.size", Between: between(2, maxRunSize), Title: "How wide", About: "Notes that an interval, a stack or a group takes in: 3 is a third.", Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Run.Size }, choices: sizes, typed: asNumber,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Size },
 		fill: func(r *Reading) {
@@ -54,7 +54,6 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 			}
 			fill(&r.Brief.Run.Size, usual)
 		},
-		check: func(r *Reading, f *fault.List) { f.Between("run.size", *r.Brief.Run.Size, 2, maxRunSize) },
 		say: func(r *Reading) (lead, words string) {
 			size := *r.Brief.Run.Size
 			switch {
@@ -123,11 +122,10 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.repeat", Title: "Times on each string", About: "Times that the notes of each string are played.", Point: pointRun, Part: true,
+		Path: "run.repeat", Between: between(1, maxRepeat), Title: "Times on each string", About: "Times that the notes of each string are played.", Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Run.Repeat }, typed: asNumber,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Repeat },
 		fill:    func(r *Reading) { fill(&r.Brief.Run.Repeat, 1) },
-		check:   func(r *Reading, f *fault.List) { f.Between("run.repeat", *r.Brief.Run.Repeat, 1, maxRepeat) },
 		choices: func(*Reading) []Choice {
 			out := []Choice{choice("once", "", "run.repeat", 1)}
 			for n := 2; n <= 4; n++ {

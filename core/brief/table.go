@@ -20,6 +20,8 @@ type Field struct {
 	Part  bool   // a fine point that belongs to the layout or the pattern and is said with it
 	With  string // the fine point that it is set together with
 
+	Between *[2]int // the least and the most that a whole number may be, where the rest of the brief does not say it
+
 	// Options are the few words that it may be; Usual is the one meant where the
 	// brief is silent.
 	Options []table.Row
@@ -219,5 +221,8 @@ func fill[T any](field **T, usual T) {
 
 // own gives a list memory of its own.
 func own[T any](list *[]T) { *list = slices.Clone(*list) }
+
+// between are the bounds of a whole number.
+func between(least, most int) *[2]int { return &[2]int{least, most} }
 
 func always(word string) func(*Reading) string { return func(*Reading) string { return word } }

@@ -79,12 +79,14 @@ func TestAMadeUpFieldIsOneRow(t *testing.T) {
 		}
 	}
 
-	_, run, _ := strings.Cut(own.Schemas(), "    RunBrief:\n")
+	schemas := own.Schemas()
+	assert.Contains(t, schemas, `    RunMood: {type: string, x-go-type: string, enum: ["calm", "wild"], description: "How the run is meant."}`)
+	_, run, _ := strings.Cut(schemas, "    RunBrief:\n")
 	run, _, _ = strings.Cut(run, "    RhythmBrief:\n")
-	assert.Contains(t, run, `        mood: {type: string, description: "How the run is meant."}`)
+	assert.Contains(t, run, `        mood: {$ref: "#/components/schemas/RunMood"}`)
 
 	listed := own.Listed()
-	assert.Contains(t, listed, Listed{"run.mood", "Mood", "How the run is meant.", Text, "rhythm.perBeat"})
+	assert.Contains(t, listed, Listed{"run.mood", "Mood", "How the run is meant.", Text, "rhythm.perBeat", nil})
 
 	b := Brief{Instrument: Instrument{ID: "mandolin"}, Scale: Scale{Tonic: "Eb", Name: "lydian"}}
 	r, err := own.read(b, false)

@@ -13,6 +13,7 @@ package fault
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 )
 
@@ -104,6 +105,11 @@ func (l *List) Each(field string, n int, check func(i int) error) {
 // Between checks a whole number against its bounds.
 func (l *List) Between(field string, v, low, high int) {
 	l.Add(field, Outside(v, low, high))
+}
+
+// Has reports whether something is wrong at a field.
+func (l List) Has(field string) bool {
+	return slices.ContainsFunc(l, func(f Fault) bool { return f.Field == field })
 }
 
 // Outside says that a whole number is not within its bounds; nil where it is.

@@ -11,7 +11,14 @@ import (
 	"strings"
 
 	"evenladder/core/brief"
+	"evenladder/core/call"
+	"evenladder/core/pupil"
+	"evenladder/core/table"
+	"evenladder/core/worksheet"
+	"evenladder/document"
+	"evenladder/draw"
 	"evenladder/look"
+	"evenladder/store"
 )
 
 const contract = "api/openapi.yaml"
@@ -37,6 +44,19 @@ func main() {
 	}
 }
 
+// words are what the tables of other rooms offer by its id.
+var words = []struct {
+	name, about string
+	rows        []table.Row
+}{
+	{"CallKind", "Id of a kind of call.", table.Rows(call.Kinds)},
+	{"WorksheetKind", "Id of a kind of worksheet.", table.Rows(worksheet.Kinds)},
+	{"DocumentFormat", "Id of a kind of file.", table.Rows(document.Formats)},
+	{"ShelfKind", "Id of a kind of thing on the shelf.", table.Rows(store.Kinds)},
+	{"PaperSize", "Size of the pages; for pdf, svg and png.", table.Rows(draw.Papers)},
+	{"LessonDay", "Day of the week.", pupil.Days},
+}
+
 // withSchemas is the contract with the schemas of the brief as they are now.
 func withSchemas() ([]byte, error) {
 	text, err := os.ReadFile(contract)
@@ -48,7 +68,11 @@ func withSchemas() ([]byte, error) {
 	if !ok || !ok2 {
 		return nil, fmt.Errorf("the lines %q and %q are not there", begin, end)
 	}
-	return []byte(string(head) + begin + brief.Fields.Schemas() + end + string(tail)), nil
+	made := brief.Fields.Schemas()
+	for _, w := range words {
+		made += brief.Words(w.name, w.about, w.rows)
+	}
+	return []byte(string(head) + begin + made + end + string(tail)), nil
 }
 
 // fields are the paths of a brief with the kinds of their values. A place is two
@@ -62,6 +86,12 @@ func fields() ([]byte, error) {
 			continue
 		}
 		fmt.Fprintf(&b, "  '%s': '%s',\n", f.Path, f.Kind)
+	}
+	b.WriteString("} as const\n\n/** The least and the most of whole numbers whose bounds do not depend on the rest of the brief. */\nexport const bounds = {\n")
+	for _, f := range brief.Fields.Listed() {
+		if f.Between != nil {
+			fmt.Fprintf(&b, "  '%s': { min: %d, max: %d },\n", f.Path, f.Between[0], f.Between[1])
+		}
 	}
 	b.WriteString("} as const\n")
 	return []byte(b.String()), nil

@@ -199,6 +199,9 @@ type CallChoice struct {
 	Why  string `json:"why"`
 }
 
+// CallKind Id of a kind of call.
+type CallKind = string
+
 // CallKinds defines model for CallKinds.
 type CallKinds struct {
 	Beats []int `json:"beats"`
@@ -427,6 +430,9 @@ type Conflict struct {
 // Day A day such as 2026-10-05; empty for none.
 type Day = schedule.Day
 
+// DocumentFormat Id of a kind of file.
+type DocumentFormat = string
+
 // Event defines model for Event.
 type Event = piece.Event
 
@@ -453,6 +459,21 @@ type FormulaReport = explore.FormulaReport
 
 // HandBrief How it is fingered.
 type HandBrief = brief.Hand
+
+// HandFour How four notes on a string are fingered.
+type HandFour = string
+
+// HandOpen When open strings are used.
+type HandOpen = string
+
+// HandPrefer How a reach is weighed against a shift.
+type HandPrefer = string
+
+// HandSchool Id of the way to give each finger its fret.
+type HandSchool = string
+
+// HandWide How a span of two whole steps is fingered.
+type HandWide = string
 
 // Health defines model for Health.
 type Health struct {
@@ -584,6 +605,15 @@ type LadderStep = ladder.Step
 // LayoutBrief How the neck is divided into boxes.
 type LayoutBrief = brief.Layout
 
+// LayoutOctaveShape How the notes of one octave are laid over the strings.
+type LayoutOctaveShape = string
+
+// LayoutSystem Id of the way to divide the neck into boxes.
+type LayoutSystem = string
+
+// LessonDay Day of the week.
+type LessonDay = string
+
 // Limits Openings of the hand in mm between index and middle, middle and ring, ring and little finger.
 type Limits = brief.Limits
 
@@ -639,11 +669,17 @@ type ManyPupils struct {
 // MapNeck defines model for MapNeck.
 type MapNeck = schedule.NeckOf
 
+// Names How notes are said to readers; data stays English.
+type Names = string
+
 // NearestStop defines model for NearestStop.
 type NearestStop = explore.NearestStop
 
 // NextProposal defines model for NextProposal.
 type NextProposal = schedule.Proposal
+
+// PaperSize Size of the pages; for pdf, svg and png.
+type PaperSize = string
 
 // Phrase defines model for Phrase.
 type Phrase = phrase.Phrase
@@ -653,6 +689,9 @@ type PhraseChange = phrase.Change
 
 // Picker defines model for Picker.
 type Picker = brief.Picker
+
+// Picking Id of the way to sound the run.
+type Picking = string
 
 // Place defines model for Place.
 type Place = neck.Place
@@ -711,14 +750,41 @@ type Round = round.Round
 // RoundBrief How the brief is carried through the keys; a plan does not read it.
 type RoundBrief = brief.Round
 
+// RoundLink Id of the way from each key to the next.
+type RoundLink = string
+
+// RoundOrder Id of the order.
+type RoundOrder = string
+
+// RoundPlace Id of the rule for where each key is played.
+type RoundPlace = string
+
 // RoundStop defines model for RoundStop.
 type RoundStop = round.Stop
+
+// RoundThrough Id of the set of keys.
+type RoundThrough = string
 
 // Run defines model for Run.
 type Run = plan.Run
 
 // RunBrief In which order the notes are played.
 type RunBrief = brief.Run
+
+// RunDirection Id of the way through the pattern.
+type RunDirection = string
+
+// RunFinish Id of the way to end.
+type RunFinish = string
+
+// RunFit How the last bar is filled.
+type RunFit = string
+
+// RunPattern Id of the way through the box.
+type RunPattern = string
+
+// RunWay Id of the way to lay the phrase on the neck.
+type RunWay = string
 
 // Rung defines model for Rung.
 type Rung = ladder.Rung
@@ -759,6 +825,9 @@ type SetWork struct {
 
 // Sheets Pages to be filled in.
 type Sheets = schedule.Sheets
+
+// ShelfKind Id of a kind of thing on the shelf.
+type ShelfKind = string
 
 // Sight defines model for Sight.
 type Sight = explore.Sight
@@ -905,6 +974,9 @@ type Worksheet = worksheet.Worksheet
 // WorksheetItem defines model for WorksheetItem.
 type WorksheetItem = worksheet.Item
 
+// WorksheetKind Id of a kind of worksheet.
+type WorksheetKind = string
+
 // WorksheetRequest defines model for WorksheetRequest.
 type WorksheetRequest = worksheet.Request
 
@@ -920,8 +992,8 @@ type BackupName = string
 // ID defines model for ID.
 type ID = string
 
-// Kind defines model for Kind.
-type Kind = string
+// Kind Id of a kind of thing on the shelf.
+type Kind = ShelfKind
 
 // Limit defines model for Limit.
 type Limit = string
@@ -1140,11 +1212,8 @@ type ChangePhraseJSONBody = phrase.Changer
 
 // MakeDocumentParams defines parameters for MakeDocument.
 type MakeDocumentParams struct {
-	// Format One of pdf svg png tab musicxml mxl midi wav abc csv json.
-	Format string `form:"format" json:"format"`
-
-	// Paper a4 or letter; for pdf, svg and png.
-	Paper *string `form:"paper,omitempty" json:"paper,omitempty"`
+	Format DocumentFormat `form:"format" json:"format"`
+	Paper  *PaperSize     `form:"paper,omitempty" json:"paper,omitempty"`
 
 	// CountIn Two bars are counted in; for midi and wav.
 	CountIn *bool `form:"countIn,omitempty" json:"countIn,omitempty"`
@@ -1245,11 +1314,8 @@ type FileWeeksParams struct {
 
 // MakeRoundDocumentParams defines parameters for MakeRoundDocument.
 type MakeRoundDocumentParams struct {
-	// Format One of pdf svg png tab musicxml mxl midi wav abc csv json.
-	Format string `form:"format" json:"format"`
-
-	// Paper a4 or letter; for pdf, svg and png.
-	Paper *string `form:"paper,omitempty" json:"paper,omitempty"`
+	Format DocumentFormat `form:"format" json:"format"`
+	Paper  *PaperSize     `form:"paper,omitempty" json:"paper,omitempty"`
 
 	// CountIn Two bars are counted in; for midi and wav.
 	CountIn *bool `form:"countIn,omitempty" json:"countIn,omitempty"`
@@ -1413,10 +1479,8 @@ type GetTodayParams struct {
 // MakeWorksheetFileParams defines parameters for MakeWorksheetFile.
 type MakeWorksheetFileParams struct {
 	// Format pdf, svg, png or json.
-	Format string `form:"format" json:"format"`
-
-	// Paper a4 or letter.
-	Paper *string `form:"paper,omitempty" json:"paper,omitempty"`
+	Format string     `form:"format" json:"format"`
+	Paper  *PaperSize `form:"paper,omitempty" json:"paper,omitempty"`
 
 	// Answers Each page with its key.
 	Answers *bool `form:"answers,omitempty" json:"answers,omitempty"`

@@ -6,6 +6,7 @@ import { LeftUnsent, sure } from './sure'
 
 type Schemas = components['schemas']
 export type Brief = Schemas['Brief']
+export type LayoutSystem = Schemas['LayoutSystem']
 export type Plan = Schemas['Plan']
 export type Box = Schemas['Box']
 export type BoxNote = Schemas['BoxNote']

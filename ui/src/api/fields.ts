@@ -69,3 +69,17 @@ export const fields = {
   'round.place': 'text',
   'round.link': 'text',
 } as const
+
+/** The least and the most of whole numbers whose bounds do not depend on the rest of the brief. */
+export const bounds = {
+  'instrument.frets': { min: 1, max: 36 },
+  'layout.octaves': { min: 1, max: 3 },
+  'layout.boxOctave': { min: -2, max: 2 },
+  'run.size': { min: 2, max: 12 },
+  'run.repeat': { min: 1, max: 8 },
+  'rhythm.perBeat': { min: 1, max: 6 },
+  'rhythm.tempoBpm': { min: 20, max: 320 },
+  'rhythm.beatsPerBar': { min: 2, max: 12 },
+  'rhythm.accentEvery': { min: 0, max: 12 },
+  'round.seed': { min: 1, max: 9999 },
+} as const

@@ -1401,7 +1401,6 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
             };
             cookie?: never;
@@ -1420,7 +1419,6 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
             };
             cookie?: never;
@@ -1440,7 +1438,6 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -1461,7 +1458,6 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -1483,7 +1479,6 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -1503,7 +1498,6 @@ export interface paths {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -1719,10 +1713,8 @@ export interface components {
             run?: components["schemas"]["RunBrief"];
             rhythm?: components["schemas"]["RhythmBrief"];
             round?: components["schemas"]["RoundBrief"];
-            /** @description Id of the way to sound the run. */
-            picking?: string;
-            /** @description How notes are said to readers; data stays English. */
-            names?: string;
+            picking?: components["schemas"]["Picking"];
+            names?: components["schemas"]["Names"];
             /** @description Name or initials of whom it is for, as the sentence says it; changes no note. */
             for?: string;
         };
@@ -1754,14 +1746,12 @@ export interface components {
         };
         /** @description How the neck is divided into boxes. */
         LayoutBrief: {
-            /** @description Id of the way to divide the neck into boxes. */
-            system?: string;
-            /** @description Octaves from the degree it starts from, 1 to 3. */
+            system?: components["schemas"]["LayoutSystem"];
+            /** @description Octaves from the degree it starts from. */
             octaves?: number;
             /** @description Degree to start from, counted from 1. */
             fromDegree?: number;
-            /** @description How the notes of one octave are laid over the strings. */
-            octaveShape?: string;
+            octaveShape?: components["schemas"]["LayoutOctaveShape"];
             /** @description Numbers of the strings that are used; those that rise in pitch where they are not given. */
             strings?: number[];
             /** @description First fret that may be used; 0 allows open strings. */
@@ -1776,16 +1766,11 @@ export interface components {
         /** @description How it is fingered. */
         HandBrief: {
             limitsMm?: components["schemas"]["Limits"];
-            /** @description Id of the way to give each finger its fret. */
-            school?: string;
-            /** @description How a span of two whole steps is fingered. */
-            wide?: string;
-            /** @description How a reach is weighed against a shift. */
-            prefer?: string;
-            /** @description When open strings are used. */
-            open?: string;
-            /** @description How four notes on a string are fingered. */
-            four?: string;
+            school?: components["schemas"]["HandSchool"];
+            wide?: components["schemas"]["HandWide"];
+            prefer?: components["schemas"]["HandPrefer"];
+            open?: components["schemas"]["HandOpen"];
+            four?: components["schemas"]["HandFour"];
             /** @description Fingers of the chosen box that are held, each as string/fret/finger: 3/4/2 is the middle finger on string 3, fret 4. */
             fingers?: string[];
         };
@@ -1798,12 +1783,10 @@ export interface components {
         };
         /** @description In which order the notes are played. */
         RunBrief: {
-            /** @description Id of the way through the box. */
-            pattern?: string;
+            pattern?: components["schemas"]["RunPattern"];
             /** @description Degrees against the major scale of the key, each the nearest to the one before, an octave higher or lower for each ^ or _ before it; lengths in beats after / or *; r is a rest; @3.5 a string and a fret. */
             phrase?: string;
-            /** @description Id of the way to lay the phrase on the neck. */
-            way?: string;
+            way?: components["schemas"]["RunWay"];
             /** @description Fret of the index finger, or the string, that the way of the phrase goes by; 0 for the one that asks least of the hand. */
             at?: number;
             /** @description Notes that an interval, a stack or a group takes in: 3 is a third. */
@@ -1816,8 +1799,7 @@ export interface components {
             cell?: string;
             /** @description Times that the notes of each string are played. */
             repeat?: number;
-            /** @description Id of the way through the pattern. */
-            direction?: string;
+            direction?: components["schemas"]["RunDirection"];
             /** @description The top note is struck twice when turning. */
             repeatTop?: boolean;
             /** @description Goes on through the boxes that lead on from the chosen one. */
@@ -1826,26 +1808,24 @@ export interface components {
             along?: number;
             /** @description Place of the last note of the run. */
             landOn?: components["schemas"]["Place"];
-            /** @description Id of the way to end. */
-            finish?: string;
+            finish?: components["schemas"]["RunFinish"];
             /** @description Degree of the chord that a chord note is of. */
             chord?: number;
             /** @description Degree whose seventh chord is marked; 0 for none. */
             lean?: number;
-            /** @description How the last bar is filled. */
-            fit?: string;
+            fit?: components["schemas"]["RunFit"];
         };
         /** @description In which time they are played. */
         RhythmBrief: {
             /** @description Eighths of simple meters are long and short. */
             swing?: boolean;
-            /** @description Notes to the beat, 1 to 6. */
+            /** @description Notes to the beat. */
             perBeat?: number;
-            /** @description Beats a minute, 20 to 320. */
+            /** @description Beats a minute. */
             tempoBpm?: number;
             /** @description Such as 6/8; says the beats of the bar. */
             meter?: string;
-            /** @description Beats to the bar, 2 to 12; a meter says them too. */
+            /** @description Beats to the bar; a meter says them too. */
             beatsPerBar?: number;
             /** @description Notes before the first bar; beats of a phrase. */
             pickUp?: number;
@@ -1856,12 +1836,10 @@ export interface components {
         RoundBrief: {
             /** @description Tonic of the first key of a round; that of the scale where it is not given. */
             start?: string;
-            /** @description Id of the set of keys. */
-            through?: string;
+            through?: components["schemas"]["RoundThrough"];
             /** @description Tonics in an order of one's own, each with the id of a scale of its own where it has one: F natural-minor. */
             keys?: string[];
-            /** @description Id of the order. */
-            order?: string;
+            order?: components["schemas"]["RoundOrder"];
             /** @description Number of a shuffled order: the same number brings the same order back. */
             seed?: number;
             /** @description Tonics that stand for their keys, where the usual spelling is another. */
@@ -1870,11 +1848,129 @@ export interface components {
             boxes?: string[];
             /** @description Keys with a finger set by hand, as string/fret/finger: Bb 6/3/2. */
             fingers?: string[];
-            /** @description Id of the rule for where each key is played. */
-            place?: string;
-            /** @description Id of the way from each key to the next. */
-            link?: string;
+            place?: components["schemas"]["RoundPlace"];
+            link?: components["schemas"]["RoundLink"];
         };
+        /**
+         * @description Id of the way to divide the neck into boxes.
+         * @enum {string}
+         */
+        LayoutSystem: "three-per-string" | "two-per-string" | "four-per-string" | "five-form" | "seven-position" | "one-octave" | "from-degree" | "first-position" | "single-string" | "campanella";
+        /**
+         * @description How the notes of one octave are laid over the strings.
+         * @enum {string}
+         */
+        LayoutOctaveShape: "one-hand" | "even" | "cut-short";
+        /**
+         * @description Id of the way to give each finger its fret.
+         * @enum {string}
+         */
+        HandSchool: "per-fret" | "two-fret" | "one-two-four";
+        /**
+         * @description How a span of two whole steps is fingered.
+         * @enum {string}
+         */
+        HandWide: "1-2-4" | "1-3-4";
+        /**
+         * @description How a reach is weighed against a shift.
+         * @enum {string}
+         */
+        HandPrefer: "either" | "reach" | "shift";
+        /**
+         * @description When open strings are used.
+         * @enum {string}
+         */
+        HandOpen: "both-ways" | "ascending" | "closed";
+        /**
+         * @description How four notes on a string are fingered.
+         * @enum {string}
+         */
+        HandFour: "1-2-3-shift" | "little-shift" | "1-2-3-4";
+        /**
+         * @description Id of the way through the box.
+         * @enum {string}
+         */
+        RunPattern: "straight" | "intervals" | "chords" | "stacks" | "groups" | "per-string" | "cell" | "drop-2" | "arpeggios" | "full-range" | "gates" | "phrase";
+        /**
+         * @description Id of the way to lay the phrase on the neck.
+         * @enum {string}
+         */
+        RunWay: "box" | "position" | "least" | "low" | "open-strings" | "legato" | "one-string" | "as-given";
+        /**
+         * @description Id of the way through the pattern.
+         * @enum {string}
+         */
+        RunDirection: "up-down" | "up" | "down" | "alternate";
+        /**
+         * @description Id of the way to end.
+         * @enum {string}
+         */
+        RunFinish: "as-written" | "root" | "chord-tone";
+        /**
+         * @description How the last bar is filled.
+         * @enum {string}
+         */
+        RunFit: "as-is" | "rests" | "long-last" | "repeat";
+        /**
+         * @description Id of the way to sound the run.
+         * @enum {string}
+         */
+        Picking: "alternate" | "down" | "economy" | "legato" | "thumb-index-middle" | "index-middle" | "free-stroke" | "rest-stroke" | "bowed" | "bowed-2" | "bowed-4";
+        /**
+         * @description How notes are said to readers; data stays English.
+         * @enum {string}
+         */
+        Names: "english" | "german" | "fixed-do" | "movable-do" | "numbers";
+        /**
+         * @description Id of the set of keys.
+         * @enum {string}
+         */
+        RoundThrough: "twelve-keys" | "fifteen-signatures";
+        /**
+         * @description Id of the order.
+         * @enum {string}
+         */
+        RoundOrder: "fourths" | "fifths" | "semitones" | "whole-steps" | "minor-thirds" | "shuffled" | "own";
+        /**
+         * @description Id of the rule for where each key is played.
+         * @enum {string}
+         */
+        RoundPlace: "lowest" | "same-shape" | "nearest" | "one-position" | "first-position";
+        /**
+         * @description Id of the way from each key to the next.
+         * @enum {string}
+         */
+        RoundLink: "joined" | "root-to-root" | "alone";
+        /**
+         * @description Id of a kind of call.
+         * @enum {string}
+         */
+        CallKind: "numbers" | "run" | "from-degree" | "find" | "name" | "fingers" | "spell" | "chord" | "signature" | "key" | "order" | "relative" | "next-key" | "landing";
+        /**
+         * @description Id of a kind of worksheet.
+         * @enum {string}
+         */
+        WorksheetKind: "spell" | "signature" | "degrees" | "relative" | "neck" | "fingers" | "steps" | "tab" | "numbers" | "staff" | "keys" | "boxes";
+        /**
+         * @description Id of a kind of file.
+         * @enum {string}
+         */
+        DocumentFormat: "pdf" | "svg" | "png" | "tab" | "musicxml" | "mxl" | "midi" | "wav" | "abc" | "csv" | "json";
+        /**
+         * @description Id of a kind of thing on the shelf.
+         * @enum {string}
+         */
+        ShelfKind: "briefs" | "rounds" | "phrases" | "instruments" | "scales" | "ladders";
+        /**
+         * @description Size of the pages; for pdf, svg and png.
+         * @enum {string}
+         */
+        PaperSize: "a4" | "letter";
+        /**
+         * @description Day of the week.
+         * @enum {string}
+         */
+        LessonDay: "mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun";
         Comparison: {
             first: components["schemas"]["Plan"];
             second: components["schemas"]["Plan"];
@@ -2089,10 +2185,8 @@ export interface components {
             name: string;
             instrument: components["schemas"]["InstrumentBrief"];
             hand?: components["schemas"]["HandBrief"];
-            /** @description Id of a way to say notes. */
-            names?: string;
-            /** @description Of the lesson: mon to sun; not there where there is none. */
-            day?: string;
+            names?: components["schemas"]["Names"];
+            day?: components["schemas"]["LessonDay"];
             /** @description Time of the lesson, such as 16:30. */
             at?: string;
             /** @description To practise a day, as usual; 15 where it is not given. */
@@ -2436,8 +2530,7 @@ export interface components {
         };
         CallRequest: {
             brief: components["schemas"]["Brief"];
-            /** @description numbers, from-degree, find, name, fingers, spell, chord, signature, key, order, relative, next-key or landing. */
-            kind: string;
+            kind: components["schemas"]["CallKind"];
             /** @description 1 to 200; 8 where it is not given. */
             count?: number;
             /** @description The same number gives the same calls, 0 to 9999. */
@@ -2634,8 +2727,7 @@ export interface components {
             }[];
         };
         WorksheetRequest: {
-            /** @description spell, signature, degrees, relative, neck, fingers, steps, tab, staff, keys or boxes. */
-            kind: string;
+            kind: components["schemas"]["WorksheetKind"];
             keys?: string[];
             /** @description Id of the catalogue or a formula; major where none is given. */
             scale?: string;
@@ -2752,8 +2844,7 @@ export interface components {
                 box: string;
                 /** @description Of the box among those of its layout. */
                 index: number;
-                /** @description Its id, as run.way of a brief has it. */
-                way: string;
+                way: components["schemas"]["RunWay"];
                 /** @description Fret or string that it goes by, as run.at of a brief has it; 0 for none. */
                 number: number;
                 /** @description The ways that lie so, this one first: as layout/index or way/number. */
@@ -3318,8 +3409,7 @@ export interface components {
     };
     parameters: {
         ID: string;
-        /** @description briefs, rounds, phrases, instruments, scales or ladders. */
-        Kind: string;
+        Kind: components["schemas"]["ShelfKind"];
         /** @description Name of a backup in the folder of backups. */
         BackupName: string;
         /** @description The next of the page before; the first page without it. */
@@ -4064,10 +4154,8 @@ export interface operations {
     makeDocument: {
         parameters: {
             query: {
-                /** @description One of pdf svg png tab musicxml mxl midi wav abc csv json. */
-                format: string;
-                /** @description a4 or letter; for pdf, svg and png. */
-                paper?: string;
+                format: components["schemas"]["DocumentFormat"];
+                paper?: components["schemas"]["PaperSize"];
                 /** @description Two bars are counted in; for midi and wav. */
                 countIn?: boolean;
                 /** @description The one page that is wanted, from 1; for svg and png, which come as a zip archive where there are several. */
@@ -4122,10 +4210,8 @@ export interface operations {
     makeRoundDocument: {
         parameters: {
             query: {
-                /** @description One of pdf svg png tab musicxml mxl midi wav abc csv json. */
-                format: string;
-                /** @description a4 or letter; for pdf, svg and png. */
-                paper?: string;
+                format: components["schemas"]["DocumentFormat"];
+                paper?: components["schemas"]["PaperSize"];
                 /** @description Two bars are counted in; for midi and wav. */
                 countIn?: boolean;
                 /** @description The one page that is wanted, from 1; for svg and png, which come as a zip archive where there are several. */
@@ -5179,8 +5265,7 @@ export interface operations {
             query: {
                 /** @description pdf, svg, png or json. */
                 format: string;
-                /** @description a4 or letter. */
-                paper?: string;
+                paper?: components["schemas"]["PaperSize"];
                 /** @description Each page with its key. */
                 answers?: boolean;
                 /** @description One page alone, from 1. */
@@ -5815,7 +5900,6 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
             };
             cookie?: never;
@@ -5831,7 +5915,6 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
             };
             cookie?: never;
@@ -5852,7 +5935,6 @@ export interface operations {
             };
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
             };
             cookie?: never;
@@ -5868,7 +5950,6 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -5891,7 +5972,6 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -5908,7 +5988,6 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -5934,7 +6013,6 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -5957,7 +6035,6 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };
@@ -5974,7 +6051,6 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description briefs, rounds, phrases, instruments, scales or ladders. */
                 kind: components["parameters"]["Kind"];
                 id: components["parameters"]["ID"];
             };

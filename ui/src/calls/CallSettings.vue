@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { CallKinds } from '../api/client'
+import { bounds } from '../api/fields'
 import { keptHelp, keptSpoken } from '../shared/shell/kept'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import { ownProgression, type Asked } from '../shared/calls'
@@ -39,7 +40,14 @@ const helps = { numbers: 'fret numbers', landmarks: 'landmarks', bare: 'bare' }
       </label>
       <label v-if="plays && asked.every">
         Tempo
-        <input class="entry" type="number" min="20" max="300" :value="tempo" data-do="tempo" @change="emit('tempo', Number(($event.target as HTMLInputElement).value))" />
+        <input
+          class="entry"
+          type="number"
+          v-bind="bounds['rhythm.tempoBpm']"
+          :value="tempo"
+          data-do="tempo"
+          @change="emit('tempo', Number(($event.target as HTMLInputElement).value))"
+        />
       </label>
       <label v-if="numbers">
         In the order of

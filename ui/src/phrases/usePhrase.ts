@@ -1,7 +1,7 @@
 import { watchDebounced } from '@vueuse/core'
 import { useDraft } from '../shared/shell/place'
 import { computed, ref, watch, type Ref } from 'vue'
-import { api, take, type Brief, type Phrase } from '../api/client'
+import { api, take, type Brief, type LayoutSystem, type Phrase } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'
 import { tell } from '../shared/shell/notice'
 import type { Struck } from '../shared/sound/useMidiIn'
@@ -89,7 +89,7 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
     return {
       instrument,
       scale: home ? { tonic: home.tonic, name: home.name } : brief.value.scale,
-      ...(way?.way === 'box' ? { layout: { system: way.system, box: way.index } } : {}),
+      ...(way?.way === 'box' ? { layout: { system: way.system as LayoutSystem, box: way.index } } : {}),
       ...(hand ? { hand } : {}),
       ...(rhythm ? { rhythm } : {}),
       ...(picking ? { picking } : {}),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Kept, Ladder } from '../api/client'
+import { bounds } from '../api/fields'
 import { useCatalogue } from '../shared/catalogue'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import type { Asked } from '../shared/ladderAddress'
@@ -49,8 +50,7 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
       at
       <input
         type="number"
-        min="20"
-        max="320"
+        v-bind="bounds['rhythm.tempoBpm']"
         :value="ladder[end].tempoBpm"
         :aria-label="`${endNames[end]}: tempo`"
         :data-do="`${end}-tempo`"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Assignment, CallError, FieldError, Ladder, LadderStep } from '../api/client'
+import { bounds } from '../api/fields'
 import { useCatalogue } from '../shared/catalogue'
 
 /** The goal, minutes, days and words of an assignment. */
@@ -44,8 +45,7 @@ async function keep() {
         <input
           class="entry"
           type="number"
-          min="20"
-          max="320"
+          v-bind="bounds['rhythm.tempoBpm']"
           :value="goal?.tempoBpm ?? usualGoal.tempoBpm"
           data-do="goal-tempo"
           @change="putGoal({ tempoBpm: Number(($event.target as HTMLInputElement).value) })"

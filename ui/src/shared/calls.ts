@@ -45,7 +45,7 @@ export function requestOf(brief: Brief, a: Asked, after = 0): CallRequest {
   const numbers = a.kind === 'numbers'
   return {
     brief,
-    kind: a.kind,
+    kind: a.kind as CallRequest['kind'], // an address may say anything: the server knows the kinds
     ...(a.level ? { level: a.level } : {}),
     ...(a.every ? { every: a.every } : {}),
     ...(numbers && a.minor ? { minor: a.minor } : {}),

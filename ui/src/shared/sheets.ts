@@ -38,7 +38,7 @@ export const asQuery = (a: Asked): Record<string, string> =>
 export function requestOf(brief: Brief, a: Asked): WorksheetRequest {
   const keys = a.keys.split(/[\s,;]+/).filter(Boolean)
   return {
-    kind: a.kind,
+    kind: a.kind as WorksheetRequest['kind'], // an address may say anything: the server knows the kinds
     scale: a.scale,
     ...(keys.length ? { keys } : {}),
     order: a.order,

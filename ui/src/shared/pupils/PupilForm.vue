@@ -84,7 +84,7 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
       v-bind="shared"
       :error-messages="problemAt('day')"
       data-field="day"
-      @update:model-value="put('day', $event)"
+      @update:model-value="put('day', $event as Pupil['day'])"
     />
     <v-text-field
       :model-value="pupil.at ?? ''"
@@ -122,7 +122,7 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
       :items="namings"
       v-bind="shared"
       :error-messages="problemAt('names')"
-      @update:model-value="put('names', $event)"
+      @update:model-value="put('names', $event as Pupil['names'])"
     />
     <div class="whole">
       <v-btn v-if="!measuring" size="small" color="primary" variant="tonal" data-do="measure" @click="measuring = true">The hand: find out what it opens</v-btn>
