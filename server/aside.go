@@ -6,9 +6,13 @@ import (
 	"evenladder/server/api"
 )
 
-func (h handlers) ListAside(ctx context.Context, _ api.ListAsideRequestObject) (api.ListAsideResponseObject, error) {
-	things, err := h.store.ListAside(ctx)
-	return api.ListAside200JSONResponse{Things: things}, err
+func (h handlers) ListAside(ctx context.Context, r api.ListAsideRequestObject) (api.ListAsideResponseObject, error) {
+	rows, err := rowsOf(r.Params.Limit)
+	if err != nil {
+		return nil, err
+	}
+	things, next, err := h.store.ListAside(ctx, valueOr(r.Params.After, ""), rows)
+	return api.ListAside200JSONResponse{Things: things, Next: filled(next)}, err
 }
 
 func (h handlers) BringBack(ctx context.Context, r api.BringBackRequestObject) (api.BringBackResponseObject, error) {

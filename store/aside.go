@@ -38,11 +38,9 @@ var asides = []asideTable{
 	{"takes", "'takes'", "try", "'take: ' || (SELECT sentence FROM log WHERE log.id = takes.try)", "(SELECT pupil FROM log WHERE log.id = takes.try)", ""},
 }
 
-// MaxAside is how many things that are set aside are listed.
-const MaxAside = 500
-
-// ListAside are the things that are set aside, the last first.
-func (s *Store) ListAside(ctx context.Context) ([]Aside, error) {
+// ListAside are the things that are set aside, the last first, and where the next page begins;
+// ErrPage where after is none.
+func (s *Store) ListAside(ctx context.Context, after string, limit int) (list []Aside, next string, err error) {
 	var parts []string
 	for _, t := range asides {
 		whose := "''"
@@ -54,17 +52,16 @@ func (s *Store) ListAside(ctx context.Context) ([]Aside, error) {
 		// A table has its own name here, so that columns of pupils are told apart.
 		parts = append(parts, "SELECT "+t.sort+" AS sort, "+t.key+" AS id, "+t.title+" AS title, "+whose+" AS whose, "+t.table+".deleted_at AS at FROM "+t.table+" WHERE "+t.table+".deleted_at > 0"+where)
 	}
-	rows, err := s.db.QueryContext(ctx, strings.Join(parts, " UNION ALL ")+" ORDER BY at DESC, id LIMIT ?", MaxAside)
-	if err != nil {
-		return nil, err
-	}
-	list, _, err := listed(rows, MaxAside, func(row scanner) (a Aside, err error) {
+	// An id is one of its table: the weeks of a pupil have the pupil's.
+	return page(ctx, s.db, dated{
+		columns: "sort, id, title, whose, at", table: "(" + strings.Join(parts, " UNION ALL ") + ")", where: "at > 0", key: "sort || '/' || id",
+		after: after, limit: min(max(limit, 1), MaxListed),
+	}, func(row scanner) (a Aside, err error) {
 		var at int64
 		err = row.Scan(&a.Sort, &a.ID, &a.Title, &a.Whose, &at)
 		a.At = time.UnixMilli(at).UTC()
 		return a, err
-	})
-	return list, err
+	}, func(a Aside) (time.Time, string) { return a.At, a.Sort + "/" + a.ID })
 }
 
 // asideOf is the table of a sort, and what a row of it has to meet beside its key.

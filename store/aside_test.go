@@ -51,7 +51,7 @@ func asideIn(t *testing.T) (*store.Store, map[string]string) {
 
 func sorts(t *testing.T, st *store.Store) map[string]string {
 	t.Helper()
-	list, err := st.ListAside(t.Context())
+	list, _, err := st.ListAside(t.Context(), "", 100)
 	require.NoError(t, err)
 	out := map[string]string{}
 	for _, a := range list {
@@ -97,9 +97,30 @@ func TestAside(t *testing.T) {
 func TestAsideOfAPupil(t *testing.T) {
 	st, want := asideIn(t)
 	require.NoError(t, st.Pupils().SetAside(t.Context(), want["weeks"]))
-	list, err := st.ListAside(t.Context())
+	list, _, err := st.ListAside(t.Context(), "", 100)
 	require.NoError(t, err)
 	assert.Len(t, list, 3, "a brief and two pupils: %v", list)
+}
+
+// The pages are the list, each thing once, also where a pupil's weeks have the pupil's own id and
+// all were set aside in one moment.
+func TestAsideInPages(t *testing.T) {
+	st, want := asideIn(t)
+	found, after := map[string]string{}, ""
+	for range 2 * len(want) {
+		list, next, err := st.ListAside(t.Context(), after, 2)
+		require.NoError(t, err)
+		for _, a := range list {
+			assert.NotContains(t, found, a.Sort, "listed twice")
+			found[a.Sort] = a.ID
+		}
+		if after = next; after == "" {
+			break
+		}
+	}
+	assert.Equal(t, want, found)
+	_, _, err := st.ListAside(t.Context(), "nowhere", 2)
+	assert.ErrorIs(t, err, store.ErrPage)
 }
 
 // Every table with a column for it is in the list.

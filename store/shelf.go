@@ -6,7 +6,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"strconv"
 	"strings"
 	"time"
 
@@ -94,27 +93,11 @@ func (s Shelf) List(ctx context.Context, q Query) (Page, error) {
 		where += " AND instr(search, ?) > 0"
 		args = append(args, word)
 	}
-	if q.After != "" {
-		at, id, ok := strings.Cut(q.After, ".")
-		updated, err := strconv.ParseInt(at, 10, 64)
-		if !ok || err != nil {
-			return Page{}, ErrPage
-		}
-		where += " AND (updated_at < ? OR updated_at = ? AND id > ?)"
-		args = append(args, updated, updated, id)
-	}
-	limit := min(max(q.Limit, 1), MaxListed)
-	rows, err := s.db.QueryContext(ctx, "SELECT "+columns+" FROM saved WHERE "+where+" ORDER BY updated_at DESC, id LIMIT ?", append(args, limit+1)...)
-	if err != nil {
-		return Page{}, err
-	}
-	kept, more, err := listed(rows, limit, s.scan)
-	page := Page{Kept: kept}
-	if more {
-		last := kept[len(kept)-1]
-		page.Next = fmt.Sprintf("%d.%s", last.UpdatedAt.UnixMilli(), last.ID)
-	}
-	return page, err
+	kept, next, err := page(ctx, s.db, dated{
+		columns: columns, table: "saved", where: where, args: args, at: "updated_at",
+		after: q.After, limit: min(max(q.Limit, 1), MaxListed),
+	}, s.scan, func(k Kept) (time.Time, string) { return k.UpdatedAt, k.ID })
+	return Page{Kept: kept, Next: next}, err
 }
 
 // Get returns one thing, or ErrNotFound.

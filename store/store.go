@@ -7,6 +7,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"embed"
@@ -281,6 +282,7 @@ func listed[T any](rows *sql.Rows, limit int, scan func(scanner) (T, error)) (li
 // dated asks for a page of a table whose rows have a time and an id, the latest first.
 type dated struct {
 	columns, table, where string
+	at, key               string // its columns of the time and of the id; "at" and "id" where they are empty
 	args                  []any
 	after                 string
 	limit                 int
@@ -289,15 +291,16 @@ type dated struct {
 // page reads the rows that dated asks for, and where the next page begins: the time of its last
 // row in milliseconds and its id. ErrPage where after is no such place.
 func page[T any](ctx context.Context, db reads, d dated, scan func(scanner) (T, error), placed func(T) (time.Time, string)) (list []T, next string, err error) {
+	d.at, d.key = cmp.Or(d.at, "at"), cmp.Or(d.key, "id")
 	if d.after != "" {
 		at, id, ok := strings.Cut(d.after, ".")
 		ms, err := strconv.ParseInt(at, 10, 64)
 		if !ok || err != nil {
 			return nil, "", ErrPage
 		}
-		d.where, d.args = d.where+" AND (at < ? OR at = ? AND id > ?)", append(d.args, ms, ms, id)
+		d.where, d.args = d.where+" AND ("+d.at+" < ? OR "+d.at+" = ? AND "+d.key+" > ?)", append(d.args, ms, ms, id)
 	}
-	rows, err := db.QueryContext(ctx, "SELECT "+d.columns+" FROM "+d.table+" WHERE "+d.where+" ORDER BY at DESC, id LIMIT ?", append(d.args, d.limit+1)...)
+	rows, err := db.QueryContext(ctx, "SELECT "+d.columns+" FROM "+d.table+" WHERE "+d.where+" ORDER BY "+d.at+" DESC, "+d.key+" LIMIT ?", append(d.args, d.limit+1)...)
 	if err != nil {
 		return nil, "", err
 	}

@@ -1013,6 +1013,15 @@ type GivenBrief = Brief
 // GivenKept defines model for GivenKept.
 type GivenKept = KeptInput
 
+// ListAsideParams defines parameters for ListAside.
+type ListAsideParams struct {
+	// After The next of the page before; the first page without it.
+	After *After `form:"after,omitempty" json:"after,omitempty"`
+
+	// Limit Rows of a page, 1 to 500; 100 without it.
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+}
+
 // ChangeBriefJSONBody defines parameters for ChangeBrief.
 type ChangeBriefJSONBody struct {
 	// Brief What to play; only the instrument and the scale are needed.
@@ -1647,7 +1656,7 @@ type JudgeItemJSONRequestBody = FilledItem
 type ServerInterface interface {
 
 	// (GET /api/v1/aside)
-	ListAside(ctx *echo.Context) error
+	ListAside(ctx *echo.Context, params ListAsideParams) error
 
 	// (DELETE /api/v1/aside/{sort}/{id})
 	TakeAway(ctx *echo.Context, sort string, id string) error
@@ -1959,8 +1968,24 @@ type ServerInterfaceWrapper struct {
 func (w *ServerInterfaceWrapper) ListAside(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListAsideParams
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
+	}
+
+	// ------------- Optional query parameter "limit" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListAside(ctx)
+	err = w.Handler.ListAside(ctx, params)
 	return err
 }
 
@@ -3900,6 +3925,7 @@ type ManyKeptJSONResponse KeptList
 type OneKeptJSONResponse Kept
 
 type ListAsideRequestObject struct {
+	Params ListAsideParams
 }
 
 type ListAsideResponseObject interface {
@@ -3907,6 +3933,7 @@ type ListAsideResponseObject interface {
 }
 
 type ListAside200JSONResponse struct {
+	Next   *string `json:"next,omitempty"`
 	Things []Aside `json:"things"`
 }
 
@@ -8338,8 +8365,10 @@ type strictHandler struct {
 }
 
 // ListAside operation middleware
-func (sh *strictHandler) ListAside(ctx *echo.Context) error {
+func (sh *strictHandler) ListAside(ctx *echo.Context, params ListAsideParams) error {
 	var request ListAsideRequestObject
+
+	request.Params = params
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ListAside(ctx.Request().Context(), request.(ListAsideRequestObject))

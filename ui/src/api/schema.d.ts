@@ -5602,14 +5602,19 @@ export interface operations {
     };
     listAside: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The next of the page before; the first page without it. */
+                after?: components["parameters"]["After"];
+                /** @description Rows of a page, 1 to 500; 100 without it. */
+                limit?: components["parameters"]["Limit"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description The things; the last 500 of them. */
+            /** @description A page of them. */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -5617,6 +5622,7 @@ export interface operations {
                 content: {
                     "application/json": {
                         things: components["schemas"]["Aside"][];
+                        next?: string;
                     };
                 };
             };

@@ -30,6 +30,16 @@ const {
   (_, signal) => take(api.GET('/api/v1/aside', { signal })),
 )
 const busy = ref(false)
+async function more() {
+  const now = page.value
+  if (!now?.next) return
+  try {
+    const next = await take(api.GET('/api/v1/aside', { params: { query: { after: now.next } } }))
+    page.value = { ...next, things: [...now.things, ...next.things] }
+  } catch (cause) {
+    tell(wordsOf(cause))
+  }
+}
 /** What is asked about before it is taken away for good. */
 const asked = shallowRef<Aside>()
 const at = (of: Aside) => ({ params: { path: { sort: of.sort, id: of.id } } })
@@ -75,6 +85,7 @@ const takeAway = (of: Aside) => act(() => take(api.DELETE('/api/v1/aside/{sort}/
       </template>
     </li>
   </ul>
+  <v-btn v-if="page?.next" color="primary" variant="tonal" data-do="more-deleted" @click="more">Show more</v-btn>
 </template>
 
 <style scoped>
