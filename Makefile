@@ -8,7 +8,7 @@
 UI_SOURCES := $(shell find ui/src ui/public fonts -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
 HOME_SOURCES := $(shell find ui/home ui/src/shared fonts -type f) ui/vite.home.config.ts
 GO_FILES := $(shell git ls-files '*.go' | grep -v '\.gen\.go')
-GENERATED := api/openapi.yaml server/api/api.gen.go ui/src/api/schema.d.ts ui/src/api/fields.ts ui/src/shared/palette.ts
+GENERATED := api/openapi.yaml server/api/api.gen.go ui/src/api/schema.d.ts ui/src/api/fields.ts ui/src/shared/palette.ts docs/packages.svg
 PACKAGES = $$(go list ./... | grep -v /e2e$$)
 # Where properties are tested: with a seed that stays for all tests, and with new ones otherwise.
 PROPERTIES = $$(git grep -l pgregory.net/rapid -- '*_test.go' | xargs -n1 dirname | sort -u | sed 's|^|evenladder/|')
@@ -98,7 +98,7 @@ cover:
 	go tool cover -html=bin/cover.out -o bin/cover.html
 
 bench: build
-	go test -run '^$$' -bench 'Book' -cpu 1 ./core/plan
+	go test -run '^$$' -bench 'Book' -cpu 1 ./core/planning/plan
 	go test -run '^$$' -bench 'Plan|Run|Round|PDF|SVG|PNG|Exports|Judge|Next|Notes|Weeks|Calls|Worksheet|Known' -benchmem ./core/... ./document ./listen
 	go test -run '^$$' -bench 'Room' -benchmem ./server
 	go run ./internal/growth

@@ -9,15 +9,21 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// order is the pipeline: a package may import those before it.
+// order is the pipeline: a package may import those before it, a folder those of the folders
+// before it.
 var order = []string{
-	"number", "table", "english", "pitch", "scale", "neck", "layout", "hand", "run", "rhythm", "fault", "line", "way", "brief", "piece", "result", "plan", "explore", "score", "round", "ladder", "take", "pupil", "call", "worksheet", "phrase", "schedule",
+	"base/number", "base/table", "base/english", "base/fault",
+	"theory/pitch", "theory/scale",
+	"fretboard/neck", "fretboard/layout", "fretboard/hand",
+	"music/run", "music/rhythm", "music/line", "music/way", "music/piece", "music/score",
+	"planning/brief", "planning/plan", "planning/explore", "planning/round", "planning/phrase",
+	"lesson/result", "lesson/ladder", "lesson/take", "lesson/pupil", "lesson/call", "lesson/worksheet", "lesson/schedule",
 }
 
 // afterPlan do not import each other; planless are not to reach a plan.
 var (
-	afterPlan = []string{"explore", "round", "ladder"}
-	planless  = []string{"core/piece", "core/score", "core/take", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab", "format/wav", "listen", "sound", "intake"}
+	afterPlan = []string{"planning/explore", "planning/round", "lesson/ladder"}
+	planless  = []string{"core/music/piece", "core/music/score", "core/lesson/take", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab", "format/wav", "listen", "sound", "intake"}
 )
 
 func list(t *testing.T, args ...string) []string {
@@ -62,7 +68,7 @@ func TestWhatStandsApart(t *testing.T) {
 		}
 	}
 	for _, path := range planless {
-		assert.NotContains(t, list(t, "-deps", "evenladder/"+path), "evenladder/core/plan", path)
+		assert.NotContains(t, list(t, "-deps", "evenladder/"+path), "evenladder/core/planning/plan", path)
 	}
 }
 

@@ -6,10 +6,10 @@ import (
 	"fmt"
 	"time"
 
-	"evenladder/core/brief"
-	"evenladder/core/call"
-	"evenladder/core/schedule"
-	"evenladder/core/worksheet"
+	"evenladder/core/lesson/call"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/worksheet"
+	"evenladder/core/planning/brief"
 	"evenladder/store"
 )
 

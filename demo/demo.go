@@ -9,9 +9,9 @@ import (
 	"fmt"
 	"time"
 
-	"evenladder/core/brief"
-	"evenladder/core/ladder"
-	"evenladder/core/table"
+	"evenladder/core/base/table"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/planning/brief"
 	"evenladder/store"
 )
 

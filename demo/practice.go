@@ -4,11 +4,11 @@ import (
 	"context"
 	"time"
 
-	"evenladder/core/brief"
-	"evenladder/core/ladder"
-	"evenladder/core/plan"
-	"evenladder/core/result"
-	"evenladder/core/take"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/result"
+	"evenladder/core/lesson/take"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/plan"
 	"evenladder/intake"
 	"evenladder/store"
 )

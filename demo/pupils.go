@@ -5,11 +5,11 @@ import (
 	"fmt"
 	"time"
 
-	"evenladder/core/brief"
-	"evenladder/core/ladder"
-	"evenladder/core/pupil"
-	"evenladder/core/schedule"
-	"evenladder/core/worksheet"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/pupil"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/worksheet"
+	"evenladder/core/planning/brief"
 	"evenladder/store"
 )
 

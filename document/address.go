@@ -7,8 +7,8 @@ import (
 	"strconv"
 	"strings"
 
-	"evenladder/core/brief"
-	"evenladder/core/neck"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/planning/brief"
 )
 
 // screens are where the bench and the rounds read a brief from the address.

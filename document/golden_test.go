@@ -6,7 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/round"
+	"evenladder/core/planning/round"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/internal/golden"

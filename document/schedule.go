@@ -6,11 +6,11 @@ import (
 	"fmt"
 	"io"
 
-	"evenladder/core/fault"
-	"evenladder/core/ladder"
-	"evenladder/core/rhythm"
-	"evenladder/core/schedule"
-	"evenladder/core/table"
+	"evenladder/core/base/fault"
+	"evenladder/core/base/table"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/music/rhythm"
 	"evenladder/draw"
 	"evenladder/format/ics"
 )

@@ -3,9 +3,9 @@ package document
 import (
 	"slices"
 
-	"evenladder/core/fault"
-	"evenladder/core/table"
-	"evenladder/core/worksheet"
+	"evenladder/core/base/fault"
+	"evenladder/core/base/table"
+	"evenladder/core/lesson/worksheet"
 	"evenladder/draw"
 )
 

@@ -9,8 +9,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/worksheet"
+	"evenladder/core/lesson/worksheet"
+	"evenladder/core/planning/brief"
 	"evenladder/document"
 	"evenladder/draw"
 )

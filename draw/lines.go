@@ -4,8 +4,8 @@ import (
 	"math"
 	"slices"
 
-	"evenladder/core/piece"
-	"evenladder/core/score"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/score"
 )
 
 // cell is one note or rest of a line.

@@ -5,8 +5,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
-	"evenladder/core/piece"
-	"evenladder/core/score"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/score"
 )
 
 // A bar that goes far above the staff is written lower; the bars beside it stay.

@@ -3,7 +3,7 @@ package draw
 import (
 	"strconv"
 
-	"evenladder/core/plan"
+	"evenladder/core/planning/plan"
 )
 
 // neckView is a stretch of neck on the page: even frets, string 1 on top.

@@ -7,14 +7,14 @@ import (
 	"slices"
 	"strings"
 
-	"evenladder/core/english"
-	"evenladder/core/explore"
-	"evenladder/core/fault"
-	"evenladder/core/pitch"
-	"evenladder/core/plan"
-	"evenladder/core/run"
-	"evenladder/core/score"
-	"evenladder/core/table"
+	"evenladder/core/base/english"
+	"evenladder/core/base/fault"
+	"evenladder/core/base/table"
+	"evenladder/core/music/run"
+	"evenladder/core/music/score"
+	"evenladder/core/planning/explore"
+	"evenladder/core/planning/plan"
+	"evenladder/core/theory/pitch"
 )
 
 // Paper is a size of page in millimetres.

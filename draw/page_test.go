@@ -11,7 +11,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/score"
+	"evenladder/core/music/score"
 	"evenladder/internal/plantest"
 )
 

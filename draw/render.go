@@ -18,7 +18,7 @@ import (
 	"github.com/tdewolff/canvas/renderers/pdf"
 	"github.com/tdewolff/canvas/renderers/svg"
 
-	"evenladder/core/plan"
+	"evenladder/core/planning/plan"
 )
 
 // Sheet is something to put on paper.

@@ -4,11 +4,11 @@ import (
 	"fmt"
 	"strings"
 
-	"evenladder/core/english"
-	"evenladder/core/piece"
-	"evenladder/core/plan"
-	"evenladder/core/round"
-	"evenladder/core/score"
+	"evenladder/core/base/english"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/score"
+	"evenladder/core/planning/plan"
+	"evenladder/core/planning/round"
 )
 
 // Layouts of a round on paper.

@@ -6,7 +6,7 @@ import (
 
 	"github.com/tdewolff/canvas"
 
-	"evenladder/core/score"
+	"evenladder/core/music/score"
 )
 
 // pointsPerMM is the size of letters that are a millimetre tall.

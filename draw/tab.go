@@ -3,8 +3,8 @@ package draw
 import (
 	"strconv"
 
-	"evenladder/core/piece"
-	"evenladder/core/run"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/run"
 )
 
 // tab draws one line of tab with its top at y; its columns begin at x and are so

@@ -5,10 +5,10 @@ import (
 	"math"
 	"slices"
 
-	"evenladder/core/piece"
-	"evenladder/core/plan"
-	"evenladder/core/table"
-	"evenladder/core/worksheet"
+	"evenladder/core/base/table"
+	"evenladder/core/lesson/worksheet"
+	"evenladder/core/music/piece"
+	"evenladder/core/planning/plan"
 )
 
 // WorksheetSheet is worksheets on paper, a page each; with answers each page is followed by

@@ -4,8 +4,8 @@ import (
 	"fmt"
 	"strings"
 
-	"evenladder/core/score"
-	"evenladder/core/worksheet"
+	"evenladder/core/lesson/worksheet"
+	"evenladder/core/music/score"
 )
 
 func (h *handout) tabTall(worksheet.Item) float64 {

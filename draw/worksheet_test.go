@@ -6,9 +6,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/neck"
-	"evenladder/core/worksheet"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/worksheet"
+	"evenladder/core/planning/brief"
 )
 
 // Whatever the kind, the print, the paper and the instrument: the items end above the foot.

@@ -11,13 +11,13 @@ import (
 	"reflect"
 	"slices"
 
-	"evenladder/core/brief"
-	"evenladder/core/fault"
-	"evenladder/core/ladder"
-	"evenladder/core/piece"
-	"evenladder/core/plan"
-	"evenladder/core/round"
-	"evenladder/core/schedule"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/music/piece"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/plan"
+	"evenladder/core/planning/round"
 )
 
 // Page is what stands on a page for home.

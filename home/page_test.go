@@ -12,9 +12,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/ladder"
-	"evenladder/core/schedule"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/planning/brief"
 	"evenladder/home"
 	"evenladder/ui"
 )

@@ -6,8 +6,8 @@ import (
 	"strings"
 	"time"
 
-	"evenladder/core/fault"
-	"evenladder/core/result"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/result"
 )
 
 // Results are tries of a page, as they come back.

@@ -9,8 +9,8 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"evenladder/core/fault"
-	"evenladder/core/result"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/result"
 )
 
 func TestResultsThereAndBack(t *testing.T) {

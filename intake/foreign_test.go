@@ -12,9 +12,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/line"
-	"evenladder/core/take"
+	"evenladder/core/lesson/take"
+	"evenladder/core/music/line"
+	"evenladder/core/planning/brief"
 	"evenladder/intake"
 	"evenladder/internal/plantest"
 )

@@ -9,8 +9,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/piece"
-	"evenladder/core/take"
+	"evenladder/core/lesson/take"
+	"evenladder/core/music/piece"
 	"evenladder/format/wav"
 	"evenladder/intake"
 	"evenladder/internal/plantest"

@@ -3,9 +3,9 @@ package intake
 import (
 	"bytes"
 
-	"evenladder/core/fault"
-	"evenladder/core/piece"
-	"evenladder/core/take"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/take"
+	"evenladder/core/music/piece"
 	"evenladder/format/smf"
 	"evenladder/format/wav"
 	"evenladder/sound"

@@ -10,9 +10,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/rhythm"
-	"evenladder/core/score"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/music/score"
+	"evenladder/core/planning/brief"
 	"evenladder/format/abc"
 	"evenladder/format/musicxml"
 	"evenladder/format/smf"

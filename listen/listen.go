@@ -1,6 +1,6 @@
 // Package listen turns sound into heard notes: where each begins, and what its pitch
 // is likely to be. It does signal work alone and knows no music but pitch; what was
-// to be played, and whether it was, is for core/take.
+// to be played, and whether it was, is for core/lesson/take.
 //
 // Onsets come from the flux of the spectrum (onset.go) and are then placed to a
 // millisecond or so by the energy around them. The pitch at an onset has two
@@ -14,8 +14,8 @@ import (
 	"math"
 	"slices"
 
-	"evenladder/core/piece"
-	"evenladder/core/take"
+	"evenladder/core/lesson/take"
+	"evenladder/core/music/piece"
 )
 
 // Rates of samples, a second, that can be listened to.

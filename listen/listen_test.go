@@ -9,9 +9,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/piece"
-	"evenladder/core/result"
-	"evenladder/core/take"
+	"evenladder/core/lesson/result"
+	"evenladder/core/lesson/take"
+	"evenladder/core/music/piece"
 	"evenladder/internal/plantest"
 	"evenladder/listen"
 	"evenladder/sound"

@@ -10,8 +10,8 @@ import (
 
 	gojson "github.com/goccy/go-json"
 
-	"evenladder/core/plan"
-	"evenladder/core/round"
+	"evenladder/core/planning/plan"
+	"evenladder/core/planning/round"
 	"evenladder/internal/plantest"
 )
 

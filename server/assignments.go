@@ -5,10 +5,10 @@ import (
 	"errors"
 	"time"
 
-	"evenladder/core/fault"
-	"evenladder/core/ladder"
-	"evenladder/core/pupil"
-	"evenladder/core/schedule"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/pupil"
+	"evenladder/core/lesson/schedule"
 	"evenladder/server/api"
 	"evenladder/store"
 )

@@ -3,9 +3,9 @@ package server
 import (
 	"context"
 
-	"evenladder/core/brief"
-	"evenladder/core/fault"
-	"evenladder/core/plan"
+	"evenladder/core/base/fault"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/plan"
 	"evenladder/server/api"
 	"evenladder/store"
 )

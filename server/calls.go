@@ -8,11 +8,11 @@ import (
 	"strconv"
 	"strings"
 
-	"evenladder/core/call"
-	"evenladder/core/fault"
-	"evenladder/core/schedule"
-	"evenladder/core/table"
-	"evenladder/core/worksheet"
+	"evenladder/core/base/fault"
+	"evenladder/core/base/table"
+	"evenladder/core/lesson/call"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/worksheet"
 	"evenladder/server/api"
 	"evenladder/store"
 )

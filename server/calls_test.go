@@ -8,9 +8,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/call"
-	"evenladder/core/schedule"
-	"evenladder/core/worksheet"
+	"evenladder/core/lesson/call"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/worksheet"
 	"evenladder/server/api"
 	"evenladder/store"
 )

@@ -8,8 +8,8 @@ import (
 
 	"github.com/labstack/echo/v5"
 
-	"evenladder/core/call"
-	"evenladder/core/fault"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/call"
 	"evenladder/intake"
 	"evenladder/server/api"
 )

@@ -9,10 +9,10 @@ import (
 
 	"github.com/labstack/echo/v5"
 
-	"evenladder/core/brief"
-	"evenladder/core/fault"
-	"evenladder/core/ladder"
-	"evenladder/core/schedule"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/planning/brief"
 	"evenladder/home"
 	"evenladder/server/api"
 	"evenladder/store"

@@ -10,7 +10,7 @@ import (
 	"os"
 	"path/filepath"
 
-	"evenladder/core/fault"
+	"evenladder/core/base/fault"
 	"evenladder/server/api"
 	"evenladder/store"
 )

@@ -3,7 +3,7 @@ package server
 import (
 	"github.com/labstack/echo/v5"
 
-	"evenladder/core/fault"
+	"evenladder/core/base/fault"
 	"evenladder/store"
 )
 

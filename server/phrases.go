@@ -4,11 +4,11 @@ import (
 	"context"
 	"encoding/base64"
 
-	"evenladder/core/brief"
-	"evenladder/core/fault"
-	"evenladder/core/line"
-	"evenladder/core/phrase"
-	"evenladder/core/take"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/take"
+	"evenladder/core/music/line"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/phrase"
 	"evenladder/intake"
 	"evenladder/server/api"
 )

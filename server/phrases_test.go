@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/phrase"
+	"evenladder/core/planning/phrase"
 	"evenladder/server/api"
 	"evenladder/store"
 )

@@ -4,11 +4,11 @@ import (
 	"context"
 	"strconv"
 
-	"evenladder/core/brief"
-	"evenladder/core/explore"
-	"evenladder/core/fault"
-	"evenladder/core/plan"
-	"evenladder/core/score"
+	"evenladder/core/base/fault"
+	"evenladder/core/music/score"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/explore"
+	"evenladder/core/planning/plan"
 	"evenladder/server/api"
 )
 

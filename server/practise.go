@@ -11,12 +11,12 @@ import (
 	"time"
 	"unicode/utf8"
 
-	"evenladder/core/brief"
-	"evenladder/core/fault"
-	"evenladder/core/ladder"
-	"evenladder/core/result"
-	"evenladder/core/schedule"
-	"evenladder/core/take"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/result"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/take"
+	"evenladder/core/planning/brief"
 	"evenladder/server/api"
 	"evenladder/store"
 )

@@ -11,10 +11,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/ladder"
-	"evenladder/core/plan"
-	"evenladder/core/take"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/take"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/plan"
 	"evenladder/format/smf"
 	"evenladder/server/api"
 )

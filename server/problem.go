@@ -13,9 +13,9 @@ import (
 
 	"github.com/labstack/echo/v5"
 
-	"evenladder/core/brief"
-	"evenladder/core/fault"
-	"evenladder/core/ladder"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/planning/brief"
 	"evenladder/server/api"
 	"evenladder/store"
 )

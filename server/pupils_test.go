@@ -11,8 +11,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/schedule"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/planning/brief"
 	"evenladder/server/api"
 	"evenladder/store"
 )

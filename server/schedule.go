@@ -9,8 +9,8 @@ import (
 	"slices"
 	"time"
 
-	"evenladder/core/fault"
-	"evenladder/core/schedule"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/schedule"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/server/api"

@@ -17,9 +17,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/layout"
-	"evenladder/core/neck"
+	"evenladder/core/fretboard/layout"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/planning/brief"
 	"evenladder/demo"
 	"evenladder/server"
 	"evenladder/server/api"

@@ -9,8 +9,8 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"evenladder/core/fault"
-	"evenladder/core/table"
+	"evenladder/core/base/fault"
+	"evenladder/core/base/table"
 	"evenladder/server/api"
 	"evenladder/store"
 )

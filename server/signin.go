@@ -15,7 +15,7 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"evenladder/access"
-	"evenladder/core/fault"
+	"evenladder/core/base/fault"
 	"evenladder/server/api"
 )
 

@@ -6,11 +6,11 @@ import (
 	"errors"
 	"fmt"
 
-	"evenladder/core/brief"
-	"evenladder/core/call"
-	"evenladder/core/fault"
-	"evenladder/core/schedule"
-	"evenladder/core/worksheet"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/call"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/worksheet"
+	"evenladder/core/planning/brief"
 	"evenladder/server/api"
 	"evenladder/store"
 )

@@ -11,7 +11,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/take"
+	"evenladder/core/lesson/take"
 	"evenladder/format/smf"
 	"evenladder/format/wav"
 	"evenladder/server/api"

@@ -10,11 +10,11 @@ import (
 
 	"golang.org/x/sync/errgroup"
 
-	"evenladder/core/english"
-	"evenladder/core/ladder"
-	"evenladder/core/pupil"
-	"evenladder/core/schedule"
-	"evenladder/core/table"
+	"evenladder/core/base/english"
+	"evenladder/core/base/table"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/pupil"
+	"evenladder/core/lesson/schedule"
 	"evenladder/server/api"
 	"evenladder/store"
 )

@@ -15,12 +15,12 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/ladder"
-	"evenladder/core/pitch"
-	"evenladder/core/pupil"
-	"evenladder/core/scale"
-	"evenladder/core/schedule"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/pupil"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/planning/brief"
+	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
 	"evenladder/server"
 	"evenladder/store"
 )

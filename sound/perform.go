@@ -5,8 +5,8 @@ import (
 	"math"
 	"math/rand/v2"
 
-	"evenladder/core/neck"
-	"evenladder/core/take"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/take"
 )
 
 // MaxNoise is the least that notes may stand over the noise, in decibels, and MaxQuiet

@@ -13,10 +13,10 @@ import (
 	"fmt"
 	"math"
 
-	"evenladder/core/neck"
-	"evenladder/core/piece"
-	"evenladder/core/rhythm"
-	"evenladder/core/run"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/music/run"
 )
 
 // Rate is samples a second.

@@ -7,9 +7,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/neck"
-	"evenladder/core/piece"
-	"evenladder/core/rhythm"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/rhythm"
 	"evenladder/internal/plantest"
 	"evenladder/sound"
 )

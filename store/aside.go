@@ -7,7 +7,7 @@ import (
 	"strings"
 	"time"
 
-	"evenladder/core/table"
+	"evenladder/core/base/table"
 )
 
 // Aside is something that was set aside: it can be brought back, or taken away for good.

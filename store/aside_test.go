@@ -8,10 +8,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/ladder"
-	"evenladder/core/result"
-	"evenladder/core/schedule"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/result"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/planning/brief"
 	"evenladder/store"
 )
 

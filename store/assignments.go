@@ -6,8 +6,8 @@ import (
 	"encoding/json"
 	"time"
 
-	"evenladder/core/round"
-	"evenladder/core/schedule"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/planning/round"
 )
 
 // Assignment is an assignment as stored.

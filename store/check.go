@@ -5,10 +5,10 @@ import (
 	"errors"
 	"fmt"
 
-	"evenladder/core/brief"
-	"evenladder/core/pupil"
-	"evenladder/core/schedule"
-	"evenladder/core/table"
+	"evenladder/core/base/table"
+	"evenladder/core/lesson/pupil"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/planning/brief"
 )
 
 // Damage is something that cannot be read, or is not as it was written.

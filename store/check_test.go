@@ -6,7 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/pupil"
+	"evenladder/core/lesson/pupil"
 	"evenladder/store"
 )
 

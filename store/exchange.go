@@ -11,7 +11,7 @@ import (
 	"strings"
 	"time"
 
-	"evenladder/core/brief"
+	"evenladder/core/planning/brief"
 )
 
 // exchanged are the tables that an export has, those that others name before them; what is in one is

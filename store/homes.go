@@ -7,8 +7,8 @@ import (
 	"strings"
 	"time"
 
-	"evenladder/core/ladder"
-	"evenladder/core/schedule"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/schedule"
 )
 
 // Home is a page that went home: what stood on it, as far as results come back to it.

@@ -6,7 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/ladder"
+	"evenladder/core/lesson/ladder"
 	"evenladder/store"
 )
 

@@ -5,15 +5,15 @@ import (
 	"fmt"
 	"strings"
 
-	"evenladder/core/brief"
-	"evenladder/core/fault"
-	"evenladder/core/ladder"
-	"evenladder/core/phrase"
-	"evenladder/core/pitch"
-	"evenladder/core/plan"
-	"evenladder/core/round"
-	"evenladder/core/scale"
-	"evenladder/core/table"
+	"evenladder/core/base/fault"
+	"evenladder/core/base/table"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/phrase"
+	"evenladder/core/planning/plan"
+	"evenladder/core/planning/round"
+	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
 )
 
 // Thing is what can be kept: the one of these that its kind has.

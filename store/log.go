@@ -10,11 +10,11 @@ import (
 	"strings"
 	"time"
 
-	"evenladder/core/brief"
-	"evenladder/core/fault"
-	"evenladder/core/ladder"
-	"evenladder/core/round"
-	"evenladder/core/schedule"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/round"
 
 	"modernc.org/sqlite"
 	sqlite3 "modernc.org/sqlite/lib"

@@ -8,9 +8,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/ladder"
-	"evenladder/core/result"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/result"
+	"evenladder/core/planning/brief"
 	"evenladder/store"
 )
 

@@ -11,7 +11,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/table"
+	"evenladder/core/base/table"
 )
 
 // What was saved by the first version comes over: under its title and notes, in

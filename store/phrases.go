@@ -4,11 +4,11 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"evenladder/core/brief"
-	"evenladder/core/fault"
-	"evenladder/core/phrase"
-	"evenladder/core/plan"
-	"evenladder/core/run"
+	"evenladder/core/base/fault"
+	"evenladder/core/music/run"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/phrase"
+	"evenladder/core/planning/plan"
 )
 
 // KeptPhrase is a phrase on its shelf: the brief that plays it, and where it comes from.

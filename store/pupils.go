@@ -9,7 +9,7 @@ import (
 	"strings"
 	"time"
 
-	"evenladder/core/pupil"
+	"evenladder/core/lesson/pupil"
 )
 
 // Pupil is a pupil as stored.

@@ -7,7 +7,7 @@ import (
 
 	"github.com/pressly/goose/v3"
 
-	"evenladder/core/table"
+	"evenladder/core/base/table"
 )
 
 // firstSentences says in words what each thing is that was kept before its

@@ -9,7 +9,7 @@ import (
 	"strings"
 	"time"
 
-	"evenladder/core/table"
+	"evenladder/core/base/table"
 )
 
 // MaxListed is the most rows that List returns.

@@ -8,8 +8,8 @@ import (
 	"slices"
 	"time"
 
-	"evenladder/core/call"
-	"evenladder/core/schedule"
+	"evenladder/core/lesson/call"
+	"evenladder/core/lesson/schedule"
 
 	"modernc.org/sqlite"
 	sqlite3 "modernc.org/sqlite/lib"

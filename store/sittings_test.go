@@ -9,8 +9,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/call"
-	"evenladder/core/schedule"
+	"evenladder/core/lesson/call"
+	"evenladder/core/lesson/schedule"
 	"evenladder/store"
 )
 

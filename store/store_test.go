@@ -12,8 +12,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/table"
+	"evenladder/core/base/table"
+	"evenladder/core/planning/brief"
 	"evenladder/store"
 )
 

@@ -7,7 +7,7 @@ import (
 	"errors"
 	"time"
 
-	"evenladder/core/schedule"
+	"evenladder/core/lesson/schedule"
 )
 
 // Weeks are the weeks of practice of a pupil as they were asked for, with what was changed

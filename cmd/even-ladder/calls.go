@@ -5,8 +5,8 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"evenladder/core/call"
-	"evenladder/core/fault"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/call"
 	"evenladder/server"
 )
 

@@ -14,7 +14,7 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"evenladder/core/fault"
+	"evenladder/core/base/fault"
 )
 
 // exitBadBrief is the exit code for a brief that cannot be met.

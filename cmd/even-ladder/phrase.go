@@ -7,8 +7,8 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"evenladder/core/brief"
-	"evenladder/core/phrase"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/phrase"
 	"evenladder/intake"
 )
 

@@ -6,12 +6,12 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"evenladder/core/brief"
-	"evenladder/core/fault"
-	"evenladder/core/ladder"
-	"evenladder/core/plan"
-	"evenladder/core/rhythm"
-	"evenladder/core/round"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/plan"
+	"evenladder/core/planning/round"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/server"

@@ -5,8 +5,8 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"evenladder/core/fault"
-	"evenladder/core/schedule"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/schedule"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/server"

@@ -9,8 +9,8 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"evenladder/core/plan"
-	"evenladder/core/take"
+	"evenladder/core/lesson/take"
+	"evenladder/core/planning/plan"
 	"evenladder/intake"
 )
 

@@ -3,8 +3,8 @@ package main
 import (
 	"github.com/spf13/cobra"
 
-	"evenladder/core/fault"
-	"evenladder/core/worksheet"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/worksheet"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/server"

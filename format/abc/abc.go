@@ -8,11 +8,11 @@ import (
 	"strconv"
 	"strings"
 
-	"evenladder/core/english"
-	"evenladder/core/pitch"
-	"evenladder/core/rhythm"
-	"evenladder/core/run"
-	"evenladder/core/score"
+	"evenladder/core/base/english"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/music/run"
+	"evenladder/core/music/score"
+	"evenladder/core/theory/pitch"
 )
 
 // values are the written values of figures, as parts of a whole note.

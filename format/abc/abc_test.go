@@ -7,9 +7,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/pitch"
-	"evenladder/core/rhythm"
-	"evenladder/core/score"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/music/score"
+	"evenladder/core/theory/pitch"
 	"evenladder/internal/plantest"
 )
 

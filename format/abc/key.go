@@ -4,8 +4,8 @@ import (
 	"fmt"
 	"strings"
 
-	"evenladder/core/pitch"
-	"evenladder/core/scale"
+	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
 )
 
 // modes by the first three letters of their names, with the scale of the catalogue.

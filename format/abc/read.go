@@ -6,8 +6,8 @@ import (
 	"strconv"
 	"strings"
 
-	"evenladder/core/line"
-	"evenladder/core/pitch"
+	"evenladder/core/music/line"
+	"evenladder/core/theory/pitch"
 )
 
 // Limits of a text that is read.

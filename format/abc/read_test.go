@@ -10,9 +10,9 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"evenladder/core/line"
-	"evenladder/core/plan"
-	"evenladder/core/score"
+	"evenladder/core/music/line"
+	"evenladder/core/music/score"
+	"evenladder/core/planning/plan"
 	"evenladder/internal/plantest"
 )
 

@@ -7,8 +7,8 @@ import (
 	"io"
 	"strconv"
 
-	"evenladder/core/piece"
-	"evenladder/core/score"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/score"
 )
 
 var header = []string{"n", "bar", "beat", "beats", "count", "string", "fret", "finger", "note", "midi", "degree", "stroke", "reach", "shift", "accent", "key", "at"}

@@ -10,10 +10,10 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"evenladder/core/line"
-	"evenladder/core/piece"
-	"evenladder/core/plan"
-	"evenladder/core/score"
+	"evenladder/core/music/line"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/score"
+	"evenladder/core/planning/plan"
 	"evenladder/format/csv"
 	"evenladder/internal/plantest"
 )

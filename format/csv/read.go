@@ -9,10 +9,10 @@ import (
 	"strconv"
 	"strings"
 
-	"evenladder/core/fault"
-	"evenladder/core/line"
-	"evenladder/core/neck"
-	"evenladder/core/pitch"
+	"evenladder/core/base/fault"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/line"
+	"evenladder/core/theory/pitch"
 )
 
 // maxBytes bounds a table that is read.

@@ -12,7 +12,7 @@ import (
 
 	ical "github.com/arran4/golang-ical"
 
-	"evenladder/core/schedule"
+	"evenladder/core/lesson/schedule"
 )
 
 // Write writes the days that have something to practise. The same weeks give the same

@@ -8,13 +8,13 @@ import (
 	"io"
 	"strconv"
 
-	"evenladder/core/english"
-	"evenladder/core/piece"
-	"evenladder/core/pitch"
-	"evenladder/core/rhythm"
-	"evenladder/core/run"
-	"evenladder/core/scale"
-	"evenladder/core/score"
+	"evenladder/core/base/english"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/music/run"
+	"evenladder/core/music/score"
+	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
 )
 
 // divisions of a quarter note: every subdivision of a beat and of a dotted one

@@ -5,7 +5,7 @@ import (
 	"encoding/xml"
 	"io"
 
-	"evenladder/core/score"
+	"evenladder/core/music/score"
 )
 
 const container = xml.Header + `<container>

@@ -12,9 +12,9 @@ import (
 	"slices"
 	"strings"
 
-	"evenladder/core/line"
-	"evenladder/core/neck"
-	"evenladder/core/pitch"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/line"
+	"evenladder/core/theory/pitch"
 )
 
 // Limits of a file that is read.

@@ -10,11 +10,11 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"evenladder/core/line"
-	"evenladder/core/piece"
-	"evenladder/core/plan"
-	"evenladder/core/rhythm"
-	"evenladder/core/score"
+	"evenladder/core/music/line"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/music/score"
+	"evenladder/core/planning/plan"
 	"evenladder/internal/plantest"
 )
 

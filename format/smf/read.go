@@ -7,9 +7,9 @@ import (
 	"io"
 	"slices"
 
-	"evenladder/core/line"
-	"evenladder/core/neck"
-	"evenladder/core/take"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/take"
+	"evenladder/core/music/line"
 )
 
 // Limits of a file that is read.

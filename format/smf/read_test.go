@@ -11,10 +11,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/neck"
-	"evenladder/core/rhythm"
-	"evenladder/core/score"
-	"evenladder/core/take"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/take"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/music/score"
 	"evenladder/internal/plantest"
 )
 

@@ -11,10 +11,10 @@ import (
 	"math"
 	"slices"
 
-	"evenladder/core/english"
-	"evenladder/core/neck"
-	"evenladder/core/rhythm"
-	"evenladder/core/score"
+	"evenladder/core/base/english"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/music/score"
 )
 
 // TicksPerQuarter divides evenly by every subdivision, dotted beats and swing

@@ -9,8 +9,8 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"evenladder/core/rhythm"
-	"evenladder/core/score"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/music/score"
 	"evenladder/internal/plantest"
 )
 

@@ -8,10 +8,10 @@ import (
 	"slices"
 	"strings"
 
-	"evenladder/core/english"
-	"evenladder/core/line"
-	"evenladder/core/neck"
-	"evenladder/core/pitch"
+	"evenladder/core/base/english"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/line"
+	"evenladder/core/theory/pitch"
 )
 
 // Limits of a text that is read.

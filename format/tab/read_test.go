@@ -8,9 +8,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/line"
-	"evenladder/core/neck"
-	"evenladder/core/pitch"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/line"
+	"evenladder/core/theory/pitch"
 	"evenladder/format/tab"
 )
 

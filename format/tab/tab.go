@@ -9,10 +9,10 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"evenladder/core/english"
-	"evenladder/core/piece"
-	"evenladder/core/run"
-	"evenladder/core/score"
+	"evenladder/core/base/english"
+	"evenladder/core/music/piece"
+	"evenladder/core/music/run"
+	"evenladder/core/music/score"
 )
 
 // lineWidth is the most columns of a line.

@@ -9,8 +9,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/plan"
-	"evenladder/core/score"
+	"evenladder/core/music/score"
+	"evenladder/core/planning/plan"
 	"evenladder/format/tab"
 	"evenladder/internal/plantest"
 )

@@ -7,9 +7,9 @@ import (
 
 	"pgregory.net/rapid"
 
-	"evenladder/core/neck"
-	"evenladder/core/pitch"
-	"evenladder/core/scale"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
 )
 
 // Neck draws any neck that a brief may name: 3 to 12 strings in any order of

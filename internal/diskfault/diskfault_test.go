@@ -21,12 +21,12 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/brief"
-	"evenladder/core/ladder"
-	"evenladder/core/pupil"
-	"evenladder/core/result"
-	"evenladder/core/schedule"
-	"evenladder/core/table"
+	"evenladder/core/base/table"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/pupil"
+	"evenladder/core/lesson/result"
+	"evenladder/core/lesson/schedule"
+	"evenladder/core/planning/brief"
 	"evenladder/internal/diskfault"
 	"evenladder/store"
 )

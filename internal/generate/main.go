@@ -1,6 +1,7 @@
 // Command generate writes what follows from a table of the program: the schemas
-// of a brief in the wire contract, the kinds of its fields for addresses, and the
-// palette of the front end.
+// of a brief in the wire contract, the kinds of its fields for addresses, the palette of
+// the front end, and the drawing of the packages from the imports. A file that is as it was
+// is not written.
 package main
 
 import (
@@ -10,11 +11,11 @@ import (
 	"os"
 	"strings"
 
-	"evenladder/core/brief"
-	"evenladder/core/call"
-	"evenladder/core/pupil"
-	"evenladder/core/table"
-	"evenladder/core/worksheet"
+	"evenladder/core/base/table"
+	"evenladder/core/lesson/call"
+	"evenladder/core/lesson/pupil"
+	"evenladder/core/lesson/worksheet"
+	"evenladder/core/planning/brief"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/look"
@@ -24,7 +25,7 @@ import (
 const contract = "api/openapi.yaml"
 
 // Between these lines of the contract stands what is written here.
-const begin, end = "    # ---- the brief: written by `make generate` from the table in core/brief\n", "    # ---- end of what is written\n"
+const begin, end = "    # ---- the brief: written by `make generate` from the table in core/planning/brief\n", "    # ---- end of what is written\n"
 
 const header = "// Written by `make generate`; change the table that it comes from.\n\n"
 
@@ -33,9 +34,10 @@ func main() {
 		contract:                   withSchemas,
 		"ui/src/api/fields.ts":     fields,
 		"ui/src/shared/palette.ts": palette,
+		"docs/packages.svg":        packages,
 	} {
 		data, err := content()
-		if err == nil {
+		if old, _ := os.ReadFile(path); err == nil && !bytes.Equal(old, data) {
 			err = os.WriteFile(path, data, 0o644)
 		}
 		if err != nil {

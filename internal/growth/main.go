@@ -8,9 +8,9 @@ import (
 	"strings"
 	"testing"
 
-	"evenladder/core/hand"
-	"evenladder/core/neck"
-	"evenladder/core/table"
+	"evenladder/core/base/table"
+	"evenladder/core/fretboard/hand"
+	"evenladder/core/fretboard/neck"
 )
 
 var lengths = []int{125, 250, 500, 1000, 2000, 3000, 4000}

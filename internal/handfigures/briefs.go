@@ -3,9 +3,9 @@
 package handfigures
 
 import (
-	"evenladder/core/brief"
-	"evenladder/core/layout"
-	"evenladder/core/run"
+	"evenladder/core/fretboard/layout"
+	"evenladder/core/music/run"
+	"evenladder/core/planning/brief"
 )
 
 var (

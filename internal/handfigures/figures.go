@@ -5,11 +5,11 @@ import (
 	"fmt"
 	"strings"
 
-	"evenladder/core/brief"
-	"evenladder/core/neck"
-	"evenladder/core/piece"
-	"evenladder/core/plan"
-	"evenladder/core/round"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/piece"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/plan"
+	"evenladder/core/planning/round"
 )
 
 // Figure is how many of so many do what they should not, with a few that do.

@@ -7,14 +7,14 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"evenladder/core/brief"
-	"evenladder/core/line"
-	"evenladder/core/neck"
-	"evenladder/core/piece"
-	"evenladder/core/pitch"
-	"evenladder/core/plan"
-	"evenladder/core/scale"
-	"evenladder/core/table"
+	"evenladder/core/base/table"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/line"
+	"evenladder/core/music/piece"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/plan"
+	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
 )
 
 // Build makes the plan of a brief in JSON, or ends the test.

@@ -11,7 +11,7 @@ import { compactBar } from './shared/shell/narrow'
 import { notice, noticeOpen, tell } from './shared/shell/notice'
 import { screens } from './router'
 import { useKeys } from './shared/shell/keys'
-import { place } from './shared/shell/place'
+import { site } from './shared/shell/site'
 import UnsavedBar from './shared/shell/UnsavedBar.vue'
 import { playButton } from './shared/sound/playButton'
 import TwoVersions from './shared/versions/TwoVersions.vue'
@@ -28,7 +28,7 @@ watch(keptTheme, (name) => theme.change(name))
 watch(keysOpen, (now) => now && did('help'))
 useKeys([{ key: '?', does: 'this list', run: () => (keysOpen.value = true) }])
 
-if (!place.stand) begin()
+if (!site.stand) begin()
 onAdopted((of: Waiting, response) => void adoptedAnswer(of, response))
 onSignedOut(() =>
   tell('You are signed out. Sign in beside this page: what you typed stays here.', { label: 'Sign in', run: () => void window.open('/signin', '_blank', 'noopener') }),
@@ -61,7 +61,7 @@ function act() {
         </svg>
         <span :class="{ unseen: compactBar }">Even Ladder</span>
       </router-link>
-      <a v-if="place.room && !place.stand" href="/" class="room" :title="`Room ${place.room}: to the other rooms`" data-do="rooms-of-teacher">{{ place.room }}</a>
+      <a v-if="site.room && !site.stand" href="/" class="room" :title="`Room ${site.room}: to the other rooms`" data-do="rooms-of-teacher">{{ site.room }}</a>
       <v-menu v-if="compactBar">
         <template #activator="{ props: activator }">
           <v-btn v-bind="activator" :append-icon="mdiChevronDown" variant="text" data-do="screens">{{ route.meta.title }}</v-btn>

@@ -2,7 +2,7 @@ import { nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import BenchView from './bench/BenchView.vue'
 import { pupils } from './shared/pupils/pupils'
-import { place } from './shared/shell/place'
+import { site } from './shared/shell/site'
 
 /** The screens, in the order of the bar; those that open from another one are not in it. A stand, which only reads, has some of them. */
 const every = [
@@ -20,18 +20,18 @@ const every = [
 ]
 
 /** Those of this page. */
-const all = every.filter((s) => !place.stand || 'stand' in s)
+const all = every.filter((s) => !site.stand || 'stand' in s)
 
 export const screens = all.filter((s) => !('opens' in s))
 
 export const router = createRouter({
-  history: createWebHistory(place.base),
+  history: createWebHistory(site.base),
   routes: [...all.map(({ path, name, title, component }) => ({ path, name, component, meta: { title } })), { path: '/:rest(.*)*', redirect: '/' }],
 })
 
 // The start page is Today once there is a pupil; an address with a brief is the bench.
 router.beforeEach(async (to, from) => {
-  if (place.stand || to.name !== 'bench' || from.name || Object.keys(to.query).length > 0) return true
+  if (site.stand || to.name !== 'bench' || from.name || Object.keys(to.query).length > 0) return true
   try {
     const { pupils: some } = await pupils.list('', undefined, 1)
     return some.length > 0 ? { name: 'today' } : true

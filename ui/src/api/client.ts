@@ -1,8 +1,8 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
-import { inRoom } from '../shared/shell/place'
+import { inRoom } from '../shared/shell/site'
 import { cameFrom } from './away'
-import { LeftUnsent, sure } from './sure'
+import { LeftUnsent, retrying } from './retry'
 
 type Schemas = components['schemas']
 export type Brief = Schemas['Brief']
@@ -67,7 +67,7 @@ export type FormulaReport = Schemas['FormulaReport']
 export type FieldError = Schemas['FieldError']
 export type Problem = Schemas['Problem']
 
-export const api = createClient<paths>({ baseUrl: inRoom('/'), fetch: sure })
+export const api = createClient<paths>({ baseUrl: inRoom('/'), fetch: retrying })
 
 /** What went wrong with a call: a problem of the brief, or no answer at all. */
 export class CallError extends Error {

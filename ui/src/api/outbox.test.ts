@@ -3,7 +3,7 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 /** A page that was opened anew: what it holds in memory is its own, what the browser keeps is not. */
 async function openPage() {
   vi.resetModules()
-  return { ...(await import('./outbox')), ...(await import('./sure')) }
+  return { ...(await import('./outbox')), ...(await import('./retry')) }
 }
 
 const post = (body: string) => new Request('http://localhost/api/v1/log', { method: 'POST', body, headers: { 'Content-Type': 'application/json' } })
@@ -32,9 +32,9 @@ afterEach(() => {
 })
 
 test('a change without an answer waits, is kept and said, and is answered once it is sent', async () => {
-  const { sure, outbox } = await openPage()
+  const { retrying, outbox } = await openPage()
   const sent = answers(0, 0, 0, 201)
-  const answer = sure(post('{"a":1}'))
+  const answer = retrying(post('{"a":1}'))
   await vi.advanceTimersByTimeAsync(900)
   expect(outbox.waiting.value).toEqual(['a try'])
   expect(outbox.why.value).toBe('away')
@@ -49,9 +49,9 @@ test('a change without an answer waits, is kept and said, and is answered once i
 })
 
 test('changes are sent in the order in which they came; what is refused is the answer', async () => {
-  const { sure, send } = await openPage()
+  const { retrying, send } = await openPage()
   const sent = answers(0)
-  const all = ['{"n":1}', '{"n":2}', '{"n":3}'].map((b) => sure(post(b)))
+  const all = ['{"n":1}', '{"n":2}', '{"n":3}'].map((b) => retrying(post(b)))
   await vi.advanceTimersByTimeAsync(850)
   sent.length = 0
   vi.restoreAllMocks()
@@ -66,9 +66,9 @@ test.each([
   [507, 'not kept'],
   [503, 'away'],
 ])('%i is no answer to a change: it waits, %s', async (status, why) => {
-  const { sure, outbox } = await openPage()
+  const { retrying, outbox } = await openPage()
   answers(status, status, 200)
-  const answer = sure(new Request('http://localhost/api/v1/pupils/p1', { method: 'PUT', body: '{}', headers: { 'Content-Type': 'application/json' } }))
+  const answer = retrying(new Request('http://localhost/api/v1/pupils/p1', { method: 'PUT', body: '{}', headers: { 'Content-Type': 'application/json' } }))
   await vi.advanceTimersByTimeAsync(100)
   expect(outbox.waiting.value).toEqual(['a change of a pupil'])
   expect(outbox.why.value).toBe(why)
@@ -80,7 +80,7 @@ test.each([
 test('a page that is closed leaves what waits to the next one, also the name that it has', async () => {
   const first = await openPage()
   const sent = answers(0)
-  void first.sure(post('{"a":1}'))
+  void first.retrying(post('{"a":1}'))
   await vi.advanceTimersByTimeAsync(900)
   const name = sent[0]?.key
   vi.restoreAllMocks()
@@ -99,9 +99,9 @@ test('a page that is closed leaves what waits to the next one, also the name tha
 })
 
 test('what is left is not sent, and comes back by a press', async () => {
-  const { sure, leave, outbox, send } = await openPage()
+  const { retrying, leave, outbox, send } = await openPage()
   answers(0)
-  const answer = sure(post('{"a":1}'))
+  const answer = retrying(post('{"a":1}'))
   const refused = expect(answer).rejects.toThrow()
   await vi.advanceTimersByTimeAsync(900)
   const back = leave()
@@ -117,10 +117,10 @@ test('what is left is not sent, and comes back by a press', async () => {
 })
 
 test('who goes on at once is answered with 202; what only asks does not wait', async () => {
-  const { sure, sureLater, changeOf } = await openPage()
+  const { retrying, sureLater, changeOf } = await openPage()
   answers(0)
   const going = sureLater(post('{"a":1}'))
-  const asking = sure(new Request('http://localhost/api/v1/plan', { method: 'POST', body: '{}' }))
+  const asking = retrying(new Request('http://localhost/api/v1/plan', { method: 'POST', body: '{}' }))
   const refused = expect(asking).rejects.toThrow('network')
   await vi.advanceTimersByTimeAsync(900)
   expect((await going).status).toBe(202)
@@ -133,21 +133,21 @@ test('who goes on at once is answered with 202; what only asks does not wait', a
 })
 
 test('what was deleted by a try without an answer is deleted', async () => {
-  const { sure } = await openPage()
+  const { retrying } = await openPage()
   answers(0, 404)
-  const answer = sure(new Request('http://localhost/api/v1/pupils/p1', { method: 'DELETE' }))
+  const answer = retrying(new Request('http://localhost/api/v1/pupils/p1', { method: 'DELETE' }))
   await vi.advanceTimersByTimeAsync(900)
   expect((await answer).status).toBe(204)
 })
 
 test('where the browser keeps nothing more, a change waits for as long as the page is open', async () => {
-  const { sure, outbox, send } = await openPage()
+  const { retrying, outbox, send } = await openPage()
   answers(0)
   const full = vi.fn(() => {
     throw new DOMException('full', 'QuotaExceededError')
   })
   vi.stubGlobal('localStorage', { setItem: full, removeItem: () => undefined, getItem: () => null })
-  const answer = sure(post('{"a":1}'))
+  const answer = retrying(post('{"a":1}'))
   await vi.advanceTimersByTimeAsync(900)
   expect(full).toHaveBeenCalled()
   expect(outbox.waiting.value).toEqual(['a try'])

@@ -1,5 +1,5 @@
 import { computed, shallowRef } from 'vue'
-import { place } from '../shared/shell/place'
+import { site } from '../shared/shell/site'
 
 /** What a change is said to be while it waits, by its method and address. Other calls do not wait: they only ask, or are work that is pressed again. */
 const changes: [RegExp, string][] = [
@@ -43,7 +43,7 @@ const later = [401, 502, 503, 504, 507]
 /** From one try to the next in ms, longer each time. */
 const pauses = [1000, 2000, 4000, 8000, 15_000, 30_000]
 
-const prefix = `even-ladder.${place.base}.waits.`
+const prefix = `even-ladder.${site.base}.waits.`
 const page = crypto.randomUUID()
 const mine: Mine[] = []
 const listed = shallowRef<Mine[]>([])

@@ -35,7 +35,7 @@ import { useScore } from '../shared/notation/useScore'
 import { pieceOf } from '../shared/sound/timeline'
 import { usePlayer } from '../shared/sound/usePlayer'
 import TryAgain from '../shared/shell/TryAgain.vue'
-import { place } from '../shared/shell/place'
+import { site } from '../shared/shell/site'
 
 const bench = useBench()
 const { plan, problems, failure, busy, brief, catalogue, change, ask } = bench
@@ -130,7 +130,7 @@ useKeys([
     <template v-if="plan">
       <WorkHead ref="head" keeps :work="bench" :said="plan" @keep="keepOpen = true">
         <SetFor :brief="brief" />
-        <v-btn v-if="!place.stand" color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }"
+        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }"
           >Practise</v-btn
         >
         <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">Every key</v-btn>

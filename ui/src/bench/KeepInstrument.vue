@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useDraft } from '../shared/shell/place'
+import { useDraft } from '../shared/shell/site'
 import { ref } from 'vue'
 import type { Plan } from '../api/client'
 import { wordsOf } from '../shared/load'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useDraft } from '../shared/shell/place'
+import { useDraft } from '../shared/shell/site'
 import { computed, shallowRef } from 'vue'
 import { api, take, type NearestStop, type Plan } from '../api/client'
 import { changed, toQuery, type Changes } from '../shared/brief/query'

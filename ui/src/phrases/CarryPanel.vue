@@ -5,7 +5,7 @@ import { useCatalogue } from '../shared/catalogue'
 import { changed, toQuery } from '../shared/brief/query'
 import { toSide } from '../shared/brief/side'
 import { ofAll, type Asked } from './changes'
-import { place } from '../shared/shell/place'
+import { site } from '../shared/shell/site'
 
 /** Where the phrase can be carried: into other keys and modes, backwards, along the neck, and to the screens that play it. */
 const props = defineProps<{ phrase: Phrase; played: Brief; other: Brief | undefined }>()
@@ -26,11 +26,11 @@ const tonics = computed(() => catalogue.value?.tonics ?? [])
 <template>
   <div class="carry">
     <p class="row">
-      <router-link v-if="!place.stand" :to="{ name: 'practise', query: toQuery(played) }" class="as-link" data-do="phrase-practise">practise it</router-link>
+      <router-link v-if="!site.stand" :to="{ name: 'practise', query: toQuery(played) }" class="as-link" data-do="phrase-practise">practise it</router-link>
       <router-link :to="everyKey" class="as-link" data-do="phrase-round">through every key</router-link>
       <router-link :to="{ name: 'bench', query: toQuery(played) }" class="as-link" data-do="phrase-bench">on the bench</router-link>
       <router-link v-if="compare" :to="compare" class="as-link" data-do="phrase-compare">beside the next way</router-link>
-      <router-link v-if="!place.stand" :to="{ name: 'calls', query: { ...toQuery(played), kind: 'run' } }" class="as-link" data-do="phrase-calls">called note by note</router-link>
+      <router-link v-if="!site.stand" :to="{ name: 'calls', query: { ...toQuery(played), kind: 'run' } }" class="as-link" data-do="phrase-calls">called note by note</router-link>
     </p>
     <p class="row">
       <button v-for="c in ofAll" :key="c.does" type="button" :title="c.does" :data-change="`all-${c.id}${c.by ?? ''}`" @click="emit('change', c)">{{ c.label }}</button>

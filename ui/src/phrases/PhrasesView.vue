@@ -27,7 +27,7 @@ import PhraseNotes from './PhraseNotes.vue'
 import PhraseShelf from './PhraseShelf.vue'
 import { usePhrase } from './usePhrase'
 import WaysTable from './WaysTable.vue'
-import { place } from '../shared/shell/place'
+import { site } from '../shared/shell/site'
 
 const route = useRoute()
 const router = useRouter()
@@ -148,7 +148,7 @@ useKeys([
     <div class="head">
       <h1>{{ kept && phrase ? kept.title : phrase ? phrase.title : 'Phrases' }}</h1>
       <div v-if="played" class="actions">
-        <v-btn v-if="!place.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="keep-phrase" @click="keepOpen = true">Keep</v-btn>
+        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="keep-phrase" @click="keepOpen = true">Keep</v-btn>
         <SetFor :brief="played" />
       </div>
       <BriefSentence v-if="bench" :said="said" :brief="(plan ?? bench).brief" :given="brief" :problems="[]" small @change="changeFields" />

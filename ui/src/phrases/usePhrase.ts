@@ -1,5 +1,5 @@
 import { watchDebounced } from '@vueuse/core'
-import { useDraft } from '../shared/shell/place'
+import { useDraft } from '../shared/shell/site'
 import { computed, ref, watch, type Ref } from 'vue'
 import { api, take, type Brief, type LayoutSystem, type Phrase } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'

@@ -1,5 +1,5 @@
 import { useNow } from '@vueuse/core'
-import { useKept } from '../shared/shell/place'
+import { useKept } from '../shared/shell/site'
 import { computed } from 'vue'
 import type { LogResult } from '../api/client'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { inRoom, useDraft } from '../shared/shell/place'
+import { inRoom, useDraft } from '../shared/shell/site'
 import { computed, ref } from 'vue'
 import { api, take, type KeptWeeks, type ScheduleItem, type ScheduleRequest, type SetWork, type StoredPupil } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'

@@ -16,7 +16,7 @@ import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import RoundStop from './RoundStop.vue'
 import { useRound } from './useRound'
 import TryAgain from '../shared/shell/TryAgain.vue'
-import { place } from '../shared/shell/place'
+import { site } from '../shared/shell/site'
 
 const work = useRound()
 const { round, done, problems, failure, busy, brief, change } = work
@@ -81,7 +81,7 @@ useKeys([
     <template v-if="round && first">
       <WorkHead ref="head" round :work="work" :said="round">
         <SetFor :brief="brief" />
-        <v-btn v-if="!place.stand" color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }"
+        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }"
           >Practise</v-btn
         >
       </WorkHead>

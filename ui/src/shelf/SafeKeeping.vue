@@ -4,7 +4,7 @@ import { api, take, type BackupSeen } from '../api/client'
 import { chosenFile, sizeWords } from '../shared/file'
 import { useLoad, wordsOf } from '../shared/load'
 import { tell } from '../shared/shell/notice'
-import { inRoom } from '../shared/shell/place'
+import { inRoom } from '../shared/shell/site'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import OtherScreens from './OtherScreens.vue'
 

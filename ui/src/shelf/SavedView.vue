@@ -15,7 +15,7 @@ import ShelfRow from '../shared/shell/ShelfRow.vue'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import DeletedList from './DeletedList.vue'
 import SafeKeeping from './SafeKeeping.vue'
-import { place } from '../shared/shell/place'
+import { site } from '../shared/shell/site'
 
 /** What else is shown in place of a shelf. */
 const beside = ref<'' | 'deleted' | 'keeping'>('')
@@ -53,7 +53,7 @@ const count = (k: Shown) => `${pages.value?.[k]?.kept.length ?? 0}${pages.value?
 const kinds = computed(() => {
   const work = { briefs: `briefs (${count('briefs')})`, rounds: `rounds (${count('rounds')})`, phrases: `phrases (${count('phrases')})` }
   const all = { ...work, ladders: `ladders (${count('ladders')})`, deleted: 'deleted', keeping: 'safe keeping' }
-  return place.stand ? (work as typeof all) : all
+  return site.stand ? (work as typeof all) : all
 })
 const briefOf = (k: Kept) => k.brief ?? k.phrase?.brief
 /** A ladder is practised, a round and a brief are worked on. */
@@ -115,7 +115,7 @@ async function showMore() {
   <div class="library">
     <div class="head">
       <h1>Shelf</h1>
-      <router-link v-if="!place.stand" :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">Workshop</router-link>
+      <router-link v-if="!site.stand" :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">Workshop</router-link>
       <ChoiceRow v-model="shownShelf" :options="kinds" label="What is shown" />
       <v-text-field
         v-if="!beside"
@@ -166,8 +166,8 @@ async function showMore() {
           :name="b.title"
           :to="address(b)"
           :date="b.updatedAt"
-          :rename="place.stand ? undefined : rename(b)"
-          :reads="place.stand"
+          :rename="site.stand ? undefined : rename(b)"
+          :reads="site.stand"
           @copy="copy(b)"
           @remove="remove(b)"
         >
@@ -175,7 +175,7 @@ async function showMore() {
           <p v-if="b.phrase" class="sentence">{{ [b.phrase.source, ...(b.phrase.tags ?? [])].filter(Boolean).join(' · ') }}</p>
           <p v-if="b.notes" class="notes">{{ b.notes }}</p>
           <template #more>
-            <v-btn v-if="!place.stand" color="primary" size="small" :to="practised(b)" :aria-label="`Practise ${b.title}`" data-do="practise">Practise</v-btn>
+            <v-btn v-if="!site.stand" color="primary" size="small" :to="practised(b)" :aria-label="`Practise ${b.title}`" data-do="practise">Practise</v-btn>
           </template>
         </ShelfRow>
       </ul>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiDownload, mdiPencilOutline, mdiPlus, mdiUpload } from '@mdi/js'
-import { useDraft } from '../shared/shell/place'
+import { useDraft } from '../shared/shell/site'
 import { computed, ref } from 'vue'
 import type { CallError, Kept } from '../api/client'
 import { toQuery } from '../shared/brief/query'

@@ -12,7 +12,7 @@ import type { Work } from './useWork'
 import { tell } from '../shell/notice'
 import { useReturnFocus } from '../shell/returnFocus'
 import type { Brief } from '../../api/client'
-import { place } from '../shell/place'
+import { site } from '../shell/site'
 
 /** The head of a screen on a brief: its sentence, what is wrong with it, keeping and printing it. */
 const props = defineProps<{
@@ -76,7 +76,7 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
   <div class="top">
     <BriefSentence
       ref="sentence"
-      :keeps="!!keeps && !place.stand"
+      :keeps="!!keeps && !site.stand"
       :said="said"
       :brief="said.brief"
       :given="work.brief.value"
@@ -86,7 +86,7 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
     />
     <div class="actions">
       <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
-      <v-btn v-if="!place.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
+      <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
       <v-btn color="primary" variant="tonal" :icon="mdiLinkVariant" size="small" aria-label="Copy the link to this" data-do="link" @click="copyLink" />
       <slot />
       <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>

@@ -1,4 +1,4 @@
-import { useDraft } from '../shell/place'
+import { useDraft } from '../shell/site'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { CallError, type Kept } from '../../api/client'
 import { shelf, shelfOf, type ShelfKind } from '../shelf'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useDraft } from '../shell/place'
+import { useDraft } from '../shell/site'
 import { ref, watch } from 'vue'
 import type { CallError, FieldError, Pupil, StoredPupil } from '../../api/client'
 import { narrow } from '../shell/narrow'

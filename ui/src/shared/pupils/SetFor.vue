@@ -5,7 +5,7 @@ import type { Brief, StoredPupil, WorksheetRequest } from '../../api/client'
 import type { Asked } from '../ladderAddress'
 import { useLoad, wordsOf } from '../load'
 import { tell } from '../shell/notice'
-import { place } from '../shell/place'
+import { site } from '../shell/site'
 import { assignments, pupils } from './pupils'
 
 /** Sets what is on the bench to a pupil, in two presses: it is fitted to the pupil's neck and hand, and set until the next lesson. */
@@ -52,7 +52,7 @@ async function set(p: StoredPupil) {
 </script>
 
 <template>
-  <v-menu v-if="!place.stand" v-model="open" :close-on-content-click="false">
+  <v-menu v-if="!site.stand" v-model="open" :close-on-content-click="false">
     <template #activator="{ props: activator }">
       <v-btn v-bind="activator" color="primary" variant="tonal" :prepend-icon="mdiAccountArrowRightOutline" data-do="set-for">Set</v-btn>
     </template>

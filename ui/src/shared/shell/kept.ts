@@ -1,5 +1,5 @@
 import { usePreferredDark } from '@vueuse/core'
-import { useKept } from './place'
+import { useKept } from './site'
 
 /** Choices of the reader that outlive a visit. */
 export const keptTheme = useKept<'paper' | 'lamp'>('theme', usePreferredDark().value ? 'lamp' : 'paper')

@@ -1,4 +1,4 @@
-import { inRoom, place } from '../shell/place'
+import { inRoom, site } from '../shell/site'
 import { tell } from '../shell/notice'
 import type { Waiting } from '../../api/outbox'
 import { CallError, type Problem } from '../../api/client'
@@ -10,7 +10,7 @@ export async function adoptedAnswer(of: Waiting, response: Response) {
   const problem = (await response.json().catch(() => ({ title: response.statusText }))) as Partial<Problem>
   if (response.status !== 409 || typeof of.body !== 'string') return tell(`It had waited and could not be kept: ${of.what}. ${problem.detail ?? problem.title ?? ''}`)
   const { version, ...mine } = JSON.parse(of.body) as { version: number }
-  const at = of.url.replace(location.origin + place.base, '')
+  const at = of.url.replace(location.origin + site.base, '')
   try {
     await sendChange({
       what: of.what.replace(/^a change of (a |the )?/, ''),

@@ -1,0 +1,38 @@
+package call
+
+import (
+	"fmt"
+	"strings"
+
+	"evenladder/core/theory/pitch"
+)
+
+// FactWords say what a fact is about.
+func FactWords(fact string) string {
+	kind, rest, _ := strings.Cut(fact, " ")
+	switch kind {
+	case "neck":
+		open, fret, _ := strings.Cut(rest, "/")
+		if p, err := pitch.Parse(open); err == nil {
+			if fret == "0" {
+				return fmt.Sprintf("the open %s string", p.Name.Pretty())
+			}
+			return fmt.Sprintf("fret %s of the %s string", fret, p.Name.Pretty())
+		}
+	case "numbers":
+		return pitch.Pretty(rest)
+	case "spell", "signature", "relative":
+		return pitch.Pretty(rest)
+	case "order":
+		return strings.NewReplacer("#", " sharps in order", "b", " flats in order").Replace(rest)
+	case "key":
+		n, key, _ := strings.Cut(rest, " ")
+		if count, ok := signCount(n); ok {
+			return fmt.Sprintf("%s with %s", key, signed(count))
+		}
+	}
+	if k, ok := Find(kind); ok {
+		return k.Name + " " + pitch.Pretty(rest)
+	}
+	return pitch.Pretty(fact)
+}

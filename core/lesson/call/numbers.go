@@ -1,0 +1,262 @@
+package call
+
+import (
+	"fmt"
+	"slices"
+
+	"evenladder/core/base/english"
+	"evenladder/core/base/fault"
+	"evenladder/core/base/table"
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/piece"
+	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
+)
+
+// handFrets is how many frets lie under a hand that stays, a finger each.
+const handFrets = 4
+
+// lowFive is how far the 5 lies under the 1, in semitones.
+const lowFive = 5
+
+// MinorSchools are the two ways to count in a minor key.
+var MinorSchools = []table.Row{
+	{ID: "own", Name: "from the minor's 1", Why: "the minor key is a key of its own: its third is ♭3"},
+	{ID: "relative", Name: "from the relative major's 6", Why: "the notes keep the numbers of the major with the same signs: the minor begins on 6"},
+}
+
+const countedAsRelative = "relative"
+
+// Progressions are usual rounds of calls, by the degrees of the chords.
+var Progressions = []Progression{
+	{table.Row{ID: "6-4-1-5", Name: "6 4 1 5"}, []string{"6", "4", "1", "5"}},
+	{table.Row{ID: "1-5-6-4", Name: "1 5 6 4"}, []string{"1", "5", "6", "4"}},
+	{table.Row{ID: "1-6-4-5", Name: "1 6 4 5"}, []string{"1", "6", "4", "5"}},
+	{table.Row{ID: "1-6-2-5", Name: "1 6 2 5"}, []string{"1", "6", "2", "5"}},
+	{table.Row{ID: "2-5-1", Name: "2 5 1"}, []string{"2", "5", "1", "1"}},
+	{table.Row{ID: "1-4-5", Name: "1 4 5 4"}, []string{"1", "4", "5", "4"}},
+	{table.Row{ID: "1-b7-4", Name: "1 ♭7 4 1"}, []string{"1", "b7", "4", "1"}},
+	{table.Row{ID: "minor-descent", Name: "1 ♭7 ♭6 5"}, []string{"1", "b7", "b6", "5"}},
+	{table.Row{ID: "fourths", Name: "3 6 2 5 1"}, []string{"3", "6", "2", "5", "1"}},
+	{table.Row{ID: "twelve-bars", Name: "twelve bars"}, []string{"1", "4", "1", "1", "4", "4", "1", "1", "5", "4", "1", "5"}},
+}
+
+// Progression is degrees that are called again and again in their order.
+type Progression struct {
+	table.Row
+	Degrees []string
+}
+
+// checkWays checks what only some kinds are asked with.
+func (r *Request) checkWays(faults *fault.List) {
+	if _, ok := table.Find(Progressions, r.Progression); r.Progression != "" && !ok {
+		faults.Add("progression", fault.Word(r.Progression, table.IDs(Progressions)))
+	}
+	if _, ok := table.Find(MinorSchools, r.Minor); r.Minor != "" && !ok {
+		faults.Add("minor", fault.Word(r.Minor, table.IDs(MinorSchools)))
+	}
+	if _, ok := table.Find(Sayings, r.As); r.As != "" && !ok {
+		faults.Add("as", fault.Word(r.As, table.IDs(Sayings)))
+	}
+	if r.Kind != "numbers" {
+		if r.Progression != "" {
+			faults.Addf("progression", "%q was given: %s is asked without one", r.Progression, fault.Clip(r.Kind))
+		}
+		if r.Minor != "" {
+			faults.Addf("minor", "%q was given: %s is asked without it", r.Minor, fault.Clip(r.Kind))
+		}
+	}
+	if !slices.Contains(Beats, r.Every) {
+		faults.Addf("every", "%d was given: give one of %s beats", r.Every, english.Numbers(Beats))
+	}
+}
+
+// anchors finds the anchors of low answers: the 1 on the second string from the bottom, in
+// its lowest place that has a 5 below it, and that 5.
+func (m *setting) anchors() error {
+	if m.asked.Minor == countedAsRelative {
+		if !m.Scale.MinorType() {
+			return fault.At("minor", "%q was given: %s is no minor key, so give %s or nothing", m.asked.Minor, m.Scale.Title(), MinorSchools[0].ID)
+		}
+		m.from = m.Scale.Tonic.Degree(flatThree)
+	}
+	byPitch := m.byPitch()
+	m.low = byPitch[:2]
+	tonic := m.from.Class()
+	for fret := 0; fret <= min(highestAsked, m.Neck.Frets); fret++ {
+		root := neck.Place{String: m.low[1], Fret: fret}
+		if m.Neck.MIDI(root)%octave != tonic {
+			continue
+		}
+		five := neck.Place{String: m.low[0]}
+		five.Fret = m.Neck.MIDI(root) - lowFive - m.Neck.MIDI(five)
+		if five.Fret < 0 || five.Fret > m.Neck.Frets {
+			continue
+		}
+		m.roots = [2]anchored{{root, "the 1"}, {five, "the low 5"}}
+		m.hand = max(min(root.Fret, five.Fret)-1, 0)
+		return nil
+	}
+	return fault.At("brief.instrument", "the 1 has no 5 below it on these strings: give another tuning or key")
+}
+
+var flatThree = pitch.MustParseDegree("b3")
+
+// anchored is a place that others are found from.
+type anchored struct {
+	neck.Place
+	name string
+}
+
+// called are the degrees that are called beside those of the scale: the flats of a band and
+// the ♯4. Nobody calls ♯7 or ♯3.
+var called = []string{"1", "b2", "2", "b3", "3", "4", "#4", "b5", "5", "b6", "6", "b7", "7"}
+
+func numbersOf(m *setting) []string {
+	out := slices.DeleteFunc(m.scaleDegrees(), func(d string) bool { return d == "#3" || d == "#7" })
+	for _, d := range called {
+		if !slices.Contains(out, d) {
+			out = append(out, d)
+		}
+	}
+	return out
+}
+
+// scaleDegrees are the degrees of the scale from what is counted from.
+func (m *setting) scaleDegrees() []string {
+	out := make([]string, 0, m.Scale.Len())
+	for i, d := range m.Scale.Formula {
+		if m.from != m.Scale.Tonic {
+			d, _ = m.from.DegreeOf(m.Scale.Notes[i])
+		}
+		out = append(out, d.String())
+	}
+	return out
+}
+
+func readDegree(_ *setting, s string) (string, error) {
+	d, ok := pitch.TypedDegree(s)
+	if !ok {
+		_, err := pitch.ParseDegree(s)
+		return "", err
+	}
+	for _, c := range called {
+		if pitch.MustParseDegree(c).Semitones() == (d.Semitones()+octave)%octave && (d.String() == c || d.Alter() > 0 && d.Number() != 3 && d.Number() != 7) {
+			return d.String(), nil
+		}
+	}
+	return "", fmt.Errorf("%q was given: give a degree that is called, such as 6, b7 or #4", fault.Clip(s))
+}
+
+// progression is its degrees as often as the count asks for. In a minor key that is counted
+// from its own 1, its degrees are those of the scale where it has the number.
+func (r *Request) progression(m *setting) []string {
+	p, _ := table.Find(Progressions, r.Progression)
+	own := m.scaleDegrees()
+	out := make([]string, r.Count)
+	for i := range out {
+		d := p.Degrees[(len(r.Said)+i)%len(p.Degrees)]
+		if len(d) == 1 {
+			if at := slices.IndexFunc(own, func(o string) bool { return o[len(o)-1:] == d }); at >= 0 && !slices.Contains(own, d) {
+				d = own[at]
+			}
+		}
+		out[i] = d
+	}
+	return out
+}
+
+// answerNumber is the low place of a degree that moves the hand least, and among those the one
+// next to an anchor.
+func answerNumber(m *setting, ask string) (Call, error) {
+	d := pitch.MustParseDegree(ask)
+	class := (m.from.Class() + d.Semitones() + octave) % octave
+	best, bestCost, found := neck.Place{}, [3]int{}, false
+	all := m.everyPlace(class)
+	for _, p := range all {
+		if cost, ok := m.cost(p); ok && (!found || slices.Compare(cost[:], bestCost[:]) < 0) {
+			best, bestCost, found = p, cost, true
+		}
+	}
+	if !found {
+		return Call{}, fmt.Errorf("%s has no place on the low strings", d.Pretty())
+	}
+	also := make([]Other, 0, len(all))
+	for _, p := range all {
+		if p == best {
+			continue
+		}
+		how := Far
+		if m.Neck.MIDI(p) > m.Neck.MIDI(best) {
+			how = TooHigh
+		}
+		also = append(also, Other{m.as(p, d), how})
+	}
+	m.hand = moved(m.hand, best.Fret)
+	answer := m.as(best, d)
+	return Call{Show: d.Pretty(), Say: degreeWords(d), Answer: Answer{Note: &answer}, Also: also, Why: m.reason(best)}, nil
+}
+
+// everyPlace are all places of a pitch class up to a hand beyond the octave, the lowest sounding
+// first.
+func (m *setting) everyPlace(class int) (out []neck.Place) {
+	for str := 1; str <= m.Neck.Strings(); str++ {
+		for fret := 0; fret <= min(highestAsked+handFrets, m.Neck.Frets); fret++ {
+			if p := (neck.Place{String: str, Fret: fret}); m.Neck.MIDI(p)%octave == class {
+				out = append(out, p)
+			}
+		}
+	}
+	m.sortByPitch(out)
+	return out
+}
+
+// as is a place with the note that a degree names.
+func (m *setting) as(p neck.Place, d pitch.Degree) piece.Note {
+	return piece.Note{Place: p, MIDI: m.Neck.MIDI(p), Name: m.from.Degree(d).String(), Degree: d.String()}
+}
+
+// cost is what a place asks for: frets that the hand moves, its distance from the anchor of
+// its string, its pitch. ok is false on a string that bass notes do not belong on.
+func (m *setting) cost(p neck.Place) (c [3]int, ok bool) {
+	i := slices.Index(m.low, p.String)
+	if i < 0 {
+		return c, false
+	}
+	return [3]int{distance(moved(m.hand, p.Fret), m.hand), distance(p.Fret, m.roots[1-i].Fret), m.Neck.MIDI(p)}, true
+}
+
+// moved is where the index stands once a fret lies under the hand.
+func moved(hand, fret int) int {
+	return max(min(hand, fret), fret-handFrets+1)
+}
+
+// reason says where a place lies from the anchor of its string.
+func (m *setting) reason(p neck.Place) string {
+	anchor := m.roots[1-slices.Index(m.low, p.String)]
+	frets := p.Fret - anchor.Fret
+	switch {
+	case frets == 0:
+		return english.Capital(anchor.name) + " itself."
+	case frets > 0:
+		return fmt.Sprintf("%s above %s.", english.Capital(english.CountInWords(frets, "fret", "frets")), anchor.name)
+	}
+	return fmt.Sprintf("%s below %s.", english.Capital(english.CountInWords(-frets, "fret", "frets")), anchor.name)
+}
+
+// degreeWords is a degree as it is called: "six", "flat seven".
+func degreeWords(d pitch.Degree) string {
+	words := english.Number(d.Number())
+	switch {
+	case d.Alter() < 0:
+		return "flat " + words
+	case d.Alter() > 0:
+		return "sharp " + words
+	}
+	return words
+}
+
+// inKey is the scale of the brief on another tonic.
+func (m *setting) inKey(tonic string) scale.Scale {
+	return scale.New(pitch.MustParseName(tonic), m.Scale.Formula)
+}

@@ -1,0 +1,107 @@
+package call_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/call"
+	"evenladder/core/planning/brief"
+)
+
+// basses are the necks on which the same rule holds as on the bass of common practice.
+func basses() map[string]brief.Instrument {
+	return map[string]brief.Instrument{
+		"bass":        {ID: "bass"},
+		"left-handed": {ID: "bass", LeftHanded: true},
+		"five":        {ID: "bass-5"},
+		"six":         {ID: "bass-6"},
+		"drop D":      {ID: "bass", Tuning: strings.Fields("D1 A1 D2 G2")},
+		"fretless":    {ID: "upright-bass"},
+		"guitar":      {ID: "guitar"},
+	}
+}
+
+// Common practice: from the 1 the 2 lies two frets up, the 7 one down and the flat 7 two; from
+// the low 5 the 6 lies two frets up, the 4 two down and the 3 one below that. Where the neck has
+// those frets, it is so in every key, on every bass.
+func TestTheRuleInEveryKey(t *testing.T) {
+	rule := map[string]struct{ fromFive, frets int }{
+		"1": {0, 0}, "5": {1, 0}, "2": {0, 2}, "7": {0, -1}, "b7": {0, -2}, "b2": {0, 1}, "6": {1, 2}, "4": {1, -2}, "3": {1, -3},
+	}
+	checked := 0
+	for name, in := range basses() {
+		for _, tonic := range strings.Fields("C Db D Eb E F Gb G Ab A Bb B") {
+			ask := func(number string) call.Call {
+				made, err := call.Build(call.Request{Brief: brief.Brief{Instrument: in, Scale: brief.Scale{Tonic: tonic, Name: "major"}}, Kind: "numbers", Ask: []string{number}})
+				require.NoError(t, err)
+				return made.Calls[0]
+			}
+			anchors := [2]neck.Place{ask("1").Answer.Place, ask("5").Answer.Place}
+			if anchors[0].String != anchors[1].String-1 {
+				continue // the 1 itself lies nearer on the lowest string
+			}
+			for number, from := range rule {
+				want := anchors[from.fromFive]
+				if want.Fret += from.frets; want.Fret < 1 || want.Fret > 16 || anchors[1].Fret < 4 {
+					continue
+				}
+				checked++
+				got := ask(number)
+				assert.Equal(t, want, got.Answer.Place, "%s in %s on %s: %s", number, tonic, name, got.Why)
+			}
+		}
+	}
+	assert.Greater(t, checked, 150)
+}
+
+// No other place of the low strings lies nearer to the hand: its travel is reckoned here by the
+// frets that four fingers cover, and not as the answers do.
+func TestNoNearerPlace(t *testing.T) {
+	all := basses()
+	rapid.Check(t, func(t *rapid.T) {
+		in := all[rapid.SampledFrom([]string{"bass", "left-handed", "five", "six", "drop D", "fretless", "guitar"}).Draw(t, "neck")]
+		in.Capo = rapid.SampledFrom([]int{0, 0, 2}).Draw(t, "capo")
+		if in.ID == "upright-bass" {
+			in.Capo = 0
+		}
+		b := brief.Brief{Instrument: in, Scale: brief.Scale{Tonic: rapid.SampledFrom(strings.Fields("C Db D Eb E F F# G Ab A Bb B")).Draw(t, "tonic"), Name: rapid.SampledFrom([]string{"major", "natural-minor", "dorian"}).Draw(t, "scale")}}
+		made, err := call.Build(call.Request{Brief: b, Kind: "numbers", Level: 5, Count: 30, Seed: rapid.IntRange(0, 500).Draw(t, "seed")})
+		require.NoError(t, err)
+		r, err := brief.Read(b)
+		require.NoError(t, err)
+		strs := make([]int, r.Neck.Strings())
+		for i := range strs {
+			strs[i] = i + 1
+		}
+		low := r.Neck.ByPitch(strs)[:2]
+		// The 1 on the second string from the bottom, in its lowest place with a 5 below it.
+		root, five := -1, -1
+		for fret := 12; fret >= 0; fret-- {
+			midi := r.Neck.MIDI(neck.Place{String: low[1], Fret: fret})
+			below := midi - 5 - r.Neck.Open(low[0]).MIDI()
+			if (midi-r.Scale.Tonic.Class())%12 == 0 && below >= 0 && below <= r.Neck.Frets {
+				root, five = fret, below
+			}
+		}
+		travel := func(hand, fret int) int { return max(hand-fret, fret-(hand+3), 0) }
+		hand := max(min(root, five)-1, 0) // the index stands a fret behind the lower anchor
+		for _, c := range made.Calls {
+			at := c.Answer.Place
+			assert.Contains(t, low, at.String)
+			for fret := 0; fret <= min(16, r.Neck.Frets); fret++ {
+				for _, str := range low {
+					if other := (neck.Place{String: str, Fret: fret}); (r.Neck.MIDI(other)-c.Answer.MIDI)%12 == 0 {
+						assert.LessOrEqual(t, travel(hand, at.Fret), travel(hand, fret), fmt.Sprint(c.Ask, " at ", at, ", nearer at ", other))
+					}
+				}
+			}
+			hand = max(min(hand, at.Fret), at.Fret-3)
+		}
+	})
+}

@@ -1,0 +1,145 @@
+package ladder
+
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"evenladder/core/base/english"
+	"evenladder/core/base/fault"
+	"evenladder/core/lesson/result"
+)
+
+// Try is one try of a rung, as the log has it.
+type Try struct {
+	At time.Time `json:"at"`
+	Step
+	Result result.Result `json:"result"`
+	Part   string        `json:"part,omitempty"`  // that was played, by its id; empty for the whole
+	Slips  []int         `json:"slips,omitempty"` // notes of the run, from 1, that a take heard go wrong
+}
+
+// longBreak is after how long without a try the ladder starts one rung lower.
+const longBreak = 14 * 24 * time.Hour
+
+func checkLog(f *fault.List, log []Try, now *time.Time) {
+	if len(log) > MaxTries {
+		f.Addf("log", "%d tries were given: give the latest %d", len(log), MaxTries)
+		return
+	}
+	f.Each("log", len(log), func(i int) error {
+		switch t := log[i]; {
+		case t.At.IsZero():
+			return fmt.Errorf("a try without a time was given: give at, such as 2026-10-05T16:00:00Z")
+		case now != nil && t.At.After(*now):
+			return fmt.Errorf("%s was given, which is after now: give an earlier time", t.At.Format(time.RFC3339))
+		}
+		return log[i].Result.Check()
+	})
+}
+
+// read counts the tries and finds the rung to play now.
+func (l *Ladder) read(tries []onRung, now *time.Time) {
+	last := int64(0)
+	for i, t := range tries {
+		if day := dayOf(t.At); i == 0 || day != last {
+			l.Days++
+			last = day
+		}
+		l.Rungs[t.rung].Tries++
+		if t.Result == result.Clean {
+			l.Rungs[t.rung].Clean++
+		}
+	}
+	l.Step, l.Why = "start", "Nothing is in the log yet: begin with the first rung."
+	if len(tries) == 0 {
+		return
+	}
+	latest := tries[len(tries)-1]
+	l.Next = latest.rung
+	l.follow(tries, latest)
+	if now != nil && now.Sub(latest.At) >= longBreak && l.Next > 0 {
+		l.Next--
+		l.Step, l.Why = "down", fmt.Sprintf("%d days without a try: begin a rung lower, at %s.", int(now.Sub(latest.At).Hours()/24), l.Rungs[l.Next].Name)
+	}
+}
+
+// dayOf counts days, as long as the zone of the time says.
+func dayOf(t time.Time) int64 {
+	_, offset := t.Zone()
+	return (t.Unix() + int64(offset)) / 86400
+}
+
+// history are the latest tries.
+func history(tries []onRung) []Try {
+	latest := tries[max(len(tries)-maxHistory, 0):]
+	out := make([]Try, len(latest))
+	for i, t := range latest {
+		out[i] = *t.Try
+	}
+	return out
+}
+
+// sittings counts the days with a try before today.
+func (l *Ladder) sittings(tries []onRung, now *time.Time) int {
+	if len(tries) > 0 && now != nil && dayOf(tries[len(tries)-1].At) == dayOf(*now) {
+		return l.Days - 1
+	}
+	return l.Days
+}
+
+// onRung is a try with the index of its rung.
+type onRung struct {
+	*Try
+	rung int
+}
+
+// onRungs are the tries of this ladder's rungs in the order in which they were
+// made. What was played at another step is not of this ladder.
+func (l *Ladder) onRungs(log []Try) []onRung {
+	out := make([]onRung, 0, len(log))
+	for i := range log {
+		t := &log[i]
+		for k := range l.Rungs {
+			if r := &l.Rungs[k]; r.Step == t.Step && r.Part.ID == t.Part {
+				out = append(out, onRung{t, k})
+				break
+			}
+		}
+	}
+	if earlier := func(a, b onRung) int { return a.At.Compare(b.At) }; !slices.IsSortedFunc(out, earlier) {
+		slices.SortStableFunc(out, earlier)
+	}
+	return out
+}
+
+// follow finds the rung after the last try.
+func (l *Ladder) follow(tries []onRung, last onRung) {
+	top := len(l.Rungs) - 1
+	name := l.Rungs[last.rung].Name
+	twice := len(tries) > 1 && tries[len(tries)-2].Result == last.Result
+	switch {
+	case last.Result == result.Clean && twice && tries[len(tries)-2].rung == last.rung:
+		l.Reached = last.rung == top
+		if l.Reached {
+			l.Step, l.Why = "stay", fmt.Sprintf("The goal is reached: %s was clean twice running.", name)
+			return
+		}
+		l.Next++
+		l.Step, l.Why = "up", fmt.Sprintf("%s was clean twice running: go up to %s.", english.Capital(name), l.Rungs[l.Next].Name)
+	case last.Result == result.Clean:
+		l.Step, l.Why = "stay", fmt.Sprintf("%s was clean: once more, then up.", english.Capital(name))
+	case last.Result == result.Nearly:
+		l.Step, l.Why = "stay", fmt.Sprintf("%s was nearly clean: again.", english.Capital(name))
+	default:
+		down, words := 1, "was not there yet"
+		if twice {
+			down, words = 2, "is the second running that was not there yet"
+		}
+		l.Next = max(last.rung-down, 0)
+		l.Step, l.Why = "down", fmt.Sprintf("%s %s: back to %s.", english.Capital(name), words, l.Rungs[l.Next].Name)
+		if last.rung == 0 {
+			l.Step, l.Why = "stay", fmt.Sprintf("%s %s, and it is the first rung: again, or begin slower.", english.Capital(name), words)
+		}
+	}
+}

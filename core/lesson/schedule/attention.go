@@ -1,0 +1,36 @@
+package schedule
+
+import (
+	"fmt"
+
+	"evenladder/core/base/english"
+)
+
+// silentDays is after how long without a try a pupil wants a look.
+const silentDays = 7
+
+// Attention is what of a pupil wants a look, in words: nothing set, nothing logged for a
+// week, something overdue. What is set comes with its sentence; last is the day of the
+// latest try.
+func Attention(set []Progress, last, today Day) []string {
+	out := []string{}
+	if len(set) == 0 {
+		out = append(out, "nothing is set")
+	}
+	overdue := 0
+	for _, p := range set {
+		if p.Overdue {
+			overdue++
+		}
+	}
+	if overdue > 0 {
+		out = append(out, fmt.Sprintf("%s overdue", english.Number(overdue)))
+	}
+	switch days := today.Since(last); {
+	case last.IsZero() && len(set) > 0:
+		out = append(out, "nothing logged yet")
+	case !last.IsZero() && days >= silentDays:
+		out = append(out, fmt.Sprintf("nothing logged for %d days", days))
+	}
+	return out
+}

@@ -1,0 +1,201 @@
+package schedule
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/pupil"
+	"evenladder/core/lesson/result"
+	"evenladder/core/planning/brief"
+	"evenladder/core/planning/plan"
+)
+
+var today = MustParseDay("2026-10-20")
+
+// tried are tries of a brief on a rung, one a minute, a letter each: clean, nearly, x for
+// not yet.
+func tried(daysAgo int, rung ladder.Step, results string) (out []ladder.Try) {
+	at := today.Add(-daysAgo).Start().Add(16 * time.Hour)
+	for i, r := range results {
+		out = append(out, ladder.Try{At: at.Add(time.Duration(i) * time.Minute), Step: rung, Result: map[rune]result.Result{'c': result.Clean, 'n': result.Nearly, 'x': result.NotYet}[r]})
+	}
+	return out
+}
+
+func played(b brief.Brief, tries ...[]ladder.Try) (p Played) {
+	p.Brief = ladder.Work(b)
+	for _, t := range tries {
+		p.Tries = append(p.Tries, t...)
+	}
+	return p
+}
+
+// caseOf is a guitarist with a brief that is set, up to eighths at 72.
+func caseOf(t *testing.T, b brief.Brief, log ...Played) Case {
+	t.Helper()
+	c := Case{Pupil: pupil.Pupil{Name: "O. T.", Instrument: b.Instrument}, Log: log, Today: today}
+	require.NoError(t, c.Pupil.Check())
+	c.Set = &Assignment{Ladder: &ladder.Request{Brief: b, Goal: &goal}, From: today.Add(-7), Until: today}
+	require.NoError(t, c.Set.Check())
+	asked := *c.Set.Ladder
+	for _, p := range log {
+		if same(p.Brief, ladder.Work(b)) {
+			asked.Log = p.Tries
+		}
+	}
+	now := today.Start().Add(20 * time.Hour)
+	asked.Now = &now
+	l, err := ladder.Build(asked)
+	require.NoError(t, err)
+	c.Ladder = &l
+	return c
+}
+
+var goal = ladder.Step{PerBeat: 2, TempoBPM: 72}
+
+func kinds(list []Proposal) string {
+	out := make([]string, len(list))
+	for i, p := range list {
+		out[i] = p.Kind
+	}
+	return strings.Join(out, " ")
+}
+
+func inBox(b brief.Brief, box int) brief.Brief {
+	b.Layout.Box = &box
+	return b
+}
+
+func TestProposals(t *testing.T) {
+	dorian := inBox(guitar("F#", "dorian", "five-form"), 1)
+	octave := guitar("Eb", "major", "one-octave")
+	reachedIt := func(b brief.Brief) Played { return played(b, tried(1, goal, "cc")) }
+	for name, c := range map[string]struct {
+		of    Case
+		kinds string // in their order, the first ones
+		words string // of the one that is looked at
+		at    string // its kind
+		brief brief.Brief
+	}{
+		"nothing logged yet": {caseOf(t, dorian), "go-on", "Nothing is in the log yet: begin with the first rung. The goal is eighths at 72.", "go-on", dorian},
+		"on the way":         {caseOf(t, dorian, played(dorian, tried(1, ladder.Step{PerBeat: 1, TempoBPM: 60}, "cc"))), "go-on", "Quarter notes at 60 was clean twice running: go up to quarter notes at 65. The goal is eighths at 72.", "go-on", dorian},
+		"it sticks": {caseOf(t, dorian, played(dorian, tried(2, ladder.Step{PerBeat: 2, TempoBPM: 66}, "xxx"))), "easier go-on",
+			"Eighths at 66 was not there yet three times within a week. The way up alone: ", "easier", func() brief.Brief { b := dorian; b.Run.Direction = "up"; return b }()},
+		"the goal is reached": {caseOf(t, dorian, reachedIt(dorian)), "next-key next-box fret-down sibling-mode step-up",
+			"F♯ is clean: B, the next key by fourths, frets 4 to 7.", "next-key", brief.Brief{}},
+		"the same notes elsewhere": {caseOf(t, dorian, reachedIt(dorian)), "next-key next-box", "The same notes in the C form: it lies on frets 6 to 10 and shares frets 6 to 7 with what is known.", "next-box", inBox(dorian, 2)},
+		"faster":                   {caseOf(t, dorian, reachedIt(dorian)), "", "The goal was clean twice running: the same at 81, an eighth faster.", "step-up", dorian},
+		"an octave more": {caseOf(t, octave, reachedIt(octave)), "next-key next-box", "Two octaves in place of one from the same degree: 29 notes, not 15.", "octave-more",
+			func() brief.Brief {
+				b, degree, two := octave, 1, 2
+				b.Layout.System, b.Layout.FromDegree, b.Layout.Octaves = "from-degree", &degree, &two
+				return b
+			}()},
+		"a weaker key comes before a strong one": {caseOf(t, dorian, reachedIt(dorian), played(guitar("Db", "dorian", "five-form"), tried(9, goal, "cxnx")), played(guitar("B", "dorian", "five-form"), tried(8, goal, "cccc"))),
+			"weaker-key next-key", "D♭ was clean in 1 of 4 tries, the other keys of it in 4 of 4: the weaker key before a strong one.", "weaker-key", guitar("Db", "dorian", "five-form")},
+		"old work is due": {caseOf(t, dorian, played(dorian, tried(1, goal, "n")), played(guitar("B", "lydian", "five-form"), tried(30, goal, "cc"), tried(28, goal, "c"))),
+			"go-on due", "B Lydian was last clean 28 days ago and is due since Sat 3 Oct: old work comes back before it is forgotten.", "due", guitar("B", "lydian", "five-form")},
+		"a key that is known is not new": {caseOf(t, dorian, reachedIt(dorian), played(inBox(guitar("B", "dorian", "five-form"), plan.NearestBox(guitar("B", "dorian", "five-form"), 4)), tried(2, goal, "cc"))),
+			"next-key", "F♯ is clean and so are the keys after it: E is the next by fourths that is not, frets 4 to 8.", "next-key", brief.Brief{}},
+	} {
+		t.Run(name, func(t *testing.T) {
+			all := Propose(c.of, 0)
+			assert.True(t, strings.HasPrefix(kinds(all), c.kinds), kinds(all))
+			for _, p := range all {
+				if p.Kind != c.at {
+					continue
+				}
+				assert.True(t, strings.HasPrefix(p.Words, c.words), p.Words)
+				assert.Equal(t, "O. T.", p.Ladder.Brief.For)
+				assert.Contains(t, p.Sentence, "for O. T.")
+				if c.brief.Instrument.ID != "" {
+					assert.Equal(t, ladder.Work(c.brief), ladder.Work(p.Ladder.Brief))
+				}
+				return
+			}
+			assert.Fail(t, "no such proposal", "%s in %s", c.at, kinds(all))
+		})
+	}
+}
+
+// Whatever is proposed can be set, and asks for no opening that the hand cannot make.
+func TestEveryProposalCanBeSet(t *testing.T) {
+	for _, b := range []brief.Brief{guitar("F#", "dorian", "five-form"), guitar("Db", "major", "seven-position"), guitar("B", "minor-blues", "two-per-string"), guitar("Ab", "melodic-minor", "four-per-string")} {
+		c := caseOf(t, b, played(b, tried(1, goal, "cc")))
+		for _, p := range Propose(c, 0) {
+			a := Assignment{Ladder: &p.Ladder, From: today, Until: today.Add(7)}
+			assert.NoError(t, a.Check(), p.Kind)
+			if p.Kind == "fret-down" {
+				made, err := plan.Build(p.Ladder.Brief)
+				require.NoError(t, err)
+				assert.Nil(t, made.Comfort)
+			}
+		}
+	}
+}
+
+func TestMap(t *testing.T) {
+	p := pupil.Pupil{Name: "O. T.", Instrument: brief.Instrument{ID: "guitar"}}
+	require.NoError(t, p.Check())
+	low := inBox(guitar("F", "minor-pentatonic", "two-per-string"), 0)
+	log := []Played{
+		played(low, tried(20, goal, "ccn"), tried(10, goal, "cx")),
+		played(inBox(guitar("Bb", "minor-pentatonic", "two-per-string"), 1), tried(3, goal, "n")),
+		played(brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "E", Name: "major"}, Round: brief.Round{Order: "own", Keys: []string{"E"}}}, tried(3, goal, "c")),
+	}
+	m, err := MapOf(p, log, today)
+	require.NoError(t, err)
+	made, err := plan.Build(low)
+	require.NoError(t, err)
+	assert.Equal(t, 7, m.Tries)
+	assert.Equal(t, 1, m.Others, "the bass is not drawn on a guitar")
+	by := map[neck.Place]Touched{}
+	for _, place := range m.Places {
+		by[place.Place] = place
+	}
+	for _, e := range made.Run.Events {
+		assert.GreaterOrEqual(t, by[e.Place].Tries, 5)
+	}
+	require.Len(t, m.Keys, 12)
+	assert.Equal(t, "C F Bb Eb Ab Db F# B E A D G", func() string {
+		var names []string
+		for _, k := range m.Keys {
+			names = append(names, k.Tonic)
+		}
+		return strings.Join(names, " ")
+	}())
+	assert.Equal(t, TouchedKey{"F", 5, 3, today.Add(-10), 10}, m.Keys[1])
+	assert.Equal(t, TouchedKey{"Bb", 1, 0, Day{}, -1}, m.Keys[2])
+	assert.Equal(t, []string{
+		"C, E♭, A♭, D♭, F♯, B, A, D and G never", "nothing between fret 5 and 7", "of two notes per string, 3, 4 and 5 not yet", "B♭ played, never clean",
+	}, m.Holes)
+	require.NotNil(t, m.Fill)
+	assert.Equal(t, "Eb", m.Fill.Ladder.Brief.Scale.Tonic, m.Fill.Words)
+
+	empty, err := MapOf(p, nil, today)
+	require.NoError(t, err)
+	assert.Empty(t, empty.Holes)
+	assert.Nil(t, empty.Fill)
+}
+
+func TestProgress(t *testing.T) {
+	b := guitar("F#", "dorian", "five-form")
+	c := caseOf(t, b, played(b, tried(20, goal, "c"), tried(3, ladder.Step{PerBeat: 1, TempoBPM: 60}, "ncc"), tried(1, ladder.Step{PerBeat: 1, TempoBPM: 66}, "x")))
+	p := c.Set.Progress(c.Ladder, c.Log[0].Tries, today)
+	assert.Equal(t, Progress{
+		Words: "clean up to quarter notes at 60 of eighths at 72, 4 tries on 2 days", Due: "until today", Tries: 4, Days: 2, Best: 60, Goal: 144, Last: today.Add(-1), Points: p.Points,
+	}, p)
+	require.Len(t, p.Points, 4)
+	assert.Equal(t, Point{today.Add(-3), 60, result.Nearly}, p.Points[0])
+
+	sheets := Assignment{Sheets: &Sheets{What: "Write out the flat keys", Count: 6, Done: 2}, From: today.Add(-10), Until: today.Add(-1)}
+	require.NoError(t, sheets.Check())
+	late := sheets.Progress(nil, nil, today)
+	assert.Equal(t, "2 of 6 sheets done, one day overdue, true", late.Words+", "+late.Due+", "+map[bool]string{true: "true"}[late.Overdue])
+}

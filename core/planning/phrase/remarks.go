@@ -1,0 +1,211 @@
+package phrase
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"evenladder/core/base/english"
+	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
+)
+
+// Remark is something that happens in a phrase, in words.
+type Remark struct {
+	Code    string `json:"code"`
+	Notes   []int  `json:"notes"` // numbers, from 1
+	Message string `json:"message"`
+}
+
+// remark is a rule: it looks through the notes and says each place where it holds.
+type remark struct {
+	code string
+	find func(notes []Named, s scale.Scale, add func(message string, notes ...int))
+}
+
+// remarks are all rules in the order in which they are said.
+var remarks = []remark{
+	{"starts-on", func(notes []Named, _ scale.Scale, add func(string, ...int)) {
+		add(fmt.Sprintf("It starts on the %s.", pretty(notes[0])), 1)
+	}},
+	{"minor-to-major-third", steps("b3", "3", "The ♭3 goes to the 3: minor and major mixed, not a wrong note.")},
+	{"flat-five-falls", steps("b5", "4", "The ♭5 falls to the 4, as in the blues.")},
+	{"flat-five-rises", steps("b5 #4", "5", "The ♭5 rises to the 5, as in the blues.")},
+	{"chord", chords},
+	{"sequence", sequences},
+	{"octave-copy", copies},
+	{"landing", landing},
+}
+
+func remarksOf(notes []Named, s scale.Scale) []Remark {
+	out := []Remark{}
+	for _, r := range remarks {
+		r.find(notes, s, func(message string, numbers ...int) { out = append(out, Remark{r.code, numbers, message}) })
+	}
+	return out
+}
+
+func pretty(n Named) string { return pitch.Pretty(n.Degree) }
+
+// steps is the rule of one degree that goes to another by a half step.
+func steps(from, to, message string) func([]Named, scale.Scale, func(string, ...int)) {
+	return func(notes []Named, _ scale.Scale, add func(string, ...int)) {
+		for i := 0; i+1 < len(notes); i++ {
+			step := notes[i+1].MIDI - notes[i].MIDI
+			if slices.Contains(strings.Fields(from), notes[i].Degree) && notes[i+1].Degree == to && (step == 1 || step == -1) {
+				add(message, i+1, i+2)
+			}
+		}
+	}
+}
+
+// leastChord is how many notes in a row outline a chord.
+const leastChord = 3
+
+// chords finds rows of notes that are those of one chord in thirds of the key, each other than the
+// one before.
+func chords(notes []Named, s scale.Scale, add func(string, ...int)) {
+	list := s.Chords(4)
+	if list == nil {
+		base, ok := parent(s)
+		if !ok {
+			return
+		}
+		list = base.Chords(4)
+	}
+	for i := 0; i+leastChord <= len(notes); {
+		best, name := 0, ""
+		for _, c := range list {
+			triad := c.Notes[:3]
+			n := 0
+			seen := map[string]bool{}
+			for i+n < len(notes) && slices.ContainsFunc(triad, func(p pitch.Name) bool { return p.String() == notes[i+n].Name }) {
+				seen[notes[i+n].Name] = true
+				n++
+			}
+			if len(seen) == 3 && n > best {
+				best, name = n, c.Notes[0].Pretty()+triadQuality(c)
+			}
+		}
+		if best < leastChord {
+			i++
+			continue
+		}
+		add(fmt.Sprintf("Notes %d to %d outline %s.", i+1, i+best, name), span(i+1, i+best)...)
+		i += best
+	}
+}
+
+// triadQuality is the name of the three lower notes of a chord.
+func triadQuality(c scale.Chord) string {
+	third, _ := c.Notes[0].DegreeOf(c.Notes[1])
+	fifth, _ := c.Notes[0].DegreeOf(c.Notes[2])
+	switch {
+	case third.Alter() < 0 && fifth.Alter() < 0:
+		return "°"
+	case third.Alter() < 0:
+		return "m"
+	case fifth.Alter() > 0:
+		return "+"
+	}
+	return ""
+}
+
+// parent is a seven-note scale that a shorter one is drawn from.
+func parent(s scale.Scale) (scale.Scale, bool) {
+	id := "mixolydian"
+	if s.MinorType() {
+		id = "natural-minor"
+	}
+	out, err := scale.FromCatalogue(s.Tonic, id)
+	return out, err == nil
+}
+
+func span(from, to int) (out []int) {
+	for n := from; n <= to; n++ {
+		out = append(out, n)
+	}
+	return out
+}
+
+// leastCell is how many notes a cell of a sequence has at least.
+const leastCell = 3
+
+// sequences finds a cell that comes again at once on another step of the scale, with the same
+// steps and the same times.
+func sequences(notes []Named, s scale.Scale, add func(string, ...int)) {
+	at := make([]int, len(notes)) // steps of the scale
+	for i, n := range notes {
+		index := s.Index(n.MIDI)
+		if index < 0 {
+			return // a sequence is told within the scale
+		}
+		at[i] = index + s.Len()*((n.MIDI-s.Tonic.Class()+octave)/octave)
+	}
+	for size := len(notes) / 2; size >= leastCell; size-- {
+		for from := 0; from+2*size <= len(notes); from++ {
+			times := 1
+			for from+(times+1)*size <= len(notes) && same(notes, at, from, from+times*size, size) {
+				times++
+			}
+			if times < 2 || at[from] == at[from+size] {
+				continue
+			}
+			add(fmt.Sprintf("A cell of %d notes comes %s, each time on another step.", size, english.Times(times)), span(from+1, from+times*size)...)
+			return
+		}
+	}
+}
+
+// same reports whether two stretches have the same steps and times.
+func same(notes []Named, at []int, a, b, size int) bool {
+	for i := range size {
+		if at[a+i]-at[a] != at[b+i]-at[b] || notes[a+i].Beats != notes[b+i].Beats {
+			return false
+		}
+	}
+	return true
+}
+
+// leastCopy is how many notes an octave copy has at least.
+const leastCopy = 3
+
+// copies finds the longest stretch that comes again an octave away.
+func copies(notes []Named, _ scale.Scale, add func(string, ...int)) {
+	for size := len(notes) / 2; size >= leastCopy; size-- {
+		for a := 0; a+2*size <= len(notes); a++ {
+			for b := a + size; b+size <= len(notes); b++ {
+				apart := notes[b].MIDI - notes[a].MIDI
+				if apart != octave && apart != -octave {
+					continue
+				}
+				i := 0
+				for i < size && notes[b+i].MIDI-notes[a+i].MIDI == apart {
+					i++
+				}
+				if i == size {
+					where := "higher"
+					if apart < 0 {
+						where = "lower"
+					}
+					add(fmt.Sprintf("Notes %d to %d are notes %d to %d an octave %s.", b+1, b+size, a+1, a+size, where), span(b+1, b+size)...)
+					return
+				}
+			}
+		}
+	}
+}
+
+// landing says whether the last note is one of the chord on the tonic.
+func landing(notes []Named, s scale.Scale, add func(string, ...int)) {
+	last := notes[len(notes)-1]
+	third := "3"
+	if s.MinorType() {
+		third = "b3"
+	}
+	if slices.Contains([]string{"1", third, "5"}, last.Degree) {
+		add(fmt.Sprintf("It lands on the %s, a note of the chord on the tonic.", pretty(last)), last.N)
+		return
+	}
+	add(fmt.Sprintf("It ends on the %s, which is no note of the chord on the tonic: it leans on.", pretty(last)), last.N)
+}

@@ -1,0 +1,55 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+
+	"evenladder/core/base/table"
+	"evenladder/core/fretboard/hand"
+	"evenladder/core/fretboard/layout"
+	"evenladder/core/fretboard/neck"
+)
+
+// preferenceWords says that reaching or shifting rather than the other changes
+// nothing in the chosen box, and why; empty where it changes something or is not
+// asked for.
+func (m *maker) preferenceWords(chosen fingered) string {
+	if m.Style.Prefer == hand.PreferEither {
+		return ""
+	}
+	without := *m
+	without.Style.Prefer = hand.PreferEither
+	without.hands = newHands(&without.Reading)
+	usual := without.fingerHeld(chosen.Box, chosen.held)
+	same := func(a, b hand.Touch) bool { return a.Finger == b.Finger && a.Shift == b.Shift && a.Reach == b.Reach }
+	if usual.school != chosen.school || !slices.EqualFunc(usual.Touches, chosen.Touches, same) {
+		return ""
+	}
+	row, _ := table.Find(hand.Prefers, string(m.Style.Prefer))
+	return fmt.Sprintf("“%s” changes nothing in this box: %s.", row.Name, whyNoPreference(m.Style.Prefer, chosen.Report))
+}
+
+func whyNoPreference(p hand.Prefer, r hand.Report) string {
+	switch {
+	case r.Shifts == 0 && r.Reaches == 0:
+		return "the hand neither reaches nor shifts here"
+	case p == hand.PreferReach && r.Shifts == 0:
+		return "the hand never shifts here"
+	case p == hand.PreferReach:
+		return "every shift goes further than a finger can reach"
+	case r.Reaches == 0:
+		return "no finger reaches here"
+	}
+	return "a shift in place of a reach would have to be taken back at once"
+}
+
+// thumbWords says that a box on an upright bass comes to where the thumb is put on
+// the string; empty elsewhere.
+func (m *maker) thumbWords(b Box) string {
+	in, _ := neck.FindInstrument(m.Brief.Instrument.ID)
+	if in.Family != neck.Uprights || b.HighFret < layout.Octave {
+		return ""
+	}
+	return fmt.Sprintf("The thumb position begins at the octave, position %d: from there on the thumb comes onto the string, "+
+		"and the fingers given here are only a guide.", layout.Octave)
+}
