@@ -69,7 +69,9 @@ func answerRunNote(m *setting, ask string) (Call, error) {
 	return c, nil
 }
 
-func factOfRunNote(m *setting, ask string) []string { return []string{m.placeFact(m.runNote(ask).Place)} }
+func factOfRunNote(m *setting, ask string) []string {
+	return []string{m.placeFact(m.runNote(ask).Place)}
+}
 
 // inTurn are the asks that come next, each in its turn and then from the first again.
 func (r *Request) inTurn(all []string) []string {

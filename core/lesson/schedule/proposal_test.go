@@ -14,6 +14,7 @@ import (
 	"evenladder/core/lesson/result"
 	"evenladder/core/planning/brief"
 	"evenladder/core/planning/plan"
+	"evenladder/core/theory/pitch"
 )
 
 var today = MustParseDay("2026-10-20")
@@ -125,6 +126,64 @@ func TestProposals(t *testing.T) {
 }
 
 // Whatever is proposed can be set, and asks for no opening that the hand cannot make.
+// A key is weak by fewer than half of three tries or more, and the weakest comes first.
+func TestWhatAWeakKeyIs(t *testing.T) {
+	dorian := guitar("F#", "dorian", "five-form")
+	reached := played(dorian, tried(1, goal, "cc"))
+	in := func(tonic, results string) Played {
+		return played(guitar(tonic, "dorian", "five-form"), tried(9, goal, results))
+	}
+	for _, c := range []struct {
+		log  []Played
+		want string // the key that is proposed, empty for none
+	}{
+		{[]Played{in("Db", "xx")}, ""},
+		{[]Played{in("Db", "xxc")}, "Db"},
+		{[]Played{in("Db", "cxcx")}, ""},
+		{[]Played{in("Db", "cxx"), in("B", "xxx")}, "B"},
+		{[]Played{in("Db", "xxx"), in("B", "xxx")}, "Db"},
+		{[]Played{in("F#", "xxx")}, ""},
+		{[]Played{played(guitar("Db", "lydian", "five-form"), tried(9, goal, "xxx"))}, ""},
+	} {
+		got := ""
+		for _, p := range Propose(caseOf(t, dorian, append([]Played{reached}, c.log...)...), 0) {
+			if p.Kind == "weaker-key" {
+				got = p.Ladder.Brief.Scale.Tonic
+			}
+		}
+		assert.Equal(t, c.want, got, "%+v", c.log)
+	}
+}
+
+// A fret down is a half step lower, exactly one fret nearer to the nut, where the hand opens
+// wider; the first fret has none.
+func TestAFretDown(t *testing.T) {
+	found := 0
+	for _, tonic := range strings.Fields("F# B E") {
+		for box := range 5 {
+			b := inBox(guitar(tonic, "dorian", "five-form"), box)
+			before, err := plan.Build(b)
+			require.NoError(t, err)
+			for _, p := range Propose(caseOf(t, b, played(b, tried(1, goal, "cc"))), 0) {
+				if p.Kind != "fret-down" {
+					continue
+				}
+				found++
+				after, err := plan.Build(p.Ladder.Brief)
+				require.NoError(t, err)
+				from, to := before.Boxes[before.Box], after.Boxes[after.Box]
+				assert.Equal(t, from.LowFret-1, to.LowFret, "%s, box %d", tonic, box)
+				assert.GreaterOrEqual(t, to.LowFret, 1)
+				assert.Greater(t, to.SpanMM, from.SpanMM)
+				assert.Nil(t, after.Comfort)
+				fell := pitch.MustParseName(before.Scale.Notes[0]).Class() - pitch.MustParseName(after.Scale.Notes[0]).Class()
+				assert.Equal(t, 1, (fell+12)%12)
+			}
+		}
+	}
+	assert.Greater(t, found, 3)
+}
+
 func TestEveryProposalCanBeSet(t *testing.T) {
 	for _, b := range []brief.Brief{guitar("F#", "dorian", "five-form"), guitar("Db", "major", "seven-position"), guitar("B", "minor-blues", "two-per-string"), guitar("Ab", "melodic-minor", "four-per-string")} {
 		c := caseOf(t, b, played(b, tried(1, goal, "cc")))

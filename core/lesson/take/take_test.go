@@ -329,3 +329,56 @@ func BenchmarkJudge(b *testing.B) {
 		})
 	}
 }
+
+// The prices of an alignment: a note in time and in tune costs nothing, and each thing that
+// is not so has its own price.
+func TestPricesOfAnAlignment(t *testing.T) {
+	at := func(beat float64, midi int) piece.Event { return piece.Event{Note: piece.Note{MIDI: midi}, At: beat} }
+	heard := func(sec float64, midi int) Heard { return Heard{OnsetSec: sec, MIDI: midi} }
+	gap := func(beats, seconds float64) float64 {
+		return gapCost(at(1, 60), at(1+beats, 62), heard(3, 60), heard(3+seconds, 62), 0.5)
+	}
+	assert.Zero(t, gap(1, 0.5))
+	assert.Zero(t, gap(2, 1.1), "a tenth late is in time")
+	assert.InDelta(t, math.Log(2)-gapFree, gap(1, 1), 1e-9, "twice as long")
+	assert.InDelta(t, math.Log(2)-gapFree, gap(2, 0.5), 1e-9, "half as long is as wrong")
+	assert.InDelta(t, gapMost, gap(1, 60), 1e-9)
+	assert.InDelta(t, gapMost, gap(1, 0), 1e-9)
+	assert.InDelta(t, gapMost, gap(0, 0.5), 1e-9)
+
+	assert.Zero(t, pitchCost(60, heard(0, 60)))
+	assert.InDelta(t, semitoneCost, pitchCost(60, heard(0, 61)), 1e-9)
+	assert.InDelta(t, semitoneCost, pitchCost(60, heard(0, 59)), 1e-9)
+	assert.InDelta(t, wrongCost, pitchCost(60, heard(0, 62)), 1e-9)
+	assert.InDelta(t, 0.4*doubtCost, pitchCost(60, Heard{MIDI: 60, Doubt: 0.4}), 1e-9)
+
+	sums := extraCosts([]Heard{{}, {Doubt: 0.5}, {Doubt: 1}})
+	assert.InDeltaSlice(t, []float64{0, 0.9, 0.9 + 0.45, 0.9 + 0.45 + 0.9*leastExtra}, sums, 1e-9)
+}
+
+// What was left out, put in or taken for another note is found where it is.
+func TestWhatIsAlignedWithWhat(t *testing.T) {
+	var events []piece.Event
+	for i, midi := range []int{60, 62, 64, 65, 67, 69, 71, 72} {
+		events = append(events, piece.Event{Note: piece.Note{MIDI: midi}, At: float64(i)})
+	}
+	play := func(notes ...[2]float64) (heard []Heard) { // beat and pitch
+		for _, n := range notes {
+			heard = append(heard, Heard{OnsetSec: 2 + n[0]/2, MIDI: int(n[1])})
+		}
+		return heard
+	}
+	for name, c := range map[string]struct {
+		heard []Heard
+		want  []int
+	}{
+		"as written":       {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{2, 64}, [2]float64{3, 65}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, 2, 3, 4, 5, 6, 7}},
+		"the first missed": {play([2]float64{1, 62}, [2]float64{2, 64}, [2]float64{3, 65}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{-1, 0, 1, 2, 3, 4, 5, 6}},
+		"two missed":       {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, -1, -1, 2, 3, 4, 5}},
+		"one too many":     {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{1.5, 50}, [2]float64{2, 64}, [2]float64{3, 65}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, 3, 4, 5, 6, 7, 8}},
+		"a fret off":       {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{2, 63}, [2]float64{3, 65}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, 2, 3, 4, 5, 6, 7}},
+	} {
+		got, _ := alignAt(events, c.heard, 0.5)
+		assert.Equal(t, c.want, got, name)
+	}
+}

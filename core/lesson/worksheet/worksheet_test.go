@@ -155,6 +155,7 @@ func TestSlipsOnASheet(t *testing.T) {
 	} {
 		out := judge(c.step, c.count, c.given)
 		assert.Equal(t, c.words, out.Words, c.given)
+		assert.Equal(t, c.words == "All right.", out.Right, "letters alone are not the answer yet: %s", c.given)
 		slip := ""
 		if len(out.Slips) > 0 {
 			slip = fmt.Sprintf("%d %s", out.Slips[0].At+1, out.Slips[0].Kind)

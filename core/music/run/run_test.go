@@ -138,6 +138,8 @@ func TestEndWalksToTheNearestStableNote(t *testing.T) {
 		want   []int
 	}{
 		{up, roots(1), []int{0, 1, 2, 3, 2, 1}}, {up, roots(3), up}, {down, roots(2), []int{3, 2, 1, 0, 1, 2}}, {up, roots(), up},
+		{[]int{0, 1, 2}, roots(1, 3), []int{0, 1, 2, 1}}, {[]int{3, 2, 1}, roots(0, 2), []int{3, 2, 1, 0}}, // of two as near, the lower
+		{[]int{0, 1, 2}, roots(0, 3), []int{0, 1, 2, 3}}, // the nearer, though it is higher
 	} {
 		assert.Equal(t, c.want, run.End(slices.Clone(c.order), 4, c.mayEnd))
 	}

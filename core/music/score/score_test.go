@@ -53,10 +53,24 @@ func TestEveryPatternOnEveryLayout(t *testing.T) {
 // checkWritten holds that every bar is full and every note written once.
 func checkWritten(t *testing.T, p plan.Plan) {
 	w := score.Of(p.Piece())
-	notes := 0
-	for _, bar := range w.Bars {
+	notes, number := 0, 1
+	if w.Rhythm.PickUp > 0 {
+		number = 0
+	}
+	for i, bar := range w.Bars {
 		beats := 0.0
-		for _, item := range bar.Items {
+		if i == 0 && number == 0 { // a pick-up is as long as it is
+			beats = float64(w.Rhythm.BeatsPerBar) - lengthOf(bar, w.Rhythm)
+		}
+		assert.Equal(t, number+i, bar.Number, p.Sentence)
+		for k, item := range bar.Items {
+			assert.Equal(t, int(beats+1e-9), item.Beat, p.Sentence)
+			if item.TieFrom {
+				assert.NotNil(t, item.Event, "a rest is not tied: %s", p.Sentence)
+				assert.True(t, before(w, i, k).TieTo, p.Sentence)
+				assert.Empty(t, item.Sign, "the sign of a tied note stands before its first: %s", p.Sentence)
+				assert.False(t, item.Accent, p.Sentence)
+			}
 			long := written(item.Figure, w.Rhythm)
 			assert.InDelta(t, long, float64(item.Ticks)/rhythm.TicksPerBeat, 1e-9, "%+v of %s", item.Figure, p.Sentence)
 			beats += long
@@ -67,6 +81,52 @@ func checkWritten(t *testing.T, p plan.Plan) {
 		assert.InDelta(t, float64(w.Rhythm.BeatsPerBar), beats, 1e-9, p.Sentence)
 	}
 	assert.Equal(t, len(p.Run.Events), notes, p.Sentence)
+}
+
+func lengthOf(bar score.Bar, r rhythm.Rhythm) (beats float64) {
+	for _, item := range bar.Items {
+		beats += written(item.Figure, r)
+	}
+	return beats
+}
+
+// before is the item before one of a bar.
+func before(w score.Score, bar, item int) score.Item {
+	if item > 0 {
+		return w.Bars[bar].Items[item-1]
+	}
+	items := w.Bars[bar-1].Items
+	return items[len(items)-1]
+}
+
+// The pick-up is bar 0, and what is numbered, full and tied is so after it too.
+func TestAPickUpIsBarNought(t *testing.T) {
+	for _, given := range []string{
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "major"}, "rhythm": {"pickUp": 3}}`,
+		`{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "lydian"}, "rhythm": {"pickUp": 1, "meter": "6/8", "perBeat": 3}}`,
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "major"}, "rhythm": {"pickUp": 1}, "run": {"pattern": "phrase", "way": "least", "phrase": "5 1*3/2 2/2 b3*4 1*2"}}`,
+	} {
+		p := plantest.Build(t, given)
+		w := score.Of(p.Piece())
+		assert.Equal(t, 0, w.Bars[0].Number)
+		checkWritten(t, p)
+	}
+}
+
+// A sign is written before the first of tied notes alone; a new note of its pitch in the
+// bar that the tie leads into has it again.
+func TestATiedNoteIsSignedOnce(t *testing.T) {
+	p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "major"}, "run": {"pattern": "phrase", "way": "least", "phrase": "5*3 b7*2 5 b7*2"}}`)
+	var got []string
+	for _, bar := range score.Of(p.Piece()).Bars {
+		for _, item := range bar.Items {
+			if item.Event != nil {
+				got = append(got, item.Sign+map[bool]string{true: "~"}[item.TieTo])
+			}
+		}
+		got = append(got, "|")
+	}
+	assert.Equal(t, " b~ |   b |", strings.Join(got, " "))
 }
 
 // written is how long a figure is in beats, by the rule of note values and dots.
