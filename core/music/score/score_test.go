@@ -113,6 +113,20 @@ func TestAPickUpIsBarNought(t *testing.T) {
 	}
 }
 
+// An accent stands before the first of tied notes: a last note that is held to the bar line.
+func TestATiedNoteIsAccentedOnce(t *testing.T) {
+	tied := 0
+	for every := 1; every <= 4; every++ {
+		p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "major"}, "run": {"fit": "long-last"}, "rhythm": {"pickUp": 1, "accentEvery": `+strconv.Itoa(every)+`}}`)
+		checkWritten(t, p)
+		last := score.Of(p.Piece()).Bars
+		for _, item := range last[len(last)-1].Items {
+			tied += map[bool]int{true: 1}[item.TieTo && item.Accent]
+		}
+	}
+	assert.Greater(t, tied, 0, "one of them is accented and tied")
+}
+
 // A sign is written before the first of tied notes alone; a new note of its pitch in the
 // bar that the tie leads into has it again.
 func TestATiedNoteIsSignedOnce(t *testing.T) {
