@@ -37,7 +37,8 @@ func TestPassphrase(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, os.FileMode(0o600), stat.Mode().Perm())
 	assert.ErrorContains(t, access.Keep(dir, "short"), "give 12 to 200")
-	for _, broken := range []string{"", "$argon2id$", "$argon2id$v=19$m=0,t=0,p=0$AA$AA", "$argon2id$v=19$m=99999999,t=3,p=2$AA$AA", "plain"} {
+	for _, broken := range []string{"", "$argon2id$", "$argon2id$v=19$m=0,t=0,p=0$AA$AA",
+		"$argon2id$v=19$m=99999999,t=3,p=2$AA$AA", "plain"} {
 		assert.False(t, access.Matches(broken, "gate porch kettle moth"), broken)
 	}
 }
@@ -59,8 +60,14 @@ func TestCertificate(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, access.Fingerprint(c), access.Fingerprint(same))
 	for what, change := range map[string]func() (tls.Certificate, error){
-		"it ends soon": func() (tls.Certificate, error) { return access.Certificate(dir, hosts, now.Add(380*24*time.Hour)) },
-		"another host": func() (tls.Certificate, error) { return access.Certificate(dir, append(hosts, "shed.lan"), now) },
+		"it ends soon": func() (tls.Certificate, error) {
+			return access.Certificate(dir, hosts,
+				now.Add(380*24*time.Hour))
+		},
+		"another host": func() (tls.Certificate, error) {
+			return access.Certificate(dir, append(hosts, "shed.lan"),
+				now)
+		},
 	} {
 		before, err := access.Certificate(dir, hosts, now)
 		require.NoError(t, err)
@@ -78,7 +85,8 @@ func TestCertificate(t *testing.T) {
 func TestRenewing(t *testing.T) {
 	dir, now := t.TempDir(), time.Now()
 	var told []error
-	give, err := access.Renewing(dir, []string{"porch.lan"}, func() time.Time { return now }, func(err error) { told = append(told, err) })
+	give, err := access.Renewing(dir, []string{"porch.lan"}, func() time.Time { return now },
+		func(err error) { told = append(told, err) })
 	require.NoError(t, err)
 	print := func() string {
 		c, err := give(nil)

@@ -44,8 +44,10 @@ func Certificate(dir string, hosts []string, now time.Time) (tls.Certificate, er
 		return tls.Certificate{}, err
 	}
 	template := x509.Certificate{
-		SerialNumber: serial, Subject: pkix.Name{CommonName: "Even Ladder"}, NotBefore: now.Add(-time.Hour), NotAfter: now.Add(certificateLasts),
-		KeyUsage: x509.KeyUsageDigitalSignature, ExtKeyUsage: []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth}, BasicConstraintsValid: true,
+		SerialNumber: serial, Subject: pkix.Name{CommonName: "Even Ladder"}, NotBefore: now.Add(-time.Hour),
+		NotAfter: now.Add(certificateLasts),
+		KeyUsage: x509.KeyUsageDigitalSignature, ExtKeyUsage: []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth},
+		BasicConstraintsValid: true,
 	}
 	for _, h := range hosts {
 		if ip := net.ParseIP(h); ip != nil {
@@ -74,7 +76,8 @@ func Certificate(dir string, hosts []string, now time.Time) (tls.Certificate, er
 
 // Renewing gives the certificate of a data folder to who asks for it while the application runs, and
 // looks once a day whether it is to be made again. told says what went wrong then: the old one stays.
-func Renewing(dir string, hosts []string, now func() time.Time, told func(error)) (func(*tls.ClientHelloInfo) (*tls.Certificate, error), error) {
+func Renewing(dir string, hosts []string, now func() time.Time,
+	told func(error)) (func(*tls.ClientHelloInfo) (*tls.Certificate, error), error) {
 	current, err := Certificate(dir, hosts, now())
 	if err != nil {
 		return nil, err

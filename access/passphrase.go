@@ -34,14 +34,16 @@ const saltBytes, keyBytes = 16, 32
 // Hash is a passphrase as it is kept. The error says what would be accepted.
 func Hash(passphrase string) (string, error) {
 	if n := utf8.RuneCountInString(passphrase); n < minPassphrase || n > maxPassphrase {
-		return "", fmt.Errorf("a passphrase of %d characters was given: give %d to %d, such as four words", n, minPassphrase, maxPassphrase)
+		return "", fmt.Errorf("a passphrase of %d characters was given: give %d to %d, such as four words", n,
+			minPassphrase, maxPassphrase)
 	}
 	salt := make([]byte, saltBytes)
 	_, _ = rand.Read(salt) // it never fails
 	c := usualCost
 	key := argon2.IDKey([]byte(passphrase), salt, c.passes, c.memory, c.lanes, keyBytes)
 	text := base64.RawStdEncoding.EncodeToString
-	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, c.memory, c.passes, c.lanes, text(salt), text(key)), nil
+	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, c.memory, c.passes, c.lanes, text(salt),
+		text(key)), nil
 }
 
 // Matches reports whether a passphrase is the one that a hash was made of. It takes as long whether or
@@ -52,7 +54,8 @@ func Matches(hash, passphrase string) bool {
 		return false
 	}
 	var c cost
-	if _, err := fmt.Sscanf(parts[3], "m=%d,t=%d,p=%d", &c.memory, &c.passes, &c.lanes); err != nil || c.passes < 1 || c.lanes < 1 || c.memory > 1<<20 || c.passes > 100 {
+	if _, err := fmt.Sscanf(parts[3], "m=%d,t=%d,p=%d", &c.memory, &c.passes, &c.lanes); err != nil || c.passes < 1 ||
+		c.lanes < 1 || c.memory > 1<<20 || c.passes > 100 {
 		return false
 	}
 	salt, err := base64.RawStdEncoding.DecodeString(parts[4])
@@ -60,7 +63,8 @@ func Matches(hash, passphrase string) bool {
 	if errors.Join(err, err2) != nil || len(want) != keyBytes {
 		return false
 	}
-	return subtle.ConstantTimeCompare(argon2.IDKey([]byte(passphrase), salt, c.passes, c.memory, c.lanes, keyBytes), want) == 1
+	return subtle.ConstantTimeCompare(argon2.IDKey([]byte(passphrase), salt, c.passes, c.memory, c.lanes, keyBytes),
+		want) == 1
 }
 
 // passphraseName is the file of a data folder that holds the hash of its passphrase.

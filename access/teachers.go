@@ -67,7 +67,8 @@ func ValidRoom(name string) error {
 
 func (t Teacher) valid() error {
 	n := utf8.RuneCountInString(t.Name)
-	if n < 1 || n > maxTeacherName || strings.TrimSpace(t.Name) != t.Name || strings.ContainsFunc(t.Name, func(r rune) bool { return !unicode.IsPrint(r) }) {
+	if n < 1 || n > maxTeacherName || strings.TrimSpace(t.Name) != t.Name || strings.ContainsFunc(t.Name,
+		func(r rune) bool { return !unicode.IsPrint(r) }) {
 		return fmt.Errorf("teacher %q was given: give a name of 1 to %d letters", t.Name, maxTeacherName)
 	}
 	if len(t.Rooms) < 1 || len(t.Rooms) > maxRooms {
@@ -133,7 +134,8 @@ func KeepTeacher(dir, name, passphrase string, rooms []string) error {
 		}
 		all = slices.DeleteFunc(all, func(o Teacher) bool { return o.Name == name })
 		if len(all) >= maxTeachers {
-			return nil, fmt.Errorf("%d teachers are known, and more were given: a folder has at most that many", maxTeachers)
+			return nil, fmt.Errorf("%d teachers are known, and more were given: a folder has at most that many",
+				maxTeachers)
 		}
 		return append(all, t), nil
 	})

@@ -34,8 +34,10 @@ func TestTeachers(t *testing.T) {
 	assert.Equal(t, "Moss Ünal", all[0].Name, "by name")
 	wren, ok := all.Enter("Wren", porch)
 	require.True(t, ok)
-	assert.Equal(t, []bool{true, true, false, true}, []bool{wren.May("hall"), wren.May("attic"), wren.May("shed"), wren.May("")})
-	for _, wrong := range [][2]string{{"Wren", "kettle moth gate porch"}, {"wren", porch}, {"", porch}, {"Nobody", ""}, {"Wren", ""}} {
+	assert.Equal(t, []bool{true, true, false, true}, []bool{wren.May("hall"), wren.May("attic"), wren.May("shed"),
+		wren.May("")})
+	for _, wrong := range [][2]string{{"Wren", "kettle moth gate porch"}, {"wren", porch}, {"", porch}, {"Nobody", ""},
+		{"Wren", ""}} {
 		_, ok := all.Enter(wrong[0], wrong[1])
 		assert.False(t, ok, wrong)
 	}
@@ -60,12 +62,24 @@ func TestTeachers(t *testing.T) {
 func TestTeachersAreRefused(t *testing.T) {
 	dir := t.TempDir()
 	for says, keep := range map[string]func() error{
-		"give a name of 1 to 80":       func() error { return access.KeepTeacher(dir, "", porch, []string{"hall"}) },
-		`teacher " Wren" was given`:    func() error { return access.KeepTeacher(dir, " Wren", porch, []string{"hall"}) },
-		"0 rooms were given":           func() error { return access.KeepTeacher(dir, "Wren", porch, nil) },
-		`room "The Hall" was given`:    func() error { return access.KeepTeacher(dir, "Wren", porch, []string{"The Hall"}) },
-		`room "../hall" was given`:     func() error { return access.KeepTeacher(dir, "Wren", porch, []string{"../hall"}) },
-		"give 12 to 200":               func() error { return access.KeepTeacher(dir, "Wren", "short", []string{"hall"}) },
+		"give a name of 1 to 80": func() error { return access.KeepTeacher(dir, "", porch, []string{"hall"}) },
+		`teacher " Wren" was given`: func() error {
+			return access.KeepTeacher(dir, " Wren", porch,
+				[]string{"hall"})
+		},
+		"0 rooms were given": func() error { return access.KeepTeacher(dir, "Wren", porch, nil) },
+		`room "The Hall" was given`: func() error {
+			return access.KeepTeacher(dir, "Wren", porch,
+				[]string{"The Hall"})
+		},
+		`room "../hall" was given`: func() error {
+			return access.KeepTeacher(dir, "Wren", porch,
+				[]string{"../hall"})
+		},
+		"give 12 to 200": func() error {
+			return access.KeepTeacher(dir, "Wren", "short",
+				[]string{"hall"})
+		},
 		"not known: give a passphrase": func() error { return access.KeepTeacher(dir, "Wren", "", []string{"hall"}) },
 		"not known: the list has them": func() error { return access.DropTeacher(dir, "Wren") },
 		"201 rooms were given": func() error {
@@ -80,7 +94,8 @@ func TestTeachersAreRefused(t *testing.T) {
 	require.NoError(t, os.WriteFile(filepath.Join(dir, "teachers.json"), []byte(`[{"name": `), 0o600))
 	_, err = access.ReadTeachers(dir)
 	assert.ErrorContains(t, err, "teachers.json cannot be read")
-	assert.Error(t, access.KeepTeacher(dir, "Wren", porch, []string{"hall"}), "a list that cannot be read is not written over")
+	assert.Error(t, access.KeepTeacher(dir, "Wren", porch, []string{"hall"}),
+		"a list that cannot be read is not written over")
 }
 
 // Several are let in at once: none is lost.

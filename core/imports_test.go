@@ -17,13 +17,15 @@ var order = []string{
 	"fretboard/neck", "fretboard/layout", "fretboard/hand",
 	"music/run", "music/rhythm", "music/line", "music/way", "music/piece", "music/score",
 	"planning/brief", "planning/plan", "planning/explore", "planning/round", "planning/phrase",
-	"lesson/result", "lesson/ladder", "lesson/take", "lesson/pupil", "lesson/call", "lesson/worksheet", "lesson/schedule",
+	"lesson/result", "lesson/ladder", "lesson/take", "lesson/pupil", "lesson/call", "lesson/worksheet",
+	"lesson/schedule",
 }
 
 // afterPlan do not import each other; planless are not to reach a plan.
 var (
 	afterPlan = []string{"planning/explore", "planning/round", "lesson/ladder"}
-	planless  = []string{"core/music/piece", "core/music/score", "core/lesson/take", "format/abc", "format/csv", "format/musicxml", "format/smf", "format/tab", "format/wav", "listen", "sound", "intake"}
+	planless  = []string{"core/music/piece", "core/music/score", "core/lesson/take", "format/abc", "format/csv",
+		"format/musicxml", "format/smf", "format/tab", "format/wav", "listen", "sound", "intake"}
 )
 
 func list(t *testing.T, args ...string) []string {
@@ -75,7 +77,8 @@ func TestWhatStandsApart(t *testing.T) {
 // Formats, drawings and the store read the core and never each other; every
 // format is asked.
 func TestOuterImports(t *testing.T) {
-	outer := append(list(t, "evenladder/format/..."), "evenladder/draw", "evenladder/home", "evenladder/listen", "evenladder/sound", "evenladder/store")
+	outer := append(list(t, "evenladder/format/..."), "evenladder/draw", "evenladder/home", "evenladder/listen",
+		"evenladder/sound", "evenladder/store")
 	require.Len(t, outer, 12)
 	for _, path := range outer {
 		for _, dep := range list(t, "-f", `{{join .Imports " "}}`, path) {

@@ -49,10 +49,12 @@ func (s sat) answer(ctx context.Context, st *store.Store, p store.Pupil) error {
 			for _, f := range c.Facts {
 				facts[f] = right
 			}
-			answers[n] = store.Answer{SittingAnswer: schedule.SittingAnswer{Show: c.Title(), Right: right, MS: 1400 + 350*(n*7%11), Facts: facts}, Level: s.Level}
+			answers[n] = store.Answer{SittingAnswer: schedule.SittingAnswer{Show: c.Title(), Right: right,
+				MS: 1400 + 350*(n*7%11), Facts: facts}, Level: s.Level}
 		}
 		title := fmt.Sprintf("%s in %s", k.Name, titleOf(b))
-		if err := sit(ctx, st, store.Sitting{Pupil: p.ID, At: at, Sort: store.CallsSitting, Kind: s.Kind, Title: title}, request, answers); err != nil {
+		if err := sit(ctx, st, store.Sitting{Pupil: p.ID, At: at, Sort: store.CallsSitting, Kind: s.Kind,
+			Title: title}, request, answers); err != nil {
 			return err
 		}
 	}
@@ -81,11 +83,13 @@ func sit(ctx context.Context, st *store.Store, s store.Sitting, request any, ans
 func (s sheets) give(ctx context.Context, st *store.Store, p store.Pupil) error {
 	today := schedule.DayOf(st.Now())
 	if s.Worksheet != nil {
-		fitted := p.Pupil.Fit(brief.Brief{Instrument: p.Pupil.Instrument, Scale: brief.Scale{Tonic: "C", Name: "major"}})
+		fitted := p.Pupil.Fit(brief.Brief{Instrument: p.Pupil.Instrument, Scale: brief.Scale{Tonic: "C",
+			Name: "major"}})
 		s.Worksheet.Brief = &fitted
 	}
 	id, err := assign(ctx, st, p, schedule.Assignment{
-		Sheets: &schedule.Sheets{What: s.What, Count: s.Count, Done: s.Done, Worksheet: s.Worksheet}, From: today.Add(-s.From), Until: today.Add(-s.Until),
+		Sheets: &schedule.Sheets{What: s.What, Count: s.Count, Done: s.Done, Worksheet: s.Worksheet},
+		From:   today.Add(-s.From), Until: today.Add(-s.Until),
 	}, false)
 	if err != nil || s.Worksheet == nil {
 		return err
@@ -103,11 +107,13 @@ func (s sheets) give(ctx context.Context, st *store.Store, p store.Pupil) error 
 			for _, f := range it.Facts {
 				facts[f] = right
 			}
-			answers[n] = store.Answer{SittingAnswer: schedule.SittingAnswer{Show: it.Show, Right: right, Facts: facts}, Level: 1}
+			answers[n] = store.Answer{SittingAnswer: schedule.SittingAnswer{Show: it.Show, Right: right, Facts: facts},
+				Level: 1}
 		}
 		at := st.Now().AddDate(0, 0, i/2-s.From+1).Add(time.Duration(i)*time.Minute - beforeNow)
 		title := fmt.Sprintf("%s, sheet %d of %d", made.Title, sheet.N, len(made.Sheets))
-		if err := sit(ctx, st, store.Sitting{Pupil: p.ID, Assignment: id, At: at, Sort: store.SheetSitting, Kind: made.Kind, Sheet: sheet.N, Title: title}, s.Worksheet, answers); err != nil {
+		if err := sit(ctx, st, store.Sitting{Pupil: p.ID, Assignment: id, At: at, Sort: store.SheetSitting,
+			Kind: made.Kind, Sheet: sheet.N, Title: title}, s.Worksheet, answers); err != nil {
 			return err
 		}
 	}

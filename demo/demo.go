@@ -48,11 +48,13 @@ func Fill(ctx context.Context, st *store.Store) error {
 		things    []thing
 		daysApart int
 	}{
-		{"briefs", all.Briefs, 2}, {"rounds", all.Rounds, 3}, {"phrases", all.Phrases, 3}, {"instruments", all.Instruments, 1}, {"scales", all.Scales, 1}, {"ladders", all.Ladders, 2},
+		{"briefs", all.Briefs, 2}, {"rounds", all.Rounds, 3}, {"phrases", all.Phrases, 3},
+		{"instruments", all.Instruments, 1}, {"scales", all.Scales, 1}, {"ladders", all.Ladders, 2},
 	} {
 		kind, _ := table.Find(store.Kinds, shelf.kind)
 		for i, t := range shelf.things {
-			d, err := kind.Draft(t.Title, t.Notes, store.Thing{Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula, Ladder: t.Ladder, Phrase: t.Phrase})
+			d, err := kind.Draft(t.Title, t.Notes, store.Thing{Brief: t.Brief, Instrument: t.Instrument,
+				Formula: t.Formula, Ladder: t.Ladder, Phrase: t.Phrase})
 			if err != nil {
 				return fmt.Errorf("%s: %w", t.Title, err)
 			}

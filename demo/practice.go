@@ -51,7 +51,8 @@ func fillLog(ctx context.Context, st *store.Store, briefs []thing) error {
 					return err
 				}
 				rung := l.Rungs[l.Next]
-				t := ladder.Try{At: at, Step: rung.Step, Part: rung.Part.ID, Result: demoResults[p.results[(i*p.triesADay+k)%len(p.results)]]}
+				t := ladder.Try{At: at, Step: rung.Step, Part: rung.Part.ID,
+					Result: demoResults[p.results[(i*p.triesADay+k)%len(p.results)]]}
 				var file []byte
 				if k == p.triesADay-1 && (i+1)%takeEvery == 0 || t.Result == result.NotYet {
 					if t.Slips, file, err = played(*b, t, i); err != nil {

@@ -85,8 +85,10 @@ func fillPupils(ctx context.Context, st *store.Store, all []taught) error {
 		if t.Weeks {
 			latest := t.Works[len(t.Works)-1]
 			r := schedule.Request{
-				Brief: p.Pupil.Fit(latest.Brief), Start: today.Add(-10), Minutes: who.Minutes, Keys: "fourths", Lower: true,
-				Goal: &ladder.Step{PerBeat: latest.Goal[0], TempoBPM: latest.Goal[1]}, Days: []string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"},
+				Brief: p.Pupil.Fit(latest.Brief), Start: today.Add(-10), Minutes: who.Minutes, Keys: "fourths",
+				Lower: true,
+				Goal:  &ladder.Step{PerBeat: latest.Goal[0], TempoBPM: latest.Goal[1]}, Days: []string{"mon", "tue",
+					"wed", "thu", "fri", "sat", "sun"},
 			}
 			if _, err := st.Pupils().KeepWeeks(ctx, p.ID, 0, r); err != nil {
 				return fmt.Errorf("%s: %w", who.Name, err)
@@ -97,7 +99,8 @@ func fillPupils(ctx context.Context, st *store.Store, all []taught) error {
 }
 
 // assign sets something to a pupil, and closes it where it is over.
-func assign(ctx context.Context, st *store.Store, p store.Pupil, a schedule.Assignment, over bool) (id string, err error) {
+func assign(ctx context.Context, st *store.Store, p store.Pupil, a schedule.Assignment, over bool) (id string,
+	err error) {
 	a.Minutes = p.Pupil.Minutes
 	if err := a.Check(); err != nil {
 		return "", err
@@ -115,7 +118,8 @@ func (t taught) play(ctx context.Context, st *store.Store, p store.Pupil, w set,
 	today := schedule.DayOf(now)
 	asked := ladder.Request{Brief: b, Goal: &ladder.Step{PerBeat: w.Goal[0], TempoBPM: w.Goal[1]}}
 	over := w.Until > 0
-	if _, err := assign(ctx, st, p, schedule.Assignment{Ladder: &asked, From: today.Add(-w.From), Until: today.Add(-w.Until), Words: w.Words}, over); err != nil {
+	if _, err := assign(ctx, st, p, schedule.Assignment{Ladder: &asked, From: today.Add(-w.From),
+		Until: today.Add(-w.Until), Words: w.Words}, over); err != nil {
 		return err
 	}
 	next := 0

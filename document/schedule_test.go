@@ -17,7 +17,9 @@ import (
 )
 
 func TestWeeksAsFiles(t *testing.T) {
-	weeks, err := schedule.Build(schedule.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Ab", Name: "major"}}, Start: schedule.MustParseDay("2026-12-07"), Weeks: 6, Keys: "fourths"}, nil)
+	weeks, err := schedule.Build(schedule.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "bass"},
+		Scale: brief.Scale{Tonic: "Ab", Name: "major"}}, Start: schedule.MustParseDay("2026-12-07"), Weeks: 6,
+		Keys: "fourths"}, nil)
 	require.NoError(t, err)
 	c := Calendar{weeks, "casimir", 1, "Casimir: weeks of practice"}
 	page, err := WriteCalendar("pdf", c, draw.Form{Paper: draw.A4})

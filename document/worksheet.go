@@ -13,7 +13,10 @@ import (
 var onPages = []string{"pdf", "svg", "png", "json"}
 
 // PageFormats are the formats that worksheets have.
-var PageFormats = slices.DeleteFunc(slices.Clone(Formats), func(f Format) bool { return !slices.Contains(onPages, f.ID) })
+var PageFormats = slices.DeleteFunc(slices.Clone(Formats), func(f Format) bool {
+	return !slices.Contains(onPages,
+		f.ID)
+})
 
 // FindPages returns the format of worksheets with this id, or an error that says which there
 // are.

@@ -89,7 +89,8 @@ func TestThePagesForTheWall(t *testing.T) {
 		assert.Contains(t, strings.ReplaceAll(pages[0], "  ", " "), words)
 	}
 	b := brief.Brief{Instrument: brief.Instrument{ID: "mandolin"}}
-	_, pages = worksheetPDF(t, worksheet.Request{Kind: "boxes", Keys: []string{"Bb", "Eb"}, Scale: "mixolydian", Brief: &b}, false)
+	_, pages = worksheetPDF(t, worksheet.Request{Kind: "boxes", Keys: []string{"Bb", "Eb"}, Scale: "mixolydian",
+		Brief: &b}, false)
 	require.Len(t, pages, 2, "a page a key")
 	assert.Contains(t, pages[1], "Mixolydian")
 }
@@ -120,7 +121,8 @@ func BenchmarkWorksheetPDF(b *testing.B) {
 		if err != nil {
 			b.Fatal(err)
 		}
-		if _, err := f.Write(document.OfWorksheet(made, true), document.Options{Form: draw.Form{Paper: draw.A4}}); err != nil {
+		if _, err := f.Write(document.OfWorksheet(made, true),
+			document.Options{Form: draw.Form{Paper: draw.A4}}); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -17,7 +17,8 @@ func TestOnlyTheBarsFarAboveAreWrittenLower(t *testing.T) {
 		return cell{Item: item, bar: bar}
 	}
 	rest := cell{bar: 3}
-	cells := []cell{note(0, "E", 4), note(0, "F", 5), note(1, "G", 5), note(1, "A", 6), note(2, "G", 6), note(3, "C", 8), rest}
+	cells := []cell{note(0, "E", 4), note(0, "F", 5), note(1, "G", 5), note(1, "A", 6), note(2, "G", 6),
+		note(3, "C", 8), rest}
 	lowerBars(cells, score.Clef{Sign: "G"})
 	var lower, degrees []int
 	for _, c := range cells {

@@ -83,7 +83,8 @@ func (p *pen) ticks(v neckView, n plan.NeckPlan, boxes ...plan.Box) {
 		}
 	}
 	for _, note := range n.Notes {
-		if inBox[[2]int{note.String, note.Fret}] || note.Fret != 0 && (note.Fret < v.lowFret || note.Fret > v.high) || note.Fret == 0 && v.lowFret > 1 {
+		if inBox[[2]int{note.String, note.Fret}] || note.Fret != 0 && (note.Fret < v.lowFret || note.Fret > v.high) ||
+			note.Fret == 0 && v.lowFret > 1 {
 			continue
 		}
 		x, y := v.markX(note.Fret), v.stringY(note.String)

@@ -87,7 +87,8 @@ func (g *paging) next() error {
 		return err
 	}
 	if p := g.pen(); len(g.pens) > 1 {
-		p.write(margin, margin+3, letter{bold, 9, ink}, left, p.clipped(letter{bold, 9, ink}, g.title+", continued", p.width-2*margin))
+		p.write(margin, margin+3, letter{bold, 9, ink}, left, p.clipped(letter{bold, 9, ink}, g.title+", continued",
+			p.width-2*margin))
 		g.y = margin + 7
 	}
 	return nil
@@ -226,14 +227,16 @@ func (g *paging) run(pl plan.Plan) error {
 // notes writes what the signs mean and what to mind.
 func (g *paging) notes(pl plan.Plan) error {
 	small := letter{text, 7.5, faint}
-	lines := g.pen().wrap(letter{text, 7.5, faint}, "To see in it: "+explore.Sights(pl)[0].Words, g.Paper.Width-2*margin)
+	lines := g.pen().wrap(letter{text, 7.5, faint}, "To see in it: "+explore.Sights(pl)[0].Words,
+		g.Paper.Width-2*margin)
 	lines = append(lines, g.pen().wrap(small, legend(pl), g.Paper.Width-2*margin)...)
 	if words := otherFingers(pl); words != "" {
 		lines = append(lines, g.pen().wrap(small, words, g.Paper.Width-2*margin)...)
 	}
 	var cautions []string
 	for _, c := range pl.Cautions {
-		if c.Code == plan.CautionByHand || c.Code == plan.CautionSpan || c.Code == plan.CautionJump || c.Code == plan.CautionShared {
+		if c.Code == plan.CautionByHand || c.Code == plan.CautionSpan || c.Code == plan.CautionJump ||
+			c.Code == plan.CautionShared {
 			cautions = append(cautions, g.pen().wrap(letter{text, 8, brick}, c.Message, g.Paper.Width-2*margin)...)
 		}
 	}
@@ -277,7 +280,8 @@ func lower(s string) string { return strings.ToLower(s[:1]) + s[1:] }
 
 // strokeMeanings are the words of the legend for strokes.
 var strokeMeanings = map[run.Stroke]string{
-	run.DownStroke: "arrow down a downstroke", run.UpStroke: "arrow up an upstroke", run.Hammer: "h hammer", run.Pull: "po pull-off", run.Slide: "sl slide",
+	run.DownStroke: "arrow down a downstroke", run.UpStroke: "arrow up an upstroke", run.Hammer: "h hammer",
+	run.Pull: "po pull-off", run.Slide: "sl slide",
 	run.Thumb: "p thumb", run.IndexPluck: "i index", run.Middle: "m middle", run.RingPluck: "a ring finger",
 }
 
@@ -286,7 +290,8 @@ var bowMeanings = map[run.Stroke]string{run.DownStroke: "arrow down a down-bow",
 
 // legend says what the signs of a sheet mean, those that are used alone.
 func legend(pl plan.Plan) string {
-	words := []string{"On the marks and below the tab: fingers, 1 index to 4 little, 0 open", "two feet and a line under a fret: the root"}
+	words := []string{"On the marks and below the tab: fingers, 1 index to 4 little, 0 open",
+		"two feet and a line under a fret: the root"}
 	meanings, stroke := strokeMeanings, "stroke"
 	if picking, _ := table.Find(run.Pickings, pl.Brief.Picking); picking.Bow {
 		meanings, stroke = bowMeanings, "bow"
@@ -325,7 +330,8 @@ func (p *pen) head(pl plan.Plan) float64 {
 	y += 1.5
 	name, signature := letter{bold, 10, ink}, letter{text, 9, faint}
 	p.write(p.width-margin, y, signature, right, signatureWords(pl))
-	p.write(margin, y, name, left, p.clipped(name, pl.Scale.Title, p.width-2*margin-p.textWidth(signature, signatureWords(pl))-4))
+	p.write(margin, y, name, left, p.clipped(name, pl.Scale.Title, p.width-2*margin-p.textWidth(signature,
+		signatureWords(pl))-4))
 	x, room := margin+50.0, 70.0
 	if p.textWidth(name, pl.Scale.Title) > 46 { // the notes stand below it
 		x, room = margin+4, p.width-2*margin-8
@@ -353,7 +359,8 @@ func signatureWords(pl plan.Plan) string {
 func (p *pen) wholeNeck(pl plan.Plan, chain []plan.Box, y float64) float64 {
 	strs := len(pl.Neck.Strings)
 	v := neckView{
-		x: margin + gutter + 5, y: y + 3, gap: max(3.4, min(4.6, 26/float64(strs))), lowFret: 1, high: len(pl.Neck.Frets) - 1,
+		x: margin + gutter + 5, y: y + 3, gap: max(3.4, min(4.6, 26/float64(strs))), lowFret: 1,
+		high:       len(pl.Neck.Frets) - 1,
 		leftHanded: pl.Brief.Instrument.LeftHanded, strings: strs,
 	}
 	v.width = p.width - margin - v.x
@@ -387,7 +394,8 @@ func beyond(pl plan.Plan) (out plan.Box) {
 func (p *pen) chosenBox(pl plan.Plan, box plan.Box, y float64) float64 {
 	hand := letter{text, 8.5, faint}
 	p.write(p.width-margin, y, hand, right, handWords(box))
-	p.write(margin, y, letter{bold, 9, ink}, left, p.clipped(letter{bold, 9, ink}, boxTitle(box), p.width-2*margin-p.textWidth(hand, handWords(box))-4))
+	p.write(margin, y, letter{bold, 9, ink}, left, p.clipped(letter{bold, 9, ink}, boxTitle(box),
+		p.width-2*margin-p.textWidth(hand, handWords(box))-4))
 	strs := len(pl.Neck.Strings)
 	last := len(pl.Neck.Frets) - 1
 	v := neckView{
@@ -429,7 +437,8 @@ func boxTitle(b plan.Box) string {
 }
 
 func handWords(b plan.Box) string {
-	s := fmt.Sprintf("on the way up: widest span %.0f mm · %s · %s", b.SpanMM, english.Count(b.Reaches, "reach", "reaches"), english.Count(b.Shifts, "shift", "shifts"))
+	s := fmt.Sprintf("on the way up: widest span %.0f mm · %s · %s", b.SpanMM, english.Count(b.Reaches, "reach",
+		"reaches"), english.Count(b.Shifts, "shift", "shifts"))
 	if b.Refit != "" {
 		s += " · fitted to the hand"
 	}
@@ -437,7 +446,8 @@ func handWords(b plan.Box) string {
 }
 
 func runTitle(pl plan.Plan) string {
-	return fmt.Sprintf("The run: %s in %s, %d notes a minute, ends on %s (%s)", english.Count(pl.Run.Notes, "note", "notes"), english.Count(pl.Run.Bars, "bar", "bars"),
+	return fmt.Sprintf("The run: %s in %s, %d notes a minute, ends on %s (%s)", english.Count(pl.Run.Notes, "note",
+		"notes"), english.Count(pl.Run.Bars, "bar", "bars"),
 		pl.Run.NotesPerMinute, pl.Run.EndsOn.Label, pitch.Pretty(pl.Run.EndsOn.Degree))
 }
 

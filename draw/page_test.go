@@ -18,7 +18,8 @@ import (
 // Lines keep every note, and whole bars where a bar fits; a bar that goes on over
 // the next line is not closed.
 func TestLinesKeepEveryNoteAndWholeBars(t *testing.T) {
-	for _, rhythm := range []string{`{"perBeat": 2}`, `{"perBeat": 3, "beatsPerBar": 3}`, `{"perBeat": 6, "beatsPerBar": 12}`, `{"perBeat": 1, "beatsPerBar": 2}`, `{"perBeat": 4, "pickUp": 3}`} {
+	for _, rhythm := range []string{`{"perBeat": 2}`, `{"perBeat": 3, "beatsPerBar": 3}`,
+		`{"perBeat": 6, "beatsPerBar": 12}`, `{"perBeat": 1, "beatsPerBar": 2}`, `{"perBeat": 4, "pickUp": 3}`} {
 		p := plantest.Build(t, `{"instrument": {"id": "guitar-7"}, "scale": {"tonic": "Db", "name": "lydian"}, "layout": {"system": "four-per-string"}, "rhythm": `+rhythm+`}`)
 		s := score.Of(p.Piece())
 		n := 0
@@ -67,11 +68,13 @@ func TestTheFacesHaveEveryCharacter(t *testing.T) {
 	}
 	for _, name := range []string{"half-whole", "in", "locrian-2"} {
 		pl := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "F#", "name": "`+name+`"}, "layout": {"highFret": 7}}`)
-		for _, s := range []string{pl.Sentence, boxTitle(pl.Boxes[0]), handWords(pl.Boxes[0]), runTitle(pl), signatureWords(pl)} {
+		for _, s := range []string{pl.Sentence, boxTitle(pl.Boxes[0]), handWords(pl.Boxes[0]), runTitle(pl),
+			signatureWords(pl)} {
 			for _, face := range []typeface{heading, text, bold} {
 				for _, piece := range pieces(s) {
 					for _, r := range piece {
-						assert.NotZero(t, p.face(letter{face, 10, ink}, piece).Font.GlyphIndex(r), "%q in face %d of %q", r, face, s)
+						assert.NotZero(t, p.face(letter{face, 10, ink}, piece).Font.GlyphIndex(r),
+							"%q in face %d of %q", r, face, s)
 					}
 				}
 			}
@@ -115,7 +118,8 @@ func TestMarksHaveTheirColours(t *testing.T) {
 		require.NoError(t, err)
 		for y := range img.Bounds().Dy() {
 			for x := range img.Bounds().Dx() {
-				if r, g, bl, _ := img.At(x, y).RGBA(); uint8(r>>8) == colour.R && uint8(g>>8) == colour.G && uint8(bl>>8) == colour.B {
+				if r, g, bl, _ := img.At(x, y).RGBA(); uint8(r>>8) == colour.R && uint8(g>>8) == colour.G &&
+					uint8(bl>>8) == colour.B {
 					return true
 				}
 			}
@@ -140,16 +144,21 @@ func TestTheLegendSaysWhatIsUsed(t *testing.T) {
 			assert.Contains(t, legend(plantest.Build(t, brief)), words)
 		}
 	}
-	assert.NotContains(t, legend(plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "B", "name": "dorian"}}`)), "arrow", "fingers have no arrows")
+	assert.NotContains(t, legend(plantest.Build(t,
+		`{"instrument": {"id": "bass"}, "scale": {"tonic": "B", "name": "dorian"}}`)), "arrow",
+		"fingers have no arrows")
 }
 
 // A report goes on over further pages, its headings again on each; a row is never cut.
 func TestReportGoesOn(t *testing.T) {
-	r := Report{Title: "Weeks", Sentence: strings.Repeat("a long sentence ", 30), Sections: []Section{{Heading: "Nothing", Words: []string{"Nothing this week."}}, {
-		Heading: "Rows", Columns: []Column{{Heading: "what", Share: 0.7}, {Share: 0.05, Tick: true}, {Heading: "how fast", Share: 0.25}},
-	}}}
+	r := Report{Title: "Weeks", Sentence: strings.Repeat("a long sentence ", 30),
+		Sections: []Section{{Heading: "Nothing", Words: []string{"Nothing this week."}}, {
+			Heading: "Rows", Columns: []Column{{Heading: "what", Share: 0.7}, {Share: 0.05, Tick: true},
+				{Heading: "how fast", Share: 0.25}},
+		}}}
 	for i := range 120 {
-		r.Sections[1].Rows = append(r.Sections[1].Rows, []string{fmt.Sprintf("row %d ", i) + strings.Repeat("word ", i%40)})
+		r.Sections[1].Rows = append(r.Sections[1].Rows, []string{fmt.Sprintf("row %d ", i) + strings.Repeat("word ",
+			i%40)})
 	}
 	for _, paper := range []Paper{A4, Letter} {
 		pages, err := PNGPages(ReportSheet(r), Form{Paper: paper, Page: 1})
@@ -158,7 +167,8 @@ func TestReportGoesOn(t *testing.T) {
 		assert.LessOrEqual(t, len(pages), 7)
 		first, err := png.Decode(bytes.NewReader(pages[0]))
 		require.NoError(t, err)
-		assert.Equal(t, color.RGBAModel.Convert(sheet), color.RGBAModel.Convert(first.At(3, 3)), "the margin stays white")
+		assert.Equal(t, color.RGBAModel.Convert(sheet), color.RGBAModel.Convert(first.At(3, 3)),
+			"the margin stays white")
 	}
 	for range 3000 {
 		r.Sections[1].Rows = append(r.Sections[1].Rows, []string{"one more"})

@@ -53,7 +53,8 @@ func finished(data []byte, marks []mark) ([]byte, error) {
 	catalogue := "<</Type/Catalog/Lang(en)/Pages 3 0 R/ViewerPreferences<</DisplayDocTitle true>>"
 	if len(marks) > 0 {
 		catalogue += fmt.Sprintf("/Outlines %d 0 R", outline)
-		objects = append(objects, object(outline, fmt.Sprintf("<</Type/Outlines/First %d 0 R/Last %d 0 R/Count %d>>", outline+1, outline+len(marks), len(marks))))
+		objects = append(objects, object(outline, fmt.Sprintf("<</Type/Outlines/First %d 0 R/Last %d 0 R/Count %d>>",
+			outline+1, outline+len(marks), len(marks))))
 	}
 	objects[0] = object(1, catalogue+">>")
 	for i, m := range marks {
@@ -200,7 +201,8 @@ func assembled(head []byte, objects [][]byte) []byte {
 		out.Write(o)
 	}
 	at := out.Len()
-	fmt.Fprintf(out, "xref\n0 %d\n%strailer\n<</Info 2 0 R/Root 1 0 R/Size %d>>\nstartxref\n%d\n%%%%EOF\n", len(objects)+1, table, len(objects)+1, at)
+	fmt.Fprintf(out, "xref\n0 %d\n%strailer\n<</Info 2 0 R/Root 1 0 R/Size %d>>\nstartxref\n%d\n%%%%EOF\n",
+		len(objects)+1, table, len(objects)+1, at)
 	return out.Bytes()
 }
 

@@ -45,7 +45,8 @@ func (r *raster) RenderPath(path *canvas.Path, style canvas.Style, m canvas.Matr
 			path = path.Dash(offset, dashes...)
 		}
 		tolerance := canvas.PixelTolerance / r.resolution.DPMM()
-		r.fill(path.Stroke(style.StrokeWidth, style.StrokeCapper, style.StrokeJoiner, tolerance).Transform(m), style.Stroke.Color)
+		r.fill(path.Stroke(style.StrokeWidth, style.StrokeCapper, style.StrokeJoiner, tolerance).Transform(m),
+			style.Stroke.Color)
 	}
 }
 

@@ -151,7 +151,8 @@ func described(data []byte, s Sheet) []byte {
 func fontStyle() string {
 	var b strings.Builder
 	for _, f := range shipped {
-		fmt.Fprintf(&b, "@font-face{font-family:%s;font-weight:%d;src:url(data:font/%s;base64,%s)}", strconv.Quote(f.name), f.weight, f.kind, base64.StdEncoding.EncodeToString(f.data))
+		fmt.Fprintf(&b, "@font-face{font-family:%s;font-weight:%d;src:url(data:font/%s;base64,%s)}",
+			strconv.Quote(f.name), f.weight, f.kind, base64.StdEncoding.EncodeToString(f.data))
 	}
 	return b.String()
 }

@@ -48,7 +48,8 @@ func reportPages(r Report, form Form) (drawn, error) {
 		return drawn{}, err
 	}
 	p := g.pen()
-	p.write(margin, g.y+5, letter{heading, 16, ink}, left, p.clipped(letter{heading, 16, ink}, r.Title, p.width-2*margin))
+	p.write(margin, g.y+5, letter{heading, 16, ink}, left, p.clipped(letter{heading, 16, ink}, r.Title,
+		p.width-2*margin))
 	g.y += 10
 	for _, line := range p.wrap(reportText, r.Sentence, p.width-2*margin) {
 		p.write(margin, g.y+2, reportText, left, line)

@@ -100,7 +100,9 @@ func (p *pen) key(s round.Stop, strings []piece.OpenString, lines []line, gap, y
 	width := p.width - 2*margin
 	box := s.Plan.Boxes[s.Plan.Box]
 	p.write(margin, y+keyHead-1.5, letter{bold, 10, ink}, left, s.Title)
-	p.write(p.width-margin, y+keyHead-1.5, letter{text, 8, faint}, right, fmt.Sprintf("%s · root on string %d, fret %d · %.0f mm", signatureWords(s.Plan), s.Root.String, s.Root.Fret, box.SpanMM))
+	p.write(p.width-margin, y+keyHead-1.5, letter{text, 8, faint}, right,
+		fmt.Sprintf("%s · root on string %d, fret %d · %.0f mm", signatureWords(s.Plan), s.Root.String, s.Root.Fret,
+			box.SpanMM))
 	y += keyHead
 	const share = 0.52
 	strs := len(s.Plan.Neck.Strings)
@@ -118,8 +120,9 @@ func (p *pen) key(s round.Stop, strings []piece.OpenString, lines []line, gap, y
 func (p *pen) keyNeck(pl plan.Plan, x, y, width, gap float64) {
 	box := pl.Boxes[pl.Box]
 	v := neckView{
-		x: x + gutter + 4, y: y, width: width - gutter - 4, gap: gap, strings: len(pl.Neck.Strings), leftHanded: pl.Brief.Instrument.LeftHanded,
-		lowFret: max(1, box.LowFret), high: min(len(pl.Neck.Frets)-1, max(box.HighFret, box.LowFret+4)),
+		x: x + gutter + 4, y: y, width: width - gutter - 4, gap: gap, strings: len(pl.Neck.Strings),
+		leftHanded: pl.Brief.Instrument.LeftHanded,
+		lowFret:    max(1, box.LowFret), high: min(len(pl.Neck.Frets)-1, max(box.HighFret, box.LowFret+4)),
 	}
 	if v.leftHanded {
 		v.x = x
@@ -172,7 +175,8 @@ func (p *pen) summaryLine(s round.Stop, y, height float64) {
 	p.rect(margin, base-2.6, 3, 3, 0, sheet, ink, 0.25) // to tick
 	p.write(margin+6, base, letter{bold, 10, ink}, left, s.Name)
 	p.write(margin+16, base, letter{text, 8, ink}, left, fmt.Sprintf("string %d, fret %d", s.Root.String, s.Root.Fret))
-	p.write(margin+16, base+3.6, letter{text, 7, faint}, left, fmt.Sprintf("%.0f mm · %s", box.SpanMM, signatureShort(s.Plan)))
+	p.write(margin+16, base+3.6, letter{text, 7, faint}, left, fmt.Sprintf("%.0f mm · %s", box.SpanMM,
+		signatureShort(s.Plan)))
 	p.summaryNeck(s.Plan, margin+55, y+1.2, width*0.26, height-3)
 	words := strings.TrimSpace(s.Why + " " + s.Move.Words)
 	x := margin + 55 + width*0.26 + 5
@@ -199,7 +203,8 @@ func (p *pen) summaryNeck(pl plan.Plan, x, y, width, height float64) {
 	box := pl.Boxes[pl.Box]
 	strs := len(pl.Neck.Strings)
 	v := neckView{
-		x: x + gutter/2, y: y + 1, width: width - gutter/2, gap: min(3.2, (height-3)/float64(strs-1)), leftHanded: pl.Brief.Instrument.LeftHanded, strings: strs,
+		x: x + gutter/2, y: y + 1, width: width - gutter/2, gap: min(3.2, (height-3)/float64(strs-1)),
+		leftHanded: pl.Brief.Instrument.LeftHanded, strings: strs,
 		lowFret: max(1, box.LowFret), high: min(len(pl.Neck.Frets)-1, max(box.HighFret, box.LowFret+4)),
 	}
 	v.mark = v.gap * 0.9

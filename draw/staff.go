@@ -25,7 +25,8 @@ func (p *pen) staff(s staff, meter [2]int, left, x, y, column float64, l line) f
 	p.signature(s, left+clefWide, bottom, l.fifths)
 	if l.opens {
 		for i, n := range meter {
-			p.write(x-2.4, top+staffTall*(0.44+0.5*float64(i)), letter{bold, 2.1 * staffGap * pointsPerMM, ink}, center, strconv.Itoa(n))
+			p.write(x-2.4, top+staffTall*(0.44+0.5*float64(i)), letter{bold, 2.1 * staffGap * pointsPerMM, ink},
+				center, strconv.Itoa(n))
 		}
 	}
 	for i, c := range l.cells {

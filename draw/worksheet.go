@@ -84,7 +84,8 @@ func worksheetPages(w worksheet.Worksheet, answers bool, form Form) (drawn, erro
 	for i, p := range g.pens {
 		p.write(p.width-margin, p.height-margin, letter{text, leastSize, faint}, right, pageOf(i+1, len(g.pens)))
 		if form.Address != "" {
-			p.write(margin, p.height-margin, letter{text, leastSize, faint}, left, p.clipped(letter{text, leastSize, faint}, form.Address, p.width/2))
+			p.write(margin, p.height-margin, letter{text, leastSize, faint}, left,
+				p.clipped(letter{text, leastSize, faint}, form.Address, p.width/2))
 		}
 	}
 	return g.drawn, nil
@@ -267,7 +268,8 @@ func (h *handout) arcs(steps []int, x, y, wide float64) {
 				h.line(from+(to-from)*a, deep(a), from+(to-from)*b, deep(b), marigold, 0.4)
 			}
 		case step > 2:
-			h.write((from+to)/2, y+arcTall*h.size*0.8, letter{text, 7 * h.size, faint}, center, fmt.Sprintf("%d half steps", step))
+			h.write((from+to)/2, y+arcTall*h.size*0.8, letter{text, 7 * h.size, faint}, center,
+				fmt.Sprintf("%d half steps", step))
 		}
 	}
 }
@@ -294,7 +296,8 @@ func (h *handout) neckTall(worksheet.Item) float64 {
 
 func (h *handout) view(it worksheet.Item, x, y, width float64) neckView {
 	width = min(width, gutter+6+widestFret*h.size*float64(it.High-it.LowFret+1))
-	v := neckView{x: x + gutter + 5, y: y + 2, width: width - gutter - 6, gap: h.gap(), lowFret: it.LowFret, high: it.High, leftHanded: h.LeftHanded, strings: len(h.Strings), mark: h.gap() * 0.98}
+	v := neckView{x: x + gutter + 5, y: y + 2, width: width - gutter - 6, gap: h.gap(), lowFret: it.LowFret,
+		high: it.High, leftHanded: h.LeftHanded, strings: len(h.Strings), mark: h.gap() * 0.98}
 	if v.leftHanded {
 		v.x = x + 1
 	}

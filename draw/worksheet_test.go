@@ -36,7 +36,8 @@ func TestEveryWorksheetFitsItsPage(t *testing.T) {
 						h.size = largeSize
 					}
 					end := h.sheet(k, made.Sheets[0])
-					assert.LessOrEqual(t, end, paper.Height-margin-3, "%s on a %s, %s, large %v", k.ID, in.Name, paper.ID, large)
+					assert.LessOrEqual(t, end, paper.Height-margin-3, "%s on a %s, %s, large %v", k.ID, in.Name,
+						paper.ID, large)
 				}
 			}
 		}

@@ -82,7 +82,8 @@ func TestWithoutAConnection(t *testing.T) {
 // A pupil is changed on two devices: both versions are shown before one of them is kept.
 func TestTwoChangesOfAPupil(t *testing.T) {
 	p := open(t, "/today", true)
-	p.do(click(`[data-pupil=Casimir] .name`), click(`[data-do=edit-pupil]`), chromedp.WaitVisible(css(`[data-do=keep-pupil]`)))
+	p.do(click(`[data-pupil=Casimir] .name`), click(`[data-do=edit-pupil]`),
+		chromedp.WaitVisible(css(`[data-do=keep-pupil]`)))
 	value[bool](p, `(async () => {
 		const id = location.pathname.split('/').pop()
 		const was = await (await fetch('/api/v1/pupils/' + id)).json()
@@ -101,7 +102,8 @@ func TestTwoChangesOfAPupil(t *testing.T) {
 // A stand opens without what a pupil is known by, and cannot keep anything.
 func TestAStandInTheBrowser(t *testing.T) {
 	p := open(t, "/saved", true)
-	p.do(click(`[data-choice=keeping]`), click(`[data-do=make-stand]`), chromedp.WaitVisible(css(`[data-stand-made] a`)))
+	p.do(click(`[data-choice=keeping]`), click(`[data-do=make-stand]`),
+		chromedp.WaitVisible(css(`[data-stand-made] a`)))
 	stand := value[string](p, `document.querySelector('[data-stand-made] a').href`)
 	p.do(chromedp.Navigate(stand + "today"))
 	p.eventually("h1", "lay E Dorian out")
@@ -114,7 +116,8 @@ func TestAStandInTheBrowser(t *testing.T) {
 	p.do(chromedp.Click(`//nav//a[contains(., "Shelf")]`))
 	p.eventually("main", "briefs (15)")
 	assert.NotContains(t, p.text("main"), "safe keeping")
-	assert.Equal(t, []any{403.0, 403.0}, value[[]any](p, `Promise.all(['pupils', 'keeping'].map(async (of) => (await fetch(location.pathname.replace(/saved$/, '') + 'api/v1/' + of)).status))`))
+	assert.Equal(t, []any{403.0, 403.0}, value[[]any](p,
+		`Promise.all(['pupils', 'keeping'].map(async (of) => (await fetch(location.pathname.replace(/saved$/, '') + 'api/v1/' + of)).status))`))
 	p.do(chromedp.Navigate(p.url+"/saved"), click(`[data-choice=keeping]`), click(`[data-do=end-stand]`))
 	p.eventually(".v-snackbar", "The stand is ended")
 	assert.Equal(t, 404.0, value[float64](p, `fetch('`+stand+`').then((r) => r.status)`))
@@ -140,7 +143,8 @@ func TestRoomsInTheBrowser(t *testing.T) {
 	app := serve(t, dir)
 	defer app.kill()
 	p := browse(t, app.url, true)
-	p.do(chromedp.Navigate(app.url+"/rooms/hall/rounds"), chromedp.Click(css(`[name=name]`)), chromedp.KeyEvent("Wren\tgate porch kettle Wren\r"))
+	p.do(chromedp.Navigate(app.url+"/rooms/hall/rounds"), chromedp.Click(css(`[name=name]`)),
+		chromedp.KeyEvent("Wren\tgate porch kettle Wren\r"))
 	p.eventually("h1", "through twelve keys")
 	p.do(chromedp.Click(css(`[data-do=rooms-of-teacher]`)))
 	p.eventually("main", "Open to Wren")
@@ -209,7 +213,8 @@ func TestASaveThatWaited(t *testing.T) {
 	p.offline(true)
 	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), press("W", "a", "i", "t", kb.Enter))
 	p.eventually("[data-unsaved]", "Not saved yet: something new for the shelf.")
-	p.do(chromedp.Click(`//div[contains(@class, "save")]//button[contains(., "Close")]`), chromedp.WaitNotPresent(css(`.v-overlay .save`)))
+	p.do(chromedp.Click(`//div[contains(@class, "save")]//button[contains(., "Close")]`),
+		chromedp.WaitNotPresent(css(`.v-overlay .save`)))
 	p.offline(false)
 	p.do(press("k"))
 	p.eventually("h1", "lay D Dorian out")
@@ -228,7 +233,8 @@ func TestDeletedForGood(t *testing.T) {
 	p.eventually(".v-snackbar", "is deleted")
 	p.do(click(`[data-choice=deleted]`))
 	p.eventually(`[aria-label="Deleted"]`, "Ottoline: first modal week brief · ")
-	p.do(click(`[data-do=for-good]`), click(`[data-do=stay]`), click(`[data-do=for-good]`), click(`[data-do=take-away]`))
+	p.do(click(`[data-do=for-good]`), click(`[data-do=stay]`), click(`[data-do=for-good]`),
+		click(`[data-do=take-away]`))
 	p.eventually(".v-snackbar", "is gone for good")
 	p.eventually("main", "Nothing is deleted.")
 }

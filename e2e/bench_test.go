@@ -27,7 +27,8 @@ func TestThisFingerHere(t *testing.T) {
 	assert.Equal(t, "2", value[string](p, `document.activeElement.dataset.finger`), "the focus stays where the work is")
 	p.do(click("[data-do=free]"))
 	p.gone("h1", "middle finger")
-	p.do(chromedp.Click(css(`[data-word="layout.system"]`)), focused(".picker input"), chromedp.KeyEvent("middle finger first"), press(kb.Enter))
+	p.do(chromedp.Click(css(`[data-word="layout.system"]`)), focused(".picker input"),
+		chromedp.KeyEvent("middle finger first"), press(kb.Enter))
 	p.eventually("h1", "with the middle finger on string 6")
 
 	// One octave is one press away from the box.
@@ -45,8 +46,10 @@ func TestTheNeckSaysWhereTheRunDiffers(t *testing.T) {
 	p.until(`document.querySelectorAll('svg .fold').length === 1`, "one place has another finger in the run")
 	p.do(click(`[data-note="5"]`))
 	p.eventually(".said", "In bars 1 and 9: ring finger. The index finger, as in the box, would need")
-	assert.Equal(t, []string{"3", "3"}, value[[]string](p, `[...document.querySelectorAll('.finger.differs')].map(e => e.firstChild.textContent.trim())`))
-	assert.Contains(t, value[string](p, `document.querySelector('[data-note="5"]').ariaLabel`), "in bars 1 and 9: ring finger")
+	assert.Equal(t, []string{"3", "3"}, value[[]string](p,
+		`[...document.querySelectorAll('.finger.differs')].map(e => e.firstChild.textContent.trim())`))
+	assert.Contains(t, value[string](p, `document.querySelector('[data-note="5"]').ariaLabel`),
+		"in bars 1 and 9: ring finger")
 	p = open(t, box, false)
 	p.eventually("h1", "straight")
 	assert.Zero(t, value[int](p, `document.querySelectorAll('svg .fold, svg .differs').length`))
@@ -54,7 +57,8 @@ func TestTheNeckSaysWhereTheRunDiffers(t *testing.T) {
 
 // What was picked is said, and one press takes the extras off again.
 func TestPlainAgain(t *testing.T) {
-	p := open(t, start+"&instrument.capo=3&layout.strings=5,4,3&layout.lowFret=2&layout.highFret=11&rhythm.swing=true", false)
+	p := open(t, start+"&instrument.capo=3&layout.strings=5,4,3&layout.lowFret=2&layout.highFret=11&rhythm.swing=true",
+		false)
 	for _, words := range []string{"capo at fret 3", "strings 5 to 3", "between frets 2 and 11", "swung"} {
 		p.eventually("h1", words)
 	}
@@ -78,17 +82,20 @@ func TestFinePointsAreFoundByTyping(t *testing.T) {
 	p.eventually(`[data-fine="rhythm.swing"]`, "swung")
 	p.do(press(kb.Escape))
 	p.until(`!document.querySelector('.fine-card')`, "Escape closes them")
-	assert.True(t, value[bool](p, `document.activeElement.matches('.fine')`), "the focus is back where they were opened")
+	assert.True(t, value[bool](p, `document.activeElement.matches('.fine')`),
+		"the focus is back where they were opened")
 }
 
 // What there is to see is shown on the neck on a press.
 func TestWhatThereIsToSee(t *testing.T) {
-	p := open(t, "/?instrument.id=guitar&scale.tonic=Bb&scale.name=minor-pentatonic&layout.system=two-per-string", false)
+	p := open(t, "/?instrument.id=guitar&scale.tonic=Bb&scale.name=minor-pentatonic&layout.system=two-per-string",
+		false)
 	p.eventually("aside", "two patterns to learn")
 	p.do(click("[data-sight=strings]"))
 	p.until(`document.querySelectorAll('.neck .frame').length === 12`, "strings 6, 2, 1 and 5, 4, 3 are framed")
 	p.do(click("[data-sight=octave]"))
-	p.until(`document.querySelectorAll('.neck .beside').length === 12 && !document.querySelector('.neck .frame')`, "the box twelve frets on is shown")
+	p.until(`document.querySelectorAll('.neck .beside').length === 12 && !document.querySelector('.neck .frame')`,
+		"the box twelve frets on is shown")
 	p.do(press("."))
 	p.until(`!document.querySelector('.neck .beside')`, "another box has its own sights")
 }
@@ -115,7 +122,8 @@ func TestAProgressionIsTyped(t *testing.T) {
 	p.eventually(".stops", "C Mixolydian")
 	p.do(click("[data-do=as-round]"))
 	p.eventually("h1", "Carry it through G natural minor, C Mixolydian, F major in an order")
-	p.do(chromedp.Click(css(`[data-word="round.keys"]`)), focused(".picker input"), chromedp.KeyEvent("Fm Bbm Fm"), press(kb.Enter))
+	p.do(chromedp.Click(css(`[data-word="round.keys"]`)), focused(".picker input"), chromedp.KeyEvent("Fm Bbm Fm"),
+		press(kb.Enter))
 	p.eventually("h1", "F natural minor, B♭ natural minor, F natural minor")
 }
 
@@ -166,9 +174,12 @@ func TestTheWayByKeyboard(t *testing.T) {
 		p.do(press(kb.Tab))
 	}
 	assert.LessOrEqual(t, stops, 20)
-	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=sheet]').focus()`), press(kb.Enter), chromedp.WaitVisible(css(".preview img")), press(kb.Escape))
-	p.until(`!document.querySelector('.preview') && document.activeElement.dataset.do === 'sheet'`, "the focus is back at its button")
-	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=save]').focus()`), press(kb.Enter), focused(".save input"), press(kb.Enter))
+	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=sheet]').focus()`), press(kb.Enter),
+		chromedp.WaitVisible(css(".preview img")), press(kb.Escape))
+	p.until(`!document.querySelector('.preview') && document.activeElement.dataset.do === 'sheet'`,
+		"the focus is back at its button")
+	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=save]').focus()`), press(kb.Enter),
+		focused(".save input"), press(kb.Enter))
 	p.eventually(".kept", "E Dorian")
 	p.until(`document.activeElement.dataset.do === 'save'`, "and after saving")
 }
@@ -181,13 +192,15 @@ func TestTheBenchIsInSight(t *testing.T) {
 		"/?instrument.id=bass&scale.tonic=Ab&scale.name=major",
 		"/?instrument.id=guitar&scale.tonic=Db&scale.name=harmonic-minor&layout.system=seven-position&layout.strings=6,5,4,3,2&run.pattern=intervals&run.finish=root&rhythm.swing=true&picking=economy",
 	} {
-		p.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(p.url+path), chromedp.WaitVisible(css(".lanes svg")), settle())
+		p.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(p.url+path),
+			chromedp.WaitVisible(css(".lanes svg")), settle())
 		foot := value[float64](p, `document.querySelector('.lanes svg').getBoundingClientRect().bottom`)
 		assert.LessOrEqual(t, foot, 800.0, path)
 		assert.Zero(t, value[float64](p, `document.querySelector('.play').getBoundingClientRect().top < 0 ? 1 : 0`))
 		before := value[float64](p, `document.querySelector('.play-bar').getBoundingClientRect().top`)
 		p.do(click(`[data-note="2"]`), chromedp.WaitVisible(css("[data-do=land]")))
-		assert.Equal(t, before, value[float64](p, `document.querySelector('.play-bar').getBoundingClientRect().top`), "an explanation moves nothing: %s", path)
+		assert.Equal(t, before, value[float64](p, `document.querySelector('.play-bar').getBoundingClientRect().top`),
+			"an explanation moves nothing: %s", path)
 	}
 }
 
@@ -206,7 +219,8 @@ func TestNothingScrollsSideways(t *testing.T) {
 		"/practise?instrument.id=guitar&scale.tonic=E&scale.name=dorian", "/saved", "/workshop", "/today", pupil,
 	} {
 		for _, width := range []int64{320, 390, 600, 640, 820, 1000, 1280, 1920} {
-			p.do(chromedp.EmulateViewport(width, 800), chromedp.Navigate(p.url+path), chromedp.WaitVisible(css("h1, h2")), settle())
+			p.do(chromedp.EmulateViewport(width, 800), chromedp.Navigate(p.url+path),
+				chromedp.WaitVisible(css("h1, h2")), settle())
 			assert.Empty(t, value[[]string](p, wide), "%s at %d", path, width)
 		}
 	}
@@ -231,9 +245,11 @@ func TestOnAPhone(t *testing.T) {
 		touch('touchstart', r.right - 20); touch('touchmove', r.left + 20); touch('touchend', r.left + 20)
 		return true
 	})()`)
-	p.wait(func() bool { now := p.text(`.box[aria-current=true]`); return now != "" && now != box }, "a swipe goes on to the next box")
+	p.wait(func() bool { now := p.text(`.box[aria-current=true]`); return now != "" && now != box },
+		"a swipe goes on to the next box")
 	p.do(click("[data-do=sheet]"), chromedp.WaitVisible(css(".preview img")), settle())
-	assert.Equal(t, []float64{390, 844}, value[[]float64](p, `(() => { const r = document.querySelector('.v-card.sheet').getBoundingClientRect(); return [r.width, r.height] })()`), "the sheet fills the screen")
+	assert.Equal(t, []float64{390, 844}, value[[]float64](p,
+		`(() => { const r = document.querySelector('.v-card.sheet').getBoundingClientRect(); return [r.width, r.height] })()`), "the sheet fills the screen")
 	p.do(press(kb.Escape), click("[data-do=screens]"), chromedp.Click(`//a[contains(@class, "screen")][.="Shelf"]`))
 	p.until(`location.pathname === '/saved'`, "screens are a press away")
 }
@@ -253,7 +269,8 @@ func TestKeysAreQuick(t *testing.T) {
 		}
 		return out.sort((a, b) => a - b)
 	})()`)
-	p.do(chromedp.Click(css(`[data-word="scale.tonic"]`)), focused(".picker input"), chromedp.KeyEvent("ab"), chromedp.WaitVisible(css(".picker li")))
+	p.do(chromedp.Click(css(`[data-word="scale.tonic"]`)), focused(".picker input"), chromedp.KeyEvent("ab"),
+		chromedp.WaitVisible(css(".picker li")))
 	gone := value[float64](p, `(async () => {
 		const from = performance.now()
 		document.activeElement.dispatchEvent(new KeyboardEvent('keydown', {key: 'Enter', bubbles: true}))

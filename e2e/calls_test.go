@@ -71,7 +71,8 @@ func TestTwentyCallsByKeyboard(t *testing.T) {
 	p.do(onto("[data-do=take-sitting-back]"), press(kb.Enter))
 	p.eventually("[data-do=start]", "Start")
 	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
-	p.until(`(async () => (await (await fetch('/api/v1/sittings')).json()).sittings.length === 1)()`, "it is back in the log")
+	p.until(`(async () => (await (await fetch('/api/v1/sittings')).json()).sittings.length === 1)()`,
+		"it is back in the log")
 }
 
 // Ten numbers answered into the microphone, as a player would after each call.
@@ -95,7 +96,8 @@ func TestTenCallsByMicrophone(t *testing.T) {
 	p.eventually("[data-do=start]", "Start")
 	p.do(click("[data-do=microphone]"), chromedp.WaitVisible(css("[data-heard=on]")), click("[data-do=start]"))
 	for _, call := range []int{6, 11} {
-		p.until(fmt.Sprintf(`document.querySelector('.count')?.textContent.includes('Call %d ·') ?? false`, call), "the calls before are answered")
+		p.until(fmt.Sprintf(`document.querySelector('.count')?.textContent.includes('Call %d ·') ?? false`, call),
+			"the calls before are answered")
 	}
 	p.do(click("[data-do=end]"))
 	p.eventually("h1", "10 of 10 right")
@@ -113,13 +115,15 @@ func TestCallsOnTheBeat(t *testing.T) {
 	p.do(chromedp.Navigate(p.url + callsInDflat + "&level=4&rhythm.tempoBpm=240"))
 	p.eventually("[data-do=start]", "Start")
 	p.do(click("[data-do=start]"))
-	p.until(`/Call [2-9] · level 4: .* every 4 beats/.test(document.querySelector('.count')?.textContent ?? '')`, "a level that asks for it begins the band")
+	p.until(`/Call [2-9] · level 4: .* every 4 beats/.test(document.querySelector('.count')?.textContent ?? '')`,
+		"a level that asks for it begins the band")
 }
 
 // fill writes a field anew, as typing over it does.
 func (p page) fill(selector, text string) {
 	p.t.Helper()
-	p.do(onto(selector), chromedp.Evaluate[chromedp.Void](fmt.Sprintf(`document.querySelector(%q).select()`, selector)), press(text))
+	p.do(onto(selector), chromedp.Evaluate[chromedp.Void](fmt.Sprintf(`document.querySelector(%q).select()`,
+		selector)), press(text))
 }
 
 // A worksheet is filled in on screen with each kind of slip, each said as it is; then it is
@@ -142,7 +146,8 @@ func TestAWorksheetWithEachSlip(t *testing.T) {
 	write(1, "b c d g f g a b")
 	slip("letter")
 	write(1, "b c d e f g a b")
-	p.until(`document.querySelector('[data-item="1"] [data-choice=signs]').getAttribute('aria-checked') === 'true'`, "letters that are right lead on to the signs")
+	p.until(`document.querySelector('[data-item="1"] [data-choice=signs]').getAttribute('aria-checked') === 'true'`,
+		"letters that are right lead on to the signs")
 	slip("sign-missing")
 	write(1, "bb c d# e f g a bb")
 	slip("moved-right")
@@ -168,7 +173,8 @@ func TestACourseOfSheets(t *testing.T) {
 	p := open(t, "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=F+Bb+Eb", false)
 	p.do(click("[data-do=ten-days]"))
 	p.eventually(".stepper", "Day 1, sheet 1 of 20")
-	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css(`[data-whom=Thaddeus]`)), settle(), click(`[data-whom=Thaddeus]`))
+	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css(`[data-whom=Thaddeus]`)), settle(),
+		click(`[data-whom=Thaddeus]`))
 	p.eventually("body", "Set for Thaddeus")
 	id := value[string](p, `fetch('/api/v1/pupils?q=Thaddeus').then(r => r.json()).then(r => r.pupils[0].id)`)
 	p.do(chromedp.Navigate(p.url + "/pupil/" + id))
@@ -200,7 +206,8 @@ func TestCallsByAMIDIInstrument(t *testing.T) {
 	p.do(click("[data-do=listen]"), click("[data-do=start]"))
 	p.eventually(".hearing", "Hears a simulated keyboard")
 	p.eventually("[data-call]", "2")
-	p.until(`window.strike(39 + 12), document.querySelector('[data-verdict]').dataset.is === 'too-high'`, "an octave too high")
+	p.until(`window.strike(39 + 12), document.querySelector('[data-verdict]').dataset.is === 'too-high'`,
+		"an octave too high")
 	p.do(press(kb.Enter))
 	p.eventually("[data-call]", "5")
 	p.until(`window.strike(32), document.querySelector('[data-verdict]')?.dataset.is === 'right'`, "the low five")

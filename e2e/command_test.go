@@ -43,7 +43,8 @@ func TestCommands(t *testing.T) {
 	assert.Equal(t, []any{"", 2}, []any{out, code})
 	assert.Contains(t, complaints, "more than 128 kB")
 
-	for format, begins := range map[string]string{"svg": "<svg", "png": "\x89PNG", "pdf": "%PDF", "tab": "On a 4-string bass", "json": "{"} {
+	for format, begins := range map[string]string{"svg": "<svg", "png": "\x89PNG", "pdf": "%PDF",
+		"tab": "On a 4-string bass", "json": "{"} {
 		out, _, code = command(t, good, "document", "--format", format)
 		assert.Zero(t, code)
 		assert.True(t, strings.HasPrefix(out, begins), format)

@@ -97,7 +97,8 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 	p.eventually("aside", "Hand, box 4")
 	p.eventually(".kept", "Wet day")
 
-	p.do(chromedp.Navigate(p.url+"/saved"), chromedp.WaitVisible(css(`button[aria-label="Delete Wet day"]`)), chromedp.Click(css(`button[aria-label="Delete Wet day"]`)))
+	p.do(chromedp.Navigate(p.url+"/saved"), chromedp.WaitVisible(css(`button[aria-label="Delete Wet day"]`)),
+		chromedp.Click(css(`button[aria-label="Delete Wet day"]`)))
 	p.eventually(".v-snackbar", "is deleted")
 	assert.NotContains(t, p.text("main"), "Wet day")
 	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
@@ -105,7 +106,8 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 
 	p.do(chromedp.Click(css(`button[aria-label="Delete Wet day"]`)))
 	p.eventually(".v-snackbar", "is deleted")
-	p.do(chromedp.Reload(), chromedp.WaitVisible(css(`[data-choice=deleted]`)), chromedp.Click(css(`[data-choice=deleted]`)), chromedp.Click(css(`button[aria-label="Bring back Wet day"]`)))
+	p.do(chromedp.Reload(), chromedp.WaitVisible(css(`[data-choice=deleted]`)),
+		chromedp.Click(css(`[data-choice=deleted]`)), chromedp.Click(css(`button[aria-label="Bring back Wet day"]`)))
 	p.eventually("main", "Nothing is deleted")
 	p.do(chromedp.Click(css(`[data-choice=briefs]`)))
 	p.eventually("main", "Wet day")
@@ -144,7 +146,8 @@ func TestAnExportComesBack(t *testing.T) {
 	require.NoError(t, os.WriteFile(file, []byte(all), 0o600))
 	p.do(chromedp.Click(css(`button[aria-label="Delete Wenna: high and narrow"]`)))
 	p.gone("main", "high and narrow")
-	p.do(click("[data-choice=keeping]"), chromedp.WaitVisible(css("[data-do=import]")), chromedp.SetUploadFiles(css(`input[accept=".json"][aria-label="An export of Even Ladder"]`), []string{file}))
+	p.do(click("[data-choice=keeping]"), chromedp.WaitVisible(css("[data-do=import]")),
+		chromedp.SetUploadFiles(css(`input[accept=".json"][aria-label="An export of Even Ladder"]`), []string{file}))
 	p.eventually("[data-given]", "saved, 0 added, 1 changed")
 	p.do(click("[data-do=take-export]"))
 	p.eventually(".v-snackbar", "It is taken in")
@@ -206,11 +209,14 @@ func TestBadInputKeepsTheLastGoodPlan(t *testing.T) {
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
 	before := p.marks()
-	p.do(chromedp.Click(css(`[data-word="instrument.tuning"]`)), focused(".picker input"), chromedp.KeyEvent("E2 H2 A2"), press(kb.Enter))
+	p.do(chromedp.Click(css(`[data-word="instrument.tuning"]`)), focused(".picker input"),
+		chromedp.KeyEvent("E2 H2 A2"), press(kb.Enter))
 	p.eventually(".picker [role=alert]", `"H2" is not a pitch`)
 	assert.Equal(t, before, p.marks(), "the last good plan stays on screen")
-	assert.Equal(t, "E2 H2 A2", value[string](p, `document.querySelector('.picker input').value`), "what was typed is still there")
-	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('.picker input').select()`), chromedp.KeyEvent("E2 B2 A3"), press(kb.Enter))
+	assert.Equal(t, "E2 H2 A2", value[string](p, `document.querySelector('.picker input').value`),
+		"what was typed is still there")
+	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('.picker input').select()`),
+		chromedp.KeyEvent("E2 B2 A3"), press(kb.Enter))
 	p.eventually("h1", "tuned E B A")
 	assert.Empty(t, p.text("[role=alert]"))
 
@@ -234,7 +240,8 @@ func TestLooksAreKept(t *testing.T) {
 	p.do(chromedp.Click(css(`button[aria-label="Lamp-light colours"]`)), chromedp.Reload())
 	p.eventually("h1", "lay E Dorian out")
 	p.until(`!!document.querySelector('.ruler .mm')`, "the ruler is in millimetres")
-	assert.Equal(t, "rgb(33, 31, 27)", value[string](p, `getComputedStyle(document.querySelector('.v-application')).backgroundColor`), "lamp-light outlives a reload")
+	assert.Equal(t, "rgb(33, 31, 27)", value[string](p,
+		`getComputedStyle(document.querySelector('.v-application')).backgroundColor`), "lamp-light outlives a reload")
 	p.do(press("e"))
 	assert.InDelta(t, 1, width(2)/width(14), 0.05, "even spacing")
 
@@ -252,7 +259,8 @@ func TestLooksAreKept(t *testing.T) {
 // offline keeps the page from the application's interface.
 func (p page) offline(off bool) {
 	p.t.Helper()
-	blocked := network.SetBlockedURLsParams{URLPatterns: []*network.BlockPattern{{URLPattern: p.url + "/api/*", Block: off}}}
+	blocked := network.SetBlockedURLsParams{URLPatterns: []*network.BlockPattern{{URLPattern: p.url + "/api/*",
+		Block: off}}}
 	_, err := chromedp.Call(p.ctx, network.SetBlockedURLs, blocked)
 	require.NoError(p.t, err)
 }
@@ -297,7 +305,8 @@ func TestFinePointsAndAKeptInstrument(t *testing.T) {
 	fine(`[data-fine="hand.open"] button`)
 	p.do(focused(".picker input"), chromedp.KeyEvent("without open"), press(kb.Enter))
 	p.eventually("h1", "without open strings")
-	p.do(press(kb.Escape), chromedp.WaitNotPresent(css(".v-overlay__scrim")), pick("hand.open", "open strings up and down"))
+	p.do(press(kb.Escape), chromedp.WaitNotPresent(css(".v-overlay__scrim")),
+		pick("hand.open", "open strings up and down"))
 	p.gone("h1", "open strings")
 	fine("[data-fine=keep]")
 	p.do(focused(".keep input"), chromedp.KeyEvent("Attic guitar\r"))
@@ -356,31 +365,45 @@ func TestAccessible(t *testing.T) {
 		{"a round, its necks hidden", "/rounds?instrument.id=bass&scale.tonic=E&scale.name=mixolydian", press("h")},
 		{"the sheet of a round", "/rounds?instrument.id=bass&scale.tonic=E&scale.name=mixolydian", press("p")},
 		{"two plans", "/compare", nil},
-		{"four plans", "/compare?first=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Ddorian", click("[data-set=siblings]")},
-		{"a judged take", "/practise?instrument.id=guitar&scale.tonic=B&scale.name=dorian&parts=octave", chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-fold=ladder] summary').click(), document.querySelector('[data-do=simulate]').click(), new Promise(r => setTimeout(r, 1500))`, chromedp.EvalAwaitPromise)},
+		{"four plans", "/compare?first=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Ddorian",
+			click("[data-set=siblings]")},
+		{"a judged take", "/practise?instrument.id=guitar&scale.tonic=B&scale.name=dorian&parts=octave",
+			chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-fold=ladder] summary').click(), document.querySelector('[data-do=simulate]').click(), new Promise(r => setTimeout(r, 1500))`, chromedp.EvalAwaitPromise)},
 		{"practise", "/practise?instrument.id=guitar&scale.tonic=E&scale.name=dorian", nil},
-		{"how it went", "/practise?instrument.id=bass&scale.tonic=E&scale.name=dorian", chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-fold=ladder] summary').click(), dispatchEvent(new KeyboardEvent('keydown', {key: ' '})), new Promise(r => setTimeout(r, 600)).then(() => dispatchEvent(new KeyboardEvent('keydown', {key: ' '})))`, chromedp.EvalAwaitPromise)},
+		{"how it went", "/practise?instrument.id=bass&scale.tonic=E&scale.name=dorian",
+			chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-fold=ladder] summary').click(), dispatchEvent(new KeyboardEvent('keydown', {key: ' '})), new Promise(r => setTimeout(r, 600)).then(() => dispatchEvent(new KeyboardEvent('keydown', {key: ' '})))`, chromedp.EvalAwaitPromise)},
 		{"today", "/today", nil},
 		{"a day without lessons", "/today?on=2026-01-01", nil},
 		{"a new pupil", "/today", chromedp.Steps(click("[data-do=add-pupil]"), click("[data-do=measure]"))},
 		{"a pupil", "/today", click(row("Casimir") + ".name")},
-		{"weeks of practice", "/today", chromedp.Steps(click(row("Casimir")+".name"), click("[data-do=plan-weeks]"), chromedp.WaitVisible(css(".preview")))},
-		{"kept weeks", "/today", chromedp.Steps(click(row("Ottoline")+".name"), chromedp.WaitVisible(css("[data-date]")))},
+		{"weeks of practice", "/today", chromedp.Steps(click(row("Casimir")+".name"), click("[data-do=plan-weeks]"),
+			chromedp.WaitVisible(css(".preview")))},
+		{"kept weeks", "/today", chromedp.Steps(click(row("Ottoline")+".name"),
+			chromedp.WaitVisible(css("[data-date]")))},
 		{"send home", "/today", click(row("Casimir") + "[data-do=home]")},
 		{"from home", "/today", click("[data-do=results]")},
 		{"for whom", start, click("[data-do=set-for]")},
 		{"calls", callsInDflat, nil},
-		{"a call", callsInDflat + "&level=2", chromedp.Steps(click("[data-do=start]"), chromedp.WaitVisible(css("[data-call]")), click("[data-place='1/3']"))},
-		{"the end of a sitting", callsInDflat + "&level=2&kind=name", chromedp.Steps(click("[data-do=start]"), chromedp.WaitVisible(css("[data-call]")), click("[data-aloud=wrong]"), chromedp.WaitVisible(css("[data-do=next-call]")), click("[data-do=end]"), chromedp.WaitVisible(css(".end")))},
-		{"a phrase", "/phrases", chromedp.Steps(click("[data-do=try-one]"), chromedp.WaitVisible(css("[data-way]")), click("[data-note='3']"), click("[data-do=on-neck]"))},
+		{"a call", callsInDflat + "&level=2", chromedp.Steps(click("[data-do=start]"),
+			chromedp.WaitVisible(css("[data-call]")), click("[data-place='1/3']"))},
+		{"the end of a sitting", callsInDflat + "&level=2&kind=name", chromedp.Steps(click("[data-do=start]"),
+			chromedp.WaitVisible(css("[data-call]")), click("[data-aloud=wrong]"),
+			chromedp.WaitVisible(css("[data-do=next-call]")), click("[data-do=end]"),
+			chromedp.WaitVisible(css(".end")))},
+		{"a phrase", "/phrases", chromedp.Steps(click("[data-do=try-one]"), chromedp.WaitVisible(css("[data-way]")),
+			click("[data-note='3']"), click("[data-do=on-neck]"))},
 		{"no phrase", "/phrases", nil},
-		{"a phrase to keep", "/phrases", chromedp.Steps(click("[data-do=try-one]"), chromedp.WaitVisible(css("[data-way]")), click("[data-do=keep-phrase]"))},
+		{"a phrase to keep", "/phrases", chromedp.Steps(click("[data-do=try-one]"),
+			chromedp.WaitVisible(css("[data-way]")), click("[data-do=keep-phrase]"))},
 		{"worksheets", "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb", nil},
 		{"a worksheet to fill in", "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb&sheet.kind=neck", chromedp.Steps(click("[data-choice=fill]"), chromedp.WaitVisible(css("[data-item='1']")), click("[data-blank='1']"), press("f"))},
-		{"a worksheet to mark", "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb", click("[data-choice=mark]")},
+		{"a worksheet to mark", "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb",
+			click("[data-choice=mark]")},
 		{"saved", "/saved", nil},
 		{"deleted", "/saved", click("[data-choice=deleted]")},
-		{"safe keeping", "/saved", chromedp.Steps(click("[data-choice=keeping]"), click("[data-do=back-up]"), chromedp.WaitVisible(css("[data-do=look]")), click("[data-do=look]"), chromedp.WaitVisible(css("[data-seen]")))},
+		{"safe keeping", "/saved", chromedp.Steps(click("[data-choice=keeping]"), click("[data-do=back-up]"),
+			chromedp.WaitVisible(css("[data-do=look]")), click("[data-do=look]"),
+			chromedp.WaitVisible(css("[data-seen]")))},
 		{"an own instrument", "/workshop", click("[data-do=new-instrument]")},
 		{"an own scale", "/workshop", click("[data-do=new-scale]")},
 	} {
@@ -389,7 +412,8 @@ func TestAccessible(t *testing.T) {
 			t.Cleanup(p.keepPicture)
 			p.do(chromedp.Navigate(p.url + "/healthz"))
 			value[bool](p, `localStorage.clear(), sessionStorage.clear(), localStorage.setItem('even-ladder.theme', 'paper'), true`)
-			p.do(chromedp.EmulateViewport(1280, 900), chromedp.Navigate(p.url+c.path), chromedp.WaitVisible(css("h1")), settle())
+			p.do(chromedp.EmulateViewport(1280, 900), chromedp.Navigate(p.url+c.path), chromedp.WaitVisible(css("h1")),
+				settle())
 			if c.then != nil {
 				p.do(c.then, settle())
 			}
@@ -404,7 +428,8 @@ func TestAccessible(t *testing.T) {
 		})
 	}
 	p := page{t, shared.ctx, shared.url}
-	p.do(chromedp.EmulateViewport(390, 844), chromedp.Navigate(p.url+start), chromedp.WaitVisible(css("h1")), settle(), click("[data-do=screens]"), settle())
+	p.do(chromedp.EmulateViewport(390, 844), chromedp.Navigate(p.url+start), chromedp.WaitVisible(css("h1")), settle(),
+		click("[data-do=screens]"), settle())
 	value[bool](p, string(axe)+`; true`)
 	p.violations("the screens of a phone")
 }

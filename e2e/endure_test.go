@@ -78,7 +78,8 @@ func TestPlansBesideDocuments(t *testing.T) {
 					return
 				default:
 				}
-				res, err := http.Post(app.url+"/api/v1/round/document?format=pdf", "application/json", strings.NewReader(largeRound))
+				res, err := http.Post(app.url+"/api/v1/round/document?format=pdf", "application/json",
+					strings.NewReader(largeRound))
 				if err != nil {
 					return
 				}
@@ -104,7 +105,8 @@ func TestPlansBesideDocuments(t *testing.T) {
 		time.Sleep(time.Until(begun.Add(time.Duration(i) * time.Second / time.Duration(rate))))
 		plans.Go(func() {
 			at := time.Now()
-			res, err := client.Post(app.url+"/api/v1/plan", "application/json", strings.NewReader(fmt.Sprintf(`{"instrument": {"id": "guitar"}, "scale": {"tonic": %q, "name": "mixolydian"}}`, tonics[i%len(tonics)])))
+			res, err := client.Post(app.url+"/api/v1/plan", "application/json",
+				strings.NewReader(fmt.Sprintf(`{"instrument": {"id": "guitar"}, "scale": {"tonic": %q, "name": "mixolydian"}}`, tonics[i%len(tonics)])))
 			if err != nil || res.StatusCode != http.StatusOK {
 				failed.Add(1)
 			}
@@ -120,7 +122,9 @@ func TestPlansBesideDocuments(t *testing.T) {
 	documents.Wait()
 	slices.Sort(took)
 	p99 := took[n*99/100]
-	t.Logf("%d plans at %d a second beside %d documents (%d asked to come again): median %v, 99th %v, worst %v", n, rate, drawn.Load(), turned.Load(), took[n/2].Round(10*time.Microsecond), p99.Round(10*time.Microsecond), took[n-1].Round(10*time.Microsecond))
+	t.Logf("%d plans at %d a second beside %d documents (%d asked to come again): median %v, 99th %v, worst %v", n,
+		rate, drawn.Load(), turned.Load(), took[n/2].Round(10*time.Microsecond), p99.Round(10*time.Microsecond),
+		took[n-1].Round(10*time.Microsecond))
 	assert.Zero(t, failed.Load(), "every plan is answered")
 	if soaked {
 		assert.Less(t, p99, 50*time.Millisecond)
@@ -167,7 +171,8 @@ func TestClientsThatNeverRead(t *testing.T) {
 			break
 		}
 	}
-	t.Logf("30 clients that never read: %.0f MB before, %.0f MB at most, let go after %v, %.0f MB a minute later", before/1e6, most/1e6, back.Round(time.Second), last/1e6)
+	t.Logf("30 clients that never read: %.0f MB before, %.0f MB at most, let go after %v, %.0f MB a minute later",
+		before/1e6, most/1e6, back.Round(time.Second), last/1e6)
 	require.NotZero(t, back, "they are let go of")
 	assert.Less(t, last-before, (most-before)/5, "their memory is there again, but for what is kept for the next ones")
 }
@@ -189,10 +194,13 @@ func TestASchoolDay(t *testing.T) {
 	const secret = "a token of this test"
 	token := filepath.Join(t.TempDir(), "token")
 	require.NoError(t, os.WriteFile(token, []byte(secret+"\n"), 0o600))
-	app := started(t, exec.Command(binary, "serve", "--addr", "127.0.0.1:0", "--data", dir, "--rooms-open", "6", "--metrics-token", token))
+	app := started(t, exec.Command(binary, "serve", "--addr", "127.0.0.1:0", "--data", dir, "--rooms-open", "6",
+		"--metrics-token", token))
 	defer app.kill()
-	client := &http.Client{Transport: &http.Transport{MaxIdleConnsPerHost: 16, MaxConnsPerHost: 16}, CheckRedirect: func(*http.Request, []*http.Request) error { return http.ErrUseLastResponse }}
-	res, err := client.PostForm(app.url+"/signin", url.Values{"name": {"Wren"}, "passphrase": {"gate porch kettle moth"}, "to": {"/"}})
+	client := &http.Client{Transport: &http.Transport{MaxIdleConnsPerHost: 16, MaxConnsPerHost: 16},
+		CheckRedirect: func(*http.Request, []*http.Request) error { return http.ErrUseLastResponse }}
+	res, err := client.PostForm(app.url+"/signin", url.Values{"name": {"Wren"},
+		"passphrase": {"gate porch kettle moth"}, "to": {"/"}})
 	require.NoError(t, err)
 	require.NoError(t, res.Body.Close())
 	require.Len(t, res.Cookies(), 1)
@@ -225,23 +233,28 @@ func TestASchoolDay(t *testing.T) {
 	ids := regexp.MustCompile(`"id":"([a-z0-9]{16})"`)
 	pupils := map[string]string{}
 	for _, name := range names {
-		found := ids.FindStringSubmatch(send("POST", "/rooms/"+name+"/api/v1/pupils", `{"pupil": {"name": "Casimir", "instrument": {"id": "bass"}}}`))
+		found := ids.FindStringSubmatch(send("POST", "/rooms/"+name+"/api/v1/pupils",
+			`{"pupil": {"name": "Casimir", "instrument": {"id": "bass"}}}`))
 		require.Len(t, found, 2)
 		pupils[name] = found[1]
 	}
 	lesson := func(n int, pick *rand.Rand) {
 		room := names[pick.IntN(len(names))]
 		at, pupil := "/rooms/"+room+"/api/v1/", pupils[room]
-		brief := fmt.Sprintf(`{"instrument": {"id": "bass"}, "scale": {"tonic": %q, "name": "dorian"}}`, []string{"Eb", "Ab", "B", "E", "F#"}[pick.IntN(5)])
+		brief := fmt.Sprintf(`{"instrument": {"id": "bass"}, "scale": {"tonic": %q, "name": "dorian"}}`,
+			[]string{"Eb", "Ab", "B", "E", "F#"}[pick.IntN(5)])
 		switch roll := pick.IntN(100); {
 		case roll < 45:
 			send("POST", at+"plan", brief)
 		case roll < 60:
 			send("POST", at+"practise?pupil="+pupil, `{"brief": `+brief+`}`)
 		case roll < 72:
-			found := ids.FindStringSubmatch(send("POST", at+"log", fmt.Sprintf(`{"brief": %s, "perBeat": 2, "tempoBpm": 60, "result": "clean", "pupil": %q}`, brief, pupil)))
+			found := ids.FindStringSubmatch(send("POST", at+"log",
+				fmt.Sprintf(`{"brief": %s, "perBeat": 2, "tempoBpm": 60, "result": "clean", "pupil": %q}`, brief,
+					pupil)))
 			if len(found) == 2 && roll == 71 {
-				send("PUT", at+"log/"+found[1]+"/take", `{"heard": [{"midi": 46, "onsetSec": 0.5}, {"midi": 48, "onsetSec": 1}]}`)
+				send("PUT", at+"log/"+found[1]+"/take",
+					`{"heard": [{"midi": 46, "onsetSec": 0.5}, {"midi": 48, "onsetSec": 1}]}`)
 			}
 		case roll < 82:
 			send("GET", at+"today", "")
@@ -287,15 +300,18 @@ func TestASchoolDay(t *testing.T) {
 			guests.Wait()
 			time.Sleep(max(0, min(time.Until(second), time.Until(end))))
 		}
-		hours = append(hours, held{figure(t, app.url, secret, resident), figure(t, app.url, secret, "go_goroutines"), figure(t, app.url, secret, "process_open_fds"), figure(t, app.url, secret, "evenladder_rooms_open")})
+		hours = append(hours, held{figure(t, app.url, secret, resident), figure(t, app.url, secret, "go_goroutines"),
+			figure(t, app.url, secret, "process_open_fds"), figure(t, app.url, secret, "evenladder_rooms_open")})
 	}
 	for h, of := range hours {
-		t.Logf("%02d:00 %.0f MB, %.0f goroutines, %.0f files, %.0f rooms open", h, of.memory/1e6, of.goroutines, of.files, of.rooms)
+		t.Logf("%02d:00 %.0f MB, %.0f goroutines, %.0f files, %.0f rooms open", h, of.memory/1e6, of.goroutines,
+			of.files, of.rooms)
 	}
 	t.Logf("%d requests, %d failed", asked.Load(), failed.Load())
 	assert.Zero(t, failed.Load())
 	if soaked {
-		assert.Less(t, hours[19].memory, 1.25*max(hours[9].memory, hours[10].memory, hours[11].memory), "memory grows over the day")
+		assert.Less(t, hours[19].memory, 1.25*max(hours[9].memory, hours[10].memory, hours[11].memory),
+			"memory grows over the day")
 		assert.LessOrEqual(t, hours[23].goroutines, hours[11].goroutines+10)
 		assert.LessOrEqual(t, hours[23].files, hours[11].files+10)
 	}

@@ -53,7 +53,8 @@ func TestKilledWithinARestore(t *testing.T) {
 	backups := map[string]string{}
 	for _, word := range []string{"gate", "porch"} {
 		for n := range 60 {
-			body := fmt.Sprintf(`{"title": "%s %d", "notes": "%s", "brief": %s}`, word, n, strings.Repeat("n", 9000), killedBrief)
+			body := fmt.Sprintf(`{"title": "%s %d", "notes": "%s", "brief": %s}`, word, n, strings.Repeat("n", 9000),
+				killedBrief)
 			a, ok := post(t.Context(), app.url+"/api/v1/shelf/briefs", "application/json", body)
 			require.True(t, ok, "%v", a)
 		}

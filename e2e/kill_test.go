@@ -67,7 +67,8 @@ func post(ctx context.Context, url, kind, body string) (answer map[string]any, o
 	}
 	defer res.Body.Close()
 	data, err := io.ReadAll(res.Body)
-	if err != nil || res.StatusCode != http.StatusCreated && res.StatusCode != http.StatusOK || json.Unmarshal(data, &answer) != nil {
+	if err != nil || res.StatusCode != http.StatusCreated && res.StatusCode != http.StatusOK || json.Unmarshal(data,
+		&answer) != nil {
 		return nil, false
 	}
 	return answer, true
@@ -105,11 +106,13 @@ const killedBrief = `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "na
 // again.
 var writings = []func(ctx context.Context, url string, n int) (path string, ok bool){
 	func(ctx context.Context, url string, n int) (string, bool) {
-		a, ok := post(ctx, url+"/api/v1/shelf/briefs", "application/json", fmt.Sprintf(`{"title": "brief %d", "brief": %s}`, n, killedBrief))
+		a, ok := post(ctx, url+"/api/v1/shelf/briefs", "application/json",
+			fmt.Sprintf(`{"title": "brief %d", "brief": %s}`, n, killedBrief))
 		return fmt.Sprint("/api/v1/shelf/briefs/", a["id"]), ok
 	},
 	func(ctx context.Context, url string, n int) (string, bool) {
-		a, ok := post(ctx, url+"/api/v1/pupils", "application/json", fmt.Sprintf(`{"pupil": {"name": "pupil %d", "instrument": {"id": "bass"}}}`, n))
+		a, ok := post(ctx, url+"/api/v1/pupils", "application/json",
+			fmt.Sprintf(`{"pupil": {"name": "pupil %d", "instrument": {"id": "bass"}}}`, n))
 		return fmt.Sprint("/api/v1/pupils/", a["id"]), ok
 	},
 	// The other shelves, one after the other.
@@ -127,17 +130,20 @@ var writings = []func(ctx context.Context, url string, n int) (path string, ok b
 		default:
 			kind, of = "ladders", `"ladder": {"brief": `+killedBrief+`}`
 		}
-		a, ok := post(ctx, url+"/api/v1/shelf/"+kind, "application/json", fmt.Sprintf(`{"title": "%s %d", %s}`, kind, n, of))
+		a, ok := post(ctx, url+"/api/v1/shelf/"+kind, "application/json", fmt.Sprintf(`{"title": "%s %d", %s}`, kind,
+			n, of))
 		return fmt.Sprint("/api/v1/shelf/", kind, "/", a["id"]), ok
 	},
 	// What is set to a pupil, their weeks, and a page that goes home.
 	func(ctx context.Context, url string, n int) (string, bool) {
-		p, ok := post(ctx, url+"/api/v1/pupils", "application/json", fmt.Sprintf(`{"pupil": {"name": "set %d", "instrument": {"id": "bass"}}}`, n))
+		p, ok := post(ctx, url+"/api/v1/pupils", "application/json",
+			fmt.Sprintf(`{"pupil": {"name": "set %d", "instrument": {"id": "bass"}}}`, n))
 		if !ok {
 			return "", false
 		}
 		of := fmt.Sprint(url, "/api/v1/pupils/", p["id"])
-		a, ok := post(ctx, of+"/assignments", "application/json", `{"assignment": {"ladder": {"brief": `+killedBrief+`}, "minutes": 10, "from": "", "until": "", "words": ""}}`)
+		a, ok := post(ctx, of+"/assignments", "application/json",
+			`{"assignment": {"ladder": {"brief": `+killedBrief+`}, "minutes": 10, "from": "", "until": "", "words": ""}}`)
 		if !ok {
 			return "", false
 		}
@@ -150,19 +156,23 @@ var writings = []func(ctx context.Context, url string, n int) (path string, ok b
 	},
 	// Calls that are answered.
 	func(ctx context.Context, url string, _ int) (string, bool) {
-		s, ok := post(ctx, url+"/api/v1/sittings", "application/json", `{"calls": {"kind": "name", "brief": `+killedBrief+`}}`)
+		s, ok := post(ctx, url+"/api/v1/sittings", "application/json",
+			`{"calls": {"kind": "name", "brief": `+killedBrief+`}}`)
 		if !ok {
 			return "", false
 		}
-		_, ok = post(ctx, fmt.Sprint(url, "/api/v1/calls/mark?ms=900&sitting=", s["id"]), "application/json", `{"brief": `+killedBrief+`, "kind": "name", "answers": "3/6", "given": {"text": "Eb"}}`)
+		_, ok = post(ctx, fmt.Sprint(url, "/api/v1/calls/mark?ms=900&sitting=", s["id"]), "application/json",
+			`{"brief": `+killedBrief+`, "kind": "name", "answers": "3/6", "given": {"text": "Eb"}}`)
 		return fmt.Sprint("/api/v1/sittings/", s["id"]), ok
 	},
 	func(ctx context.Context, url string, _ int) (string, bool) {
-		a, ok := post(ctx, url+"/api/v1/log", "application/json", `{"brief": `+killedBrief+`, "perBeat": 2, "tempoBpm": 60, "result": "clean"}`)
+		a, ok := post(ctx, url+"/api/v1/log", "application/json",
+			`{"brief": `+killedBrief+`, "perBeat": 2, "tempoBpm": 60, "result": "clean"}`)
 		if !ok {
 			return "", false
 		}
-		ok = put(ctx, fmt.Sprint(url, "/api/v1/log/", a["id"], "/take"), `{"heard": [{"midi": 46, "onsetSec": 0.5}, {"midi": 48, "onsetSec": 1}]}`)
+		ok = put(ctx, fmt.Sprint(url, "/api/v1/log/", a["id"], "/take"),
+			`{"heard": [{"midi": 46, "onsetSec": 0.5}, {"midi": 48, "onsetSec": 1}]}`)
 		return fmt.Sprint("/api/v1/log/", a["id"], "/take"), ok
 	},
 	func(ctx context.Context, url string, _ int) (string, bool) {
@@ -378,10 +388,12 @@ func TestOverANetwork(t *testing.T) {
 	url := "https://127.0.0.1:" + port
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
-	browser := http.Client{Jar: jar, Transport: &http.Transport{TLSClientConfig: &tls.Config{InsecureSkipVerify: true, VerifyPeerCertificate: func(raw [][]byte, _ [][]*x509.Certificate) error {
-		assert.Equal(t, fingerprint, access.Fingerprint(tls.Certificate{Certificate: raw}), "the fingerprint that it printed")
-		return nil
-	}}}}
+	browser := http.Client{Jar: jar, Transport: &http.Transport{TLSClientConfig: &tls.Config{InsecureSkipVerify: true,
+		VerifyPeerCertificate: func(raw [][]byte, _ [][]*x509.Certificate) error {
+			assert.Equal(t, fingerprint, access.Fingerprint(tls.Certificate{Certificate: raw}),
+				"the fingerprint that it printed")
+			return nil
+		}}}}
 	status := func(res *http.Response, err error) int {
 		require.NoError(t, err)
 		_, _ = io.Copy(io.Discard, res.Body)
@@ -390,7 +402,8 @@ func TestOverANetwork(t *testing.T) {
 	}
 	assert.Equal(t, 401, status(browser.Get(url+"/api/v1/catalogue")))
 	assert.Equal(t, 401, status(browser.PostForm(url+"/signin", map[string][]string{"passphrase": {"wrong"}})))
-	assert.Equal(t, 200, status(browser.PostForm(url+"/signin", map[string][]string{"passphrase": {"gate porch kettle moth"}, "to": {"/"}})))
+	assert.Equal(t, 200, status(browser.PostForm(url+"/signin",
+		map[string][]string{"passphrase": {"gate porch kettle moth"}, "to": {"/"}})))
 	assert.Equal(t, 200, status(browser.Get(url+"/api/v1/catalogue")))
 	kept, err := browser.Get(url + "/api/v1/keeping")
 	require.NoError(t, err)

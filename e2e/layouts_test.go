@@ -21,8 +21,10 @@ func TestEveryLayoutByTheSentence(t *testing.T) {
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
 	for layout, words := range map[string]string{
-		"seven positions": "in seven positions", "one octave from every root": "as one octave from every root", "first position": "in first position",
-		"from one degree, all starts": "two octaves from the root", "campanella": "as a campanella, two octaves from the root",
+		"seven positions": "in seven positions", "one octave from every root": "as one octave from every root",
+		"first position":              "in first position",
+		"from one degree, all starts": "two octaves from the root",
+		"campanella":                  "as a campanella, two octaves from the root",
 	} {
 		p.do(pick("layout.system", layout))
 		p.eventually("h1", words)
@@ -57,7 +59,8 @@ func TestTheStripComparesBoxes(t *testing.T) {
 		return [...document.querySelectorAll('.box')].map(e => plan.boxes[e.dataset.box].spanMm)
 	})()`)
 	assert.IsNonDecreasing(t, spans, "the easiest box stands first")
-	assert.Equal(t, "2", value[string](p, `document.querySelector('.box[aria-current=true] b').innerText`), "the chosen box stays chosen")
+	assert.Equal(t, "2", value[string](p, `document.querySelector('.box[aria-current=true] b').innerText`),
+		"the chosen box stays chosen")
 
 	// Keys step in the order that is shown.
 	want := p.boxOrder()
@@ -128,9 +131,11 @@ func TestTwoPlansSideBySide(t *testing.T) {
 	assert.Positive(t, framed)
 
 	// A problem stands at its own side and leaves both plans.
-	p.do(chromedp.Click(`(//section//button[@data-word="layout.system"])[1]`), focused(".picker input"), chromedp.KeyEvent("five forms"), press(kb.Enter))
+	p.do(chromedp.Click(`(//section//button[@data-word="layout.system"])[1]`), focused(".picker input"),
+		chromedp.KeyEvent("five forms"), press(kb.Enter))
 	p.eventually("section:first-of-type", "in the five forms")
-	p.do(chromedp.Click(`(//section//button[@data-word="scale.name"])[1]`), focused(".picker input"), chromedp.KeyEvent("1 3 5"), press(kb.Enter))
+	p.do(chromedp.Click(`(//section//button[@data-word="scale.name"])[1]`), focused(".picker input"),
+		chromedp.KeyEvent("1 3 5"), press(kb.Enter))
 	p.eventually(".problems", "fewer than five notes")
 	p.do(chromedp.Click(`//button[contains(., "Back to what worked")]`))
 	p.eventually(".shared", "only in the second: F")
@@ -141,7 +146,8 @@ func TestTheWorkshop(t *testing.T) {
 	p.eventually("main", "Loft six")
 	p.do(chromedp.Click(css("[data-do=new-instrument]")), chromedp.WaitVisible(css(".editor")))
 	p.do(chromedp.SendKeys(css(`.editor input[maxlength]`), "Attic seven"))
-	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`), focused("[data-field=strings] input"), press("A", " ", "D", " ", "G", " ", "C"))
+	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`),
+		focused("[data-field=strings] input"), press("A", " ", "D", " ", "G", " ", "C"))
 	p.eventually(".strings", "C")
 	p.wait(func() bool { return strings.Count(p.text(".strings"), " ") == 3 }, "it should come to be so")
 	before := p.text(".strings")
@@ -151,20 +157,24 @@ func TestTheWorkshop(t *testing.T) {
 
 	// What is typed outlives a reload; a problem stands at its field.
 	p.do(chromedp.Reload(), chromedp.WaitVisible(css(".editor")))
-	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`), focused("[data-field=strings] input"), press("A", " ", "H"))
+	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`),
+		focused("[data-field=strings] input"), press("A", " ", "H"))
 	p.eventually(".editor", "give 3 to 12")
 	p.do(press(" ", "D", " ", "G"))
 	p.eventually(".editor", `"H" is not a pitch`)
-	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`), press("G", "3", " ", "D", "4", " ", "A", "4", " ", "D", "5"))
+	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`),
+		press("G", "3", " ", "D", "4", " ", "A", "4", " ", "D", "5"))
 	p.eventually(".strings", "D5")
 	p.do(chromedp.Click(`//button[contains(., "Keep it")]`))
 	p.eventually(`ul[aria-label="Own instruments"]`, "Attic seven")
 
 	// A scale is told at once which known one it is.
-	p.do(chromedp.Click(css("[data-do=new-scale]")), chromedp.SendKeys(css("[data-field=formula] input"), "1 b2 3 4 5 b6 b7"))
+	p.do(chromedp.Click(css("[data-do=new-scale]")), chromedp.SendKeys(css("[data-field=formula] input"),
+		"1 b2 3 4 5 b6 b7"))
 	p.eventually(".report", "This is Phrygian dominant")
 	assert.Contains(t, p.text(".report"), "harmonic minor from its 5")
-	p.do(chromedp.SendKeys(css(`section:last-of-type .editor input[maxlength="160"]`), "Gate"), chromedp.Click(`//button[contains(., "Keep it")]`))
+	p.do(chromedp.SendKeys(css(`section:last-of-type .editor input[maxlength="160"]`), "Gate"),
+		chromedp.Click(`//button[contains(., "Keep it")]`))
 	p.eventually(`ul[aria-label="Own scales"]`, "Gate")
 
 	// A file is taken whole or not at all, and can be taken back.

@@ -62,7 +62,8 @@ func browse(t *testing.T, url string, expectRefusals bool, more ...chromedp.Exec
 		case *runtime.EventExceptionThrown:
 			complaints = append(complaints, e.ExceptionDetails.Text)
 		case *log.EventEntryAdded:
-			if e.Entry.Level == log.EntryLevelError && !(expectRefusals && (strings.Contains(e.Entry.Text, "responded with a status of") || strings.Contains(e.Entry.Text, "net::ERR"))) {
+			if e.Entry.Level == log.EntryLevelError && !(expectRefusals && (strings.Contains(e.Entry.Text,
+				"responded with a status of") || strings.Contains(e.Entry.Text, "net::ERR"))) {
 				complaints = append(complaints, e.Entry.Text+" "+e.Entry.URL)
 			}
 		}
@@ -116,7 +117,8 @@ func value[T any](p page, script string) T {
 
 func (p page) text(selector string) string {
 	p.t.Helper()
-	return strings.Join(strings.Fields(value[string](p, fmt.Sprintf(`document.querySelector(%q)?.innerText ?? ""`, selector))), " ")
+	return strings.Join(strings.Fields(value[string](p, fmt.Sprintf(`document.querySelector(%q)?.innerText ?? ""`,
+		selector))), " ")
 }
 
 // lazily is a text that is read when it is written.
@@ -147,13 +149,15 @@ func (p page) until(script, why string) {
 func (p page) eventually(selector, want string) {
 	p.t.Helper()
 	said := ""
-	p.wait(func() bool { said = p.text(selector); return strings.Contains(said, want) }, "%s should say %q, says %s", selector, want, lazily(func() string { return said }))
+	p.wait(func() bool { said = p.text(selector); return strings.Contains(said, want) }, "%s should say %q, says %s",
+		selector, want, lazily(func() string { return said }))
 }
 
 // gone waits until the text at a selector does not hold what is not wanted.
 func (p page) gone(selector, unwanted string) {
 	p.t.Helper()
-	p.wait(func() bool { return !strings.Contains(p.text(selector), unwanted) }, "%s should not say %q", selector, unwanted)
+	p.wait(func() bool { return !strings.Contains(p.text(selector), unwanted) }, "%s should not say %q", selector,
+		unwanted)
 }
 
 // arrives waits for a file that the browser fetches.

@@ -19,7 +19,8 @@ func TestAPhraseFromTab(t *testing.T) {
 	value[bool](p, `(() => { const e = document.querySelector('[data-do=phrase-text]'); e.value = "`+strings.ReplaceAll(pastedTab, "\n", "\\n")+`"; e.dispatchEvent(new Event('input', {bubbles: true})); return true })()`)
 	p.eventually("h1", "A phrase in B♭ minor pentatonic")
 	p.eventually("[data-note='1']", "D♭ ♭3")
-	p.until(`document.querySelector('[data-way=as-given]')?.getAttribute('aria-pressed') === 'true'`, "the tab's own way stands first")
+	p.until(`document.querySelector('[data-way=as-given]')?.getAttribute('aria-pressed') === 'true'`,
+		"the tab's own way stands first")
 	p.do(onto("[data-home='B♭ minor pentatonic']"), press("."))
 	p.until(`document.querySelectorAll('[data-way][aria-pressed=true]').length === 1 && document.querySelector('[data-way=as-given]').getAttribute('aria-pressed') === 'false'`, "the next way by a key")
 	p.do(onto("[data-home='D♭ major pentatonic']"), press(kb.Enter))
@@ -28,7 +29,8 @@ func TestAPhraseFromTab(t *testing.T) {
 	p.eventually("[data-note='1']", "D♭ 1")
 	p.do(onto("[data-do=likeliest]"), press(kb.Enter))
 	p.eventually("[data-note='1']", "D♭ ♭3")
-	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css(`[data-whom=Thaddeus]`)), settle(), click(`[data-whom=Thaddeus]`))
+	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css(`[data-whom=Thaddeus]`)), settle(),
+		click(`[data-whom=Thaddeus]`))
 	p.eventually("body", "Set for Thaddeus")
 
 	// Through every key, and its first key is that of the phrase.
@@ -71,7 +73,8 @@ func TestAPhraseIsChangedAndKept(t *testing.T) {
 	is("E♭ 1, F 2, B♭ 5, E♭ 1", "taken out")
 	p.do(press("u"), press("u"))
 	is("E♭ 1, F 2, G 3, B♭ 5, E♭ 1", "as it was typed")
-	p.until(`document.querySelector('[data-do=phrase-text]').value === 'Eb4 F4/2 G4/2 Bb4*2 Eb4'`, "what was typed is there")
+	p.until(`document.querySelector('[data-do=phrase-text]').value === 'Eb4 F4/2 G4/2 Bb4*2 Eb4'`,
+		"what was typed is there")
 	p.do(onto("[data-note='2']"), press(kb.ArrowLeft, "x"))
 	is("E♭ 1, E♭ 1, F 2, G 3, B♭ 5, E♭ 1", "cut in two")
 	p.do(press("j"))
@@ -83,7 +86,8 @@ func TestAPhraseIsChangedAndKept(t *testing.T) {
 	p.do(click("[data-do=keep-phrase]"), focused("[data-keep=title] input"), press("H", "i", "n", "g", "e", kb.Enter))
 	p.eventually("[data-kept=Hinge]", "Hinge")
 	p.fill("[data-do=find-phrase]", "5 b3 2")
-	p.until(`[...document.querySelectorAll('[data-kept]')].map(e => e.dataset.kept).join() === 'Hinge'`, "found by its degrees")
+	p.until(`[...document.querySelectorAll('[data-kept]')].map(e => e.dataset.kept).join() === 'Hinge'`,
+		"found by its degrees")
 	p.fill("[data-do=find-phrase]", "kettle")
 	p.do(click("[data-kept='Kettle song']"))
 	p.eventually("h1", "Kettle song")
@@ -95,7 +99,8 @@ func TestAPhraseIsChangedAndKept(t *testing.T) {
 	is("E♭ 1, B♭ 5, G♭ ♭3, F 2, E♭ 1", "opened from the shelf")
 	for _, width := range []int{820, 390} {
 		p.do(chromedp.EmulateViewport(int64(width), 900), settle())
-		assert.LessOrEqual(t, value[float64](p, `document.documentElement.scrollWidth`), float64(width), "nothing runs off a screen of %d", width)
+		assert.LessOrEqual(t, value[float64](p, `document.documentElement.scrollWidth`), float64(width),
+			"nothing runs off a screen of %d", width)
 	}
 }
 
@@ -108,5 +113,6 @@ func TestAPhraseIsPressedOnTheNeck(t *testing.T) {
 	}
 	p.until(`document.querySelectorAll('[data-note]').length === 3`, "three notes")
 	assert.Equal(t, "@3.6/2 @3.8/2 @2.6/2", value[string](p, `document.querySelector('[data-do=phrase-text]').value`))
-	p.until(`document.querySelector('[data-way=as-given]')?.getAttribute('aria-pressed') === 'true'`, "it lies as it was pressed")
+	p.until(`document.querySelector('[data-way=as-given]')?.getAttribute('aria-pressed') === 'true'`,
+		"it lies as it was pressed")
 }

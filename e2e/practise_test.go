@@ -52,8 +52,10 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 
 	p.do(click("[data-do=end-sitting]"))
 	p.eventually(".summary", "2 tries on 1 rung (eighths at 300), 2 clean")
-	p.do(chromedp.Click(css(`[data-fold=log] [data-choice="every"]`)), chromedp.Click(css(`[data-fold=log] [data-choice="not-yet"]`)))
-	p.until(`!!document.querySelector('td.not-yet') && !document.querySelector('td.clean, td.nearly')`, "the log shows what was asked for")
+	p.do(chromedp.Click(css(`[data-fold=log] [data-choice="every"]`)),
+		chromedp.Click(css(`[data-fold=log] [data-choice="not-yet"]`)))
+	p.until(`!!document.querySelector('td.not-yet') && !document.querySelector('td.clean, td.nearly')`,
+		"the log shows what was asked for")
 
 	// Arrow keys choose another rung; g goes back to the one that comes next.
 	p.do(press(kb.ArrowUp))
@@ -113,7 +115,8 @@ func TestARoundIsPractised(t *testing.T) {
 	p.do(click("[data-do=practise]"))
 	p.eventually("h1", "at 60")
 	assert.Contains(t, p.address(), "round.order=fifths")
-	p.do(chromedp.Navigate(p.url + "/practise" + p.address()[strings.Index(p.address(), "?"):] + "&from=4@300&goal=4@300"))
+	p.do(chromedp.Navigate(p.url + "/practise" + p.address()[strings.Index(p.address(), "?"):] +
+		"&from=4@300&goal=4@300"))
 	p.eventually("h1", "sixteenths at 300")
 	first := value[string](p, `document.querySelector('.lanes ol').innerText`)
 	p.do(press(" "))
@@ -142,7 +145,8 @@ func TestATakeIsHandedIn(t *testing.T) {
 	dir := t.TempDir()
 	briefFile, takeFile := filepath.Join(dir, "brief.json"), filepath.Join(dir, "take.mid")
 	require.NoError(t, os.WriteFile(briefFile, []byte(brief), 0o600))
-	midi, complaints, code := command(t, "", "player", "--brief", briefFile, "--seed", "3", "--jitter", "6", "--wrong", "1", "--missed", "1")
+	midi, complaints, code := command(t, "", "player", "--brief", briefFile, "--seed", "3", "--jitter", "6", "--wrong",
+		"1", "--missed", "1")
 	require.Zero(t, code, complaints)
 	require.NoError(t, os.WriteFile(takeFile, []byte(midi), 0o600))
 	judged, complaints, code := command(t, "", "take", "--brief", briefFile, takeFile)
@@ -153,7 +157,8 @@ func TestATakeIsHandedIn(t *testing.T) {
 	p.eventually("h1", "eighths at 90")
 	p.do(chromedp.SetUploadFiles(css("[data-do=take]"), []string{takeFile}))
 	p.eventually("[data-fold=take]", "1 wrong, 1 missed, 0 too many")
-	assert.Equal(t, []int{1, 1}, value[[]int](p, `['wrong', 'missed'].map(s => document.querySelectorAll('[data-slip=' + s + ']').length)`))
+	assert.Equal(t, []int{1, 1}, value[[]int](p,
+		`['wrong', 'missed'].map(s => document.querySelectorAll('[data-slip=' + s + ']').length)`))
 	p.until(`document.querySelector('.result.proposed')?.dataset.result === 'nearly'`, "it proposes an answer")
 	p.do(press("2"))
 	p.eventually(".why", "was nearly clean: again")
@@ -168,7 +173,8 @@ func octavePlayed(t *testing.T, how ...string) string {
 	dir := t.TempDir()
 	briefFile, takeFile := filepath.Join(dir, "brief.json"), filepath.Join(dir, "take.wav")
 	require.NoError(t, os.WriteFile(briefFile, []byte(brief), 0o600))
-	_, complaints, code := command(t, "", append([]string{"player", "--brief", briefFile, "--out", takeFile}, how...)...)
+	_, complaints, code := command(t, "", append([]string{"player", "--brief", briefFile, "--out", takeFile},
+		how...)...)
 	require.Zero(t, code, complaints)
 	return takeFile
 }
@@ -185,7 +191,8 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 	// missed, and nothing hangs on when Start is pressed.
 	const silence, up = 4, 8
 	var heard bytes.Buffer
-	require.NoError(t, wav.Write(&heard, append(make([]float32, silence*rate), append(samples[:(2*up+1)*rate/2-rate/10], make([]float32, 20*rate)...)...), rate))
+	require.NoError(t, wav.Write(&heard, append(make([]float32, silence*rate),
+		append(samples[:(2*up+1)*rate/2-rate/10], make([]float32, 20*rate)...)...), rate))
 	require.NoError(t, os.WriteFile(takeFile, heard.Bytes(), 0o600))
 
 	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=one-octave&from=1@60&goal=1@90", true, browser.Hears(takeFile)...)
@@ -194,13 +201,15 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 	p.do(chromedp.Reload())
 	p.eventually("h1", "quarter notes at 60")
 	p.do(click("[data-do=microphone]"), chromedp.WaitVisible(css("[role=meter]")), press(" "))
-	p.until(`Number(document.querySelector('.lanes [aria-current=step]')?.dataset.event ?? 0) >= 4`, "the mark follows what is heard")
+	p.until(`Number(document.querySelector('.lanes [aria-current=step]')?.dataset.event ?? 0) >= 4`,
+		"the mark follows what is heard")
 	p.eventually("[data-fold=take]", "8 of 15 notes right, 0 wrong, 7 missed, 0 too many")
 	assert.Equal(t, 7, value[int](p, `document.querySelectorAll('[data-slip=missed]').length`))
 	p.until(`document.querySelector('.result.proposed')?.dataset.result === 'not-yet'`, "it proposes an answer")
 	p.do(click(`[data-event="2"]`))
 	p.eventually("[data-heard]", "Note 3: D")
-	p.do(click("[data-do=keep-take]"), chromedp.SendKeys(css("[data-do=remark]"), "half of it"), click("[data-result=nearly]"))
+	p.do(click("[data-do=keep-take]"), chromedp.SendKeys(css("[data-do=remark]"), "half of it"),
+		click("[data-result=nearly]"))
 	p.eventually(".why", "was nearly clean: again")
 	p.eventually("[data-fold=log]", "half of it")
 	p.eventually("[data-fold=log] [data-kept]", "MB")
@@ -240,8 +249,10 @@ func TestNoMicrophoneAndAReload(t *testing.T) {
 	p.do(click("[data-do=ear]"))
 	p.eventually("[data-fold=take] [role=alert]", "hand in a file")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), document.activeElement.blur(), true`)
-	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), chromedp.SendKeys(css("[data-do=remark]"), "the thumb"), chromedp.Reload())
-	p.until(`document.querySelector('[data-do=remark]')?.value === 'the thumb'`, "the question and the remark are there")
+	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), chromedp.SendKeys(css("[data-do=remark]"),
+		"the thumb"), chromedp.Reload())
+	p.until(`document.querySelector('[data-do=remark]')?.value === 'the thumb'`,
+		"the question and the remark are there")
 	p.do(click("[data-result=nearly]"))
 	p.eventually("[data-fold=log]", "the thumb")
 	p.do(chromedp.Reload())

@@ -9,7 +9,8 @@ import (
 )
 
 func (p page) keysInOrder() string {
-	return strings.Join(value[[]string](p, `[...document.querySelectorAll('[data-stop]')].map(e => e.dataset.stop)`), " ")
+	return strings.Join(value[[]string](p, `[...document.querySelectorAll('[data-stop]')].map(e => e.dataset.stop)`),
+		" ")
 }
 
 // A key is played in a box of its own, and the rule of the others stays.
@@ -25,7 +26,8 @@ func TestABoxOfOneKey(t *testing.T) {
 // A finger is held in one key by pressing its note; the other keys keep theirs, and it is
 // left to the hand again.
 func TestAFingerOfOneKey(t *testing.T) {
-	p := open(t, "/rounds?instrument.id=guitar&scale.tonic=A&scale.name=mixolydian&layout.system=three-per-string", false)
+	p := open(t, "/rounds?instrument.id=guitar&scale.tonic=A&scale.name=mixolydian&layout.system=three-per-string",
+		false)
 	p.eventually("h1", "lay A Mixolydian out")
 	p.do(chromedp.Click(css(`[data-stop="D"] [data-do=key-fingers]`)))
 	p.eventually(".fingers", "Fingers in D Mixolydian")
@@ -63,7 +65,8 @@ func TestARoundFromTheBench(t *testing.T) {
 	p.eventually(".play-bar", "1 of 12 done")
 
 	p.do(press("h"))
-	p.until(`document.querySelectorAll('.cover').length === 12 && !document.querySelector('.small-neck')`, "every neck is hidden")
+	p.until(`document.querySelectorAll('.cover').length === 12 && !document.querySelector('.small-neck')`,
+		"every neck is hidden")
 	p.do(chromedp.Click(css(`[data-stop="B"] .cover`)))
 	p.until(`!!document.querySelector('[data-stop="B"] .small-neck')`, "until it is pressed")
 

@@ -29,18 +29,22 @@ func TestASequenceByTheSentence(t *testing.T) {
 	p.eventually("h1", "in broken chords 1 3 5")
 	p.do(pick("run.order", "7 5 3 1"))
 	p.eventually("h1", "in broken chords 7 5 3 1")
-	p.do(click(".fine"), chromedp.WaitVisible(css("[data-fine='rhythm.meter']")), click("[data-fine='rhythm.meter'] button"), focused(".picker input"), chromedp.KeyEvent("12/8"), press(kb.Enter))
+	p.do(click(".fine"), chromedp.WaitVisible(css("[data-fine='rhythm.meter']")),
+		click("[data-fine='rhythm.meter'] button"), focused(".picker input"), chromedp.KeyEvent("12/8"),
+		press(kb.Enter))
 	p.eventually("h1", "in eighths at 72 dotted quarters a minute, in 12/8")
 }
 
 // The staff stands over the lanes: every note of the run, each over its mark,
 // and both are marked together.
 func TestTheStaffStandsOverTheLanes(t *testing.T) {
-	p := open(t, "/?instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&run.pattern=arpeggios&rhythm.perBeat=3", false)
+	p := open(t, "/?instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&run.pattern=arpeggios&rhythm.perBeat=3",
+		false)
 	p.eventually("h1", "through chords in one position")
 	p.do(press("s"))
 	p.wait(func() bool {
-		return value[int](p, `document.querySelectorAll('[data-staff]').length`) == value[int](p, `document.querySelectorAll('[data-event]').length`)
+		return value[int](p, `document.querySelectorAll('[data-staff]').length`) == value[int](p,
+			`document.querySelectorAll('[data-event]').length`)
 	}, "it should come to be so")
 	apart := value[[]float64](p, `[...document.querySelectorAll('[data-event]')].map((e) => {
 		const middle = (el) => { const r = el.getBoundingClientRect(); return r.x + r.width / 2 }
@@ -63,7 +67,8 @@ func TestLandOnAPressedMark(t *testing.T) {
 	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=dorian", false)
 	p.eventually("h1", "lay B Dorian out")
 	at := value[string](p, `document.querySelector('[data-note="4"]').getAttribute('aria-label').split(',').slice(0, 2).join(',')`)
-	p.do(chromedp.Click(css(`[data-note="4"]`)), chromedp.WaitVisible(css("[data-do=land]")), chromedp.Click(css("[data-do=land]")))
+	p.do(chromedp.Click(css(`[data-note="4"]`)), chromedp.WaitVisible(css("[data-do=land]")),
+		chromedp.Click(css("[data-do=land]")))
 	p.eventually("h1", "landing on "+at)
 	p.do(chromedp.WaitVisible(`//button[contains(., "end as written")]`), chromedp.Click(css("[data-do=land]")))
 	p.gone("h1", "landing")

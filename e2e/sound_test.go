@@ -66,8 +66,11 @@ func TestAStretchIsPlayedAgain(t *testing.T) {
 	value[bool](p, watchMarks+`, document.querySelector('[data-event="2"]').dispatchEvent(new PointerEvent('pointerdown', {bubbles: true})), document.querySelector('[data-event="9"]').dispatchEvent(new PointerEvent('pointerup', {bubbles: true})), true`)
 	p.eventually(".looped", "Bar 1")
 	p.do(chromedp.Click(css("[data-do=play]")))
-	p.wait(func() bool { return value[int](p, `window.marks.filter(m => m.event === 0).length`) >= 2 }, "it should come to be so")
-	assert.LessOrEqual(t, value[int](p, `Math.max(...window.marks.map(m => m.event))`), 15, "no note past the first bar")
+	p.wait(func() bool { return value[int](p, `window.marks.filter(m => m.event === 0).length`) >= 2 },
+		"it should come to be so")
+	assert.LessOrEqual(t, value[int](p, `Math.max(...window.marks.map(m => m.event))`), 15,
+		"no note past the first bar")
 	p.do(chromedp.Click(css("[data-do=repeat]")))
-	p.wait(func() bool { return value[int](p, `Math.max(...window.marks.map(m => m.event))`) > 15 }, "it should come to be so")
+	p.wait(func() bool { return value[int](p, `Math.max(...window.marks.map(m => m.event))`) > 15 },
+		"it should come to be so")
 }

@@ -13,7 +13,8 @@ func TestWordsAreTakenAsTheyAreSaid(t *testing.T) {
 	p := open(t, "/?instrument.id=guitar&scale.tonic=G&scale.name=dorian", false)
 	p.eventually("h1", "lay G Dorian out")
 	say := func(field, text string) {
-		p.do(chromedp.Click(css(`[data-word="`+field+`"]`)), focused(".picker input"), chromedp.KeyEvent(text), press(kb.Enter))
+		p.do(chromedp.Click(css(`[data-word="`+field+`"]`)), focused(".picker input"), chromedp.KeyEvent(text),
+			press(kb.Enter))
 	}
 	say("scale.tonic", "f sharp minor")
 	p.eventually("h1", "lay F♯ natural minor out")
@@ -40,7 +41,8 @@ func TestTheSpaceBarPlaysAfterAPress(t *testing.T) {
 	p.eventually(".looped", "Bar 2")
 	p.do(chromedp.Click(css("[data-do=count-in]")), press(" "))
 	p.until(`document.querySelector('[data-do=play]').getAttribute('aria-label').startsWith('Stop')`, "it plays")
-	assert.Equal(t, "false", value[string](p, `document.querySelector('[data-do=count-in]').ariaPressed`), "and the press was not repeated")
+	assert.Equal(t, "false", value[string](p, `document.querySelector('[data-do=count-in]').ariaPressed`),
+		"and the press was not repeated")
 	p.do(press(" "))
 	p.until(`document.querySelector('[data-do=play]').getAttribute('aria-label').startsWith('Play')`, "it stops")
 }

@@ -24,7 +24,8 @@ import (
 
 // onto gives the focus to what a selector finds, as the Tab key would.
 func onto(selector string) chromedp.Action[chromedp.Void] {
-	return chromedp.Steps(chromedp.WaitVisible(css(selector)), chromedp.Evaluate[chromedp.Void](fmt.Sprintf(`document.querySelector(%q).focus()`, selector)))
+	return chromedp.Steps(chromedp.WaitVisible(css(selector)),
+		chromedp.Evaluate[chromedp.Void](fmt.Sprintf(`document.querySelector(%q).focus()`, selector)))
 }
 
 // row is a pupil of the day.
@@ -67,7 +68,8 @@ func TestAnAfternoonByKeyboard(t *testing.T) {
 	p.eventually("h1", "Wenna P.")
 	p.do(onto("[data-do=sheet-done]"), press(kb.Enter))
 	p.eventually("[data-set]", "3 of 6 sheets done")
-	p.do(onto("[data-do=edit-assignment]"), press(kb.Enter), onto("[data-do=words]"), chromedp.KeyEvent("With a pencil."), onto("[data-do=keep-assignment]"), press(kb.Enter))
+	p.do(onto("[data-do=edit-assignment]"), press(kb.Enter), onto("[data-do=words]"),
+		chromedp.KeyEvent("With a pencil."), onto("[data-do=keep-assignment]"), press(kb.Enter))
 	p.eventually("[data-set]", "“With a pencil.”")
 	assert.Contains(t, p.text(".map"), "Nothing between fret 8 and 12")
 
@@ -86,9 +88,11 @@ func TestAnAfternoonByKeyboard(t *testing.T) {
 }
 
 func TestSetFromTheBenchInTwoPresses(t *testing.T) {
-	p := open(t, "/?instrument.id=guitar&scale.tonic=Ab&scale.name=lydian&layout.system=three-per-string&layout.box=2", false)
+	p := open(t, "/?instrument.id=guitar&scale.tonic=Ab&scale.name=lydian&layout.system=three-per-string&layout.box=2",
+		false)
 	p.eventually("h1", "lay A♭ Lydian out")
-	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css("[data-whom=Ismay]")), settle(), click("[data-whom=Ismay]"))
+	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css("[data-whom=Ismay]")), settle(),
+		click("[data-whom=Ismay]"))
 	p.eventually(".v-snackbar", "Set for Ismay")
 	p.do(chromedp.Navigate(p.url + "/today"))
 	p.eventually("h1", "3 lessons")
@@ -100,16 +104,19 @@ func TestSetFromTheBenchInTwoPresses(t *testing.T) {
 // A new pupil is typed, measured, found again, set aside, brought back and erased.
 func TestAPupilComesAndGoes(t *testing.T) {
 	p := open(t, "/today", true)
-	p.do(click("[data-do=add-pupil]"), click("[data-field=name] input"), chromedp.KeyEvent("Marjolein"), click("[data-do=measure]"), click(`[aria-label="index – middle: fret 8"]`))
+	p.do(click("[data-do=add-pupil]"), click("[data-field=name] input"), chromedp.KeyEvent("Marjolein"),
+		click("[data-do=measure]"), click(`[aria-label="index – middle: fret 8"]`))
 	p.eventually(".finder", "77 mm")
 	p.do(click("[data-do=use-openings]"))
 	p.eventually(".finder .now", "This hand opens 77, 27, 27 mm in comfort")
 	p.do(chromedp.Reload())
 	p.do(click("[data-do=add-pupil]"))
-	assert.Equal(t, "Marjolein", value[string](p, `document.querySelector('[data-field=name] input').value`), "what was typed outlives a reload")
+	assert.Equal(t, "Marjolein", value[string](p, `document.querySelector('[data-field=name] input').value`),
+		"what was typed outlives a reload")
 	p.do(click("[data-field=at] input"), chromedp.KeyEvent("25:00"), click("[data-do=keep-pupil]"))
 	p.eventually("[data-field=at]", "give hours and minutes such as 16:30")
-	p.do(click("[data-field=at] input"), press(kb.Backspace, kb.Backspace, kb.Backspace, kb.Backspace, kb.Backspace), chromedp.KeyEvent("10:15"), click("[data-do=keep-pupil]"))
+	p.do(click("[data-field=at] input"), press(kb.Backspace, kb.Backspace, kb.Backspace, kb.Backspace, kb.Backspace),
+		chromedp.KeyEvent("10:15"), click("[data-do=keep-pupil]"))
 	p.eventually("h1", "Marjolein")
 	p.eventually(".pupil", "the hand opens 77, 27, 27 mm")
 	p.do(click("[data-do=bench-for]"))
@@ -120,7 +127,8 @@ func TestAPupilComesAndGoes(t *testing.T) {
 	p.do(click("[data-do=record]"), click("[data-do=set-aside]"))
 	p.eventually("h1", "3 lessons")
 	p.hushed()
-	p.do(click("[data-fold=all-pupils] summary"), click("[data-choice=aside]"), chromedp.WaitVisible(css("[data-do=bring-back]")), settle(), click("[data-do=bring-back]"))
+	p.do(click("[data-fold=all-pupils] summary"), click("[data-choice=aside]"),
+		chromedp.WaitVisible(css("[data-do=bring-back]")), settle(), click("[data-do=bring-back]"))
 	p.eventually(".v-snackbar", "Marjolein is back")
 	p.hushed()
 	p.do(click("[data-choice=here]"), chromedp.Click(`//details//a[text()="Marjolein"]`))
@@ -128,7 +136,8 @@ func TestAPupilComesAndGoes(t *testing.T) {
 	p.do(click("[data-do=record]"), click("[data-do=set-aside]"))
 	p.eventually("h1", "3 lessons")
 	p.hushed()
-	p.do(click("[data-choice=aside]"), chromedp.WaitVisible(css("[data-do=erase]")), settle(), click("[data-do=erase]"), click("[data-do=erase-sure]"))
+	p.do(click("[data-choice=aside]"), chromedp.WaitVisible(css("[data-do=erase]")), settle(),
+		click("[data-do=erase]"), click("[data-do=erase-sure]"))
 	p.eventually("[data-fold=all-pupils]", "Nobody is set aside")
 }
 
@@ -136,7 +145,8 @@ func TestAPupilComesAndGoes(t *testing.T) {
 // it keeps comes back as a code, read by another reader, and as a text; nothing comes twice.
 func TestThePageThatGoesHome(t *testing.T) {
 	p := open(t, "/today", true)
-	p.do(click(row("Casimir")+"[data-do=home]"), click("[data-do=make-home]"), chromedp.WaitVisible(css("[data-do=home-file]")))
+	p.do(click(row("Casimir")+"[data-do=home]"), click("[data-do=make-home]"),
+		chromedp.WaitVisible(css("[data-do=home-file]")))
 	got, err := http.Get(value[string](p, `document.querySelector('[data-do=home-file]').href`))
 	require.NoError(t, err)
 	defer got.Body.Close()
@@ -158,10 +168,12 @@ func TestThePageThatGoesHome(t *testing.T) {
 	home.eventually(".rung", "eighths at 74")
 	home.do(click("[data-do=start]"))
 	home.until(`!!document.querySelector('.counting')`, "it counts in")
-	home.until(`!document.querySelector('.counting') || Number(document.querySelector('.counting').innerText) >= 2`, "by the clock")
+	home.until(`!document.querySelector('.counting') || Number(document.querySelector('.counting').innerText) >= 2`,
+		"by the clock")
 	home.do(click("[data-do=start]"), focused("[data-result=clean]"), press(kb.Enter))
 	home.eventually(".why", "was clean: once more, then up")
-	home.do(click("[data-do=start]"), chromedp.Sleep(300*time.Millisecond), click("[data-do=start]"), click("[data-result=not-yet]"))
+	home.do(click("[data-do=start]"), chromedp.Sleep(300*time.Millisecond), click("[data-do=start]"),
+		click("[data-result=not-yet]"))
 	home.eventually(".why", "back to")
 	home.do(click("[data-do=undo]"))
 	home.eventually(".why", "was clean: once more, then up")
@@ -189,12 +201,15 @@ func TestThePageThatGoesHome(t *testing.T) {
 	text := value[string](home, `document.querySelector('textarea').value`)
 	assert.Equal(t, text, string(read), "read by another reader")
 
-	p.do(click("[data-do=home-done]"), click("[data-do=results]"), chromedp.WaitVisible(css("[data-do=results-text] textarea")), pasted("[data-do=results-text] textarea", "Hello!\n"+string(read)))
+	p.do(click("[data-do=home-done]"), click("[data-do=results]"),
+		chromedp.WaitVisible(css("[data-do=results-text] textarea")), pasted("[data-do=results-text] textarea",
+			"Hello!\n"+string(read)))
 	p.eventually(".came", "Casimir: 1 try, 1 new")
 	p.do(click("[data-do=keep-results]"))
 	p.eventually(".v-snackbar", "1 try is in the log of Casimir")
 	p.until(`!document.querySelector('.came')`, "the dialog closes")
-	p.do(click("[data-do=results]"), chromedp.WaitVisible(css("[data-do=results-text] textarea")), pasted("[data-do=results-text] textarea", string(read)))
+	p.do(click("[data-do=results]"), chromedp.WaitVisible(css("[data-do=results-text] textarea")),
+		pasted("[data-do=results-text] textarea", string(read)))
 	p.eventually(".came", "in the log already")
 	p.eventually(".came", "1 try, 0 new")
 }
@@ -225,10 +240,12 @@ func page1(t *testing.T, ctx context.Context, address string) page {
 func TestACodeBeforeTheCamera(t *testing.T) {
 	video := filepath.Join(t.TempDir(), "code.y4m")
 	require.NoError(t, os.WriteFile(video, filmed(t, "EL1 nosuchpage 1.0.0.c.hq2k1.40"), 0o600))
-	p := open(t, "/today", true, chromedp.Flag("use-fake-device-for-media-stream", true), chromedp.Flag("use-fake-ui-for-media-stream", true), chromedp.Flag("use-file-for-fake-video-capture", video))
+	p := open(t, "/today", true, chromedp.Flag("use-fake-device-for-media-stream", true),
+		chromedp.Flag("use-fake-ui-for-media-stream", true), chromedp.Flag("use-file-for-fake-video-capture", video))
 	p.do(click("[data-do=results]"), click("[data-do=camera]"))
 	p.eventually(".came", "did not go out from here")
-	assert.Contains(t, value[string](p, `document.querySelector('[data-do=results-text] textarea').value`), "EL1 nosuchpage 1.0.0.c.hq2k1.40")
+	assert.Contains(t, value[string](p, `document.querySelector('[data-do=results-text] textarea').value`),
+		"EL1 nosuchpage 1.0.0.c.hq2k1.40")
 }
 
 // filmed is a text as a QR code in an uncompressed film of a few pictures.

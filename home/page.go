@@ -122,7 +122,8 @@ const MaxWorks = 12
 func WorkOf(id string, a schedule.Assignment, l *ladder.Ladder, named bool) (Work, error) {
 	w := Work{Assignment: id, Words: a.Words, Minutes: a.Minutes, Due: a.Until.Words()}
 	if a.Sheets != nil {
-		w.Title, w.Sentence, w.Sheets = a.Sheets.What, a.Sheets.What, &SheetWork{a.Sheets.What, a.Sheets.Count, a.Sheets.Done}
+		w.Title, w.Sentence, w.Sheets = a.Sheets.What, a.Sheets.What, &SheetWork{a.Sheets.What, a.Sheets.Count,
+			a.Sheets.Done}
 		return w, nil
 	}
 	if l == nil {
@@ -132,7 +133,8 @@ func WorkOf(id string, a schedule.Assignment, l *ladder.Ladder, named bool) (Wor
 	if !named {
 		b.For = ""
 	}
-	c := Climb{Times: map[int]Time{}, Rungs: l.Rungs, At: l.Next, Before: l.Latest(), Why: l.Why, BreakDays: ladder.LongBreakDays}
+	c := Climb{Times: map[int]Time{}, Rungs: l.Rungs, At: l.Next, Before: l.Latest(), Why: l.Why,
+		BreakDays: ladder.LongBreakDays}
 	for _, follow := range l.Follows() {
 		byID := map[ladder.Before]map[resultID]ladder.Follow{}
 		for before, results := range follow {
@@ -193,12 +195,16 @@ func runOf(b brief.Brief) (plan.Run, []Stop, string, error) {
 // beside it.
 func shown(p plan.Plan) plan.Plan {
 	out := plan.Plan{
-		Brief: brief.Brief{Instrument: p.Brief.Instrument, Scale: p.Brief.Scale, Rhythm: p.Brief.Rhythm}, Sentence: p.Sentence, SentenceParts: []brief.Part{},
-		Neck: plan.NeckPlan{Strings: p.Neck.Strings, Frets: p.Neck.Frets, Notes: []piece.Note{}, Courses: p.Neck.Courses}, Boxes: p.Boxes[p.Box : p.Box+1], Cautions: []plan.Caution{},
+		Brief:    brief.Brief{Instrument: p.Brief.Instrument, Scale: p.Brief.Scale, Rhythm: p.Brief.Rhythm},
+		Sentence: p.Sentence, SentenceParts: []brief.Part{},
+		Neck: plan.NeckPlan{Strings: p.Neck.Strings, Frets: p.Neck.Frets, Notes: []piece.Note{},
+			Courses: p.Neck.Courses}, Boxes: p.Boxes[p.Box : p.Box+1], Cautions: []plan.Caution{},
 	}
 	out.Scale = plan.ScalePlan{
-		Title: p.Scale.Title, Notes: p.Scale.Notes, Degrees: p.Scale.Degrees, Steps: p.Scale.Steps, Signature: p.Scale.Signature, Labels: p.Scale.Labels,
-		KeySignature: p.Scale.KeySignature, Related: []plan.Related{}, Triads: []piece.Chord{}, Sevenths: []piece.Chord{},
+		Title: p.Scale.Title, Notes: p.Scale.Notes, Degrees: p.Scale.Degrees, Steps: p.Scale.Steps,
+		Signature: p.Scale.Signature, Labels: p.Scale.Labels,
+		KeySignature: p.Scale.KeySignature, Related: []plan.Related{}, Triads: []piece.Chord{},
+		Sevenths: []piece.Chord{},
 	}
 	for _, c := range p.Cautions {
 		if c.Code == careCode {
@@ -226,10 +232,12 @@ func careOf(stops []Stop) string {
 func timeOf(r plan.Run) Time {
 	n := len(r.Events)
 	t := Time{
-		make([]float64, n), make([]float64, n), make([]float64, n), make([]float64, n), make([]int, n), make([]string, n), make([]bool, n), r.Bars, r.RestBeats,
+		make([]float64, n), make([]float64, n), make([]float64, n), make([]float64, n), make([]int, n),
+		make([]string, n), make([]bool, n), r.Bars, r.RestBeats,
 	}
 	for i, e := range r.Events {
-		t.At[i], t.Beat[i], t.Beats[i], t.Sounds[i], t.Bar[i], t.Count[i], t.Accent[i] = e.At, e.Beat, e.Beats, e.Sounds, e.Bar, e.Count, e.Accent
+		t.At[i], t.Beat[i], t.Beats[i], t.Sounds[i], t.Bar[i], t.Count[i], t.Accent[i] = e.At, e.Beat, e.Beats,
+			e.Sounds, e.Bar, e.Count, e.Accent
 	}
 	return t
 }

@@ -35,7 +35,8 @@ func set(t *testing.T, b brief.Brief) (schedule.Assignment, *ladder.Ladder) {
 	t.Helper()
 	b.For = "Wenna"
 	a := schedule.Assignment{
-		Ladder: &ladder.Request{Brief: b, Goal: &ladder.Step{PerBeat: 4, TempoBPM: 72}}, From: schedule.MustParseDay("2026-10-05"), Until: schedule.MustParseDay("2026-10-12"),
+		Ladder: &ladder.Request{Brief: b, Goal: &ladder.Step{PerBeat: 4, TempoBPM: 72}},
+		From:   schedule.MustParseDay("2026-10-05"), Until: schedule.MustParseDay("2026-10-12"),
 		Words: `Slowly. </script><script>alert("x")</script>`,
 	}
 	require.NoError(t, a.Check())
@@ -49,10 +50,14 @@ func TestFiveBriefsAreHalfAMegabyte(t *testing.T) {
 	p := home.Page{ID: "somepage", Title: "Practice"}
 	for id, b := range map[string]brief.Brief{
 		"a1": {Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F#", Name: "dorian"}},
-		"a2": {Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Eb", Name: "major"}, Layout: brief.Layout{System: "seven-position"}},
-		"a3": {Instrument: brief.Instrument{ID: "ukulele"}, Scale: brief.Scale{Tonic: "Db", Name: "major"}, Layout: brief.Layout{System: "campanella"}},
-		"a4": {Instrument: brief.Instrument{ID: "mandolin"}, Scale: brief.Scale{Tonic: "B", Name: "natural-minor"}, Layout: brief.Layout{System: "first-position"}},
-		"a5": {Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Ab", Name: "melodic-minor"}, Layout: brief.Layout{System: "four-per-string"}},
+		"a2": {Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Eb", Name: "major"},
+			Layout: brief.Layout{System: "seven-position"}},
+		"a3": {Instrument: brief.Instrument{ID: "ukulele"}, Scale: brief.Scale{Tonic: "Db", Name: "major"},
+			Layout: brief.Layout{System: "campanella"}},
+		"a4": {Instrument: brief.Instrument{ID: "mandolin"}, Scale: brief.Scale{Tonic: "B", Name: "natural-minor"},
+			Layout: brief.Layout{System: "first-position"}},
+		"a5": {Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Ab", Name: "melodic-minor"},
+			Layout: brief.Layout{System: "four-per-string"}},
 	} {
 		a, l := set(t, b)
 		w, err := home.WorkOf(id, a, l, false)
@@ -75,7 +80,8 @@ func TestFiveBriefsAreHalfAMegabyte(t *testing.T) {
 }
 
 func TestWorkOfAPage(t *testing.T) {
-	b := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Eb", Name: "major"}, Layout: brief.Layout{System: "seven-position"}}
+	b := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Eb", Name: "major"},
+		Layout: brief.Layout{System: "seven-position"}}
 	a, l := set(t, b)
 	w, err := home.WorkOf("a1", a, l, true)
 	require.NoError(t, err)
@@ -101,7 +107,8 @@ func TestWorkOfAPage(t *testing.T) {
 	require.NoError(t, err)
 	assert.Less(t, len(data), 400<<10, "a round too goes home")
 
-	sheets, err := home.WorkOf("a3", schedule.Assignment{Sheets: &schedule.Sheets{What: "flat keys", Count: 4}}, nil, false)
+	sheets, err := home.WorkOf("a3", schedule.Assignment{Sheets: &schedule.Sheets{What: "flat keys", Count: 4}}, nil,
+		false)
 	require.NoError(t, err)
 	assert.Equal(t, "flat keys", sheets.Title)
 }
@@ -129,11 +136,13 @@ func TestDaysOfAWeek(t *testing.T) {
 	atTempo := bass
 	atTempo.Rhythm.PerBeat, atTempo.Rhythm.TempoBPM = &rung.PerBeat, &rung.TempoBPM
 	days := home.DaysOf([]schedule.Date{
-		{Date: schedule.MustParseDay("2026-10-08"), Minutes: 9, Items: []schedule.Item{{Minutes: 5, What: "new", Brief: other}, {Minutes: 4, What: "again", Brief: atTempo}}},
+		{Date: schedule.MustParseDay("2026-10-08"), Minutes: 9, Items: []schedule.Item{{Minutes: 5, What: "new",
+			Brief: other}, {Minutes: 4, What: "again", Brief: atTempo}}},
 		{Date: schedule.MustParseDay("2026-10-09"), Missed: true},
 	}, []brief.Brief{bass})
 	assert.Equal(t, []home.Day{
-		{Date: "2026-10-08", Words: "Thu 8 Oct", Minutes: 9, Items: []home.DayItem{{Minutes: 5, What: "new", Work: -1}, {Minutes: 4, What: "again", Work: 0}}},
+		{Date: "2026-10-08", Words: "Thu 8 Oct", Minutes: 9, Items: []home.DayItem{{Minutes: 5, What: "new", Work: -1},
+			{Minutes: 4, What: "again", Work: 0}}},
 		{Date: "2026-10-09", Words: "Fri 9 Oct", Items: []home.DayItem{}},
 	}, days)
 	data, err := json.Marshal(home.DaysOf(nil, nil))

@@ -99,7 +99,8 @@ func parseTry(word string) (t Try, err error) {
 	if !ok || numbers[0] < 1 {
 		return t, bad
 	}
-	return Try{int(numbers[0]), int(numbers[1]), int(numbers[2]), r, time.Unix(numbers[4]*60, 0).UTC(), int(numbers[5])}, nil
+	return Try{int(numbers[0]), int(numbers[1]), int(numbers[2]), r, time.Unix(numbers[4]*60, 0).UTC(),
+		int(numbers[5])}, nil
 }
 
 // String is the inverse of ParseResults, for one page.
@@ -113,7 +114,8 @@ func (r Results) String() string {
 				letter = l
 			}
 		}
-		fmt.Fprintf(&b, " %d.%d.%d.%s.%s.%d", t.N, t.Work, t.Rung, letter, strconv.FormatInt(t.At.Unix()/60, 36), t.Seconds)
+		fmt.Fprintf(&b, " %d.%d.%d.%s.%s.%d", t.N, t.Work, t.Rung, letter, strconv.FormatInt(t.At.Unix()/60, 36),
+			t.Seconds)
 	}
 	return b.String()
 }

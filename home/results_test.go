@@ -18,12 +18,16 @@ func TestResultsThereAndBack(t *testing.T) {
 		r := Results{Page: rapid.StringMatching(`[a-z0-9]{4,26}`).Draw(t, "page")}
 		for i := range rapid.IntRange(0, 40).Draw(t, "tries") {
 			r.Tries = append(r.Tries, Try{
-				N: i + 1, Work: rapid.IntRange(0, MaxWorks-1).Draw(t, "work"), Rung: rapid.IntRange(0, 4000).Draw(t, "rung"),
-				Result: rapid.SampledFrom([]result.Result{result.Clean, result.Nearly, result.NotYet}).Draw(t, "result"),
-				At:     time.Unix(int64(rapid.IntRange(0, lastMinute).Draw(t, "minute"))*60, 0).UTC(), Seconds: rapid.IntRange(0, mostSeconds).Draw(t, "seconds"),
+				N: i + 1, Work: rapid.IntRange(0, MaxWorks-1).Draw(t, "work"), Rung: rapid.IntRange(0, 4000).Draw(t,
+					"rung"),
+				Result: rapid.SampledFrom([]result.Result{result.Clean, result.Nearly, result.NotYet}).Draw(t,
+					"result"),
+				At:      time.Unix(int64(rapid.IntRange(0, lastMinute).Draw(t, "minute"))*60, 0).UTC(),
+				Seconds: rapid.IntRange(0, mostSeconds).Draw(t, "seconds"),
 			})
 		}
-		wrapped := rapid.SampledFrom([]string{"%", "Hello!\n\n%\n\nsent from a phone", "\"%\"", "  %\r\n"}).Draw(t, "around")
+		wrapped := rapid.SampledFrom([]string{"%", "Hello!\n\n%\n\nsent from a phone", "\"%\"", "  %\r\n"}).Draw(t,
+			"around")
 		back, err := ParseResults(strings.Replace(wrapped, "%", r.String(), 1))
 		require.NoError(t, err)
 		assert.Equal(t, []Results{r}, back)
@@ -34,7 +38,8 @@ func TestResultsAsAPageWritesThem(t *testing.T) {
 	got, err := ParseResults("EL1 abc 1.0.12.c.hq2k1.40 2.1.0.x.hq2k3.0\nEL1 abc 3.0.13.n.hq2k9.41")
 	require.NoError(t, err)
 	assert.Equal(t, []Results{
-		{"abc", []Try{{1, 0, 12, result.Clean, time.Unix(29_769_841*60, 0).UTC(), 40}, {2, 1, 0, result.NotYet, time.Unix(29_769_843*60, 0).UTC(), 0}}},
+		{"abc", []Try{{1, 0, 12, result.Clean, time.Unix(29_769_841*60, 0).UTC(), 40}, {2, 1, 0, result.NotYet,
+			time.Unix(29_769_843*60, 0).UTC(), 0}}},
 		{"abc", []Try{{3, 0, 13, result.Nearly, time.Unix(29_769_849*60, 0).UTC(), 41}}},
 	}, got)
 }

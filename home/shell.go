@@ -44,7 +44,8 @@ func NewShell(built []byte) (Shell, error) {
 	if script == "" || style == "" {
 		return Shell{}, errors.New("the shell of the page for home has no script or no style: run make build")
 	}
-	policy := "default-src 'none'; script-src" + script + "; style-src" + style + "; font-src data:; img-src data:; base-uri 'none'; form-action 'none'"
+	policy := "default-src 'none'; script-src" + script + "; style-src" + style +
+		"; font-src data:; img-src data:; base-uri 'none'; form-action 'none'"
 	return Shell{bytes.Replace(built, []byte(policyMark), []byte(policy), 1), policy}, nil
 }
 
@@ -70,7 +71,8 @@ func (s Shell) Write(p Page) ([]byte, error) {
 	out := bytes.Replace(s.html, []byte(titleMark), []byte(html.EscapeString(p.Title)), 1)
 	out = bytes.Replace(out, []byte(dataMark), data, 1)
 	if len(out) > MaxBytes {
-		return nil, fmt.Errorf("the page would have %d kB, more than %d: give fewer or shorter works", len(out)>>10, MaxBytes>>10)
+		return nil, fmt.Errorf("the page would have %d kB, more than %d: give fewer or shorter works", len(out)>>10,
+			MaxBytes>>10)
 	}
 	return out, nil
 }

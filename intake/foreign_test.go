@@ -136,7 +136,8 @@ func TestTheSameLineByEngravers(t *testing.T) {
 		require.Greater(t, len(played.Notes), 8)
 		same(t, played, written, music)
 		for k := range written.Notes {
-			require.InDelta(t, played.Notes[k].Beats, written.Notes[k].Beats, 0.02, "how long note %d of %s is", k+1, music)
+			require.InDelta(t, played.Notes[k].Beats, written.Notes[k].Beats, 0.02, "how long note %d of %s is", k+1,
+				music)
 		}
 	}
 	first := readFile(t, filepath.Join(dir, "0.musicxml"))

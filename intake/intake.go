@@ -124,7 +124,8 @@ func Follow(field string, r io.Reader, p piece.Piece, before int, since float64)
 	}
 	s := listen.Sound{Samples: samples, Rate: rate}
 	if s.Seconds() > mostFollowed {
-		return before, -1, fault.At(field, "%.0f seconds were given: give the last %d at most", s.Seconds(), mostFollowed)
+		return before, -1, fault.At(field, "%.0f seconds were given: give the last %d at most", s.Seconds(),
+			mostFollowed)
 	}
 	heard, err := listen.Notes(s, listen.Expected(p))
 	if err != nil {
@@ -155,7 +156,8 @@ func Answer(field string, r io.Reader, low, high int, since float64) (note take.
 	}
 	s := listen.Sound{Samples: samples, Rate: rate}
 	if s.Seconds() > mostFollowed {
-		return note, false, fault.At(field, "%.0f seconds were given: give the last %d at most", s.Seconds(), mostFollowed)
+		return note, false, fault.At(field, "%.0f seconds were given: give the last %d at most", s.Seconds(),
+			mostFollowed)
 	}
 	if listen.LevelOf(s).Silent {
 		return note, false, nil

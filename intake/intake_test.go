@@ -28,7 +28,8 @@ func TestLimitsAreSaid(t *testing.T) {
 		perBeat, tempo int
 		want           string
 	}{
-		{"guitar", 2, 72, ""}, {"bass", 2, 72, ""}, {"bass", 4, 150, "heard less surely"}, {"upright-bass", 1, 60, "heard unsurely"},
+		{"guitar", 2, 72, ""}, {"bass", 2, 72, ""}, {"bass", 4, 150, "heard less surely"}, {"upright-bass", 1, 60,
+			"heard unsurely"},
 	} {
 		limits := intake.Limits(work(t, c.instrument, c.perBeat, c.tempo))
 		assert.Contains(t, limits[0], "octave", c.instrument)

@@ -32,11 +32,17 @@ type phraseReader struct {
 
 // phraseReaders are all ways, the surest signs first; what is none of them was typed.
 var phraseReaders = []phraseReader{
-	{begins("MThd"), func(data []byte, _ brief.Reading) (line.Line, error) { return smf.ReadPhrase(bytes.NewReader(data)) }},
+	{begins("MThd"), func(data []byte, _ brief.Reading) (line.Line,
+		error) {
+		return smf.ReadPhrase(bytes.NewReader(data))
+	}},
 	{begins("PK"), func(data []byte, _ brief.Reading) (line.Line, error) { return musicxml.Read(data) }},
 	{begins("<"), func(data []byte, _ brief.Reading) (line.Line, error) { return musicxml.Read(data) }},
 	{begins("RIFF"), heardPhrase},
-	{func(data []byte) bool { return csv.IsTable(string(data)) }, func(data []byte, _ brief.Reading) (line.Line, error) { return csv.Read(string(data)) }},
+	{func(data []byte) bool { return csv.IsTable(string(data)) }, func(data []byte, _ brief.Reading) (line.Line,
+		error) {
+		return csv.Read(string(data))
+	}},
 	{hasField("K:"), func(data []byte, _ brief.Reading) (line.Line, error) { return abc.Read(string(data)) }},
 	{isTab, func(data []byte, r brief.Reading) (line.Line, error) { return tab.Read(string(data), r.Neck.Tuning) }},
 	{func([]byte) bool { return true }, func(data []byte, r brief.Reading) (line.Line, error) {
@@ -93,7 +99,8 @@ func PlayedIn(heard []take.Heard, tempoBPM int) (line.Line, error) {
 		midi[i], seconds[i] = h.MIDI, h.OnsetSec
 	}
 	l := line.Played(midi, seconds, float64(tempoBPM))
-	l.Left = append(l.Left, fmt.Sprintf("the times are as it was played, to the nearest part of a beat at %d", tempoBPM))
+	l.Left = append(l.Left, fmt.Sprintf("the times are as it was played, to the nearest part of a beat at %d",
+		tempoBPM))
 	return l, nil
 }
 
@@ -115,7 +122,8 @@ func hasField(field string) func([]byte) bool {
 
 // isTab reports whether a text has lines of tab: dashes in a row, or bars on several lines.
 func isTab(data []byte) bool {
-	return bytes.Contains(data, []byte("---")) || bytes.Count(data, []byte("|")) > 2 && bytes.Count(data, []byte("\n")) > 2
+	return bytes.Contains(data, []byte("---")) || bytes.Count(data, []byte("|")) > 2 && bytes.Count(data,
+		[]byte("\n")) > 2
 }
 
 // Phrase reads a phrase out of a file or of what was typed, for the instrument and in the key and

@@ -52,7 +52,8 @@ func Notes(s Sound, e Expect) ([]take.Heard, error) {
 		return nil, fmt.Errorf("%d samples a second were given: give %d to %d", s.Rate, MinRate, MaxRate)
 	}
 	if e.Low > e.High || e.Low < 0 || e.High > 127 {
-		return nil, fmt.Errorf("notes from %d to %d were given: give MIDI numbers from 0 to 127, the lower first", e.Low, e.High)
+		return nil, fmt.Errorf("notes from %d to %d were given: give MIDI numbers from 0 to 127, the lower first",
+			e.Low, e.High)
 	}
 	gain := gainOf(s)
 	if gain == 0 {
@@ -77,7 +78,8 @@ func Notes(s Sound, e Expect) ([]take.Heard, error) {
 		}
 		best := slices.Index(evidence, slices.Max(evidence))
 		before = h.low + best
-		out = append(out, take.Heard{MIDI: before, OnsetSec: o.at, Doubt: o.doubt, Evidence: take.Evidence{Low: h.low, Of: evidence}})
+		out = append(out, take.Heard{MIDI: before, OnsetSec: o.at, Doubt: o.doubt, Evidence: take.Evidence{Low: h.low,
+			Of: evidence}})
 	}
 	return out, nil
 }

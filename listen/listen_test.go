@@ -56,7 +56,8 @@ func TestNotesAreHeard(t *testing.T) {
 			heard := slices.DeleteFunc(hear(t, s, p), func(h take.Heard) bool { return h.Doubt > 0.5 })
 			require.Len(t, heard, len(notes), "%s at %d", instrument, tempo)
 			for i, want := range notes {
-				assert.True(t, heard[i].Is(want.MIDI), "%s at %d, note %d: %d, not %d", instrument, tempo, i+1, heard[i].MIDI, want.MIDI)
+				assert.True(t, heard[i].Is(want.MIDI), "%s at %d, note %d: %d, not %d", instrument, tempo, i+1,
+					heard[i].MIDI, want.MIDI)
 				assert.InDelta(t, want.OnsetSec, heard[i].OnsetSec, 0.006, "%s at %d, note %d", instrument, tempo, i+1)
 			}
 		}
@@ -72,7 +73,8 @@ func TestASpoiltTakeIsJudged(t *testing.T) {
 		require.NoError(t, err)
 		got, err := take.Judge(p, hear(t, s, p), listen.FloorMS(listen.Expected(p)))
 		require.NoError(t, err)
-		assert.Equal(t, []int{want.Right, want.Wrong, want.Missed, want.Extra}, []int{got.Right, got.Wrong, got.Missed, got.Extra}, instrument)
+		assert.Equal(t, []int{want.Right, want.Wrong, want.Missed, want.Extra}, []int{got.Right, got.Wrong, got.Missed,
+			got.Extra}, instrument)
 		for i := range want.Events {
 			assert.Equal(t, want.Events[i].Verdict, got.Events[i].Verdict, "%s, note %d", instrument, i+1)
 		}
@@ -134,7 +136,8 @@ func TestNothingIsHeardWhereNothingIsPlayed(t *testing.T) {
 	hiss, err := sound.Perform(p.Instrument, []take.Heard{{MIDI: 40, OnsetSec: 0, Seconds: 0.01, String: 4}}, 0.001, 3)
 	require.NoError(t, err)
 	flat := slices.Repeat([]float32{0.4}, sound.Rate)
-	for name, samples := range map[string][]float32{"none": nil, "silence": make([]float32, sound.Rate), "constant": flat, "short": make([]float32, 10), "hiss": hiss[sound.Rate/2:]} {
+	for name, samples := range map[string][]float32{"none": nil, "silence": make([]float32, sound.Rate),
+		"constant": flat, "short": make([]float32, 10), "hiss": hiss[sound.Rate/2:]} {
 		for _, h := range hear(t, listen.Sound{Samples: samples, Rate: sound.Rate}, p) {
 			assert.Greater(t, h.Doubt, 0.5, name)
 		}

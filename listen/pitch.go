@@ -145,7 +145,8 @@ func fit(spectrum []float64, bin float64) float64 {
 		if at+bin/2+1 >= float64(len(spectrum)) {
 			break
 		}
-		part := weight * (level(spectrum, at) - betweenFor*level(spectrum, at-bin/2) - thirdsFor*(level(spectrum, at-bin/3)+level(spectrum, at-2*bin/3)))
+		part := weight * (level(spectrum, at) - betweenFor*level(spectrum, at-bin/2) - thirdsFor*(level(spectrum,
+			at-bin/3)+level(spectrum, at-2*bin/3)))
 		sum += part
 		if n%2 == 0 {
 			second += part

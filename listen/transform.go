@@ -24,7 +24,8 @@ func newTransform(size, samples int) *transform {
 	for i := range w {
 		w[i] = 0.5 - 0.5*math.Cos(2*math.Pi*(float64(i)+0.5)/float64(samples))
 	}
-	return &transform{size: size, window: w, fft: fourier.NewFFT(size), frame: make([]float64, size), bins: make([]complex128, size/2+1), out: make([]float64, size/2+1)}
+	return &transform{size: size, window: w, fft: fourier.NewFFT(size), frame: make([]float64, size),
+		bins: make([]complex128, size/2+1), out: make([]float64, size/2+1)}
 }
 
 // magnitudes of the stretch that begins at a sample; what lies outside is silence. The

@@ -56,7 +56,8 @@ type place struct {
 
 // New gives the rooms of a data folder; open opens one.
 func New(dir string, l Limits, open func(ctx context.Context, name, dir string) (Open, error)) *Rooms {
-	return &Rooms{dir: filepath.Join(dir, "rooms"), limits: l, open: open, all: map[string]*place{}, full: make(chan struct{}, 1)}
+	return &Rooms{dir: filepath.Join(dir, "rooms"), limits: l, open: open, all: map[string]*place{},
+		full: make(chan struct{}, 1)}
 }
 
 // Make makes a room in a data folder. One that is there stays as it is.

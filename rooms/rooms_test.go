@@ -79,7 +79,8 @@ func TestRoomsOpenAndClose(t *testing.T) {
 		leave()
 	}
 	require.NoError(t, all.Tidy(time.Now()))
-	assert.Equal(t, []bool{false, false, true, true}, []bool{c.isOpen("attic"), c.isOpen("hall"), c.isOpen("porch"), c.isOpen("shed")}, "beyond the most, the longest idle")
+	assert.Equal(t, []bool{false, false, true, true}, []bool{c.isOpen("attic"), c.isOpen("hall"), c.isOpen("porch"),
+		c.isOpen("shed")}, "beyond the most, the longest idle")
 	assert.Equal(t, 2, all.OpenNow())
 	require.NoError(t, all.Close())
 	assert.Zero(t, all.OpenNow())

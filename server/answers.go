@@ -19,8 +19,10 @@ import (
 // pure are the operations whose answer is made of the request alone: asked again, it is
 // the same.
 var pure = map[string]bool{
-	"GetCatalogue": true, "MakePlan": true, "WriteScore": true, "ExplainFinger": true, "ListWaysOn": true, "ListSights": true, "SlideBox": true,
-	"ComparePlans": true, "ListCompareSets": true, "FindNearest": true, "ListPoints": true, "ChangeBrief": true, "ReadFormula": true, "MakeRound": true,
+	"GetCatalogue": true, "MakePlan": true, "WriteScore": true, "ExplainFinger": true, "ListWaysOn": true,
+	"ListSights": true, "SlideBox": true,
+	"ComparePlans": true, "ListCompareSets": true, "FindNearest": true, "ListPoints": true, "ChangeBrief": true,
+	"ReadFormula": true, "MakeRound": true,
 }
 
 // mostKept bounds the answers that are kept together, in bytes.

@@ -39,7 +39,8 @@ func TestAnAnswerAskedForAgain(t *testing.T) {
 	assert.NotEqual(t, first.body, score.body, "another operation of the same brief is another answer")
 
 	for range 2 { // what is wrong is not kept as an answer
-		assert.Equal(t, 422, c.call("POST", "/api/v1/plan", `{"instrument": {"id": "lute"}, "scale": {"tonic": "E", "name": "dorian"}}`).status)
+		assert.Equal(t, 422, c.call("POST", "/api/v1/plan",
+			`{"instrument": {"id": "lute"}, "scale": {"tonic": "E", "name": "dorian"}}`).status)
 	}
 }
 

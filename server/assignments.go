@@ -13,16 +13,19 @@ import (
 	"evenladder/store"
 )
 
-func (h handlers) ListAssignments(ctx context.Context, r api.ListAssignmentsRequestObject) (api.ListAssignmentsResponseObject, error) {
+func (h handlers) ListAssignments(ctx context.Context,
+	r api.ListAssignmentsRequestObject) (api.ListAssignmentsResponseObject, error) {
 	rows, err := rowsOf(r.Params.Limit)
 	if err != nil {
 		return nil, err
 	}
-	list, next, err := h.store.Assignments().List(ctx, store.AssignmentQuery{Pupil: r.Id, After: valueOr(r.Params.After, ""), Limit: rows})
+	list, next, err := h.store.Assignments().List(ctx, store.AssignmentQuery{Pupil: r.Id,
+		After: valueOr(r.Params.After, ""), Limit: rows})
 	return api.ListAssignments200JSONResponse{Assignments: list, Next: filled(next)}, err
 }
 
-func (h handlers) CreateAssignment(ctx context.Context, r api.CreateAssignmentRequestObject) (api.CreateAssignmentResponseObject, error) {
+func (h handlers) CreateAssignment(ctx context.Context,
+	r api.CreateAssignmentRequestObject) (api.CreateAssignmentResponseObject, error) {
 	given, err := h.usual(ctx, r.Id, r.Body.Assignment)
 	if err != nil {
 		return nil, err
@@ -59,7 +62,8 @@ func (h handlers) usual(ctx context.Context, id string, a schedule.Assignment) (
 	return a, nil
 }
 
-func (h handlers) UpdateAssignment(ctx context.Context, r api.UpdateAssignmentRequestObject) (api.UpdateAssignmentResponseObject, error) {
+func (h handlers) UpdateAssignment(ctx context.Context,
+	r api.UpdateAssignmentRequestObject) (api.UpdateAssignmentResponseObject, error) {
 	a, err := checked("assignment.", r.Body.Assignment, (*schedule.Assignment).Check)
 	if err != nil {
 		return nil, err
@@ -72,11 +76,13 @@ func (h handlers) UpdateAssignment(ctx context.Context, r api.UpdateAssignmentRe
 	return api.UpdateAssignment200JSONResponse(made), err
 }
 
-func (h handlers) SetAsideAssignment(ctx context.Context, r api.SetAsideAssignmentRequestObject) (api.SetAsideAssignmentResponseObject, error) {
+func (h handlers) SetAsideAssignment(ctx context.Context,
+	r api.SetAsideAssignmentRequestObject) (api.SetAsideAssignmentResponseObject, error) {
 	return api.SetAsideAssignment204Response{}, h.store.Assignments().SetAside(ctx, r.Id)
 }
 
-func (h handlers) RestoreAssignment(ctx context.Context, r api.RestoreAssignmentRequestObject) (api.RestoreAssignmentResponseObject, error) {
+func (h handlers) RestoreAssignment(ctx context.Context,
+	r api.RestoreAssignmentRequestObject) (api.RestoreAssignmentResponseObject, error) {
 	made, err := h.store.Assignments().Restore(ctx, r.Id)
 	return api.RestoreAssignment200JSONResponse(made), err
 }
@@ -88,7 +94,8 @@ type standing struct {
 }
 
 // standingOf reads the log of an assignment as of a day; build is ladder.Build or Stand.
-func (h handlers) standingOf(ctx context.Context, a store.Assignment, today schedule.Day, build func(ladder.Request) (ladder.Ladder, error)) (s standing, err error) {
+func (h handlers) standingOf(ctx context.Context, a store.Assignment, today schedule.Day,
+	build func(ladder.Request) (ladder.Ladder, error)) (s standing, err error) {
 	s.Assignment = a
 	if a.Assignment.Ladder == nil {
 		if s.Assignment.Assignment, err = h.handed(ctx, a); err != nil {
@@ -147,7 +154,8 @@ func (h handlers) set(ctx context.Context, open []store.Assignment, today schedu
 }
 
 // proposals are what may be set next, at most so many, all where 0.
-func (h handlers) proposals(ctx context.Context, id string, p pupil.Pupil, set []standing, today schedule.Day, limit int) ([]schedule.Proposal, error) {
+func (h handlers) proposals(ctx context.Context, id string, p pupil.Pupil, set []standing, today schedule.Day,
+	limit int) ([]schedule.Proposal, error) {
 	c := schedule.Case{Pupil: p, Today: today}
 	for _, s := range set { // the latest that climbs a ladder
 		if s.ladder != nil {
@@ -172,7 +180,8 @@ func onWire(set []standing) []api.SetWork {
 	return out
 }
 
-func (h handlers) GetPupilWork(ctx context.Context, r api.GetPupilWorkRequestObject) (api.GetPupilWorkResponseObject, error) {
+func (h handlers) GetPupilWork(ctx context.Context, r api.GetPupilWorkRequestObject) (api.GetPupilWorkResponseObject,
+	error) {
 	p, err := h.store.Pupils().Get(ctx, r.Id)
 	if err != nil {
 		return nil, err
@@ -195,7 +204,8 @@ func (h handlers) GetPupilWork(ctx context.Context, r api.GetPupilWorkRequestObj
 		return nil, err
 	}
 	last, errLast := h.store.Log().Last(ctx, r.Id)
-	return api.GetPupilWork200JSONResponse{Set: onWire(set), Proposals: next, HasWeeks: err == nil, Attention: schedule.Attention(progressOf(set), last, today)}, errLast
+	return api.GetPupilWork200JSONResponse{Set: onWire(set), Proposals: next, HasWeeks: err == nil,
+		Attention: schedule.Attention(progressOf(set), last, today)}, errLast
 }
 
 // maxOpen is how many of the assignments of a pupil that are open are shown.

@@ -10,7 +10,8 @@ import (
 	"evenladder/store"
 )
 
-func (h handlers) ChooseField(ctx context.Context, r api.ChooseFieldRequestObject) (api.ChooseFieldResponseObject, error) {
+func (h handlers) ChooseField(ctx context.Context, r api.ChooseFieldRequestObject) (api.ChooseFieldResponseObject,
+	error) {
 	kept, err := h.kept(ctx)
 	if err != nil {
 		return nil, err
@@ -41,7 +42,8 @@ func (h handlers) kept(ctx context.Context) (kept brief.Kept, err error) {
 				return kept, err
 			}
 			if t.Instrument != nil {
-				kept.Instruments = append(kept.Instruments, brief.KeptInstrument{Name: k.Title, Instrument: *t.Instrument})
+				kept.Instruments = append(kept.Instruments, brief.KeptInstrument{Name: k.Title,
+					Instrument: *t.Instrument})
 			}
 			if t.Formula != nil {
 				kept.Scales = append(kept.Scales, brief.KeptScale{Name: k.Title, Formula: *t.Formula})
@@ -51,7 +53,8 @@ func (h handlers) kept(ctx context.Context) (kept brief.Kept, err error) {
 	return kept, nil
 }
 
-func (h handlers) ChangeBrief(_ context.Context, r api.ChangeBriefRequestObject) (api.ChangeBriefResponseObject, error) {
+func (h handlers) ChangeBrief(_ context.Context, r api.ChangeBriefRequestObject) (api.ChangeBriefResponseObject,
+	error) {
 	changes, err := brief.Fields.ReadChanges(valueOr(r.Body.Change, nil))
 	if err != nil {
 		return nil, err
@@ -61,5 +64,6 @@ func (h handlers) ChangeBrief(_ context.Context, r api.ChangeBriefRequestObject)
 		changed, err = plan.On(changed, valueOr(on.Instrument, changed.Instrument), valueOr(on.Hand, changed.Hand))
 	}
 	asked := brief.Fields.With(r.Body.Brief, changes)
-	return api.ChangeBrief200JSONResponse{Brief: changed, Cleared: brief.Fields.Lost(asked, changed)}, fault.Under("on.", err)
+	return api.ChangeBrief200JSONResponse{Brief: changed, Cleared: brief.Fields.Lost(asked, changed)},
+		fault.Under("on.", err)
 }

@@ -19,7 +19,8 @@ import (
 
 func (h handlers) ListCalls(context.Context, api.ListCallsRequestObject) (api.ListCallsResponseObject, error) {
 	out := api.ListCalls200JSONResponse{
-		Progressions: choicesOf(table.Rows(call.Progressions)), Minors: choicesOf(call.MinorSchools), Sayings: choicesOf(call.Sayings), Beats: call.Beats, Orders: choicesOf(worksheet.Orders),
+		Progressions: choicesOf(table.Rows(call.Progressions)), Minors: choicesOf(call.MinorSchools),
+		Sayings: choicesOf(call.Sayings), Beats: call.Beats, Orders: choicesOf(worksheet.Orders),
 	}
 	for _, k := range call.Kinds {
 		levels := make([]string, len(k.Levels))
@@ -84,7 +85,8 @@ func (h handlers) NextCalls(ctx context.Context, r api.NextCallsRequestObject) (
 		return nil, err
 	}
 	level := k.Levels[asked.Level-1]
-	return api.NextCalls200JSONResponse{Calls: made.Calls, Level: asked.Level, LevelWords: level.Words, Every: level.Every}, nil
+	return api.NextCalls200JSONResponse{Calls: made.Calls, Level: asked.Level, LevelWords: level.Words,
+		Every: level.Every}, nil
 }
 
 // known is what a pupil knows today by the answers so far, those of one sitting left out where
@@ -100,7 +102,10 @@ func (h handlers) known(ctx context.Context, pupil, without string) (map[string]
 // weakest are so many of the facts that are known least.
 func weakest(known map[string]float64, most int) map[string]float64 {
 	facts := slices.Collect(maps.Keys(known))
-	slices.SortFunc(facts, func(a, b string) int { return cmp.Or(cmp.Compare(known[a], known[b]), strings.Compare(a, b)) })
+	slices.SortFunc(facts, func(a, b string) int {
+		return cmp.Or(cmp.Compare(known[a], known[b]), strings.Compare(a,
+			b))
+	})
 	out := make(map[string]float64, min(len(facts), most))
 	for _, f := range facts[:min(len(facts), most)] {
 		out[f] = known[f]
@@ -123,12 +128,15 @@ func (h handlers) MarkCall(ctx context.Context, r api.MarkCallRequestObject) (ap
 	if err != nil || r.Params.Sitting == nil || made.Verdict == call.Again {
 		return api.MarkCall200JSONResponse(made), err
 	}
-	answer := schedule.SittingAnswer{Show: made.Call.Title(), Right: made.Verdict == call.Right, MS: ms, Time: made.Time, Facts: made.Facts}
-	err = h.store.Sittings().Append(ctx, *r.Params.Sitting, store.Answer{SittingAnswer: answer, Level: max(r.Body.Level, 1)})
+	answer := schedule.SittingAnswer{Show: made.Call.Title(), Right: made.Verdict == call.Right, MS: ms,
+		Time: made.Time, Facts: made.Facts}
+	err = h.store.Sittings().Append(ctx, *r.Params.Sitting, store.Answer{SittingAnswer: answer,
+		Level: max(r.Body.Level, 1)})
 	return api.MarkCall200JSONResponse(made), err
 }
 
-func (h handlers) GetKnowledge(ctx context.Context, r api.GetKnowledgeRequestObject) (api.GetKnowledgeResponseObject, error) {
+func (h handlers) GetKnowledge(ctx context.Context, r api.GetKnowledgeRequestObject) (api.GetKnowledgeResponseObject,
+	error) {
 	known, err := h.known(ctx, valueOr(r.Params.Pupil, ""), "")
 	if err != nil {
 		return nil, err

@@ -48,7 +48,8 @@ func TestASittingOfCalls(t *testing.T) {
 	assert.Equal(t, "numbers in A♭ major", s.Title)
 	var said []string
 	answer := func(right bool) {
-		next := c.call("POST", "/api/v1/calls/next?sitting="+s.Id, fmt.Sprintf(`{"brief": %s, "kind": "numbers", "count": 1, "said": %s}`, bassInAb, asJSON(t, said)))
+		next := c.call("POST", "/api/v1/calls/next?sitting="+s.Id,
+			fmt.Sprintf(`{"brief": %s, "kind": "numbers", "count": 1, "said": %s}`, bassInAb, asJSON(t, said)))
 		require.Equal(t, 200, next.status, next.body)
 		n := into[nextCalls](t, next)
 		require.Len(t, n.Calls, 1)
@@ -56,13 +57,15 @@ func TestASittingOfCalls(t *testing.T) {
 		if !right {
 			p.Fret++
 		}
-		marked := c.call("POST", "/api/v1/calls/mark?ms=1200&sitting="+s.Id, fmt.Sprintf(`{"brief": %s, "kind": "numbers", "said": %s, "answers": %q, "level": %d, "given": {"place": {"string": %d, "fret": %d}}}`, bassInAb, asJSON(t, said), n.Calls[0].Ask, n.Level, p.String, p.Fret))
+		marked := c.call("POST", "/api/v1/calls/mark?ms=1200&sitting="+s.Id,
+			fmt.Sprintf(`{"brief": %s, "kind": "numbers", "said": %s, "answers": %q, "level": %d, "given": {"place": {"string": %d, "fret": %d}}}`, bassInAb, asJSON(t, said), n.Calls[0].Ask, n.Level, p.String, p.Fret))
 		require.Equal(t, 200, marked.status, marked.body)
 		assert.Equal(t, right, into[call.Marked](t, marked).Verdict == call.Right, marked.body)
 		said = append(said, n.Calls[0].Ask)
 	}
 	level := func() int {
-		return into[nextCalls](t, c.call("POST", "/api/v1/calls/next?sitting="+s.Id, `{"brief": `+bassInAb+`, "kind": "numbers", "count": 1}`)).Level
+		return into[nextCalls](t, c.call("POST", "/api/v1/calls/next?sitting="+s.Id,
+			`{"brief": `+bassInAb+`, "kind": "numbers", "count": 1}`)).Level
 	}
 	assert.Equal(t, 1, level())
 	for range 11 {
@@ -88,7 +91,8 @@ func TestASittingOfCalls(t *testing.T) {
 
 	list := into[struct{ Sittings []api.Sitting }](t, c.call("GET", "/api/v1/sittings?pupil="+wenna.ID, ""))
 	require.Len(t, list.Sittings, 1)
-	assert.Empty(t, into[struct{ Sittings []api.Sitting }](t, c.call("GET", "/api/v1/sittings", "")).Sittings, "none of it is the teacher's own")
+	assert.Empty(t, into[struct{ Sittings []api.Sitting }](t, c.call("GET", "/api/v1/sittings", "")).Sittings,
+		"none of it is the teacher's own")
 	record := c.call("GET", "/api/v1/pupils/"+wenna.ID+"/record", "")
 	assert.Contains(t, record.body, "numbers in A♭ major", "the record has it")
 
@@ -103,7 +107,8 @@ func TestKnowledgeOfTheNeck(t *testing.T) {
 	c := start(t)
 	s := c.sitting(`{"calls": {"brief": ` + bassInAb + `, "kind": "name"}}`)
 	mark := func(text string) string {
-		a := c.call("POST", "/api/v1/calls/mark?sitting="+s.Id, `{"brief": `+bassInAb+`, "kind": "name", "answers": "3/6", "given": {"text": "`+text+`"}}`)
+		a := c.call("POST", "/api/v1/calls/mark?sitting="+s.Id,
+			`{"brief": `+bassInAb+`, "kind": "name", "answers": "3/6", "given": {"text": "`+text+`"}}`)
 		require.Equal(t, 200, a.status, a.body)
 		return into[call.Marked](t, a).Verdict
 	}
@@ -133,7 +138,8 @@ func TestSheetsAreHandedIn(t *testing.T) {
 	c := start(t)
 	wenna := c.pupil("Wenna", "")
 	sheets := `{"kind": "spell", "keys": ["F", "Bb", "Eb"], "days": 10, "perDay": 2}`
-	set := c.call("POST", "/api/v1/pupils/"+wenna.ID+"/assignments", `{"assignment": {"sheets": {"worksheet": `+sheets+`}}}`)
+	set := c.call("POST", "/api/v1/pupils/"+wenna.ID+"/assignments",
+		`{"assignment": {"sheets": {"worksheet": `+sheets+`}}}`)
 	require.Equal(t, 201, set.status, set.body)
 	a := into[store.Assignment](t, set)
 	assert.Equal(t, "Scales: major, F B♭ E♭", a.Assignment.Sheets.What)
@@ -142,7 +148,8 @@ func TestSheetsAreHandedIn(t *testing.T) {
 		return c.sitting(fmt.Sprintf(`{"pupil": %q, "assignment": %q, "worksheet": %s, "sheet": %d, "items": [true, false, true]}`, wenna.ID, a.ID, sheets, sheet))
 	}
 	first := hand(1)
-	assert.Equal(t, "Scales: major, sheet 1 of 20: 2 of 3", fmt.Sprintf("%s: %d of %d", first.Title, first.Right, first.Of))
+	assert.Equal(t, "Scales: major, sheet 1 of 20: 2 of 3", fmt.Sprintf("%s: %d of %d", first.Title, first.Right,
+		first.Of))
 	hand(1)
 	hand(4)
 	work := into[api.PupilWork](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/work", ""))
@@ -161,17 +168,20 @@ func TestWorksheetFiles(t *testing.T) {
 	c := start(t)
 	made := into[worksheet.Worksheet](t, c.call("POST", "/api/v1/worksheet", `{"kind": "spell", "keys": ["F"]}`))
 	assert.Equal(t, "F G A Bb C D E F", strings.Join(made.Sheets[0].Items[0].Answer, " "))
-	pdf := c.call("POST", "/api/v1/worksheet/document?format=pdf&answers=true&paper=letter", `{"kind": "neck", "days": 3}`)
+	pdf := c.call("POST", "/api/v1/worksheet/document?format=pdf&answers=true&paper=letter",
+		`{"kind": "neck", "days": 3}`)
 	require.Equal(t, 200, pdf.status, pdf.body)
 	assert.True(t, strings.HasPrefix(pdf.body, "%PDF"))
 	item := c.call("POST", "/api/v1/worksheet/document?format=svg&sheet=1&item=2", `{"kind": "staff"}`)
 	require.Equal(t, 200, item.status)
 	assert.Contains(t, item.body, "<svg")
-	judged := into[worksheet.Judged](t, c.call("POST", "/api/v1/worksheet/judge", `{"kind": "spell", "keys": ["F"], "sheet": 1, "item": 1, "given": ["f", "g", "a", "b"], "step": "signs"}`))
+	judged := into[worksheet.Judged](t, c.call("POST", "/api/v1/worksheet/judge",
+		`{"kind": "spell", "keys": ["F"], "sheet": 1, "item": 1, "given": ["f", "g", "a", "b"], "step": "signs"}`))
 	assert.Equal(t, []string{"right", "right", "right", "wrong", "empty", "empty", "empty", "empty"}, judged.Blanks)
 
 	wenna := c.pupil("Wenna", "")
-	require.Equal(t, 201, c.call("POST", "/api/v1/log", `{"brief": `+dorianOn("bass")+`, "perBeat": 1, "tempoBpm": 60, "result": "clean", "pupil": "`+wenna.ID+`"}`).status)
+	require.Equal(t, 201, c.call("POST", "/api/v1/log",
+		`{"brief": `+dorianOn("bass")+`, "perBeat": 1, "tempoBpm": 60, "result": "clean", "pupil": "`+wenna.ID+`"}`).status)
 	boxes := `{"kind": "boxes", "keys": ["Bb"], "scale": "dorian", "brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "dorian"}}}`
 	all := c.call("POST", "/api/v1/worksheet/document?format=svg", boxes)
 	holes := c.call("POST", "/api/v1/worksheet/document?format=svg&pupil="+wenna.ID, boxes)
@@ -182,10 +192,12 @@ func TestWorksheetFiles(t *testing.T) {
 func TestBadCallRequests(t *testing.T) {
 	c := start(t)
 	for path, body := range map[string]string{
-		"/api/v1/calls/next?sitting=none":                `{"brief": ` + bassInAb + `, "kind": "numbers"}`,
-		"/api/v1/sittings":                               `{}`,
-		"/api/v1/calls/mark?ms=-1":                       `{"brief": ` + bassInAb + `, "kind": "name", "answers": "3/6", "given": {"text": "x"}}`,
-		"/api/v1/calls/mark":                             `{"brief": ` + bassInAb + `, "kind": "name", "answers": "3/6", "given": {}}`,
+		"/api/v1/calls/next?sitting=none": `{"brief": ` + bassInAb + `, "kind": "numbers"}`,
+		"/api/v1/sittings":                `{}`,
+		"/api/v1/calls/mark?ms=-1": `{"brief": ` + bassInAb +
+			`, "kind": "name", "answers": "3/6", "given": {"text": "x"}}`,
+		"/api/v1/calls/mark": `{"brief": ` + bassInAb +
+			`, "kind": "name", "answers": "3/6", "given": {}}`,
 		"/api/v1/worksheet":                              `{"kind": "spell", "days": 100}`,
 		"/api/v1/worksheet/document?format=midi":         `{"kind": "spell"}`,
 		"/api/v1/worksheet/document?format=pdf&paper=a3": `{"kind": "spell"}`,
@@ -194,8 +206,10 @@ func TestBadCallRequests(t *testing.T) {
 		a := c.call("POST", path, body)
 		assert.Contains(t, []int{404, 422}, a.status, path+" "+a.body)
 	}
-	assert.Equal(t, 422, c.call("POST", "/api/v1/sittings", `{"worksheet": {"kind": "spell", "keys": ["F"]}, "sheet": 1, "items": []}`).status)
-	assert.Equal(t, 404, c.call("POST", "/api/v1/sittings", `{"pupil": "nobody", "calls": {"brief": `+bassInAb+`, "kind": "numbers"}}`).status)
+	assert.Equal(t, 422, c.call("POST", "/api/v1/sittings",
+		`{"worksheet": {"kind": "spell", "keys": ["F"]}, "sheet": 1, "items": []}`).status)
+	assert.Equal(t, 404, c.call("POST", "/api/v1/sittings",
+		`{"pupil": "nobody", "calls": {"brief": `+bassInAb+`, "kind": "numbers"}}`).status)
 	assert.Equal(t, 404, c.call("DELETE", "/api/v1/sittings/none", "").status)
 	assert.Equal(t, 422, c.call("GET", "/api/v1/sittings?after=x", "").status)
 }

@@ -27,18 +27,21 @@ func (h handlers) GetCatalogue(context.Context, api.GetCatalogueRequestObject) (
 func catalogue(fields brief.Table) (c api.Catalogue) {
 	for _, f := range fields.All() {
 		c.Fields = append(c.Fields, api.CatalogueField{
-			Path: f.Path, Title: f.Title, About: f.About, Kind: api.CatalogueFieldKind(f.Kind()), Head: fields.Head(f.Path), Extra: f.Extra(fields), Choices: entries(f.Options),
+			Path: f.Path, Title: f.Title, About: f.About, Kind: api.CatalogueFieldKind(f.Kind()),
+			Head: fields.Head(f.Path), Extra: f.Extra(fields), Choices: entries(f.Options),
 		})
 	}
 	for _, in := range neck.Instruments() {
 		c.Instruments = append(c.Instruments, api.CatalogueInstrument{
-			Id: in.ID, Name: in.Name, Family: string(in.Family), Tuning: pitches(in.Tuning), Frets: in.Frets, ScaleLengthMm: float32(in.ScaleLengthMM),
-			Courses: in.Courses, School: in.School, LimitsMm: limits(hand.DefaultLimits(in.Family)),
+			Id: in.ID, Name: in.Name, Family: string(in.Family), Tuning: pitches(in.Tuning), Frets: in.Frets,
+			ScaleLengthMm: float32(in.ScaleLengthMM),
+			Courses:       in.Courses, School: in.School, LimitsMm: limits(hand.DefaultLimits(in.Family)),
 		})
 	}
 	for _, in := range neck.Instruments() {
 		for _, t := range neck.TuningsOf(in) {
-			c.Tunings = append(c.Tunings, api.CatalogueTuning{Id: t.ID, Name: t.Name, Instrument: t.Instrument, Tuning: pitches(t.Tuning)})
+			c.Tunings = append(c.Tunings, api.CatalogueTuning{Id: t.ID, Name: t.Name, Instrument: t.Instrument,
+				Tuning: pitches(t.Tuning)})
 		}
 	}
 	for midi := neck.LowestMIDI; midi <= neck.HighestMIDI; midi++ {
@@ -51,7 +54,8 @@ func catalogue(fields brief.Table) (c api.Catalogue) {
 		c.Scales = append(c.Scales, api.CatalogueScale{Id: s.ID, Name: s.Name, Formula: s.Formula.String()})
 	}
 	for _, s := range layout.Systems {
-		c.Systems = append(c.Systems, api.CatalogueSystem{Id: s.ID, Name: s.Name, Why: s.Why, Span: s.Uses.Span, Links: s.Uses.Links, Shape: s.Uses.Shape, Core: s.Uses.Core})
+		c.Systems = append(c.Systems, api.CatalogueSystem{Id: s.ID, Name: s.Name, Why: s.Why, Span: s.Uses.Span,
+			Links: s.Uses.Links, Shape: s.Uses.Shape, Core: s.Uses.Core})
 	}
 	for _, p := range run.Patterns {
 		c.Patterns = append(c.Patterns, api.CataloguePattern{Id: p.ID, Name: p.Name, Why: p.Why, Uses: p.Uses.Fields()})
@@ -59,11 +63,14 @@ func catalogue(fields brief.Table) (c api.Catalogue) {
 	for _, s := range rhythm.Subdivisions {
 		c.Subdivisions = append(c.Subdivisions, api.CatalogueEntry{Id: fmt.Sprint(s.PerBeat), Name: s.Name})
 	}
-	c.Schools, c.Wides, c.Opens, c.Prefers, c.Fours = entries(hand.Schools), entries(hand.Wides), entries(hand.Opens), entries(hand.Prefers), entries(hand.Fours)
-	c.Directions, c.Finishes, c.Fits, c.Pickings = entries(run.Directions), entries(run.Finishes), entries(run.Fits), entries(run.Pickings)
+	c.Schools, c.Wides, c.Opens, c.Prefers, c.Fours = entries(hand.Schools), entries(hand.Wides), entries(hand.Opens),
+		entries(hand.Prefers), entries(hand.Fours)
+	c.Directions, c.Finishes, c.Fits, c.Pickings = entries(run.Directions), entries(run.Finishes), entries(run.Fits),
+		entries(run.Pickings)
 	c.Namings, c.Meters, c.Formats = entries(pitch.Namings), entries(rhythm.Meters), entries(document.Formats)
 	c.Ways, c.Results = entries(ladder.Ways), entries(result.All)
-	c.RoundOrders, c.RoundThrough, c.RoundPlaces, c.RoundLinks = entries(brief.Orders), entries(brief.Through), entries(brief.Wheres), entries(brief.Links)
+	c.RoundOrders, c.RoundThrough, c.RoundPlaces, c.RoundLinks = entries(brief.Orders), entries(brief.Through),
+		entries(brief.Wheres), entries(brief.Links)
 	return c
 }
 

@@ -23,8 +23,10 @@ func (h handlers) MakeRound(ctx context.Context, r api.MakeRoundRequestObject) (
 	return api.MakeRound200JSONResponse(made), err
 }
 
-func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObject) (api.MakeDocumentResponseObject, error) {
-	f, options, err := asked(ctx, r.Params.Format, fileParams{r.Params.Paper, r.Params.CountIn, r.Params.Click, r.Params.Staff, r.Params.Page})
+func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObject) (api.MakeDocumentResponseObject,
+	error) {
+	f, options, err := asked(ctx, r.Params.Format, fileParams{r.Params.Paper, r.Params.CountIn, r.Params.Click,
+		r.Params.Staff, r.Params.Page})
 	if err != nil {
 		return nil, err
 	}
@@ -44,8 +46,10 @@ func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObj
 	}, err
 }
 
-func (h handlers) MakeRoundDocument(ctx context.Context, r api.MakeRoundDocumentRequestObject) (api.MakeRoundDocumentResponseObject, error) {
-	f, options, err := asked(ctx, r.Params.Format, fileParams{r.Params.Paper, r.Params.CountIn, r.Params.Click, r.Params.Staff, r.Params.Page})
+func (h handlers) MakeRoundDocument(ctx context.Context,
+	r api.MakeRoundDocumentRequestObject) (api.MakeRoundDocumentResponseObject, error) {
+	f, options, err := asked(ctx, r.Params.Format, fileParams{r.Params.Paper, r.Params.CountIn, r.Params.Click,
+		r.Params.Staff, r.Params.Page})
 	if err != nil {
 		return nil, err
 	}

@@ -63,7 +63,8 @@ func newGuard(n *Network) *guard {
 	m := scs.New()
 	m.Store, m.Lifetime, m.IdleTimeout = own.Sessions, sessionLasts, sessionIdle
 	m.HashTokenInStore = true // who reads the database cannot sign in by it
-	m.Cookie.Name, m.Cookie.Path, m.Cookie.Secure, m.Cookie.HttpOnly, m.Cookie.SameSite = "__Host-even-ladder", "/", true, true, http.SameSiteStrictMode
+	m.Cookie.Name, m.Cookie.Path, m.Cookie.Secure, m.Cookie.HttpOnly, m.Cookie.SameSite = "__Host-even-ladder", "/",
+		true, true, http.SameSiteStrictMode
 	return &guard{Network: own, sessions: m, tries: newTries()}
 }
 
@@ -115,7 +116,9 @@ func (g *guard) who(ctx context.Context) (access.Teacher, bool) {
 func open(r *http.Request, address string) bool {
 	_, stand := standOf(r.Context())
 	file := r.Method == http.MethodGet && strings.Count(address, "/") == 1 && path.Ext(address) != ""
-	return stand || file || address == "/healthz" || address == metricsPath || address == signInPath || strings.HasPrefix(address, "/assets/") || strings.HasPrefix(address, homePath) || strings.HasPrefix(address, standAt)
+	return stand || file || address == "/healthz" || address == metricsPath || address == signInPath ||
+		strings.HasPrefix(address, "/assets/") || strings.HasPrefix(address, homePath) || strings.HasPrefix(address,
+		standAt)
 }
 
 // notYours says that someone who is signed in may not open a room; whether it is there is not said.

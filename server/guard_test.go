@@ -42,8 +42,10 @@ func networkOn(t *testing.T, st *store.Store, passphrase string) network {
 	hash, err := access.Hash(passphrase)
 	require.NoError(t, err)
 	e, err := server.New(st, server.Options{
-		Front: fstest.MapFS{"index.html": {Data: []byte("front")}, "assets/app.js": {Data: []byte("let a = 1")}}, ForHome: homeShell, Log: slog.New(slog.NewTextHandler(io.Discard, nil)),
-		Network: &server.Network{Teachers: func() access.Teachers { return access.Teachers{{Hash: hash}} }, Hosts: []string{"room.lan", "192.0.2.7"}, Sessions: st.Sessions()},
+		Front:   fstest.MapFS{"index.html": {Data: []byte("front")}, "assets/app.js": {Data: []byte("let a = 1")}},
+		ForHome: homeShell, Log: slog.New(slog.NewTextHandler(io.Discard, nil)),
+		Network: &server.Network{Teachers: func() access.Teachers { return access.Teachers{{Hash: hash}} },
+			Hosts: []string{"room.lan", "192.0.2.7"}, Sessions: st.Sessions()},
 	})
 	require.NoError(t, err)
 	return network{t, e}
@@ -72,7 +74,8 @@ func (n network) ask(method, path, body, cookie string, change func(*http.Reques
 func (n network) signIn(phrase string) (status int, cookie string) {
 	res := n.ask("POST", "/signin", url.Values{"passphrase": {phrase}, "to": {"/calls?level=2"}}.Encode(), "", nil)
 	for _, c := range res.Cookies() {
-		assert.True(n.t, c.Secure && c.HttpOnly && c.SameSite == http.SameSiteStrictMode && c.Path == "/" && c.Domain == "", "a strict cookie: %v", c)
+		assert.True(n.t, c.Secure && c.HttpOnly && c.SameSite == http.SameSiteStrictMode && c.Path == "/" &&
+			c.Domain == "", "a strict cookie: %v", c)
 		cookie = c.Name + "=" + c.Value
 	}
 	return res.StatusCode, cookie
@@ -92,7 +95,8 @@ func TestEveryRouteIsGuarded(t *testing.T) {
 	seen := 0
 	for _, r := range n.e.Router().Routes() {
 		path := parameter.ReplaceAllString(strings.ReplaceAll(r.Path, "*", "calls"), "x")
-		for who, given := range map[string]string{"nobody": "", "ended": ended, "made up": "__Host-even-ladder=AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA"} {
+		for who, given := range map[string]string{"nobody": "", "ended": ended,
+			"made up": "__Host-even-ladder=AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA"} {
 			status := n.ask(r.Method, path, "", given, nil).StatusCode
 			switch {
 			case openTo[r.Method+" "+r.Path]:
@@ -128,7 +132,8 @@ func TestSigningIn(t *testing.T) {
 	assert.Equal(t, []any{401, ""}, []any{status, none})
 	res := n.ask("POST", "/signin", url.Values{"passphrase": {passphrase}, "to": {"/calls?level=2"}}.Encode(), "", nil)
 	assert.Equal(t, []any{303, "/calls?level=2"}, []any{res.StatusCode, res.Header.Get("Location")})
-	for _, elsewhere := range []string{"//evil.example", "https://evil.example", `/\evil.example`, "javascript:alert(1)", "", "/signin"} {
+	for _, elsewhere := range []string{"//evil.example", "https://evil.example", `/\evil.example`,
+		"javascript:alert(1)", "", "/signin"} {
 		res := n.ask("GET", "/signin?to="+url.QueryEscape(elsewhere), "", "", nil)
 		body, _ := io.ReadAll(res.Body)
 		assert.Contains(t, string(body), `name="to" value="/"`, elsewhere)
@@ -153,15 +158,19 @@ func TestOtherNamesAreRefused(t *testing.T) {
 	n := startNetwork(t)
 	_, cookie := n.signIn(passphrase)
 	for _, host := range []string{"evil.example", "room.lan.evil.example", "localhost", "", "192.0.2.8"} {
-		assert.Equal(t, 403, n.ask("GET", "/api/v1/catalogue", "", cookie, func(r *http.Request) { r.Host = host }).StatusCode, host)
+		assert.Equal(t, 403, n.ask("GET", "/api/v1/catalogue", "", cookie,
+			func(r *http.Request) { r.Host = host }).StatusCode, host)
 	}
 	kept, err := io.ReadAll(n.ask("GET", "/api/v1/keeping", "", cookie, nil).Body)
 	require.NoError(t, err)
-	assert.Contains(t, string(kept), `"addresses":["https://room.lan/"]`, "behind a proxy the address is the one that was asked")
+	assert.Contains(t, string(kept), `"addresses":["https://room.lan/"]`,
+		"behind a proxy the address is the one that was asked")
 	for _, host := range []string{"room.lan", "ROOM.lan:8137", "192.0.2.7:8137"} {
-		assert.Equal(t, 200, n.ask("GET", "/api/v1/catalogue", "", cookie, func(r *http.Request) { r.Host = host }).StatusCode, host)
+		assert.Equal(t, 200, n.ask("GET", "/api/v1/catalogue", "", cookie,
+			func(r *http.Request) { r.Host = host }).StatusCode, host)
 	}
-	assert.Equal(t, 403, n.ask("POST", "/api/v1/session/out", "", cookie, func(r *http.Request) { r.Header.Set("Sec-Fetch-Site", "cross-site") }).StatusCode)
+	assert.Equal(t, 403, n.ask("POST", "/api/v1/session/out", "", cookie,
+		func(r *http.Request) { r.Header.Set("Sec-Fetch-Site", "cross-site") }).StatusCode)
 }
 
 // The figures are for whoever has their token: behind a proxy everyone comes from this machine.
@@ -170,7 +179,8 @@ func TestFiguresHaveAToken(t *testing.T) {
 		st, err := store.Open(t.Context(), t.TempDir(), time.Now)
 		require.NoError(t, err)
 		t.Cleanup(func() { st.Close() })
-		o.Front, o.ForHome, o.Log = fstest.MapFS{"index.html": {Data: []byte("front")}}, homeShell, slog.New(slog.NewTextHandler(io.Discard, nil))
+		o.Front, o.ForHome, o.Log = fstest.MapFS{"index.html": {Data: []byte("front")}}, homeShell,
+			slog.New(slog.NewTextHandler(io.Discard, nil))
 		if o.Network != nil {
 			o.Network.Sessions = st.Sessions()
 		}
@@ -203,5 +213,6 @@ func TestAnotherPassphraseEndsSessions(t *testing.T) {
 	n := networkOn(t, st, passphrase)
 	_, cookie := n.signIn(passphrase)
 	require.Equal(t, 200, n.ask("GET", "/api/v1/catalogue", "", cookie, nil).StatusCode)
-	assert.Equal(t, 401, networkOn(t, st, "another set of words").ask("GET", "/api/v1/catalogue", "", cookie, nil).StatusCode)
+	assert.Equal(t, 401, networkOn(t, st, "another set of words").ask("GET", "/api/v1/catalogue", "", cookie,
+		nil).StatusCode)
 }

@@ -94,13 +94,15 @@ func (h handlers) ofWeek(ctx context.Context, pupil string) (body store.HomeBody
 				}
 				works = append(works, item.Brief)
 				body.Works = append(body.Works, store.HomeWork{Set: schedule.Assignment{
-					Ladder: &ladder.Request{Brief: item.Brief, From: kept.Request.From, Goal: kept.Request.Goal}, Minutes: item.Minutes, From: today, Until: today.Add(daysOfWeek - 1),
+					Ladder:  &ladder.Request{Brief: item.Brief, From: kept.Request.From, Goal: kept.Request.Goal},
+					Minutes: item.Minutes, From: today, Until: today.Add(daysOfWeek - 1),
 				}})
 			}
 		}
 	}
 	if len(body.Works) == 0 {
-		return body, fault.At("week", "the weeks have nothing for the next %d days: keep others, or give assignments", daysOfWeek)
+		return body, fault.At("week", "the weeks have nothing for the next %d days: keep others, or give assignments",
+			daysOfWeek)
 	}
 	return body, nil
 }
@@ -141,7 +143,8 @@ func (h handlers) homePage(ctx context.Context, of store.Home) ([]byte, error) {
 	}
 	today := schedule.DayOf(h.store.Now())
 	for _, w := range of.Works {
-		s, err := h.standingOf(ctx, store.Assignment{Record: store.Record{ID: w.Assignment}, PupilID: of.PupilID, Assignment: w.Set}, today, ladder.Stand)
+		s, err := h.standingOf(ctx, store.Assignment{Record: store.Record{ID: w.Assignment}, PupilID: of.PupilID,
+			Assignment: w.Set}, today, ladder.Stand)
 		if err != nil {
 			return nil, err
 		}
@@ -179,12 +182,14 @@ func (h handlers) serveHome(c *echo.Context) error {
 	return c.Blob(http.StatusOK, "text/html; charset=utf-8", page)
 }
 
-func (h handlers) WithdrawHome(ctx context.Context, r api.WithdrawHomeRequestObject) (api.WithdrawHomeResponseObject, error) {
+func (h handlers) WithdrawHome(ctx context.Context, r api.WithdrawHomeRequestObject) (api.WithdrawHomeResponseObject,
+	error) {
 	return api.WithdrawHome204Response{}, h.store.Pupils().Withdraw(ctx, r.Id)
 }
 
 // ReadResults reads what came back, and with keep puts into the log what is not there yet.
-func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObject) (api.ReadResultsResponseObject, error) {
+func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObject) (api.ReadResultsResponseObject,
+	error) {
 	all, err := home.ParseResults(r.Body.Text)
 	if err != nil {
 		return nil, err
@@ -194,7 +199,8 @@ func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObjec
 	for _, results := range all {
 		of, err := h.store.Pupils().Home(ctx, results.Page)
 		if errors.Is(err, store.ErrNotFound) {
-			return nil, fault.At("text", "the page %q did not go out from here, or it was taken back", fault.Clip(results.Page))
+			return nil, fault.At("text", "the page %q did not go out from here, or it was taken back",
+				fault.Clip(results.Page))
 		}
 		if err != nil {
 			return nil, err
@@ -233,7 +239,8 @@ func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObjec
 				}
 			}
 		}
-		out.Tries = append(out.Tries, api.CameHomeTry{At: e.At, Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, Result: api.CameHomeTryResult(e.Result), There: there, Pupil: e.Pupil})
+		out.Tries = append(out.Tries, api.CameHomeTry{At: e.At, Sentence: e.Sentence, PerBeat: e.PerBeat,
+			TempoBpm: e.TempoBPM, Result: api.CameHomeTryResult(e.Result), There: there, Pupil: e.Pupil})
 	}
 	return api.ReadResults200JSONResponse(out), nil
 }
@@ -241,7 +248,8 @@ func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObjec
 // came is a try of a page as the log has it. A clock that goes ahead is set back to now.
 func (h handlers) came(of store.Home, page string, t home.Try) (store.Entry, error) {
 	if t.Work >= len(of.Works) || t.Rung >= len(of.Works[t.Work].Rungs) {
-		return store.Entry{}, fault.At("text", "try %d is of work %d, rung %d, which the page has not", t.N, t.Work, t.Rung)
+		return store.Entry{}, fault.At("text", "try %d is of work %d, rung %d, which the page has not", t.N, t.Work,
+			t.Rung)
 	}
 	w := of.Works[t.Work]
 	rung := w.Rungs[t.Rung]

@@ -40,7 +40,8 @@ type House struct {
 
 // NewHouse wires the application of several teachers on a data folder. own is the store of the house,
 // which has who is signed in; tend begins what goes on beside a store while it is open.
-func NewHouse(dir string, own *store.Store, limits rooms.Limits, o Options, tend func(*store.Store) (end func())) (House, error) {
+func NewHouse(dir string, own *store.Store, limits rooms.Limits, o Options,
+	tend func(*store.Store) (end func())) (House, error) {
 	p, err := newParts(o)
 	if err != nil {
 		return House{}, err

@@ -50,7 +50,8 @@ func startSchool(t testing.TB, limits rooms.Limits) school {
 	s.house, err = server.NewHouse(dir, own, limits, server.Options{
 		Front:   fstest.MapFS{"index.html": {Data: []byte(`<meta data-base="__BASE__" data-room="__ROOM__" data-stand="__STAND__">`)}, "assets/app.js": {Data: []byte("let a = 1")}},
 		ForHome: homeShell, Log: slog.New(slog.NewTextHandler(io.Discard, nil)),
-		Network: &server.Network{Teachers: func() access.Teachers { return *s.teachers.Load() }, Named: true, Hosts: []string{"room.lan"}, Reached: []string{"https://room.lan"}, Sessions: own.Sessions()},
+		Network: &server.Network{Teachers: func() access.Teachers { return *s.teachers.Load() }, Named: true,
+			Hosts: []string{"room.lan"}, Reached: []string{"https://room.lan"}, Sessions: own.Sessions()},
 	}, func(*store.Store) func() { return func() {} })
 	require.NoError(t, err)
 	t.Cleanup(func() {
@@ -112,12 +113,15 @@ func TestEveryRouteOfARoomIsGuarded(t *testing.T) {
 			}
 		}
 		if r.Path != "/api/v1/session/out" && r.Path != "/metrics" {
-			assert.NotContains(t, []int{401, 403, 303}, s.ask(r.Method, "/rooms/hall"+path, "", wren, nil).StatusCode, "%s %s by its teacher", r.Method, path)
+			assert.NotContains(t, []int{401, 403, 303}, s.ask(r.Method, "/rooms/hall"+path, "", wren, nil).StatusCode,
+				"%s %s by its teacher", r.Method, path)
 		}
 		seen++
 	}
 	assert.Greater(t, seen, 70)
-	for _, around := range []string{"/rooms/shed/../hall/api/v1/pupils", "/rooms/shed%2f..%2fhall/api/v1/pupils", "/rooms/hall%2Fapi/v1/pupils", "//rooms/hall/api/v1/pupils", "/rooms//hall/api/v1/pupils", "/rooms/hall/../../rooms/hall/api/v1/pupils", "/rooms/Hall/api/v1/pupils", "/rooms/.%2e/x"} {
+	for _, around := range []string{"/rooms/shed/../hall/api/v1/pupils", "/rooms/shed%2f..%2fhall/api/v1/pupils",
+		"/rooms/hall%2Fapi/v1/pupils", "//rooms/hall/api/v1/pupils", "/rooms//hall/api/v1/pupils",
+		"/rooms/hall/../../rooms/hall/api/v1/pupils", "/rooms/Hall/api/v1/pupils", "/rooms/.%2e/x"} {
 		res := s.ask("GET", around, "", moss, nil)
 		assert.NotContains(t, bodyOf(t, res), "hall", around)
 	}
@@ -134,7 +138,8 @@ func TestRoomsAreApart(t *testing.T) {
 	assert.Contains(t, list, `href="/rooms/attic/"`)
 	assert.NotContains(t, list, "shed")
 	for room, cookie := range map[string]string{"hall": wren, "attic": wren, "shed": moss} {
-		res := s.ask("POST", "/rooms/"+room+"/api/v1/pupils", fmt.Sprintf(`{"pupil": {"name": "Of the %s", "instrument": {"id": "bass"}}}`, room), cookie, nil)
+		res := s.ask("POST", "/rooms/"+room+"/api/v1/pupils",
+			fmt.Sprintf(`{"pupil": {"name": "Of the %s", "instrument": {"id": "bass"}}}`, room), cookie, nil)
 		require.Equal(t, 201, res.StatusCode, bodyOf(t, res))
 		require.NoError(t, s.house.Rooms.Tidy(time.Now()), "the others are closed")
 	}
@@ -175,7 +180,8 @@ func TestTeachersComeAndGo(t *testing.T) {
 	change()
 	assert.Equal(t, []int{403, 200}, []int{try("shed", moss), try("hall", moss)}, "other rooms, the same session")
 	assert.Equal(t, 204, s.ask("POST", "/rooms/hall/api/v1/session/out?everywhere=true", "", other, nil).StatusCode)
-	assert.Equal(t, []int{401, 401, 200}, []int{try("hall", moss), try("hall", other), try("hall", wren)}, "everywhere is everywhere of this teacher")
+	assert.Equal(t, []int{401, 401, 200}, []int{try("hall", moss), try("hall", other), try("hall", wren)},
+		"everywhere is everywhere of this teacher")
 	_, moss = s.comeIn("moss", mossPhrase)
 	require.NoError(t, access.DropTeacher(s.dir, "moss"))
 	change()
@@ -207,7 +213,8 @@ func TestStand(t *testing.T) {
 		if r.Path == "/signin" {
 			continue
 		}
-		res := s.ask(r.Method, path+parameter.ReplaceAllString(strings.ReplaceAll(r.Path, "*", "calls"), "x"), "", "", nil)
+		res := s.ask(r.Method, path+parameter.ReplaceAllString(strings.ReplaceAll(r.Path, "*", "calls"), "x"), "", "",
+			nil)
 		if res.StatusCode != 403 {
 			answered[r.Method+" "+r.Path] = true
 		} else {
@@ -215,14 +222,20 @@ func TestStand(t *testing.T) {
 		}
 	}
 	assert.Equal(t, map[string]bool{
-		"GET /healthz": true, "GET /*": true, "GET /api/v1/catalogue": true, "GET /api/v1/formula": true, "GET /api/v1/calls": true,
+		"GET /healthz": true, "GET /*": true, "GET /api/v1/catalogue": true, "GET /api/v1/formula": true,
+		"GET /api/v1/calls":       true,
 		"GET /api/v1/shelf/:kind": true, "GET /api/v1/shelf/:kind/:id": true,
-		"POST /api/v1/plan": true, "POST /api/v1/plan/why": true, "POST /api/v1/plan/onward": true, "POST /api/v1/plan/score": true, "POST /api/v1/plan/sights": true, "POST /api/v1/plan/document": true,
-		"POST /api/v1/compare": true, "POST /api/v1/compare/sets": true, "POST /api/v1/nearest": true, "POST /api/v1/slide": true, "POST /api/v1/ladder": true,
-		"POST /api/v1/round": true, "POST /api/v1/round/document": true, "POST /api/v1/brief/choices": true, "POST /api/v1/brief/points": true, "POST /api/v1/hand/openings": true,
-		"POST /api/v1/phrase": true, "POST /api/v1/phrase/change": true, "POST /api/v1/worksheet": true, "POST /api/v1/worksheet/document": true,
+		"POST /api/v1/plan": true, "POST /api/v1/plan/why": true, "POST /api/v1/plan/onward": true,
+		"POST /api/v1/plan/score": true, "POST /api/v1/plan/sights": true, "POST /api/v1/plan/document": true,
+		"POST /api/v1/compare": true, "POST /api/v1/compare/sets": true, "POST /api/v1/nearest": true,
+		"POST /api/v1/slide": true, "POST /api/v1/ladder": true,
+		"POST /api/v1/round": true, "POST /api/v1/round/document": true, "POST /api/v1/brief/choices": true,
+		"POST /api/v1/brief/points": true, "POST /api/v1/hand/openings": true,
+		"POST /api/v1/phrase": true, "POST /api/v1/phrase/change": true, "POST /api/v1/worksheet": true,
+		"POST /api/v1/worksheet/document": true,
 	}, answered, "nothing that keeps, and nothing of pupils")
-	for _, no := range []string{"/rooms/attic" + strings.TrimPrefix(path, "/rooms/hall"), "/rooms/hall/stand/aaaaaaaaaaaaaaaaaaaaaaaaaa", "/rooms/hall/stand/", path + "/stand/x"} {
+	for _, no := range []string{"/rooms/attic" + strings.TrimPrefix(path, "/rooms/hall"),
+		"/rooms/hall/stand/aaaaaaaaaaaaaaaaaaaaaaaaaa", "/rooms/hall/stand/", path + "/stand/x"} {
 		assert.NotEqual(t, 200, s.ask("POST", no+"/api/v1/plan", brief, "", nil).StatusCode, no)
 	}
 	assert.Contains(t, bodyOf(t, s.ask("GET", "/rooms/hall/api/v1/keeping", "", wren, nil)), id)
@@ -245,10 +258,13 @@ func FuzzAddressesStayInTheirRooms(f *testing.F) {
 	s := startSchool(f, rooms.Usual)
 	_, wren := s.comeIn("wren", passphrase)
 	_, moss := s.comeIn("moss", mossPhrase)
-	require.Equal(f, 201, s.ask("POST", "/rooms/hall/api/v1/pupils", `{"pupil": {"name": "Quietly kept", "instrument": {"id": "bass"}}}`, wren, nil).StatusCode)
+	require.Equal(f, 201, s.ask("POST", "/rooms/hall/api/v1/pupils",
+		`{"pupil": {"name": "Quietly kept", "instrument": {"id": "bass"}}}`, wren, nil).StatusCode)
 	for _, seed := range []string{
-		"/rooms/hall/api/v1/pupils", "/rooms/shed/../hall/api/v1/pupils", "/rooms/shed/%2e%2e/hall/api/v1/pupils", "/rooms/hall%2fapi/v1/pupils", "/rooms/shed/stand/x/../../hall/api/v1/pupils",
-		"//rooms/hall/api/v1/pupils", "/rooms/hall/stand/x/api/v1/pupils", "/rooms/hall/home/../api/v1/pupils", "/rooms/hall/api/v1/pupils?room=shed", "/rooms/./hall/api/v1/pupils", "/assets/../rooms/hall/api/v1/pupils",
+		"/rooms/hall/api/v1/pupils", "/rooms/shed/../hall/api/v1/pupils", "/rooms/shed/%2e%2e/hall/api/v1/pupils",
+		"/rooms/hall%2fapi/v1/pupils", "/rooms/shed/stand/x/../../hall/api/v1/pupils",
+		"//rooms/hall/api/v1/pupils", "/rooms/hall/stand/x/api/v1/pupils", "/rooms/hall/home/../api/v1/pupils",
+		"/rooms/hall/api/v1/pupils?room=shed", "/rooms/./hall/api/v1/pupils", "/assets/../rooms/hall/api/v1/pupils",
 		"/rooms/hall/api/v1/pupils.css", "/rooms/hall/assets/../api/v1/pupils", "/rooms/hall/healthz/../api/v1/pupils",
 	} {
 		f.Add(seed)
@@ -258,7 +274,8 @@ func FuzzAddressesStayInTheirRooms(f *testing.F) {
 			address = "/" + address
 		}
 		address = strings.ToValidUTF8(address, "x")
-		if u, err := url.Parse("https://room.lan" + address); err != nil || u.Host != "room.lan" || strings.ContainsFunc(address, unicode.IsControl) || strings.Contains(address, " ") {
+		if u, err := url.Parse("https://room.lan" + address); err != nil || u.Host != "room.lan" ||
+			strings.ContainsFunc(address, unicode.IsControl) || strings.Contains(address, " ") {
 			t.Skip("no address")
 		}
 		for _, cookie := range []string{"", moss} {

@@ -35,7 +35,9 @@ func (h handlers) GetKeeping(ctx context.Context, _ api.GetKeepingRequestObject)
 		return nil, err
 	}
 	apart, err := h.store.Unreadable(ctx)
-	return api.GetKeeping200JSONResponse{Folder: h.store.Backups(), EveryHours: h.backupEvery.Hours(), Network: h.guard != nil, Addresses: h.guard.addresses(ctx), Fingerprint: h.guard.fingerprint(), Stands: stands, Backups: backups, Unreadable: apart}, err
+	return api.GetKeeping200JSONResponse{Folder: h.store.Backups(), EveryHours: h.backupEvery.Hours(),
+		Network: h.guard != nil, Addresses: h.guard.addresses(ctx), Fingerprint: h.guard.fingerprint(), Stands: stands,
+		Backups: backups, Unreadable: apart}, err
 }
 
 // MakeBackup backs everything up, or takes in the backup that the body is. It waits its turn: both
@@ -54,7 +56,8 @@ func (h handlers) MakeBackup(ctx context.Context, r api.MakeBackupRequestObject)
 	return made, err
 }
 
-func (h handlers) LookAtBackup(ctx context.Context, r api.LookAtBackupRequestObject) (api.LookAtBackupResponseObject, error) {
+func (h handlers) LookAtBackup(ctx context.Context, r api.LookAtBackupRequestObject) (api.LookAtBackupResponseObject,
+	error) {
 	file, err := h.store.BackupFile(r.Name)
 	if err != nil {
 		return nil, err
@@ -63,7 +66,8 @@ func (h handlers) LookAtBackup(ctx context.Context, r api.LookAtBackupRequestObj
 	return api.LookAtBackup200JSONResponse{Name: r.Name, Info: info}, backupFault("name", err)
 }
 
-func (h handlers) GetBackupFile(_ context.Context, r api.GetBackupFileRequestObject) (api.GetBackupFileResponseObject, error) {
+func (h handlers) GetBackupFile(_ context.Context, r api.GetBackupFileRequestObject) (api.GetBackupFileResponseObject,
+	error) {
 	file, err := h.store.BackupFile(r.Name)
 	if err != nil {
 		return nil, err
@@ -77,11 +81,13 @@ func (h handlers) GetBackupFile(_ context.Context, r api.GetBackupFileRequestObj
 		return nil, errors.Join(err, f.Close())
 	}
 	disposition := attachment(filepath.Base(file))
-	return api.GetBackupFile200ApplicationoctetStreamResponse{Body: f, ContentLength: stat.Size(), Headers: api.GetBackupFile200ResponseHeaders{ContentDisposition: &disposition}}, nil
+	return api.GetBackupFile200ApplicationoctetStreamResponse{Body: f, ContentLength: stat.Size(),
+		Headers: api.GetBackupFile200ResponseHeaders{ContentDisposition: &disposition}}, nil
 }
 
 // RestoreBackup puts a backup in the place of everything. It waits its turn.
-func (h handlers) RestoreBackup(ctx context.Context, r api.RestoreBackupRequestObject) (api.RestoreBackupResponseObject, error) {
+func (h handlers) RestoreBackup(ctx context.Context,
+	r api.RestoreBackupRequestObject) (api.RestoreBackupResponseObject, error) {
 	file, err := h.store.BackupFile(r.Name)
 	if err != nil {
 		return nil, err
@@ -101,7 +107,8 @@ func (h handlers) ExportAll(ctx context.Context, _ api.ExportAllRequestObject) (
 		return nil, err
 	}
 	disposition := attachment("even-ladder.json")
-	return api.ExportAll200ApplicationoctetStreamResponse{Body: &out, ContentLength: int64(out.Len()), Headers: api.ExportAll200ResponseHeaders{ContentDisposition: &disposition}}, nil
+	return api.ExportAll200ApplicationoctetStreamResponse{Body: &out, ContentLength: int64(out.Len()),
+		Headers: api.ExportAll200ResponseHeaders{ContentDisposition: &disposition}}, nil
 }
 
 // ImportAll takes an export in, or looks at it. What was there is backed up first. It waits its turn.

@@ -12,7 +12,8 @@ import (
 // keep keeps a brief under a title.
 func (c client) keep(title string) {
 	c.t.Helper()
-	require.Equal(c.t, 201, c.call("POST", "/api/v1/shelf/briefs", `{"title": "`+title+`", "brief": `+dorianOn("bass")+`}`).status)
+	require.Equal(c.t, 201, c.call("POST", "/api/v1/shelf/briefs",
+		`{"title": "`+title+`", "brief": `+dorianOn("bass")+`}`).status)
 }
 
 func (c client) kept() (out []string) {
@@ -50,7 +51,8 @@ func TestSafeKeeping(t *testing.T) {
 	other := start(t)
 	taken := other.octets("/api/v1/keeping/backups", []byte(file.body))
 	require.Equal(t, 201, taken.status, taken.body)
-	require.Equal(t, 200, other.call("POST", "/api/v1/keeping/backups/"+into[api.BackupSeen](t, taken).Name+"/restore", "").status)
+	require.Equal(t, 200, other.call("POST", "/api/v1/keeping/backups/"+into[api.BackupSeen](t, taken).Name+"/restore",
+		"").status)
 	assert.Equal(t, []string{"Rain day"}, other.kept())
 	wrong := other.octets("/api/v1/keeping/backups", []byte(file.body)[:len(file.body)/2])
 	assert.Equal(t, 422, wrong.status)
@@ -84,7 +86,8 @@ func TestExportOverTheWire(t *testing.T) {
 	assert.Empty(t, other.kept())
 	require.Equal(t, 200, other.octets("/api/v1/keeping/import", []byte(file.body)).status)
 	assert.Equal(t, []string{"Rain day"}, other.kept())
-	assert.Len(t, into[api.Keeping](t, other.call("GET", "/api/v1/keeping", "")).Backups, 1, "what was there is backed up first")
+	assert.Len(t, into[api.Keeping](t, other.call("GET", "/api/v1/keeping", "")).Backups, 1,
+		"what was there is backed up first")
 	wrong := other.octets("/api/v1/keeping/import", []byte("{}"))
 	assert.Equal(t, 422, wrong.status)
 }

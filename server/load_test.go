@@ -25,7 +25,8 @@ func TestDrawingIsBounded(t *testing.T) {
 	statuses := map[int]int{}
 	for range 20 {
 		wait.Go(func() {
-			r, err := http.NewRequestWithContext(ctx, "POST", c.base+"/api/v1/round/document?format=png", strings.NewReader(largeRound))
+			r, err := http.NewRequestWithContext(ctx, "POST", c.base+"/api/v1/round/document?format=png",
+				strings.NewReader(largeRound))
 			if !assert.NoError(t, err) {
 				return
 			}
@@ -46,7 +47,8 @@ func TestDrawingIsBounded(t *testing.T) {
 	var took []time.Duration
 	for range 20 {
 		before := time.Now()
-		require.Equal(t, 200, c.call("POST", "/api/v1/plan", `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}}`).status)
+		require.Equal(t, 200, c.call("POST", "/api/v1/plan",
+			`{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}}`).status)
 		took = append(took, time.Since(before))
 	}
 	slices.Sort(took)
@@ -59,7 +61,8 @@ func TestDrawingIsBounded(t *testing.T) {
 	gone()
 	wait.Wait()
 	require.Eventually(t, func() bool {
-		return c.call("POST", "/api/v1/plan/document?format=svg", `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}}`).status == 200
+		return c.call("POST", "/api/v1/plan/document?format=svg",
+			`{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}}`).status == 200
 	}, 20*time.Second, 20*time.Millisecond, "what was given up makes room")
 }
 
@@ -69,10 +72,14 @@ func TestHeadsAndRefusals(t *testing.T) {
 	c := start(t)
 	for _, path := range []string{"/", "/healthz", "/api/v1/catalogue"} {
 		head, get := c.call("HEAD", path, ""), c.call("GET", path, "")
-		assert.Equal(t, []any{200, get.header.Get("Content-Type"), ""}, []any{head.status, head.header.Get("Content-Type"), head.body}, path)
+		assert.Equal(t, []any{200, get.header.Get("Content-Type"), ""}, []any{head.status,
+			head.header.Get("Content-Type"), head.body}, path)
 	}
-	assert.Equal(t, 200, c.call("POST", "/api/v1/plan", `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}}`, "Content-Type", "Application/JSON; charset=UTF-8").status)
-	refused := c.call("POST", "/api/v1/plan", `{}`, "Origin", "https://elsewhere.example", "Sec-Fetch-Site", "cross-site")
+	assert.Equal(t, 200, c.call("POST", "/api/v1/plan",
+		`{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}}`, "Content-Type",
+		"Application/JSON; charset=UTF-8").status)
+	refused := c.call("POST", "/api/v1/plan", `{}`, "Origin", "https://elsewhere.example", "Sec-Fetch-Site",
+		"cross-site")
 	assert.Equal(t, 403, refused.status)
 	assert.Equal(t, "This request came from elsewhere", refused.problem(t).Title)
 }

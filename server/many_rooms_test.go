@@ -75,11 +75,14 @@ func TestManyRooms(t *testing.T) {
 		var m runtime.MemStats
 		runtime.GC()
 		runtime.ReadMemStats(&m)
-		t.Logf("%d rooms, %s: median %v, 99th %v, all %v; %d open, %d files, heap %d MB", n, what, took[n/2].Round(time.Microsecond*10), took[n*99/100].Round(time.Microsecond*10), whole.Round(time.Millisecond), s.house.Rooms.OpenNow(), files(t)-before, m.HeapAlloc>>20)
+		t.Logf("%d rooms, %s: median %v, 99th %v, all %v; %d open, %d files, heap %d MB", n, what,
+			took[n/2].Round(time.Microsecond*10), took[n*99/100].Round(time.Microsecond*10),
+			whole.Round(time.Millisecond), s.house.Rooms.OpenNow(), files(t)-before, m.HeapAlloc>>20)
 		assert.LessOrEqual(t, s.house.Rooms.OpenNow(), limits.Most)
 	}
 	pupil := func(room string) int {
-		return s.ask("POST", "/rooms/"+room+"/api/v1/pupils", fmt.Sprintf(`{"pupil": {"name": "Of %s", "instrument": {"id": "bass"}}}`, room), wren, nil).StatusCode
+		return s.ask("POST", "/rooms/"+room+"/api/v1/pupils",
+			fmt.Sprintf(`{"pupil": {"name": "Of %s", "instrument": {"id": "bass"}}}`, room), wren, nil).StatusCode
 	}
 	list := func(room string) int {
 		res := s.ask("GET", "/rooms/"+room+"/api/v1/pupils", "", wren, nil)
@@ -100,6 +103,10 @@ func TestManyRooms(t *testing.T) {
 	for _, room := range recent {
 		list(room)
 	}
-	visit("of those open", 4, func(room string) int { i, _ := strconv.Atoi(room[5:]); return list(recent[i%len(recent)]) })
+	visit("of those open", 4, func(room string) int {
+		i,
+			_ := strconv.Atoi(room[5:])
+		return list(recent[i%len(recent)])
+	})
 	assert.Less(t, most, limits.Most*40, "files that stay open")
 }

@@ -14,11 +14,13 @@ func TestSentAgainMakesNoDouble(t *testing.T) {
 	c := start(t)
 	wenna := c.pupil("Wenna", "")
 	for path, body := range map[string]string{
-		"/api/v1/shelf/briefs":                        `{"title": "Rain day", "brief": ` + dorianOn("bass") + `}`,
-		"/api/v1/shelf/phrases":                       `{"title": "Lick", "phrase": {"brief": ` + lick + `}}`,
-		"/api/v1/pupils":                              `{"pupil": {"name": "Casimir", "instrument": {"id": "bass"}}}`,
-		"/api/v1/log":                                 `{"brief": ` + dorianOn("bass") + `, "perBeat": 2, "tempoBpm": 60, "result": "clean"}`,
-		"/api/v1/pupils/" + wenna.ID + "/assignments": `{"assignment": {"ladder": {"brief": ` + dorianOn("bass") + `}}}`,
+		"/api/v1/shelf/briefs":  `{"title": "Rain day", "brief": ` + dorianOn("bass") + `}`,
+		"/api/v1/shelf/phrases": `{"title": "Lick", "phrase": {"brief": ` + lick + `}}`,
+		"/api/v1/pupils":        `{"pupil": {"name": "Casimir", "instrument": {"id": "bass"}}}`,
+		"/api/v1/log": `{"brief": ` + dorianOn("bass") +
+			`, "perBeat": 2, "tempoBpm": 60, "result": "clean"}`,
+		"/api/v1/pupils/" + wenna.ID + "/assignments": `{"assignment": {"ladder": {"brief": ` + dorianOn("bass") +
+			`}}}`,
 	} {
 		first := c.call("POST", path, body, "Idempotency-Key", "gate-porch-1")
 		require.Equal(t, 201, first.status, "%s: %s", path, first.body)

@@ -63,7 +63,8 @@ func phraseOf(b *api.ReadPhraseJSONRequestBody, field string, data []byte) (line
 	return read, nil
 }
 
-func (h handlers) ChangePhrase(ctx context.Context, r api.ChangePhraseRequestObject) (api.ChangePhraseResponseObject, error) {
+func (h handlers) ChangePhrase(ctx context.Context, r api.ChangePhraseRequestObject) (api.ChangePhraseResponseObject,
+	error) {
 	made, err := phrase.Apply(*r.Body)
 	return api.ChangePhrase200JSONResponse(made), err
 }

@@ -28,7 +28,8 @@ func (h handlers) WriteScore(_ context.Context, r api.WriteScoreRequestObject) (
 	return api.WriteScore200JSONResponse(score.Of(p.Piece())), nil
 }
 
-func (h handlers) ExplainFinger(_ context.Context, r api.ExplainFingerRequestObject) (api.ExplainFingerResponseObject, error) {
+func (h handlers) ExplainFinger(_ context.Context, r api.ExplainFingerRequestObject) (api.ExplainFingerResponseObject,
+	error) {
 	note, err := wholeNumber("note", r.Params.Note)
 	if err != nil {
 		return nil, err
@@ -59,12 +60,14 @@ func wholeNumber(field, text string) (int, error) {
 	return n, nil
 }
 
-func (h handlers) ComparePlans(_ context.Context, r api.ComparePlansRequestObject) (api.ComparePlansResponseObject, error) {
+func (h handlers) ComparePlans(_ context.Context, r api.ComparePlansRequestObject) (api.ComparePlansResponseObject,
+	error) {
 	c, err := explore.Compare(r.Body.First, r.Body.Second, valueOr(r.Body.Also, nil)...)
 	return api.ComparePlans200JSONResponse(c), err
 }
 
-func (h handlers) ListCompareSets(_ context.Context, r api.ListCompareSetsRequestObject) (api.ListCompareSetsResponseObject, error) {
+func (h handlers) ListCompareSets(_ context.Context,
+	r api.ListCompareSetsRequestObject) (api.ListCompareSetsResponseObject, error) {
 	sets, err := explore.Sets(*r.Body)
 	return api.ListCompareSets200JSONResponse{Sets: sets}, err
 }
@@ -77,7 +80,8 @@ func (h handlers) ListSights(_ context.Context, r api.ListSightsRequestObject) (
 	return api.ListSights200JSONResponse{Sights: explore.Sights(p)}, nil
 }
 
-func (h handlers) FindNearest(_ context.Context, r api.FindNearestRequestObject) (api.FindNearestResponseObject, error) {
+func (h handlers) FindNearest(_ context.Context, r api.FindNearestRequestObject) (api.FindNearestResponseObject,
+	error) {
 	changes := valueOr(r.Body.Changes, nil)
 	if r.Body.Text != nil {
 		changes = brief.ReadKeys(*r.Body.Text, r.Body.Brief.Scale)
@@ -86,7 +90,8 @@ func (h handlers) FindNearest(_ context.Context, r api.FindNearestRequestObject)
 	return api.FindNearest200JSONResponse{Stops: stops}, err
 }
 
-func (h handlers) ReadFormula(_ context.Context, r api.ReadFormulaRequestObject) (api.ReadFormulaResponseObject, error) {
+func (h handlers) ReadFormula(_ context.Context, r api.ReadFormulaRequestObject) (api.ReadFormulaResponseObject,
+	error) {
 	report, err := explore.ReadFormula(r.Params.Text)
 	return api.ReadFormula200JSONResponse(report), err
 }

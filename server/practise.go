@@ -68,7 +68,8 @@ func (h handlers) AppendLog(ctx context.Context, r api.AppendLogRequestObject) (
 	if err := faults.Or(); err != nil {
 		return nil, err
 	}
-	try := ladder.Try{Step: ladder.Step{PerBeat: b.PerBeat, TempoBPM: b.TempoBpm}, Result: result.Result(b.Result), Part: part, Slips: slips}
+	try := ladder.Try{Step: ladder.Step{PerBeat: b.PerBeat, TempoBPM: b.TempoBpm}, Result: result.Result(b.Result),
+		Part: part, Slips: slips}
 	e, err := store.NewEntry(b.Brief, try, seconds, remark)
 	if err != nil {
 		return nil, err
@@ -90,7 +91,8 @@ func (h handlers) TakeBack(ctx context.Context, r api.TakeBackRequestObject) (ap
 }
 
 func (h handlers) ListLog(ctx context.Context, r api.ListLogRequestObject) (api.ListLogResponseObject, error) {
-	q := store.LogQuery{Pupil: r.Params.Pupil, After: valueOr(r.Params.After, ""), Result: valueOr(r.Params.Result, ""), Limit: usualPage}
+	q := store.LogQuery{Pupil: r.Params.Pupil, After: valueOr(r.Params.After, ""), Result: valueOr(r.Params.Result,
+		""), Limit: usualPage}
 	if q.Result != "" {
 		if err := result.Result(q.Result).Check(); err != nil {
 			return nil, fault.At("result", "%v", err)
@@ -130,7 +132,9 @@ func entry(e store.Entry) api.LogEntry {
 		bytes = &e.Take
 	}
 	return api.LogEntry{
-		TakeBytes: bytes, Part: filled(e.Part), Ladder: filled(e.Ladder), Pupil: filled(e.Pupil), Id: e.ID, At: e.At, Brief: e.Brief, Title: schedule.TitleOf(e.Brief), Sentence: e.Sentence, PerBeat: e.PerBeat, TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(), Measure: e.Measure(e.Brief.Run.Phrase != ""),
+		TakeBytes: bytes, Part: filled(e.Part), Ladder: filled(e.Ladder), Pupil: filled(e.Pupil), Id: e.ID, At: e.At,
+		Brief: e.Brief, Title: schedule.TitleOf(e.Brief), Sentence: e.Sentence, PerBeat: e.PerBeat,
+		TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(), Measure: e.Measure(e.Brief.Run.Phrase != ""),
 		Result: api.LogEntryResult(e.Result), Seconds: e.Seconds, Remark: e.Remark,
 	}
 }
@@ -154,7 +158,9 @@ func (h handlers) ExportLog(ctx context.Context, _ api.ExportLogRequestObject) (
 		}
 		for _, e := range entries {
 			rows = append(rows, []string{
-				e.At.Format(time.RFC3339), plainCell(e.Sentence), strconv.Itoa(e.PerBeat), strconv.Itoa(e.TempoBPM), strconv.Itoa(e.NotesPerMinute()), string(e.Result), strconv.Itoa(e.Seconds), plainCell(e.Remark), plainCell(e.Part), strconv.Itoa(e.Take),
+				e.At.Format(time.RFC3339), plainCell(e.Sentence), strconv.Itoa(e.PerBeat), strconv.Itoa(e.TempoBPM),
+				strconv.Itoa(e.NotesPerMinute()), string(e.Result), strconv.Itoa(e.Seconds), plainCell(e.Remark),
+				plainCell(e.Part), strconv.Itoa(e.Take),
 			})
 		}
 		if next = following; next == "" {
@@ -162,9 +168,11 @@ func (h handlers) ExportLog(ctx context.Context, _ api.ExportLogRequestObject) (
 		}
 	}
 	slices.Reverse(rows)
-	err := w.WriteAll(append([][]string{{"at", "work", "perBeat", "tempoBpm", "notesPerMinute", "result", "seconds", "remark", "part", "takeBytes"}}, rows...))
+	err := w.WriteAll(append([][]string{{"at", "work", "perBeat", "tempoBpm", "notesPerMinute", "result", "seconds",
+		"remark", "part", "takeBytes"}}, rows...))
 	disposition := attachment("practice-log.csv")
-	return api.ExportLog200TextcsvResponse{Body: bytes.NewReader(out.Bytes()), ContentLength: int64(out.Len()), Headers: api.ExportLog200ResponseHeaders{ContentDisposition: &disposition}}, err
+	return api.ExportLog200TextcsvResponse{Body: bytes.NewReader(out.Bytes()), ContentLength: int64(out.Len()),
+		Headers: api.ExportLog200ResponseHeaders{ContentDisposition: &disposition}}, err
 }
 
 // plainCell is a text that no spreadsheet takes for a formula.

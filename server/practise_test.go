@@ -24,7 +24,8 @@ import (
 func TestPractice(t *testing.T) {
 	c := start(t)
 	next := func() ladder.Ladder {
-		return into[ladder.Ladder](t, c.call("POST", "/api/v1/practise", `{"brief": `+dorian+`, "from": {"perBeat": 1, "tempoBpm": 60}, "goal": {"perBeat": 2, "tempoBpm": 60}, "way": "subdivisions-first"}`))
+		return into[ladder.Ladder](t, c.call("POST", "/api/v1/practise",
+			`{"brief": `+dorian+`, "from": {"perBeat": 1, "tempoBpm": 60}, "goal": {"perBeat": 2, "tempoBpm": 60}, "way": "subdivisions-first"}`))
 	}
 	try := func(perBeat, result string) api.LogEntry {
 		a := c.call("POST", "/api/v1/log", `{"brief": `+dorian+`, "perBeat": `+perBeat+`, "tempoBpm": 60, "result": "`+result+`", "seconds": 31, "remark": "=1+1 slowly"}`)
@@ -53,7 +54,8 @@ func TestPractice(t *testing.T) {
 	}
 	assert.Equal(t, 2, entries(dorian, ""), "of this work")
 	assert.Equal(t, 0, entries(dorian, "another"), "of a kept ladder")
-	assert.Equal(t, 0, entries(`{"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "dorian"}}`, ""), "of another work")
+	assert.Equal(t, 0, entries(`{"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "dorian"}}`, ""),
+		"of another work")
 	assert.Equal(t, 422, c.call("GET", "/api/v1/log?brief=x", "").status)
 	csv := c.call("GET", "/api/v1/log/csv", "").body
 	lines := strings.Split(strings.TrimSpace(csv), "\n")
@@ -62,11 +64,12 @@ func TestPractice(t *testing.T) {
 	assert.Contains(t, lines[1], "'=1+1 slowly", "no spreadsheet takes a remark for a formula")
 	assert.Regexp(t, "in quarter notes at 60.*,1,60,60,clean,31,", lines[1])
 	for body, want := range map[string]string{
-		`{"brief": ` + dorian + `, "perBeat": 1, "tempoBpm": 60, "result": "grand"}`:                                               "give one of clean nearly not-yet",
-		`{"brief": ` + dorian + `, "perBeat": 9, "tempoBpm": 60, "result": "clean"}`:                                               "rhythm.perBeat",
-		`{"brief": ` + dorian + `, "perBeat": 1, "tempoBpm": 60, "result": "clean", "seconds": -1}`:                                "give 0 to 14400",
-		`{"brief": ` + dorian + `, "perBeat": 1, "tempoBpm": 60, "result": "clean", "remark": "` + strings.Repeat("x", 501) + `"}`: "more than 500",
-		`{"brief": {"instrument": {"id": "harp"}, "scale": {"tonic": "C"}}, "perBeat": 1, "tempoBpm": 60, "result": "clean"}`:      "no instrument is called",
+		`{"brief": ` + dorian + `, "perBeat": 1, "tempoBpm": 60, "result": "grand"}`:                "give one of clean nearly not-yet",
+		`{"brief": ` + dorian + `, "perBeat": 9, "tempoBpm": 60, "result": "clean"}`:                "rhythm.perBeat",
+		`{"brief": ` + dorian + `, "perBeat": 1, "tempoBpm": 60, "result": "clean", "seconds": -1}`: "give 0 to 14400",
+		`{"brief": ` + dorian + `, "perBeat": 1, "tempoBpm": 60, "result": "clean", "remark": "` + strings.Repeat("x",
+			501) + `"}`: "more than 500",
+		`{"brief": {"instrument": {"id": "harp"}, "scale": {"tonic": "C"}}, "perBeat": 1, "tempoBpm": 60, "result": "clean"}`: "no instrument is called",
 	} {
 		a := c.call("POST", "/api/v1/log", body)
 		assert.Equal(t, 422, a.status)
@@ -98,7 +101,8 @@ func TestTakes(t *testing.T) {
 	require.NoError(t, err)
 	var file bytes.Buffer
 	require.NoError(t, smf.WriteHeard(&file, p.Piece().Instrument, heard, 72))
-	got := into[take.Take](t, c.call("POST", "/api/v1/take", `{"brief": `+dorian+`, "midi": "`+base64.StdEncoding.EncodeToString(file.Bytes())+`"}`))
+	got := into[take.Take](t, c.call("POST", "/api/v1/take",
+		`{"brief": `+dorian+`, "midi": "`+base64.StdEncoding.EncodeToString(file.Bytes())+`"}`))
 	assert.Equal(t, []int{len(p.Run.Events), 1}, []int{got.Planned, got.Missed})
 	assert.Equal(t, "nearly", string(got.Result), got.Why)
 }

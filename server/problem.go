@@ -51,22 +51,27 @@ func problemOf(err error) api.Problem {
 	case errors.As(err, &fields):
 		return problem(http.StatusUnprocessableEntity, "This cannot be taken as it stands", fields)
 	case errors.Is(err, store.ErrNotFound):
-		return problem(http.StatusNotFound, "Nothing is saved under this id", fault.List{{Field: "id", Message: "nothing is saved under it, or it was set aside: give the id of a saved one"}})
+		return problem(http.StatusNotFound, "Nothing is saved under this id",
+			fault.List{{Field: "id", Message: "nothing is saved under it, or it was set aside: give the id of a saved one"}})
 	case errors.As(err, new(store.Unreadable)):
-		return problem(http.StatusInternalServerError, "This cannot be read", fault.List{{Field: "id", Message: "what is saved under it is damaged: restore a backup, or see the Shelf under Safe keeping"}})
+		return problem(http.StatusInternalServerError, "This cannot be read",
+			fault.List{{Field: "id", Message: "what is saved under it is damaged: restore a backup, or see the Shelf under Safe keeping"}})
 	case errors.Is(err, os.ErrDeadlineExceeded):
 		return statusProblem(http.StatusRequestTimeout, err)
 	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
 		return statusProblem(http.StatusServiceUnavailable, err)
 	case errors.As(err, new(notYours)):
-		return problem(http.StatusForbidden, "This room is not open to you", fault.List{{Field: "room", Message: "you may not open it, or there is none of this name: the first page lists yours"}})
+		return problem(http.StatusForbidden, "This room is not open to you",
+			fault.List{{Field: "room", Message: "you may not open it, or there is none of this name: the first page lists yours"}})
 	case errors.Is(err, errStandReads):
-		return problem(http.StatusForbidden, "A stand only reads", fault.List{{Field: "path", Message: "nothing is kept from here, and nothing of pupils is shown: sign in for that"}})
+		return problem(http.StatusForbidden, "A stand only reads",
+			fault.List{{Field: "path", Message: "nothing is kept from here, and nothing of pupils is shown: sign in for that"}})
 	case errors.As(err, &status):
 		return statusProblem(status.StatusCode(), err)
 	}
 	if words, ok := store.Trouble(err); ok {
-		return problem(http.StatusInsufficientStorage, "It could not be kept", fault.List{{Field: "request", Message: words}})
+		return problem(http.StatusInsufficientStorage, "It could not be kept",
+			fault.List{{Field: "request", Message: words}})
 	}
 	return problem(http.StatusInternalServerError, "The application failed", nil)
 }
@@ -74,14 +79,21 @@ func problemOf(err error) api.Problem {
 // statusTitles says the plain HTTP errors in words, with the field and what
 // would be accepted.
 var statusTitles = map[int]struct{ title, field, message string }{
-	http.StatusNotFound:              {"There is no such address", "path", "no such address: the addresses are those of api/openapi.yaml"},
-	http.StatusMethodNotAllowed:      {"This address does not take that method", "method", "not taken here: give one of api/openapi.yaml"},
-	http.StatusRequestEntityTooLarge: {"The body is too large", "body", fmt.Sprintf("more than %d kB were given: give at most that", MaxBodyBytes>>10)},
-	http.StatusUnsupportedMediaType:  {"The body has to be JSON", "Content-Type", "give application/json"},
-	http.StatusRequestTimeout:        {"The body took too long to arrive", "body", "not all of it came in time: give it again"},
-	http.StatusServiceUnavailable:    {"Too much is being drawn at once", "request", "there is no room just now: give it again in a moment"},
-	http.StatusUnauthorized:          {"You are not signed in", "session", "there is none, or it has run out: sign in again, what you typed is still here"},
-	http.StatusForbidden:             {"This request came from elsewhere", "Host", "give the address that the application printed, from its own pages"},
+	http.StatusNotFound: {"There is no such address", "path",
+		"no such address: the addresses are those of api/openapi.yaml"},
+	http.StatusMethodNotAllowed: {"This address does not take that method", "method",
+		"not taken here: give one of api/openapi.yaml"},
+	http.StatusRequestEntityTooLarge: {"The body is too large", "body",
+		fmt.Sprintf("more than %d kB were given: give at most that", MaxBodyBytes>>10)},
+	http.StatusUnsupportedMediaType: {"The body has to be JSON", "Content-Type", "give application/json"},
+	http.StatusRequestTimeout: {"The body took too long to arrive", "body",
+		"not all of it came in time: give it again"},
+	http.StatusServiceUnavailable: {"Too much is being drawn at once", "request",
+		"there is no room just now: give it again in a moment"},
+	http.StatusUnauthorized: {"You are not signed in", "session",
+		"there is none, or it has run out: sign in again, what you typed is still here"},
+	http.StatusForbidden: {"This request came from elsewhere", "Host",
+		"give the address that the application printed, from its own pages"},
 }
 
 func statusProblem(status int, err error) api.Problem {

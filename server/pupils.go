@@ -33,7 +33,8 @@ func (h handlers) ListPupils(ctx context.Context, r api.ListPupilsRequestObject)
 	return api.ListPupils200JSONResponse(page), err
 }
 
-func (h handlers) ListPupilTrash(ctx context.Context, r api.ListPupilTrashRequestObject) (api.ListPupilTrashResponseObject, error) {
+func (h handlers) ListPupilTrash(ctx context.Context,
+	r api.ListPupilTrashRequestObject) (api.ListPupilTrashResponseObject, error) {
 	page, err := h.pupils(ctx, r.Params.Limit, store.PupilQuery{After: valueOr(r.Params.After, ""), SetAside: true})
 	return api.ListPupilTrash200JSONResponse(page), err
 }
@@ -58,7 +59,8 @@ func rowsOf(limit *string) (int, error) {
 	return n, nil
 }
 
-func (h handlers) CreatePupil(ctx context.Context, r api.CreatePupilRequestObject) (api.CreatePupilResponseObject, error) {
+func (h handlers) CreatePupil(ctx context.Context, r api.CreatePupilRequestObject) (api.CreatePupilResponseObject,
+	error) {
 	p, err := checked("pupil.", r.Body.Pupil, (*pupil.Pupil).Check)
 	if err != nil {
 		return nil, err
@@ -78,7 +80,8 @@ func (h handlers) GetPupil(ctx context.Context, r api.GetPupilRequestObject) (ap
 	return api.GetPupil200JSONResponse(p), err
 }
 
-func (h handlers) UpdatePupil(ctx context.Context, r api.UpdatePupilRequestObject) (api.UpdatePupilResponseObject, error) {
+func (h handlers) UpdatePupil(ctx context.Context, r api.UpdatePupilRequestObject) (api.UpdatePupilResponseObject,
+	error) {
 	p, err := checked("pupil.", r.Body.Pupil, (*pupil.Pupil).Check)
 	if err != nil {
 		return nil, err
@@ -98,11 +101,13 @@ func versionOf(given *int) (int, error) {
 	return *given, nil
 }
 
-func (h handlers) SetAsidePupil(ctx context.Context, r api.SetAsidePupilRequestObject) (api.SetAsidePupilResponseObject, error) {
+func (h handlers) SetAsidePupil(ctx context.Context,
+	r api.SetAsidePupilRequestObject) (api.SetAsidePupilResponseObject, error) {
 	return api.SetAsidePupil204Response{}, h.store.Pupils().SetAside(ctx, r.Id)
 }
 
-func (h handlers) RestorePupil(ctx context.Context, r api.RestorePupilRequestObject) (api.RestorePupilResponseObject, error) {
+func (h handlers) RestorePupil(ctx context.Context, r api.RestorePupilRequestObject) (api.RestorePupilResponseObject,
+	error) {
 	p, err := h.store.Pupils().Restore(ctx, r.Id)
 	return api.RestorePupil200JSONResponse(p), err
 }
@@ -120,8 +125,10 @@ func (h handlers) FitBrief(ctx context.Context, r api.FitBriefRequestObject) (ap
 }
 
 // FindOpenings reads what a hand opens off the neck that it was measured on.
-func (h handlers) FindOpenings(_ context.Context, r api.FindOpeningsRequestObject) (api.FindOpeningsResponseObject, error) {
-	in, err := brief.Read(brief.Brief{Instrument: r.Body.Instrument, Scale: brief.Scale{Tonic: "C", Name: "major"}, Layout: brief.Layout{System: "single-string"}})
+func (h handlers) FindOpenings(_ context.Context, r api.FindOpeningsRequestObject) (api.FindOpeningsResponseObject,
+	error) {
+	in, err := brief.Read(brief.Brief{Instrument: r.Body.Instrument, Scale: brief.Scale{Tonic: "C", Name: "major"},
+		Layout: brief.Layout{System: "single-string"}})
 	if err != nil {
 		return nil, err
 	}
@@ -143,7 +150,8 @@ func (h handlers) FindOpenings(_ context.Context, r api.FindOpeningsRequestObjec
 	if err != nil {
 		return nil, fault.At("reached", "%v", err)
 	}
-	return api.FindOpenings200JSONResponse(brief.Limits{Comfortable: l.ComfortableMM[:], Greatest: l.GreatestMM[:]}), nil
+	return api.FindOpenings200JSONResponse(brief.Limits{Comfortable: l.ComfortableMM[:], Greatest: l.GreatestMM[:]}),
+		nil
 }
 
 // usualMapWeeks is of how many weeks a map is where nobody says.
@@ -212,7 +220,8 @@ type recordSitting struct {
 	Answers []schedule.SittingAnswer `json:"answers"`
 }
 
-func (h handlers) ExportPupil(ctx context.Context, r api.ExportPupilRequestObject) (api.ExportPupilResponseObject, error) {
+func (h handlers) ExportPupil(ctx context.Context, r api.ExportPupilRequestObject) (api.ExportPupilResponseObject,
+	error) {
 	all, err := h.record(ctx, r.Id)
 	if err != nil {
 		return nil, err
@@ -232,7 +241,9 @@ func (h handlers) ExportPupil(ctx context.Context, r api.ExportPupilRequestObjec
 		return nil, fault.At("format", "%q was given: give json or pdf", fault.Clip(format))
 	}
 	disposition := attachment(name)
-	return api.ExportPupil200AsteriskResponse{Body: bytes.NewReader(data), ContentType: kind, ContentLength: int64(len(data)), Headers: api.ExportPupil200ResponseHeaders{ContentDisposition: &disposition}}, err
+	return api.ExportPupil200AsteriskResponse{Body: bytes.NewReader(data), ContentType: kind,
+			ContentLength: int64(len(data)), Headers: api.ExportPupil200ResponseHeaders{ContentDisposition: &disposition}},
+		err
 }
 
 func (h handlers) record(ctx context.Context, id string) (out record, err error) {
@@ -240,7 +251,8 @@ func (h handlers) record(ctx context.Context, id string) (out record, err error)
 		return out, err
 	}
 	for after := ""; ; {
-		list, next, err := h.store.Assignments().List(ctx, store.AssignmentQuery{Pupil: id, After: after, Limit: store.MaxListed})
+		list, next, err := h.store.Assignments().List(ctx, store.AssignmentQuery{Pupil: id, After: after,
+			Limit: store.MaxListed})
 		if err != nil {
 			return out, err
 		}
@@ -313,33 +325,42 @@ func recordReport(r record) draw.Report {
 		about = append(about, strings.TrimSpace("Lesson: "+day.Name+" "+p.At)+".")
 	}
 	if mm := p.Hand.LimitsMM.Comfortable; len(mm) > 0 {
-		about = append(about, fmt.Sprintf("The hand opens %g, %g and %g mm in comfort, from finger to finger.", mm[0], mm[1], mm[2]))
+		about = append(about, fmt.Sprintf("The hand opens %g, %g and %g mm in comfort, from finger to finger.", mm[0],
+			mm[1], mm[2]))
 	}
 	if p.Notes != "" {
 		about = append(about, p.Notes)
 	}
 	out.Sections = append(out.Sections, draw.Section{Heading: "About", Words: about})
-	set := draw.Section{Heading: "What was set", Columns: []draw.Column{{Heading: "from", Share: 0.12}, {Heading: "until", Share: 0.12}, {Heading: "what", Share: 0.5}, {Heading: "words", Share: 0.26}}}
+	set := draw.Section{Heading: "What was set", Columns: []draw.Column{{Heading: "from", Share: 0.12},
+		{Heading: "until", Share: 0.12}, {Heading: "what", Share: 0.5}, {Heading: "words", Share: 0.26}}}
 	for _, a := range r.Assignments[:min(len(r.Assignments), recordSets)] {
-		set.Rows = append(set.Rows, []string{a.Assignment.From.String(), a.Assignment.Until.String(), a.Title, clipped(a.Assignment.Words, recordWords)})
+		set.Rows = append(set.Rows, []string{a.Assignment.From.String(), a.Assignment.Until.String(), a.Title,
+			clipped(a.Assignment.Words, recordWords)})
 	}
 	if len(r.Assignments) > recordSets {
-		set.Words = []string{fmt.Sprintf("The latest %d of %d; the file of data has them all.", recordSets, len(r.Assignments))}
+		set.Words = []string{fmt.Sprintf("The latest %d of %d; the file of data has them all.", recordSets,
+			len(r.Assignments))}
 	}
-	log := draw.Section{Heading: "What was played", Columns: []draw.Column{{Heading: "when", Share: 0.16}, {Heading: "how fast", Share: 0.16}, {Heading: "how it went", Share: 0.1}, {Heading: "what", Share: 0.58}}}
+	log := draw.Section{Heading: "What was played", Columns: []draw.Column{{Heading: "when", Share: 0.16},
+		{Heading: "how fast", Share: 0.16}, {Heading: "how it went", Share: 0.1}, {Heading: "what", Share: 0.58}}}
 	for _, e := range r.Log[:min(len(r.Log), recordRows)] {
 		what := e.Title
 		if e.Remark != "" {
 			what += " “" + e.Remark + "”"
 		}
-		log.Rows = append(log.Rows, []string{e.At.Local().Format("2006-01-02 15:04"), e.Measure, resultName(string(e.Result)), what})
+		log.Rows = append(log.Rows, []string{e.At.Local().Format("2006-01-02 15:04"), e.Measure,
+			resultName(string(e.Result)), what})
 	}
 	if len(r.Log) > recordRows {
-		log.Words = []string{fmt.Sprintf("The latest %d of %d tries; the file of data has them all.", recordRows, len(r.Log))}
+		log.Words = []string{fmt.Sprintf("The latest %d of %d tries; the file of data has them all.", recordRows,
+			len(r.Log))}
 	}
-	calls := draw.Section{Heading: "Calls and sheets", Columns: []draw.Column{{Heading: "when", Share: 0.16}, {Heading: "right", Share: 0.16}, {Heading: "what", Share: 0.68}}}
+	calls := draw.Section{Heading: "Calls and sheets", Columns: []draw.Column{{Heading: "when", Share: 0.16},
+		{Heading: "right", Share: 0.16}, {Heading: "what", Share: 0.68}}}
 	for _, s := range r.Sittings[:min(len(r.Sittings), recordRows)] {
-		calls.Rows = append(calls.Rows, []string{s.At.Local().Format("2006-01-02 15:04"), fmt.Sprintf("%d of %d", s.Right, s.Of), s.Title})
+		calls.Rows = append(calls.Rows, []string{s.At.Local().Format("2006-01-02 15:04"), fmt.Sprintf("%d of %d",
+			s.Right, s.Of), s.Title})
 	}
 	out.Sections = append(out.Sections, set, log, calls)
 	return out

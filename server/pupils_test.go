@@ -31,10 +31,12 @@ func TestAnAfternoon(t *testing.T) {
 	wenna := c.pupil("Wenna", `, "day": "tue", "at": "16:30", "minutes": 12`)
 	c.pupil("Casimir", `, "day": "tue", "at": "9:45"`)
 	c.pupil("Ottoline", `, "day": "thu", "at": "17:00"`)
-	set := c.call("POST", "/api/v1/pupils/"+wenna.ID+"/assignments", `{"assignment": {"ladder": {"brief": `+dorian+`, "from": {"perBeat": 1, "tempoBpm": 60}, "goal": {"perBeat": 1, "tempoBpm": 66}}, "words": "Say the names."}}`)
+	set := c.call("POST", "/api/v1/pupils/"+wenna.ID+"/assignments",
+		`{"assignment": {"ladder": {"brief": `+dorian+`, "from": {"perBeat": 1, "tempoBpm": 60}, "goal": {"perBeat": 1, "tempoBpm": 66}}, "words": "Say the names."}}`)
 	require.Equal(t, 201, set.status, set.body)
 	a := into[store.Assignment](t, set)
-	assert.Equal(t, "2031-03-04 2031-03-11 12", fmt.Sprint(a.Assignment.From, " ", a.Assignment.Until, " ", a.Assignment.Minutes), "until the next lesson, as many minutes as usual")
+	assert.Equal(t, "2031-03-04 2031-03-11 12", fmt.Sprint(a.Assignment.From, " ", a.Assignment.Until, " ",
+		a.Assignment.Minutes), "until the next lesson, as many minutes as usual")
 
 	try := func(tempo int, result string) {
 		a := c.call("POST", "/api/v1/log", fmt.Sprintf(`{"brief": %s, "perBeat": 1, "tempoBpm": %d, "result": "%s", "pupil": "%s", "assignment": "%s"}`, dorian, tempo, result, wenna.ID, a.ID))
@@ -45,7 +47,8 @@ func TestAnAfternoon(t *testing.T) {
 	day := into[api.Today](t, c.call("GET", "/api/v1/today", ""))
 	assert.Equal(t, "Tuesday: 2 lessons", day.Words)
 	require.Len(t, day.Lessons, 2)
-	assert.Equal(t, "Casimir Wenna", day.Lessons[0].Pupil.Pupil.Name+" "+day.Lessons[1].Pupil.Pupil.Name, "in the order of the day")
+	assert.Equal(t, "Casimir Wenna", day.Lessons[0].Pupil.Pupil.Name+" "+day.Lessons[1].Pupil.Pupil.Name,
+		"in the order of the day")
 	assert.Equal(t, []string{"nothing is set"}, day.Lessons[0].Attention)
 	assert.Empty(t, day.Lessons[1].Attention)
 	row := day.Lessons[1].Set[0]
@@ -63,7 +66,8 @@ func TestAnAfternoon(t *testing.T) {
 	assert.True(t, work.Set[0].Progress.Reached)
 	require.Equal(t, "next-key", work.Proposals[0].Kind)
 	assert.Contains(t, work.Proposals[0].Sentence, "for Wenna")
-	next := c.call("POST", "/api/v1/pupils/"+wenna.ID+"/assignments", `{"replaces": "`+a.ID+`", "assignment": {"ladder": `+asJSON(t, work.Proposals[0].Ladder)+`}}`)
+	next := c.call("POST", "/api/v1/pupils/"+wenna.ID+"/assignments",
+		`{"replaces": "`+a.ID+`", "assignment": {"ladder": `+asJSON(t, work.Proposals[0].Ladder)+`}}`)
 	require.Equal(t, 201, next.status, next.body)
 	open := into[api.PupilWork](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/work", ""))
 	require.Len(t, open.Set, 1, "it takes the place of the one before")
@@ -74,7 +78,8 @@ func TestAnAfternoon(t *testing.T) {
 	m := into[schedule.Map](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map", ""))
 	assert.Equal(t, 4, m.Tries)
 	assert.Equal(t, []string{"B♭"}, keysPlayed(m))
-	assert.Equal(t, 0, into[schedule.Map](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map?from=2031-01-01&until=2031-03-03", "")).Tries, "of another stretch")
+	assert.Equal(t, 0, into[schedule.Map](t, c.call("GET",
+		"/api/v1/pupils/"+wenna.ID+"/map?from=2031-01-01&until=2031-03-03", "")).Tries, "of another stretch")
 	assert.Equal(t, 422, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map?from=2031-01-01&until=2030-01-01", "").status)
 	assert.Equal(t, 422, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map?from=yesterday", "").status)
 	own := into[struct{ Entries []api.LogEntry }](t, c.call("GET", "/api/v1/log?pupil=", ""))
@@ -118,7 +123,9 @@ func TestALongRecord(t *testing.T) {
 	c := start(t)
 	p := c.pupil("Wenna", `, "notes": "`+strings.Repeat("long words ", 900)+`"`)
 	for range 205 {
-		a := c.call("POST", "/api/v1/pupils/"+p.ID+"/assignments", `{"assignment": {"words": "`+strings.Repeat("slowly ", 140)+`", "sheets": {"what": "flat keys", "count": 3, "done": 0}}}`)
+		a := c.call("POST", "/api/v1/pupils/"+p.ID+"/assignments",
+			`{"assignment": {"words": "`+strings.Repeat("slowly ",
+				140)+`", "sheets": {"what": "flat keys", "count": 3, "done": 0}}}`)
 		require.Equal(t, 201, a.status, a.body)
 	}
 	page := c.call("GET", "/api/v1/pupils/"+p.ID+"/record?format=pdf", "")
@@ -133,7 +140,8 @@ func TestFitAndOpenings(t *testing.T) {
 	fitted := into[brief.Brief](t, c.call("POST", "/api/v1/pupils/"+p.ID+"/fit", dorian))
 	assert.Equal(t, "Wenna", fitted.For)
 	assert.Equal(t, []float64{50, 40, 38}, fitted.Hand.LimitsMM.Comfortable)
-	mm := into[brief.Limits](t, c.call("POST", "/api/v1/hand/openings", `{"instrument": {"id": "guitar"}, "reached": [[5, 7], [7, 8], [8, 9]]}`))
+	mm := into[brief.Limits](t, c.call("POST", "/api/v1/hand/openings",
+		`{"instrument": {"id": "guitar"}, "reached": [[5, 7], [7, 8], [8, 9]]}`))
 	assert.Equal(t, []float64{53, 24, 23}, mm.Comfortable)
 	for _, bad := range []string{`[[5, 7]]`, `[[5, 7], [7], [8, 9]]`, `[[5, 7], [7, 7], [8, 9]]`} {
 		a := c.call("POST", "/api/v1/hand/openings", `{"instrument": {"id": "guitar"}, "reached": `+bad+`}`)
@@ -167,14 +175,16 @@ func TestKeptWeeks(t *testing.T) {
 
 	over := c.call("PUT", path, `{"version": 2, "request": {"brief": `+dorian+`, "start": "2031-01-06", "weeks": 2, "keys": "fourths"}}`)
 	require.Equal(t, 200, over.status, over.body)
-	assert.Contains(t, over.body, "the weeks stand as they were planned", "weeks that went by untouched can still be seen and changed")
+	assert.Contains(t, over.body, "the weeks stand as they were planned",
+		"weeks that went by untouched can still be seen and changed")
 	assert.Len(t, into[api.KeptWeeks](t, over).Weeks.Weeks, 2)
 
 	made := into[schedule.Weeks](t, c.call("POST", "/api/v1/schedule", request))
 	assert.Len(t, made.Weeks, 2)
 	assert.Contains(t, c.call("POST", "/api/v1/schedule/document?format=ics", request).body, "BEGIN:VCALENDAR")
 	assert.Equal(t, 422, c.call("POST", "/api/v1/schedule/document?format=xls", request).status)
-	assert.Contains(t, c.call("POST", "/api/v1/schedule", `{"brief": `+dorian+`, "start": "5 October"}`).body, "give a day such as")
+	assert.Contains(t, c.call("POST", "/api/v1/schedule", `{"brief": `+dorian+`, "start": "5 October"}`).body,
+		"give a day such as")
 }
 
 func asJSON(t *testing.T, v any) string {
@@ -190,13 +200,15 @@ func TestThereAndBackFromHome(t *testing.T) {
 	p := c.pupil("Wenna", "")
 	other := c.pupil("Casimir", "")
 	setTo := func(id string) store.Assignment {
-		a := c.call("POST", "/api/v1/pupils/"+id+"/assignments", `{"assignment": {"words": "Slowly <now>.", "ladder": {"brief": `+dorian+`, "from": {"perBeat": 1, "tempoBpm": 60}, "goal": {"perBeat": 2, "tempoBpm": 60}}}}`)
+		a := c.call("POST", "/api/v1/pupils/"+id+"/assignments",
+			`{"assignment": {"words": "Slowly <now>.", "ladder": {"brief": `+dorian+`, "from": {"perBeat": 1, "tempoBpm": 60}, "goal": {"perBeat": 2, "tempoBpm": 60}}}}`)
 		require.Equal(t, 201, a.status, a.body)
 		return into[store.Assignment](t, a)
 	}
 	a, alien := setTo(p.ID), setTo(other.ID)
 	make := func(body string) answer { return c.call("POST", "/api/v1/pupils/"+p.ID+"/home", body) }
-	for _, bad := range []string{`{"week": true}`, `{}`, `{"assignments": []}`, `{"assignments": ["nothing"]}`, `{"assignments": ["` + alien.ID + `"]}`} {
+	for _, bad := range []string{`{"week": true}`, `{}`, `{"assignments": []}`, `{"assignments": ["nothing"]}`,
+		`{"assignments": ["` + alien.ID + `"]}`} {
 		assert.Equal(t, 422, make(bad).status, bad)
 	}
 	made := make(`{"assignments": ["` + a.ID + `"]}`)
@@ -222,7 +234,8 @@ func TestThereAndBackFromHome(t *testing.T) {
 	shown := read("Hello!\n"+text, "")
 	assert.Equal(t, 3, shown.New)
 	assert.Equal(t, "Wenna", shown.Pupils[0].Pupil.Name)
-	assert.Equal(t, 0, into[api.PupilWork](t, c.call("GET", "/api/v1/pupils/"+p.ID+"/work", "")).Set[0].Progress.Tries, "shown is not kept")
+	assert.Equal(t, 0, into[api.PupilWork](t, c.call("GET", "/api/v1/pupils/"+p.ID+"/work", "")).Set[0].Progress.Tries,
+		"shown is not kept")
 	assert.Equal(t, 3, read(text+"\n"+text, `, "keep": true`).New, "a code that is read twice is one")
 	again := read(text, `, "keep": true`)
 	assert.Equal(t, 0, again.New)
@@ -231,10 +244,12 @@ func TestThereAndBackFromHome(t *testing.T) {
 	require.Len(t, log.Entries, 3)
 	assert.Equal(t, "2031-03-03T17:00:00Z", log.Entries[2].At.Format(time.RFC3339))
 	assert.Equal(t, 2031, log.Entries[0].At.Year(), "a clock that goes ahead is set back")
-	for _, bad := range []string{"EL1 nopage 1.0.0.c.a.1", `EL1 ` + link.Id + ` 1.0.400.c.a.1`, `EL1 ` + link.Id + ` 1.3.0.c.a.1`, "hello"} {
+	for _, bad := range []string{"EL1 nopage 1.0.0.c.a.1", `EL1 ` + link.Id + ` 1.0.400.c.a.1`, `EL1 ` + link.Id +
+		` 1.3.0.c.a.1`, "hello"} {
 		assert.Equal(t, 422, c.call("POST", "/api/v1/homes/results", `{"text": `+asJSON(t, bad)+`}`).status, bad)
 	}
-	require.Equal(t, 200, c.call("PUT", "/api/v1/pupils/"+p.ID+"/weeks", `{"request": {"brief": `+dorian+`, "start": "2031-03-03", "weeks": 2, "keys": "fourths"}}`).status)
+	require.Equal(t, 200, c.call("PUT", "/api/v1/pupils/"+p.ID+"/weeks",
+		`{"request": {"brief": `+dorian+`, "start": "2031-03-03", "weeks": 2, "keys": "fourths"}}`).status)
 	week := into[api.HomeLink](t, make(`{"week": true, "named": true}`))
 	body := c.call("GET", week.Path, "").body
 	assert.Contains(t, body, "Practice for Wenna")

@@ -17,7 +17,8 @@ import (
 	"evenladder/store"
 )
 
-func (h handlers) MakeSchedule(ctx context.Context, r api.MakeScheduleRequestObject) (api.MakeScheduleResponseObject, error) {
+func (h handlers) MakeSchedule(ctx context.Context, r api.MakeScheduleRequestObject) (api.MakeScheduleResponseObject,
+	error) {
 	var made schedule.Weeks
 	err := h.heavy.do(ctx, func() (err error) {
 		made, err = schedule.Build(*r.Body, nil)
@@ -26,18 +27,22 @@ func (h handlers) MakeSchedule(ctx context.Context, r api.MakeScheduleRequestObj
 	return api.MakeSchedule200JSONResponse(made), err
 }
 
-func (h handlers) MakeScheduleFile(ctx context.Context, r api.MakeScheduleFileRequestObject) (api.MakeScheduleFileResponseObject, error) {
+func (h handlers) MakeScheduleFile(ctx context.Context,
+	r api.MakeScheduleFileRequestObject) (api.MakeScheduleFileResponseObject, error) {
 	var file document.File
 	err := h.heavy.do(ctx, func() error {
 		made, err := schedule.Build(*r.Body, nil)
 		if err == nil {
 			name, _ := json.Marshal(r.Body.Brief) // a brief always can be
-			file, err = document.WriteCalendar(r.Params.Format, document.Calendar{Weeks: made, Name: string(name), Title: "Weeks of practice"}, draw.Form{Paper: draw.A4, Stop: ctx.Err})
+			file, err = document.WriteCalendar(r.Params.Format, document.Calendar{Weeks: made, Name: string(name),
+				Title: "Weeks of practice"}, draw.Form{Paper: draw.A4, Stop: ctx.Err})
 		}
 		return err
 	})
 	disposition := attachment(file.Name)
-	return api.MakeScheduleFile200AsteriskResponse{Body: bytes.NewReader(file.Data), ContentType: file.MediaType, ContentLength: int64(len(file.Data)), Headers: api.MakeScheduleFile200ResponseHeaders{ContentDisposition: &disposition}}, err
+	return api.MakeScheduleFile200AsteriskResponse{Body: bytes.NewReader(file.Data), ContentType: file.MediaType,
+		ContentLength: int64(len(file.Data)),
+		Headers:       api.MakeScheduleFile200ResponseHeaders{ContentDisposition: &disposition}}, err
 }
 
 // keptWeeks are the weeks of a pupil as they stand by the log: days of practice that went by
@@ -75,7 +80,8 @@ func (h handlers) keptWeeks(ctx context.Context, w store.Weeks) (out api.KeptWee
 		var faults fault.List
 		if errors.As(err, &faults) { // too many days went by for what is left: then they stand as they were planned
 			if out.Weeks, err = schedule.Build(w.Request, before); err == nil {
-				out.Weeks.Remarks = append(out.Weeks.Remarks, "Too many days went by without a try to move what is left: the weeks stand as they were planned. Begin them anew.")
+				out.Weeks.Remarks = append(out.Weeks.Remarks,
+					"Too many days went by without a try to move what is left: the weeks stand as they were planned. Begin them anew.")
 			}
 		}
 		return err
@@ -96,7 +102,8 @@ func (h handlers) weeks(ctx context.Context, id string) (api.KeptWeeks, error) {
 	return h.keptWeeks(ctx, w)
 }
 
-func (h handlers) GetWeeksDay(ctx context.Context, r api.GetWeeksDayRequestObject) (api.GetWeeksDayResponseObject, error) {
+func (h handlers) GetWeeksDay(ctx context.Context, r api.GetWeeksDayRequestObject) (api.GetWeeksDayResponseObject,
+	error) {
 	on, err := h.today(r.Params.On)
 	if err != nil {
 		return nil, err
@@ -134,11 +141,13 @@ func (h handlers) KeepWeeks(ctx context.Context, r api.KeepWeeksRequestObject) (
 	return api.KeepWeeks200JSONResponse(made), err
 }
 
-func (h handlers) SetWeeksAside(ctx context.Context, r api.SetWeeksAsideRequestObject) (api.SetWeeksAsideResponseObject, error) {
+func (h handlers) SetWeeksAside(ctx context.Context,
+	r api.SetWeeksAsideRequestObject) (api.SetWeeksAsideResponseObject, error) {
 	return api.SetWeeksAside204Response{}, h.store.Pupils().SetWeeksAside(ctx, r.Id)
 }
 
-func (h handlers) RestoreWeeks(ctx context.Context, r api.RestoreWeeksRequestObject) (api.RestoreWeeksResponseObject, error) {
+func (h handlers) RestoreWeeks(ctx context.Context, r api.RestoreWeeksRequestObject) (api.RestoreWeeksResponseObject,
+	error) {
 	w, err := h.store.Pupils().RestoreWeeks(ctx, r.Id)
 	if err != nil {
 		return nil, err
@@ -158,9 +167,13 @@ func (h handlers) FileWeeks(ctx context.Context, r api.FileWeeksRequestObject) (
 	}
 	var file document.File
 	err = h.heavy.do(ctx, func() (err error) {
-		file, err = document.WriteCalendar(valueOr(r.Params.Format, "pdf"), document.Calendar{Weeks: made.Weeks, Name: r.Id, Version: made.Version, Title: fmt.Sprintf("%s: weeks of practice", p.Pupil.Name)}, draw.Form{Paper: draw.A4, Stop: ctx.Err})
+		file, err = document.WriteCalendar(valueOr(r.Params.Format, "pdf"), document.Calendar{Weeks: made.Weeks,
+			Name: r.Id, Version: made.Version, Title: fmt.Sprintf("%s: weeks of practice", p.Pupil.Name)},
+			draw.Form{Paper: draw.A4, Stop: ctx.Err})
 		return err
 	})
 	disposition := attachment(file.Name)
-	return api.FileWeeks200AsteriskResponse{Body: bytes.NewReader(file.Data), ContentType: file.MediaType, ContentLength: int64(len(file.Data)), Headers: api.FileWeeks200ResponseHeaders{ContentDisposition: &disposition}}, err
+	return api.FileWeeks200AsteriskResponse{Body: bytes.NewReader(file.Data), ContentType: file.MediaType,
+		ContentLength: int64(len(file.Data)),
+		Headers:       api.FileWeeks200ResponseHeaders{ContentDisposition: &disposition}}, err
 }

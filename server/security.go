@@ -53,7 +53,8 @@ type baseKey struct{}
 func reachable(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		if r := c.Request(); !isLoopback(r.Host) && r.Host != "" {
-			c.SetRequest(r.WithContext(context.WithValue(r.Context(), baseKey{}, c.Scheme()+"://"+r.Host+prefixOf(r.Context()))))
+			c.SetRequest(r.WithContext(context.WithValue(r.Context(), baseKey{},
+				c.Scheme()+"://"+r.Host+prefixOf(r.Context()))))
 		}
 		return next(c)
 	}

@@ -130,7 +130,8 @@ func Serve(ctx context.Context, e *echo.Echo, l net.Listener) error {
 	s := echo.StartConfig{
 		Listener: l, HideBanner: true, HidePort: true, GracefulTimeout: 3 * time.Second,
 		BeforeServeFunc: func(s *http.Server) error {
-			s.ReadHeaderTimeout, s.ReadTimeout, s.WriteTimeout, s.IdleTimeout = 5*time.Second, 15*time.Second, time.Minute, time.Minute
+			s.ReadHeaderTimeout, s.ReadTimeout, s.WriteTimeout, s.IdleTimeout = 5*time.Second, 15*time.Second,
+				time.Minute, time.Minute
 			s.MaxHeaderBytes = 32 << 10
 			return nil
 		},

@@ -40,7 +40,8 @@ func start(t *testing.T) client {
 	t.Helper()
 	at := time.Date(2031, 3, 4, 9, 0, 0, 0, time.UTC)
 	var looks atomic.Int64 // a second goes by with every look, from whichever request
-	st, err := store.Open(t.Context(), t.TempDir(), func() time.Time { return at.Add(time.Duration(looks.Add(1)) * time.Second) })
+	st, err := store.Open(t.Context(), t.TempDir(),
+		func() time.Time { return at.Add(time.Duration(looks.Add(1)) * time.Second) })
 	require.NoError(t, err)
 	t.Cleanup(func() { st.Close() })
 	front := fstest.MapFS{
@@ -48,7 +49,8 @@ func start(t *testing.T) client {
 		"assets/app.js": {Data: []byte(`let a = 1`)},
 		"mark.svg":      {Data: []byte(`<svg/>`)},
 	}
-	e, err := server.New(st, server.Options{Front: front, ForHome: homeShell, Program: "test", Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
+	e, err := server.New(st, server.Options{Front: front, ForHome: homeShell, Program: "test",
+		Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
 	require.NoError(t, err)
 	s := httptest.NewServer(e)
 	t.Cleanup(s.Close)
@@ -107,28 +109,34 @@ func TestBadInputNamesTheField(t *testing.T) {
 		status             int
 		field, accepted    string
 	}{
-		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "majr"}}`, 422, "scale.name", "give one of major"},
+		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "majr"}}`, 422,
+			"scale.name", "give one of major"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar", "tuning": ["E2", "H2", "D3"]}, "scale": {"tonic": "C", "name": "major"}}`, 422, "instrument.tuning", "such as E2"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar", "frets": 0}, "scale": {"tonic": "C", "name": "major"}}`, 422, "instrument.frets", "give 1 to 36"},
-		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "formula": "2 3 5"}}`, 422, "scale.formula", "begin with the root"},
+		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "formula": "2 3 5"}}`, 422,
+			"scale.formula", "begin with the root"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": ["guitar"]}}`, 422, "instrument.id", "give a text"},
 		{"POST", "/api/v1/plan", `{"instrument": `, 422, "body", "give an object in { }"},
 		{"POST", "/api/v1/plan", big, 413, "body", "128 kB"},
 		{"POST", "/api/v1/plan/document?format=docx", dorian, 422, "format", "give one of pdf"},
 		{"POST", "/api/v1/plan/document?format=pdf&paper=a3", dorian, 422, "paper", "one of a4 letter"},
 		{"GET", "/api/v1/shelf/briefs/nosuchid", "", 404, "id", "give the id"},
-		{"PUT", "/api/v1/shelf/briefs/nosuchid", `{"title": "x", "version": 1, "brief": ` + dorian + `}`, 404, "id", "give the id"},
+		{"PUT", "/api/v1/shelf/briefs/nosuchid", `{"title": "x", "version": 1, "brief": ` + dorian + `}`, 404, "id",
+			"give the id"},
 		{"POST", "/api/v1/shelf/briefs", `{"title": " ", "brief": ` + dorian + `}`, 422, "title", "give 1 to 160"},
 		{"POST", "/api/v1/shelf/briefs", `{"title": "x", "brief": {"instrument": {"id": "lute"}, "scale": {"tonic": "C", "name": "major"}}}`, 422, "brief.instrument.id", "give one of guitar"},
 		{"POST", "/api/v1/shelf/briefs", `{"title": 5, "brief": ` + dorian + `}`, 422, "title", "give a"},
-		{"POST", "/api/v1/shelf/instruments", `{"title": "x", "instrument": {"id": "guitar", "tuning": ["A1"]}}`, 422, "instrument.tuning", "give 3 to 12"},
+		{"POST", "/api/v1/shelf/instruments", `{"title": "x", "instrument": {"id": "guitar", "tuning": ["A1"]}}`, 422,
+			"instrument.tuning", "give 3 to 12"},
 		{"POST", "/api/v1/shelf/scales", `{"title": "x", "formula": "2 1"}`, 422, "formula", "give 3 to 12"},
 		{"GET", "/api/v1/formula?text=1+2+x", "", 422, "formula", "give a number 1 to 7"},
 		{"POST", "/api/v1/plan/why?note=99", dorian, 422, "note", "this box has notes 0 to 17"},
 		{"POST", "/api/v1/plan/why?note=x", dorian, 422, "note", "give a whole number"},
 		{"POST", "/api/v1/slide?frets=40", dorian, 422, "frets", "give -12 to 12"},
 		{"POST", "/api/v1/nearest", `{"brief": ` + dorian + `, "changes": []}`, 422, "changes", "give 1 to 32"},
-		{"POST", "/api/v1/compare", `{"first": ` + dorian + `, "second": {"instrument": {"id": "lute"}, "scale": {"tonic": "C", "name": "major"}}}`, 422, "second.instrument.id", "give one of guitar"},
+		{"POST", "/api/v1/compare", `{"first": ` + dorian +
+			`, "second": {"instrument": {"id": "lute"}, "scale": {"tonic": "C", "name": "major"}}}`, 422,
+			"second.instrument.id", "give one of guitar"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar", "capo": 40}, "scale": {"tonic": "C", "name": "major"}}`, 422, "instrument.capo", "give 0 for none to 21"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "hand": {"limitsMm": {"greatest": [1, 2]}}}`, 422, "hand.limitsMm.greatest", "give three in mm"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "names": "latin"}`, 422, "names", "give one of english"},
@@ -136,15 +144,22 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"GET", "/api/v1/shelf/briefs?limit=0", "", 422, "limit", "give 1 to 500"},
 		{"GET", "/api/v1/shelf/briefs?after=x", "", 422, "after", "the next of the page before"},
 		{"GET", "/api/v1/shelf/lutes", "", 422, "kind", "give one of briefs rounds"},
-		{"POST", "/api/v1/shelf/rounds", `{"title": "x", "brief": ` + dorian + `}`, 422, "brief.round", "keep it with the briefs"},
+		{"POST", "/api/v1/shelf/rounds", `{"title": "x", "brief": ` + dorian + `}`, 422, "brief.round",
+			"keep it with the briefs"},
 		{"POST", "/api/v1/shelf/briefs", `{"title": "x"}`, 422, "brief", "give the brief to be kept"},
-		{"POST", "/api/v1/shelf/briefs", `{"title": "x", "brief": ` + dorian + `, "colour": "red"}`, 422, "colour", "the fields here are"},
-		{"POST", "/api/v1/compare", `{"first": ` + dorian + `, "third": 1}`, 422, "third", "the fields here are also first second"},
-		{"POST", "/api/v1/nearest", `{"brief": ` + dorian + `, "changes": {"tonic": "C"}}`, 422, "changes", "give a list"},
+		{"POST", "/api/v1/shelf/briefs", `{"title": "x", "brief": ` + dorian + `, "colour": "red"}`, 422, "colour",
+			"the fields here are"},
+		{"POST", "/api/v1/compare", `{"first": ` + dorian + `, "third": 1}`, 422, "third",
+			"the fields here are also first second"},
+		{"POST", "/api/v1/nearest", `{"brief": ` + dorian + `, "changes": {"tonic": "C"}}`, 422, "changes",
+			"give a list"},
 		{"POST", "/api/v1/brief/choices?field=scale.colour", dorian, 422, "field", "give a path of the brief"},
-		{"POST", "/api/v1/brief/change", `{"brief": ` + dorian + `, "change": {"scale.colour": "blue"}}`, 422, "change", "give a path of the brief"},
-		{"POST", "/api/v1/brief/change", `{"brief": ` + dorian + `, "change": {"layout.box": "first"}}`, 422, "layout.box", "give a whole number"},
-		{"POST", "/api/v1/brief/change", `{"brief": ` + dorian + `, "on": {"instrument": {"id": "lute"}}}`, 422, "on.instrument.id", "give one of"},
+		{"POST", "/api/v1/brief/change", `{"brief": ` + dorian + `, "change": {"scale.colour": "blue"}}`, 422,
+			"change", "give a path of the brief"},
+		{"POST", "/api/v1/brief/change", `{"brief": ` + dorian + `, "change": {"layout.box": "first"}}`, 422,
+			"layout.box", "give a whole number"},
+		{"POST", "/api/v1/brief/change", `{"brief": ` + dorian + `, "on": {"instrument": {"id": "lute"}}}`, 422,
+			"on.instrument.id", "give one of"},
 		{"GET", "/api/v1/nowhere", "", 404, "path", "openapi"},
 		{"DELETE", "/api/v1/catalogue", "", 405, "method", "openapi"},
 	} {
@@ -192,7 +207,8 @@ func TestAnswersKeepTheContract(t *testing.T) {
 	check("Problem", c.call("POST", "/api/v1/plan", `{}`))
 	for _, in := range neck.Instruments() {
 		for _, s := range layout.Systems {
-			check("Plan", c.call("POST", "/api/v1/plan", `{"instrument": {"id": "`+in.ID+`", "leftHanded": true}, "scale": {"tonic": "Db", "name": "phrygian"}, "layout": {"system": "`+s.ID+`", "highFret": 12}}`))
+			check("Plan", c.call("POST", "/api/v1/plan",
+				`{"instrument": {"id": "`+in.ID+`", "leftHanded": true}, "scale": {"tonic": "Db", "name": "phrygian"}, "layout": {"system": "`+s.ID+`", "highFret": 12}}`))
 		}
 	}
 	bodies := map[string]string{
@@ -207,32 +223,42 @@ func TestAnswersKeepTheContract(t *testing.T) {
 		made := c.call("POST", at, `{"title": "x", `+bodies[kind.ID]+`}`)
 		check("Kept", made)
 		check("KeptList", c.call("GET", at, ""))
-		check("Conflict", c.call("PUT", at+"/"+into[api.Kept](t, made).Id, `{"title": "y", "version": 7, `+bodies[kind.ID]+`}`))
+		check("Conflict", c.call("PUT", at+"/"+into[api.Kept](t, made).Id,
+			`{"title": "y", "version": 7, `+bodies[kind.ID]+`}`))
 	}
 	for _, f := range brief.Fields.All() {
 		check("Picker", c.call("POST", "/api/v1/brief/choices?field="+f.Path+"&text=3+4", dorian))
 	}
-	for _, group := range into[struct{ Groups []json.RawMessage }](t, c.call("POST", "/api/v1/brief/points", dorian)).Groups {
+	for _, group := range into[struct{ Groups []json.RawMessage }](t, c.call("POST", "/api/v1/brief/points",
+		dorian)).Groups {
 		check("PointGroup", answer{body: string(group)})
 	}
 	check("FormulaReport", c.call("GET", "/api/v1/formula?text=1+b2+4+5+b7", ""))
 	for _, place := range brief.Wheres {
-		check("Round", c.call("POST", "/api/v1/round", `{"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {"place": "`+place.ID+`"}}`))
+		check("Round", c.call("POST", "/api/v1/round",
+			`{"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {"place": "`+place.ID+`"}}`))
 	}
-	check("Problem", c.call("POST", "/api/v1/round", `{"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {"order": "sideways"}}`))
-	check("Score", c.call("POST", "/api/v1/plan/score", `{"instrument": {"id": "bass-5"}, "scale": {"tonic": "Db", "name": "harmonic-minor"}, "run": {"pattern": "arpeggios", "fit": "long-last"}, "rhythm": {"perBeat": 5}}`))
+	check("Problem", c.call("POST", "/api/v1/round",
+		`{"instrument": {"id": "bass"}, "scale": {"tonic": "F", "name": "dorian"}, "round": {"order": "sideways"}}`))
+	check("Score", c.call("POST", "/api/v1/plan/score",
+		`{"instrument": {"id": "bass-5"}, "scale": {"tonic": "Db", "name": "harmonic-minor"}, "run": {"pattern": "arpeggios", "fit": "long-last"}, "rhythm": {"perBeat": 5}}`))
 	check("Slide", c.call("POST", "/api/v1/slide?frets=1", dorian))
 	check("Comparison", c.call("POST", "/api/v1/compare", `{"first": `+dorian+`, "second": `+dorian+`}`))
-	for _, stop := range into[struct{ Stops []json.RawMessage }](t, c.call("POST", "/api/v1/nearest", `{"brief": `+dorian+`, "changes": [{"tonic": "Eb", "name": "mixolydian"}]}`)).Stops {
+	for _, stop := range into[struct{ Stops []json.RawMessage }](t, c.call("POST", "/api/v1/nearest",
+		`{"brief": `+dorian+`, "changes": [{"tonic": "Eb", "name": "mixolydian"}]}`)).Stops {
 		check("NearestStop", answer{body: string(stop)})
 	}
-	check("Ladder", c.call("POST", "/api/v1/ladder", `{"brief": `+dorian+`, "log": [{"at": "2026-10-05T16:00:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}, {"at": "2026-10-05T16:02:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}, {"at": "2026-10-05T16:03:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}]}`))
-	check("Take", c.call("POST", "/api/v1/take", `{"brief": `+dorian+`, "heard": [{"midi": 46, "onsetSec": 0.5}, {"midi": 48, "onsetSec": 0.92}]}`))
-	check("LogEntry", c.call("POST", "/api/v1/log", `{"brief": `+dorian+`, "perBeat": 1, "tempoBpm": 60, "result": "clean"}`))
+	check("Ladder", c.call("POST", "/api/v1/ladder",
+		`{"brief": `+dorian+`, "log": [{"at": "2026-10-05T16:00:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}, {"at": "2026-10-05T16:02:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}, {"at": "2026-10-05T16:03:00Z", "perBeat": 1, "tempoBpm": 60, "result": "not-yet"}]}`))
+	check("Take", c.call("POST", "/api/v1/take",
+		`{"brief": `+dorian+`, "heard": [{"midi": 46, "onsetSec": 0.5}, {"midi": 48, "onsetSec": 0.92}]}`))
+	check("LogEntry", c.call("POST", "/api/v1/log",
+		`{"brief": `+dorian+`, "perBeat": 1, "tempoBpm": 60, "result": "clean"}`))
 	check("Ladder", c.call("POST", "/api/v1/practise", `{"brief": `+dorian+`}`))
 	check("FingerReason", c.call("POST", "/api/v1/plan/why?note=0", dorian))
 	assert.Regexp(t, `^\{"why":"Index finger`, c.call("POST", "/api/v1/plan/why?note=0", dorian).body)
-	for _, choice := range into[struct{ Choices []json.RawMessage }](t, c.call("POST", "/api/v1/plan/onward", dorian)).Choices {
+	for _, choice := range into[struct{ Choices []json.RawMessage }](t, c.call("POST", "/api/v1/plan/onward",
+		dorian)).Choices {
 		check("Choice", answer{body: string(choice)})
 	}
 }
@@ -293,7 +319,8 @@ func TestEveryKindIsSetAsideAndBroughtBack(t *testing.T) {
 		assert.Equal(t, 404, c.call("POST", at+"/restore", "").status)
 	}
 	c := start(t)
-	formula := into[api.Kept](t, c.call("POST", "/api/v1/shelf/scales", `{"title": "Gate", "formula": " 1  b2 3 5 "}`)).Formula
+	formula := into[api.Kept](t, c.call("POST", "/api/v1/shelf/scales",
+		`{"title": "Gate", "formula": " 1  b2 3 5 "}`)).Formula
 	require.NotNil(t, formula)
 	assert.Equal(t, "1 b2 3 5", *formula, "written plainly")
 }
@@ -327,7 +354,8 @@ func TestAShelfIsReadInPages(t *testing.T) {
 func TestManyFaultsAreSaidOnce(t *testing.T) {
 	c := start(t)
 	for field, entry := range map[string]string{
-		`"layout": {"strings": [%s]}`: "99", `"run": {"order": [%s]}`: `"x"`, `"round": {"keys": [%s]}`: `"H"`, `"instrument": {"id": "guitar", "tuning": [%s]}`: `"H"`,
+		`"layout": {"strings": [%s]}`: "99", `"run": {"order": [%s]}`: `"x"`, `"round": {"keys": [%s]}`: `"H"`,
+		`"instrument": {"id": "guitar", "tuning": [%s]}`: `"H"`,
 	} {
 		list := strings.Repeat(entry+", ", 20_000) + entry
 		a := c.call("POST", "/api/v1/round", `{"scale": {"tonic": "C", "name": "major"}, `+fmt.Sprintf(field, list)+`}`)
@@ -345,7 +373,8 @@ func TestManyFaultsAreSaidOnce(t *testing.T) {
 // takes what is typed.
 func TestPickersOfferWhatIsKept(t *testing.T) {
 	c := start(t)
-	c.call("POST", "/api/v1/shelf/instruments", `{"title": "Slack", "instrument": {"id": "guitar", "tuning": ["C2","G2","D3","G3","B3","D4"]}}`)
+	c.call("POST", "/api/v1/shelf/instruments",
+		`{"title": "Slack", "instrument": {"id": "guitar", "tuning": ["C2","G2","D3","G3","B3","D4"]}}`)
 	c.call("POST", "/api/v1/shelf/scales", `{"title": "Gate", "formula": "1 b2 3 5"}`)
 	first := func(query string) brief.Choice {
 		p := into[brief.Picker](t, c.call("POST", "/api/v1/brief/choices?"+query, dorian))
@@ -355,14 +384,16 @@ func TestPickersOfferWhatIsKept(t *testing.T) {
 	assert.Equal(t, "Slack", first("field=instrument.id").Label)
 	assert.Equal(t, "Gate", first("field=scale.name").Label)
 	phrygian := first("field=scale.name&text=phryg")
-	assert.Equal(t, []any{"Phrygian", "phrygian", nil}, []any{phrygian.Label, phrygian.Changes["scale.name"], phrygian.Changes["layout.box"]})
+	assert.Equal(t, []any{"Phrygian", "phrygian", nil}, []any{phrygian.Label, phrygian.Changes["scale.name"],
+		phrygian.Changes["layout.box"]})
 	assert.True(t, first("field=scale.name&text=dorian").Now)
 	assert.True(t, first("field=scale.name&text=1+b2+6").Typed)
 }
 
 func TestDocuments(t *testing.T) {
 	c := start(t)
-	for format, want := range map[string]string{"pdf": "application/pdf", "svg": "image/svg+xml", "png": "image/png", "tab": "text/plain; charset=utf-8", "json": "application/json"} {
+	for format, want := range map[string]string{"pdf": "application/pdf", "svg": "image/svg+xml", "png": "image/png",
+		"tab": "text/plain; charset=utf-8", "json": "application/json"} {
 		a := c.call("POST", "/api/v1/plan/document?format="+format, dorian)
 		assert.Equal(t, 200, a.status)
 		assert.Equal(t, want, a.header.Get("Content-Type"))
@@ -381,7 +412,8 @@ func TestPagesAndPolicy(t *testing.T) {
 	assert.Contains(t, policy, "'nonce-"+nonce+"'")
 	assert.NotContains(t, two.body, nonce, "a nonce is used once")
 	assert.Contains(t, c.call("GET", "/assets/app.js", "").header.Get("Cache-Control"), "immutable")
-	assert.Equal(t, "public, max-age=3600", c.call("GET", "/mark.svg", "").header.Get("Cache-Control"), "the browser asks for it with every address")
+	assert.Equal(t, "public, max-age=3600", c.call("GET", "/mark.svg", "").header.Get("Cache-Control"),
+		"the browser asks for it with every address")
 	assert.Equal(t, 404, c.call("GET", "/assets/none.js", "").status)
 	assert.Equal(t, 200, c.call("GET", "/../../etc/passwd", "").status)
 	assert.Contains(t, c.call("GET", "/../../etc/passwd", "").body, "csp-nonce")
@@ -391,8 +423,10 @@ func TestPagesAndPolicy(t *testing.T) {
 func TestRequestsFromElsewhereAreRefused(t *testing.T) {
 	c := start(t)
 	body := `{"title": "x", "brief": ` + dorian + `}`
-	assert.Equal(t, 403, c.call("POST", "/api/v1/shelf/briefs", body, "Origin", "https://elsewhere.example", "Sec-Fetch-Site", "cross-site").status)
-	assert.Equal(t, 403, c.call("GET", "/api/v1/shelf/briefs", "", "Host", "elsewhere.example").status, "another name for a loopback address")
+	assert.Equal(t, 403, c.call("POST", "/api/v1/shelf/briefs", body, "Origin", "https://elsewhere.example",
+		"Sec-Fetch-Site", "cross-site").status)
+	assert.Equal(t, 403, c.call("GET", "/api/v1/shelf/briefs", "", "Host", "elsewhere.example").status,
+		"another name for a loopback address")
 	assert.Equal(t, 200, c.call("GET", "/api/v1/shelf/briefs", "", "Host", "localhost:99").status)
 	assert.Empty(t, c.titles("briefs", ""))
 }

@@ -52,7 +52,8 @@ func (h handlers) ListTrash(ctx context.Context, r api.ListTrashRequestObject) (
 }
 
 // page reads a page of a shelf as the wire has it.
-func (h handlers) page(ctx context.Context, kind string, limit *string, q store.Query) (api.ManyKeptJSONResponse, error) {
+func (h handlers) page(ctx context.Context, kind string, limit *string, q store.Query) (api.ManyKeptJSONResponse,
+	error) {
 	s, err := h.shelf(kind)
 	if err != nil {
 		return api.ManyKeptJSONResponse{}, err
@@ -61,12 +62,14 @@ func (h handlers) page(ctx context.Context, kind string, limit *string, q store.
 	if limit != nil {
 		q.Limit, err = strconv.Atoi(*limit)
 		if err != nil || q.Limit < 1 || q.Limit > store.MaxListed {
-			return api.ManyKeptJSONResponse{}, fault.At("limit", "%q was given: give 1 to %d", fault.Clip(*limit), store.MaxListed)
+			return api.ManyKeptJSONResponse{}, fault.At("limit", "%q was given: give 1 to %d", fault.Clip(*limit),
+				store.MaxListed)
 		}
 	}
 	page, err := s.List(ctx, q)
 	if errors.Is(err, store.ErrPage) {
-		return api.ManyKeptJSONResponse{}, fault.At("after", "%q was given: give the next of the page before", fault.Clip(q.After))
+		return api.ManyKeptJSONResponse{}, fault.At("after", "%q was given: give the next of the page before",
+			fault.Clip(q.After))
 	}
 	out := api.ManyKeptJSONResponse{Kept: make([]api.Kept, len(page.Kept))}
 	for i, k := range page.Kept {
@@ -111,13 +114,15 @@ func (h handlers) UpdateKept(ctx context.Context, r api.UpdateKeptRequestObject)
 	if errors.As(err, &stale) {
 		current, err := s.onWire(stale.Current, nil)
 		p := conflictProblem(stale.Given, stale.Current.Version)
-		return api.UpdateKept409ApplicationProblemPlusJSONResponse{Title: p.Title, Status: p.Status, Detail: p.Detail, Errors: p.Errors, Current: current}, err
+		return api.UpdateKept409ApplicationProblemPlusJSONResponse{Title: p.Title, Status: p.Status, Detail: p.Detail,
+			Errors: p.Errors, Current: current}, err
 	}
 	made, err := s.one(k, err)
 	return api.UpdateKept200JSONResponse{OneKeptJSONResponse: made}, err
 }
 
-func (h handlers) SetAsideKept(ctx context.Context, r api.SetAsideKeptRequestObject) (api.SetAsideKeptResponseObject, error) {
+func (h handlers) SetAsideKept(ctx context.Context, r api.SetAsideKeptRequestObject) (api.SetAsideKeptResponseObject,
+	error) {
 	s, err := h.shelf(r.Kind)
 	if err != nil {
 		return nil, err
@@ -125,7 +130,8 @@ func (h handlers) SetAsideKept(ctx context.Context, r api.SetAsideKeptRequestObj
 	return api.SetAsideKept204Response{}, s.SetAside(ctx, r.Id)
 }
 
-func (h handlers) RestoreKept(ctx context.Context, r api.RestoreKeptRequestObject) (api.RestoreKeptResponseObject, error) {
+func (h handlers) RestoreKept(ctx context.Context, r api.RestoreKeptRequestObject) (api.RestoreKeptResponseObject,
+	error) {
 	s, err := h.shelf(r.Kind)
 	if err != nil {
 		return nil, err
@@ -134,7 +140,8 @@ func (h handlers) RestoreKept(ctx context.Context, r api.RestoreKeptRequestObjec
 	return api.RestoreKept200JSONResponse{OneKeptJSONResponse: made}, err
 }
 
-func (h handlers) DuplicateKept(ctx context.Context, r api.DuplicateKeptRequestObject) (api.DuplicateKeptResponseObject, error) {
+func (h handlers) DuplicateKept(ctx context.Context,
+	r api.DuplicateKeptRequestObject) (api.DuplicateKeptResponseObject, error) {
 	s, err := h.shelf(r.Kind)
 	if err != nil {
 		return nil, err
@@ -175,7 +182,8 @@ func (h handlers) draft(kind string, in api.KeptInput) (shelf, store.Draft, erro
 	var faults fault.List
 	checkText(&faults, "title", title, 1, maxTitle)
 	checkText(&faults, "notes", notes, 0, maxNotes)
-	d, err := s.kind.Draft(title, notes, store.Thing{Brief: in.Brief, Instrument: in.Instrument, Formula: in.Formula, Ladder: in.Ladder, Phrase: in.Phrase})
+	d, err := s.kind.Draft(title, notes, store.Thing{Brief: in.Brief, Instrument: in.Instrument, Formula: in.Formula,
+		Ladder: in.Ladder, Phrase: in.Phrase})
 	faults.Under("", err)
 	if len(faults) > 0 {
 		return s, d, faults
@@ -195,7 +203,8 @@ func (s shelf) onWire(k store.Kept, err error) (api.Kept, error) {
 	}
 	t, err := s.kind.Thing(k.Draft)
 	return api.Kept{
-		Id: k.ID, Kind: s.kind.ID, Title: k.Title, Notes: k.Notes, Sentence: k.Sentence, Version: k.Version, CreatedAt: k.CreatedAt, UpdatedAt: k.UpdatedAt,
+		Id: k.ID, Kind: s.kind.ID, Title: k.Title, Notes: k.Notes, Sentence: k.Sentence, Version: k.Version,
+		CreatedAt: k.CreatedAt, UpdatedAt: k.UpdatedAt,
 		Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula, Ladder: t.Ladder, Phrase: t.Phrase,
 	}, err
 }

@@ -104,7 +104,8 @@ func (g *guard) outEverywhere(ctx context.Context) error {
 // ownPath is a path of the application to go on to: nothing leads elsewhere.
 func ownPath(to string) string {
 	u, err := url.Parse(to)
-	if err != nil || u.IsAbs() || u.Host != "" || !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") || strings.ContainsAny(to, "\\\r\n") || strings.HasPrefix(to, signInPath) {
+	if err != nil || u.IsAbs() || u.Host != "" || !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") ||
+		strings.ContainsAny(to, "\\\r\n") || strings.HasPrefix(to, signInPath) {
 		return "/"
 	}
 	return to

@@ -15,7 +15,8 @@ import (
 	"evenladder/store"
 )
 
-func (h handlers) ListSittings(ctx context.Context, r api.ListSittingsRequestObject) (api.ListSittingsResponseObject, error) {
+func (h handlers) ListSittings(ctx context.Context, r api.ListSittingsRequestObject) (api.ListSittingsResponseObject,
+	error) {
 	rows, err := rowsOf(r.Params.Limit)
 	if err != nil {
 		return nil, err
@@ -36,11 +37,13 @@ func sittingOf(s store.Sitting) api.Sitting {
 	if s.Sheet > 0 {
 		sheet = &s.Sheet
 	}
-	return api.Sitting{Id: s.ID, At: s.At, Pupil: filled(s.Pupil), Assignment: filled(s.Assignment), Sort: s.Sort, Kind: s.Kind, Sheet: sheet, Title: s.Title, Right: s.Right, Of: s.Of}
+	return api.Sitting{Id: s.ID, At: s.At, Pupil: filled(s.Pupil), Assignment: filled(s.Assignment), Sort: s.Sort,
+		Kind: s.Kind, Sheet: sheet, Title: s.Title, Right: s.Right, Of: s.Of}
 }
 
 // BeginSitting begins a sitting of calls, or hands in a sheet with all of its items.
-func (h handlers) BeginSitting(ctx context.Context, r api.BeginSittingRequestObject) (api.BeginSittingResponseObject, error) {
+func (h handlers) BeginSitting(ctx context.Context, r api.BeginSittingRequestObject) (api.BeginSittingResponseObject,
+	error) {
 	b := r.Body
 	s := store.Sitting{Pupil: valueOr(b.Pupil, ""), Assignment: valueOr(b.Assignment, "")}
 	var answers []store.Answer
@@ -89,7 +92,8 @@ func callsSitting(s store.Sitting, asked call.Request) (store.Sitting, error) {
 }
 
 // handedIn is a sheet with which of its items are right.
-func handedIn(s store.Sitting, asked worksheet.Request, sheet int, items []bool) (store.Sitting, []store.Answer, error) {
+func handedIn(s store.Sitting, asked worksheet.Request, sheet int, items []bool) (store.Sitting, []store.Answer,
+	error) {
 	made, err := worksheet.Build(asked)
 	if err != nil {
 		return s, nil, fault.Under("worksheet.", err)
@@ -108,7 +112,8 @@ func handedIn(s store.Sitting, asked worksheet.Request, sheet int, items []bool)
 		for _, f := range it.Facts {
 			facts[f] = items[i]
 		}
-		answers[i] = store.Answer{SittingAnswer: schedule.SittingAnswer{Show: it.Show, Right: items[i], Facts: facts}, Level: 1}
+		answers[i] = store.Answer{SittingAnswer: schedule.SittingAnswer{Show: it.Show, Right: items[i], Facts: facts},
+			Level: 1}
 	}
 	s.Sort, s.Kind, s.Sheet = store.SheetSitting, made.Kind, sheet
 	s.Title = made.Title
@@ -142,7 +147,8 @@ func (h handlers) GetSitting(ctx context.Context, r api.GetSittingRequestObject)
 		return nil, err
 	}
 	knowledge, err := schedule.KnowledgeOf(briefOf(s), now)
-	return api.GetSitting200JSONResponse{Sitting: sittingOf(s), Summary: schedule.Summarise(answers, before), Answers: answers, Knowledge: knowledge}, err
+	return api.GetSitting200JSONResponse{Sitting: sittingOf(s), Summary: schedule.Summarise(answers, before),
+		Answers: answers, Knowledge: knowledge}, err
 }
 
 // briefOf is the brief that a sitting was about, or the usual one where it names none.
@@ -159,10 +165,12 @@ func briefOf(s store.Sitting) brief.Brief {
 	return *asked.Brief
 }
 
-func (h handlers) SetSittingAside(ctx context.Context, r api.SetSittingAsideRequestObject) (api.SetSittingAsideResponseObject, error) {
+func (h handlers) SetSittingAside(ctx context.Context,
+	r api.SetSittingAsideRequestObject) (api.SetSittingAsideResponseObject, error) {
 	return api.SetSittingAside204Response{}, h.store.Sittings().SetAside(ctx, r.Id)
 }
 
-func (h handlers) RestoreSitting(ctx context.Context, r api.RestoreSittingRequestObject) (api.RestoreSittingResponseObject, error) {
+func (h handlers) RestoreSitting(ctx context.Context,
+	r api.RestoreSittingRequestObject) (api.RestoreSittingResponseObject, error) {
 	return api.RestoreSitting204Response{}, h.store.Sittings().Restore(ctx, r.Id)
 }

@@ -166,7 +166,8 @@ func (h handlers) FollowTake(_ context.Context, r api.FollowTakeRequestObject) (
 // maxFollowed is the most bytes of sound that are followed at once: some ten seconds.
 const maxFollowed = 4 << 20
 
-func (h handlers) LimitsOfTake(_ context.Context, r api.LimitsOfTakeRequestObject) (api.LimitsOfTakeResponseObject, error) {
+func (h handlers) LimitsOfTake(_ context.Context, r api.LimitsOfTakeRequestObject) (api.LimitsOfTakeResponseObject,
+	error) {
 	p, err := pieceOf(*r.Body, nil, 1)
 	if err != nil {
 		return nil, err
@@ -182,7 +183,8 @@ func (h handlers) PlayTake(ctx context.Context, r api.PlayTakeRequestObject) (ap
 		return nil, err
 	}
 	e := take.Errors{
-		Seed: valueOr(b.Seed, 1), JitterMS: float64(valueOr(b.JitterMs, 0)), DriftPercent: float64(valueOr(b.DriftPercent, 0)), PauseMS: float64(valueOr(b.PauseMs, 0)),
+		Seed: valueOr(b.Seed, 1), JitterMS: float64(valueOr(b.JitterMs, 0)),
+		DriftPercent: float64(valueOr(b.DriftPercent, 0)), PauseMS: float64(valueOr(b.PauseMs, 0)),
 		Wrong: valueOr(b.Wrong, 0), Missed: valueOr(b.Missed, 0), Extra: valueOr(b.Extra, 0),
 	}
 	kind := valueOr(b.Format, "mid")
@@ -263,6 +265,7 @@ func (h handlers) DeleteTake(ctx context.Context, r api.DeleteTakeRequestObject)
 	return api.DeleteTake204Response{}, h.store.Log().DeleteTake(ctx, r.Id)
 }
 
-func (h handlers) RestoreTake(ctx context.Context, r api.RestoreTakeRequestObject) (api.RestoreTakeResponseObject, error) {
+func (h handlers) RestoreTake(ctx context.Context, r api.RestoreTakeRequestObject) (api.RestoreTakeResponseObject,
+	error) {
 	return api.RestoreTake204Response{}, h.store.Log().RestoreTake(ctx, r.Id)
 }

@@ -64,7 +64,8 @@ func TestTakesFromFiles(t *testing.T) {
 func TestATakeOfAStretch(t *testing.T) {
 	c := start(t)
 	file := c.player(`"format": "wav", "stretch": {"from": 3, "to": 9}, "times": 2, "wrong": 1, "seed": 4`)
-	got := into[take.Take](t, c.send("/api/v1/take", file, "brief", dorian, "stretch", `{"from": 3, "to": 9}`, "times", "2"))
+	got := into[take.Take](t, c.send("/api/v1/take", file, "brief", dorian, "stretch", `{"from": 3, "to": 9}`, "times",
+		"2"))
 	assert.Equal(t, []int{14, 13, 1}, []int{got.Planned, got.Right, got.Wrong})
 	assert.Equal(t, []int{3, 9, 3, 9}, []int{got.Events[0].N, got.Events[6].N, got.Events[7].N, got.Events[13].N})
 	for want, fields := range map[string][]string{
@@ -99,12 +100,14 @@ func TestTakesAreFollowed(t *testing.T) {
 	}
 	a := into[stands](t, c.send("/api/v1/take/follow", first.String(), "brief", dorian))
 	require.Positive(t, a.At)
-	b := into[stands](t, c.send("/api/v1/take/follow", second.String(), "brief", dorian, "after", strconv.Itoa(a.At), "since", fmt.Sprint(a.Sec-2+0.05)))
+	b := into[stands](t, c.send("/api/v1/take/follow", second.String(), "brief", dorian, "after", strconv.Itoa(a.At),
+		"since", fmt.Sprint(a.Sec-2+0.05)))
 	assert.Greater(t, b.At, a.At)
 	assert.Greater(t, b.Sec, a.Sec-2)
 	var long bytes.Buffer
 	require.NoError(t, wav.Write(&long, make([]float32, 30*8000), 8000))
-	assert.Contains(t, c.send("/api/v1/take/follow", long.String(), "brief", dorian).body, "30 seconds were given: give the last 20 at most")
+	assert.Contains(t, c.send("/api/v1/take/follow", long.String(), "brief", dorian).body,
+		"30 seconds were given: give the last 20 at most")
 	live := into[stands](t, c.call("POST", "/api/v1/take/follow", `{"brief": `+dorian+`, "heard": []}`))
 	assert.Equal(t, stands{0, -1}, live)
 }
@@ -114,15 +117,23 @@ func TestBadTakes(t *testing.T) {
 	silence := &bytes.Buffer{}
 	require.NoError(t, wav.Write(silence, make([]float32, 44100), 44100))
 	for want, a := range map[string]answer{
-		"nothing can be heard in 1 seconds: give a louder take": c.send("/api/v1/take", silence.String(), "brief", dorian),
-		"neither a WAV file nor a Standard MIDI File":           c.send("/api/v1/take", "something else", "brief", dorian),
-		"no take was given":                       c.send("/api/v1/take", "", "brief", dorian),
-		"no instrument is called":                 c.send("/api/v1/take", "RIFF", "brief", `{"instrument": {"id": "harp"}, "scale": {"tonic": "C"}}`),
-		`was given: give a number from 0 to 2000`: c.send("/api/v1/take/follow", silence.String(), "brief", dorian, "after", "many"),
-		"give one of mid, wav":                    c.call("POST", "/api/v1/take/player", `{"brief": `+dorian+`, "format": "ogg"}`),
-		"jitterMs":                                c.call("POST", "/api/v1/take/player", `{"brief": `+dorian+`, "jitterMs": 900}`),
-		"noise":                                   c.call("POST", "/api/v1/take/player", `{"brief": `+dorian+`, "format": "wav", "noiseDb": -3}`),
-		"the file is cut off in its header: hand in the whole of it": c.send("/api/v1/take", silence.String()[:20], "brief", dorian),
+		"nothing can be heard in 1 seconds: give a louder take": c.send("/api/v1/take", silence.String(), "brief",
+			dorian),
+		"neither a WAV file nor a Standard MIDI File": c.send("/api/v1/take", "something else", "brief",
+			dorian),
+		"no take was given": c.send("/api/v1/take", "", "brief", dorian),
+		"no instrument is called": c.send("/api/v1/take", "RIFF", "brief",
+			`{"instrument": {"id": "harp"}, "scale": {"tonic": "C"}}`),
+		`was given: give a number from 0 to 2000`: c.send("/api/v1/take/follow", silence.String(), "brief", dorian,
+			"after", "many"),
+		"give one of mid, wav": c.call("POST", "/api/v1/take/player",
+			`{"brief": `+dorian+`, "format": "ogg"}`),
+		"jitterMs": c.call("POST", "/api/v1/take/player",
+			`{"brief": `+dorian+`, "jitterMs": 900}`),
+		"noise": c.call("POST", "/api/v1/take/player",
+			`{"brief": `+dorian+`, "format": "wav", "noiseDb": -3}`),
+		"the file is cut off in its header: hand in the whole of it": c.send("/api/v1/take", silence.String()[:20],
+			"brief", dorian),
 	} {
 		assert.Equal(t, 422, a.status, want)
 		assert.Contains(t, a.body, want)
@@ -133,7 +144,8 @@ func TestBadTakes(t *testing.T) {
 // A take is kept with its try when asked for, told by its size, deleted and brought back.
 func TestTakesAreKept(t *testing.T) {
 	c := start(t)
-	try := into[api.LogEntry](t, c.call("POST", "/api/v1/log", `{"brief": `+dorian+`, "perBeat": 2, "tempoBpm": 60, "result": "clean"}`))
+	try := into[api.LogEntry](t, c.call("POST", "/api/v1/log",
+		`{"brief": `+dorian+`, "perBeat": 2, "tempoBpm": 60, "result": "clean"}`))
 	assert.Nil(t, try.TakeBytes)
 	path := "/api/v1/log/" + try.Id + "/take"
 	assert.Equal(t, 404, c.call("GET", path, "").status)
@@ -148,8 +160,10 @@ func TestTakesAreKept(t *testing.T) {
 	assert.Equal(t, 204, c.call("POST", path+"/restore", "").status)
 	assert.Equal(t, file, c.call("GET", path, "").body)
 	assert.Equal(t, 422, c.call("PUT", path, "no take", "Content-Type", "application/octet-stream").status)
-	assert.Equal(t, 404, c.call("PUT", "/api/v1/log/none/take", file, "Content-Type", "application/octet-stream").status)
-	notes := into[api.LogEntry](t, c.call("PUT", path, `{"heard": [{"midi": 54, "onsetSec": 0.5}, {"midi": 56, "onsetSec": 1}]}`))
+	assert.Equal(t, 404, c.call("PUT", "/api/v1/log/none/take", file, "Content-Type",
+		"application/octet-stream").status)
+	notes := into[api.LogEntry](t, c.call("PUT", path,
+		`{"heard": [{"midi": 54, "onsetSec": 0.5}, {"midi": 56, "onsetSec": 1}]}`))
 	assert.Positive(t, *notes.TakeBytes)
 	heard, err := smf.Read(strings.NewReader(c.call("GET", path, "").body))
 	require.NoError(t, err)

@@ -46,7 +46,10 @@ func (h handlers) GetToday(ctx context.Context, r api.GetTodayRequestObject) (ap
 	for _, a := range open {
 		by[a.PupilID] = append(by[a.PupilID], a)
 	}
-	slices.SortStableFunc(pupils, func(a, b store.Pupil) int { return cmp.Compare(clock(a.Pupil.At), clock(b.Pupil.At)) })
+	slices.SortStableFunc(pupils, func(a, b store.Pupil) int {
+		return cmp.Compare(clock(a.Pupil.At),
+			clock(b.Pupil.At))
+	})
 	out := api.Today{On: on, Pupils: len(pupils), Lessons: []api.TodayRow{}, Others: []api.TodayRow{}, Week: weekOf(on)}
 	rows := make([]api.TodayRow, len(pupils))
 	work := errgroup.Group{} // pupils know nothing of each other
@@ -75,7 +78,8 @@ func (h handlers) GetToday(ctx context.Context, r api.GetTodayRequestObject) (ap
 }
 
 // row is how it stands with a pupil; with what may be set next where the lesson is on the day.
-func (h handlers) row(ctx context.Context, p store.Pupil, open []store.Assignment, last time.Time, on schedule.Day) (row api.TodayRow, err error) {
+func (h handlers) row(ctx context.Context, p store.Pupil, open []store.Assignment, last time.Time,
+	on schedule.Day) (row api.TodayRow, err error) {
 	row.Pupil = p
 	lesson := p.Pupil.Day == on.Weekday()
 	look := h.atAGlance
@@ -160,7 +164,8 @@ func weekOf(on schedule.Day) []api.WeekDay {
 func noteLesson(week []api.WeekDay, p store.Pupil, attention bool) {
 	for i := range week {
 		if pupil.Days[i].ID == p.Pupil.Day {
-			week[i].Lessons = append(week[i].Lessons, api.WeekLesson{At: p.Pupil.At, Attention: attention, Id: p.ID, Name: p.Pupil.Name})
+			week[i].Lessons = append(week[i].Lessons, api.WeekLesson{At: p.Pupil.At, Attention: attention, Id: p.ID,
+				Name: p.Pupil.Name})
 		}
 	}
 }

@@ -41,7 +41,8 @@ func room(b *testing.B) (url string, pupils []store.Pupil) {
 	instruments := []string{"guitar", "bass", "ukulele", "mandolin"}
 	var works [][]brief.Brief
 	for i := range roomPupils {
-		who := pupil.Pupil{Name: fmt.Sprintf("Pupil %02d", i), Instrument: brief.Instrument{ID: instruments[i%4]}, Day: days[i%5], At: fmt.Sprintf("%d:%02d", 13+i/5%8, 30*(i%2))}
+		who := pupil.Pupil{Name: fmt.Sprintf("Pupil %02d", i), Instrument: brief.Instrument{ID: instruments[i%4]},
+			Day: days[i%5], At: fmt.Sprintf("%d:%02d", 13+i/5%8, 30*(i%2))}
 		require.NoError(b, who.Check())
 		p, err := st.Pupils().Create(b.Context(), who)
 		require.NoError(b, err)
@@ -53,7 +54,8 @@ func room(b *testing.B) (url string, pupils []store.Pupil) {
 		works = append(works, own)
 		for k := range 2 {
 			fitted := who.Fit(own[k])
-			a := schedule.Assignment{Ladder: &ladder.Request{Brief: fitted}, From: schedule.DayOf(now).Add(-7), Until: schedule.DayOf(now).Add(-k)}
+			a := schedule.Assignment{Ladder: &ladder.Request{Brief: fitted}, From: schedule.DayOf(now).Add(-7),
+				Until: schedule.DayOf(now).Add(-k)}
 			require.NoError(b, a.Check())
 			_, err := st.Assignments().Create(b.Context(), p.ID, a, "")
 			require.NoError(b, err)
@@ -72,11 +74,13 @@ func room(b *testing.B) (url string, pupils []store.Pupil) {
 		// A work is taken up for a quarter of a year, and the two that are set are of late.
 		work, err := json.Marshal(works[p][(39-i*40/roomTries)%40])
 		require.NoError(b, err)
-		_, err = insert.Exec(fmt.Sprintf("try%d", i), now.Add(-step*time.Duration(roomTries-i)).UnixMilli(), string(work), 60+i%40, []string{"clean", "clean", "nearly", "not-yet"}[i%4], pupils[p].ID)
+		_, err = insert.Exec(fmt.Sprintf("try%d", i), now.Add(-step*time.Duration(roomTries-i)).UnixMilli(),
+			string(work), 60+i%40, []string{"clean", "clean", "nearly", "not-yet"}[i%4], pupils[p].ID)
 		require.NoError(b, err)
 	}
 	require.NoError(b, tx.Commit())
-	e, err := server.New(st, server.Options{Front: fstest.MapFS{"index.html": {}}, ForHome: homeShell, Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
+	e, err := server.New(st, server.Options{Front: fstest.MapFS{"index.html": {}}, ForHome: homeShell,
+		Log: slog.New(slog.NewTextHandler(io.Discard, nil))})
 	require.NoError(b, err)
 	s := httptest.NewServer(e)
 	b.Cleanup(s.Close)
@@ -87,7 +91,8 @@ func room(b *testing.B) (url string, pupils []store.Pupil) {
 func BenchmarkRoom(b *testing.B) {
 	url, pupils := room(b)
 	for name, path := range map[string]string{
-		"Today": "/api/v1/today", "Pupil": "/api/v1/pupils/" + pupils[1].ID + "/work", "Map": "/api/v1/pupils/" + pupils[1].ID + "/map", "MapOfAll": "/api/v1/pupils/" + pupils[1].ID + "/map?from=2021-01-01",
+		"Today": "/api/v1/today", "Pupil": "/api/v1/pupils/" + pupils[1].ID + "/work", "Map": "/api/v1/pupils/" +
+			pupils[1].ID + "/map", "MapOfAll": "/api/v1/pupils/" + pupils[1].ID + "/map?from=2021-01-01",
 		"PupilLog": "/api/v1/log?limit=10&pupil=" + pupils[1].ID, "Pupils": "/api/v1/pupils",
 	} {
 		b.Run(name, func(b *testing.B) {

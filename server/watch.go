@@ -29,18 +29,23 @@ type watch struct {
 func newWatch(o Options) *watch {
 	w := &watch{registry: prometheus.NewRegistry(), access: o.Access, token: o.Figures, alone: o.Network == nil}
 	w.requests = prometheus.NewHistogramVec(prometheus.HistogramOpts{
-		Name: "evenladder_request_seconds", Help: "Time that requests take, by route and status.", Buckets: []float64{0.001, 0.005, 0.02, 0.05, 0.2, 1, 5, 30},
+		Name: "evenladder_request_seconds", Help: "Time that requests take, by route and status.",
+		Buckets: []float64{0.001, 0.005, 0.02, 0.05, 0.2, 1, 5, 30},
 	}, []string{"method", "route", "status"})
-	w.under = prometheus.NewGauge(prometheus.GaugeOpts{Name: "evenladder_requests_under_way", Help: "Requests that are being answered."})
-	build := prometheus.NewGauge(prometheus.GaugeOpts{Name: "evenladder_build", Help: "1, with the version as its label.", ConstLabels: prometheus.Labels{"version": o.Program}})
+	w.under = prometheus.NewGauge(prometheus.GaugeOpts{Name: "evenladder_requests_under_way",
+		Help: "Requests that are being answered."})
+	build := prometheus.NewGauge(prometheus.GaugeOpts{Name: "evenladder_build",
+		Help: "1, with the version as its label.", ConstLabels: prometheus.Labels{"version": o.Program}})
 	build.Set(1)
-	w.registry.MustRegister(w.requests, w.under, build, collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}))
+	w.registry.MustRegister(w.requests, w.under, build, collectors.NewGoCollector(),
+		collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}))
 	return w
 }
 
 // countRooms tells how many rooms are open.
 func (w *watch) countRooms(open func() int) {
-	w.registry.MustRegister(prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: "evenladder_rooms_open", Help: "Rooms that are open."}, func() float64 { return float64(open()) }))
+	w.registry.MustRegister(prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: "evenladder_rooms_open",
+		Help: "Rooms that are open."}, func() float64 { return float64(open()) }))
 }
 
 // metricsPath is where the figures are.
@@ -67,7 +72,8 @@ func (w *watch) see(next echo.HandlerFunc) echo.HandlerFunc {
 		took := time.Since(begun)
 		w.requests.WithLabelValues(c.Request().Method, route, strconv.Itoa(status)).Observe(took.Seconds())
 		if w.access != nil {
-			w.access.Info("request", "id", c.Response().Header().Get(echo.HeaderXRequestID), "method", c.Request().Method, "route", route, "status", status, "ms", took.Milliseconds(), "bytes", bytes)
+			w.access.Info("request", "id", c.Response().Header().Get(echo.HeaderXRequestID), "method",
+				c.Request().Method, "route", route, "status", status, "ms", took.Milliseconds(), "bytes", bytes)
 		}
 		return err
 	}

@@ -14,7 +14,8 @@ import (
 	"evenladder/server/api"
 )
 
-func (h handlers) MakeWorksheet(ctx context.Context, r api.MakeWorksheetRequestObject) (api.MakeWorksheetResponseObject, error) {
+func (h handlers) MakeWorksheet(ctx context.Context,
+	r api.MakeWorksheetRequestObject) (api.MakeWorksheetResponseObject, error) {
 	var made worksheet.Worksheet
 	err := h.heavy.do(ctx, func() (err error) {
 		made, err = worksheet.Build(*r.Body)
@@ -23,7 +24,8 @@ func (h handlers) MakeWorksheet(ctx context.Context, r api.MakeWorksheetRequestO
 	return api.MakeWorksheet200JSONResponse(made), err
 }
 
-func (h handlers) MakeWorksheetFile(ctx context.Context, r api.MakeWorksheetFileRequestObject) (api.MakeWorksheetFileResponseObject, error) {
+func (h handlers) MakeWorksheetFile(ctx context.Context,
+	r api.MakeWorksheetFileRequestObject) (api.MakeWorksheetFileResponseObject, error) {
 	f, err := document.FindPages(r.Params.Format)
 	if err != nil {
 		return nil, fault.At("format", "%v", err)

@@ -25,7 +25,8 @@ func Perform(in neck.Instrument, played []take.Heard, noise float64, seed int) (
 		last = max(last, h.OnsetSec+h.Seconds)
 	}
 	if last+tail > MaxSeconds {
-		return nil, fmt.Errorf("this lasts %.0f seconds: give a faster tempo, or fewer notes or keys, for %d at most", last+tail, MaxSeconds)
+		return nil, fmt.Errorf("this lasts %.0f seconds: give a faster tempo, or fewer notes or keys, for %d at most",
+			last+tail, MaxSeconds)
 	}
 	out := make([]float32, int((last+tail)*Rate))
 	t := timbreOf(in)
@@ -37,7 +38,8 @@ func Perform(in neck.Instrument, played []take.Heard, noise float64, seed int) (
 				break
 			}
 		}
-		pluck(out, note{from: int(h.OnsetSec * Rate), stop: int(stop * Rate), hz: hertz(h.MIDI), loud: 0.7, seed: uint32(seed*MaxSeconds + i)}, t)
+		pluck(out, note{from: int(h.OnsetSec * Rate), stop: int(stop * Rate), hz: hertz(h.MIDI), loud: 0.7,
+			seed: uint32(seed*MaxSeconds + i)}, t)
 	}
 	normalize(out)
 	if noise > 0 {

@@ -76,7 +76,8 @@ func end(p piece.Piece) (beats float64) {
 func Render(p piece.Piece, g rhythm.Guide) ([]float32, error) {
 	seconds := Seconds(p, g)
 	if seconds > MaxSeconds {
-		return nil, fmt.Errorf("this lasts %.0f seconds: give a faster tempo, or fewer notes or keys, for %d at most", seconds, MaxSeconds)
+		return nil, fmt.Errorf("this lasts %.0f seconds: give a faster tempo, or fewer notes or keys, for %d at most",
+			seconds, MaxSeconds)
 	}
 	out := make([]float32, int(seconds*Rate))
 	lead := p.Rhythm.Lead(g)

@@ -20,7 +20,8 @@ func played(t *testing.T, instrument string, tempo int, midi ...int) piece.Piece
 	require.True(t, ok)
 	p := piece.Piece{Instrument: in, Rhythm: rhythm.Rhythm{PerBeat: 1, TempoBPM: tempo, BeatsPerBar: 4}}
 	for i, m := range midi {
-		p.Events = append(p.Events, piece.Event{N: i + 1, Note: piece.Note{Place: neck.Place{String: 1}, MIDI: m}, At: float64(i), Sounds: 1})
+		p.Events = append(p.Events, piece.Event{N: i + 1, Note: piece.Note{Place: neck.Place{String: 1}, MIDI: m},
+			At: float64(i), Sounds: 1})
 	}
 	return p
 }
@@ -54,7 +55,8 @@ func hertzOf(samples []float32, near float64) float64 {
 // Every note of every family is in tune: within five cents of equal temperament
 // on A4 = 440 Hz.
 func TestNotesAreInTune(t *testing.T) {
-	for instrument, range_ := range map[string][2]int{"guitar": {40, 86}, "bass": {28, 63}, "ukulele": {60, 84}, "mandolin": {55, 96}, "upright-bass": {28, 60}} {
+	for instrument, range_ := range map[string][2]int{"guitar": {40, 86}, "bass": {28, 63}, "ukulele": {60, 84},
+		"mandolin": {55, 96}, "upright-bass": {28, 60}} {
 		for midi := range_[0]; midi <= range_[1]; midi += 5 {
 			samples := render(t, played(t, instrument, 60, midi), rhythm.Guide{})
 			want := 440 * math.Pow(2, float64(midi-69)/12)

@@ -31,11 +31,13 @@ type asideTable struct {
 var asides = []asideTable{
 	{"saved", "kind", "id", "title", "", ""},
 	{"pupils", "'pupils'", "id", "name", "", ""},
-	{"assignments", "'assignments'", "id", "sentence", "pupil", "UPDATE assignments SET body = '{}', sentence = '', work = '', deleted_at = 0 WHERE id = ? AND deleted_at > 0 AND EXISTS (SELECT 1 FROM log WHERE log.assignment = assignments.id)"},
+	{"assignments", "'assignments'", "id", "sentence", "pupil",
+		"UPDATE assignments SET body = '{}', sentence = '', work = '', deleted_at = 0 WHERE id = ? AND deleted_at > 0 AND EXISTS (SELECT 1 FROM log WHERE log.assignment = assignments.id)"},
 	{"weeks", "'weeks'", "pupil", "'weeks of practice'", "pupil", ""},
 	{"homes", "'homes'", "token", "'a page at home'", "pupil", ""},
 	{"sittings", "'sittings'", "id", "title", "pupil", ""},
-	{"takes", "'takes'", "try", "'take: ' || (SELECT sentence FROM log WHERE log.id = takes.try)", "(SELECT pupil FROM log WHERE log.id = takes.try)", ""},
+	{"takes", "'takes'", "try", "'take: ' || (SELECT sentence FROM log WHERE log.id = takes.try)",
+		"(SELECT pupil FROM log WHERE log.id = takes.try)", ""},
 }
 
 // ListAside are the things that are set aside, the last first, and where the next page begins;
@@ -47,14 +49,16 @@ func (s *Store) ListAside(ctx context.Context, after string, limit int) (list []
 		where := ""
 		if t.of != "" {
 			whose = "coalesce((SELECT name FROM pupils WHERE pupils.id = " + t.of + "), '')"
-			where = " AND NOT EXISTS (SELECT 1 FROM pupils WHERE pupils.id = " + t.of + " AND pupils.deleted_at IS NOT NULL)"
+			where = " AND NOT EXISTS (SELECT 1 FROM pupils WHERE pupils.id = " + t.of +
+				" AND pupils.deleted_at IS NOT NULL)"
 		}
 		// A table has its own name here, so that columns of pupils are told apart.
 		parts = append(parts, "SELECT "+t.sort+" AS sort, "+t.key+" AS id, "+t.title+" AS title, "+whose+" AS whose, "+t.table+".deleted_at AS at FROM "+t.table+" WHERE "+t.table+".deleted_at > 0"+where)
 	}
 	// An id is one of its table: the weeks of a pupil have the pupil's.
 	return page(ctx, s.db, dated{
-		columns: "sort, id, title, whose, at", table: "(" + strings.Join(parts, " UNION ALL ") + ")", where: "at > 0", key: "sort || '/' || id",
+		columns: "sort, id, title, whose, at", table: "(" + strings.Join(parts, " UNION ALL ") + ")", where: "at > 0",
+		key:   "sort || '/' || id",
 		after: after, limit: min(max(limit, 1), MaxListed),
 	}, func(row scanner) (a Aside, err error) {
 		var at int64
@@ -109,7 +113,8 @@ func (s *Store) TakeAway(ctx context.Context, sort, id string) error {
 			return errors.Join(err, tx.Commit())
 		}
 	}
-	r, err := tx.ExecContext(ctx, "DELETE FROM "+t.table+" WHERE "+t.key+" = ?"+also+" AND deleted_at > 0", append([]any{id}, args...)...)
+	r, err := tx.ExecContext(ctx, "DELETE FROM "+t.table+" WHERE "+t.key+" = ?"+also+" AND deleted_at > 0",
+		append([]any{id}, args...)...)
 	if err != nil {
 		return err
 	}

@@ -30,23 +30,27 @@ func asideIn(t *testing.T) (*store.Store, map[string]string) {
 	e := practised(t, st, p.ID, 1)
 	require.NoError(t, st.Log().KeepTake(ctx, e.ID, []byte("take")))
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}
-	_, err = st.Pupils().KeepWeeks(ctx, p.ID, 0, schedule.Request{Brief: b, Start: schedule.MustParseDay("2026-10-05"), Weeks: 1})
+	_, err = st.Pupils().KeepWeeks(ctx, p.ID, 0, schedule.Request{Brief: b, Start: schedule.MustParseDay("2026-10-05"),
+		Weeks: 1})
 	require.NoError(t, err)
 	h, err := st.Pupils().CreateHome(ctx, p.ID, store.HomeBody{})
 	require.NoError(t, err)
 	s := sat(t, st, store.Sitting{Pupil: p.ID, Title: "numbers", Assignment: a.ID}, map[string]bool{"a": true})
-	played, err := store.NewEntry(b, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: result.Clean}, 60, "")
+	played, err := store.NewEntry(b, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: result.Clean}, 60,
+		"")
 	require.NoError(t, err)
 	played.Pupil, played.Assignment = p.ID, a.ID
 	_, err = st.Log().Append(ctx, played)
 	require.NoError(t, err)
 	for _, err := range []error{
-		st.Shelf(briefs).SetAside(ctx, k.ID), st.Pupils().SetAside(ctx, gone.ID), st.Assignments().SetAside(ctx, a.ID), st.Log().DeleteTake(ctx, e.ID),
+		st.Shelf(briefs).SetAside(ctx, k.ID), st.Pupils().SetAside(ctx, gone.ID), st.Assignments().SetAside(ctx, a.ID),
+		st.Log().DeleteTake(ctx, e.ID),
 		st.Pupils().SetWeeksAside(ctx, p.ID), st.Pupils().Withdraw(ctx, h.Token), st.Sittings().SetAside(ctx, s.ID),
 	} {
 		require.NoError(t, err)
 	}
-	return st, map[string]string{"briefs": k.ID, "pupils": gone.ID, "assignments": a.ID, "takes": e.ID, "weeks": p.ID, "homes": h.Token, "sittings": s.ID}
+	return st, map[string]string{"briefs": k.ID, "pupils": gone.ID, "assignments": a.ID, "takes": e.ID, "weeks": p.ID,
+		"homes": h.Token, "sittings": s.ID}
 }
 
 func sorts(t *testing.T, st *store.Store) map[string]string {
@@ -73,7 +77,8 @@ func TestAside(t *testing.T) {
 	for sort, id := range want {
 		require.NoError(t, st.BringBack(t.Context(), sort, id), sort)
 		assert.ErrorIs(t, st.BringBack(t.Context(), sort, id), store.ErrNotFound, sort)
-		assert.ErrorIs(t, st.TakeAway(t.Context(), sort, id), store.ErrNotFound, "what is not set aside is not taken away: %s", sort)
+		assert.ErrorIs(t, st.TakeAway(t.Context(), sort, id), store.ErrNotFound,
+			"what is not set aside is not taken away: %s", sort)
 		assert.NotContains(t, sorts(t, st), sort)
 	}
 	st, want = asideIn(t)

@@ -86,7 +86,8 @@ func scanAssignment(row scanner) (a Assignment, err error) {
 
 // Get returns one assignment, or ErrNotFound.
 func (a Assignments) Get(ctx context.Context, id string) (Assignment, error) {
-	return scanAssignment(a.db.QueryRowContext(ctx, "SELECT "+assignmentColumns+" FROM assignments WHERE id = ? AND deleted_at IS NULL", id))
+	return scanAssignment(a.db.QueryRowContext(ctx,
+		"SELECT "+assignmentColumns+" FROM assignments WHERE id = ? AND deleted_at IS NULL", id))
 }
 
 // written is what of an assignment stands in columns of its own.
@@ -108,7 +109,8 @@ func written(of schedule.Assignment) (work, sentence, body string, err error) {
 
 // Create sets an assignment that was checked to a pupil; ErrNotFound where there is no
 // such pupil. The one that it takes the place of, if any, is closed with it.
-func (a Assignments) Create(ctx context.Context, pupil string, of schedule.Assignment, replaces string) (Assignment, error) {
+func (a Assignments) Create(ctx context.Context, pupil string, of schedule.Assignment, replaces string) (Assignment,
+	error) {
 	work, sentence, body, err := written(of)
 	if err != nil {
 		return Assignment{}, err
@@ -119,13 +121,15 @@ func (a Assignments) Create(ctx context.Context, pupil string, of schedule.Assig
 	}
 	defer tx.Rollback() // no effect after Commit
 	var there int
-	if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM pupils WHERE id = ? AND deleted_at IS NULL", pupil).Scan(&there); err != nil || there == 0 {
+	if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM pupils WHERE id = ? AND deleted_at IS NULL",
+		pupil).Scan(&there); err != nil || there == 0 {
 		if err == nil {
 			err = ErrNotFound
 		}
 		return Assignment{}, err
 	}
-	made := Assignment{Record: newRecord(ctx, "assignments", a.now()), PupilID: pupil, Title: of.Title(), Sentence: sentence, Assignment: of}
+	made := Assignment{Record: newRecord(ctx, "assignments", a.now()), PupilID: pupil, Title: of.Title(),
+		Sentence: sentence, Assignment: of}
 	ms := made.CreatedAt.UnixMilli()
 	if _, err := tx.ExecContext(ctx, "INSERT INTO assignments (id, pupil, from_day, until_day, sentence, work, body, version, created_at, updated_at) VALUES (?, ?, ?, ?, ?, ?, ?, 1, ?, ?)",
 		made.ID, pupil, of.From.String(), of.Until.String(), sentence, work, body, ms, ms); madeBefore(ctx, err) {
@@ -143,7 +147,8 @@ func (a Assignments) Create(ctx context.Context, pupil string, of schedule.Assig
 
 // Update replaces an assignment that was read as the given version; ErrNotFound or *Stale
 // where that cannot be.
-func (a Assignments) Update(ctx context.Context, id string, version int, to schedule.Assignment, closed bool) (Assignment, error) {
+func (a Assignments) Update(ctx context.Context, id string, version int, to schedule.Assignment,
+	closed bool) (Assignment, error) {
 	work, sentence, body, err := written(to)
 	if err != nil {
 		return Assignment{}, err
@@ -152,7 +157,8 @@ func (a Assignments) Update(ctx context.Context, id string, version int, to sche
 	if closed {
 		at = a.now().UnixMilli()
 	}
-	err = changeVersion(ctx, a.db, a.now(), "assignments", id, version, "from_day = ?, until_day = ?, sentence = ?, work = ?, body = ?, closed_at = CASE WHEN ? IS NULL THEN NULL ELSE coalesce(closed_at, ?) END",
+	err = changeVersion(ctx, a.db, a.now(), "assignments", id, version,
+		"from_day = ?, until_day = ?, sentence = ?, work = ?, body = ?, closed_at = CASE WHEN ? IS NULL THEN NULL ELSE coalesce(closed_at, ?) END",
 		to.From.String(), to.Until.String(), sentence, work, body, at, at)
 	if err != nil {
 		return Assignment{}, err

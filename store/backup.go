@@ -78,7 +78,10 @@ func (s *Store) backUp(ctx context.Context, part, program string) (Info, error) 
 	if err := keepPrivate(part); err != nil {
 		return Info{}, err
 	}
-	if err := pages(ctx, s.db.readers, func(c backer) (*sqlite.Backup, error) { return c.NewBackup(uri(part, nil)) }); err != nil {
+	if err := pages(ctx, s.db.readers, func(c backer) (*sqlite.Backup, error) {
+		return c.NewBackup(uri(part,
+			nil))
+	}); err != nil {
 		return Info{}, err
 	}
 	db, err := sql.Open("sqlite", uri(part, []string{"journal_mode(DELETE)", "synchronous(FULL)"}))
@@ -117,7 +120,8 @@ func describe(ctx context.Context, db *sql.DB, now time.Time, program string) (i
 	}
 	_, err = db.ExecContext(ctx, "CREATE TABLE "+backupTable+" (made_at INTEGER NOT NULL, program TEXT NOT NULL, hash TEXT NOT NULL) STRICT")
 	if err == nil {
-		_, err = db.ExecContext(ctx, "INSERT INTO "+backupTable+" VALUES (?, ?, ?)", info.MadeAt.UnixMilli(), program, info.Hash)
+		_, err = db.ExecContext(ctx, "INSERT INTO "+backupTable+" VALUES (?, ?, ?)", info.MadeAt.UnixMilli(), program,
+			info.Hash)
 	}
 	return info, err
 }
@@ -151,7 +155,8 @@ func Look(ctx context.Context, file string) (Info, error) {
 	defer db.Close()
 	info := Info{Bytes: stat.Size()}
 	var ms int64
-	if err := db.QueryRowContext(ctx, "SELECT made_at, program, hash FROM "+backupTable).Scan(&ms, &info.Program, &info.Hash); err != nil {
+	if err := db.QueryRowContext(ctx, "SELECT made_at, program, hash FROM "+backupTable).Scan(&ms, &info.Program,
+		&info.Hash); err != nil {
 		return wrong("it is no backup of Even Ladder, or it is cut")
 	}
 	info.MadeAt = time.UnixMilli(ms).UTC()
@@ -187,7 +192,10 @@ func (s *Store) Restore(ctx context.Context, file, aside, program string) (Info,
 	if _, err := s.Backup(ctx, aside, program); err != nil {
 		return info, err
 	}
-	if err := pages(ctx, s.db.writer, func(c backer) (*sqlite.Backup, error) { return c.NewRestore(uri(file, nil, "mode=ro", "immutable=1")) }); err != nil {
+	if err := pages(ctx, s.db.writer, func(c backer) (*sqlite.Backup, error) {
+		return c.NewRestore(uri(file, nil,
+			"mode=ro", "immutable=1"))
+	}); err != nil {
 		return info, fmt.Errorf("restore: %w", err)
 	}
 	return info, s.upToDate(ctx)
@@ -234,9 +242,12 @@ func pages(ctx context.Context, db *sql.DB, begin func(backer) (*sqlite.Backup, 
 
 // counted are the sorts of things that are counted, each with its rows.
 var counted = []struct{ what, rows string }{
-	{"briefs", "saved WHERE kind = 'briefs'"}, {"rounds", "saved WHERE kind = 'rounds'"}, {"phrases", "saved WHERE kind = 'phrases'"},
-	{"instruments", "saved WHERE kind = 'instruments'"}, {"scales", "saved WHERE kind = 'scales'"}, {"ladders", "saved WHERE kind = 'ladders'"},
-	{"pupils", "pupils"}, {"assignments", "assignments"}, {"tries", "log"}, {"takes", "takes"}, {"sittings", "sittings"},
+	{"briefs", "saved WHERE kind = 'briefs'"}, {"rounds", "saved WHERE kind = 'rounds'"},
+	{"phrases", "saved WHERE kind = 'phrases'"},
+	{"instruments", "saved WHERE kind = 'instruments'"}, {"scales", "saved WHERE kind = 'scales'"},
+	{"ladders", "saved WHERE kind = 'ladders'"},
+	{"pupils", "pupils"}, {"assignments", "assignments"}, {"tries", "log"}, {"takes", "takes"},
+	{"sittings", "sittings"},
 }
 
 func holds(ctx context.Context, db reads) ([]Count, error) {

@@ -107,8 +107,11 @@ func TestWhatCannotBeRestored(t *testing.T) {
 	foreign := filepath.Join(t.TempDir(), "foreign.db")
 	run(t, foreign, "CREATE TABLE x (y)")
 	for path, want := range map[string]string{
-		other("nothing.db", nil): "no backup", other("text.db", []byte("hello, this is no database at all")): "no backup", other("cut.db", data[:len(data)/3]): "cannot be taken in",
-		other("flipped.db", flipped): "damaged", changed: "was changed", newer: "newer Even Ladder", foreign: "no backup", filepath.Join(dir, "none.db"): "cannot be read", dir: "no file",
+		other("nothing.db", nil): "no backup",
+		other("text.db", []byte("hello, this is no database at all")): "no backup",
+		other("cut.db", data[:len(data)/3]):                           "cannot be taken in",
+		other("flipped.db", flipped):                                  "damaged", changed: "was changed", newer: "newer Even Ladder",
+		foreign: "no backup", filepath.Join(dir, "none.db"): "cannot be read", dir: "no file",
 	} {
 		aside := filepath.Join(t.TempDir(), "aside.db")
 		_, err := s.Restore(t.Context(), path, aside, "v1")

@@ -32,7 +32,8 @@ func TestAClockThatGoesBack(t *testing.T) {
 		made, err := s.Shelf(briefs).Create(t.Context(), draft(fmt.Sprint("gate ", i), "", "F#"))
 		require.NoError(t, err)
 		for range 2 {
-			changed, err := s.Shelf(briefs).Update(t.Context(), made.ID, made.Version, draft(fmt.Sprint("porch ", i), "", "F#"))
+			changed, err := s.Shelf(briefs).Update(t.Context(), made.ID, made.Version, draft(fmt.Sprint("porch ", i),
+				"", "F#"))
 			require.NoError(t, err)
 			require.Equal(t, made.Version+1, changed.Version)
 			made = changed
@@ -40,7 +41,8 @@ func TestAClockThatGoesBack(t *testing.T) {
 		require.NoError(t, s.Shelf(briefs).SetAside(t.Context(), made.ID))
 		_, err = s.Shelf(briefs).Restore(t.Context(), made.ID)
 		require.NoError(t, err)
-		e, err := store.NewEntry(b, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: result.Clean}, 30, "")
+		e, err := store.NewEntry(b, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: result.Clean}, 30,
+			"")
 		require.NoError(t, err)
 		e, err = s.Log().Append(t.Context(), e)
 		require.NoError(t, err)

@@ -22,7 +22,8 @@ type reads interface {
 
 func openDatabase(file string) (*database, error) {
 	// What is erased is overwritten: secure_delete.
-	writer, err := sql.Open("sqlite", uri(file, []string{"journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)", "secure_delete(1)", "busy_timeout(5000)"}, "_txlock=immediate"))
+	writer, err := sql.Open("sqlite", uri(file, []string{"journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)",
+		"secure_delete(1)", "busy_timeout(5000)"}, "_txlock=immediate"))
 	if err != nil {
 		return nil, err
 	}

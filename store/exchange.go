@@ -55,7 +55,8 @@ func (s *Store) ExportTo(ctx context.Context, w io.Writer, program string) error
 		return err
 	}
 	defer func() { _ = tx.Rollback() }()
-	out := Export{Format: exportFormat, Schema: newestSchema(), Program: program, MadeAt: s.now().UTC().Truncate(time.Millisecond), Tables: map[string][]Row{}}
+	out := Export{Format: exportFormat, Schema: newestSchema(), Program: program,
+		MadeAt: s.now().UTC().Truncate(time.Millisecond), Tables: map[string][]Row{}}
 	for _, t := range exchanged {
 		rows, err := rowsOf(ctx, tx, t.name, t.keys)
 		if err != nil {
@@ -167,7 +168,8 @@ func columnsOf(ctx context.Context, tx *sql.Tx, table string) (out []string, err
 }
 
 // takeRow adds a row, or changes the one that has its keys.
-func takeRow(ctx context.Context, tx *sql.Tx, table string, keys, columns []string, once bool, row Row, c *Change) error {
+func takeRow(ctx context.Context, tx *sql.Tx, table string, keys, columns []string, once bool, row Row,
+	c *Change) error {
 	var names, marks, sets, where, equal []string
 	var values, keyed []any
 	for _, name := range columns {
@@ -194,11 +196,13 @@ func takeRow(ctx context.Context, tx *sql.Tx, table string, keys, columns []stri
 		return err
 	}
 	var there, same int
-	if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM "+table+" WHERE "+strings.Join(where, " AND "), keyed...).Scan(&there); err != nil {
+	if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM "+table+" WHERE "+strings.Join(where, " AND "),
+		keyed...).Scan(&there); err != nil {
 		return err
 	}
 	if there > 0 {
-		if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM "+table+" WHERE "+strings.Join(equal, " AND "), values...).Scan(&same); err != nil {
+		if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM "+table+" WHERE "+strings.Join(equal, " AND "),
+			values...).Scan(&same); err != nil {
 			return err
 		}
 	}

@@ -74,8 +74,9 @@ func TestWhatCannotBeImported(t *testing.T) {
 	before := tablesIn(t, export(t, other))
 	for text, want := range map[string]string{
 		"": "no export", "{}": "no export", out[:len(out)/2]: "no export",
-		strings.Replace(out, `"schema": `, `"schema": 9`, 1):                  "newer",
-		strings.Replace(out, `"per_beat"`, `"per_beet"`, 1):                   "row 1 of log cannot be taken: its columns",
+		strings.Replace(out, `"schema": `, `"schema": 9`, 1): "newer",
+		strings.Replace(out, `"per_beat"`, `"per_beet"`,
+			1): "row 1 of log cannot be taken: its columns",
 		strings.Replace(out, `"base64"`, `"bytes"`, 1):                        "row 1 of takes",
 		strings.Replace(out, `\"instrument\":`, `\"instrument\":3,\"x\":`, 1): "row 1 of log",
 		strings.Replace(out, `"seconds": 30`, `"seconds": "soon"`, 1):         "row 1 of log",

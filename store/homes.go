@@ -41,7 +41,8 @@ type HomeRung struct {
 
 // CreateHome keeps a page for a pupil.
 func (p Pupils) CreateHome(ctx context.Context, pupil string, body HomeBody) (Home, error) {
-	h := Home{Token: strings.ToLower(rand.Text()), PupilID: pupil, CreatedAt: p.now().UTC().Truncate(time.Millisecond), HomeBody: body}
+	h := Home{Token: strings.ToLower(rand.Text()), PupilID: pupil, CreatedAt: p.now().UTC().Truncate(time.Millisecond),
+		HomeBody: body}
 	data, err := json.Marshal(body)
 	if err != nil {
 		return h, err
@@ -65,5 +66,6 @@ func (p Pupils) Home(ctx context.Context, token string) (h Home, err error) {
 
 // Withdraw takes a page back: its address answers no more. ErrNotFound where there is none.
 func (p Pupils) Withdraw(ctx context.Context, token string) error {
-	return changeOne(ctx, p.db, "UPDATE homes SET deleted_at = ? WHERE token = ? AND deleted_at IS NULL", p.now().UnixMilli(), token)
+	return changeOne(ctx, p.db, "UPDATE homes SET deleted_at = ? WHERE token = ? AND deleted_at IS NULL",
+		p.now().UnixMilli(), token)
 }

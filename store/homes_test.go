@@ -14,7 +14,8 @@ func TestHomes(t *testing.T) {
 	ctx, st := t.Context(), open(t, t.TempDir())
 	p, err := st.Pupils().Create(ctx, guitarist("Wenna"))
 	require.NoError(t, err)
-	body := store.HomeBody{Named: true, Works: []store.HomeWork{{Assignment: "a", Rungs: []store.HomeRung{{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Part: "octave"}}}}}
+	body := store.HomeBody{Named: true, Works: []store.HomeWork{{Assignment: "a",
+		Rungs: []store.HomeRung{{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Part: "octave"}}}}}
 	h, err := st.Pupils().CreateHome(ctx, p.ID, body)
 	require.NoError(t, err)
 	other, err := st.Pupils().CreateHome(ctx, p.ID, body)

@@ -41,7 +41,8 @@ var Kinds = []Kind{
 	{table.Row{ID: "briefs", Name: "brief"}, checkBrief, briefOf, nil},
 	{table.Row{ID: "rounds", Name: "round"}, checkRound, briefOf, nil},
 	{table.Row{ID: "phrases", Name: "phrase"}, checkPhrase, func(t *Thing) any { return &t.Phrase }, phrase.Terms},
-	{table.Row{ID: "instruments", Name: "instrument"}, checkInstrument, func(t *Thing) any { return &t.Instrument }, nil},
+	{table.Row{ID: "instruments", Name: "instrument"}, checkInstrument, func(t *Thing) any { return &t.Instrument },
+		nil},
 	{table.Row{ID: "scales", Name: "scale"}, checkScale, func(t *Thing) any { return &t.Formula }, nil},
 	{table.Row{ID: "ladders", Name: "ladder"}, checkLadder, func(t *Thing) any { return &t.Ladder }, nil},
 }
@@ -120,7 +121,8 @@ func checkLadder(t *Thing) (string, error) {
 	}
 	sentence, err := round.Sentence(asked.Brief)
 	t.Ladder = &asked
-	return fmt.Sprintf("%s From %s to %s.", sentence, l.Rungs[0].Name, l.Rungs[len(l.Rungs)-1].Name), fault.Under("ladder.brief.", err)
+	return fmt.Sprintf("%s From %s to %s.", sentence, l.Rungs[0].Name, l.Rungs[len(l.Rungs)-1].Name),
+		fault.Under("ladder.brief.", err)
 }
 
 func checkInstrument(t *Thing) (string, error) {

@@ -25,7 +25,8 @@ func (e InUse) Error() string {
 	if e.Process != "" {
 		who += " (process " + e.Process + ")"
 	}
-	return fmt.Sprintf("data folder %s: %s works on it: stop that one first, or give another folder with --data", e.Dir, who)
+	return fmt.Sprintf("data folder %s: %s works on it: stop that one first, or give another folder with --data",
+		e.Dir, who)
 }
 
 // lock locks a data folder for this process, or says who has it.

@@ -82,7 +82,8 @@ func (l Log) Append(ctx context.Context, e Entry) (Entry, error) {
 		slips = string(data)
 	}
 	_, err = l.db.ExecContext(ctx, "INSERT INTO log (id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder, pupil, assignment, came) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-		e.ID, e.At.UnixMilli(), work, e.Sentence, e.PerBeat, e.TempoBPM, string(e.Result), e.Seconds, e.Remark, e.Part, slips, e.Ladder, orNull(e.Pupil), orNull(e.Assignment), orNull(e.Came))
+		e.ID, e.At.UnixMilli(), work, e.Sentence, e.PerBeat, e.TempoBPM, string(e.Result), e.Seconds, e.Remark, e.Part,
+		slips, e.Ladder, orNull(e.Pupil), orNull(e.Assignment), orNull(e.Came))
 	if madeBefore(ctx, err) {
 		return l.Get(ctx, e.ID)
 	}
@@ -167,7 +168,8 @@ const tryColumns = `id, at, work, sentence, per_beat, tempo_bpm, result, seconds
 func entryOf(row scanner) (e Entry, err error) {
 	var at int64
 	var body, slips string
-	if err := row.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark, &e.Part, &slips, &e.Ladder, &e.Pupil, &e.Assignment, &e.Take); err != nil {
+	if err := row.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark,
+		&e.Part, &slips, &e.Ladder, &e.Pupil, &e.Assignment, &e.Take); err != nil {
 		return e, err
 	}
 	if slips != "" {
@@ -223,7 +225,8 @@ func (l Log) Tries(ctx context.Context, b brief.Brief, kept, pupil string) ([]la
 }
 
 // Played is all that a pupil played from a time on and before another, which is open where
-// it is zero, each work with its tries, in the order in which they were first played. The days of the tries are those of this place.
+// it is zero, each work with its tries, in the order in which they were first played. The days of the tries
+// are those of this place.
 func (l Log) Played(ctx context.Context, pupil string, from, before time.Time) ([]schedule.Played, error) {
 	if before.IsZero() {
 		before = l.now().AddDate(1, 0, 0) // a clock may have gone ahead
@@ -261,7 +264,8 @@ func (l Log) Played(ctx context.Context, pupil string, from, before time.Time) (
 // Last is the day on which a pupil last played something; no day where that never was.
 func (l Log) Last(ctx context.Context, pupil string) (schedule.Day, error) {
 	var at sql.NullInt64
-	err := l.db.QueryRowContext(ctx, "SELECT max(at) FROM log WHERE pupil IS ? AND +takes_back IS NULL", orNull(pupil)).Scan(&at)
+	err := l.db.QueryRowContext(ctx, "SELECT max(at) FROM log WHERE pupil IS ? AND +takes_back IS NULL",
+		orNull(pupil)).Scan(&at)
 	if err != nil || !at.Valid {
 		return schedule.Day{}, err
 	}

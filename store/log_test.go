@@ -24,7 +24,8 @@ func TestTheLogIsAppendOnly(t *testing.T) {
 	work := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Eb", Name: "dorian"}}
 	other := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Bb", Name: "dorian"}}
 	add := func(b brief.Brief, tempo int, result result.Result) store.Entry {
-		e, err := store.NewEntry(b, ladder.Try{At: now, Step: ladder.Step{PerBeat: 2, TempoBPM: tempo}, Result: result}, 40, "")
+		e, err := store.NewEntry(b, ladder.Try{At: now, Step: ladder.Step{PerBeat: 2, TempoBPM: tempo},
+			Result: result}, 40, "")
 		require.NoError(t, err)
 		e, err = log.Append(ctx, e)
 		require.NoError(t, err)
@@ -67,6 +68,7 @@ func TestTheLogIsAppendOnly(t *testing.T) {
 
 	_, err = store.NewEntry(work, ladder.Try{Result: "grand"}, 1, "")
 	assert.ErrorContains(t, err, "result")
-	_, err = store.NewEntry(brief.Brief{}, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: result.Clean}, 1, "")
+	_, err = store.NewEntry(brief.Brief{}, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60},
+		Result: result.Clean}, 1, "")
 	assert.ErrorContains(t, err, "brief.instrument.id")
 }

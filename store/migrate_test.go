@@ -59,14 +59,17 @@ func TestTheFirstShelvesComeOver(t *testing.T) {
 	twelve, _ := thing("rounds", "b")
 	assert.Contains(t, twelve.Sentence, "Carry it through twelve keys by fifths")
 	odd, read := thing("briefs", "c")
-	assert.Equal(t, []string{"Odd", "theorbo", ""}, []string{odd.Title, read.Brief.Instrument.ID, odd.Sentence}, "what cannot be met is kept")
-	assert.Equal(t, []string{"one-octave", "full-range"}, []string{read.Brief.Layout.System, read.Brief.Run.Pattern}, "and comes over all the same")
+	assert.Equal(t, []string{"Odd", "theorbo", ""}, []string{odd.Title, read.Brief.Instrument.ID, odd.Sentence},
+		"what cannot be met is kept")
+	assert.Equal(t, []string{"one-octave", "full-range"}, []string{read.Brief.Layout.System, read.Brief.Run.Pattern},
+		"and comes over all the same")
 	slack, _ := thing("instruments", "d")
 	assert.Contains(t, slack.Sentence, "12 frets")
 	page, err := s.Shelf("scales").List(t.Context(), Query{SetAside: true, Limit: 9})
 	require.NoError(t, err)
 	require.Len(t, page.Kept, 1)
-	assert.Equal(t, []string{"Gate", `"1 b2 3 5"`, "1 ♭2 3 5"}, []string{page.Kept[0].Title, string(page.Kept[0].Body), page.Kept[0].Sentence})
+	assert.Equal(t, []string{"Gate", `"1 b2 3 5"`, "1 ♭2 3 5"}, []string{page.Kept[0].Title, string(page.Kept[0].Body),
+		page.Kept[0].Sentence})
 	found, err := s.Shelf("briefs").List(t.Context(), Query{Words: "lydian octave", Limit: 9})
 	require.NoError(t, err)
 	assert.Len(t, found.Kept, 1, "the search goes by the new words")

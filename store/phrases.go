@@ -29,7 +29,8 @@ func checkPhrase(t *Thing) (string, error) {
 	}
 	var faults fault.List
 	if p.Brief.Run.Pattern != run.Phrase {
-		faults.Addf("phrase.brief.run.pattern", "%q was given: give %s, with the phrase", fault.Clip(p.Brief.Run.Pattern), run.Phrase)
+		faults.Addf("phrase.brief.run.pattern", "%q was given: give %s, with the phrase",
+			fault.Clip(p.Brief.Run.Pattern), run.Phrase)
 	}
 	if n := utf8.RuneCountInString(p.Source); n > maxSource {
 		faults.Addf("phrase.source", "%d characters were given: give %d at most", n, maxSource)

@@ -101,7 +101,8 @@ func (r *Record) scan(row scanner, body *string, further ...any) error {
 
 // Get returns one pupil, or ErrNotFound.
 func (p Pupils) Get(ctx context.Context, id string) (Pupil, error) {
-	return scanPupil(p.db.QueryRowContext(ctx, "SELECT "+pupilColumns+" FROM pupils WHERE id = ? AND deleted_at IS NULL", id))
+	return scanPupil(p.db.QueryRowContext(ctx,
+		"SELECT "+pupilColumns+" FROM pupils WHERE id = ? AND deleted_at IS NULL", id))
 }
 
 // newRecord is the record of something new.
@@ -134,7 +135,8 @@ func (p Pupils) Update(ctx context.Context, id string, version int, to pupil.Pup
 	if err != nil {
 		return Pupil{}, err
 	}
-	err = changeVersion(ctx, p.db, p.now(), "pupils", id, version, "name = ?, search = ?, body = ?", to.Name, pupilSearch(to), string(body))
+	err = changeVersion(ctx, p.db, p.now(), "pupils", id, version, "name = ?, search = ?, body = ?", to.Name,
+		pupilSearch(to), string(body))
 	if err != nil {
 		return Pupil{}, err
 	}
@@ -142,14 +144,16 @@ func (p Pupils) Update(ctx context.Context, id string, version int, to pupil.Pup
 }
 
 // changeVersion sets columns of a row that is at a version, and counts the version up.
-func changeVersion(ctx context.Context, db *database, now time.Time, table, id string, version int, set string, args ...any) error {
+func changeVersion(ctx context.Context, db *database, now time.Time, table, id string, version int, set string,
+	args ...any) error {
 	err := changeOne(ctx, db, "UPDATE "+table+" SET "+set+", version = version + 1, updated_at = ? WHERE id = ? AND version = ? AND deleted_at IS NULL",
 		append(args, now.UnixMilli(), id, version)...)
 	if !errors.Is(err, ErrNotFound) {
 		return err
 	}
 	var stored int
-	if db.QueryRowContext(ctx, "SELECT version FROM "+table+" WHERE id = ? AND deleted_at IS NULL", id).Scan(&stored) == nil {
+	if db.QueryRowContext(ctx, "SELECT version FROM "+table+" WHERE id = ? AND deleted_at IS NULL",
+		id).Scan(&stored) == nil {
 		return &Stale{version, stored}
 	}
 	return ErrNotFound
@@ -157,7 +161,8 @@ func changeVersion(ctx context.Context, db *database, now time.Time, table, id s
 
 // setAside and bringBack mark a row, or give ErrNotFound.
 func setAside(ctx context.Context, db *database, now time.Time, table, id string) error {
-	return changeOne(ctx, db, "UPDATE "+table+" SET deleted_at = ? WHERE id = ? AND deleted_at IS NULL", now.UnixMilli(), id)
+	return changeOne(ctx, db, "UPDATE "+table+" SET deleted_at = ? WHERE id = ? AND deleted_at IS NULL",
+		now.UnixMilli(), id)
 }
 
 func bringBack(ctx context.Context, db *database, table, id string) error {
@@ -186,7 +191,8 @@ func (p Pupils) Erase(ctx context.Context, id string) error {
 	}
 	defer tx.Rollback() // no effect after Commit
 	var there int
-	if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM pupils WHERE id = ? AND deleted_at IS NOT NULL", id).Scan(&there); err != nil {
+	if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM pupils WHERE id = ? AND deleted_at IS NOT NULL",
+		id).Scan(&there); err != nil {
 		return err
 	}
 	if there == 0 {

@@ -20,13 +20,15 @@ func guitarist(name string) pupil.Pupil {
 }
 
 func sheetsOf(count int) schedule.Assignment {
-	return schedule.Assignment{Sheets: &schedule.Sheets{What: "flat keys", Count: count}, Minutes: 5, From: schedule.MustParseDay("2026-10-05"), Until: schedule.MustParseDay("2026-10-12")}
+	return schedule.Assignment{Sheets: &schedule.Sheets{What: "flat keys", Count: count}, Minutes: 5,
+		From: schedule.MustParseDay("2026-10-05"), Until: schedule.MustParseDay("2026-10-12")}
 }
 
 func practised(t *testing.T, st *store.Store, of string, daysAgo int) store.Entry {
 	t.Helper()
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}
-	e, err := store.NewEntry(b, ladder.Try{At: st.Now().AddDate(0, 0, -daysAgo), Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: result.Clean}, 60, "")
+	e, err := store.NewEntry(b, ladder.Try{At: st.Now().AddDate(0, 0, -daysAgo), Step: ladder.Step{PerBeat: 2,
+		TempoBPM: 60}, Result: result.Clean}, 60, "")
 	require.NoError(t, err)
 	e.Pupil = of
 	e, err = st.Log().Append(t.Context(), e)
@@ -107,7 +109,8 @@ func TestAssignments(t *testing.T) {
 	ctx, st := t.Context(), open(t, t.TempDir())
 	p, err := st.Pupils().Create(ctx, guitarist("Wenna"))
 	require.NoError(t, err)
-	work := ladder.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}}
+	work := ladder.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"},
+		Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}}
 	week := func(n int) schedule.Assignment {
 		from := schedule.MustParseDay("2026-10-05").Add(7 * n)
 		return schedule.Assignment{Ladder: &work, Minutes: 10, From: from, Until: from.Add(7)}

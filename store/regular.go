@@ -36,7 +36,8 @@ func (r Regular) wait(last, now time.Time) time.Duration {
 
 // BackUpRegularly makes backups until ctx ends, and deletes the oldest of them. One that fails is told
 // as well, and tried again.
-func (s *Store) BackUpRegularly(ctx context.Context, r Regular, program string, told func(file string, info Info, err error)) {
+func (s *Store) BackUpRegularly(ctx context.Context, r Regular, program string, told func(file string, info Info,
+	err error)) {
 	sleep := r.Settle
 	for {
 		select {

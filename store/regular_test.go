@@ -39,13 +39,14 @@ func TestRegularBackups(t *testing.T) {
 	require.NoError(t, err)
 	ctx, cancel := context.WithCancel(t.Context())
 	var files []string
-	s.BackUpRegularly(ctx, Regular{Word: "regular", Every: 5 * time.Millisecond, Keep: 2}, "v1", func(file string, info Info, err error) {
-		assert.NoError(t, err)
-		assert.Equal(t, "v1", info.Program)
-		if files = append(files, filepath.Base(file)); len(files) == 4 {
-			cancel()
-		}
-	})
+	s.BackUpRegularly(ctx, Regular{Word: "regular", Every: 5 * time.Millisecond, Keep: 2}, "v1",
+		func(file string, info Info, err error) {
+			assert.NoError(t, err)
+			assert.Equal(t, "v1", info.Program)
+			if files = append(files, filepath.Base(file)); len(files) == 4 {
+				cancel()
+			}
+		})
 	all, err := s.ListBackups()
 	require.NoError(t, err)
 	var names []string
@@ -60,7 +61,8 @@ func TestRegularBackups(t *testing.T) {
 	require.NoError(t, os.WriteFile(inTheWay, nil, 0o600))
 	failed := errors.New("none")
 	ctx, cancel = context.WithCancel(t.Context())
-	s.BackUpRegularly(ctx, Regular{Dir: inTheWay, Word: "regular", Every: time.Hour, Keep: 2}, "v1", func(_ string, _ Info, err error) { failed = err; cancel() })
+	s.BackUpRegularly(ctx, Regular{Dir: inTheWay, Word: "regular", Every: time.Hour, Keep: 2}, "v1",
+		func(_ string, _ Info, err error) { failed = err; cancel() })
 	assert.ErrorContains(t, failed, "file")
 }
 

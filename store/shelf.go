@@ -169,7 +169,8 @@ func (s Shelf) Update(ctx context.Context, id string, version int, d Draft) (Kep
 	k.Version, k.UpdatedAt, k.Draft = version+1, s.stamp(), d
 	k.Also = ""
 	if _, err := tx.ExecContext(ctx, "UPDATE saved SET title = ?, notes = ?, sentence = ?, body = ?, search = ?, version = ?, updated_at = ? WHERE kind = ? AND id = ?",
-		d.Title, d.Notes, d.Sentence, string(d.Body), searchText(d), k.Version, k.UpdatedAt.UnixMilli(), s.kind, id); err != nil {
+		d.Title, d.Notes, d.Sentence, string(d.Body), searchText(d), k.Version, k.UpdatedAt.UnixMilli(), s.kind,
+		id); err != nil {
 		return k, err
 	}
 	return k, tx.Commit()
@@ -177,7 +178,8 @@ func (s Shelf) Update(ctx context.Context, id string, version int, d Draft) (Kep
 
 // SetAside sets something aside, or returns ErrNotFound.
 func (s Shelf) SetAside(ctx context.Context, id string) error {
-	return changeOne(ctx, s.db, "UPDATE saved SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL", s.now().UnixMilli(), s.kind, id)
+	return changeOne(ctx, s.db, "UPDATE saved SET deleted_at = ? WHERE kind = ? AND id = ? AND deleted_at IS NULL",
+		s.now().UnixMilli(), s.kind, id)
 }
 
 // Restore brings back something that was set aside, or returns ErrNotFound.

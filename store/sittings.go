@@ -58,7 +58,8 @@ func (s Sittings) Begin(ctx context.Context, sit Sitting) (Sitting, error) {
 	}
 	sit.At = sit.At.UTC().Truncate(time.Millisecond)
 	_, err := s.db.ExecContext(ctx, "INSERT INTO sittings (id, at, pupil, assignment, sort, kind, sheet, title, body) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
-		sit.ID, sit.At.UnixMilli(), orNull(sit.Pupil), orNull(sit.Assignment), sit.Sort, sit.Kind, sit.Sheet, sit.Title, string(sit.Body))
+		sit.ID, sit.At.UnixMilli(), orNull(sit.Pupil), orNull(sit.Assignment), sit.Sort, sit.Kind, sit.Sheet,
+		sit.Title, string(sit.Body))
 	if madeBefore(ctx, err) {
 		return s.Get(ctx, sit.ID)
 	}
@@ -91,7 +92,8 @@ func (s Sittings) Append(ctx context.Context, id string, answers ...Answer) erro
 			return err
 		}
 		for fact, known := range a.Facts {
-			if _, err := tx.ExecContext(ctx, "INSERT INTO facts (sitting, n, fact, known) VALUES (?, ?, ?, ?)", id, n, fact, known); err != nil {
+			if _, err := tx.ExecContext(ctx, "INSERT INTO facts (sitting, n, fact, known) VALUES (?, ?, ?, ?)", id, n,
+				fact, known); err != nil {
 				return err
 			}
 		}
@@ -112,7 +114,8 @@ func sittingOf(row scanner) (s Sitting, err error) {
 
 // Get is a sitting, or ErrNotFound.
 func (s Sittings) Get(ctx context.Context, id string) (Sitting, error) {
-	sit, err := sittingOf(s.db.QueryRowContext(ctx, "SELECT "+sittingColumns+" FROM sittings WHERE id = ? AND deleted_at IS NULL", id))
+	sit, err := sittingOf(s.db.QueryRowContext(ctx,
+		"SELECT "+sittingColumns+" FROM sittings WHERE id = ? AND deleted_at IS NULL", id))
 	if errors.Is(err, sql.ErrNoRows) {
 		return sit, ErrNotFound
 	}
@@ -216,7 +219,8 @@ func (s Sittings) Handed(ctx context.Context, assignment string) (n int, err err
 
 // SetAside takes a sitting back, or gives ErrNotFound; Restore undoes that.
 func (s Sittings) SetAside(ctx context.Context, id string) error {
-	return changeOne(ctx, s.db, "UPDATE sittings SET deleted_at = ? WHERE id = ? AND deleted_at IS NULL", s.now().UnixMilli(), id)
+	return changeOne(ctx, s.db, "UPDATE sittings SET deleted_at = ? WHERE id = ? AND deleted_at IS NULL",
+		s.now().UnixMilli(), id)
 }
 
 // Restore brings a sitting back, or gives ErrNotFound.

@@ -27,7 +27,9 @@ func sat(t *testing.T, st *store.Store, s store.Sitting, facts ...map[string]boo
 		for _, known := range f {
 			right = right && known
 		}
-		require.NoError(t, st.Sittings().Append(t.Context(), s.ID, store.Answer{SittingAnswer: schedule.SittingAnswer{Show: fmt.Sprint(i), Right: right, MS: 100 * i, Facts: f}, Level: i + 1}))
+		require.NoError(t, st.Sittings().Append(t.Context(), s.ID,
+			store.Answer{SittingAnswer: schedule.SittingAnswer{Show: fmt.Sprint(i), Right: right, MS: 100 * i,
+				Facts: f}, Level: i + 1}))
 	}
 	return s
 }
@@ -36,7 +38,8 @@ func TestSittings(t *testing.T) {
 	ctx, st := t.Context(), open(t, t.TempDir())
 	p, err := st.Pupils().Create(ctx, guitarist("Wenna"))
 	require.NoError(t, err)
-	first := sat(t, st, store.Sitting{Pupil: p.ID, At: st.Now().AddDate(0, 0, -3), Title: "numbers"}, map[string]bool{"a": true}, map[string]bool{"a": false, "b": true})
+	first := sat(t, st, store.Sitting{Pupil: p.ID, At: st.Now().AddDate(0, 0, -3), Title: "numbers"},
+		map[string]bool{"a": true}, map[string]bool{"a": false, "b": true})
 	sat(t, st, store.Sitting{Pupil: p.ID, Title: "nothing answered"})
 	latest := sat(t, st, store.Sitting{Pupil: p.ID, Title: "numbers"}, map[string]bool{"b": true})
 	sat(t, st, store.Sitting{Title: "the teacher's"}, map[string]bool{"a": true})
@@ -69,7 +72,8 @@ func TestSittings(t *testing.T) {
 
 	require.NoError(t, st.Sittings().SetAside(ctx, first.ID))
 	assert.ErrorIs(t, st.Sittings().SetAside(ctx, first.ID), store.ErrNotFound)
-	assert.ErrorIs(t, st.Sittings().Append(ctx, first.ID, store.Answer{}), store.ErrNotFound, "nothing goes into what was taken back")
+	assert.ErrorIs(t, st.Sittings().Append(ctx, first.ID, store.Answer{}), store.ErrNotFound,
+		"nothing goes into what was taken back")
 	facts, err = st.Sittings().Facts(ctx, p.ID, "")
 	require.NoError(t, err)
 	assert.Len(t, facts, 1)
@@ -93,7 +97,8 @@ func TestSheetsThatWereHandedIn(t *testing.T) {
 	a, err := st.Assignments().Create(ctx, p.ID, sheetsOf(6), "")
 	require.NoError(t, err)
 	for _, sheet := range []int{1, 2, 2} {
-		sat(t, st, store.Sitting{Pupil: p.ID, Assignment: a.ID, Sort: store.SheetSitting, Kind: "spell", Sheet: sheet, At: time.Now()}, map[string]bool{"x": true})
+		sat(t, st, store.Sitting{Pupil: p.ID, Assignment: a.ID, Sort: store.SheetSitting, Kind: "spell", Sheet: sheet,
+			At: time.Now()}, map[string]bool{"x": true})
 	}
 	n, err := st.Sittings().Handed(ctx, a.ID)
 	require.NoError(t, err)

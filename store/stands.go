@@ -37,7 +37,8 @@ func (s Stands) Make(ctx context.Context) (made Stand, token string, err error) 
 		return made, "", err
 	}
 	defer func() { _ = tx.Rollback() }()
-	if _, err := tx.ExecContext(ctx, "INSERT OR REPLACE INTO stands (id, token, made_at) VALUES (?, ?, ?)", made.ID, tokenMark(token), made.MadeAt.UnixMilli()); err != nil {
+	if _, err := tx.ExecContext(ctx, "INSERT OR REPLACE INTO stands (id, token, made_at) VALUES (?, ?, ?)", made.ID,
+		tokenMark(token), made.MadeAt.UnixMilli()); err != nil {
 		return made, "", err
 	}
 	if _, err := tx.ExecContext(ctx, "DELETE FROM stands WHERE id NOT IN (SELECT id FROM stands ORDER BY made_at DESC, id DESC LIMIT ?)", mostStands); err != nil {

@@ -290,7 +290,8 @@ type dated struct {
 
 // page reads the rows that dated asks for, and where the next page begins: the time of its last
 // row in milliseconds and its id. ErrPage where after is no such place.
-func page[T any](ctx context.Context, db reads, d dated, scan func(scanner) (T, error), placed func(T) (time.Time, string)) (list []T, next string, err error) {
+func page[T any](ctx context.Context, db reads, d dated, scan func(scanner) (T, error), placed func(T) (time.Time,
+	string)) (list []T, next string, err error) {
 	d.at, d.key = cmp.Or(d.at, "at"), cmp.Or(d.key, "id")
 	if d.after != "" {
 		at, id, ok := strings.Cut(d.after, ".")

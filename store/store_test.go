@@ -133,12 +133,15 @@ func TestDeleteAndRestore(t *testing.T) {
 
 func TestSearch(t *testing.T) {
 	s := open(t, t.TempDir())
-	for _, b := range []store.Draft{draft("Rain day", "with Wenna", "F#"), draft("Porch", "slow; 50%", "Bb"), draft("rainbow", "", "Bb")} {
+	for _, b := range []store.Draft{draft("Rain day", "with Wenna", "F#"), draft("Porch", "slow; 50%", "Bb"),
+		draft("rainbow", "", "Bb")} {
 		_, err := s.Shelf(briefs).Create(t.Context(), b)
 		require.NoError(t, err)
 	}
 	for query, want := range map[string][]string{
-		"": {"rainbow", "Porch", "Rain day"}, "RAIN": {"rainbow", "Rain day"}, "rain wenna": {"Rain day"}, "ukulele b♭": {"rainbow", "Porch"}, "50%": {"Porch"}, "bb kumoi": {"rainbow", "Porch"}, "layout": {}, "_": {}, "' OR 1=1 --": {},
+		"": {"rainbow", "Porch", "Rain day"}, "RAIN": {"rainbow", "Rain day"}, "rain wenna": {"Rain day"},
+		"ukulele b♭": {"rainbow", "Porch"}, "50%": {"Porch"}, "bb kumoi": {"rainbow", "Porch"}, "layout": {},
+		"_": {}, "' OR 1=1 --": {},
 	} {
 		found, err := s.Shelf(briefs).List(t.Context(), store.Query{Words: query, Limit: store.MaxListed})
 		require.NoError(t, err)
@@ -158,7 +161,8 @@ func TestOpenSaysWhichFolder(t *testing.T) {
 // A folder's name may have any sign: exactly that folder is opened, and its file is
 // its owner's alone.
 func TestAnyFolderIsOpened(t *testing.T) {
-	for _, name := range []string{"with space", "a#b", "what?", "100%25", "per%cent", "данные", "質 &=+;", "even-ladder.db?mode=memory"} {
+	for _, name := range []string{"with space", "a#b", "what?", "100%25", "per%cent", "данные", "質 &=+;",
+		"even-ladder.db?mode=memory"} {
 		dir := filepath.Join(t.TempDir(), name)
 		st, err := store.Open(t.Context(), dir, time.Now)
 		require.NoError(t, err, name)

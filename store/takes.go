@@ -32,10 +32,12 @@ func (l Log) Take(ctx context.Context, id string) (file []byte, err error) {
 // a day; those that were deleted longer ago are gone with the next one.
 func (l Log) DeleteTake(ctx context.Context, id string) error {
 	now := l.now()
-	if _, err := l.db.ExecContext(ctx, "DELETE FROM takes WHERE deleted_at < ?", now.Add(-restorable).UnixMilli()); err != nil {
+	if _, err := l.db.ExecContext(ctx, "DELETE FROM takes WHERE deleted_at < ?",
+		now.Add(-restorable).UnixMilli()); err != nil {
 		return err
 	}
-	return changeOne(ctx, l.db, "UPDATE takes SET deleted_at = ? WHERE try = ? AND deleted_at IS NULL", now.UnixMilli(), id)
+	return changeOne(ctx, l.db, "UPDATE takes SET deleted_at = ? WHERE try = ? AND deleted_at IS NULL",
+		now.UnixMilli(), id)
 }
 
 // RestoreTake brings back what was deleted, or gives ErrNotFound.

@@ -20,7 +20,9 @@ type Weeks struct {
 // Weeks are the weeks of a pupil, or ErrNotFound.
 func (p Pupils) Weeks(ctx context.Context, pupil string) (w Weeks, err error) {
 	var body string
-	if err := w.scan(p.db.QueryRowContext(ctx, "SELECT pupil, body, version, updated_at, updated_at FROM weeks WHERE pupil = ? AND deleted_at IS NULL", pupil), &body); err != nil {
+	if err := w.scan(p.db.QueryRowContext(ctx,
+		"SELECT pupil, body, version, updated_at, updated_at FROM weeks WHERE pupil = ? AND deleted_at IS NULL",
+		pupil), &body); err != nil {
 		return w, err
 	}
 	return w, decode(body, &w.Request)
@@ -56,7 +58,8 @@ func (p Pupils) KeepWeeks(ctx context.Context, pupil string, version int, r sche
 		return Weeks{}, err
 	}
 	stored := 0
-	err = p.db.QueryRowContext(ctx, "SELECT version FROM weeks WHERE pupil = ? AND deleted_at IS NULL", pupil).Scan(&stored)
+	err = p.db.QueryRowContext(ctx, "SELECT version FROM weeks WHERE pupil = ? AND deleted_at IS NULL",
+		pupil).Scan(&stored)
 	if err != nil && !errors.Is(err, sql.ErrNoRows) {
 		return Weeks{}, err
 	}
@@ -75,12 +78,14 @@ func (p Pupils) KeepWeeks(ctx context.Context, pupil string, version int, r sche
 
 // SetWeeksAside sets the weeks of a pupil aside, or gives ErrNotFound.
 func (p Pupils) SetWeeksAside(ctx context.Context, pupil string) error {
-	return changeOne(ctx, p.db, "UPDATE weeks SET deleted_at = ? WHERE pupil = ? AND deleted_at IS NULL", p.now().UnixMilli(), pupil)
+	return changeOne(ctx, p.db, "UPDATE weeks SET deleted_at = ? WHERE pupil = ? AND deleted_at IS NULL",
+		p.now().UnixMilli(), pupil)
 }
 
 // RestoreWeeks brings them back, or gives ErrNotFound.
 func (p Pupils) RestoreWeeks(ctx context.Context, pupil string) (Weeks, error) {
-	if err := changeOne(ctx, p.db, "UPDATE weeks SET deleted_at = NULL WHERE pupil = ? AND deleted_at IS NOT NULL", pupil); err != nil {
+	if err := changeOne(ctx, p.db, "UPDATE weeks SET deleted_at = NULL WHERE pupil = ? AND deleted_at IS NOT NULL",
+		pupil); err != nil {
 		return Weeks{}, err
 	}
 	return p.Weeks(ctx, pupil)
@@ -88,7 +93,8 @@ func (p Pupils) RestoreWeeks(ctx context.Context, pupil string) (Weeks, error) {
 
 // PracticeDays are the days from a time on that a pupil played something on.
 func (p Pupils) PracticeDays(ctx context.Context, pupil string, from time.Time) (map[schedule.Day]bool, error) {
-	rows, err := p.db.QueryContext(ctx, "SELECT at FROM log WHERE pupil = ? AND at >= ? AND "+counts, pupil, from.UnixMilli())
+	rows, err := p.db.QueryContext(ctx, "SELECT at FROM log WHERE pupil = ? AND at >= ? AND "+counts, pupil,
+		from.UnixMilli())
 	if err != nil {
 		return nil, err
 	}

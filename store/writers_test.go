@@ -42,7 +42,8 @@ func TestManyWriters(t *testing.T) {
 				took := time.Since(begun)
 				assert.NoError(t, err, "after %s", took)
 				kept.Add(1)
-				for was := longest.Load(); int64(took) > was && !longest.CompareAndSwap(was, int64(took)); was = longest.Load() {
+				for was := longest.Load(); int64(took) > was && !longest.CompareAndSwap(was,
+					int64(took)); was = longest.Load() {
 				}
 				if i%4 == 0 {
 					_, err := s.Shelf(briefs).List(t.Context(), store.Query{Limit: 5})

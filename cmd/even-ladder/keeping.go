@@ -74,13 +74,14 @@ func backupCommand() *cobra.Command {
 
 // backUpEvery makes backups in a folder until the command ends.
 func backUpEvery(cmd *cobra.Command, s *store.Store, into string, every time.Duration, keep int) error {
-	s.BackUpRegularly(cmd.Context(), store.Regular{Dir: into, Word: "backup", Every: every, Keep: keep}, version, func(file string, info store.Info, err error) {
-		if err != nil {
-			fmt.Fprintln(os.Stderr, err)
-			return
-		}
-		fmt.Fprintf(cmd.OutOrStdout(), "%s: %s\n", file, infoWords(info))
-	})
+	s.BackUpRegularly(cmd.Context(), store.Regular{Dir: into, Word: "backup", Every: every, Keep: keep}, version,
+		func(file string, info store.Info, err error) {
+			if err != nil {
+				fmt.Fprintln(os.Stderr, err)
+				return
+			}
+			fmt.Fprintf(cmd.OutOrStdout(), "%s: %s\n", file, infoWords(info))
+		})
 	return nil
 }
 
@@ -112,7 +113,8 @@ func infoWords(i store.Info) string {
 	if len(holds) == 0 {
 		holds = []string{"nothing yet"}
 	}
-	return fmt.Sprintf("%s; made %s by %s, %.1f MB, SHA-256 of its rows %s", strings.Join(holds, ", "), i.MadeAt.Format(time.RFC3339), i.Program, float64(i.Bytes)/1e6, i.Hash)
+	return fmt.Sprintf("%s; made %s by %s, %.1f MB, SHA-256 of its rows %s", strings.Join(holds, ", "),
+		i.MadeAt.Format(time.RFC3339), i.Program, float64(i.Bytes)/1e6, i.Hash)
 }
 
 func restoreCommand() *cobra.Command {
@@ -138,7 +140,8 @@ func restoreCommand() *cobra.Command {
 		if err = errors.Join(err, s.Close()); err != nil {
 			return err
 		}
-		fmt.Fprintf(cmd.OutOrStdout(), "Restored. To undo it: even-ladder restore %s\n", filepath.Join(s.Backups(), undo))
+		fmt.Fprintf(cmd.OutOrStdout(), "Restored. To undo it: even-ladder restore %s\n", filepath.Join(s.Backups(),
+			undo))
 		return nil
 	})
 	c.Flags().BoolVar(&look, "look", false, "only say what the backup holds")
@@ -205,7 +208,8 @@ func importCommand() *cobra.Command {
 			return err
 		}
 		for _, c := range changes {
-			fmt.Fprintf(cmd.OutOrStdout(), "%s: %d added, %d changed, %d the same\n", c.Table, c.Added, c.Changed, c.Same)
+			fmt.Fprintf(cmd.OutOrStdout(), "%s: %d added, %d changed, %d the same\n", c.Table, c.Added, c.Changed,
+				c.Same)
 		}
 		return nil
 	})

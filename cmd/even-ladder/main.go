@@ -41,7 +41,10 @@ func main() {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(serveCommand(), demoCommand(), planCommand(), roundCommand(), documentCommand(), ladderCommand(), scheduleCommand(), callsCommand(), worksheetCommand(), phraseCommand(), takeCommand(), playerCommand(), backupCommand(), restoreCommand(), checkCommand(), exportCommand(), importCommand(), passphraseCommand(), teacherCommand())
+	root.AddCommand(serveCommand(), demoCommand(), planCommand(), roundCommand(), documentCommand(), ladderCommand(),
+		scheduleCommand(), callsCommand(), worksheetCommand(), phraseCommand(), takeCommand(), playerCommand(),
+		backupCommand(), restoreCommand(), checkCommand(), exportCommand(), importCommand(), passphraseCommand(),
+		teacherCommand())
 	if err := root.ExecuteContext(ctx); err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		stop()

@@ -104,7 +104,10 @@ func (o serving) toNetwork(l net.Listener, dir string, st *store.Store, teachers
 		c, err = tls.LoadX509KeyPair(o.cert, o.key)
 		config.Certificates = []tls.Certificate{c}
 	} else if c, err = access.Certificate(dir, n.Hosts, time.Now()); err == nil {
-		config.GetCertificate, err = access.Renewing(dir, n.Hosts, time.Now, func(err error) { fmt.Fprintln(os.Stderr, "the certificate was not renewed:", err) })
+		config.GetCertificate, err = access.Renewing(dir, n.Hosts, time.Now, func(err error) {
+			fmt.Fprintln(os.Stderr,
+				"the certificate was not renewed:", err)
+		})
 		n.Fingerprint = func() string {
 			now, _ := config.GetCertificate(nil) // it fails never
 			return access.Fingerprint(*now)
@@ -114,7 +117,8 @@ func (o serving) toNetwork(l net.Listener, dir string, st *store.Store, teachers
 		return networked{}, fmt.Errorf("certificate: %w", err)
 	}
 	n.HSTS, n.Reached = given, access.Addresses(n.Hosts, at.Port)
-	words := fmt.Sprintf("listening on https://%s\nreached as %s\ncertificate %s", l.Addr(), strings.Join(n.Hosts, ", "), access.Fingerprint(c))
+	words := fmt.Sprintf("listening on https://%s\nreached as %s\ncertificate %s", l.Addr(), strings.Join(n.Hosts,
+		", "), access.Fingerprint(c))
 	if !given {
 		words += "\nIt is of the application's own making: a browser asks once, and shows this fingerprint."
 	}

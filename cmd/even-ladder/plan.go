@@ -138,7 +138,8 @@ func (f *fileFlags) write(w io.Writer, source document.Source) error {
 	if err != nil {
 		return fault.At("paper", "%v", err)
 	}
-	file, err := kind.Write(source, document.Options{Form: draw.Form{Paper: paper, NoStaff: f.tabAlone, Page: max(f.page, 0)}, Guide: f.guide})
+	file, err := kind.Write(source, document.Options{Form: draw.Form{Paper: paper, NoStaff: f.tabAlone,
+		Page: max(f.page, 0)}, Guide: f.guide})
 	if err != nil {
 		return err
 	}
@@ -165,7 +166,8 @@ func readBrief(r io.Reader) (brief.Brief, error) {
 		data = within
 	}
 	if len(data) > server.MaxBodyBytes {
-		return brief.Brief{}, fault.At("brief", "more than %d kB were given: give at most that", server.MaxBodyBytes>>10)
+		return brief.Brief{}, fault.At("brief", "more than %d kB were given: give at most that",
+			server.MaxBodyBytes>>10)
 	}
 	return brief.Parse(data)
 }

@@ -111,7 +111,8 @@ func (l *teacherList) now() access.Teachers {
 }
 
 // serveRooms answers in the rooms of several teachers until the context ends.
-func (o serving) serveRooms(ctx context.Context, out io.Writer, dir string, own *store.Store, reached networked, options server.Options) (err error) {
+func (o serving) serveRooms(ctx context.Context, out io.Writer, dir string, own *store.Store, reached networked,
+	options server.Options) (err error) {
 	limits := rooms.Usual
 	if o.roomsOpen > 0 {
 		limits.Most = o.roomsOpen

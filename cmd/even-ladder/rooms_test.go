@@ -19,7 +19,8 @@ func TestOneRoomHoldsUpNoBackup(t *testing.T) {
 	for _, name := range []string{"attic", "hall", "shed"} {
 		require.NoError(t, rooms.Make(dir, name))
 	}
-	require.NoError(t, os.WriteFile(filepath.Join(dir, "rooms", "attic", "even-ladder.db"), []byte("no database at all, though there is something"), 0o600))
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "rooms", "attic", "even-ladder.db"),
+		[]byte("no database at all, though there is something"), 0o600))
 	for _, name := range []string{"hall", "shed"} {
 		st, err := store.Open(t.Context(), filepath.Join(dir, "rooms", name), time.Now)
 		require.NoError(t, err)

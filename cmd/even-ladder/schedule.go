@@ -39,7 +39,8 @@ func scheduleCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			file, err := document.WriteCalendar(format, document.Calendar{Weeks: weeks, Name: string(name), Title: "Weeks of practice"}, draw.Form{Paper: size})
+			file, err := document.WriteCalendar(format, document.Calendar{Weeks: weeks, Name: string(name),
+				Title: "Weeks of practice"}, draw.Form{Paper: size})
 			if err != nil {
 				return err
 			}

@@ -36,8 +36,11 @@ func serveCommand() *cobra.Command {
 		return serve(cmd.Context(), cmd.OutOrStdout(), folder, o)
 	})
 	o.flags(c)
-	c.Flags().DurationVar(&o.backupEvery, "backup-every", 24*time.Hour, "how often it backs up by itself, into the folder of backups; 0 for never")
-	c.Flags().IntVar(&o.roomsOpen, "rooms-open", 0, fmt.Sprintf("how many rooms of teachers are open at once, beyond which idle ones are closed (default %d)", rooms.Usual.Most))
+	c.Flags().DurationVar(&o.backupEvery, "backup-every", 24*time.Hour,
+		"how often it backs up by itself, into the folder of backups; 0 for never")
+	c.Flags().IntVar(&o.roomsOpen, "rooms-open", 0,
+		fmt.Sprintf("how many rooms of teachers are open at once, beyond which idle ones are closed (default %d)",
+			rooms.Usual.Most))
 	c.Flags().IntVar(&o.backupKeep, "backup-keep", 14, "how many of those are kept")
 	return c
 }
@@ -80,9 +83,11 @@ type serving struct {
 func (o *serving) flags(c *cobra.Command) {
 	c.Flags().StringVar(&o.addr, "addr", defaultAddr, "address to listen on; port 0 picks a free one")
 	c.Flags().StringSliceVar(&o.hosts, "host", nil, "a further name that other devices reach it by, such as room.lan")
-	c.Flags().StringVar(&o.cert, "tls-cert", "", "certificate of one's own (default: one of its own making, for other devices)")
+	c.Flags().StringVar(&o.cert, "tls-cert", "",
+		"certificate of one's own (default: one of its own making, for other devices)")
 	c.Flags().StringVar(&o.key, "tls-key", "", "key of that certificate")
-	c.Flags().StringVar(&o.figures, "metrics-token", "", "file with the token that /metrics is asked with; without one it answers where this machine alone is served")
+	c.Flags().StringVar(&o.figures, "metrics-token", "",
+		"file with the token that /metrics is asked with; without one it answers where this machine alone is served")
 	c.Flags().BoolVar(&o.accessLog, "access-log", false, "write every request down, by its route alone")
 }
 
@@ -97,7 +102,8 @@ const settle = time.Minute
 // ends. It prints the address once it answers. A folder that knows teachers has their rooms.
 func serve(ctx context.Context, out io.Writer, dir string, o serving) error {
 	// A machine or a container with little memory sets the limit of the heap.
-	_, _ = memlimit.Set(memlimit.WithRatio(heapShare), memlimit.WithProvider(memlimit.ApplyFallback(memlimit.FromCgroup, memlimit.FromSystem)))
+	_, _ = memlimit.Set(memlimit.WithRatio(heapShare),
+		memlimit.WithProvider(memlimit.ApplyFallback(memlimit.FromCgroup, memlimit.FromSystem)))
 	teachers, err := readTeachers(dir)
 	if err != nil {
 		return err
@@ -143,7 +149,8 @@ func (o serving) options(reached networked) (server.Options, error) {
 	}
 	forHome, err := ui.Home()
 	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
-	options := server.Options{Front: front, ForHome: forHome, Program: version, Log: log, Network: reached.network, BackupEvery: o.backupEvery}
+	options := server.Options{Front: front, ForHome: forHome, Program: version, Log: log, Network: reached.network,
+		BackupEvery: o.backupEvery}
 	if o.accessLog {
 		options.Access = log
 	}
@@ -175,7 +182,8 @@ func (o serving) tend(log *slog.Logger) func(*store.Store) (end func()) {
 		done := make(chan struct{})
 		go func() {
 			defer close(done)
-			st.BackUpRegularly(ctx, store.Regular{Word: "regular", Every: o.backupEvery, Keep: o.backupKeep, Settle: settle}, version, func(file string, _ store.Info, err error) {
+			st.BackUpRegularly(ctx, store.Regular{Word: "regular", Every: o.backupEvery, Keep: o.backupKeep,
+				Settle: settle}, version, func(file string, _ store.Info, err error) {
 				if err != nil {
 					log.Error("no backup", "file", file, "error", err)
 				}

@@ -42,7 +42,8 @@ func worksheetCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			file, err := f.Write(document.OfWorksheet(made, answers), document.Options{Form: draw.Form{Paper: size, Page: page}})
+			file, err := f.Write(document.OfWorksheet(made, answers), document.Options{Form: draw.Form{Paper: size,
+				Page: page}})
 			if err != nil {
 				return err
 			}
@@ -50,7 +51,8 @@ func worksheetCommand() *cobra.Command {
 			return err
 		},
 	}
-	c.Flags().StringVar(&format, "format", "json", "pdf, svg, png or json; several pages of svg or png come as an archive")
+	c.Flags().StringVar(&format, "format", "json",
+		"pdf, svg, png or json; several pages of svg or png come as an archive")
 	c.Flags().BoolVar(&answers, "answers", false, "each page with its key")
 	c.Flags().StringVar(&paper, "paper", draw.A4.ID, "a4 or letter")
 	c.Flags().IntVar(&page, "page", 0, "one page alone, from 1")

@@ -70,7 +70,8 @@ func start(t *testing.T, dir string) (*exec.Cmd, teacher) {
 	require.NoError(t, err)
 	base := strings.TrimSpace(strings.TrimPrefix(line, "listening on "))
 	once := http.Client{CheckRedirect: func(*http.Request, []*http.Request) error { return http.ErrUseLastResponse }}
-	res, err := once.PostForm(base+"/signin", url.Values{"name": {"Wren"}, "passphrase": {"gate porch kettle moth"}, "to": {"/"}})
+	res, err := once.PostForm(base+"/signin", url.Values{"name": {"Wren"}, "passphrase": {"gate porch kettle moth"},
+		"to": {"/"}})
 	require.NoError(t, err)
 	require.NoError(t, res.Body.Close())
 	require.Len(t, res.Cookies(), 1)
@@ -96,13 +97,15 @@ func TestRoomsComeBackFromTheirReplica(t *testing.T) {
 	require.NoError(t, err, "%s", out)
 	app, wren := start(t, dir)
 	enter := func(room string) {
-		_, ok := wren.post("/rooms/"+room+"/api/v1/pupils", `{"pupil": {"name": "First", "instrument": {"id": "bass"}}}`)
+		_, ok := wren.post("/rooms/"+room+"/api/v1/pupils",
+			`{"pupil": {"name": "First", "instrument": {"id": "bass"}}}`)
 		require.True(t, ok)
 	}
 	enter("hall")
 	enter("attic")
 	config := filepath.Join(t.TempDir(), "litestream.yml")
-	require.NoError(t, os.WriteFile(config, fmt.Appendf(nil, "dbs:\n  - dir: %s\n    pattern: \"even-ladder.db\"\n    recursive: true\n    watch: true\n    replica:\n      type: file\n      path: %s\n      sync-interval: 1s\n", filepath.Join(dir, "rooms"), away), 0o600))
+	require.NoError(t, os.WriteFile(config, fmt.Appendf(nil,
+		"dbs:\n  - dir: %s\n    pattern: \"even-ladder.db\"\n    recursive: true\n    watch: true\n    replica:\n      type: file\n      path: %s\n      sync-interval: 1s\n", filepath.Join(dir, "rooms"), away), 0o600))
 	replicate := exec.Command(copier, "replicate", "-config", config)
 	said := &strings.Builder{}
 	replicate.Stdout, replicate.Stderr = said, said
@@ -121,7 +124,8 @@ func TestRoomsComeBackFromTheirReplica(t *testing.T) {
 			teachers.Go(func() {
 				for n := 0; time.Now().Before(end); n++ {
 					name := fmt.Sprintf("%s %d %d", room, end.UnixNano(), n)
-					if _, ok := wren.post("/rooms/"+room+"/api/v1/pupils", fmt.Sprintf(`{"pupil": {"name": %q, "instrument": {"id": "bass"}}}`, name)); ok {
+					if _, ok := wren.post("/rooms/"+room+"/api/v1/pupils",
+						fmt.Sprintf(`{"pupil": {"name": %q, "instrument": {"id": "bass"}}}`, name)); ok {
 						lock.Lock()
 						all = append(all, written{room, name, time.Now()})
 						lock.Unlock()
@@ -136,7 +140,8 @@ func TestRoomsComeBackFromTheirReplica(t *testing.T) {
 		for _, room := range rooms {
 			to := filepath.Join(elsewhere, "rooms", room)
 			require.NoError(t, os.MkdirAll(to, 0o700))
-			say(t, copier, "restore", "-o", filepath.Join(to, "even-ladder.db"), "file://"+filepath.Join(away, room, "even-ladder.db"))
+			say(t, copier, "restore", "-o", filepath.Join(to, "even-ladder.db"), "file://"+filepath.Join(away, room,
+				"even-ladder.db"))
 			assert.Contains(t, say(t, binary, "check", "--data", to), "is sound")
 		}
 		return elsewhere
@@ -146,7 +151,8 @@ func TestRoomsComeBackFromTheirReplica(t *testing.T) {
 	time.Sleep(4 * time.Second) // a quiet moment
 	elsewhere := restore()
 	for _, room := range rooms {
-		assert.Equal(t, hashOf(t, filepath.Join(dir, "rooms", room)), hashOf(t, filepath.Join(elsewhere, "rooms", room)), "%s, row for row\n%s", room, said)
+		assert.Equal(t, hashOf(t, filepath.Join(dir, "rooms", room)), hashOf(t, filepath.Join(elsewhere, "rooms",
+			room)), "%s, row for row\n%s", room, said)
 	}
 	quiet := len(all)
 

@@ -9,7 +9,9 @@ import (
 )
 
 // modes by the first three letters of their names, with the scale of the catalogue.
-var modes = map[string]string{"": "major", "maj": "major", "ion": "major", "m": "natural-minor", "min": "natural-minor", "aeo": "natural-minor", "dor": "dorian", "phr": "phrygian", "lyd": "lydian", "mix": "mixolydian", "loc": "locrian"}
+var modes = map[string]string{"": "major", "maj": "major", "ion": "major", "m": "natural-minor",
+	"min": "natural-minor", "aeo": "natural-minor", "dor": "dorian", "phr": "phrygian", "lyd": "lydian",
+	"mix": "mixolydian", "loc": "locrian"}
 
 // keySigns are the signs of a key by letter.
 func keySigns(value string) (map[byte]int, error) {

@@ -21,7 +21,8 @@ const middleC = 60
 // listed. Errors are line.At.
 func Read(text string) (line.Line, error) {
 	if len(text) > maxTextBytes {
-		return line.Line{}, line.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d bytes were given: give %d at most", len(text), maxTextBytes)}
+		return line.Line{}, line.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d bytes were given: give %d at most",
+			len(text), maxTextBytes)}
 	}
 	r := reader{unit: 0, meter: 1, left: map[string]int{}, bar: map[string]int{}, stretch: 1}
 	for i, of := range strings.Split(strings.ReplaceAll(text, "\r", ""), "\n") {
@@ -33,7 +34,8 @@ func Read(text string) (line.Line, error) {
 		}
 	}
 	if len(r.out.Notes) == 0 {
-		return line.Line{}, line.At{Line: 1, Column: 1, Message: "there is no note in it: give a tune with its K: field and its notes"}
+		return line.Line{}, line.At{Line: 1, Column: 1,
+			Message: "there is no note in it: give a tune with its K: field and its notes"}
 	}
 	first := r.out.Notes[0].At
 	for i := range r.out.Notes {
@@ -78,7 +80,8 @@ func (r *reader) line() (done bool, err error) {
 		return r.begun && len(r.out.Notes) > 0, nil
 	case strings.HasPrefix(trimmed, "%"):
 		return false, nil
-	case len(trimmed) > 1 && trimmed[1] == ':' && (trimmed[0] >= 'A' && trimmed[0] <= 'Z' || trimmed[0] >= 'a' && trimmed[0] <= 'z'):
+	case len(trimmed) > 1 && trimmed[1] == ':' && (trimmed[0] >= 'A' && trimmed[0] <= 'Z' || trimmed[0] >= 'a' &&
+		trimmed[0] <= 'z'):
 		value, _, _ := strings.Cut(trimmed[2:], "%")
 		if trimmed[0] == 'X' && r.begun {
 			return true, nil

@@ -61,12 +61,15 @@ func TestReadABC(t *testing.T) {
 	l, err := Read("X:1\nT:Gate\nK:C\n|: {g}C [CE] :|\nw: oh no")
 	require.NoError(t, err)
 	assert.Equal(t, "Gate", l.Title)
-	assert.Equal(t, []string{"1 × grace notes", "1 × notes under the highest of a chord", "1 × words under notes", "2 × repeats, which are played once"}, l.Left)
+	assert.Equal(t, []string{"1 × grace notes", "1 × notes under the highest of a chord", "1 × words under notes",
+		"2 × repeats, which are played once"}, l.Left)
 }
 
 func TestBadABC(t *testing.T) {
 	for text, want := range map[string]string{
-		"": "line 1, column 1", "just words": "no note", "X:1\nK:Q\nC": "line 2, column 1", "X:1\nK:Cfoo\nC": "mode", "X:1\nL:x\nK:C\nC": "line 2", "X:1\nK:C\nC \"open": "line 3, column 3", "X:1\nK:C\n^": "after a sign", "X:1\nK:C\nc''''''''''": "too far",
+		"": "line 1, column 1", "just words": "no note", "X:1\nK:Q\nC": "line 2, column 1", "X:1\nK:Cfoo\nC": "mode",
+		"X:1\nL:x\nK:C\nC": "line 2", "X:1\nK:C\nC \"open": "line 3, column 3", "X:1\nK:C\n^": "after a sign",
+		"X:1\nK:C\nc''''''''''":    "too far",
 		strings.Repeat("C", 2<<20): "bytes were given",
 	} {
 		_, err := Read(text)

@@ -11,7 +11,8 @@ import (
 	"evenladder/core/music/score"
 )
 
-var header = []string{"n", "bar", "beat", "beats", "count", "string", "fret", "finger", "note", "midi", "degree", "stroke", "reach", "shift", "accent", "key", "at"}
+var header = []string{"n", "bar", "beat", "beats", "count", "string", "fret", "finger", "note", "midi", "degree",
+	"stroke", "reach", "shift", "accent", "key", "at"}
 
 // Write writes the events of a score under a header.
 func Write(w io.Writer, s score.Score) error {
@@ -27,8 +28,10 @@ func Write(w io.Writer, s score.Score) error {
 			key++
 		}
 		row := []string{
-			strconv.Itoa(e.N), strconv.Itoa(e.Bar), number(e.Beat), number(e.Beats), e.Count, strconv.Itoa(e.String), strconv.Itoa(e.Fret), strconv.Itoa(e.Finger),
-			e.Name, strconv.Itoa(e.MIDI), e.Degree, string(e.Stroke), e.Reach, strconv.Itoa(e.Shift), strconv.FormatBool(e.Accent), s.Keys[key].Title,
+			strconv.Itoa(e.N), strconv.Itoa(e.Bar), number(e.Beat), number(e.Beats), e.Count, strconv.Itoa(e.String),
+			strconv.Itoa(e.Fret), strconv.Itoa(e.Finger),
+			e.Name, strconv.Itoa(e.MIDI), e.Degree, string(e.Stroke), e.Reach, strconv.Itoa(e.Shift),
+			strconv.FormatBool(e.Accent), s.Keys[key].Title,
 			number(written(s, e)),
 		}
 		if err := c.Write(row); err != nil {

@@ -36,8 +36,10 @@ func TestTheTableReadsBack(t *testing.T) {
 	}
 	for i, e := range p.Run.Events {
 		at := func(name string) string { return rows[i+1][column[name]] }
-		assert.Equal(t, fmt.Sprint(e.N, e.Bar, e.String, e.Fret, e.Finger, e.MIDI, e.Shift), fmt.Sprint(at("n"), " ", at("bar"), " ", at("string"), " ", at("fret"), " ", at("finger"), " ", at("midi"), " ", at("shift")))
-		assert.Equal(t, []string{e.Name, e.Degree, string(e.Stroke), e.Count, e.Reach}, []string{at("note"), at("degree"), at("stroke"), at("count"), at("reach")})
+		assert.Equal(t, fmt.Sprint(e.N, e.Bar, e.String, e.Fret, e.Finger, e.MIDI, e.Shift), fmt.Sprint(at("n"), " ",
+			at("bar"), " ", at("string"), " ", at("fret"), " ", at("finger"), " ", at("midi"), " ", at("shift")))
+		assert.Equal(t, []string{e.Name, e.Degree, string(e.Stroke), e.Count, e.Reach}, []string{at("note"),
+			at("degree"), at("stroke"), at("count"), at("reach")})
 		want := `one, "first"`
 		if i >= 5 {
 			want = "two"
@@ -73,7 +75,8 @@ func TestATableIsReadAsALine(t *testing.T) {
 func TestTablesByHand(t *testing.T) {
 	l, err := csv.Read("Note, Beats\nE4,1\nG4,0.5\n\"A4\",1.5\n")
 	require.NoError(t, err)
-	assert.Equal(t, []line.Note{{MIDI: 64, Beats: 1}, {MIDI: 67, At: 1, Beats: 0.5}, {MIDI: 69, At: 1.5, Beats: 1.5}}, l.Notes)
+	assert.Equal(t, []line.Note{{MIDI: 64, Beats: 1}, {MIDI: 67, At: 1, Beats: 0.5}, {MIDI: 69, At: 1.5, Beats: 1.5}},
+		l.Notes)
 	for text, want := range map[string]string{
 		"note,beats\nE4,x":          `line 2, column 2: "x" stands under beats`,
 		"note,beats\nE4,1\nH9,1":    `line 3, column 1: "H9" stands under note`,
@@ -92,7 +95,8 @@ func TestTablesByHand(t *testing.T) {
 }
 
 func FuzzRead(f *testing.F) {
-	for _, s := range []string{"note,beats\nE4,1", "midi,beats,at,string,fret,finger\n60,1,0,1,2,3", "beats,midi\n\"1\",\"60\"\r\n"} {
+	for _, s := range []string{"note,beats\nE4,1", "midi,beats,at,string,fret,finger\n60,1,0,1,2,3",
+		"beats,midi\n\"1\",\"60\"\r\n"} {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, s string) {

@@ -37,7 +37,8 @@ func Read(text string) (line.Line, error) {
 	r.FieldsPerRecord = -1
 	head, err := r.Read()
 	if err != nil {
-		return line.Line{}, line.At{Line: 1, Column: 1, Message: "it has no header: give one with midi or note, and beats"}
+		return line.Line{}, line.At{Line: 1, Column: 1,
+			Message: "it has no header: give one with midi or note, and beats"}
 	}
 	column := map[string]int{}
 	for i, name := range head {
@@ -56,7 +57,8 @@ func Read(text string) (line.Line, error) {
 		}
 		var broken *csv.ParseError
 		if errors.As(err, &broken) {
-			return line.Line{}, line.At{Line: broken.Line, Column: broken.Column, Message: "a cell is not closed: give each cell its second quotation mark"}
+			return line.Line{}, line.At{Line: broken.Line, Column: broken.Column,
+				Message: "a cell is not closed: give each cell its second quotation mark"}
 		}
 		row, _ := r.FieldPos(0)
 		n, at, err := noteOf(record{cells, column, row}, next)
@@ -64,7 +66,8 @@ func Read(text string) (line.Line, error) {
 			return line.Line{}, err
 		}
 		if len(out.Notes) == line.MaxNotes {
-			return line.Line{}, line.At{Line: row, Column: 1, Message: "more than " + strconv.Itoa(line.MaxNotes) + " notes were given: give fewer"}
+			return line.Line{}, line.At{Line: row, Column: 1, Message: "more than " + strconv.Itoa(line.MaxNotes) +
+				" notes were given: give fewer"}
 		}
 		n.At = at
 		out.Notes = append(out.Notes, n)
@@ -98,7 +101,8 @@ func (r record) text(name string) string {
 
 // wrong is what is wrong with a cell.
 func (r record) wrong(name, accepted string) error {
-	return line.At{Line: r.row, Column: r.column[name] + 1, Message: strconv.Quote(fault.Clip(r.text(name))) + " stands under " + name + ": give " + accepted}
+	return line.At{Line: r.row, Column: r.column[name] + 1, Message: strconv.Quote(fault.Clip(r.text(name))) +
+		" stands under " + name + ": give " + accepted}
 }
 
 // number is a cell as a number within bounds; what is not given is as good as usual.

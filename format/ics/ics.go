@@ -54,7 +54,8 @@ func id(name string, day schedule.Day) string {
 func words(items []schedule.Item) string {
 	lines := make([]string, len(items))
 	for i, item := range items {
-		lines[i] = fmt.Sprintf("%d min %s: %s, %d to the beat at %d", item.Minutes, item.Kind, item.What, item.Rung.PerBeat, item.Rung.TempoBPM)
+		lines[i] = fmt.Sprintf("%d min %s: %s, %d to the beat at %d", item.Minutes, item.Kind, item.What,
+			item.Rung.PerBeat, item.Rung.TempoBPM)
 	}
 	return strings.Join(lines, "\n")
 }

@@ -18,12 +18,14 @@ import (
 
 // Reference: the npm library ical.js reads what was written.
 func TestCalendarReadBack(t *testing.T) {
-	hostile := "Bring; the, \"duet\"\\ — ♭ and a line that goes on for so long that a calendar has to fold it: " + strings.Repeat("häufig ", 12)
+	hostile := "Bring; the, \"duet\"\\ — ♭ and a line that goes on for so long that a calendar has to fold it: " +
+		strings.Repeat("häufig ", 12)
 	b := brief.Brief{Instrument: brief.Instrument{ID: "mandolin"}, Scale: brief.Scale{Tonic: "B", Name: "dorian"}}
 	start := schedule.MustParseDay("2026-12-28")
 	weeks, err := schedule.Build(schedule.Request{
 		Brief: b, Start: start, Weeks: 2, Days: []string{"mon", "thu"}, Missed: []schedule.Day{start.Add(3)},
-		Own: []schedule.OwnDay{{Date: start, Items: []schedule.Item{{Kind: schedule.Play, Minutes: 9, What: hostile[:190], Brief: b, Rung: ladder.Step{PerBeat: 3, TempoBPM: 52}}}}},
+		Own: []schedule.OwnDay{{Date: start, Items: []schedule.Item{{Kind: schedule.Play, Minutes: 9,
+			What: hostile[:190], Brief: b, Rung: ladder.Step{PerBeat: 3, TempoBPM: 52}}}}},
 	}, nil)
 	require.NoError(t, err)
 	var out bytes.Buffer

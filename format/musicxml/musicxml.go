@@ -213,7 +213,8 @@ func (w *writer) tempo() {
 
 // kinds of chord by the symbol after the root.
 var kinds = map[string]string{
-	"": "major", "m": "minor", "°": "diminished", "+": "augmented", "maj7": "major-seventh", "m7": "minor-seventh", "7": "dominant",
+	"": "major", "m": "minor", "°": "diminished", "+": "augmented", "maj7": "major-seventh", "m7": "minor-seventh",
+	"7":    "dominant",
 	"m7♭5": "half-diminished", "°7": "diminished-seventh", "m(maj7)": "major-minor",
 }
 

@@ -74,7 +74,8 @@ func written(t *testing.T, brief string) (plan.Plan, read) {
 // Both staves fill every bar, whatever the subdivision; a pick-up holds its
 // notes alone.
 func TestStavesFillBars(t *testing.T) {
-	for _, rhythm := range []string{`{"perBeat": 5}`, `{"perBeat": 6, "pickUp": 2}`, `{"meter": "9/8", "perBeat": 4}`, `{"meter": "6/8", "perBeat": 5}`} {
+	for _, rhythm := range []string{`{"perBeat": 5}`, `{"perBeat": 6, "pickUp": 2}`, `{"meter": "9/8", "perBeat": 4}`,
+		`{"meter": "6/8", "perBeat": 5}`} {
 		p, r := written(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Db", "name": "dorian"}, "rhythm": `+rhythm+`}`)
 		beat := divisions
 		if p.Brief.Rhythm.Meter != "" {
@@ -164,7 +165,8 @@ func TestHammersAndPlucks(t *testing.T) {
 // end where they begin, beams by the beat, accents where they are asked for, one
 // staff that sounds, and a bar line at the end.
 func TestWhatIsSeen(t *testing.T) {
-	for _, rhythm := range []string{`{"perBeat": 3, "pickUp": 1}`, `{"perBeat": 3, "pickUp": 2}`, `{"perBeat": 5, "pickUp": 4}`, `{"perBeat": 6}`, `{"perBeat": 4}`, `{"meter": "12/8", "perBeat": 6}`} {
+	for _, rhythm := range []string{`{"perBeat": 3, "pickUp": 1}`, `{"perBeat": 3, "pickUp": 2}`,
+		`{"perBeat": 5, "pickUp": 4}`, `{"perBeat": 6}`, `{"perBeat": 4}`, `{"meter": "12/8", "perBeat": 6}`} {
 		p, r := written(t, `{"instrument": {"id": "guitar", "capo": 2}, "scale": {"tonic": "Db", "name": "harmonic-minor"}, "run": {"fit": "rests"}, "rhythm": `+rhythm+`}`)
 		accidentals, open := 0, 0
 		beams := map[string]int{}
@@ -190,7 +192,8 @@ func TestWhatIsSeen(t *testing.T) {
 		assert.Positive(t, accidentals, "C natural in D flat minor")
 		assert.Equal(t, beams["begin"], beams["end"])
 		assert.Positive(t, beams["begin"])
-		assert.Equal(t, []any{"Guitar", 26, 2, "EADGBE"}, []any{r.Part, r.Program, r.Measures[0].Capo, strings.Join(r.Measures[0].Tuning, "")}, "the tuning without the capo, and the capo")
+		assert.Equal(t, []any{"Guitar", 26, 2, "EADGBE"}, []any{r.Part, r.Program, r.Measures[0].Capo,
+			strings.Join(r.Measures[0].Tuning, "")}, "the tuning without the capo, and the capo")
 		assert.Equal(t, p.Sentence, strings.Join(r.Credits[1:], " "))
 		for _, line := range r.Credits {
 			assert.LessOrEqual(t, utf8.RuneCountInString(line), charactersToALine)

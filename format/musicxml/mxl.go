@@ -24,8 +24,16 @@ func WriteCompressed(w io.Writer, s score.Score) error {
 		method uint16
 		write  func(io.Writer) error
 	}{
-		{"mimetype", zip.Store, func(w io.Writer) error { _, err := io.WriteString(w, "application/vnd.recordare.musicxml"); return err }},
-		{"META-INF/container.xml", zip.Deflate, func(w io.Writer) error { _, err := io.WriteString(w, container); return err }},
+		{"mimetype", zip.Store, func(w io.Writer) error {
+			_, err := io.WriteString(w,
+				"application/vnd.recordare.musicxml")
+			return err
+		}},
+		{"META-INF/container.xml", zip.Deflate, func(w io.Writer) error {
+			_, err := io.WriteString(w,
+				container)
+			return err
+		}},
 		{"score.musicxml", zip.Deflate, func(w io.Writer) error { return Write(w, s) }},
 	} {
 		file, err := z.CreateHeader(&zip.FileHeader{Name: f.name, Method: f.method}) // without a time: the same bytes each time

@@ -87,7 +87,8 @@ func unpacked(data []byte) ([]byte, error) {
 	}
 	for _, f := range z.File {
 		ending := path.Ext(f.Name)
-		if f.Name == wanted || wanted == "" && !strings.HasPrefix(f.Name, "META-INF") && (ending == ".xml" || ending == ".musicxml") {
+		if f.Name == wanted || wanted == "" && !strings.HasPrefix(f.Name, "META-INF") && (ending == ".xml" ||
+			ending == ".musicxml") {
 			return open(f)
 		}
 	}
@@ -309,7 +310,8 @@ func (s *scoreRead) note(p *partRead, n noteRead) error {
 			return fmt.Errorf("%.24q is no step: give a letter from A to G", n.Pitch.Step)
 		}
 		if n.Pitch.Octave < -1 || n.Pitch.Octave > 10 || n.Pitch.Alter < -3 || n.Pitch.Alter > 3 {
-			return fmt.Errorf("%s in octave %d, altered by %g, is no pitch", n.Pitch.Step, n.Pitch.Octave, n.Pitch.Alter)
+			return fmt.Errorf("%s in octave %d, altered by %g, is no pitch", n.Pitch.Step, n.Pitch.Octave,
+				n.Pitch.Alter)
 		}
 		midi := (n.Pitch.Octave+1)*12 + name.Class() + int(n.Pitch.Alter) + p.transpose
 		if midi < 0 || midi > pitch.MaxMIDI {
@@ -379,7 +381,8 @@ func (s *scoreRead) line() (line.Line, error) {
 		if len(out.Notes) == line.MaxNotes {
 			return line.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", line.MaxNotes)
 		}
-		made := line.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats, Place: places[[2]float64{n.at, float64(n.midi)}]}
+		made := line.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats,
+			Place: places[[2]float64{n.at, float64(n.midi)}]}
 		if made.Place != nil {
 			made.Finger = n.finger
 		}

@@ -63,7 +63,8 @@ func TestOneLineOfMany(t *testing.T) {
 		`<note><rest/><duration>1</duration><voice>1</voice></note>` +
 		`<note><pitch><step>F</step><alter>1</alter><octave>4</octave></pitch><duration>3</duration><voice>1</voice><tie type="start"/></note>` +
 		`<note><pitch><step>F</step><alter>1</alter><octave>4</octave></pitch><duration>1</duration><voice>1</voice><tie type="stop"/></note>` +
-		`<backup><duration>9</duration></backup>` + noteOf("C", 3, `<duration>8</duration><voice>2</voice>`) + `</measure>`))
+		`<backup><duration>9</duration></backup>` + noteOf("C", 3, `<duration>8</duration><voice>2</voice>`) +
+		`</measure>`))
 	require.NoError(t, err)
 	assert.Equal(t, "Porch", l.Title)
 	var got []string
@@ -71,12 +72,14 @@ func TestOneLineOfMany(t *testing.T) {
 		got = append(got, fmt.Sprintf("%d@%g+%g", n.MIDI, n.At, n.Beats))
 	}
 	assert.Equal(t, "52@0+1 59@1+1 54@2.5+2", strings.Join(got, " "))
-	assert.Equal(t, []string{"1 × grace notes", "1 × notes under the highest of a chord", "1 × other voices and staves", "1 × words under notes"}, l.Left)
+	assert.Equal(t, []string{"1 × grace notes", "1 × notes under the highest of a chord",
+		"1 × other voices and staves", "1 × words under notes"}, l.Left)
 }
 
 func TestTimewise(t *testing.T) {
 	l, err := Read([]byte(`<score-timewise><measure number="1"><part id="A"><attributes><divisions>1</divisions></attributes>` + noteOf("C", 4, `<duration>1</duration>`) + `</part><part id="B">` + noteOf("C", 2, `<duration>1</duration>`) +
-		`</part></measure><measure number="2"><part id="A">` + noteOf("D", 4, `<duration>1</duration>`) + `</part></measure></score-timewise>`))
+		`</part></measure><measure number="2"><part id="A">` + noteOf("D", 4, `<duration>1</duration>`) +
+		`</part></measure></score-timewise>`))
 	require.NoError(t, err)
 	require.Len(t, l.Notes, 2)
 	assert.Equal(t, []float64{0, 1}, []float64{l.Notes[0].At, l.Notes[1].At})
@@ -98,14 +101,15 @@ func TestHostileFiles(t *testing.T) {
 		data []byte
 		want string
 	}{
-		"entities":     {[]byte(`<!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><score-partwise>&b;</score-partwise>`), "entities"},
-		"nesting":      {[]byte(`<score-partwise>` + strings.Repeat("<a>", 100_000)), "within each other"},
-		"zip bomb":     {bomb.Bytes(), "MB were given"},
-		"no score":     {[]byte(`<html></html>`), "line 1, column"},
-		"nothing":      {nil, "no score"},
-		"cut":          {scoreOf(`<measure><note>`)[:200], "line 1"},
-		"no note":      {scoreOf(`<measure></measure>`), "no note"},
-		"divisions":    {scoreOf(`<measure><attributes><divisions>0</divisions></attributes></measure>`), "divisions of 0"},
+		"entities": {[]byte(`<!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><score-partwise>&b;</score-partwise>`), "entities"},
+		"nesting":  {[]byte(`<score-partwise>` + strings.Repeat("<a>", 100_000)), "within each other"},
+		"zip bomb": {bomb.Bytes(), "MB were given"},
+		"no score": {[]byte(`<html></html>`), "line 1, column"},
+		"nothing":  {nil, "no score"},
+		"cut":      {scoreOf(`<measure><note>`)[:200], "line 1"},
+		"no note":  {scoreOf(`<measure></measure>`), "no note"},
+		"divisions": {scoreOf(`<measure><attributes><divisions>0</divisions></attributes></measure>`),
+			"divisions of 0"},
 		"no step":      {scoreOf(`<measure>` + noteOf("X", 4, `<duration>1</duration>`) + `</measure>`), "no step"},
 		"octave":       {scoreOf(`<measure>` + noteOf("C", 90, `<duration>1</duration>`) + `</measure>`), "no pitch"},
 		"letters":      {[]byte(`<?xml version="1.0" encoding="utf-16"?><score-partwise/>`), "UTF-8"},
@@ -122,7 +126,8 @@ func TestHostileFiles(t *testing.T) {
 }
 
 func FuzzRead(f *testing.F) {
-	f.Add(scoreOf(`<measure><attributes><divisions>2</divisions></attributes>` + noteOf("E", 4, `<duration>2</duration>`) + `</measure>`))
+	f.Add(scoreOf(`<measure><attributes><divisions>2</divisions></attributes>` + noteOf("E", 4,
+		`<duration>2</duration>`) + `</measure>`))
 	f.Add([]byte(`<score-timewise><measure><part id="a"><backup><duration>9</duration></backup></part></measure></score-timewise>`))
 	f.Fuzz(func(t *testing.T, data []byte) {
 		l, err := Read(data)

@@ -25,7 +25,8 @@ func TestARunIsReadAsAPhrase(t *testing.T) {
 		b := plantest.Any(t)
 		b.Rhythm.Swing = false
 		p, err := plan.Build(b)
-		if err != nil || len(p.Run.Events) > line.MaxNotes || slices.ContainsFunc(p.Run.Events, func(e piece.Event) bool { return e.Sounds > e.Beats+1e-9 }) {
+		if err != nil || len(p.Run.Events) > line.MaxNotes || slices.ContainsFunc(p.Run.Events,
+			func(e piece.Event) bool { return e.Sounds > e.Beats+1e-9 }) {
 			return // of notes that ring into the next one line is taken
 		}
 		for _, guide := range []rhythm.Guide{{}, {CountIn: true, Click: true}} {
@@ -43,7 +44,8 @@ func TestARunIsReadAsAPhrase(t *testing.T) {
 }
 
 func TestNoPhrase(t *testing.T) {
-	for _, data := range []string{"", "MThd", "MThd\x00\x00\x00\x06\x00\x00\x00\x01\x00\x60MTrk\x00\x00\x00\x04\x00\xff\x2f\x00"} {
+	for _, data := range []string{"", "MThd",
+		"MThd\x00\x00\x00\x06\x00\x00\x00\x01\x00\x60MTrk\x00\x00\x00\x04\x00\xff\x2f\x00"} {
 		_, err := ReadPhrase(bytes.NewReader([]byte(data)))
 		assert.Error(t, err)
 	}

@@ -58,7 +58,8 @@ func ReadPhrase(r io.Reader) (line.Line, error) {
 		if len(out.Notes) == line.MaxNotes {
 			return line.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", line.MaxNotes)
 		}
-		out.Notes = append(out.Notes, line.Note{MIDI: n.midi, At: clock.beats(n.on - best[0].on), Beats: clock.beats(n.off - n.on)})
+		out.Notes = append(out.Notes, line.Note{MIDI: n.midi, At: clock.beats(n.on - best[0].on),
+			Beats: clock.beats(n.off - n.on)})
 	}
 	if len(out.Notes) == 0 {
 		return line.Line{}, fmt.Errorf("there is no note in it: give a file with one")
@@ -323,7 +324,8 @@ func WriteHeard(w io.Writer, in neck.Instrument, heard []take.Heard, tempoBPM in
 	for _, n := range heard {
 		on := int(n.OnsetSec*perSecond + 0.5)
 		off := max(int((n.OnsetSec+n.Seconds)*perSecond+0.5), on+1)
-		out = append(out, event{on, []byte{0x90, byte(n.MIDI), plainVelocity}}, event{off, []byte{0x80, byte(n.MIDI), 0}})
+		out = append(out, event{on, []byte{0x90, byte(n.MIDI), plainVelocity}}, event{off, []byte{0x80, byte(n.MIDI),
+			0}})
 	}
 	inOrder(out)
 	return writeTracks(w, [][]event{out})

@@ -65,7 +65,8 @@ func TestWhatIsWrittenIsReadBack(t *testing.T) {
 	// Reference: npm midi-file reads it too.
 	file := filepath.Join(t.TempDir(), "take.mid")
 	require.NoError(t, os.WriteFile(file, out.Bytes(), 0o600))
-	cmd := exec.Command("node", "--input-type=commonjs", "-e", `const {parseMidi} = require('midi-file'); const m = parseMidi(require('fs').readFileSync(process.argv[1])); console.log(m.tracks.flat().filter(e => e.type === 'noteOn').length)`, file)
+	cmd := exec.Command("node", "--input-type=commonjs", "-e",
+		`const {parseMidi} = require('midi-file'); const m = parseMidi(require('fs').readFileSync(process.argv[1])); console.log(m.tracks.flat().filter(e => e.type === 'noteOn').length)`, file)
 	cmd.Dir = "../../ui"
 	said, err := cmd.Output()
 	require.NoError(t, err)

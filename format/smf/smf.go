@@ -130,14 +130,16 @@ func clicks(s score.Score, g rhythm.Guide) []event {
 		if c.Down {
 			key = downClick
 		}
-		out = append(out, event{tick, []byte{0x90 | clickChannel, key, accentVelocity}}, event{tick + clickTicks, []byte{0x80 | clickChannel, key, 0}})
+		out = append(out, event{tick, []byte{0x90 | clickChannel, key, accentVelocity}}, event{tick + clickTicks,
+			[]byte{0x80 | clickChannel, key, 0}})
 	}
 	return out
 }
 
 func notes(s score.Score, lead float64) []event {
 	ticks := beatTicks(s)
-	out := []event{{0, meta(0x03, clipped(english.Capital(s.Instrument.Name)+": "+s.Title, 120))}, {0, programOf(s.Instrument)}}
+	out := []event{{0, meta(0x03, clipped(english.Capital(s.Instrument.Name)+": "+s.Title, 120))},
+		{0, programOf(s.Instrument)}}
 	for _, e := range s.Events {
 		velocity := byte(plainVelocity)
 		if e.Accent {

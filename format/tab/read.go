@@ -29,12 +29,14 @@ const (
 // what was left out is listed. Errors are line.At.
 func Read(text string, like []pitch.Pitch) (line.Line, error) {
 	if len(text) > maxTextBytes {
-		return line.Line{}, line.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d bytes were given: give %d at most", len(text), maxTextBytes)}
+		return line.Line{}, line.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d bytes were given: give %d at most",
+			len(text), maxTextBytes)}
 	}
 	r := reader{left: map[string]int{}}
 	systems := systemsOf(text)
 	if len(systems) == 0 {
-		return line.Line{}, line.At{Line: 1, Column: 1, Message: "there is no tab in it: give a line for each string, such as e|--5--8--|"}
+		return line.Line{}, line.At{Line: 1, Column: 1,
+			Message: "there is no tab in it: give a line for each string, such as e|--5--8--|"}
 	}
 	tuning, err := tuningOf(systems[0], like)
 	if err != nil {
@@ -42,7 +44,9 @@ func Read(text string, like []pitch.Pitch) (line.Line, error) {
 	}
 	for _, s := range systems {
 		if len(s) != len(tuning) {
-			return line.Line{}, line.At{Line: s[0].number, Column: 1, Message: fmt.Sprintf("this system has %d lines, and the tuning %s: give a line for each string", len(s), english.Count(len(tuning), "string", "strings"))}
+			return line.Line{}, line.At{Line: s[0].number, Column: 1,
+				Message: fmt.Sprintf("this system has %d lines, and the tuning %s: give a line for each string",
+					len(s), english.Count(len(tuning), "string", "strings"))}
 		}
 		if err := r.system(s, tuning); err != nil {
 			return line.Line{}, err
@@ -52,7 +56,8 @@ func Read(text string, like []pitch.Pitch) (line.Line, error) {
 		return line.Line{}, line.At{Line: systems[0][0].number, Column: 1, Message: "no fret stands on its lines"}
 	}
 	if len(r.notes) > line.MaxNotes {
-		return line.Line{}, line.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d notes were given: give %d at most", len(r.notes), line.MaxNotes)}
+		return line.Line{}, line.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d notes were given: give %d at most",
+			len(r.notes), line.MaxNotes)}
 	}
 	return line.Line{Notes: r.timed(), Left: r.leftOut()}, nil
 }
@@ -79,7 +84,8 @@ func systemsOf(text string) (out [][]row) {
 		}
 		group = nil
 	}
-	for i, text := range strings.Split(strings.NewReplacer("\t", "    ", "\r", "", "–", "-", "—", "-", "♯", "#", "♭", "b").Replace(text), "\n") {
+	for i, text := range strings.Split(strings.NewReplacer("\t", "    ", "\r", "", "–", "-", "—", "-", "♯", "#", "♭",
+		"b").Replace(text), "\n") {
 		m := tabLine.FindStringSubmatch(text)
 		dashes := strings.Count(text, "-")
 		if m == nil || dashes < leastDashes && (m[2] == "" || m[3] == "") {
@@ -101,7 +107,8 @@ func tuningOf(s []row, like []pitch.Pitch) ([]pitch.Pitch, error) {
 	}
 	if slices.Contains(words, "") {
 		if len(s) != len(like) {
-			return nil, line.At{Line: s[0].number, Column: 1, Message: fmt.Sprintf("it has %d lines without names, and the instrument %s: name the strings before the lines, such as e|, or choose another instrument", len(s), english.Count(len(like), "string", "strings"))}
+			return nil, line.At{Line: s[0].number, Column: 1,
+				Message: fmt.Sprintf("it has %d lines without names, and the instrument %s: name the strings before the lines, such as e|, or choose another instrument", len(s), english.Count(len(like), "string", "strings"))}
 		}
 		return like, nil
 	}
@@ -159,7 +166,8 @@ func (r *reader) system(s []row, tuning []pitch.Pitch) error {
 			case c >= '0' && c <= '9':
 				fret, end := number(on.body, at)
 				if fret > maxFret || open+fret > pitch.MaxMIDI {
-					return line.At{Line: on.number, Column: on.start + at, Message: fmt.Sprintf("fret %d was given: give one up to %d", fret, maxFret)}
+					return line.At{Line: on.number, Column: on.start + at,
+						Message: fmt.Sprintf("fret %d was given: give one up to %d", fret, maxFret)}
 				}
 				found = append(found, fretted{float64(at), neck.Place{String: str, Fret: fret}, open + fret, on.number})
 				at = end

@@ -23,8 +23,10 @@ const column = 3
 
 // marks of strokes, and what they mean in the legend.
 var marks = map[run.Stroke][2]string{
-	run.DownStroke: {"d", "d down"}, run.UpStroke: {"u", "u up"}, run.Hammer: {"H", "H hammer"}, run.Pull: {"P", "P pull"}, run.Slide: {"S", "S slide"},
-	run.Thumb: {"p", "p thumb"}, run.IndexPluck: {"i", "i index"}, run.Middle: {"m", "m middle"}, run.RingPluck: {"a", "a ring finger"},
+	run.DownStroke: {"d", "d down"}, run.UpStroke: {"u", "u up"}, run.Hammer: {"H", "H hammer"},
+	run.Pull: {"P", "P pull"}, run.Slide: {"S", "S slide"},
+	run.Thumb: {"p", "p thumb"}, run.IndexPluck: {"i", "i index"}, run.Middle: {"m", "m middle"}, run.RingPluck: {"a",
+		"a ring finger"},
 }
 
 // Write writes the headings, the run, and what its signs mean.
@@ -53,7 +55,8 @@ func Write(w io.Writer, s score.Score) error {
 }
 
 func meter(s score.Score) string {
-	return fmt.Sprintf("%d/%d, %s at %d", s.Beats, s.Unit, s.Rhythm.SubdivisionName(s.Rhythm.PerBeat), s.Rhythm.TempoBPM)
+	return fmt.Sprintf("%d/%d, %s at %d", s.Beats, s.Unit, s.Rhythm.SubdivisionName(s.Rhythm.PerBeat),
+		s.Rhythm.TempoBPM)
 }
 
 // legend says what stands on the lines, and the strokes that are used.

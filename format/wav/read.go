@@ -62,7 +62,8 @@ func Read(r io.Reader) (samples []float32, rate int, err error) {
 			return f.samples(b, size)
 		default:
 			if _, err := io.CopyN(io.Discard, b, size+size%2); err != nil {
-				return nil, 0, readError(err, errors.New("the file is cut off before its samples: hand in the whole of it"))
+				return nil, 0, readError(err,
+					errors.New("the file is cut off before its samples: hand in the whole of it"))
 			}
 		}
 	}
@@ -171,7 +172,8 @@ func (f layout) samples(r io.Reader, size int64) ([]float32, int, error) {
 }
 
 func tooLong() error {
-	return fmt.Errorf("more than %d minutes were given: give a take of %d minutes at most", MaxSeconds/60, MaxSeconds/60)
+	return fmt.Errorf("more than %d minutes were given: give a take of %d minutes at most", MaxSeconds/60,
+		MaxSeconds/60)
 }
 
 // bounded reads so many bytes, and more of them is an error.
@@ -182,7 +184,8 @@ type bounded struct {
 
 func (b *bounded) Read(p []byte) (int, error) {
 	if b.left <= 0 {
-		return 0, fmt.Errorf("more than %d MB were given: give a take of %d minutes at most", MaxBytes>>20, MaxSeconds/60)
+		return 0, fmt.Errorf("more than %d MB were given: give a take of %d minutes at most", MaxBytes>>20,
+			MaxSeconds/60)
 	}
 	n, err := b.r.Read(p[:min(int64(len(p)), b.left)])
 	b.left -= int64(n)

@@ -24,7 +24,8 @@ func Write(w io.Writer, samples []float32, rate int) error {
 	size := uint32(len(samples) * sampleBytes)
 	for _, v := range []any{
 		[]byte("RIFF"), size + headerBytes - 8, []byte("WAVE"),
-		[]byte("fmt "), uint32(16), uint16(pcm), uint16(channels), uint32(rate), uint32(rate * channels * sampleBytes), uint16(channels * sampleBytes), uint16(bits),
+		[]byte("fmt "), uint32(16), uint16(pcm), uint16(channels), uint32(rate), uint32(rate * channels * sampleBytes),
+		uint16(channels * sampleBytes), uint16(bits),
 		[]byte("data"), size,
 	} {
 		if err := binary.Write(b, binary.LittleEndian, v); err != nil {

@@ -66,7 +66,8 @@ func Hears(file string) []chromedp.ExecAllocatorOption {
 }
 
 // Open starts Chromium with an empty profile and a window of the given size.
-func Open(ctx context.Context, width, height int, more ...chromedp.ExecAllocatorOption) (context.Context, context.CancelFunc) {
+func Open(ctx context.Context, width, height int, more ...chromedp.ExecAllocatorOption) (context.Context,
+	context.CancelFunc) {
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
 		chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(width, height),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),

@@ -16,10 +16,12 @@ import (
 // pitch, any length, any number of frets.
 func Neck(t *rapid.T) neck.Neck {
 	tuning := rapid.SliceOfN(rapid.Custom(func(t *rapid.T) pitch.Pitch {
-		name := rapid.SampledFrom([]string{"C", "C#", "Db", "D", "Eb", "E", "F", "F#", "G", "Ab", "A", "Bb", "B"}).Draw(t, "name")
+		name := rapid.SampledFrom([]string{"C", "C#", "Db", "D", "Eb", "E", "F", "F#", "G", "Ab", "A", "Bb",
+			"B"}).Draw(t, "name")
 		return pitch.MustParse(fmt.Sprintf("%s%d", name, rapid.IntRange(0, 5).Draw(t, "octave")))
 	}), neck.MinStrings, neck.MaxStrings).Draw(t, "tuning")
-	n, err := neck.New(tuning, rapid.IntRange(neck.MinFrets, neck.MaxFrets).Draw(t, "frets"), rapid.Float64Range(neck.MinScaleLengthMM, neck.MaxScaleLengthMM).Draw(t, "length"))
+	n, err := neck.New(tuning, rapid.IntRange(neck.MinFrets, neck.MaxFrets).Draw(t, "frets"),
+		rapid.Float64Range(neck.MinScaleLengthMM, neck.MaxScaleLengthMM).Draw(t, "length"))
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -69,17 +69,20 @@ var steps = []func(ctx context.Context, l *lesson) error{
 		return err
 	},
 	func(ctx context.Context, l *lesson) error {
-		_, err := l.st.Pupils().Update(ctx, l.pupil, 1, pupil.Pupil{Name: "Wenna", Instrument: bass.Instrument, Minutes: 20})
+		_, err := l.st.Pupils().Update(ctx, l.pupil, 1, pupil.Pupil{Name: "Wenna", Instrument: bass.Instrument,
+			Minutes: 20})
 		return err
 	},
 	func(ctx context.Context, l *lesson) error {
-		a, err := l.st.Assignments().Create(ctx, l.pupil, schedule.Assignment{Ladder: &ladder.Request{Brief: bass}, Minutes: 10, From: monday, Until: monday.Add(7)}, "")
+		a, err := l.st.Assignments().Create(ctx, l.pupil, schedule.Assignment{Ladder: &ladder.Request{Brief: bass},
+			Minutes: 10, From: monday, Until: monday.Add(7)}, "")
 		l.set = a.ID
 		return err
 	},
 	// A second one takes the place of the first: two rows change, or none.
 	func(ctx context.Context, l *lesson) error {
-		_, err := l.st.Assignments().Create(ctx, l.pupil, schedule.Assignment{Ladder: &ladder.Request{Brief: bass}, Minutes: 15, From: monday.Add(7), Until: monday.Add(14)}, l.set)
+		_, err := l.st.Assignments().Create(ctx, l.pupil, schedule.Assignment{Ladder: &ladder.Request{Brief: bass},
+			Minutes: 15, From: monday.Add(7), Until: monday.Add(14)}, l.set)
 		return err
 	},
 	func(ctx context.Context, l *lesson) error {
@@ -87,7 +90,8 @@ var steps = []func(ctx context.Context, l *lesson) error{
 		return err
 	},
 	func(ctx context.Context, l *lesson) error {
-		e, err := store.NewEntry(bass, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: result.Clean}, 30, "")
+		e, err := store.NewEntry(bass, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60}, Result: result.Clean},
+			30, "")
 		if err != nil {
 			return err
 		}
@@ -100,7 +104,8 @@ var steps = []func(ctx context.Context, l *lesson) error{
 		return l.st.Log().KeepTake(ctx, l.try, sound)
 	},
 	func(ctx context.Context, l *lesson) error {
-		s, err := l.st.Sittings().Begin(ctx, store.Sitting{Pupil: l.pupil, Sort: store.CallsSitting, Kind: "numbers", Body: json.RawMessage(`{}`)})
+		s, err := l.st.Sittings().Begin(ctx, store.Sitting{Pupil: l.pupil, Sort: store.CallsSitting, Kind: "numbers",
+			Body: json.RawMessage(`{}`)})
 		l.sat = s.ID
 		return err
 	},
@@ -108,7 +113,8 @@ var steps = []func(ctx context.Context, l *lesson) error{
 	func(ctx context.Context, l *lesson) error {
 		var all []store.Answer
 		for i := range 12 {
-			all = append(all, store.Answer{SittingAnswer: schedule.SittingAnswer{Show: fmt.Sprint(i), Right: i%3 > 0, MS: 900, Facts: map[string]bool{"a": true, "b": i%2 > 0}}, Level: 1})
+			all = append(all, store.Answer{SittingAnswer: schedule.SittingAnswer{Show: fmt.Sprint(i), Right: i%3 > 0,
+				MS: 900, Facts: map[string]bool{"a": true, "b": i%2 > 0}}, Level: 1})
 		}
 		return l.st.Sittings().Append(ctx, l.sat, all...)
 	},
@@ -237,7 +243,8 @@ func TestAFaultAtEveryWrite(t *testing.T) {
 			}
 		}
 	}
-	t.Logf("%d writes in %d steps; %d faults, %d refusals, nothing lost, nothing half there", writes, len(steps), faults, refused)
+	t.Logf("%d writes in %d steps; %d faults, %d refusals, nothing lost, nothing half there", writes, len(steps),
+		faults, refused)
 	assert.Greater(t, refused, faults/3)
 }
 

@@ -25,7 +25,8 @@ import (
 const contract = "api/openapi.yaml"
 
 // Between these lines of the contract stands what is written here.
-const begin, end = "    # ---- the brief: written by `make generate` from the table in core/planning/brief\n", "    # ---- end of what is written\n"
+const begin, end = "    # ---- the brief: written by `make generate` from the table in core/planning/brief\n",
+	"    # ---- end of what is written\n"
 
 const header = "// Written by `make generate`; change the table that it comes from.\n\n"
 

@@ -21,11 +21,14 @@ type floor struct {
 // floors are the packages of the house from the top floor down. A floor reads those under it.
 var floors = []floor{
 	{"the command", "one binary: serve, demo, plan, document …", []string{"cmd/"}},
-	{"who asks", "the wire contract, rooms of several teachers, who may come in", []string{"server", "rooms", "access", "demo"}},
-	{"what is kept and written", "rows, pages, files, sound; what is read and heard", []string{"store", "document", "draw", "home", "intake", "listen", "sound"}},
+	{"who asks", "the wire contract, rooms of several teachers, who may come in", []string{"server", "rooms", "access",
+		"demo"}},
+	{"what is kept and written", "rows, pages, files, sound; what is read and heard", []string{"store", "document",
+		"draw", "home", "intake", "listen", "sound"}},
 	{"format", "each reads or writes one open format, and knows no other", []string{"format/"}},
 	{"core/lesson", "who is taught: ladders, takes, calls, sheets, what comes next", []string{"core/lesson/"}},
-	{"core/planning", "what is asked for, and the plan of it: boxes with fingers, a run, a round", []string{"core/planning/"}},
+	{"core/planning", "what is asked for, and the plan of it: boxes with fingers, a run, a round",
+		[]string{"core/planning/"}},
 	{"core/music", "patterns, time, lines of notes, what is played and how it is written", []string{"core/music/"}},
 	{"core/fretboard", "necks, boxes, hands", []string{"core/fretboard/"}},
 	{"core/theory", "notes and scales", []string{"core/theory/"}},
@@ -78,7 +81,8 @@ func short(path string) string { return strings.TrimPrefix(path, "evenladder/") 
 func floorOf(path string) int {
 	return slices.IndexFunc(floors, func(f floor) bool {
 		return slices.ContainsFunc(f.under, func(u string) bool {
-			return short(path) == strings.TrimSuffix(u, "/") || strings.HasPrefix(short(path), strings.TrimSuffix(u, "/")+"/")
+			return short(path) == strings.TrimSuffix(u, "/") || strings.HasPrefix(short(path), strings.TrimSuffix(u,
+				"/")+"/")
 		})
 	})
 }
@@ -92,13 +96,15 @@ func drawn(names [][]string, reads [][]bool) []byte {
 	fmt.Fprintf(&b, `<rect width="100%%" height="100%%" fill="%s"/>`+"\n", look.OnPaper("ground"))
 	for i, f := range floors {
 		y := edge/2 + i*tall
-		fmt.Fprintf(&b, `<rect x="%d" y="%d" width="%d" height="%d" fill="%s" stroke="%s"/>`+"\n", edge, y, wide-2*edge, tall-edge/2, look.OnPaper("sheet"), look.OnPaper("rule"))
+		fmt.Fprintf(&b, `<rect x="%d" y="%d" width="%d" height="%d" fill="%s" stroke="%s"/>`+"\n", edge, y,
+			wide-2*edge, tall-edge/2, look.OnPaper("sheet"), look.OnPaper("rule"))
 		text(&b, edge+10, y+19, 14, "bold", "ink", f.name)
 		text(&b, edge+190, y+19, 12, "normal", "faint", f.about)
 		x := edge + 10.0
 		for _, name := range names[i] {
 			w := float64(len(name))*letter + 14
-			fmt.Fprintf(&b, `<rect x="%.0f" y="%d" width="%.0f" height="20" rx="3" fill="none" stroke="%s"/>`+"\n", x, y+28, w, look.OnPaper("verdigris"))
+			fmt.Fprintf(&b, `<rect x="%.0f" y="%d" width="%.0f" height="20" rx="3" fill="none" stroke="%s"/>`+"\n", x,
+				y+28, w, look.OnPaper("verdigris"))
 			text(&b, int(x)+7, y+42, 12, "normal", "ink", name)
 			x += w + 6
 		}
@@ -117,5 +123,6 @@ func drawn(names [][]string, reads [][]bool) []byte {
 }
 
 func text(b *bytes.Buffer, x, y, size int, weight, role, words string) {
-	fmt.Fprintf(b, `<text x="%d" y="%d" font-size="%d" font-weight="%s" fill="%s">%s</text>`+"\n", x, y, size, weight, look.OnPaper(role), html.EscapeString(words))
+	fmt.Fprintf(b, `<text x="%d" y="%d" font-size="%d" font-weight="%s" fill="%s">%s</text>`+"\n", x, y, size, weight,
+		look.OnPaper(role), html.EscapeString(words))
 }

@@ -10,8 +10,9 @@ import (
 
 var (
 	instruments = []string{"guitar", "bass", "ukulele", "mandolin", "upright-bass"}
-	scales      = []string{"major", "natural-minor", "dorian", "lydian", "melodic-minor", "minor-pentatonic", "major-pentatonic", "minor-blues", "kumoi"}
-	tonics      = []string{"C", "F", "Bb", "Eb", "Ab", "Db", "F#", "B", "E", "A", "D", "G"}
+	scales      = []string{"major", "natural-minor", "dorian", "lydian", "melodic-minor", "minor-pentatonic",
+		"major-pentatonic", "minor-blues", "kumoi"}
+	tonics = []string{"C", "F", "Bb", "Eb", "Ab", "Db", "F#", "B", "E", "A", "D", "G"}
 )
 
 // pattern is a run with a name.
@@ -25,7 +26,8 @@ func size(n int) *int { return &n }
 var (
 	up     = pattern{"straight, up", brief.Run{Pattern: run.Straight, Direction: string(run.Up)}}
 	upDown = pattern{"straight, up and down", brief.Run{Pattern: run.Straight, Direction: string(run.UpDown)}}
-	triads = pattern{"broken triads", brief.Run{Pattern: "chords", Order: []int{1, 3, 5}, Direction: string(run.UpDown)}}
+	triads = pattern{"broken triads", brief.Run{Pattern: "chords", Order: []int{1, 3, 5},
+		Direction: string(run.UpDown)}}
 
 	patterns = []pattern{
 		up, upDown, triads,
@@ -53,7 +55,8 @@ func briefs(ps ...pattern) (out []asked) {
 				for range 2 {
 					for _, p := range ps {
 						b := brief.Brief{
-							Instrument: brief.Instrument{ID: in}, Scale: brief.Scale{Tonic: tonics[at%len(tonics)], Name: name},
+							Instrument: brief.Instrument{ID: in}, Scale: brief.Scale{Tonic: tonics[at%len(tonics)],
+								Name: name},
 							Layout: brief.Layout{System: s.ID}, Run: p.run,
 						}
 						out = append(out, asked{b, in, s.ID, p.name})

@@ -152,7 +152,8 @@ func Unlike(box plan.Box, events []piece.Event) (n int) {
 func Hops(events []piece.Event) (n int) {
 	for i := 1; i < len(events); i++ {
 		a, b := events[i-1], events[i]
-		if a.Finger > 0 && a.Finger == b.Finger && (a.String == b.String+1 || a.String == b.String-1) && a.Fret != b.Fret {
+		if a.Finger > 0 && a.Finger == b.Finger && (a.String == b.String+1 || a.String == b.String-1) &&
+			a.Fret != b.Fret {
 			n++
 		}
 	}
@@ -196,7 +197,8 @@ func positions() Figure {
 	for _, in := range instruments {
 		for _, name := range scales {
 			for _, tonic := range tonics {
-				made, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: in}, Scale: brief.Scale{Tonic: tonic, Name: name}, Layout: brief.Layout{System: "seven-position"}})
+				made, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: in},
+					Scale: brief.Scale{Tonic: tonic, Name: name}, Layout: brief.Layout{System: "seven-position"}})
 				if err != nil {
 					continue
 				}
@@ -208,7 +210,10 @@ func positions() Figure {
 					if _, err := fmt.Sscanf(b.Name, "position %d", &n); err != nil {
 						continue
 					}
-					f.count(!standsAt(b, n), func() string { return in + " " + tonic + " " + name + " " + b.Name + ": " + boxNotation(b) })
+					f.count(!standsAt(b, n), func() string {
+						return in + " " + tonic + " " + name + " " + b.Name +
+							": " + boxNotation(b)
+					})
 				}
 			}
 		}
@@ -253,7 +258,8 @@ func rounds() (out []round.Round) {
 		for _, place := range []string{"lowest", "same-shape", "nearest", "one-position"} {
 			for _, system := range []string{"three-per-string", "five-form", "one-octave"} {
 				b := brief.Brief{
-					Instrument: brief.Instrument{ID: in}, Scale: brief.Scale{Tonic: tonics[at%12], Name: scales[at%len(scales)]},
+					Instrument: brief.Instrument{ID: in}, Scale: brief.Scale{Tonic: tonics[at%12],
+						Name: scales[at%len(scales)]},
 					Layout: brief.Layout{System: system}, Round: brief.Round{Order: "fourths", Where: place},
 				}
 				at++
@@ -273,7 +279,8 @@ func ofRounds(rs []round.Round) Figure {
 			box := s.Plan.Boxes[s.Plan.Box]
 			events := r.Run.Events[s.First : s.First+s.Notes]
 			f.count(Unlike(box, events) > 0, func() string {
-				return words(r.Brief) + " " + s.Tonic + "\n        " + boxNotation(box) + "\n        " + notation(events)
+				return words(r.Brief) + " " + s.Tonic + "\n        " + boxNotation(box) + "\n        " +
+					notation(events)
 			})
 		}
 	}
@@ -288,7 +295,10 @@ func joins(rs []round.Round) Figure {
 				continue
 			}
 			box := s.Plan.Boxes[s.Plan.Box]
-			f.count(Unlike(box, r.Run.Events[s.First:s.First+1]) > 0, func() string { return words(r.Brief) + " " + s.Tonic + " " + s.Join })
+			f.count(Unlike(box, r.Run.Events[s.First:s.First+1]) > 0, func() string {
+				return words(r.Brief) + " " +
+					s.Tonic + " " + s.Join
+			})
 		}
 	}
 	return f

@@ -32,7 +32,8 @@ func TestFiguresOfFingering(t *testing.T) {
 		if f.ID == handfigures.Differs || f.ID == handfigures.Unsaid {
 			plans += f.Of
 		}
-		assert.LessOrEqual(t, 100*float64(f.Found), most*float64(f.Of), "%s, %s: %d of %d\n%s", f.Pattern, f.What, f.Found, f.Of, strings.Join(f.Examples, "\n"))
+		assert.LessOrEqual(t, 100*float64(f.Found), most*float64(f.Of), "%s, %s: %d of %d\n%s", f.Pattern, f.What,
+			f.Found, f.Of, strings.Join(f.Examples, "\n"))
 	}
 	assert.Greater(t, plans, 3000)
 }

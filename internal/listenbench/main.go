@@ -34,7 +34,8 @@ var works = []struct{ instrument, brief string }{
 	{"mandolin", `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "F", "name": "lydian"}, "layout": {"system": "four-per-string"}, "run": {"pattern": "intervals", "size": 3, "direction": "up-down"}}`},
 }
 
-var upright = struct{ instrument, brief string }{"upright-bass", `{"instrument": {"id": "upright-bass"}, "scale": {"tonic": "Bb", "name": "major"}, "run": {"pattern": "groups", "size": 3, "direction": "up-down"}}`}
+var upright = struct{ instrument, brief string }{"upright-bass",
+	`{"instrument": {"id": "upright-bass"}, "scale": {"tonic": "Bb", "name": "major"}, "run": {"pattern": "groups", "size": 3, "direction": "up-down"}}`}
 
 // speeds are tempos of four notes to the beat: 4, 8 and 11 notes a second.
 var speeds = []struct{ perSecond, tempo int }{{4, 60}, {8, 120}, {11, 165}}
@@ -168,7 +169,8 @@ func fromFont(out *bytes.Buffer, p piece.Piece, played []take.Heard, font string
 	if err := os.WriteFile(from, midi.Bytes(), 0o600); err != nil {
 		return nil, err
 	}
-	if text, err := exec.Command("fluidsynth", "-ni", "-q", "-g", "0.8", "-r", "44100", "-F", to, font, from).CombinedOutput(); err != nil {
+	if text, err := exec.Command("fluidsynth", "-ni", "-q", "-g", "0.8", "-r", "44100", "-F", to, font,
+		from).CombinedOutput(); err != nil {
 		return nil, fmt.Errorf("fluidsynth: %w: %s", err, text)
 	}
 	data, err := os.ReadFile(to)
@@ -229,8 +231,10 @@ func (s *score) compare(truth, got take.Take) {
 // String is the score as cells of a table.
 func (s score) String() string {
 	return fmt.Sprintf("%s | %s | %s | %s | %s | %s | %d | %.1f / %.1f | %.1f / %.1f | %.0f",
-		share(s.found, s.played), share(s.rightly, s.found), share(s.calledWrong, s.right), share(s.wrongTold, s.wrong), share(s.missedTold, s.missed), share(s.extraTold, s.extra), s.extras,
-		quantile(s.offMS, 0.5), quantile(s.offMS, 0.95), quantile(s.evenness, 0.5), quantile(s.truly, 0.5), s.soundSeconds/s.takenSecond)
+		share(s.found, s.played), share(s.rightly, s.found), share(s.calledWrong, s.right), share(s.wrongTold,
+			s.wrong), share(s.missedTold, s.missed), share(s.extraTold, s.extra), s.extras,
+		quantile(s.offMS, 0.5), quantile(s.offMS, 0.95), quantile(s.evenness, 0.5), quantile(s.truly, 0.5),
+		s.soundSeconds/s.takenSecond)
 }
 
 func share(n, of int) string {

@@ -36,7 +36,8 @@ func drawing(binary string) error {
 	if err != nil {
 		return err
 	}
-	fmt.Printf("change of key to the new drawing: median %.0f ms, worst of %d %.0f ms\n", took[len(took)/2], len(took), took[len(took)-1])
+	fmt.Printf("change of key to the new drawing: median %.0f ms, worst of %d %.0f ms\n", took[len(took)/2], len(took),
+		took[len(took)-1])
 	return nil
 }
 
@@ -50,7 +51,8 @@ func inPage(binary, address, seen, script string) ([]float64, error) {
 	defer app.Stop()
 	ctx, cancel := browser.Open(context.Background(), 1280, 800)
 	defer cancel()
-	if err := chromedp.Do(ctx, chromedp.Navigate(app.URL+address), chromedp.WaitVisible(chromedp.CSS(seen))); err != nil {
+	if err := chromedp.Do(ctx, chromedp.Navigate(app.URL+address),
+		chromedp.WaitVisible(chromedp.CSS(seen))); err != nil {
 		return nil, err
 	}
 	took, err := chromedp.Run(ctx, chromedp.Evaluate[[]float64](script, chromedp.EvalAwaitPromise))
@@ -84,6 +86,7 @@ func scroll(binary string) error {
 			late++
 		}
 	}
-	fmt.Printf("scrolling a round of fifteen keys: %d of %d frames late, median %.1f ms, worst %.0f ms\n", late, len(took), took[len(took)/2], took[len(took)-1])
+	fmt.Printf("scrolling a round of fifteen keys: %d of %d frames late, median %.1f ms, worst %.0f ms\n", late,
+		len(took), took[len(took)/2], took[len(took)-1])
 	return nil
 }

@@ -79,7 +79,8 @@ func measure(binary string) error {
 		return fmt.Errorf("%d of %d requests failed", failed, total)
 	}
 	fmt.Printf("%d plans at %d a second: median %v, p99 %v, worst %v\n", len(took), rate,
-		took[len(took)/2].Round(10*time.Microsecond), took[len(took)*99/100].Round(10*time.Microsecond), took[len(took)-1].Round(10*time.Microsecond))
+		took[len(took)/2].Round(10*time.Microsecond), took[len(took)*99/100].Round(10*time.Microsecond),
+		took[len(took)-1].Round(10*time.Microsecond))
 	pid, err := server(binary)
 	if err != nil {
 		return err

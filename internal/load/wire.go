@@ -44,7 +44,8 @@ func wire(base string, pid int) error {
 			before := processor(pid)
 			got := flood(base, kind.next, at.clients, at.requests)
 			cpu := (processor(pid) - before) / time.Duration(at.requests)
-			fmt.Printf("%2d at once, %s: %s, %.0f %% of bare Echo, %v of processor each\n", at.clients, kind.name, got, 100*got.rate/most.rate, cpu.Round(10*time.Microsecond))
+			fmt.Printf("%2d at once, %s: %s, %.0f %% of bare Echo, %v of processor each\n", at.clients, kind.name, got,
+				100*got.rate/most.rate, cpu.Round(10*time.Microsecond))
 		}
 	}
 	return nil
@@ -65,7 +66,8 @@ type flow struct {
 }
 
 func (f flow) String() string {
-	said := fmt.Sprintf("%.0f a second, median %v, p99 %v", f.rate, f.median.Round(10*time.Microsecond), f.p99.Round(10*time.Microsecond))
+	said := fmt.Sprintf("%.0f a second, median %v, p99 %v", f.rate, f.median.Round(10*time.Microsecond),
+		f.p99.Round(10*time.Microsecond))
 	if f.failed > 0 {
 		said += fmt.Sprintf(", %d FAILED", f.failed)
 	}

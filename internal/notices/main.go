@@ -76,7 +76,9 @@ func shipped() ([]part, error) {
 
 // modules are the Go modules in the binary, and Go itself.
 func modules() ([]part, error) {
-	out, err := exec.Command("go", "list", "-tags", "latex", "-deps", "-f", `{{with .Module}}{{if not .Main}}{{if not .Replace}}{{.Path}} {{.Version}} {{.Dir}}{{end}}{{end}}{{end}}`, "./cmd/even-ladder").Output()
+	out, err := exec.Command("go", "list", "-tags", "latex", "-deps", "-f",
+		`{{with .Module}}{{if not .Main}}{{if not .Replace}}{{.Path}} {{.Version}} {{.Dir}}{{end}}{{end}}{{end}}`,
+		"./cmd/even-ladder").Output()
 	if err != nil {
 		return nil, fmt.Errorf("go list: %w", err)
 	}

@@ -41,10 +41,12 @@ func Parse(t require.TestingT, given string) brief.Brief {
 func Any(t *rapid.T) brief.Brief {
 	b := brief.Brief{
 		Instrument: brief.Instrument{ID: rapid.SampledFrom(neck.Instruments()).Draw(t, "instrument").ID},
-		Scale:      brief.Scale{Tonic: rapid.SampledFrom(Tonics).Draw(t, "tonic"), Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
+		Scale: brief.Scale{Tonic: rapid.SampledFrom(Tonics).Draw(t, "tonic"),
+			Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
 	}
 	if rapid.IntRange(0, 4).Draw(t, "own formula") == 0 {
-		b.Scale = brief.Scale{Tonic: b.Scale.Tonic, Formula: rapid.SampledFrom([]string{"1 bb3 b3 4 b5 bb7 b7", "1 #2 ##3 #5 #6", "1 b2 bb3 b4 b5 b6 bb7", "1 2 3", "1 b2 2 b3 3 4 b5 5 b6 6 b7 7"}).Draw(t, "formula")}
+		b.Scale = brief.Scale{Tonic: b.Scale.Tonic, Formula: rapid.SampledFrom([]string{"1 bb3 b3 4 b5 bb7 b7",
+			"1 #2 ##3 #5 #6", "1 b2 bb3 b4 b5 b6 bb7", "1 2 3", "1 b2 2 b3 3 4 b5 5 b6 6 b7 7"}).Draw(t, "formula")}
 	}
 	fields := brief.Fields.All()
 	for range rapid.IntRange(0, 8).Draw(t, "choices") {

@@ -34,50 +34,73 @@ func click(selector string) chromedp.Action[chromedp.Void] {
 }
 
 var pictures = []picture{
-	{"bench", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=dorian&rhythm.perBeat=3&rhythm.tempoBpm=58"), "paper", 1280, 800, nil},
+	{"bench", bench("instrument.id=guitar&scale.tonic=" + q("F#") +
+		"&scale.name=dorian&rhythm.perBeat=3&rhythm.tempoBpm=58"), "paper", 1280, 800, nil},
 	{"bench-lamp-light", bench("instrument.id=guitar&scale.tonic=Gb&scale.name=mixolydian&layout.system=five-form&layout.box=2"), "lamp", 1280, 800, nil},
 	{"bench-tablet", bench("instrument.id=mandolin&scale.tonic=E&scale.name=harmonic-minor&rhythm.perBeat=3&rhythm.tempoBpm=70"), "paper", 820, 1180, nil},
 	{"practise", "/practise?instrument.id=bass&scale.tonic=Eb&scale.name=major&layout.system=seven-position&layout.box=1&run.pattern=intervals&run.size=6&run.lean=5&rhythm.meter=" + q("12/8") + "&rhythm.perBeat=3&rhythm.tempoBpm=52", "paper", 1280, 800, nil},
 	{"practise-take", "/practise?instrument.id=mandolin&scale.tonic=B&scale.name=natural-minor&layout.system=first-position&run.pattern=gates&rhythm.perBeat=2&rhythm.tempoBpm=76", "lamp", 1280, 1560,
-		[]chromedp.Action[chromedp.Void]{click(`[data-do=simulate]`), chromedp.WaitVisible(chromedp.CSS(`[data-heard]`)), click(`[data-event="9"]`), chromedp.Sleep(500 * time.Millisecond)}},
-	{"rounds", rounds("instrument.id=bass&scale.tonic=E&scale.name=mixolydian&rhythm.tempoBpm=66&round.place=lowest"), "paper", 1280, 800,
-		[]chromedp.Action[chromedp.Void]{click(`[data-stop=E] [data-do=done]`), chromedp.KeyEvent(".."), chromedp.Sleep(200 * time.Millisecond)}},
+		[]chromedp.Action[chromedp.Void]{click(`[data-do=simulate]`),
+			chromedp.WaitVisible(chromedp.CSS(`[data-heard]`)), click(`[data-event="9"]`),
+			chromedp.Sleep(500 * time.Millisecond)}},
+	{"rounds", rounds("instrument.id=bass&scale.tonic=E&scale.name=mixolydian&rhythm.tempoBpm=66&round.place=lowest"),
+		"paper", 1280, 800,
+		[]chromedp.Action[chromedp.Void]{click(`[data-stop=E] [data-do=done]`), chromedp.KeyEvent(".."),
+			chromedp.Sleep(200 * time.Millisecond)}},
 	{"compare", "/compare?" + url.Values{
 		"first":  {"instrument.id=guitar&scale.tonic=Eb&scale.name=lydian&layout.system=seven-position&layout.box=2"},
 		"second": {"instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&layout.system=seven-position"},
-		"also":   {"instrument.id=guitar&scale.tonic=Eb&scale.name=major&layout.system=seven-position", "instrument.id=guitar&scale.tonic=Eb&scale.name=major&layout.system=five-form"},
+		"also": {"instrument.id=guitar&scale.tonic=Eb&scale.name=major&layout.system=seven-position",
+			"instrument.id=guitar&scale.tonic=Eb&scale.name=major&layout.system=five-form"},
 	}.Encode(), "paper", 1280, 800, nil},
-	{"bench-phone", bench("instrument.id=guitar&scale.tonic=" + q("F#") + "&scale.name=dorian&layout.system=seven-position&layout.box=2"), "paper", 390, 844, nil},
+	{"bench-phone", bench("instrument.id=guitar&scale.tonic=" + q("F#") +
+		"&scale.name=dorian&layout.system=seven-position&layout.box=2"), "paper", 390, 844, nil},
 	{"today", "/today", "paper", 1280, 800, nil},
-	{"pupil", "/today", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{click(`[data-pupil=Casimir] .name`), chromedp.Sleep(time.Second)}},
+	{"pupil", "/today", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{click(`[data-pupil=Casimir] .name`),
+		chromedp.Sleep(time.Second)}},
 	{"map", "/today", "lamp", 1280, 800, []chromedp.Action[chromedp.Void]{
-		click(`[data-pupil=Casimir] .name`), chromedp.Sleep(time.Second), chromedp.Evaluate[chromedp.Void](`document.querySelector('.map').scrollIntoView()`),
+		click(`[data-pupil=Casimir] .name`), chromedp.Sleep(time.Second),
+		chromedp.Evaluate[chromedp.Void](`document.querySelector('.map').scrollIntoView()`),
 	}},
 	{"home-phone", "/today", "paper", 390, 844, []chromedp.Action[chromedp.Void]{
-		click(`[data-pupil=Casimir] [data-do=home]`), chromedp.WaitVisible(chromedp.CSS(`.home li`)), click(`[data-do=make-home]`), chromedp.WaitVisible(chromedp.CSS(`[data-do=home-open]`)),
-		chromedp.Evaluate[chromedp.Void](`location.href = document.querySelector('[data-do=home-open]').href`), chromedp.WaitVisible(chromedp.CSS(`.rung`)),
+		click(`[data-pupil=Casimir] [data-do=home]`), chromedp.WaitVisible(chromedp.CSS(`.home li`)),
+		click(`[data-do=make-home]`), chromedp.WaitVisible(chromedp.CSS(`[data-do=home-open]`)),
+		chromedp.Evaluate[chromedp.Void](`location.href = document.querySelector('[data-do=home-open]').href`),
+		chromedp.WaitVisible(chromedp.CSS(`.rung`)),
 	}},
-	{"calls", "/calls?instrument.id=bass&scale.tonic=Ab&scale.name=major&level=2&progression=1-5-6-4", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
-		click(`[data-do=start]`), chromedp.WaitVisible(chromedp.CSS(`[data-call]`)),
-		click(`[data-place="3/11"]`), chromedp.WaitVisible(chromedp.CSS(`[data-ask="5"]`)), click(`[data-place="4/11"]`), chromedp.WaitVisible(chromedp.CSS(`[data-ask="6"]`)),
-		click(`[data-place="2/3"]`), chromedp.WaitVisible(chromedp.CSS(`[data-do=next-call]`)),
-	}},
-	{"worksheet", "/sheets?instrument.id=guitar&scale.tonic=Bb&scale.name=major&sheet.keys=" + q("Eb Ab Db Gb B E A") + "&sheet.days=10&sheet.perDay=2&sheet.order=mixed&sheet.seed=8", "lamp", 1280, 800, []chromedp.Action[chromedp.Void]{
-		click(`[data-choice=fill]`), chromedp.WaitVisible(chromedp.CSS(`[data-item="1"]`)), click(`[data-item="1"] [data-blank="1"]`), chromedp.Sleep(200 * time.Millisecond), chromedp.KeyEvent("e\tf\tg\ta\tb\tb\td\te"), chromedp.Sleep(700 * time.Millisecond),
-	}},
-	{"worksheet-key", "/sheets?instrument.id=ukulele&scale.tonic=Bb&scale.name=major&sheet.kind=neck&sheet.keys=" + q("Eb Ab B E"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
-		click(`[data-choice=key]`), chromedp.WaitVisible(chromedp.CSS(`.page img`)), chromedp.Sleep(700 * time.Millisecond),
+	{"calls", "/calls?instrument.id=bass&scale.tonic=Ab&scale.name=major&level=2&progression=1-5-6-4", "paper", 1280,
+		800, []chromedp.Action[chromedp.Void]{
+			click(`[data-do=start]`), chromedp.WaitVisible(chromedp.CSS(`[data-call]`)),
+			click(`[data-place="3/11"]`), chromedp.WaitVisible(chromedp.CSS(`[data-ask="5"]`)),
+			click(`[data-place="4/11"]`), chromedp.WaitVisible(chromedp.CSS(`[data-ask="6"]`)),
+			click(`[data-place="2/3"]`), chromedp.WaitVisible(chromedp.CSS(`[data-do=next-call]`)),
+		}},
+	{"worksheet", "/sheets?instrument.id=guitar&scale.tonic=Bb&scale.name=major&sheet.keys=" + q("Eb Ab Db Gb B E A") +
+		"&sheet.days=10&sheet.perDay=2&sheet.order=mixed&sheet.seed=8", "lamp", 1280, 800,
+		[]chromedp.Action[chromedp.Void]{
+			click(`[data-choice=fill]`), chromedp.WaitVisible(chromedp.CSS(`[data-item="1"]`)),
+			click(`[data-item="1"] [data-blank="1"]`), chromedp.Sleep(200 * time.Millisecond),
+			chromedp.KeyEvent("e\tf\tg\ta\tb\tb\td\te"), chromedp.Sleep(700 * time.Millisecond),
+		}},
+	{"worksheet-key", "/sheets?instrument.id=ukulele&scale.tonic=Bb&scale.name=major&sheet.kind=neck&sheet.keys=" +
+		q("Eb Ab B E"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
+		click(`[data-choice=key]`), chromedp.WaitVisible(chromedp.CSS(`.page img`)),
+		chromedp.Sleep(700 * time.Millisecond),
 	}},
 	{"phrases", "/phrases", "paper", 1280, 1000, []chromedp.Action[chromedp.Void]{
-		click(`[data-do=try-one]`), chromedp.WaitVisible(chromedp.CSS(`[data-way]`)), chromedp.Sleep(time.Second), click(`[data-note="3"]`), click(`[data-remark=minor-to-major-third]`), chromedp.Sleep(600 * time.Millisecond),
+		click(`[data-do=try-one]`), chromedp.WaitVisible(chromedp.CSS(`[data-way]`)), chromedp.Sleep(time.Second),
+		click(`[data-note="3"]`), click(`[data-remark=minor-to-major-third]`),
+		chromedp.Sleep(600 * time.Millisecond),
 	}},
 	{"workshop", "/workshop", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
-		click(`[data-do=new-scale]`), chromedp.Sleep(300 * time.Millisecond), click(`[data-field=formula] input`), chromedp.KeyEvent("1 b2 3 4 5 6 b7"),
+		click(`[data-do=new-scale]`), chromedp.Sleep(300 * time.Millisecond), click(`[data-field=formula] input`),
+		chromedp.KeyEvent("1 b2 3 4 5 6 b7"),
 	}},
 	{"saved", "/saved", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{click(`[data-choice=phrases]`)}},
-	{"sheet", bench("instrument.id=guitar&scale.tonic=E&scale.name=mixolydian&layout.system=five-form&layout.box=1"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
-		click(`[data-do=sheet]`), chromedp.WaitVisible(chromedp.CSS(`.preview img`)),
-	}},
+	{"sheet", bench("instrument.id=guitar&scale.tonic=E&scale.name=mixolydian&layout.system=five-form&layout.box=1"),
+		"paper", 1280, 800, []chromedp.Action[chromedp.Void]{
+			click(`[data-do=sheet]`), chromedp.WaitVisible(chromedp.CSS(`.preview img`)),
+		}},
 }
 
 func main() {

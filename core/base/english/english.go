@@ -65,12 +65,14 @@ func Capital(s string) string {
 	return strings.ToUpper(s[:first]) + s[first:]
 }
 
-var ordinals = [...]string{"", "single", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth", "eleventh", "twelfth"}
+var ordinals = [...]string{"", "single", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth",
+	"tenth", "eleventh", "twelfth"}
 
 // Every is the word after "on every": 1 "single", 2 "second", up to 12.
 func Every(n int) string { return ordinals[n] }
 
-var spokenSigns = strings.NewReplacer("♭", " flat ", "♯", " sharp ", "𝄫", " double flat ", "𝄪", " double sharp ", "♮", " natural ", "1-3-4", "one three four")
+var spokenSigns = strings.NewReplacer("♭", " flat ", "♯", " sharp ", "𝄫", " double flat ", "𝄪", " double sharp ", "♮",
+	" natural ", "1-3-4", "one three four")
 
 // Spoken is a sentence with its signs in words, for those who hear it.
 func Spoken(s string) string {
@@ -91,7 +93,8 @@ func Times(n int) string {
 	return Number(n) + " times"
 }
 
-var numbers = [...]string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"}
+var numbers = [...]string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten",
+	"eleven", "twelve"}
 
 // Range is a stretch of numbers with its noun: "frets 5 to 9", "fret 5".
 func Range(one, many string, low, high int) string {

@@ -126,7 +126,8 @@ func (r *reader) object(path string, given map[string]any, into reflect.Value) {
 	for i, f := range fields {
 		known[i] = f.Name
 	}
-	r.faults.Addf(path+cmp.Or(Clip(unknown[0]), `""`), "no such field%s: the fields here are %s", more, strings.Join(known, " "))
+	r.faults.Addf(path+cmp.Or(Clip(unknown[0]), `""`), "no such field%s: the fields here are %s", more,
+		strings.Join(known, " "))
 }
 
 // value reads one value, an object of anything as it is. null leaves a field as if it were not given.

@@ -34,7 +34,8 @@ type week struct {
 
 func Example() {
 	var l lesson
-	err := fault.Decode([]byte(`{"pupil": 7, "keys": ["C", 4, 5], "colour": "red", "place": {"string": 1.5}}`), "lesson", &l)
+	err := fault.Decode([]byte(`{"pupil": 7, "keys": ["C", 4, 5], "colour": "red", "place": {"string": 1.5}}`),
+		"lesson", &l)
 	fmt.Println(err)
 	// Output:
 	// keys: the number 4 was given: give a text (and 1 more like it)
@@ -90,7 +91,8 @@ func TestLists(t *testing.T) {
 	l.Each("f", 100, func(i int) error { return fault.Outside(i, 0, 10) })
 	l.Each("g", 3, func(i int) error { return fault.Outside(i, 0, 1) })
 	assert.EqualError(t, l.Or(), "b: 9 was given: give 1 to 5\nc: 9 was given: give 1\nfirst.e: 3 frets\nf: 11 was given: give 0 to 10 (and 88 more like it)\ng: 2 was given: give 0 to 1")
-	assert.EqualError(t, fault.Word(strings.Repeat("ä", 99), "a b"), `"`+strings.Repeat("ä", 32)+`…" was given: give one of a b`)
+	assert.EqualError(t, fault.Word(strings.Repeat("ä", 99), "a b"), `"`+strings.Repeat("ä",
+		32)+`…" was given: give one of a b`)
 }
 
 // Whatever is given, what comes back is a list of faults that name a field and

@@ -24,7 +24,8 @@ func (h *Hand) alike(places []neck.Place, a Ask, touches []Touch, cost int64) ([
 		if touches[0].Finger == touches[last].Finger {
 			a = end(touches[0].Finger) // and stays so, whatever is changed between
 		} else {
-			touches, a, cost = h.cheaperOf(places, a, touches, cost, likeEnds, end(touches[0].Finger), end(touches[last].Finger))
+			touches, a, cost = h.cheaperOf(places, a, touches, cost, likeEnds, end(touches[0].Finger),
+				end(touches[last].Finger))
 		}
 	}
 	stays := visits(places)
@@ -33,7 +34,8 @@ func (h *Hand) alike(places []neck.Place, a Ask, touches []Touch, cost int64) ([
 			if !one.sameFrets(places, other) || one.sameFingers(touches, other) {
 				continue
 			}
-			touches, a, cost = h.cheaperOf(places, a, touches, cost, likeFrets, one.asFingered(a, touches, other), other.asFingered(a, touches, one))
+			touches, a, cost = h.cheaperOf(places, a, touches, cost, likeFrets, one.asFingered(a, touches, other),
+				other.asFingered(a, touches, one))
 		}
 	}
 	return touches, a
@@ -44,7 +46,8 @@ const mostAlike = 128
 
 // cheaperOf is the cheapest of the ways that are asked for, if it costs no more
 // than that beyond the one there is, and what is asked from then on.
-func (h *Hand) cheaperOf(places []neck.Place, a Ask, touches []Touch, cost, more int64, ways ...Ask) ([]Touch, Ask, int64) {
+func (h *Hand) cheaperOf(places []neck.Place, a Ask, touches []Touch, cost, more int64, ways ...Ask) ([]Touch, Ask,
+	int64) {
 	best, asked, least := touches, a, cost+more+1
 	for _, way := range ways {
 		if t, c := h.least(places, way); t != nil && c < least {
@@ -77,11 +80,13 @@ func visits(places []neck.Place) (out []visit) {
 }
 
 func (v visit) sameFrets(places []neck.Place, other visit) bool {
-	return slices.EqualFunc(places[v.from:v.to], places[other.from:other.to], func(a, b neck.Place) bool { return a.Fret == b.Fret })
+	return slices.EqualFunc(places[v.from:v.to], places[other.from:other.to],
+		func(a, b neck.Place) bool { return a.Fret == b.Fret })
 }
 
 func (v visit) sameFingers(touches []Touch, other visit) bool {
-	return slices.EqualFunc(touches[v.from:v.to], touches[other.from:other.to], func(a, b Touch) bool { return a.Finger == b.Finger })
+	return slices.EqualFunc(touches[v.from:v.to], touches[other.from:other.to],
+		func(a, b Touch) bool { return a.Finger == b.Finger })
 }
 
 // asFingered asks for the fingers of this visit on another one too.

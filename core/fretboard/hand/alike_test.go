@@ -39,7 +39,8 @@ func TestAlikeWhereItCostsLittle(t *testing.T) {
 		}
 		for finger := Index; finger <= Little; finger++ {
 			ends := Ask{}.allow(0, len(path), Only(finger)).allow(last, len(path), Only(finger))
-			if other, forced := h.least(path, ends); other != nil && (finger == least[0].Finger || finger == least[last].Finger) {
+			if other, forced := h.least(path, ends); other != nil && (finger == least[0].Finger ||
+				finger == least[last].Finger) {
 				assert.Greater(t, forced, cost+likeEnds, "one finger for the first and the last note was to be had")
 			}
 		}
@@ -55,7 +56,8 @@ func TestTheEndsStayAlikeWhateverIsChangedBetween(t *testing.T) {
 	n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
 	require.NoError(t, err)
 	var path []neck.Place
-	for _, p := range [][2]int{{6, 11}, {6, 13}, {5, 10}, {5, 12}, {5, 14}, {4, 10}, {4, 12}, {4, 13}, {3, 10}, {3, 12}, {3, 14}, {2, 12}, {2, 13}, {1, 10}, {1, 11}, {1, 13}} {
+	for _, p := range [][2]int{{6, 11}, {6, 13}, {5, 10}, {5, 12}, {5, 14}, {4, 10}, {4, 12}, {4, 13}, {3, 10},
+		{3, 12}, {3, 14}, {2, 12}, {2, 13}, {1, 10}, {1, 11}, {1, 13}} {
 		path = append(path, neck.Place{String: p[0], Fret: p[1]})
 	}
 	back := slices.Clone(path)

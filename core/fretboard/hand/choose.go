@@ -92,7 +92,8 @@ func (w Wish) crossing(a, b neck.Place) price {
 func chooseOpen(out, before []chosen, p neck.Place, w Wish) []chosen {
 	start := len(out)
 	for k, b := range before {
-		made := chosen{place: p, grip: grip{b.grip.position, noStance}, cost: b.cost + w.at(p) + w.crossing(b.place, p), from: k}
+		made := chosen{place: p, grip: grip{b.grip.position, noStance}, cost: b.cost + w.at(p) + w.crossing(b.place,
+			p), from: k}
 		same := -1
 		for i := start; i < len(out); i++ {
 			if out[i].grip.position == made.grip.position {

@@ -30,7 +30,8 @@ func TestChooseEqualsExhaustiveSearch(t *testing.T) {
 		in := rapid.SampledFrom(neck.Instruments()).Draw(t, "instrument")
 		n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
 		require.NoError(t, err)
-		h := hand.New(n, hand.Style{School: rapid.SampledFrom(hand.Schools).Draw(t, "school"), Limits: hand.DefaultLimits(in.Family)})
+		h := hand.New(n, hand.Style{School: rapid.SampledFrom(hand.Schools).Draw(t, "school"),
+			Limits: hand.DefaultLimits(in.Family)})
 		w := rapid.SampledFrom([]hand.Wish{{}, {Fret: 0.6}, {Fret: 0.4, Open: -6}, {Crossing: 12}}).Draw(t, "wish")
 		rows := make([][]neck.Place, rapid.IntRange(1, 9).Draw(t, "notes"))
 		most := 3
@@ -39,7 +40,8 @@ func TestChooseEqualsExhaustiveSearch(t *testing.T) {
 		}
 		for i := range rows {
 			for range rapid.IntRange(1, most).Draw(t, "places") {
-				rows[i] = append(rows[i], neck.Place{String: rapid.IntRange(1, n.Strings()).Draw(t, "string"), Fret: rapid.OneOf(rapid.Just(0), rapid.IntRange(0, n.Frets)).Draw(t, "fret")})
+				rows[i] = append(rows[i], neck.Place{String: rapid.IntRange(1, n.Strings()).Draw(t, "string"),
+					Fret: rapid.OneOf(rapid.Just(0), rapid.IntRange(0, n.Frets)).Draw(t, "fret")})
 			}
 		}
 		least := 1e18
@@ -54,6 +56,7 @@ func TestChooseEqualsExhaustiveSearch(t *testing.T) {
 func TestChooseWithoutAPlace(t *testing.T) {
 	n, err := neck.New(neck.Instruments()[0].Tuning, 12, 600)
 	require.NoError(t, err)
-	places, _ := hand.New(n, hand.Style{School: hand.Schools[0], Limits: hand.DefaultLimits(neck.Guitars)}).Choose([][]neck.Place{{{String: 1, Fret: 3}}, nil}, hand.Wish{})
+	places, _ := hand.New(n, hand.Style{School: hand.Schools[0],
+		Limits: hand.DefaultLimits(neck.Guitars)}).Choose([][]neck.Place{{{String: 1, Fret: 3}}, nil}, hand.Wish{})
 	assert.Nil(t, places)
 }

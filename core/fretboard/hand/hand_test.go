@@ -65,7 +65,8 @@ func realBox(t *rapid.T) (neck.Neck, []neck.Place) {
 	n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
 	require.NoError(t, err)
 	school := rapid.SampledFrom(Schools).Draw(t, "school of the layout")
-	boxes, err := rapid.SampledFrom(layout.Systems).Draw(t, "system").Boxes(requestFor(in, n, school, coretest.Scale(t)))
+	boxes, err := rapid.SampledFrom(layout.Systems).Draw(t, "system").Boxes(requestFor(in, n, school,
+		coretest.Scale(t)))
 	if err != nil || len(boxes) == 0 {
 		t.Skip("no box")
 	}
@@ -149,14 +150,17 @@ func TestPathEqualsExhaustiveSearchAnywhere(t *testing.T) {
 		length := min(len(places), rapid.IntRange(1, exhaustiveNotes).Draw(t, "length"))
 		from := rapid.IntRange(0, len(places)-length).Draw(t, "from")
 		style := Style{
-			School: rapid.SampledFrom(Schools).Draw(t, "school"), Wide: Wide(rapid.SampledFrom(Wides).Draw(t, "wide").ID),
-			Prefer: Prefer(rapid.SampledFrom(Prefers).Draw(t, "prefer").ID), Limits: Limits{GreatestMM: [3]float64{60, 45, 40}},
+			School: rapid.SampledFrom(Schools).Draw(t, "school"), Wide: Wide(rapid.SampledFrom(Wides).Draw(t,
+				"wide").ID),
+			Prefer: Prefer(rapid.SampledFrom(Prefers).Draw(t, "prefer").ID), Limits: Limits{GreatestMM: [3]float64{60,
+				45, 40}},
 		}
 		strict := rapid.Bool().Draw(t, "strict")
 		checkLeast(t, New(n, style), places[from:from+length], strict)
 		if strict {
 			touches := New(n, style).Path(places, Ask{Strict: true})
-			assert.LessOrEqual(t, Summarize(n, style.Limits, places, touches).Greatest.Over(), 0.0, "no opening past the greatest")
+			assert.LessOrEqual(t, Summarize(n, style.Limits, places, touches).Greatest.Over(), 0.0,
+				"no opening past the greatest")
 		}
 	})
 }
@@ -175,11 +179,13 @@ func TestFingeringsArePlayable(t *testing.T) {
 				continue
 			}
 			assert.GreaterOrEqual(t, touch.Position, 1)
-			assert.InDelta(t, places[i].Fret-touch.Position, touch.Finger-1, 1, "a finger is at home or reaches by one fret")
+			assert.InDelta(t, places[i].Fret-touch.Position, touch.Finger-1, 1,
+				"a finger is at home or reaches by one fret")
 			if touch.Shift != 0 {
 				shifts++
 			}
-			if i > 0 && touches[i-1].Finger > 0 && touch.Shift == 0 && places[i-1].String == places[i].String && places[i].Fret > places[i-1].Fret {
+			if i > 0 && touches[i-1].Finger > 0 && touch.Shift == 0 && places[i-1].String == places[i].String &&
+				places[i].Fret > places[i-1].Fret {
 				assert.GreaterOrEqual(t, touch.Finger, touches[i-1].Finger, "fingers do not cross on a string")
 			}
 		}
@@ -222,7 +228,8 @@ func TestSpansOnOneString(t *testing.T) {
 	n := neckOf(t, "guitar")
 	for fret := 1; fret+4 <= n.Frets; fret++ {
 		for want, by := range map[string][2]int{"134": {2, 3}, "124": {1, 3}, "123": {1, 2}} {
-			assert.Equal(t, want, fingers(pathOf(n, "1-2-4", fretted(4, fret, fret+by[0], fret+by[1]))), "from fret %d", fret)
+			assert.Equal(t, want, fingers(pathOf(n, "1-2-4", fretted(4, fret, fret+by[0], fret+by[1]))),
+				"from fret %d", fret)
 		}
 		whole := fretted(4, fret, fret+2, fret+4)
 		assert.Equal(t, "124", fingers(pathOf(n, "1-2-4", whole)), "from fret %d", fret)
@@ -239,14 +246,16 @@ func TestMillimetresDecide(t *testing.T) {
 	}
 	bass := neckOf(t, "bass")
 	for fret := 5; fret+4 <= bass.Frets; fret++ {
-		assert.Equal(t, "124", fingers(pathOf(bass, "1-2-4", fretted(3, fret, fret+2, fret+4))), "the bass reaches from fret %d", fret)
+		assert.Equal(t, "124", fingers(pathOf(bass, "1-2-4", fretted(3, fret, fret+2, fret+4))),
+			"the bass reaches from fret %d", fret)
 	}
 }
 
 func TestSummarize(t *testing.T) {
 	n := neckOf(t, "guitar")
 	places := append(fretted(6, 3, 5), fretted(5, 0, 9)...)
-	touches := []Touch{{Finger: 1, Position: 3}, {Finger: 3, Position: 3}, {Position: 3}, {Finger: 4, Position: 5, Reach: Forward, Shift: 2}}
+	touches := []Touch{{Finger: 1, Position: 3}, {Finger: 3, Position: 3}, {Position: 3}, {Finger: 4, Position: 5,
+		Reach: Forward, Shift: 2}}
 	r := Summarize(n, Limits{}, places, touches)
 	assert.Equal(t, 1, r.Shifts)
 	assert.Equal(t, 1, r.Reaches)

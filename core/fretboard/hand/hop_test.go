@@ -15,7 +15,8 @@ import (
 func hops(places []neck.Place, touches []Touch) (n int) {
 	for i := 1; i < len(places); i++ {
 		a, b := places[i-1], places[i]
-		if a.Fret > 0 && b.Fret > 0 && a.Fret != b.Fret && a.String != b.String && touches[i-1].Finger == touches[i].Finger {
+		if a.Fret > 0 && b.Fret > 0 && a.Fret != b.Fret && a.String != b.String &&
+			touches[i-1].Finger == touches[i].Finger {
 			n++
 		}
 	}
@@ -106,7 +107,8 @@ func TestAShiftIsWhenTheHandLeaves(t *testing.T) {
 		assert.Equal(t, i == 5, touch.Reach == Back)
 	}
 	shifts := New(neckOf(t, "guitar"), Style{School: Schools[0], Prefer: PreferShift}).Path(form, Ask{})
-	assert.Equal(t, 2, Summarize(neckOf(t, "guitar"), Limits{}, form, shifts).Shifts, "others shift the hand: the same fingers")
+	assert.Equal(t, 2, Summarize(neckOf(t, "guitar"), Limits{}, form, shifts).Shifts,
+		"others shift the hand: the same fingers")
 
 	mandolin := New(neckOf(t, "mandolin"), Style{School: Schools[1]})
 	first := append(fretted(3, 1, 3, 5, 6), fretted(2, 1, 3, 4, 6)...)

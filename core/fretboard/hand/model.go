@@ -59,7 +59,8 @@ func newModel(n neck.Neck, style Style) *model {
 	}
 	m.costs = m.costs.preferring(style.Prefer)
 	m.flat = flat{
-		besideOpen: thousandths(m.costs.BesideOpen), pivot: thousandths(m.costs.Pivot), crossing: thousandths(m.costs.Crossing),
+		besideOpen: thousandths(m.costs.BesideOpen), pivot: thousandths(m.costs.Pivot),
+		crossing:     thousandths(m.costs.Crossing),
 		withinString: thousandths(m.costs.WithinString), overHalfStep: thousandths(m.costs.OverHalfStep),
 		hop: thousandths(m.costs.Hop), roll: thousandths(m.costs.Roll),
 	}
@@ -108,7 +109,8 @@ func (m *model) grip(g grip, fret int) price {
 	case Back:
 		return costing(thousandths(m.costs.Back + m.costs.BackPerMM*(m.mm[g.position]-m.mm[fret])))
 	case Forward:
-		return costing(thousandths(m.costs.Forward + m.costs.ForwardPerMM*(m.mm[fret]-m.mm[int(g.position)+m.littleHome])))
+		return costing(thousandths(m.costs.Forward +
+			m.costs.ForwardPerMM*(m.mm[fret]-m.mm[int(g.position)+m.littleHome])))
 	}
 	return 0
 }

@@ -49,7 +49,8 @@ func twoFingers(places []neck.Place, touches []Touch) (one, other int, found boo
 // cheaperFinger fingers a path anew with one of two fingers on all notes of a place,
 // the one that asks less, and says what is asked from then on; ok is false where
 // neither can be.
-func (h *Hand) cheaperFinger(places []neck.Place, a Ask, at neck.Place, fingers [2]int) (best []Touch, asked Ask, ok bool) {
+func (h *Hand) cheaperFinger(places []neck.Place, a Ask, at neck.Place, fingers [2]int) (best []Touch, asked Ask,
+	ok bool) {
 	least := int64(0)
 	for _, finger := range fingers {
 		way := a.allowAt(places, at, Only(finger))

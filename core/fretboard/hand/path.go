@@ -81,7 +81,8 @@ func New(n neck.Neck, style Style) *Hand {
 	if style.Rings {
 		style.School = style.School.ringing(n.ScaleLengthMM)
 	}
-	h := &Hand{model: newModel(n, style), rings: style.Rings, frets: n.Frets + 1, rows: make([]*row, 4*(n.Frets+1)*(n.Frets+1)), known: map[pathKey]*Fingering{}, neck: n}
+	h := &Hand{model: newModel(n, style), rings: style.Rings, frets: n.Frets + 1, rows: make([]*row,
+		4*(n.Frets+1)*(n.Frets+1)), known: map[pathKey]*Fingering{}, neck: n}
 	h.reaching = make([]price, len(h.stances)*h.frets)
 	for s := range h.stances {
 		for fret := 1; fret < h.frets; fret++ {
@@ -227,7 +228,8 @@ func (h *Hand) least(places []neck.Place, a Ask) ([]Touch, int64) {
 	layers := h.layers[:len(places)]
 	h.start(&layers[0], places[0], a)
 	for i := 1; i < len(places); i++ {
-		l := link{places[i-1], places[i], price(len(places) - i - 1), a.Strict, a.Hold != nil && a.Hold[i], a.Home, a.on(i), a.own(i)}
+		l := link{places[i-1], places[i], price(len(places) - i - 1), a.Strict, a.Hold != nil && a.Hold[i], a.Home,
+			a.on(i), a.own(i)}
 		h.follow(&layers[i], &layers[i-1], l)
 	}
 	touches, cost := h.trace(layers)
@@ -262,7 +264,8 @@ func (h *Hand) start(l *layer, p neck.Place, a Ask) {
 	for s := range h.stances {
 		l.best[s] = outOfReach
 		if g, ok := h.gripOf(s, p.Fret); ok && a.on(0).has(h.fingers[s]) {
-			l.best[s], l.position[s] = h.reaching[s*h.frets+p.Fret]+h.leaving(g, a.Home)+h.notOwn(s, a.own(0)), g.position
+			l.best[s], l.position[s] = h.reaching[s*h.frets+p.Fret]+h.leaving(g, a.Home)+h.notOwn(s, a.own(0)),
+				g.position
 		}
 	}
 }

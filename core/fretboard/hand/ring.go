@@ -211,7 +211,10 @@ func (h *Hand) cheapestFirst(first []hold, before ringStep) []wayFrom {
 		for i, a := range first {
 			out = append(out, wayFrom{ringWay{before.ways[i*len(before.holds)+j].cost, i}, h.cuts(a, b)})
 		}
-		slices.SortFunc(out[j*len(first):], func(x, y wayFrom) int { return cmp.Or(cmp.Compare(x.cost, y.cost), x.from-y.from) })
+		slices.SortFunc(out[j*len(first):], func(x, y wayFrom) int {
+			return cmp.Or(cmp.Compare(x.cost, y.cost),
+				x.from-y.from)
+		})
 	}
 	return out
 }

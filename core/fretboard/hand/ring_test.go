@@ -24,7 +24,8 @@ func ringer(t *rapid.T) (*Hand, layout.Request) {
 		all[i] = i + 1
 	}
 	h := New(n, Style{School: school, Limits: DefaultLimits(neck.Guitars), Rings: true})
-	return h, layout.Request{Neck: n, Scale: coretest.Scale(t), Strings: n.ByPitch(all), HighFret: n.Frets, Frame: school.Frame, Octaves: 1, Ring: h.Place}
+	return h, layout.Request{Neck: n, Scale: coretest.Scale(t), Strings: n.ByPitch(all), HighFret: n.Frets,
+		Frame: school.Frame, Octaves: 1, Ring: h.Place}
 }
 
 // Any tuning, any scale, any school: a finger whose note rings is on no other
@@ -44,7 +45,8 @@ func TestNotesRingOn(t *testing.T) {
 				require.LessOrEqual(t, ring, len(places)-i)
 				for k := i + 1; k < i+ring; k++ {
 					assert.NotEqual(t, places[i].String, places[k].String, "its string is its own")
-					assert.False(t, f.Touches[i].Finger != OpenString && f.Touches[i].Finger == f.Touches[k].Finger, "its finger is busy")
+					assert.False(t, f.Touches[i].Finger != OpenString && f.Touches[i].Finger == f.Touches[k].Finger,
+						"its finger is busy")
 				}
 			}
 			assert.Len(t, Shared(places), fewestShared(r, b.Notes), "neighbours share a string only where they must")
@@ -101,7 +103,8 @@ func TestRingEqualsExhaustiveSearch(t *testing.T) {
 		row := make([][]neck.Place, rapid.IntRange(1, 4).Draw(t, "notes"))
 		for i := range row {
 			for range rapid.IntRange(1, 2).Draw(t, "places") {
-				row[i] = append(row[i], neck.Place{String: rapid.IntRange(1, r.Neck.Strings()).Draw(t, "string"), Fret: rapid.IntRange(0, min(9, r.HighFret)).Draw(t, "fret")})
+				row[i] = append(row[i], neck.Place{String: rapid.IntRange(1, r.Neck.Strings()).Draw(t, "string"),
+					Fret: rapid.IntRange(0, min(9, r.HighFret)).Draw(t, "fret")})
 			}
 		}
 		places, touches, _ := h.place(row, Ask{})

@@ -77,7 +77,8 @@ func (h *Hand) demands(places []neck.Place, touches []Touch, home int) []Demand 
 		case Back:
 			out = append(out, Demand{ReachBack, i, h.mm[g.position] - h.mm[fret], 0, h.grip(g, fret).cost()})
 		case Forward:
-			out = append(out, Demand{ReachForward, i, h.mm[fret] - h.mm[int(g.position)+h.littleHome], 0, h.grip(g, fret).cost()})
+			out = append(out, Demand{ReachForward, i, h.mm[fret] - h.mm[int(g.position)+h.littleHome], 0,
+				h.grip(g, fret).cost()})
 		}
 		if i == 0 || touches[i-1].grip.position == 0 {
 			continue

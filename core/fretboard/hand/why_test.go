@@ -34,7 +34,8 @@ func TestRememberedFingerings(t *testing.T) {
 		strict := h.Finger(places, Ask{Strict: true})
 		again := h.Finger(places, Ask{})
 		assert.Equal(t, first, again)
-		assert.Equal(t, New(n, Style{School: Schools[0], Limits: DefaultLimits(neck.Guitars)}).Path(places, Ask{Strict: true}), strict.Touches, "another question, another answer")
+		assert.Equal(t, New(n, Style{School: Schools[0], Limits: DefaultLimits(neck.Guitars)}).Path(places,
+			Ask{Strict: true}), strict.Touches, "another question, another answer")
 		// The same frets and crossings on other strings are the same path; any
 		// other is not.
 		fresh := func() *Fingering {
@@ -64,7 +65,8 @@ func TestHold(t *testing.T) {
 }
 
 func TestSchoolFrames(t *testing.T) {
-	for id, want := range map[string][4]int{"per-fret": {-1, 0, 3, 4}, "two-fret": {-1, -1, 5, 6}, "one-two-four": {-1, 0, 2, 3}} {
+	for id, want := range map[string][4]int{"per-fret": {-1, 0, 3, 4}, "two-fret": {-1, -1, 5, 6}, "one-two-four": {-1,
+		0, 2, 3}} {
 		s, ok := table.Find(Schools, id)
 		require.True(t, ok)
 		f := s.Frame

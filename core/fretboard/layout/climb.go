@@ -111,7 +111,8 @@ func (c *climber) standsOn(midi int, openFirst bool) []stand {
 func (r *Request) stands(midi int, openFirst bool) []stand {
 	out := make([]stand, 0, len(r.Strings)*(r.Frame.Last-r.Frame.First+1))
 	openFirst = openFirst && r.LowFret == 0
-	onlyOpen := openFirst && slices.ContainsFunc(r.Strings, func(str int) bool { return r.Neck.Open(str).MIDI() == midi })
+	onlyOpen := openFirst && slices.ContainsFunc(r.Strings,
+		func(str int) bool { return r.Neck.Open(str).MIDI() == midi })
 	for order, str := range r.Strings {
 		fret := midi - r.Neck.Open(str).MIDI()
 		if fret < r.LowFret || fret > r.HighFret || onlyOpen && fret > 0 {
@@ -161,7 +162,10 @@ func (a ascent) from(at neck.Place) (out [][]Note) {
 			first = append(first, s)
 		}
 	}
-	slices.SortStableFunc(first, func(x, y stand) int { return cmp.Or(cmp.Compare(x.cost, y.cost), cmp.Compare(y.position, x.position)) })
+	slices.SortStableFunc(first, func(x, y stand) int {
+		return cmp.Or(cmp.Compare(x.cost, y.cost),
+			cmp.Compare(y.position, x.position))
+	})
 	for _, s := range first {
 		if s.cost > first[0].cost+int32(muchDearer*a.Octaves) {
 			break

@@ -18,7 +18,8 @@ func fiveForm(r Request) ([]Box, error) {
 		core, _, _, ok = scale.NearestCore(r.Scale.Formula)
 	}
 	if !ok {
-		return nil, unfit("five-form", "this scale has fewer than five notes", "two-per-string, single-string or seven-position")
+		return nil, unfit("five-form", "this scale has fewer than five notes",
+			"two-per-string, single-string or seven-position")
 	}
 	coreScale := scale.New(r.Scale.Tonic, core)
 	degrees := make([]int, len(core))
@@ -69,7 +70,8 @@ func coreNotes(r *Request, core scale.Scale, lowest int) []Note {
 	midi := lowest
 	for _, str := range r.Strings {
 		for range 2 {
-			laid = append(laid, Note{Place: neck.Place{String: str, Fret: midi - r.Neck.Open(str).MIDI()}, MIDI: midi, Layer: Core})
+			laid = append(laid, Note{Place: neck.Place{String: str, Fret: midi - r.Neck.Open(str).MIDI()}, MIDI: midi,
+				Layer: Core})
 			midi = core.Next(midi)
 		}
 	}

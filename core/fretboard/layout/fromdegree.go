@@ -70,7 +70,8 @@ func (c *climber) from(at neck.Place) [][]Note {
 	}
 	var out [][]Note
 	for _, open := range c.openOrNot(at) {
-		out = append(out, c.ascend(c.octavesFrom(c.Neck.MIDI(at)), open, slices.Index(c.Strings, at.String)).from(at)...)
+		out = append(out, c.ascend(c.octavesFrom(c.Neck.MIDI(at)), open, slices.Index(c.Strings,
+			at.String)).from(at)...)
 	}
 	return out
 }

@@ -44,7 +44,8 @@ func TestEveryBoxIsWholeOrSaysWhatIsMissing(t *testing.T) {
 		n, s := coretest.Neck(t), coretest.Scale(t)
 		system := rapid.SampledFrom(layout.Systems).Draw(t, "system")
 		low := rapid.IntRange(0, n.Frets-1).Draw(t, "low")
-		r := layout.Request{Neck: n, Scale: s, Strings: n.Rising(), LowFret: low, HighFret: rapid.IntRange(low+1, n.Frets).Draw(t, "high"), Octaves: 1, Ring: firstPlaces}
+		r := layout.Request{Neck: n, Scale: s, Strings: n.Rising(), LowFret: low, HighFret: rapid.IntRange(low+1,
+			n.Frets).Draw(t, "high"), Octaves: 1, Ring: firstPlaces}
 		if rapid.Bool().Draw(t, "every string") {
 			all := make([]int, n.Strings())
 			for i := range all {
@@ -92,7 +93,8 @@ func checkBox(t *rapid.T, r layout.Request, b layout.Box) {
 func TestShapesMove(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		system := rapid.SampledFrom([]string{"three-per-string", "two-per-string", "five-form"}).Draw(t, "system")
-		id := rapid.SampledFrom([]string{"major", "dorian", "mixolydian", "natural-minor", "minor-pentatonic"}).Draw(t, "scale")
+		id := rapid.SampledFrom([]string{"major", "dorian", "mixolydian", "natural-minor", "minor-pentatonic"}).Draw(t,
+			"scale")
 		up := rapid.IntRange(1, 12).Draw(t, "up")
 		names := strings.Fields("C Db D Eb E F F# G Ab A Bb B")
 		from := rapid.IntRange(0, 11).Draw(t, "from")
@@ -137,7 +139,8 @@ func TestPerStringCounts(t *testing.T) {
 // to the core.
 func TestAddedNotes(t *testing.T) {
 	for id, want := range map[string]string{
-		"dorian": "2 6", "phrygian": "b2 b6", "aeolian": "2 b6", "mixolydian": "4 b7", "ionian": "4 7", "lydian": "#4 7", "minor-blues": "b5", "minor-pentatonic": "",
+		"dorian": "2 6", "phrygian": "b2 b6", "aeolian": "2 b6", "mixolydian": "4 b7", "ionian": "4 7",
+		"lydian": "#4 7", "minor-blues": "b5", "minor-pentatonic": "",
 	} {
 		r := request(t, standard, 24, "F#", id)
 		for _, b := range boxes(t, "five-form", r) {
@@ -176,8 +179,10 @@ func TestChordForms(t *testing.T) {
 		return strings.Join(out, "")
 	}
 	assert.Equal(t, "EDCAG", forms(standard, "F#", "major"))
-	assert.Equal(t, "EDCAG", forms("Eb2 Ab2 Db3 Gb3 Bb3 Eb4", "B", "mixolydian"), "the steps between strings count, not their pitch")
-	assert.Equal(t, "EDCAG", forms(standard, "G", "dorian"), "common practice: minor pentatonic under the index finger on the lowest string is the E form")
+	assert.Equal(t, "EDCAG", forms("Eb2 Ab2 Db3 Gb3 Bb3 Eb4", "B", "mixolydian"),
+		"the steps between strings count, not their pitch")
+	assert.Equal(t, "EDCAG", forms(standard, "G", "dorian"),
+		"common practice: minor pentatonic under the index finger on the lowest string is the E form")
 	assert.Empty(t, forms("D2 A2 D3 G3 B3 E4", "F#", "major"), "no such names in another tuning")
 }
 
@@ -191,7 +196,8 @@ func TestFiveFormNeedsACore(t *testing.T) {
 
 func TestCorrections(t *testing.T) {
 	for tuning, want := range map[string]string{
-		standard: "[{3 2 1}]", "D2 A2 D3 G3 B3 E4": "[{6 5 -2} {3 2 1}]", "E2 A2 D3 G3 C4 F4": "[]", "G3 D4 A4 E5": "[]", "D2 G2 D3 G3 B3 D4": "[{5 4 -2} {3 2 1} {2 1 2}]",
+		standard: "[{3 2 1}]", "D2 A2 D3 G3 B3 E4": "[{6 5 -2} {3 2 1}]", "E2 A2 D3 G3 C4 F4": "[]",
+		"G3 D4 A4 E5": "[]", "D2 G2 D3 G3 B3 D4": "[{5 4 -2} {3 2 1} {2 1 2}]",
 	} {
 		r := request(t, tuning, 20, "F", "major")
 		assert.Equal(t, want, fmt.Sprint(layout.Corrections(r.Neck, r.Strings)), tuning)

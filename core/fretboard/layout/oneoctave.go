@@ -33,8 +33,10 @@ func oneOctave(r Request) ([]Box, error) {
 // OctaveShapes are the shapes of one octave, in picker order.
 var OctaveShapes = []table.Row{
 	{ID: underHand, Name: "an octave under one hand", Why: "the hand stays; each string has what lies under it"},
-	{ID: "even", Name: "an even octave", Phrase: "the same number of notes on each string", Why: "three, three and two: regular for rhythm and picking, the same from every root but for the corrections"},
-	{ID: cutShort, Name: "an octave as far as the strings go", Phrase: "cut short where the strings end", Why: "the hand stays; what no string is left for is said"},
+	{ID: "even", Name: "an even octave", Phrase: "the same number of notes on each string",
+		Why: "three, three and two: regular for rhythm and picking, the same from every root but for the corrections"},
+	{ID: cutShort, Name: "an octave as far as the strings go", Phrase: "cut short where the strings end",
+		Why: "the hand stays; what no string is left for is said"},
 }
 
 const underHand, evenShape, cutShort = "one-hand", "even", "cut-short"
@@ -111,7 +113,8 @@ func (r *Request) easiestFirst(boxes []Box) {
 		return
 	}
 	slices.SortStableFunc(boxes, func(a, b Box) int {
-		return cmp.Or(cmp.Compare(a.Shortfall(), b.Shortfall()), cmp.Compare(fretsOf(a)*len(b.Notes), fretsOf(b)*len(a.Notes)))
+		return cmp.Or(cmp.Compare(a.Shortfall(), b.Shortfall()), cmp.Compare(fretsOf(a)*len(b.Notes),
+			fretsOf(b)*len(a.Notes)))
 	})
 }
 

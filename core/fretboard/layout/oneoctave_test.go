@@ -47,7 +47,8 @@ func TestNearestEqualsExhaustiveSearch(t *testing.T) {
 		var n neck.Neck
 		for range rapid.IntRange(1, 4).Draw(t, "keys") {
 			tonic := rapid.SampledFrom([]string{"C", "Eb", "F#", "A", "Bb"}).Draw(t, "tonic")
-			r := underHand(request(t, standard, 19, tonic, rapid.SampledFrom([]string{"dorian", "mixolydian", "kumoi"}).Draw(t, "scale")))
+			r := underHand(request(t, standard, 19, tonic, rapid.SampledFrom([]string{"dorian", "mixolydian",
+				"kumoi"}).Draw(t, "scale")))
 			n = r.Neck
 			lists = append(lists, boxes(t, "one-octave", r))
 		}

@@ -76,7 +76,10 @@ func (r *Request) bothReaches(notes []Note, position int) bool {
 	if r.rank(top.Fret, position, hold{}) != reachForward {
 		return false
 	}
-	return slices.ContainsFunc(notes, func(n Note) bool { return n.String == top.String && r.rank(n.Fret, position, hold{}) == reachBack })
+	return slices.ContainsFunc(notes, func(n Note) bool {
+		return n.String == top.String && r.rank(n.Fret, position,
+			hold{}) == reachBack
+	})
 }
 
 // Weights of what a hand has to take off its home frets: the little finger reaches

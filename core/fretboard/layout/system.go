@@ -23,22 +23,36 @@ type Uses struct {
 
 // Systems are all layout systems in picker order.
 var Systems = []System{
-	{table.Row{ID: "three-per-string", Name: "three notes per string", Phrase: "as three notes per string", Why: "even on every string: rhythm and picking stay regular"}, perString(3), Uses{}},
-	{table.Row{ID: "two-per-string", Name: "two notes per string", Phrase: "as two notes per string", Why: "the narrow boxes of five-note scales"}, perString(2), Uses{}},
-	{table.Row{ID: "four-per-string", Name: "four notes per string", Phrase: "as four notes per string", Why: "covers most neck; moves the hand on every string"}, perString(4), Uses{}},
-	{table.Row{ID: "five-form", Name: "five forms", Phrase: "in the five forms", Why: "a pentatonic core with the other notes laid over it, tied to chord forms"}, fiveForm, Uses{Core: true}},
-	{table.Row{ID: "seven-position", Name: "seven positions", Phrase: "in seven positions", Why: "all that lies under a hand that stays, from each degree"}, sevenPosition, Uses{}},
-	{table.Row{ID: "one-octave", Name: "one octave from every root", Phrase: "as one octave from every root", Why: "one octave from any root; chained root to root they cover the neck"}, oneOctave, Uses{Links: true, AnyString: true, Shape: true}},
-	{table.Row{ID: "from-degree", Name: "from one degree, all starts", Phrase: "from one degree, all starts", Why: "finds every place to begin, each with the form it grows out of"}, fromDegree, Uses{Span: true, AnyString: true}},
-	{table.Row{ID: "first-position", Name: "first position", Phrase: "in first position", Why: "open strings and the first frets, lowest note to highest"}, firstPosition, Uses{}},
-	{table.Row{ID: "single-string", Name: "one string at a time", Phrase: "one string at a time", Why: "shows steps and half steps as distances; joins the boxes"}, singleString, Uses{Links: true}},
-	{table.Row{ID: "campanella", Name: "campanella", Phrase: "as a campanella", Why: "no two neighbours on one string: the notes ring into each other"}, campanella, Uses{Span: true, AllStrings: true, AnyString: true, Rings: true}},
+	{table.Row{ID: "three-per-string", Name: "three notes per string", Phrase: "as three notes per string",
+		Why: "even on every string: rhythm and picking stay regular"}, perString(3), Uses{}},
+	{table.Row{ID: "two-per-string", Name: "two notes per string", Phrase: "as two notes per string",
+		Why: "the narrow boxes of five-note scales"}, perString(2), Uses{}},
+	{table.Row{ID: "four-per-string", Name: "four notes per string", Phrase: "as four notes per string",
+		Why: "covers most neck; moves the hand on every string"}, perString(4), Uses{}},
+	{table.Row{ID: "five-form", Name: "five forms", Phrase: "in the five forms",
+		Why: "a pentatonic core with the other notes laid over it, tied to chord forms"}, fiveForm, Uses{Core: true}},
+	{table.Row{ID: "seven-position", Name: "seven positions", Phrase: "in seven positions",
+		Why: "all that lies under a hand that stays, from each degree"}, sevenPosition, Uses{}},
+	{table.Row{ID: "one-octave", Name: "one octave from every root", Phrase: "as one octave from every root",
+		Why: "one octave from any root; chained root to root they cover the neck"}, oneOctave,
+		Uses{Links: true, AnyString: true, Shape: true}},
+	{table.Row{ID: "from-degree", Name: "from one degree, all starts", Phrase: "from one degree, all starts",
+		Why: "finds every place to begin, each with the form it grows out of"}, fromDegree,
+		Uses{Span: true, AnyString: true}},
+	{table.Row{ID: "first-position", Name: "first position", Phrase: "in first position",
+		Why: "open strings and the first frets, lowest note to highest"}, firstPosition, Uses{}},
+	{table.Row{ID: "single-string", Name: "one string at a time", Phrase: "one string at a time",
+		Why: "shows steps and half steps as distances; joins the boxes"}, singleString, Uses{Links: true}},
+	{table.Row{ID: "campanella", Name: "campanella", Phrase: "as a campanella",
+		Why: "no two neighbours on one string: the notes ring into each other"}, campanella,
+		Uses{Span: true, AllStrings: true, AnyString: true, Rings: true}},
 }
 
 // Fewer is the system with one note less on each string; ok is false where
 // there is none.
 func Fewer(s System) (fewer System, ok bool) {
-	for id, less := range map[string]string{"four-per-string": "three-per-string", "three-per-string": "two-per-string"} {
+	for id, less := range map[string]string{"four-per-string": "three-per-string",
+		"three-per-string": "two-per-string"} {
 		if s.ID == id {
 			return table.Find(Systems, less)
 		}

@@ -18,7 +18,8 @@ var perFret = layout.Frame{First: -1, FirstHome: 0, LastHome: 3, Last: 4}
 
 func underHand(r layout.Request) layout.Request {
 	r.Frame, r.Octaves, r.Ring = perFret, 1, firstPlaces
-	r.Positions = []layout.Position{{Name: "first position", Low: 1, High: 4}, {Name: "second position", Low: 2, High: 5}}
+	r.Positions = []layout.Position{{Name: "first position", Low: 1, High: 4}, {Name: "second position", Low: 2,
+		High: 5}}
 	return r
 }
 
@@ -79,7 +80,8 @@ func TestSingleStringsLinkAnOctaveUp(t *testing.T) {
 // degree, and lies in order of strings.
 func TestFromDegreeStarts(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		r := underHand(request(t, standard, 24, rapid.SampledFrom([]string{"C", "Eb", "F#", "B"}).Draw(t, "tonic"), rapid.SampledFrom([]string{"major", "harmonic-minor", "kumoi", "half-whole"}).Draw(t, "scale")))
+		r := underHand(request(t, standard, 24, rapid.SampledFrom([]string{"C", "Eb", "F#", "B"}).Draw(t, "tonic"),
+			rapid.SampledFrom([]string{"major", "harmonic-minor", "kumoi", "half-whole"}).Draw(t, "scale")))
 		r.FromDegree = rapid.IntRange(0, r.Scale.Len()-1).Draw(t, "degree")
 		r.Octaves = rapid.IntRange(1, 3).Draw(t, "octaves")
 		made := boxes(t, "from-degree", r)
@@ -155,7 +157,8 @@ func lowestOf(r layout.Request, b layout.Box) int {
 // In a dropped or open tuning every crossing that differs is said.
 func TestCorrectionsOfEachCrossing(t *testing.T) {
 	r := underHand(request(t, "D2 A2 D3 G3 B3 E4", 22, "D", "major"))
-	assert.Equal(t, []layout.Correction{{FromString: 6, ToString: 5, Frets: -2}, {FromString: 3, ToString: 2, Frets: 1}}, boxes(t, "three-per-string", r)[0].Corrections)
+	assert.Equal(t, []layout.Correction{{FromString: 6, ToString: 5, Frets: -2}, {FromString: 3, ToString: 2,
+		Frets: 1}}, boxes(t, "three-per-string", r)[0].Corrections)
 	open := underHand(request(t, "D2 A2 D3 F#3 A3 D4", 22, "D", "major"))
 	assert.Len(t, boxes(t, "seven-position", open)[0].Corrections, 3, "5 is the usual step, twice")
 }
@@ -165,13 +168,16 @@ func TestFirstPositionNeedsOpenStringsOrOffersOthers(t *testing.T) {
 		r := underHand(request(t, "G3 D4 A4 E5", 20, tonic, "major"))
 		r.LowFret = low
 		r.Frame = layout.Frame{First: -1, FirstHome: -1, LastHome: 5, Last: 6}
-		r.Positions = []layout.Position{{Name: "first position", Low: 1, High: 7}, {Name: "half position", Low: 1, High: 6}, {Name: "second position", Low: 3, High: 9}}
+		r.Positions = []layout.Position{{Name: "first position", Low: 1, High: 7}, {Name: "half position", Low: 1,
+			High: 6}, {Name: "second position", Low: 3, High: 9}}
 		for _, b := range boxes(t, "first-position", r) {
 			out = append(out, b.Name)
 		}
 		return out
 	}
 	assert.Equal(t, []string{"first position"}, names("A", 0))
-	assert.Equal(t, []string{"first position", "half position", "second position"}, names("A", 1), "without open strings")
-	assert.Equal(t, []string{"first position", "second position"}, names("Db", 0), "first and half position have the same notes")
+	assert.Equal(t, []string{"first position", "half position", "second position"}, names("A", 1),
+		"without open strings")
+	assert.Equal(t, []string{"first position", "second position"}, names("Db", 0),
+		"first and half position have the same notes")
 }

@@ -82,7 +82,8 @@ func (r *Request) under(position int, h hold) []Note {
 	notes := make([]Note, 0, found)
 	for midi := low; midi <= high; midi++ {
 		if str := int(places[midi].str); str != 0 {
-			notes = append(notes, Note{neck.Place{String: str, Fret: midi - r.Neck.Open(str).MIDI()}, midi, r.Scale.Index(midi), Core})
+			notes = append(notes, Note{neck.Place{String: str, Fret: midi - r.Neck.Open(str).MIDI()}, midi,
+				r.Scale.Index(midi), Core})
 		}
 	}
 	return notes

@@ -12,7 +12,8 @@ import (
 // the octave that makes the strings rise. Octaves that are given stay.
 func InferTuning(words []string, like []pitch.Pitch) ([]pitch.Pitch, error) {
 	if len(words) < MinStrings || len(words) > MaxStrings {
-		return nil, fmt.Errorf("a tuning of %d strings: give %d to %d, such as E2 A2 D3 G3 B3 E4 or D A D G B E", len(words), MinStrings, MaxStrings)
+		return nil, fmt.Errorf("a tuning of %d strings: give %d to %d, such as E2 A2 D3 G3 B3 E4 or D A D G B E",
+			len(words), MinStrings, MaxStrings)
 	}
 	out := make([]pitch.Pitch, len(words))
 	for i, w := range words {

@@ -50,7 +50,8 @@ func New(tuning []pitch.Pitch, frets int, scaleLengthMM float64) (Neck, error) {
 	case frets < MinFrets || frets > MaxFrets:
 		return Neck{}, fmt.Errorf("%d frets: give %d to %d", frets, MinFrets, MaxFrets)
 	case !(scaleLengthMM >= MinScaleLengthMM && scaleLengthMM <= MaxScaleLengthMM):
-		return Neck{}, fmt.Errorf("a scale length of %g mm: give %g to %g", scaleLengthMM, MinScaleLengthMM, MaxScaleLengthMM)
+		return Neck{}, fmt.Errorf("a scale length of %g mm: give %g to %g", scaleLengthMM, MinScaleLengthMM,
+			MaxScaleLengthMM)
 	}
 	for i, p := range tuning {
 		if top := p.MIDI() + frets; top > pitch.MaxMIDI {

@@ -23,19 +23,23 @@ func bass(tonic, name string) brief.Brief {
 // In D, with the 1 on string 3 at fret 5. Common practice.
 func TestLowAnswersOnABass(t *testing.T) {
 	for ask, want := range map[string]string{
-		"1": "3/5 The 1 itself.", "5": "4/5 The low 5 itself.", "2": "3/7 2 frets above the 1.", "7": "3/4 One fret below the 1.", "6": "4/7 2 frets above the low 5.",
-		"4": "4/3 2 frets below the low 5.", "3": "4/2 3 frets below the low 5.", "b7": "3/3 2 frets below the 1.", "b2": "3/6 One fret above the 1.",
+		"1": "3/5 The 1 itself.", "5": "4/5 The low 5 itself.", "2": "3/7 2 frets above the 1.",
+		"7": "3/4 One fret below the 1.", "6": "4/7 2 frets above the low 5.",
+		"4": "4/3 2 frets below the low 5.", "3": "4/2 3 frets below the low 5.", "b7": "3/3 2 frets below the 1.",
+		"b2": "3/6 One fret above the 1.",
 	} {
 		made, err := call.Build(call.Request{Brief: bass("D", "major"), Kind: "numbers", Ask: []string{ask}})
 		require.NoError(t, err)
 		c := made.Calls[0]
 		assert.Equal(t, want, fmt.Sprintf("%d/%d %s", c.Answer.String, c.Answer.Fret, c.Why), ask)
 	}
-	made, err := call.Build(call.Request{Brief: bass("D", "major"), Kind: "numbers", Ask: []string{"6", "4", "b7", "1"}})
+	made, err := call.Build(call.Request{Brief: bass("D", "major"), Kind: "numbers", Ask: []string{"6", "4", "b7",
+		"1"}})
 	require.NoError(t, err)
 	var said []string
 	for _, c := range made.Calls {
-		said = append(said, fmt.Sprintf("%s %s %d/%d %s %d", c.Ask, c.Say, c.Answer.String, c.Answer.Fret, c.Answer.Name, c.Answer.MIDI))
+		said = append(said, fmt.Sprintf("%s %s %d/%d %s %d", c.Ask, c.Say, c.Answer.String, c.Answer.Fret,
+			c.Answer.Name, c.Answer.MIDI))
 	}
 	assert.Equal(t, []string{"6 six 4/7 B 35", "4 four 4/3 G 31", "b7 flat seven 3/3 C 36", "1 one 3/5 D 38"}, said)
 	also := made.Calls[0].Also
@@ -43,14 +47,16 @@ func TestLowAnswersOnABass(t *testing.T) {
 	assert.Contains(t, fmt.Sprint(also), "B")
 	data, err := json.Marshal(made.Calls[0])
 	require.NoError(t, err)
-	assert.Contains(t, string(data), `"answer":{"string":4,"fret":7,"midi":35,"name":"B","degree":"6"}`, "the shape on the wire")
+	assert.Contains(t, string(data), `"answer":{"string":4,"fret":7,"midi":35,"name":"B","degree":"6"}`,
+		"the shape on the wire")
 }
 
 // Whatever is called on whatever bass: the answer sounds the degree, lies on the two lowest
 // strings, and no other place there moves the hand less; a seed repeats.
 func TestNumbersAnywhere(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		b := bass(rapid.SampledFrom([]string{"C", "Eb", "F#", "Bb", "E", "Ab"}).Draw(t, "tonic"), rapid.SampledFrom([]string{"major", "natural-minor", "mixolydian"}).Draw(t, "scale"))
+		b := bass(rapid.SampledFrom([]string{"C", "Eb", "F#", "Bb", "E", "Ab"}).Draw(t, "tonic"),
+			rapid.SampledFrom([]string{"major", "natural-minor", "mixolydian"}).Draw(t, "scale"))
 		b.Instrument.ID = rapid.SampledFrom([]string{"bass", "bass-5", "bass-6", "upright-bass"}).Draw(t, "instrument")
 		if b.Instrument.ID == "bass" && rapid.Bool().Draw(t, "dropped") {
 			b.Instrument.Tuning = strings.Fields("D1 A1 D2 G2")
@@ -116,7 +122,8 @@ func TestBadCalls(t *testing.T) {
 		require.ErrorAs(t, err, &faults, field)
 		assert.Equal(t, field, faults[0].Field)
 	}
-	for kind, ask := range map[string]string{"numbers": "9", "find": "J", "name": "9/99", "spell": "x", "signature": ""} {
+	for kind, ask := range map[string]string{"numbers": "9", "find": "J", "name": "9/99", "spell": "x",
+		"signature": ""} {
 		_, err := call.Build(call.Request{Brief: bass("D", "major"), Kind: kind, Ask: []string{ask}})
 		assert.Error(t, err, kind)
 	}

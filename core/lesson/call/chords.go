@@ -34,7 +34,8 @@ func chordsOf(m *setting) (out []string) {
 
 // named reports whether a chord has a usual name.
 func (m *setting) named(c scale.Chord) bool {
-	return c.Quality != "" || c.Notes[0].Degree(pitch.MustParseDegree("3")) == c.Notes[1] && c.Notes[0].Degree(pitch.MustParseDegree("5")) == c.Notes[2] && len(c.Notes) == 3
+	return c.Quality != "" || c.Notes[0].Degree(pitch.MustParseDegree("3")) == c.Notes[1] &&
+		c.Notes[0].Degree(pitch.MustParseDegree("5")) == c.Notes[2] && len(c.Notes) == 3
 }
 
 // chordAsked is the root and the size of the chord of an ask, which may have a note before it.
@@ -82,10 +83,13 @@ func answerChord(m *setting, ask string) (Call, error) {
 	for i, n := range c.Notes {
 		words[i] = n.String()
 	}
-	return Call{Show: m.chordTitle(c), Say: "spell the chord " + english.Spoken(m.chordSpoken(c)), Answer: Answer{Words: words}, Why: fmt.Sprintf("The chord on the %s of %s: every other note of the scale.", c.Degree.Pretty(), m.keyTitle(m.Scale.Tonic.String()))}, nil
+	return Call{Show: m.chordTitle(c), Say: "spell the chord " + english.Spoken(m.chordSpoken(c)),
+		Answer: Answer{Words: words}, Why: fmt.Sprintf("The chord on the %s of %s: every other note of the scale.",
+			c.Degree.Pretty(), m.keyTitle(m.Scale.Tonic.String()))}, nil
 }
 
-var spokenQualities = strings.NewReplacer("maj7", " major seven", "m7♭5", " half diminished", "m(", " minor (", "m7", " minor seven", "°7", " diminished seven", "°", " diminished", "+", " augmented", "7", " seven", "m", " minor")
+var spokenQualities = strings.NewReplacer("maj7", " major seven", "m7♭5", " half diminished", "m(", " minor (", "m7",
+	" minor seven", "°7", " diminished seven", "°", " diminished", "+", " augmented", "7", " seven", "m", " minor")
 
 func (m *setting) chordSpoken(c scale.Chord) string {
 	return m.Say(c.Notes[0]) + spokenQualities.Replace(c.Quality)
@@ -106,7 +110,8 @@ func readLanding(m *setting, s string) (string, error) {
 	d, err := pitch.ParseDegree(note)
 	_, known := m.chord(chord)
 	if !ok || err != nil || !known || !slices.Contains(m.Scale.Formula, d) {
-		return "", fmt.Errorf("%q was given: give a degree of the scale over a chord of the key, such as 1/1:3", fault.Clip(s))
+		return "", fmt.Errorf("%q was given: give a degree of the scale over a chord of the key, such as 1/1:3",
+			fault.Clip(s))
 	}
 	return s, nil
 }
@@ -119,12 +124,14 @@ func answerLanding(m *setting, ask string) (Call, error) {
 		return Call{}, fmt.Errorf("%s is no chord of this key", ask)
 	}
 	name := m.Scale.Tonic.Degree(pitch.MustParseDegree(note))
-	answer, why := "no", fmt.Sprintf("%s has %s: %s goes on to one of them.", m.chordTitle(c), m.list(c.Notes), m.Say(name))
+	answer, why := "no", fmt.Sprintf("%s has %s: %s goes on to one of them.", m.chordTitle(c), m.list(c.Notes),
+		m.Say(name))
 	if i := slices.Index(c.Notes, name); i >= 0 {
 		answer, why = "yes", fmt.Sprintf("%s is the %d of %s.", m.Say(name), 2*i+1, m.chordTitle(c))
 	}
 	show := fmt.Sprintf("end on %s over %s?", m.Say(name), m.chordTitle(c))
-	return Call{Show: english.Capital(show), Say: "may the run end on " + english.Spoken(m.Say(name)+" over "+m.chordSpoken(c)), Answer: Answer{Words: []string{answer}}, Why: why}, nil
+	return Call{Show: english.Capital(show), Say: "may the run end on " +
+		english.Spoken(m.Say(name)+" over "+m.chordSpoken(c)), Answer: Answer{Words: []string{answer}}, Why: why}, nil
 }
 
 func (m *setting) list(names []pitch.Name) string {
@@ -158,11 +165,14 @@ func answerNextKey(m *setting, ask string) (Call, error) {
 	notes := make([]piece.Note, len(to.Notes))
 	for i, p := range to.Notes {
 		midi := m.Neck.MIDI(p)
-		notes[i] = piece.Note{Place: p, MIDI: midi, Name: s.Pitch(midi).Name.String(), Degree: s.Formula[s.Index(midi)].String()}
+		notes[i] = piece.Note{Place: p, MIDI: midi, Name: s.Pitch(midi).Name.String(),
+			Degree: s.Formula[s.Index(midi)].String()}
 	}
 	why := fmt.Sprintf("From %s the hand moves %g mm.", placeWords(from.Notes[0]), to.TravelMM)
-	show := fmt.Sprintf("%s, from %s at %s", m.keyTitle(ask), m.keyTitle(m.Scale.Tonic.String()), placeWords(from.Notes[0]))
-	return Call{Show: show, Say: english.Spoken("next key: " + m.keyTitle(ask)), Place: m.pointed(from.Notes[0]), Answer: Answer{Note: &notes[0], Notes: notes}, Also: m.others(notes[0]), Why: why}, nil
+	show := fmt.Sprintf("%s, from %s at %s", m.keyTitle(ask), m.keyTitle(m.Scale.Tonic.String()),
+		placeWords(from.Notes[0]))
+	return Call{Show: show, Say: english.Spoken("next key: " + m.keyTitle(ask)), Place: m.pointed(from.Notes[0]),
+		Answer: Answer{Note: &notes[0], Notes: notes}, Also: m.others(notes[0]), Why: why}, nil
 }
 
 // others are the other places of a note, too high or far.
@@ -234,7 +244,8 @@ func readStart(m *setting, s string) (string, error) {
 	}
 	d, octaves := start(s)
 	if !slices.Contains(m.Scale.Formula, d) || octaves < 1 || octaves > mostOctaves {
-		return "", fmt.Errorf("%q was given: give a degree of the scale and 1 or %d octaves, such as 4:2", fault.Clip(s), mostOctaves)
+		return "", fmt.Errorf("%q was given: give a degree of the scale and 1 or %d octaves, such as 4:2",
+			fault.Clip(s), mostOctaves)
 	}
 	return fmt.Sprintf("%s:%d", d, octaves), nil
 }
@@ -244,7 +255,8 @@ func answerStart(m *setting, ask string) (Call, error) {
 	d, octaves := start(ask)
 	boxes := m.starts(slices.Index(m.Scale.Formula, d), octaves)
 	if len(boxes) == 0 {
-		return Call{}, fmt.Errorf("%s has no place for %s from its %s", m.keyTitle(m.Scale.Tonic.String()), english.CountInWords(octaves, "octave", "octaves"), d.Pretty())
+		return Call{}, fmt.Errorf("%s has no place for %s from its %s", m.keyTitle(m.Scale.Tonic.String()),
+			english.CountInWords(octaves, "octave", "octaves"), d.Pretty())
 	}
 	best := slices.MinFunc(boxes, func(a, b layout.Box) int {
 		if by := a.Notes[0].MIDI - b.Notes[0].MIDI; by != 0 {
@@ -260,8 +272,10 @@ func answerStart(m *setting, ask string) (Call, error) {
 	if best.Form != "" {
 		why = fmt.Sprintf("%s It grows out of the %s form.", why, best.Form)
 	}
-	show := fmt.Sprintf("%s from its %s, %s", m.keyTitle(m.Scale.Tonic.String()), nth(d), english.CountInWords(octaves, "octave", "octaves"))
-	return Call{Show: show, Say: english.Spoken(show), Answer: Answer{Note: &notes[0], Notes: notes}, Also: m.others(notes[0]), Why: why}, nil
+	show := fmt.Sprintf("%s from its %s, %s", m.keyTitle(m.Scale.Tonic.String()), nth(d), english.CountInWords(octaves,
+		"octave", "octaves"))
+	return Call{Show: show, Say: english.Spoken(show), Answer: Answer{Note: &notes[0], Notes: notes},
+		Also: m.others(notes[0]), Why: why}, nil
 }
 
 // nth is a degree as a scale is begun on it.

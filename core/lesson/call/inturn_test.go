@@ -17,7 +17,8 @@ import (
 // A phrase is called note by note in its order, and from the first again; its own place is right,
 // the same note elsewhere is far or too high.
 func TestAPhraseIsCalled(t *testing.T) {
-	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "minor-blues"}, Run: brief.Run{Pattern: "phrase", Phrase: "1 b3/2 4/2 b5 5", Way: "position", At: 6}}
+	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "minor-blues"},
+		Run: brief.Run{Pattern: "phrase", Phrase: "1 b3/2 4/2 b5 5", Way: "position", At: 6}}
 	p, err := plan.Build(b)
 	require.NoError(t, err)
 	made, err := call.Build(call.Request{Brief: b, Kind: "run", Count: 7, Said: []string{"1"}})
@@ -36,7 +37,8 @@ func TestAPhraseIsCalled(t *testing.T) {
 	assert.Equal(t, "♭3 4 ♭5 5 1 ♭3 4", strings.Join(shown, " "))
 	at := p.Run.Events[1].Place
 	for place, want := range map[neck.Place]string{at: call.Right, {String: at.String, Fret: at.Fret + 1}: call.Wrong} {
-		m, err := call.Mark(call.Answered{Request: call.Request{Brief: b, Kind: "run", Said: []string{"1"}}, Given: call.Given{Place: &place}, Answers: "2"})
+		m, err := call.Mark(call.Answered{Request: call.Request{Brief: b, Kind: "run", Said: []string{"1"}},
+			Given: call.Given{Place: &place}, Answers: "2"})
 		require.NoError(t, err)
 		assert.Equal(t, want, m.Verdict)
 	}

@@ -36,8 +36,10 @@ func (m *setting) keyTitle(tonic string) string {
 // answerSpell is the notes of the scale in their order, the tonic again at the end.
 func answerSpell(m *setting, ask string) (Call, error) {
 	s := m.inKey(ask)
-	why := fmt.Sprintf("%s, not counting the last note again.", english.Capital(english.CountInWords(signsIn(s), "sign", "signs")))
-	return Call{Show: m.keyTitle(ask), Say: english.Spoken("spell " + m.keyTitle(ask)), Answer: Answer{Words: Spelled(s)}, Why: why}, nil
+	why := fmt.Sprintf("%s, not counting the last note again.", english.Capital(english.CountInWords(signsIn(s),
+		"sign", "signs")))
+	return Call{Show: m.keyTitle(ask), Say: english.Spoken("spell " + m.keyTitle(ask)),
+		Answer: Answer{Words: Spelled(s)}, Why: why}, nil
 }
 
 // Spelled is a scale written out: its notes in their order, and the tonic again.
@@ -65,9 +67,11 @@ func answerSignature(m *setting, ask string) (Call, error) {
 	signature := m.inKey(ask).KeySignature()
 	why := english.Capital(signed(signature.Fifths)) + "."
 	if signature.Fifths != 0 {
-		why = english.Capital(signed(signature.Fifths)) + ": " + pitch.Pretty(strings.Join(signature.Accidentals, " ")) + "."
+		why = english.Capital(signed(signature.Fifths)) + ": " + pitch.Pretty(strings.Join(signature.Accidentals,
+			" ")) + "."
 	}
-	return Call{Show: m.keyTitle(ask), Say: english.Spoken("the signature of " + m.keyTitle(ask)), Answer: Answer{Words: append([]string{}, signature.Accidentals...)}, Why: why}, nil
+	return Call{Show: m.keyTitle(ask), Say: english.Spoken("the signature of " + m.keyTitle(ask)),
+		Answer: Answer{Words: append([]string{}, signature.Accidentals...)}, Why: why}, nil
 }
 
 // signText is so many signs as an ask: "3#", "2b", "0".
@@ -133,11 +137,13 @@ func answerKey(m *setting, ask string) (Call, error) {
 		return Call{}, fmt.Errorf("no key of this scale has %s", signed(fifths))
 	}
 	show := fmt.Sprintf("%s, %s", english.Capital(signed(fifths)), m.Scale.Name)
-	why := fmt.Sprintf("%s has %s.", m.keyTitle(tonic.String()), pitch.Pretty(strings.Join(m.inKey(tonic.String()).KeySignature().Accidentals, " ")))
+	why := fmt.Sprintf("%s has %s.", m.keyTitle(tonic.String()),
+		pitch.Pretty(strings.Join(m.inKey(tonic.String()).KeySignature().Accidentals, " ")))
 	if fifths == 0 {
 		why = fmt.Sprintf("%s has neither sharps nor flats.", m.keyTitle(tonic.String()))
 	}
-	return Call{Show: show, Say: english.Spoken(show + ": which key"), Answer: Answer{Words: []string{tonic.String()}}, Why: why}, nil
+	return Call{Show: show, Say: english.Spoken(show + ": which key"), Answer: Answer{Words: []string{tonic.String()}},
+		Why: why}, nil
 }
 
 // ordersOf are how many signs of a signature are asked for in their order.
@@ -170,7 +176,8 @@ func answerOrder(m *setting, ask string) (Call, error) {
 	if n == 1 {
 		show = "the first " + kind
 	}
-	return Call{Show: show, Say: show + ", in their order", Answer: Answer{Words: append([]string{}, words...)}, Why: fmt.Sprintf("From one %s to the next goes a %s up.", kind, step)}, nil
+	return Call{Show: show, Say: show + ", in their order", Answer: Answer{Words: append([]string{}, words...)},
+		Why: fmt.Sprintf("From one %s to the next goes a %s up.", kind, step)}, nil
 }
 
 // relativesOf are the keys whose relative is in use too.
@@ -207,5 +214,6 @@ func answerRelative(m *setting, ask string) (Call, error) {
 		other, from = "minor", "the sixth degree of the major"
 	}
 	show := fmt.Sprintf("the relative %s of %s", other, m.keyTitle(ask))
-	return Call{Show: show, Say: english.Spoken(show), Answer: Answer{Words: []string{r.Tonic.String()}}, Why: fmt.Sprintf("%s is %s, with the same signs.", m.Say(r.Tonic), from)}, nil
+	return Call{Show: show, Say: english.Spoken(show), Answer: Answer{Words: []string{r.Tonic.String()}},
+		Why: fmt.Sprintf("%s is %s, with the same signs.", m.Say(r.Tonic), from)}, nil
 }

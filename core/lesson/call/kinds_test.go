@@ -45,11 +45,13 @@ func TestKeysAndTheirSigns(t *testing.T) {
 		{"major", "order", "7b", "the first seven flats = Bb Eb Ab Db Gb Cb Fb; From one flat to the next goes a fourth up."},
 		{"major", "relative", "Ab", "the relative minor of A♭ major = F; F is the sixth degree of the major, with the same signs."},
 		{"natural-minor", "relative", "C#", "the relative major of C♯ natural minor = E; E is the third degree of the minor, with the same signs."},
-		{"major-pentatonic", "relative", "Eb", "the relative minor of E♭ major pentatonic = C; C is the sixth degree of the major, with the same signs."},
+		{"major-pentatonic", "relative", "Eb",
+			"the relative minor of E♭ major pentatonic = C; C is the sixth degree of the major, with the same signs."},
 		{"harmonic-minor", "spell", "B", "B harmonic minor = B C# D E F# G A# B; 3 signs, not counting the last note again."},
 		{"minor-pentatonic", "spell", "Eb", "E♭ minor pentatonic = Eb Gb Ab Bb Db Eb; 5 signs, not counting the last note again."},
 	} {
-		assert.Equal(t, c.want, answered(t, call.Request{Brief: on("guitar", "C", c.scale), Kind: c.kind, Ask: []string{c.ask}}))
+		assert.Equal(t, c.want, answered(t, call.Request{Brief: on("guitar", "C", c.scale), Kind: c.kind,
+			Ask: []string{c.ask}}))
 	}
 }
 
@@ -58,12 +60,14 @@ func TestChordsAndLanding(t *testing.T) {
 	for _, c := range []struct{ tonic, scale, kind, ask, want string }{
 		{"Ab", "major", "chord", "1:3", "A♭ = Ab C Eb; The chord on the 1 of A♭ major: every other note of the scale."},
 		{"Ab", "major", "chord", "5:4", "E♭7 = Eb G Bb Db; The chord on the 5 of A♭ major: every other note of the scale."},
-		{"B", "natural-minor", "chord", "2:4", "C♯m7♭5 = C# E G B; The chord on the 2 of B natural minor: every other note of the scale."},
+		{"B", "natural-minor", "chord", "2:4",
+			"C♯m7♭5 = C# E G B; The chord on the 2 of B natural minor: every other note of the scale."},
 		{"Ab", "major", "landing", "3/1:3", "End on C over A♭? = yes; C is the 3 of A♭."},
 		{"Ab", "major", "landing", "4/1:3", "End on D♭ over A♭? = no; A♭ has A♭, C and E♭: D♭ goes on to one of them."},
 		{"Ab", "major", "landing", "1/2:4", "End on A♭ over B♭m7? = yes; A♭ is the 7 of B♭m7."},
 	} {
-		assert.Equal(t, c.want, answered(t, call.Request{Brief: on("bass", c.tonic, c.scale), Kind: c.kind, Ask: []string{c.ask}}))
+		assert.Equal(t, c.want, answered(t, call.Request{Brief: on("bass", c.tonic, c.scale), Kind: c.kind,
+			Ask: []string{c.ask}}))
 	}
 	_, err := call.Build(call.Request{Brief: on("bass", "Ab", "minor-pentatonic"), Kind: "chord"})
 	assert.ErrorContains(t, err, "nothing of this kind can be asked here")
@@ -93,7 +97,8 @@ func TestStartsFromADegree(t *testing.T) {
 }
 
 func TestTheNearestOctaveOfTheNextKey(t *testing.T) {
-	made, err := call.Build(call.Request{Brief: on("guitar", "Bb", "major"), Kind: "next-key", Ask: []string{"Eb", "B", "F"}})
+	made, err := call.Build(call.Request{Brief: on("guitar", "Bb", "major"), Kind: "next-key", Ask: []string{"Eb", "B",
+		"F"}})
 	require.NoError(t, err)
 	for _, c := range made.Calls {
 		want := pitch.MustParseName(c.Ask)
@@ -112,7 +117,8 @@ func TestSayingsOfAPlace(t *testing.T) {
 		{"degree", "6/1", "which degree? = 5; F is the 5 of B♭."},
 		{"interval", "4/5", "which interval? = major sixth; From B♭ up to G."},
 	} {
-		assert.Equal(t, c.want, answered(t, call.Request{Brief: on("guitar", "Bb", "major"), Kind: "name", As: c.as, Ask: []string{c.ask}}))
+		assert.Equal(t, c.want, answered(t, call.Request{Brief: on("guitar", "Bb", "major"), Kind: "name", As: c.as,
+			Ask: []string{c.ask}}))
 	}
 	_, err := call.Build(call.Request{Brief: on("guitar", "Bb", "major"), Kind: "name", As: "smell"})
 	assert.ErrorContains(t, err, "note degree interval")
@@ -181,7 +187,8 @@ func TestPlacesOfThePlayer(t *testing.T) {
 		return out
 	}
 	assert.Equal(t, find(plain, "A"), find(left, "A"))
-	assert.Equal(t, find(on("guitar", "D", "major"), "F#"), find(capo, "A"), "a capo at fret 3: an A there is an F♯ of the shape")
+	assert.Equal(t, find(on("guitar", "D", "major"), "F#"), find(capo, "A"),
+		"a capo at fret 3: an A there is an F♯ of the shape")
 }
 
 func TestVerdictsHaveNames(t *testing.T) {

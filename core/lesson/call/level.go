@@ -53,7 +53,11 @@ var (
 			d, octaves := start(ask)
 			return octaves == 1 && slices.Contains([]int{1, 4, 5}, d.Number())
 		}},
-		{Words: "one octave from every degree", has: func(_ *setting, ask string) bool { _, octaves := start(ask); return octaves == 1 }},
+		{Words: "one octave from every degree", has: func(_ *setting, ask string) bool {
+			_,
+				octaves := start(ask)
+			return octaves == 1
+		}},
 		{Words: "up to two octaves from every degree", has: anything},
 	}
 	chordLevels = []Level{
@@ -61,7 +65,11 @@ var (
 			d, size := m.chordAsked(ask)
 			return size == 3 && slices.Contains([]int{1, 4, 5}, d.Number())
 		}},
-		{Words: "the three notes of every chord of the key", has: func(m *setting, ask string) bool { _, size := m.chordAsked(ask); return size == 3 }},
+		{Words: "the three notes of every chord of the key", has: func(m *setting, ask string) bool {
+			_,
+				size := m.chordAsked(ask)
+			return size == 3
+		}},
 		{Words: "chords of three and four notes", has: anything},
 	}
 	orderLevels = []Level{

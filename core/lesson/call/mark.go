@@ -234,7 +234,8 @@ func (out *Marked) rightAnswer(m *setting) string {
 	if a.Note == nil {
 		return out.Call.Why
 	}
-	return english.Capital(placeWords(a.Place)) + ", " + m.Say(pitch.MustParseName(a.Name)) + ": " + lowered(out.Call.Why)
+	return english.Capital(placeWords(a.Place)) + ", " + m.Say(pitch.MustParseName(a.Name)) + ": " +
+		lowered(out.Call.Why)
 }
 
 // lowered begins a sentence after a colon, where its first word is no name.
@@ -266,7 +267,10 @@ func (out *Marked) places(m *setting, g Given) {
 	if g.Place != nil {
 		given = []neck.Place{*g.Place}
 	}
-	for part := range strings.FieldsFuncSeq(g.Text, func(r rune) bool { return r == ',' || r == ';' || r == ' ' && strings.Contains(g.Text, "/") }) {
+	for part := range strings.FieldsFuncSeq(g.Text, func(r rune) bool {
+		return r == ',' || r == ';' || r == ' ' &&
+			strings.Contains(g.Text, "/")
+	}) {
 		p, ok := TypedPlace(part)
 		if !ok || !m.onNeck(p) {
 			out.say(Again, fmt.Sprintf("%q is no place: type string and fret, such as 3/5.", fault.Clip(part)))
@@ -309,7 +313,8 @@ func (out *Marked) places(m *setting, g Given) {
 func foundWords(found, of, extra int) string {
 	words := fmt.Sprintf("%d of %s found", found, english.Count(of, "place", "places"))
 	if extra > 0 {
-		words += fmt.Sprintf(", and %s that %s another note", english.CountInWords(extra, "place", "places"), isAre(extra))
+		words += fmt.Sprintf(", and %s that %s another note", english.CountInWords(extra, "place", "places"),
+			isAre(extra))
 	}
 	return words + "."
 }
@@ -397,7 +402,8 @@ func (out *Marked) yes(text string) {
 
 // fingersTyped are the ways to say a finger.
 var fingersTyped = map[string]string{
-	"1": "1", "2": "2", "3": "3", "4": "4", "i": "1", "m": "2", "r": "3", "a": "3", "index": "1", "middle": "2", "ring": "3", "little": "4", "pinky": "4",
+	"1": "1", "2": "2", "3": "3", "4": "4", "i": "1", "m": "2", "r": "3", "a": "3", "index": "1", "middle": "2",
+	"ring": "3", "little": "4", "pinky": "4",
 	"first": "1", "second": "2", "third": "3", "fourth": "4", "one": "1", "two": "2", "three": "3", "four": "4",
 }
 
@@ -438,7 +444,8 @@ func (out *Marked) degree(m *setting, text string) {
 // names judges what was spelled.
 func (out *Marked) names(k Kind, m *setting, text string) {
 	want := out.Call.Answer.Words
-	if len(want) == 0 && slices.Contains([]string{"none", "no", "nothing", "0", "-"}, strings.ToLower(strings.TrimSpace(text))) {
+	if len(want) == 0 && slices.Contains([]string{"none", "no", "nothing", "0", "-"},
+		strings.ToLower(strings.TrimSpace(text))) {
 		out.say(Right, out.Call.Why)
 		return
 	}

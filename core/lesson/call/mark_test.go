@@ -79,7 +79,8 @@ func TestTheHandGoesOn(t *testing.T) {
 		for _, before := range made.Calls[:i] {
 			said = append(said, before.Ask)
 		}
-		out, err := call.Mark(call.Answered{Request: call.Request{Brief: b, Kind: "numbers", Said: said}, Answers: c.Ask, Given: call.Given{Place: &c.Answer.Place}})
+		out, err := call.Mark(call.Answered{Request: call.Request{Brief: b, Kind: "numbers", Said: said},
+			Answers: c.Ask, Given: call.Given{Place: &c.Answer.Place}})
 		require.NoError(t, err)
 		assert.Equal(t, call.Right, out.Verdict)
 		assert.Equal(t, c.N, out.Call.N)
@@ -110,14 +111,16 @@ func TestTwoSchoolsOfMinor(t *testing.T) {
 
 func TestProgressions(t *testing.T) {
 	for _, p := range call.Progressions {
-		made, err := call.Build(call.Request{Brief: bass("Ab", "major"), Kind: "numbers", Progression: p.ID, Count: 2 * len(p.Degrees), Every: 2})
+		made, err := call.Build(call.Request{Brief: bass("Ab", "major"), Kind: "numbers", Progression: p.ID,
+			Count: 2 * len(p.Degrees), Every: 2})
 		require.NoError(t, err)
 		for i, c := range made.Calls {
 			assert.Equal(t, p.Degrees[i%len(p.Degrees)], c.Ask, p.ID)
 			assert.Equal(t, 2*i, *c.At)
 		}
 	}
-	made, err := call.Build(call.Request{Brief: bass("Ab", "natural-minor"), Kind: "numbers", Progression: "6-4-1-5", Count: 4})
+	made, err := call.Build(call.Request{Brief: bass("Ab", "natural-minor"), Kind: "numbers", Progression: "6-4-1-5",
+		Count: 4})
 	require.NoError(t, err)
 	assert.Equal(t, "b6", made.Calls[0].Ask, "the six of a minor key is its own")
 }
@@ -136,7 +139,8 @@ func TestTimeOfAnAnswer(t *testing.T) {
 func TestTypedAnswers(t *testing.T) {
 	guitar := on("guitar", "Eb", "major")
 	name := func(b brief.Brief, as, ask, text string) string {
-		out, err := call.Mark(call.Answered{Request: call.Request{Brief: b, Kind: "name", As: as}, Answers: ask, Given: typed(text)})
+		out, err := call.Mark(call.Answered{Request: call.Request{Brief: b, Kind: "name", As: as}, Answers: ask,
+			Given: typed(text)})
 		require.NoError(t, err)
 		return out.Verdict
 	}
@@ -187,7 +191,8 @@ func TestFindingPlaces(t *testing.T) {
 	assert.Equal(t, "1 of 4 places found, and one place that is another note.", some.Words)
 	assert.Len(t, some.Missed, 3)
 	assert.Equal(t, []neck.Place{{String: 1, Fret: 2}}, some.Extra)
-	assert.Equal(t, map[string]bool{"neck A4/1": true, "neck A4/2": false, "neck G4/3": false, "neck C4/10": false, "neck E4/6": false}, some.Facts)
+	assert.Equal(t, map[string]bool{"neck A4/1": true, "neck A4/2": false, "neck G4/3": false, "neck C4/10": false,
+		"neck E4/6": false}, some.Facts)
 
 	b.Layout.Strings = []int{2, 3}
 	low, high := 5, 11
@@ -242,13 +247,16 @@ func TestEveryAnswerIsRight(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		k := rapid.SampledFrom(call.Kinds).Draw(t, "kind")
 		instrument := rapid.SampledFrom(neck.Instruments()).Draw(t, "instrument")
-		b := on(instrument.ID, rapid.SampledFrom(strings.Fields("C Db D Eb E F F# G Ab A Bb B")).Draw(t, "tonic"), rapid.SampledFrom([]string{"major", "natural-minor", "dorian", "harmonic-minor", "minor-pentatonic"}).Draw(t, "scale"))
+		b := on(instrument.ID, rapid.SampledFrom(strings.Fields("C Db D Eb E F F# G Ab A Bb B")).Draw(t, "tonic"),
+			rapid.SampledFrom([]string{"major", "natural-minor", "dorian", "harmonic-minor",
+				"minor-pentatonic"}).Draw(t, "scale"))
 		b.Names = rapid.SampledFrom([]string{"", "german", "fixed-do"}).Draw(t, "naming")
 		if rapid.Bool().Draw(t, "left-handed") {
 			left := true
 			b.Instrument.LeftHanded = left
 		}
-		r := call.Request{Brief: b, Kind: k.ID, Level: rapid.IntRange(0, len(k.Levels)).Draw(t, "level"), Seed: rapid.IntRange(0, 99).Draw(t, "seed"), Count: 3}
+		r := call.Request{Brief: b, Kind: k.ID, Level: rapid.IntRange(0, len(k.Levels)).Draw(t, "level"),
+			Seed: rapid.IntRange(0, 99).Draw(t, "seed"), Count: 3}
 		made, err := call.Build(r)
 		if err != nil {
 			t.Skip(err.Error())
@@ -293,7 +301,8 @@ func TestEveryAnswerIsRight(t *testing.T) {
 
 // What was missed comes before what is new, and that before what is known.
 func TestWhatWasMissedComesSooner(t *testing.T) {
-	r := call.Request{Brief: on("guitar", "D", "major"), Kind: "numbers", Level: 2, Count: 200, Known: map[string]float64{"numbers 1": 1, "numbers 2": 1, "numbers 3": 0.95, "numbers 4": 0}}
+	r := call.Request{Brief: on("guitar", "D", "major"), Kind: "numbers", Level: 2, Count: 200,
+		Known: map[string]float64{"numbers 1": 1, "numbers 2": 1, "numbers 3": 0.95, "numbers 4": 0}}
 	made, err := call.Build(r)
 	require.NoError(t, err)
 	often := map[string]int{}
@@ -320,7 +329,8 @@ func TestLevelsRiseByAnswers(t *testing.T) {
 		return out
 	}
 	for rights, want := range map[string]int{
-		"": 1, "++++++++++": 1, "+++++++++++": 2, "+++++-++++++": 2, "+-+-+-+-+-+-+-+-+-": 1, "+++++++++++|+++++++++++": 3, "+++++++++++|-----------": 2, "+++++++++++|------------": 1,
+		"": 1, "++++++++++": 1, "+++++++++++": 2, "+++++-++++++": 2, "+-+-+-+-+-+-+-+-+-": 1,
+		"+++++++++++|+++++++++++": 3, "+++++++++++|-----------": 2, "+++++++++++|------------": 1,
 	} {
 		assert.Equal(t, want, k.Standing(answers(rights)), rights)
 	}
@@ -334,7 +344,8 @@ func TestLevelsRiseByAnswers(t *testing.T) {
 // The first level of the next key has the two neighbours by fourths, however they are spelled.
 func TestNeighbouringKeys(t *testing.T) {
 	for tonic, want := range map[string][]string{"Gb": {"B", "Db"}, "C": {"F", "G"}, "B": {"E", "F#"}} {
-		made, err := call.Build(call.Request{Brief: on("guitar", tonic, "major"), Kind: "next-key", Level: 1, Count: 12})
+		made, err := call.Build(call.Request{Brief: on("guitar", tonic, "major"), Kind: "next-key", Level: 1,
+			Count: 12})
 		require.NoError(t, err)
 		for _, c := range made.Calls {
 			assert.Contains(t, want, c.Ask, tonic)
@@ -344,7 +355,8 @@ func TestNeighbouringKeys(t *testing.T) {
 
 func TestBadAnswers(t *testing.T) {
 	at := func(given call.Given) error {
-		_, err := call.Mark(call.Answered{Request: call.Request{Brief: bass("D", "major"), Kind: "numbers"}, Answers: "6", Given: given})
+		_, err := call.Mark(call.Answered{Request: call.Request{Brief: bass("D", "major"), Kind: "numbers"},
+			Answers: "6", Given: given})
 		return err
 	}
 	assert.ErrorContains(t, at(call.Given{}), "0 ways were given")
@@ -357,14 +369,16 @@ func TestBadAnswers(t *testing.T) {
 
 // Whatever is typed to whatever call: no panic, and what is not understood counts for nothing.
 func FuzzMark(f *testing.F) {
-	for i, text := range []string{"3/5", "f sharp", "es f g as bes", "yes", "little finger", "flat three", "𝄫 b", "none"} {
+	for i, text := range []string{"3/5", "f sharp", "es f g as bes", "yes", "little finger", "flat three", "𝄫 b",
+		"none"} {
 		f.Add(i, text)
 	}
 	f.Fuzz(func(t *testing.T, kind int, text string) {
 		if kind < 0 || text == "" {
 			return
 		}
-		r := call.Request{Brief: on("guitar", "Eb", "major"), Kind: call.Kinds[kind%len(call.Kinds)].ID, Count: 1, Seed: kind % 100}
+		r := call.Request{Brief: on("guitar", "Eb", "major"), Kind: call.Kinds[kind%len(call.Kinds)].ID, Count: 1,
+			Seed: kind % 100}
 		made, err := call.Build(r)
 		if err != nil {
 			t.Fatal(err)

@@ -22,7 +22,8 @@ const lowFive = 5
 // MinorSchools are the two ways to count in a minor key.
 var MinorSchools = []table.Row{
 	{ID: "own", Name: "from the minor's 1", Why: "the minor key is a key of its own: its third is ♭3"},
-	{ID: "relative", Name: "from the relative major's 6", Why: "the notes keep the numbers of the major with the same signs: the minor begins on 6"},
+	{ID: "relative", Name: "from the relative major's 6",
+		Why: "the notes keep the numbers of the major with the same signs: the minor begins on 6"},
 }
 
 const countedAsRelative = "relative"
@@ -38,7 +39,8 @@ var Progressions = []Progression{
 	{table.Row{ID: "1-b7-4", Name: "1 ♭7 4 1"}, []string{"1", "b7", "4", "1"}},
 	{table.Row{ID: "minor-descent", Name: "1 ♭7 ♭6 5"}, []string{"1", "b7", "b6", "5"}},
 	{table.Row{ID: "fourths", Name: "3 6 2 5 1"}, []string{"3", "6", "2", "5", "1"}},
-	{table.Row{ID: "twelve-bars", Name: "twelve bars"}, []string{"1", "4", "1", "1", "4", "4", "1", "1", "5", "4", "1", "5"}},
+	{table.Row{ID: "twelve-bars", Name: "twelve bars"}, []string{"1", "4", "1", "1", "4", "4", "1", "1", "5", "4", "1",
+		"5"}},
 }
 
 // Progression is degrees that are called again and again in their order.
@@ -76,7 +78,8 @@ func (r *Request) checkWays(faults *fault.List) {
 func (m *setting) anchors() error {
 	if m.asked.Minor == countedAsRelative {
 		if !m.Scale.MinorType() {
-			return fault.At("minor", "%q was given: %s is no minor key, so give %s or nothing", m.asked.Minor, m.Scale.Title(), MinorSchools[0].ID)
+			return fault.At("minor", "%q was given: %s is no minor key, so give %s or nothing", m.asked.Minor,
+				m.Scale.Title(), MinorSchools[0].ID)
 		}
 		m.from = m.Scale.Tonic.Degree(flatThree)
 	}
@@ -141,7 +144,8 @@ func readDegree(_ *setting, s string) (string, error) {
 		return "", err
 	}
 	for _, c := range called {
-		if pitch.MustParseDegree(c).Semitones() == (d.Semitones()+octave)%octave && (d.String() == c || d.Alter() > 0 && d.Number() != 3 && d.Number() != 7) {
+		if pitch.MustParseDegree(c).Semitones() == (d.Semitones()+octave)%octave && (d.String() == c ||
+			d.Alter() > 0 && d.Number() != 3 && d.Number() != 7) {
 			return d.String(), nil
 		}
 	}
@@ -157,7 +161,8 @@ func (r *Request) progression(m *setting) []string {
 	for i := range out {
 		d := p.Degrees[(len(r.Said)+i)%len(p.Degrees)]
 		if len(d) == 1 {
-			if at := slices.IndexFunc(own, func(o string) bool { return o[len(o)-1:] == d }); at >= 0 && !slices.Contains(own, d) {
+			if at := slices.IndexFunc(own, func(o string) bool { return o[len(o)-1:] == d }); at >= 0 &&
+				!slices.Contains(own, d) {
 				d = own[at]
 			}
 		}
@@ -194,7 +199,8 @@ func answerNumber(m *setting, ask string) (Call, error) {
 	}
 	m.hand = moved(m.hand, best.Fret)
 	answer := m.as(best, d)
-	return Call{Show: d.Pretty(), Say: degreeWords(d), Answer: Answer{Note: &answer}, Also: also, Why: m.reason(best)}, nil
+	return Call{Show: d.Pretty(), Say: degreeWords(d), Answer: Answer{Note: &answer}, Also: also, Why: m.reason(best)},
+		nil
 }
 
 // everyPlace are all places of a pitch class up to a hand beyond the octave, the lowest sounding

@@ -32,13 +32,15 @@ func basses() map[string]brief.Instrument {
 // those frets, it is so in every key, on every bass.
 func TestTheRuleInEveryKey(t *testing.T) {
 	rule := map[string]struct{ fromFive, frets int }{
-		"1": {0, 0}, "5": {1, 0}, "2": {0, 2}, "7": {0, -1}, "b7": {0, -2}, "b2": {0, 1}, "6": {1, 2}, "4": {1, -2}, "3": {1, -3},
+		"1": {0, 0}, "5": {1, 0}, "2": {0, 2}, "7": {0, -1}, "b7": {0, -2}, "b2": {0, 1}, "6": {1, 2}, "4": {1, -2},
+		"3": {1, -3},
 	}
 	checked := 0
 	for name, in := range basses() {
 		for _, tonic := range strings.Fields("C Db D Eb E F Gb G Ab A Bb B") {
 			ask := func(number string) call.Call {
-				made, err := call.Build(call.Request{Brief: brief.Brief{Instrument: in, Scale: brief.Scale{Tonic: tonic, Name: "major"}}, Kind: "numbers", Ask: []string{number}})
+				made, err := call.Build(call.Request{Brief: brief.Brief{Instrument: in,
+					Scale: brief.Scale{Tonic: tonic, Name: "major"}}, Kind: "numbers", Ask: []string{number}})
 				require.NoError(t, err)
 				return made.Calls[0]
 			}
@@ -65,13 +67,15 @@ func TestTheRuleInEveryKey(t *testing.T) {
 func TestNoNearerPlace(t *testing.T) {
 	all := basses()
 	rapid.Check(t, func(t *rapid.T) {
-		in := all[rapid.SampledFrom([]string{"bass", "left-handed", "five", "six", "drop D", "fretless", "guitar"}).Draw(t, "neck")]
+		in := all[rapid.SampledFrom([]string{"bass", "left-handed", "five", "six", "drop D", "fretless",
+			"guitar"}).Draw(t, "neck")]
 		in.Capo = rapid.SampledFrom([]int{0, 0, 2}).Draw(t, "capo")
 		if in.ID == "upright-bass" {
 			in.Capo = 0
 		}
 		b := brief.Brief{Instrument: in, Scale: brief.Scale{Tonic: rapid.SampledFrom(strings.Fields("C Db D Eb E F F# G Ab A Bb B")).Draw(t, "tonic"), Name: rapid.SampledFrom([]string{"major", "natural-minor", "dorian"}).Draw(t, "scale")}}
-		made, err := call.Build(call.Request{Brief: b, Kind: "numbers", Level: 5, Count: 30, Seed: rapid.IntRange(0, 500).Draw(t, "seed")})
+		made, err := call.Build(call.Request{Brief: b, Kind: "numbers", Level: 5, Count: 30, Seed: rapid.IntRange(0,
+			500).Draw(t, "seed")})
 		require.NoError(t, err)
 		r, err := brief.Read(b)
 		require.NoError(t, err)
@@ -97,7 +101,8 @@ func TestNoNearerPlace(t *testing.T) {
 			for fret := 0; fret <= min(16, r.Neck.Frets); fret++ {
 				for _, str := range low {
 					if other := (neck.Place{String: str, Fret: fret}); (r.Neck.MIDI(other)-c.Answer.MIDI)%12 == 0 {
-						assert.LessOrEqual(t, travel(hand, at.Fret), travel(hand, fret), fmt.Sprint(c.Ask, " at ", at, ", nearer at ", other))
+						assert.LessOrEqual(t, travel(hand, at.Fret), travel(hand, fret), fmt.Sprint(c.Ask, " at ", at,
+							", nearer at ", other))
 					}
 				}
 			}

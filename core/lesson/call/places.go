@@ -54,7 +54,8 @@ func answerFind(m *setting, ask string) (Call, error) {
 		high = min(high, m.level.high)
 	}
 	if len(places) == 0 {
-		return Call{}, fmt.Errorf("%s has no place on %s of these strings", name.Pretty(), english.Range("fret", "frets", low, high))
+		return Call{}, fmt.Errorf("%s has no place on %s of these strings", name.Pretty(), english.Range("fret",
+			"frets", low, high))
 	}
 	notes := make([]piece.Note, len(places))
 	for i, p := range places {
@@ -65,7 +66,9 @@ func answerFind(m *setting, ask string) (Call, error) {
 	if n := m.level.strings; n > 0 && n < m.Neck.Strings() && len(m.asked.Brief.Layout.Strings) == 0 {
 		where = fmt.Sprintf(" on the %s lowest strings", english.Number(n))
 	}
-	why := fmt.Sprintf("%s%s on %s, the lowest on string %d, fret %d.", english.Capital(english.CountInWords(len(notes), "place", "places")), where, english.Range("fret", "frets", low, high), notes[0].String, notes[0].Fret)
+	why := fmt.Sprintf("%s%s on %s, the lowest on string %d, fret %d.",
+		english.Capital(english.CountInWords(len(notes), "place", "places")), where, english.Range("fret", "frets",
+			low, high), notes[0].String, notes[0].Fret)
 	show := m.Say(name)
 	return Call{Show: show, Say: english.Spoken("find " + show), Answer: Answer{Notes: notes}, Why: why}, nil
 }
@@ -106,7 +109,8 @@ func (m *setting) saying() string {
 func readPlace(m *setting, s string) (string, error) {
 	p, ok := parsePlace(s)
 	if !ok || p.String < 1 || p.String > m.Neck.Strings() || p.Fret < 0 || p.Fret > m.Neck.Frets {
-		return "", fmt.Errorf("%q was given: give a string 1 to %d and a fret 0 to %d, such as 3/5", fault.Clip(s), m.Neck.Strings(), m.Neck.Frets)
+		return "", fmt.Errorf("%q was given: give a string 1 to %d and a fret 0 to %d, such as 3/5", fault.Clip(s),
+			m.Neck.Strings(), m.Neck.Frets)
 	}
 	return placeText(p), nil
 }
@@ -128,7 +132,8 @@ func answerName(m *setting, ask string) (Call, error) {
 	p, _ := parsePlace(ask)
 	n := m.note(p)
 	name := pitch.MustParseName(n.Name)
-	why := fmt.Sprintf("Fret %d of string %d, whose open note is %s.", p.Fret, p.String, m.Say(m.Neck.Open(p.String).Name))
+	why := fmt.Sprintf("Fret %d of string %d, whose open note is %s.", p.Fret, p.String,
+		m.Say(m.Neck.Open(p.String).Name))
 	if n.Degree == "" {
 		why += " The key does not have it."
 	}
@@ -147,7 +152,8 @@ func answerName(m *setting, ask string) (Call, error) {
 	if !ok {
 		return Call{}, fmt.Errorf("%s is no degree of %s", name.Pretty(), m.Scale.Tonic.Pretty())
 	}
-	return Call{Show: "which " + m.saying() + "?", Say: placeWords(p), Place: m.pointed(p), Answer: answer, Why: why}, nil
+	return Call{Show: "which " + m.saying() + "?", Say: placeWords(p), Place: m.pointed(p), Answer: answer, Why: why},
+		nil
 }
 
 // factOfPlace is the name of a place, or what it is in this key.
@@ -182,7 +188,8 @@ func boxPlacesOf(m *setting) (out []string) {
 	return out
 }
 
-var fingerWords = [...]string{"no finger", "the index finger", "the middle finger", "the ring finger", "the little finger"}
+var fingerWords = [...]string{"no finger", "the index finger", "the middle finger", "the ring finger",
+	"the little finger"}
 
 // answerFinger is the finger that takes a place of the box.
 func answerFinger(m *setting, ask string) (Call, error) {
@@ -197,7 +204,8 @@ func answerFinger(m *setting, ask string) (Call, error) {
 		why = english.Capital(fingerWords[n.Finger]) + ", reaching " + n.Reach + "."
 	}
 	pointed := n.Note
-	return Call{Show: "which finger?", Say: placeWords(p), Place: &pointed, Answer: Answer{Note: &n.Note, Words: []string{fmt.Sprint(n.Finger)}}, Why: why}, nil
+	return Call{Show: "which finger?", Say: placeWords(p), Place: &pointed, Answer: Answer{Note: &n.Note,
+		Words: []string{fmt.Sprint(n.Finger)}}, Why: why}, nil
 }
 
 // handAt is the fret of the index finger at a note of the box, by the finger that takes it.

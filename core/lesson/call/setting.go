@@ -52,7 +52,8 @@ func (m *setting) note(p neck.Place) piece.Note {
 
 // between are the notes that a key does not have, as its band names them.
 var between = [octave]pitch.Degree{
-	1: pitch.MustParseDegree("b2"), 3: flatThree, 6: pitch.MustParseDegree("#4"), 8: pitch.MustParseDegree("b6"), 10: pitch.MustParseDegree("b7"),
+	1: pitch.MustParseDegree("b2"), 3: flatThree, 6: pitch.MustParseDegree("#4"), 8: pitch.MustParseDegree("b6"),
+	10: pitch.MustParseDegree("b7"),
 }
 
 // nameOf is the name of a pitch as the key spells it. What the key does not have is named by

@@ -24,7 +24,8 @@ var SlipKinds = []table.Row{
 	{ID: "sign-missing", Name: "a sign too few"},
 	{ID: "sign-too-many", Name: "a sign too many"},
 	{ID: "wrong-way", Name: "a sharp for a flat, or the reverse"},
-	{ID: "moved-right", Name: "the note already right was moved", Why: "it is the note not yet checked that moves, never the one already right"},
+	{ID: "moved-right", Name: "the note already right was moved",
+		Why: "it is the note not yet checked that moves, never the one already right"},
 	{ID: "counted-twice", Name: "the last note counted again", Why: "the last note is the first again"},
 	{ID: "count", Name: "another count"},
 	{ID: "other", Name: "another answer"},
@@ -56,7 +57,8 @@ func Slips(want, given []string, step Steps) []Slip {
 		}
 		w, g := pitch.MustParseName(want[i]), pitch.MustParseName(given[i])
 		switch {
-		case w.Letter() != g.Letter() && i > 0 && given[i-1] != "" && pitch.MustParseName(given[i-1]).Letter() == g.Letter():
+		case w.Letter() != g.Letter() && i > 0 && given[i-1] != "" &&
+			pitch.MustParseName(given[i-1]).Letter() == g.Letter():
 			add(i, "doubled-letter", "Note %d has the letter %c a second time.", i+1, g.Letter())
 		case w.Letter() != g.Letter():
 			add(i, "letter", "Note %d has another letter: each follows the one before.", i+1)

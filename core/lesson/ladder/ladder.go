@@ -130,7 +130,8 @@ func stand(r Request) (Ladder, plan.Plan, []onRung, error) {
 		faults.Add("way", fault.Word(l.Way, table.IDs(Ways)))
 	}
 	if len(faults) == 0 && l.From.NotesPerMinute() > l.Goal.NotesPerMinute() {
-		faults.Addf("goal", "%d notes a minute lie below the %d of the start: give a goal of %d or more", l.Goal.NotesPerMinute(), l.From.NotesPerMinute(), l.From.NotesPerMinute())
+		faults.Addf("goal", "%d notes a minute lie below the %d of the start: give a goal of %d or more",
+			l.Goal.NotesPerMinute(), l.From.NotesPerMinute(), l.From.NotesPerMinute())
 	}
 	faults.Between("times", l.Times, 1, MaxTimes)
 	first, rest, offers := r.partsOf(p, &faults)
@@ -189,14 +190,16 @@ func rungOf(s Step, part Part, times int, own rhythm.Rhythm) Rung {
 		counts[i] = r.Slot(i * r.Slots() / r.PerBeat).Count
 	}
 	speed := r.SubdivisionName(s.PerBeat) + " at " + itoa(s.TempoBPM)
-	rest := strings.Join(slices.DeleteFunc([]string{part.Name, timesWords(times)}, func(s string) bool { return s == "" }), ", ")
+	rest := strings.Join(slices.DeleteFunc([]string{part.Name, timesWords(times)},
+		func(s string) bool { return s == "" }), ", ")
 	name := speed
 	if rest != "" {
 		name += ", " + rest
 	}
 	return Rung{
-		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: name, Speed: speed, Rest: rest, Part: part, Times: times, Measure: s.Measure(own.Free),
-		Count: strings.ReplaceAll(strings.Join(counts, " "), "&", "and"),
+		Step: s, NotesPerMinute: s.NotesPerMinute(), Name: name, Speed: speed, Rest: rest, Part: part, Times: times,
+		Measure: s.Measure(own.Free),
+		Count:   strings.ReplaceAll(strings.Join(counts, " "), "&", "and"),
 	}
 }
 
@@ -212,7 +215,8 @@ func (s Step) Measure(free bool) string {
 func nameNeighbours(rungs []Rung) {
 	for i := range rungs {
 		for _, other := range []int{i - 1, i + 1} {
-			if other >= 0 && other < len(rungs) && rungs[other].NotesPerMinute == rungs[i].NotesPerMinute && rungs[other].Step != rungs[i].Step && rungs[i].SameSpeedAs == nil {
+			if other >= 0 && other < len(rungs) && rungs[other].NotesPerMinute == rungs[i].NotesPerMinute &&
+				rungs[other].Step != rungs[i].Step && rungs[i].SameSpeedAs == nil {
 				rungs[i].SameSpeedAs = &other
 			}
 		}

@@ -63,7 +63,8 @@ func TestWays(t *testing.T) {
 		}
 		l := build(t, request(c[0], c[1], c[2]))
 		if c[2] == "even" && c[0] == "1@60" {
-			assert.True(t, strings.HasPrefix(said(l), "1@60 1@65") && strings.Contains(said(l), "1@120 2@60") && strings.HasSuffix(said(l), " 2@72"), said(l))
+			assert.True(t, strings.HasPrefix(said(l), "1@60 1@65") && strings.Contains(said(l), "1@120 2@60") &&
+				strings.HasSuffix(said(l), " 2@72"), said(l))
 			continue
 		}
 		assert.Equal(t, c[3], said(l), c[2])
@@ -133,7 +134,8 @@ func TestNextRung(t *testing.T) {
 	now := at(15, 1)
 	r.Now = &now
 	l := build(t, r)
-	assert.Equal(t, []any{2, "down", "14 days without a try: begin a rung lower, at eighths at 71."}, []any{l.Next, l.Step, l.Why})
+	assert.Equal(t, []any{2, "down", "14 days without a try: begin a rung lower, at eighths at 71."},
+		[]any{l.Next, l.Step, l.Why})
 	now = at(14, 1)
 	assert.Equal(t, 3, build(t, r).Next)
 	// What was played at another step is not of this ladder, and the order is that of time.
@@ -146,7 +148,8 @@ func TestNextRung(t *testing.T) {
 func TestLadders(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		draw := func(name string) ladder.Step {
-			return ladder.Step{PerBeat: rapid.IntRange(1, rhythm.MaxPerBeat).Draw(t, name), TempoBPM: rapid.IntRange(rhythm.MinTempoBPM, rhythm.MaxTempoBPM).Draw(t, name+" tempo")}
+			return ladder.Step{PerBeat: rapid.IntRange(1, rhythm.MaxPerBeat).Draw(t, name),
+				TempoBPM: rapid.IntRange(rhythm.MinTempoBPM, rhythm.MaxTempoBPM).Draw(t, name+" tempo")}
 		}
 		from, goal := draw("from"), draw("goal")
 		if from.NotesPerMinute() > goal.NotesPerMinute() {
@@ -177,7 +180,9 @@ func TestLadders(t *testing.T) {
 		// Whatever the log, the next rung is one of the ladder, and another clean never lowers it.
 		var log []ladder.Try
 		for i := range rapid.IntRange(0, 12).Draw(t, "tries") {
-			log = append(log, ladder.Try{At: at(1, i), Step: l.Rungs[rapid.IntRange(0, len(l.Rungs)-1).Draw(t, "rung")].Step, Result: rapid.SampledFrom([]result.Result{result.Clean, result.Nearly, result.NotYet}).Draw(t, "result")})
+			log = append(log, ladder.Try{At: at(1, i), Step: l.Rungs[rapid.IntRange(0, len(l.Rungs)-1).Draw(t,
+				"rung")].Step, Result: rapid.SampledFrom([]result.Result{result.Clean, result.Nearly,
+				result.NotYet}).Draw(t, "result")})
 		}
 		now := at(rapid.IntRange(2, 30).Draw(t, "day"), 0)
 		ask := ladder.Request{Brief: guitar, From: &from, Goal: &goal, Way: way, Log: log, Now: &now}
@@ -190,7 +195,8 @@ func TestLadders(t *testing.T) {
 
 // A rung that sticks gets proposals that can be played.
 func TestWhereItSticks(t *testing.T) {
-	wide := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F#", Name: "dorian"}, Layout: brief.Layout{System: "three-per-string"}}
+	wide := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F#", Name: "dorian"},
+		Layout: brief.Layout{System: "three-per-string"}}
 	from, goal := step("2@60"), step("4@72")
 	r := ladder.Request{Brief: wide, From: &from, Goal: &goal}
 	l := build(t, r)
@@ -251,14 +257,18 @@ func TestPartsComeFirst(t *testing.T) {
 		got = append(got, rung.Name)
 	}
 	assert.Equal(t, []string{
-		"quarter notes at 60, naming each note, twice on end", "eighths at 60, one octave, twice on end", "eighths at 60, the way up alone, twice on end",
+		"quarter notes at 60, naming each note, twice on end", "eighths at 60, one octave, twice on end",
+		"eighths at 60, the way up alone, twice on end",
 		"eighths at 60, twice on end", "eighths at 65, twice on end", "eighths at 71, twice on end",
 	}, got)
-	assert.Equal(t, []ladder.Part{{ID: "naming", Name: "naming each note", From: 1, To: n}, {ID: "octave", Name: "one octave", From: 1, To: 8}, {ID: "up", Name: "the way up alone", From: 1, To: (n + 1) / 2}}, []ladder.Part{l.Rungs[0].Part, l.Rungs[1].Part, l.Rungs[2].Part})
+	assert.Equal(t, []ladder.Part{{ID: "naming", Name: "naming each note", From: 1, To: n},
+		{ID: "octave", Name: "one octave", From: 1, To: 8}, {ID: "up", Name: "the way up alone", From: 1,
+			To: (n + 1) / 2}}, []ladder.Part{l.Rungs[0].Part, l.Rungs[1].Part, l.Rungs[2].Part})
 	assert.Nil(t, l.Rungs[0].SameSpeedAs, "two parts at one tempo are no two counts of one speed")
 	// A try of a part is none of the whole.
 	now := at(1, 5)
-	r.Now, r.Log = &now, []ladder.Try{{At: at(1, 0), Step: step("2@60"), Part: "octave", Result: result.Clean}, {At: at(1, 1), Step: step("2@60"), Part: "octave", Result: result.Clean}}
+	r.Now, r.Log = &now, []ladder.Try{{At: at(1, 0), Step: step("2@60"), Part: "octave", Result: result.Clean},
+		{At: at(1, 1), Step: step("2@60"), Part: "octave", Result: result.Clean}}
 	l = build(t, r)
 	assert.Equal(t, []any{2, "up"}, []any{l.Next, l.Step})
 	assert.Equal(t, []int{0, 2, 0, 0}, []int{l.Rungs[0].Tries, l.Rungs[1].Tries, l.Rungs[2].Tries, l.Rungs[3].Tries})
@@ -291,7 +301,8 @@ func TestWhereItFails(t *testing.T) {
 	now := at(3, 0)
 	r.Now = &now
 	for i := range 3 {
-		r.Log = append(r.Log, ladder.Try{At: at(1, i), Step: step("2@71"), Result: result.NotYet, Slips: []int{11, 13, 2, 999}[:1+i]})
+		r.Log = append(r.Log, ladder.Try{At: at(1, i), Step: step("2@71"), Result: result.NotYet, Slips: []int{11, 13,
+			2, 999}[:1+i]})
 	}
 	l := build(t, r)
 	require.NotNil(t, l.Sticks)
@@ -333,14 +344,16 @@ func TestARoundHasALadder(t *testing.T) {
 func TestWhatCannotBeALadder(t *testing.T) {
 	for _, c := range []struct{ body, want string }{
 		{`{"brief": {}}`, "brief.instrument.id"},
-		{`{"from": {"perBeat": 4, "tempoBpm": 80}, "goal": {"perBeat": 1, "tempoBpm": 60}}`, "goal: 60 notes a minute lie below the 320 of the start"},
+		{`{"from": {"perBeat": 4, "tempoBpm": 80}, "goal": {"perBeat": 1, "tempoBpm": 60}}`,
+			"goal: 60 notes a minute lie below the 320 of the start"},
 		{`{"way": "sideways"}`, `way: "sideways" was given: give one of even tempo-only subdivisions-first`},
 		{`{"parts": ["middle"]}`, "parts.0: \"middle\" was given: give one of naming octave up half"},
 		{`{"stretch": {"from": 9, "to": 3}}`, "stretch: notes 9 to 3 were given: give two notes of the 35"},
 		{`{"times": 99}`, "times: 99 was given"},
 		{`{"from": {"perBeat": 9, "tempoBpm": 10}}`, "from.perBeat"},
 		{`{"log": [{"perBeat": 1, "tempoBpm": 60, "result": "clean"}]}`, "log: a try without a time was given"},
-		{`{"log": [{"at": "2026-10-06T16:00:00Z", "perBeat": 1, "tempoBpm": 60, "result": "grand"}]}`, `"grand" was given: give one of clean nearly not-yet`},
+		{`{"log": [{"at": "2026-10-06T16:00:00Z", "perBeat": 1, "tempoBpm": 60, "result": "grand"}]}`,
+			`"grand" was given: give one of clean nearly not-yet`},
 		{`{"now": "2026-10-05T16:00:00Z", "log": [{"at": "2026-10-06T16:00:00Z", "perBeat": 1, "tempoBpm": 60, "result": "clean"}]}`, "which is after now"},
 	} {
 		r := ladder.Request{Brief: guitar}
@@ -356,7 +369,8 @@ func TestWhatCannotBeALadder(t *testing.T) {
 // The brief alone is enough: from slow quarters to its own rhythm.
 func TestTheUsualLadder(t *testing.T) {
 	l := build(t, ladder.Request{Brief: guitar})
-	assert.Equal(t, []ladder.Step{{PerBeat: 1, TempoBPM: 60}, {PerBeat: 2, TempoBPM: 72}}, []ladder.Step{l.From, l.Goal})
+	assert.Equal(t, []ladder.Step{{PerBeat: 1, TempoBPM: 60}, {PerBeat: 2, TempoBPM: 72}}, []ladder.Step{l.From,
+		l.Goal})
 	assert.Equal(t, "even", l.Way)
 }
 
@@ -379,18 +393,21 @@ func BenchmarkNext(b *testing.B) {
 // A page that climbs by the table comes to the same rungs as the log does.
 func TestFollowsClimbAsTheLogDoes(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		asked := ladder.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}, Goal: &ladder.Step{PerBeat: 3, TempoBPM: 66}}
+		asked := ladder.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"},
+			Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}, Goal: &ladder.Step{PerBeat: 3, TempoBPM: 66}}
 		first, err := ladder.Build(asked)
 		require.NoError(t, err)
 		follows := first.Follows()
 		at, before := first.Next, first.Latest()
-		for i, r := range rapid.SliceOfN(rapid.SampledFrom([]result.Result{result.Clean, result.Clean, result.Nearly, result.NotYet}), 1, 12).Draw(t, "results") {
+		for i, r := range rapid.SliceOfN(rapid.SampledFrom([]result.Result{result.Clean, result.Clean, result.Nearly,
+			result.NotYet}), 1, 12).Draw(t, "results") {
 			rung := first.Rungs[at]
 			follow, ok := follows[at][before][r]
 			if !ok {
 				follow = follows[at][ladder.Other][r]
 			}
-			asked.Log = append(asked.Log, ladder.Try{At: time.Unix(int64(i)*60+1, 0), Step: rung.Step, Part: rung.Part.ID, Result: r})
+			asked.Log = append(asked.Log, ladder.Try{At: time.Unix(int64(i)*60+1, 0), Step: rung.Step,
+				Part: rung.Part.ID, Result: r})
 			l, err := ladder.Build(asked)
 			require.NoError(t, err)
 			assert.Equal(t, ladder.Follow{Next: l.Next, Why: l.Why, Reached: l.Reached, Then: l.Latest()}, follow)

@@ -60,7 +60,8 @@ func (l *Ladder) read(tries []onRung, now *time.Time) {
 	l.follow(tries, latest)
 	if now != nil && now.Sub(latest.At) >= longBreak && l.Next > 0 {
 		l.Next--
-		l.Step, l.Why = "down", fmt.Sprintf("%d days without a try: begin a rung lower, at %s.", int(now.Sub(latest.At).Hours()/24), l.Rungs[l.Next].Name)
+		l.Step, l.Why = "down", fmt.Sprintf("%d days without a try: begin a rung lower, at %s.",
+			int(now.Sub(latest.At).Hours()/24), l.Rungs[l.Next].Name)
 	}
 }
 
@@ -126,7 +127,8 @@ func (l *Ladder) follow(tries []onRung, last onRung) {
 			return
 		}
 		l.Next++
-		l.Step, l.Why = "up", fmt.Sprintf("%s was clean twice running: go up to %s.", english.Capital(name), l.Rungs[l.Next].Name)
+		l.Step, l.Why = "up", fmt.Sprintf("%s was clean twice running: go up to %s.", english.Capital(name),
+			l.Rungs[l.Next].Name)
 	case last.Result == result.Clean:
 		l.Step, l.Why = "stay", fmt.Sprintf("%s was clean: once more, then up.", english.Capital(name))
 	case last.Result == result.Nearly:
@@ -139,7 +141,8 @@ func (l *Ladder) follow(tries []onRung, last onRung) {
 		l.Next = max(last.rung-down, 0)
 		l.Step, l.Why = "down", fmt.Sprintf("%s %s: back to %s.", english.Capital(name), words, l.Rungs[l.Next].Name)
 		if last.rung == 0 {
-			l.Step, l.Why = "stay", fmt.Sprintf("%s %s, and it is the first rung: again, or begin slower.", english.Capital(name), words)
+			l.Step, l.Why = "stay", fmt.Sprintf("%s %s, and it is the first rung: again, or begin slower.",
+				english.Capital(name), words)
 		}
 	}
 }

@@ -39,9 +39,10 @@ func stepOf(part Part, from Step) Step {
 // Parts are what may come before the whole, in this order. Common practice: slow enough
 // to name each note, one octave before two, up before both ways.
 var Parts = []partKind{
-	{table.Row{ID: naming, Name: "naming each note", Why: "the whole run, slow enough to say the name of each note"}, func(p plan.Plan) (int, int, bool) {
-		return 1, len(p.Run.Events), true
-	}},
+	{table.Row{ID: naming, Name: "naming each note", Why: "the whole run, slow enough to say the name of each note"},
+		func(p plan.Plan) (int, int, bool) {
+			return 1, len(p.Run.Events), true
+		}},
 	{table.Row{ID: "octave", Name: "one octave", Why: "from the first root to the next, before the rest"}, firstOctave},
 	{table.Row{ID: "up", Name: "the way up alone", Why: "to the highest note, before the way down"}, wayUp},
 	{table.Row{ID: "half", Name: "the first half", Why: "a phrase to its middle, before the rest"}, firstHalf},
@@ -106,7 +107,8 @@ type Stretch struct {
 // Check says what is wrong with a stretch of a run of so many notes.
 func (s Stretch) Check(notes int) error {
 	if s.From < 1 || s.To <= s.From || s.To > notes {
-		return fmt.Errorf("notes %d to %d were given: give two notes of the %d of the run, the earlier first", s.From, s.To, notes)
+		return fmt.Errorf("notes %d to %d were given: give two notes of the %d of the run, the earlier first", s.From,
+			s.To, notes)
 	}
 	return nil
 }

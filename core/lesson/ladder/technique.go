@@ -14,12 +14,15 @@ type technique struct {
 // practice.
 var techniques = []technique{
 	{"Keep the fingers close above the frets: those that wait hover over the next note.", always},
-	{"Going up a string, leave each finger down until the string is changed.", func(p plan.Plan) bool { return p.Run.LongestOnString > 1 }},
+	{"Going up a string, leave each finger down until the string is changed.",
+		func(p plan.Plan) bool { return p.Run.LongestOnString > 1 }},
 	{"Flatter fingers damp the neighbouring strings on single lines.", func(p plan.Plan) bool { return !opens(p) }},
 	{"Stand the fingers up, so that the open strings ring past them.", opens},
-	{"The thumb moves with the shift, and the eye looks where the hand will land.", func(p plan.Plan) bool { return p.Run.Shifts > 0 }},
+	{"The thumb moves with the shift, and the eye looks where the hand will land.",
+		func(p plan.Plan) bool { return p.Run.Shifts > 0 }},
 	{"Say the name of each note while it is slow.", always},
-	{"Turn at the top both ways: the top note once, then twice.", func(p plan.Plan) bool { return p.Run.TurnStrokes != "" }},
+	{"Turn at the top both ways: the top note once, then twice.",
+		func(p plan.Plan) bool { return p.Run.TurnStrokes != "" }},
 	{"Hum the root before you begin, and find it again at the end.", always},
 }
 

@@ -19,8 +19,10 @@ type Way struct {
 // Ways are all ways, the usual one first.
 var Ways = []Way{
 	{table.Row{ID: "even", Name: "evenly", Why: "notes a minute grow by about a twelfth a rung, through subdivisions and tempos: no rung asks for much more than the one before"}, evenly},
-	{table.Row{ID: "tempo-only", Name: "by tempo alone", Why: "the subdivision that is wanted, slower to faster: the count never changes"}, byTempo},
-	{table.Row{ID: "subdivisions-first", Name: "subdivisions first", Why: "one tempo, more notes to the beat, then the next tempo: the click stays where it is"}, bySubdivision},
+	{table.Row{ID: "tempo-only", Name: "by tempo alone",
+		Why: "the subdivision that is wanted, slower to faster: the count never changes"}, byTempo},
+	{table.Row{ID: "subdivisions-first", Name: "subdivisions first",
+		Why: "one tempo, more notes to the beat, then the next tempo: the click stays where it is"}, bySubdivision},
 }
 
 // growth is how much faster a rung is than the one before, about.
@@ -97,7 +99,8 @@ func evenly(from, goal Step) (out []Step) {
 		if next < at.PerBeat {
 			over = at.TempoBPM
 		}
-		if last := (Step{at.PerBeat, over}); last.NotesPerMinute() <= goal.NotesPerMinute() && over <= rhythm.MaxTempoBPM {
+		if last := (Step{at.PerBeat, over}); last.NotesPerMinute() <= goal.NotesPerMinute() &&
+			over <= rhythm.MaxTempoBPM {
 			out = append(append(out, tempos(at.PerBeat, at.TempoBPM, over)...), last)
 			at = last
 		}

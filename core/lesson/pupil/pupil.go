@@ -31,7 +31,8 @@ type Pupil struct {
 
 // Days are the days of the week, as ISO 8601 counts them.
 var Days = []table.Row{
-	{ID: "mon", Name: "Monday"}, {ID: "tue", Name: "Tuesday"}, {ID: "wed", Name: "Wednesday"}, {ID: "thu", Name: "Thursday"},
+	{ID: "mon", Name: "Monday"}, {ID: "tue", Name: "Tuesday"}, {ID: "wed", Name: "Wednesday"},
+	{ID: "thu", Name: "Thursday"},
 	{ID: "fri", Name: "Friday"}, {ID: "sat", Name: "Saturday"}, {ID: "sun", Name: "Sunday"},
 }
 
@@ -86,7 +87,8 @@ var sample = brief.Brief{Scale: brief.Scale{Tonic: "C", Name: "major"}, Layout: 
 func isTime(s string) bool {
 	var h, m int
 	n, err := fmt.Sscanf(s, "%d:%02d", &h, &m)
-	return n == 2 && err == nil && h >= 0 && h < 24 && m >= 0 && m < 60 && len(s) >= 4 && len(s) <= 5 && s[len(s)-3] == ':'
+	return n == 2 && err == nil && h >= 0 && h < 24 && m >= 0 && m < 60 && len(s) >= 4 && len(s) <= 5 &&
+		s[len(s)-3] == ':'
 }
 
 // Fit carries a brief over to a pupil: instrument, hand, schools and note names are the

@@ -200,7 +200,8 @@ func (a Assignment) reachedWords(p Progress, l *ladder.Ladder) string {
 	case p.Tries == 0:
 		return "nothing logged yet; the goal is " + goal
 	}
-	often := fmt.Sprintf("%s on %s", english.Count(p.Tries, "try", "tries"), english.CountInWords(p.Days, "day", "days"))
+	often := fmt.Sprintf("%s on %s", english.Count(p.Tries, "try", "tries"), english.CountInWords(p.Days, "day",
+		"days"))
 	for i := len(l.Rungs) - 1; i >= 0; i-- {
 		if r := l.Rungs[i]; r.Clean > 0 && r.NotesPerMinute <= p.Best {
 			return fmt.Sprintf("clean up to %s of %s, %s", r.Name, goal, often)

@@ -3,7 +3,8 @@ package schedule
 import "testing"
 
 func BenchmarkWeeks(b *testing.B) {
-	r := Request{Brief: guitar("F#", "dorian", "three-per-string"), Start: MustParseDay("2026-11-30"), Weeks: 4, Days: []string{"mon", "tue", "thu", "sat"}, Minutes: 20, Keys: "fourths", Lower: true}
+	r := Request{Brief: guitar("F#", "dorian", "three-per-string"), Start: MustParseDay("2026-11-30"), Weeks: 4,
+		Days: []string{"mon", "tue", "thu", "sat"}, Minutes: 20, Keys: "fourths", Lower: true}
 	for b.Loop() {
 		if _, err := Build(r, nil); err != nil {
 			b.Fatal(err)

@@ -118,7 +118,8 @@ func (c *course) lower(home brief.Brief) {
 		}
 	}
 	tonic := pitch.MustParseName(c.base.Brief.Scale.Tonic)
-	for up := usualLower; up > 0 && len(steps) == 0 || up > 0 && len(steps) < usualLower && c.base.Comfort == nil; up-- {
+	for up := usualLower; up > 0 && len(steps) == 0 || up > 0 && len(steps) < usualLower &&
+		c.base.Comfort == nil; up-- {
 		steps = append(steps, step{fret + up, scale.UsualTonic(tonic.Class() + up).String()})
 	}
 	for _, s := range steps {
@@ -144,7 +145,8 @@ const maxBoxes = 12
 func (c *course) boxes(home brief.Brief) {
 	n := len(c.base.Boxes)
 	if n > maxBoxes {
-		c.remarks = append(c.remarks, fmt.Sprintf("The layout has %d boxes: the %d from the chosen one on are taken.", n, maxBoxes))
+		c.remarks = append(c.remarks, fmt.Sprintf("The layout has %d boxes: the %d from the chosen one on are taken.",
+			n, maxBoxes))
 	}
 	for i := range min(n, maxBoxes) {
 		if i == 0 {
@@ -279,7 +281,8 @@ func (c *course) day(date Day, at, days, minutes int) []Item {
 	rung := c.rungAt(at, days)
 	old := c.dueOn(date)
 	play, playOK := c.playing(rung)
-	has := map[Kind]bool{WarmUp: c.warmUp != nil && minutes >= minMinutes, New: len(fresh) > 0, Old: len(old) > 0, Play: playOK && minutes >= 2*minMinutes}
+	has := map[Kind]bool{WarmUp: c.warmUp != nil && minutes >= minMinutes, New: len(fresh) > 0, Old: len(old) > 0,
+		Play: playOK && minutes >= 2*minMinutes}
 	share := part(minutes, has, len(fresh))
 	var items []Item
 	if m := share[WarmUp]; m > 0 {
@@ -360,7 +363,8 @@ func (c *course) playing(rung int) (playItem, bool) {
 	mat := c.materials[at[keys[start]]]
 	step := c.rungs[rung].Step
 	if b, ok := c.through(mat.brief, turned); ok {
-		return playItem{Item{Play, 0, "Play through " + pitch.Pretty(english.And(turned)) + " " + scaleName(mat.brief), b, step}, keys[start]}, true
+		return playItem{Item{Play, 0, "Play through " + pitch.Pretty(english.And(turned)) + " " + scaleName(mat.brief),
+			b, step}, keys[start]}, true
 	}
 	return playItem{Item{Play, 0, "Play " + mat.what + " over the drone", mat.brief, step}, keys[start]}, true
 }

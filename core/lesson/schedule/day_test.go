@@ -33,7 +33,8 @@ func TestDays(t *testing.T) {
 		next := d.Next(weekday)
 		assert.Equal(t, weekday, next.Weekday())
 		assert.True(t, next.Since(d) >= 1 && next.Since(d) <= 7)
-		assert.Equal(t, time.Weekday((d.Since(MustParseDay("1970-01-04"))%7+7)%7), d.Start().Weekday(), "4 January 1970 was a Sunday")
+		assert.Equal(t, time.Weekday((d.Since(MustParseDay("1970-01-04"))%7+7)%7), d.Start().Weekday(),
+			"4 January 1970 was a Sunday")
 	})
 }
 
@@ -41,7 +42,8 @@ func TestDays(t *testing.T) {
 func TestDayOfAPlace(t *testing.T) {
 	west, east := time.FixedZone("west", -9*3600), time.FixedZone("east", 13*3600)
 	at := time.Date(2026, 10, 5, 12, 0, 0, 0, time.UTC)
-	assert.Equal(t, "2026-10-05 2026-10-05 2026-10-06", fmt.Sprint(DayOf(at), " ", DayOf(at.In(west)), " ", DayOf(at.In(east))))
+	assert.Equal(t, "2026-10-05 2026-10-05 2026-10-06", fmt.Sprint(DayOf(at), " ", DayOf(at.In(west)), " ",
+		DayOf(at.In(east))))
 	late := time.Date(2026, 10, 5, 2, 0, 0, 0, time.UTC)
 	assert.Equal(t, "2026-10-04", DayOf(late.In(west)).String())
 }
@@ -52,7 +54,8 @@ func TestDaysInJSON(t *testing.T) {
 		Days  []Day `json:"days"`
 		Never Day   `json:"never"`
 	}
-	require.NoError(t, fault.Decode([]byte(`{"day": "2026-10-05", "days": ["2026-10-06", "2027-01-01"], "never": ""}`), "request", &r))
+	require.NoError(t, fault.Decode([]byte(`{"day": "2026-10-05", "days": ["2026-10-06", "2027-01-01"], "never": ""}`),
+		"request", &r))
 	assert.Equal(t, "2026-10-05", r.Day.String())
 	assert.Len(t, r.Days, 2)
 	assert.True(t, r.Never.IsZero())
@@ -95,8 +98,9 @@ func TestTheNeckIsFilledFirstWhereItIsTheLargerHole(t *testing.T) {
 	require.NoError(t, p.Check())
 	first := 0
 	round := brief.Brief{
-		Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F", Name: "minor-pentatonic"}, Layout: brief.Layout{System: "two-per-string", Box: &first},
-		Round: brief.Round{Order: "fourths", Where: brief.OnePosition},
+		Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F", Name: "minor-pentatonic"},
+		Layout: brief.Layout{System: "two-per-string", Box: &first},
+		Round:  brief.Round{Order: "fourths", Where: brief.OnePosition},
 	}
 	low := round
 	low.Round = brief.Round{}
@@ -130,10 +134,12 @@ func TestProposalsWhereNothingIsSet(t *testing.T) {
 func TestTitles(t *testing.T) {
 	two := 2
 	for want, b := range map[string]brief.Brief{
-		"F♯ Dorian, five forms":                           guitar("F#", "dorian", "five-form"),
-		"B minor pentatonic, two notes per string":        guitar("B", "minor-pentatonic", ""),
-		"E♭ major, three notes per string, box 3":         {Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "major"}, Layout: brief.Layout{Box: &two}},
-		"A♭ major, three notes per string, by half steps": {Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "Ab", Name: "major"}, Round: brief.Round{Order: "semitones"}},
+		"F♯ Dorian, five forms":                    guitar("F#", "dorian", "five-form"),
+		"B minor pentatonic, two notes per string": guitar("B", "minor-pentatonic", ""),
+		"E♭ major, three notes per string, box 3": {Instrument: brief.Instrument{ID: "guitar"},
+			Scale: brief.Scale{Tonic: "Eb", Name: "major"}, Layout: brief.Layout{Box: &two}},
+		"A♭ major, three notes per string, by half steps": {Instrument: brief.Instrument{ID: "bass"},
+			Scale: brief.Scale{Tonic: "Ab", Name: "major"}, Round: brief.Round{Order: "semitones"}},
 	} {
 		assert.Equal(t, want, TitleOf(b))
 	}

@@ -180,7 +180,8 @@ func (k Knowledge) words(high int) string {
 		return words + "."
 	}
 	str, low := k.weakest(high)
-	return fmt.Sprintf("%s; weakest: string %d, %s.", words, str, english.Range("fret", "frets", low, min(low+weakFrets-1, high)))
+	return fmt.Sprintf("%s; weakest: string %d, %s.", words, str, english.Range("fret", "frets", low,
+		min(low+weakFrets-1, high)))
 }
 
 // weakest is the stretch of a string of which the least is known; of those alike the one in

@@ -75,7 +75,8 @@ func TestKnowledgeOfANeck(t *testing.T) {
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Db", Name: "major"}}
 	r, err := brief.Read(b)
 	require.NoError(t, err)
-	known := map[string]float64{"numbers 6": 0.95, "numbers b7": 0, call.KeyFact("spell", "Ab", "major"): 1, call.KeyFact("signature", "Ab", "major"): 0.4, call.KeyFact("spell", "F", "natural minor"): 1}
+	known := map[string]float64{"numbers 6": 0.95, "numbers b7": 0, call.KeyFact("spell", "Ab", "major"): 1,
+		call.KeyFact("signature", "Ab", "major"): 0.4, call.KeyFact("spell", "F", "natural minor"): 1}
 	for str := 1; str <= 6; str++ {
 		for fret := 0; fret <= 12; fret++ {
 			if str != 4 || fret < 6 || fret > 9 {
@@ -113,21 +114,27 @@ func TestWhatCameOfASitting(t *testing.T) {
 		return schedule.SittingAnswer{Show: show, Right: right, MS: ms, Time: time, Facts: map[string]bool{fact: right}}
 	}
 	s := schedule.Summarise([]schedule.SittingAnswer{
-		one("6", true, 900, "", "numbers 6"), one("4", true, 1500, "", "numbers 4"), one("b7", false, 4000, "", "numbers b7"),
-		one("1", true, 700, "", "numbers 1"), one("4", false, 2000, "", "numbers 4"), one("b7", true, 800, "", "numbers b7"),
+		one("6", true, 900, "", "numbers 6"), one("4", true, 1500, "", "numbers 4"), one("b7", false, 4000, "",
+			"numbers b7"),
+		one("1", true, 700, "", "numbers 1"), one("4", false, 2000, "", "numbers 4"), one("b7", true, 800, "",
+			"numbers b7"),
 	}, map[string]float64{"numbers 1": 0.95})
 	assert.Equal(t, "4 of 6 right, half of them within 1.5 s.", s.Words)
 	assert.Equal(t, 2, s.Streak)
 	assert.Equal(t, []string{"6", "♭7"}, s.Learned, "the 1 was known before")
 	assert.Equal(t, []string{"4"}, s.Missed)
-	onBeat := schedule.Summarise([]schedule.SittingAnswer{one("6", true, 0, "on", "numbers 6"), one("4", true, 0, "late", "numbers 4"), one("4", false, 0, "on", "numbers 4")}, nil)
-	assert.Equal(t, "2 of 3 right, one of them on the beat.", strings.Replace(onBeat.Words, "1 of them", "one of them", 1))
+	onBeat := schedule.Summarise([]schedule.SittingAnswer{one("6", true, 0, "on", "numbers 6"),
+		one("4", true, 0, "late", "numbers 4"), one("4", false, 0, "on", "numbers 4")}, nil)
+	assert.Equal(t, "2 of 3 right, one of them on the beat.", strings.Replace(onBeat.Words, "1 of them", "one of them",
+		1))
 	assert.Equal(t, "Nothing was answered.", schedule.Summarise(nil, nil).Words)
 }
 
 func TestFactsInWords(t *testing.T) {
 	for fact, want := range map[string]string{
-		"neck A1/5": "fret 5 of the A string", "neck Bb1/0": "the open B♭ string", "numbers b7": "♭7", "spell Ab major": "A♭ major", "order 4#": "4 sharps in order", "key 3b major": "major with 3 flats", "landing 4/1:3": "landing 4/1:3",
+		"neck A1/5": "fret 5 of the A string", "neck Bb1/0": "the open B♭ string", "numbers b7": "♭7",
+		"spell Ab major": "A♭ major", "order 4#": "4 sharps in order", "key 3b major": "major with 3 flats",
+		"landing 4/1:3": "landing 4/1:3",
 	} {
 		assert.Equal(t, want, call.FactWords(fact))
 	}
@@ -137,7 +144,8 @@ func BenchmarkKnownNotes(b *testing.B) {
 	from := schedule.MustParseDay("2031-03-03")
 	var list []schedule.FactAnswer
 	for i := range 6000 {
-		list = append(list, schedule.FactAnswer{Fact: "neck E1/" + string(rune('a'+i%60)), On: from.Add(i / 20), Right: i%7 > 0})
+		list = append(list, schedule.FactAnswer{Fact: "neck E1/" + string(rune('a'+i%60)), On: from.Add(i / 20),
+			Right: i%7 > 0})
 	}
 	b.ReportAllocs()
 	for b.Loop() {

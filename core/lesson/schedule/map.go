@@ -87,7 +87,8 @@ type mapper struct {
 // MapOf is the map of a pupil from what was played by today.
 func MapOf(p pupil.Pupil, log []Played, today Day) (Map, error) {
 	m := mapper{of: p, today: today, places: map[neck.Place]*Touched{}, layouts: map[string]*TouchedLayout{}}
-	empty, err := plan.Build(p.Fit(brief.Brief{Scale: brief.Scale{Tonic: "C", Name: "major"}, Layout: brief.Layout{System: "single-string"}}))
+	empty, err := plan.Build(p.Fit(brief.Brief{Scale: brief.Scale{Tonic: "C", Name: "major"},
+		Layout: brief.Layout{System: "single-string"}}))
 	if err != nil {
 		return Map{}, err
 	}
@@ -135,7 +136,8 @@ func (m *mapper) add(p Played) {
 // onThisNeck reports whether a work lies on this pupil's strings, and counts those that do
 // not.
 func (m *mapper) onThisNeck(p plan.Plan) bool {
-	same := slices.EqualFunc(p.Neck.Strings, m.neck.Strings, func(a, b piece.OpenString) bool { return a.Open == b.Open })
+	same := slices.EqualFunc(p.Neck.Strings, m.neck.Strings,
+		func(a, b piece.OpenString) bool { return a.Open == b.Open })
 	if !same {
 		m.out.Others++
 	}

@@ -24,7 +24,8 @@ var today = MustParseDay("2026-10-20")
 func tried(daysAgo int, rung ladder.Step, results string) (out []ladder.Try) {
 	at := today.Add(-daysAgo).Start().Add(16 * time.Hour)
 	for i, r := range results {
-		out = append(out, ladder.Try{At: at.Add(time.Duration(i) * time.Minute), Step: rung, Result: map[rune]result.Result{'c': result.Clean, 'n': result.Nearly, 'x': result.NotYet}[r]})
+		out = append(out, ladder.Try{At: at.Add(time.Duration(i) * time.Minute), Step: rung,
+			Result: map[rune]result.Result{'c': result.Clean, 'n': result.Nearly, 'x': result.NotYet}[r]})
 	}
 	return out
 }
@@ -84,25 +85,39 @@ func TestProposals(t *testing.T) {
 		at    string // its kind
 		brief brief.Brief
 	}{
-		"nothing logged yet": {caseOf(t, dorian), "go-on", "Nothing is in the log yet: begin with the first rung. The goal is eighths at 72.", "go-on", dorian},
-		"on the way":         {caseOf(t, dorian, played(dorian, tried(1, ladder.Step{PerBeat: 1, TempoBPM: 60}, "cc"))), "go-on", "Quarter notes at 60 was clean twice running: go up to quarter notes at 65. The goal is eighths at 72.", "go-on", dorian},
-		"it sticks": {caseOf(t, dorian, played(dorian, tried(2, ladder.Step{PerBeat: 2, TempoBPM: 66}, "xxx"))), "easier go-on",
-			"Eighths at 66 was not there yet three times within a week. The way up alone: ", "easier", func() brief.Brief { b := dorian; b.Run.Direction = "up"; return b }()},
-		"the goal is reached": {caseOf(t, dorian, reachedIt(dorian)), "next-key next-box fret-down sibling-mode step-up",
+		"nothing logged yet": {caseOf(t, dorian), "go-on",
+			"Nothing is in the log yet: begin with the first rung. The goal is eighths at 72.", "go-on", dorian},
+		"on the way": {caseOf(t, dorian, played(dorian, tried(1, ladder.Step{PerBeat: 1, TempoBPM: 60},
+			"cc"))), "go-on", "Quarter notes at 60 was clean twice running: go up to quarter notes at 65. The goal is eighths at 72.", "go-on", dorian},
+		"it sticks": {caseOf(t, dorian, played(dorian, tried(2, ladder.Step{PerBeat: 2, TempoBPM: 66}, "xxx"))),
+			"easier go-on",
+			"Eighths at 66 was not there yet three times within a week. The way up alone: ", "easier",
+			func() brief.Brief { b := dorian; b.Run.Direction = "up"; return b }()},
+		"the goal is reached": {caseOf(t, dorian, reachedIt(dorian)),
+			"next-key next-box fret-down sibling-mode step-up",
 			"F♯ is clean: B, the next key by fourths, frets 4 to 7.", "next-key", brief.Brief{}},
-		"the same notes elsewhere": {caseOf(t, dorian, reachedIt(dorian)), "next-key next-box", "The same notes in the C form: it lies on frets 6 to 10 and shares frets 6 to 7 with what is known.", "next-box", inBox(dorian, 2)},
-		"faster":                   {caseOf(t, dorian, reachedIt(dorian)), "", "The goal was clean twice running: the same at 81, an eighth faster.", "step-up", dorian},
-		"an octave more": {caseOf(t, octave, reachedIt(octave)), "next-key next-box", "Two octaves in place of one from the same degree: 29 notes, not 15.", "octave-more",
+		"the same notes elsewhere": {caseOf(t, dorian, reachedIt(dorian)), "next-key next-box",
+			"The same notes in the C form: it lies on frets 6 to 10 and shares frets 6 to 7 with what is known.",
+			"next-box", inBox(dorian, 2)},
+		"faster": {caseOf(t, dorian, reachedIt(dorian)), "",
+			"The goal was clean twice running: the same at 81, an eighth faster.", "step-up", dorian},
+		"an octave more": {caseOf(t, octave, reachedIt(octave)), "next-key next-box",
+			"Two octaves in place of one from the same degree: 29 notes, not 15.", "octave-more",
 			func() brief.Brief {
 				b, degree, two := octave, 1, 2
 				b.Layout.System, b.Layout.FromDegree, b.Layout.Octaves = "from-degree", &degree, &two
 				return b
 			}()},
-		"a weaker key comes before a strong one": {caseOf(t, dorian, reachedIt(dorian), played(guitar("Db", "dorian", "five-form"), tried(9, goal, "cxnx")), played(guitar("B", "dorian", "five-form"), tried(8, goal, "cccc"))),
+		"a weaker key comes before a strong one": {caseOf(t, dorian, reachedIt(dorian),
+			played(guitar("Db", "dorian", "five-form"), tried(9, goal, "cxnx")),
+			played(guitar("B", "dorian", "five-form"), tried(8, goal, "cccc"))),
 			"weaker-key next-key", "D♭ was clean in 1 of 4 tries, the other keys of it in 4 of 4: the weaker key before a strong one.", "weaker-key", guitar("Db", "dorian", "five-form")},
-		"old work is due": {caseOf(t, dorian, played(dorian, tried(1, goal, "n")), played(guitar("B", "lydian", "five-form"), tried(30, goal, "cc"), tried(28, goal, "c"))),
+		"old work is due": {caseOf(t, dorian, played(dorian, tried(1, goal, "n")),
+			played(guitar("B", "lydian", "five-form"), tried(30, goal, "cc"), tried(28, goal, "c"))),
 			"go-on due", "B Lydian was last clean 28 days ago and is due since Sat 3 Oct: old work comes back before it is forgotten.", "due", guitar("B", "lydian", "five-form")},
-		"a key that is known is not new": {caseOf(t, dorian, reachedIt(dorian), played(inBox(guitar("B", "dorian", "five-form"), plan.NearestBox(guitar("B", "dorian", "five-form"), 4)), tried(2, goal, "cc"))),
+		"a key that is known is not new": {caseOf(t, dorian, reachedIt(dorian),
+			played(inBox(guitar("B", "dorian", "five-form"), plan.NearestBox(guitar("B", "dorian", "five-form"), 4)),
+				tried(2, goal, "cc"))),
 			"next-key", "F♯ is clean and so are the keys after it: E is the next by fourths that is not, frets 4 to 8.", "next-key", brief.Brief{}},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -185,7 +200,8 @@ func TestAFretDown(t *testing.T) {
 }
 
 func TestEveryProposalCanBeSet(t *testing.T) {
-	for _, b := range []brief.Brief{guitar("F#", "dorian", "five-form"), guitar("Db", "major", "seven-position"), guitar("B", "minor-blues", "two-per-string"), guitar("Ab", "melodic-minor", "four-per-string")} {
+	for _, b := range []brief.Brief{guitar("F#", "dorian", "five-form"), guitar("Db", "major", "seven-position"),
+		guitar("B", "minor-blues", "two-per-string"), guitar("Ab", "melodic-minor", "four-per-string")} {
 		c := caseOf(t, b, played(b, tried(1, goal, "cc")))
 		for _, p := range Propose(c, 0) {
 			a := Assignment{Ladder: &p.Ladder, From: today, Until: today.Add(7)}
@@ -206,7 +222,8 @@ func TestMap(t *testing.T) {
 	log := []Played{
 		played(low, tried(20, goal, "ccn"), tried(10, goal, "cx")),
 		played(inBox(guitar("Bb", "minor-pentatonic", "two-per-string"), 1), tried(3, goal, "n")),
-		played(brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "E", Name: "major"}, Round: brief.Round{Order: "own", Keys: []string{"E"}}}, tried(3, goal, "c")),
+		played(brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "E", Name: "major"},
+			Round: brief.Round{Order: "own", Keys: []string{"E"}}}, tried(3, goal, "c")),
 	}
 	m, err := MapOf(p, log, today)
 	require.NoError(t, err)
@@ -232,7 +249,8 @@ func TestMap(t *testing.T) {
 	assert.Equal(t, TouchedKey{"F", 5, 3, today.Add(-10), 10}, m.Keys[1])
 	assert.Equal(t, TouchedKey{"Bb", 1, 0, Day{}, -1}, m.Keys[2])
 	assert.Equal(t, []string{
-		"C, E♭, A♭, D♭, F♯, B, A, D and G never", "nothing between fret 5 and 7", "of two notes per string, 3, 4 and 5 not yet", "B♭ played, never clean",
+		"C, E♭, A♭, D♭, F♯, B, A, D and G never", "nothing between fret 5 and 7",
+		"of two notes per string, 3, 4 and 5 not yet", "B♭ played, never clean",
 	}, m.Holes)
 	require.NotNil(t, m.Fill)
 	assert.Equal(t, "Eb", m.Fill.Ladder.Brief.Scale.Tonic, m.Fill.Words)
@@ -245,16 +263,20 @@ func TestMap(t *testing.T) {
 
 func TestProgress(t *testing.T) {
 	b := guitar("F#", "dorian", "five-form")
-	c := caseOf(t, b, played(b, tried(20, goal, "c"), tried(3, ladder.Step{PerBeat: 1, TempoBPM: 60}, "ncc"), tried(1, ladder.Step{PerBeat: 1, TempoBPM: 66}, "x")))
+	c := caseOf(t, b, played(b, tried(20, goal, "c"), tried(3, ladder.Step{PerBeat: 1, TempoBPM: 60}, "ncc"),
+		tried(1, ladder.Step{PerBeat: 1, TempoBPM: 66}, "x")))
 	p := c.Set.Progress(c.Ladder, c.Log[0].Tries, today)
 	assert.Equal(t, Progress{
-		Words: "clean up to quarter notes at 60 of eighths at 72, 4 tries on 2 days", Due: "until today", Tries: 4, Days: 2, Best: 60, Goal: 144, Last: today.Add(-1), Points: p.Points,
+		Words: "clean up to quarter notes at 60 of eighths at 72, 4 tries on 2 days", Due: "until today", Tries: 4,
+		Days: 2, Best: 60, Goal: 144, Last: today.Add(-1), Points: p.Points,
 	}, p)
 	require.Len(t, p.Points, 4)
 	assert.Equal(t, Point{today.Add(-3), 60, result.Nearly}, p.Points[0])
 
-	sheets := Assignment{Sheets: &Sheets{What: "Write out the flat keys", Count: 6, Done: 2}, From: today.Add(-10), Until: today.Add(-1)}
+	sheets := Assignment{Sheets: &Sheets{What: "Write out the flat keys", Count: 6, Done: 2}, From: today.Add(-10),
+		Until: today.Add(-1)}
 	require.NoError(t, sheets.Check())
 	late := sheets.Progress(nil, nil, today)
-	assert.Equal(t, "2 of 6 sheets done, one day overdue, true", late.Words+", "+late.Due+", "+map[bool]string{true: "true"}[late.Overdue])
+	assert.Equal(t, "2 of 6 sheets done, one day overdue, true",
+		late.Words+", "+late.Due+", "+map[bool]string{true: "true"}[late.Overdue])
 }

@@ -86,7 +86,8 @@ func weakerKey(a *asking) (ladder.Request, string, bool) {
 	worstShare, clean, all := weakShare, 0, 0
 	for i := range a.Log {
 		p := &a.Log[i]
-		if !p.Brief.Round.IsZero() || a.ok && (p.Brief.Scale.Name != a.at.Scale.Name || p.Brief.Scale.Formula != a.at.Scale.Formula) {
+		if !p.Brief.Round.IsZero() || a.ok && (p.Brief.Scale.Name != a.at.Scale.Name ||
+			p.Brief.Scale.Formula != a.at.Scale.Formula) {
 			continue
 		}
 		if a.ok && p.Brief.Scale.Tonic == a.at.Scale.Tonic {
@@ -102,7 +103,8 @@ func weakerKey(a *asking) (ladder.Request, string, bool) {
 		return ladder.Request{}, "", false
 	}
 	tonic := pitch.Pretty(worst.Brief.Scale.Tonic)
-	words := fmt.Sprintf("%s was clean in %d of %s", tonic, worst.Clean(), english.Count(len(worst.Tries), "try", "tries"))
+	words := fmt.Sprintf("%s was clean in %d of %s", tonic, worst.Clean(), english.Count(len(worst.Tries), "try",
+		"tries"))
 	if others := all - len(worst.Tries); others > 0 {
 		words += fmt.Sprintf(", the other keys of it in %d of %d", clean-worst.Clean(), others)
 	}
@@ -136,9 +138,11 @@ func dueAgain(a *asking) (ladder.Request, string, bool) {
 		return ladder.Request{}, "", false
 	}
 	ago := english.CountInWords(a.Today.Since(most.LastClean()), "day", "days")
-	words := fmt.Sprintf("%s was last clean %s ago and is due since %s: old work comes back before it is forgotten.", titleOf(most.Brief), ago, due.Words())
+	words := fmt.Sprintf("%s was last clean %s ago and is due since %s: old work comes back before it is forgotten.",
+		titleOf(most.Brief), ago, due.Words())
 	if due == a.Today {
-		words = fmt.Sprintf("%s was last clean %s ago and is due today: old work comes back before it is forgotten.", titleOf(most.Brief), ago)
+		words = fmt.Sprintf("%s was last clean %s ago and is due today: old work comes back before it is forgotten.",
+			titleOf(most.Brief), ago)
 	}
 	return a.again(*most), words, true
 }
@@ -201,9 +205,11 @@ func nextKey(a *asking) (ladder.Request, string, bool) {
 			continue
 		}
 		box := made.Boxes[made.Box]
-		words := fmt.Sprintf("%s is clean: %s, the next key by fourths, %s.", pitch.Pretty(a.at.Scale.Tonic), tonic.Pretty(), fretWords(box))
+		words := fmt.Sprintf("%s is clean: %s, the next key by fourths, %s.", pitch.Pretty(a.at.Scale.Tonic),
+			tonic.Pretty(), fretWords(box))
 		if i > 1 {
-			words = fmt.Sprintf("%s is clean and so are the keys after it: %s is the next by fourths that is not, %s.", pitch.Pretty(a.at.Scale.Tonic), tonic.Pretty(), fretWords(box))
+			words = fmt.Sprintf("%s is clean and so are the keys after it: %s is the next by fourths that is not, %s.",
+				pitch.Pretty(a.at.Scale.Tonic), tonic.Pretty(), fretWords(box))
 		}
 		return a.same(b), words, true
 	}
@@ -256,7 +262,8 @@ func fretDown(a *asking) (ladder.Request, string, bool) {
 		return ladder.Request{}, "", false
 	}
 	made, err := plan.Build(lower)
-	if err != nil || made.Comfort != nil || made.Boxes[made.Box].LowFret != now.LowFret-1 || made.Boxes[made.Box].SpanMM <= now.SpanMM || a.known(lower) {
+	if err != nil || made.Comfort != nil || made.Boxes[made.Box].LowFret != now.LowFret-1 ||
+		made.Boxes[made.Box].SpanMM <= now.SpanMM || a.known(lower) {
 		return ladder.Request{}, "", false
 	}
 	words := fmt.Sprintf("The same shape a fret down, from fret %d: the hand opens %.0f mm in place of %.0f, which is comfortable for it.", now.LowFret-1, made.Boxes[made.Box].SpanMM, now.SpanMM)
@@ -288,7 +295,8 @@ func octaveMore(a *asking) (ladder.Request, string, bool) {
 	if err != nil || len(made.Boxes[made.Box].Missing) > 0 || a.known(b) {
 		return ladder.Request{}, "", false
 	}
-	words := fmt.Sprintf("%s in place of %s from the same degree: %d notes, not %d.", english.Capital(english.Number(more))+" octaves", english.Number(octaves), made.Run.Notes, a.plan.Run.Notes)
+	words := fmt.Sprintf("%s in place of %s from the same degree: %d notes, not %d.",
+		english.Capital(english.Number(more))+" octaves", english.Number(octaves), made.Run.Notes, a.plan.Run.Notes)
 	return a.same(b), words, true
 }
 

@@ -88,11 +88,13 @@ func (m Memory) recalled(known, grade float64) float64 {
 	if grade == hard {
 		penalty = weights[15]
 	}
-	growth := math.Exp(weights[8]) * (11 - m.Difficulty) * math.Pow(m.Stability, -weights[9]) * (math.Exp(weights[10]*(1-known)) - 1)
+	growth := math.Exp(weights[8]) * (11 - m.Difficulty) * math.Pow(m.Stability,
+		-weights[9]) * (math.Exp(weights[10]*(1-known)) - 1)
 	return m.Stability * (1 + growth*penalty)
 }
 
 func (m Memory) forgotten(known float64) float64 {
-	s := weights[11] * math.Pow(m.Difficulty, -weights[12]) * (math.Pow(m.Stability+1, weights[13]) - 1) * math.Exp(weights[14]*(1-known))
+	s := weights[11] * math.Pow(m.Difficulty, -weights[12]) * (math.Pow(m.Stability+1,
+		weights[13]) - 1) * math.Exp(weights[14]*(1-known))
 	return min(s, m.Stability/math.Exp(weights[17]*weights[18]))
 }

@@ -36,7 +36,8 @@ func TestSpacingAgainstFSRS(t *testing.T) {
 		for k, r := range repetitions {
 			day = day.Add(r[0])
 			m = m.After(byGrade[r[1]], day)
-			assert.InDelta(t, known[i][k][0], m.Stability, 0.01*known[i][k][0]+1e-3, "stability after %v", repetitions[:k+1])
+			assert.InDelta(t, known[i][k][0], m.Stability, 0.01*known[i][k][0]+1e-3, "stability after %v",
+				repetitions[:k+1])
 			assert.InDelta(t, known[i][k][1], m.Difficulty, 1e-2, "difficulty after %v", repetitions[:k+1])
 		}
 	}

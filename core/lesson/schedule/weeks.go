@@ -186,7 +186,8 @@ func (r *Request) check() error {
 			faults.Addf("keys", "%q was given beside a round, which brings its own keys: leave one of them out", r.Keys)
 		}
 	}
-	for field, n := range map[string]int{"holidays": len(r.Holidays), "missed": len(r.Missed), "own": len(r.Own), "days": len(r.Days)} {
+	for field, n := range map[string]int{"holidays": len(r.Holidays), "missed": len(r.Missed), "own": len(r.Own),
+		"days": len(r.Days)} {
 		if n > MaxWeeks*7 {
 			faults.Addf(field, "%d were given: give %d at most", n, MaxWeeks*7)
 			return faults
@@ -267,7 +268,8 @@ func (r Request) sentence(c *course) string {
 			what += ", " + also.words
 		}
 	}
-	return fmt.Sprintf("%s from %s: %s, up to %s. %d minutes on %s.", english.Capital(weekWords(r.Weeks)), r.Start.Words(), what, c.rungs[len(c.rungs)-1].Name, r.Minutes, english.And(days))
+	return fmt.Sprintf("%s from %s: %s, up to %s. %d minutes on %s.", english.Capital(weekWords(r.Weeks)),
+		r.Start.Words(), what, c.rungs[len(c.rungs)-1].Name, r.Minutes, english.And(days))
 }
 
 func weekWords(n int) string {

@@ -17,7 +17,8 @@ import (
 )
 
 func guitar(tonic, name, system string) brief.Brief {
-	return brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: tonic, Name: name}, Layout: brief.Layout{System: system}}
+	return brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: tonic, Name: name},
+		Layout: brief.Layout{System: system}}
 }
 
 func days(w Weeks) (out []Date) {
@@ -49,7 +50,8 @@ func TestWeeksThroughTheKeys(t *testing.T) {
 	assert.Equal(t, "Four weeks from Mon 30 Nov: F♯ Dorian in every key by fourths, a fret down at a time, up to eighths at 72. 20 minutes on Monday, Tuesday, Thursday and Saturday.", w.Sentence)
 	all := days(w)
 	require.Len(t, all, 16)
-	assert.Equal(t, "2026-11-30 2026-12-01 2026-12-03 2026-12-05 2026-12-07", all[0].Date.String()+" "+all[1].Date.String()+" "+all[2].Date.String()+" "+all[3].Date.String()+" "+all[4].Date.String())
+	assert.Equal(t, "2026-11-30 2026-12-01 2026-12-03 2026-12-05 2026-12-07",
+		all[0].Date.String()+" "+all[1].Date.String()+" "+all[2].Date.String()+" "+all[3].Date.String()+" "+all[4].Date.String())
 	for _, d := range all {
 		sum := 0
 		for _, i := range d.Items {
@@ -60,7 +62,8 @@ func TestWeeksThroughTheKeys(t *testing.T) {
 		assert.Equal(t, WarmUp, d.Items[0].Kind)
 	}
 	fresh := newOnes(w)
-	assert.Equal(t, []string{"A Dorian, the shape from fret 5", "A♭ Dorian, the shape from fret 4", "G Dorian, the shape from fret 3", "F♯ Dorian"}, fresh[:4])
+	assert.Equal(t, []string{"A Dorian, the shape from fret 5", "A♭ Dorian, the shape from fret 4",
+		"G Dorian, the shape from fret 3", "F♯ Dorian"}, fresh[:4])
 	keys := map[string]bool{}
 	for _, d := range all {
 		for _, i := range d.Items {
@@ -78,13 +81,16 @@ func TestWeeksThroughTheKeys(t *testing.T) {
 func drawn(t *rapid.T) Request {
 	weekdays := []string{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}
 	r := Request{
-		Brief:   guitar(rapid.SampledFrom([]string{"Eb", "B", "F#", "Ab"}).Draw(t, "tonic"), rapid.SampledFrom([]string{"major", "minor-blues", "mixolydian"}).Draw(t, "scale"), rapid.SampledFrom([]string{"five-form", "one-octave", "seven-position"}).Draw(t, "system")),
+		Brief: guitar(rapid.SampledFrom([]string{"Eb", "B", "F#", "Ab"}).Draw(t, "tonic"),
+			rapid.SampledFrom([]string{"major", "minor-blues", "mixolydian"}).Draw(t, "scale"),
+			rapid.SampledFrom([]string{"five-form", "one-octave", "seven-position"}).Draw(t, "system")),
 		Start:   MustParseDay("2026-08-31").Add(rapid.IntRange(0, 40).Draw(t, "start")),
 		Weeks:   rapid.IntRange(1, 4).Draw(t, "weeks"),
 		Days:    rapid.SliceOfNDistinct(rapid.SampledFrom(weekdays), 2, 7, rapid.ID[string]).Draw(t, "days"),
 		Minutes: rapid.IntRange(10, 60).Draw(t, "minutes"),
 		Keys:    rapid.SampledFrom([]string{"", "fourths", "fifths", "semitones", "shuffled"}).Draw(t, "keys"),
-		Lower:   rapid.Bool().Draw(t, "lower"), Boxes: rapid.Bool().Draw(t, "boxes"), Octaves: rapid.Bool().Draw(t, "octaves"),
+		Lower:   rapid.Bool().Draw(t, "lower"), Boxes: rapid.Bool().Draw(t, "boxes"), Octaves: rapid.Bool().Draw(t,
+			"octaves"),
 	}
 	for range rapid.IntRange(0, 3).Draw(t, "holidays") {
 		r.Holidays = append(r.Holidays, r.Start.Add(rapid.IntRange(0, r.Weeks*7-1).Draw(t, "holiday")))
@@ -162,7 +168,8 @@ func TestMissedDaysMove(t *testing.T) {
 // Once all keys are known, a day's playing begins with each as often as with any other; no
 // key is ever left alone for longer than a week.
 func TestEvenChance(t *testing.T) {
-	w, err := Build(Request{Brief: guitar("Db", "major", "one-octave"), Start: MustParseDay("2026-09-07"), Weeks: 8, Days: []string{"mon", "tue", "wed", "thu", "fri", "sat"}, Minutes: 30, Keys: "fourths"}, nil)
+	w, err := Build(Request{Brief: guitar("Db", "major", "one-octave"), Start: MustParseDay("2026-09-07"), Weeks: 8,
+		Days: []string{"mon", "tue", "wed", "thu", "fri", "sat"}, Minutes: 30, Keys: "fourths"}, nil)
 	require.NoError(t, err)
 	starts, last := map[string]int{}, map[string]Day{}
 	for _, d := range days(w) {
@@ -186,8 +193,10 @@ func TestEvenChance(t *testing.T) {
 }
 
 func TestWeeksByHand(t *testing.T) {
-	r := Request{Brief: guitar("Eb", "lydian", "single-string"), Start: MustParseDay("2026-10-12"), Weeks: 1, Minutes: 10}
-	own := []Item{{Kind: Play, Minutes: 7, What: "The duet, bars 1 to 8", Brief: guitar("Eb", "lydian", "single-string"), Rung: ladder.Step{PerBeat: 1, TempoBPM: 70}}}
+	r := Request{Brief: guitar("Eb", "lydian", "single-string"), Start: MustParseDay("2026-10-12"), Weeks: 1,
+		Minutes: 10}
+	own := []Item{{Kind: Play, Minutes: 7, What: "The duet, bars 1 to 8", Brief: guitar("Eb", "lydian",
+		"single-string"), Rung: ladder.Step{PerBeat: 1, TempoBPM: 70}}}
 	r.Own = []OwnDay{{MustParseDay("2026-10-14"), own}}
 	w, err := Build(r, nil)
 	require.NoError(t, err)
@@ -201,7 +210,8 @@ func TestWeeksGoOnFromTheLog(t *testing.T) {
 	require.NoError(t, err)
 	at := time.Date(2026, 10, 1, 16, 0, 0, 0, time.UTC)
 	rung := l.Rungs[6].Step
-	log := []Played{{Brief: ladder.Work(b), Tries: []ladder.Try{{At: at, Step: rung, Result: result.Clean}, {At: at.Add(time.Minute), Step: rung, Result: result.Clean}}}}
+	log := []Played{{Brief: ladder.Work(b), Tries: []ladder.Try{{At: at, Step: rung, Result: result.Clean},
+		{At: at.Add(time.Minute), Step: rung, Result: result.Clean}}}}
 	w, err := Build(Request{Brief: b, Start: MustParseDay("2026-10-05"), Weeks: 2, Boxes: true}, log)
 	require.NoError(t, err)
 	assert.Equal(t, l.Rungs[5].Step, w.Weeks[0].Days[0].Items[1].Rung, "two rungs under the one that comes next")
@@ -217,15 +227,20 @@ func TestBadWeeks(t *testing.T) {
 		"days":              {Brief: guitar("Eb", "major", "five-form"), Start: start, Days: []string{"monday"}},
 		"minutes":           {Brief: guitar("Eb", "major", "five-form"), Start: start, Minutes: 4},
 		"keys":              {Brief: guitar("Eb", "major", "five-form"), Start: start, Keys: "own"},
-		"goal":              {Brief: guitar("Eb", "major", "five-form"), Start: start, From: &ladder.Step{PerBeat: 4, TempoBPM: 90}, Goal: &ladder.Step{PerBeat: 1, TempoBPM: 60}},
+		"goal": {Brief: guitar("Eb", "major", "five-form"), Start: start, From: &ladder.Step{PerBeat: 4,
+			TempoBPM: 90}, Goal: &ladder.Step{PerBeat: 1, TempoBPM: 60}},
 		"own.0.items.0.what": {Brief: guitar("Eb", "major", "five-form"), Start: start,
-			Own: []OwnDay{{start, []Item{{Kind: Old, Minutes: 3, Rung: goal, Brief: guitar("Eb", "major", "five-form")}}}}},
+			Own: []OwnDay{{start, []Item{{Kind: Old, Minutes: 3, Rung: goal, Brief: guitar("Eb", "major",
+				"five-form")}}}}},
 		"own.0.items.0.kind": {Brief: guitar("Eb", "major", "five-form"), Start: start,
-			Own: []OwnDay{{start, []Item{{Kind: "rest", What: "x", Minutes: 3, Rung: goal, Brief: guitar("Eb", "major", "five-form")}}}}},
+			Own: []OwnDay{{start, []Item{{Kind: "rest", What: "x", Minutes: 3, Rung: goal, Brief: guitar("Eb", "major",
+				"five-form")}}}}},
 		"own.0.items.0.rung.perBeat": {Brief: guitar("Eb", "major", "five-form"), Start: start,
-			Own: []OwnDay{{start, []Item{{Kind: Old, What: "x", Minutes: 3, Rung: ladder.Step{TempoBPM: 60}, Brief: guitar("Eb", "major", "five-form")}}}}},
+			Own: []OwnDay{{start, []Item{{Kind: Old, What: "x", Minutes: 3, Rung: ladder.Step{TempoBPM: 60},
+				Brief: guitar("Eb", "major", "five-form")}}}}},
 		"own.0.items.0.brief.scale.tonic": {Brief: guitar("Eb", "major", "five-form"), Start: start,
-			Own: []OwnDay{{start, []Item{{Kind: Old, What: "x", Minutes: 3, Rung: goal, Brief: guitar("H", "major", "five-form")}}}}},
+			Own: []OwnDay{{start, []Item{{Kind: Old, What: "x", Minutes: 3, Rung: goal, Brief: guitar("H", "major",
+				"five-form")}}}}},
 	} {
 		_, err := Build(r, nil)
 		var faults fault.List
@@ -241,11 +256,15 @@ func TestWildWeeks(t *testing.T) {
 		day := rapid.Custom(func(t *rapid.T) Day { return start.Add(rapid.IntRange(-3, 40).Draw(t, "day")) })
 		r := Request{
 			Brief: guitar("Eb", "minor-pentatonic", "two-per-string"), Start: start,
-			Weeks: rapid.SampledFrom([]int{-1, 0, 1, 2, 26, 27, 1 << 40}).Draw(t, "weeks"), Minutes: rapid.SampledFrom([]int{-5, 0, 1, 5, 6, 180, 181}).Draw(t, "minutes"),
-			Days: rapid.SliceOfN(rapid.SampledFrom([]string{"mon", "mon", "sun", "", "Monday"}), 0, 9).Draw(t, "days"),
-			Keys: rapid.SampledFrom([]string{"", "fourths", "own", "x"}).Draw(t, "keys"), Boxes: rapid.Bool().Draw(t, "boxes"),
-			Holidays: rapid.SliceOfN(day, 0, 30).Draw(t, "holidays"), Missed: rapid.SliceOfN(day, 0, 30).Draw(t, "missed"),
-			Goal: &ladder.Step{PerBeat: rapid.IntRange(-1, 7).Draw(t, "perBeat"), TempoBPM: rapid.SampledFrom([]int{-1, 0, 20, 320, 321}).Draw(t, "tempo")},
+			Weeks:   rapid.SampledFrom([]int{-1, 0, 1, 2, 26, 27, 1 << 40}).Draw(t, "weeks"),
+			Minutes: rapid.SampledFrom([]int{-5, 0, 1, 5, 6, 180, 181}).Draw(t, "minutes"),
+			Days:    rapid.SliceOfN(rapid.SampledFrom([]string{"mon", "mon", "sun", "", "Monday"}), 0, 9).Draw(t, "days"),
+			Keys:    rapid.SampledFrom([]string{"", "fourths", "own", "x"}).Draw(t, "keys"), Boxes: rapid.Bool().Draw(t,
+				"boxes"),
+			Holidays: rapid.SliceOfN(day, 0, 30).Draw(t, "holidays"), Missed: rapid.SliceOfN(day, 0, 30).Draw(t,
+				"missed"),
+			Goal: &ladder.Step{PerBeat: rapid.IntRange(-1, 7).Draw(t, "perBeat"), TempoBPM: rapid.SampledFrom([]int{-1,
+				0, 20, 320, 321}).Draw(t, "tempo")},
 		}
 		w, err := Build(r, nil)
 		if err != nil {

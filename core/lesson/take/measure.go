@@ -45,7 +45,8 @@ func (t *Take) measure(p piece.Piece, heard []Heard, matched []int) {
 	}
 	t.TempoBPM = number.Tenth(60 / medianOf(steady, func(g gap) float64 { return g.perBeat }))
 	if third := len(steady) / 3; third >= around/2 {
-		first, last := medianOf(steady[:third], func(g gap) float64 { return g.perBeat }), medianOf(steady[len(steady)-third:], func(g gap) float64 { return g.perBeat })
+		first, last := medianOf(steady[:third], func(g gap) float64 { return g.perBeat }),
+			medianOf(steady[len(steady)-third:], func(g gap) float64 { return g.perBeat })
 		t.DriftPercent = number.Tenth((first/last - 1) * 100)
 	}
 	for i := range steady {
@@ -61,7 +62,8 @@ func (t *Take) measure(p piece.Piece, heard []Heard, matched []int) {
 func gapsOf(p piece.Piece, heard []Heard, matched []int) (out []gap) {
 	for i := 1; i < len(matched); i++ {
 		a, b := matched[i-1], matched[i]
-		if a < 0 || b < 0 || !nextTo(heard, a, b) || !heard[a].Is(p.Events[i-1].MIDI) || !heard[b].Is(p.Events[i].MIDI) {
+		if a < 0 || b < 0 || !nextTo(heard, a, b) || !heard[a].Is(p.Events[i-1].MIDI) ||
+			!heard[b].Is(p.Events[i].MIDI) {
 			continue
 		}
 		beats, seconds := p.Events[i].At-p.Events[i-1].At, heard[b].OnsetSec-heard[a].OnsetSec
@@ -91,14 +93,17 @@ func (t *Take) pauses(p piece.Piece, gaps []gap) {
 			e := p.Events[g.to]
 			cause := causeOf(p, g.to)
 			ms := math.Round((g.seconds - usual) * 1000)
-			t.Pauses = append(t.Pauses, Pause{e.N, ms, cause, fmt.Sprintf("A pause of %.0f ms before note %d, bar %d%s.", ms, e.N, e.Bar, causeWords[cause])})
+			t.Pauses = append(t.Pauses, Pause{e.N, ms, cause,
+				fmt.Sprintf("A pause of %.0f ms before note %d, bar %d%s.", ms, e.N, e.Bar, causeWords[cause])})
 		}
 	}
 }
 
 var causeWords = map[string]string{
-	causeShift: ", where the hand moves", causeCrossing: ", where the string changes", causeStretch: ", at a reach", causeBeat: ", on the beat", causeNone: "",
-	"finger-1": ", at the index finger", "finger-2": ", at the middle finger", "finger-3": ", at the ring finger", "finger-4": ", at the little finger",
+	causeShift: ", where the hand moves", causeCrossing: ", where the string changes", causeStretch: ", at a reach",
+	causeBeat: ", on the beat", causeNone: "",
+	"finger-1": ", at the index finger", "finger-2": ", at the middle finger", "finger-3": ", at the ring finger",
+	"finger-4": ", at the little finger",
 }
 
 // The causes, the likeliest first.
@@ -173,7 +178,8 @@ func (t *Take) lateness(p piece.Piece, heard []Heard, matched []int, steady []ga
 
 // causes says how late notes of a kind come beside the others.
 func (t *Take) causes(p piece.Piece, steady []gap) {
-	for _, cause := range []string{causeShift, causeStretch, causeCrossing, causeBeat, "finger-1", "finger-2", "finger-3", "finger-4"} {
+	for _, cause := range []string{causeShift, causeStretch, causeCrossing, causeBeat, "finger-1", "finger-2",
+		"finger-3", "finger-4"} {
 		var with, without []float64
 		for _, g := range steady {
 			if slices.Contains(causesOf(p, g.to), cause) {

@@ -29,7 +29,8 @@ func Play(p piece.Piece, e Errors) ([]Heard, error) {
 		low, most float64
 	}{
 		{"jitterMs", e.JitterMS, 0, 200}, {"driftPercent", e.DriftPercent, -50, 50}, {"pauseMs", e.PauseMS, 0, 5000},
-		{"wrong", float64(e.Wrong), 0, float64(notes)}, {"missed", float64(e.Missed), 0, float64(notes - 1)}, {"extra", float64(e.Extra), 0, float64(notes)},
+		{"wrong", float64(e.Wrong), 0, float64(notes)}, {"missed", float64(e.Missed), 0, float64(notes - 1)},
+		{"extra", float64(e.Extra), 0, float64(notes)},
 	} {
 		if !(c.value >= c.low && c.value <= c.most) {
 			return nil, fault.At(c.field, "%g was given: give %g to %g", c.value, c.low, c.most)
@@ -60,7 +61,8 @@ func Play(p piece.Piece, e Errors) ([]Heard, error) {
 	for range e.Extra {
 		i := r.IntN(notes)
 		length := out[i].Seconds
-		extras = append(extras, Heard{MIDI: out[i].MIDI + 2, OnsetSec: out[i].OnsetSec + length*(0.4+0.2*r.Float64()), Seconds: length / 3, String: out[i].String})
+		extras = append(extras, Heard{MIDI: out[i].MIDI + 2, OnsetSec: out[i].OnsetSec + length*(0.4+0.2*r.Float64()),
+			Seconds: length / 3, String: out[i].String})
 	}
 	missed := slices.Sorted(slices.Values(order[notes-e.Missed:]))
 	for k := len(missed) - 1; k >= 0; k-- {

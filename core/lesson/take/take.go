@@ -143,7 +143,8 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 	heard = slices.Clone(heard)
 	slices.SortStableFunc(heard, earlier)
 	matched := align(p, heard)
-	t := Take{Planned: len(p.Events), FloorMS: floorMS, ByCause: []Cause{}, Pauses: []Pause{}, Extras: []Heard{}, Remarks: []string{}, Events: make([]Event, len(p.Events))}
+	t := Take{Planned: len(p.Events), FloorMS: floorMS, ByCause: []Cause{}, Pauses: []Pause{}, Extras: []Heard{},
+		Remarks: []string{}, Events: make([]Event, len(p.Events))}
 	used := make([]bool, len(heard))
 	for i, e := range p.Events {
 		t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Missed}
@@ -224,7 +225,8 @@ func Check(heard []Heard) error {
 	}
 	for _, h := range heard {
 		if !(h.OnsetSec >= 0 && h.OnsetSec <= MaxSeconds) {
-			return fault.At("take", "a note at %.1f seconds was given: give a take of up to %d minutes", h.OnsetSec, MaxSeconds/60)
+			return fault.At("take", "a note at %.1f seconds was given: give a take of up to %d minutes", h.OnsetSec,
+				MaxSeconds/60)
 		}
 		if h.MIDI < 0 || h.MIDI > maxMIDI {
 			return fault.At("take", "MIDI number %d was given: give 0 to %d", h.MIDI, maxMIDI)
@@ -272,7 +274,8 @@ func (t *Take) slipWords(p piece.Piece) string {
 	for _, s := range []struct {
 		n         int
 		one, many string
-	}{{t.Wrong, "wrong note", "wrong notes"}, {t.Missed, "missed note", "missed notes"}, {t.Extra, "note too many", "notes too many"}, {len(t.Pauses), "pause", "pauses"}} {
+	}{{t.Wrong, "wrong note", "wrong notes"}, {t.Missed, "missed note", "missed notes"}, {t.Extra, "note too many",
+		"notes too many"}, {len(t.Pauses), "pause", "pauses"}} {
 		if s.n > 0 {
 			words = append(words, english.Count(s.n, s.one, s.many))
 		}
@@ -280,7 +283,8 @@ func (t *Take) slipWords(p piece.Piece) string {
 	if off := t.TempoBPM/float64(p.Rhythm.TempoBPM) - 1; math.Abs(off) > cleanTempo {
 		words = append(words, fmt.Sprintf("played at %.0f, not %d", t.TempoBPM, p.Rhythm.TempoBPM))
 	}
-	if note := 60_000 / float64(p.Rhythm.NotesPerMinute()); t.EvennessMS > max(cleanSpread*note, cleanFloors*t.FloorMS) {
+	if note := 60_000 / float64(p.Rhythm.NotesPerMinute()); t.EvennessMS > max(cleanSpread*note,
+		cleanFloors*t.FloorMS) {
 		words = append(words, fmt.Sprintf("uneven by %.0f ms", t.EvennessMS))
 	}
 	return english.And(words)

@@ -74,7 +74,8 @@ func TestJitterIsReadBack(t *testing.T) {
 
 func TestDriftPausesAndTempo(t *testing.T) {
 	p := row(120, 80)
-	assert.InDelta(t, 8, judged(t, p, Errors{DriftPercent: 12}).DriftPercent, 2, "two thirds of the way lie between the thirds")
+	assert.InDelta(t, 8, judged(t, p, Errors{DriftPercent: 12}).DriftPercent, 2,
+		"two thirds of the way lie between the thirds")
 	assert.InDelta(t, -8, judged(t, p, Errors{DriftPercent: -12}).DriftPercent, 2)
 	got := judged(t, p, Errors{PauseMS: 400, JitterMS: 5, Seed: 3})
 	assert.Len(t, got.Pauses, 17)
@@ -105,7 +106,8 @@ func TestSlipsAreTold(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		e := Errors{
 			Seed: rapid.IntRange(1, 1000).Draw(t, "seed"), JitterMS: rapid.Float64Range(0, 12).Draw(t, "jitter"),
-			Wrong: rapid.IntRange(0, 3).Draw(t, "wrong"), Missed: rapid.IntRange(0, 3).Draw(t, "missed"), Extra: rapid.IntRange(0, 2).Draw(t, "extra"),
+			Wrong: rapid.IntRange(0, 3).Draw(t, "wrong"), Missed: rapid.IntRange(0, 3).Draw(t, "missed"),
+			Extra: rapid.IntRange(0, 2).Draw(t, "extra"),
 		}
 		p := row(60, 72)
 		got := judged(t, p, e)
@@ -120,7 +122,8 @@ func TestSlipsAreTold(t *testing.T) {
 		between(e.Wrong-2, e.Wrong+either+2, got.Wrong, "wrong")
 		assert.GreaterOrEqual(t, got.Right, 60-e.Missed-e.Wrong-1)
 		slips := e.Wrong + e.Missed + e.Extra
-		assert.Equal(t, slips == 0 && e.JitterMS < 10, got.Result == result.Clean && slips == 0 && e.JitterMS < 10, got.Why)
+		assert.Equal(t, slips == 0 && e.JitterMS < 10, got.Result == result.Clean && slips == 0 && e.JitterMS < 10,
+			got.Why)
 		for i, ev := range got.Events {
 			if ev.Verdict == Right {
 				assert.Equal(t, p.Events[i].MIDI, *ev.HeardMIDI)
@@ -192,7 +195,8 @@ func costOf(p piece.Piece, heard []Heard, matched []int) float64 {
 func TestWhatCannotBeJudged(t *testing.T) {
 	p := row(8, 60)
 	for want, heard := range map[string][]Heard{
-		"no note was heard": nil, "up to 5 minutes": {{MIDI: 50, OnsetSec: 400}}, "give up to 6000": make([]Heard, MaxHeard+1), "give 0 to 127": {{MIDI: 128}},
+		"no note was heard": nil, "up to 5 minutes": {{MIDI: 50, OnsetSec: 400}}, "give up to 6000": make([]Heard,
+			MaxHeard+1), "give 0 to 127": {{MIDI: 128}},
 	} {
 		_, err := Judge(p, heard, 1)
 		assert.ErrorContains(t, err, want)
@@ -372,11 +376,17 @@ func TestWhatIsAlignedWithWhat(t *testing.T) {
 		heard []Heard
 		want  []int
 	}{
-		"as written":       {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{2, 64}, [2]float64{3, 65}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, 2, 3, 4, 5, 6, 7}},
-		"the first missed": {play([2]float64{1, 62}, [2]float64{2, 64}, [2]float64{3, 65}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{-1, 0, 1, 2, 3, 4, 5, 6}},
-		"two missed":       {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, -1, -1, 2, 3, 4, 5}},
-		"one too many":     {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{1.5, 50}, [2]float64{2, 64}, [2]float64{3, 65}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, 3, 4, 5, 6, 7, 8}},
-		"a fret off":       {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{2, 63}, [2]float64{3, 65}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, 2, 3, 4, 5, 6, 7}},
+		"as written": {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{2, 64}, [2]float64{3, 65},
+			[2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, 2, 3, 4, 5, 6, 7}},
+		"the first missed": {play([2]float64{1, 62}, [2]float64{2, 64}, [2]float64{3, 65}, [2]float64{4, 67},
+			[2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{-1, 0, 1, 2, 3, 4, 5, 6}},
+		"two missed": {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{4, 67}, [2]float64{5, 69},
+			[2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, -1, -1, 2, 3, 4, 5}},
+		"one too many": {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{1.5, 50}, [2]float64{2, 64},
+			[2]float64{3, 65}, [2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}),
+			[]int{0, 1, 3, 4, 5, 6, 7, 8}},
+		"a fret off": {play([2]float64{0, 60}, [2]float64{1, 62}, [2]float64{2, 63}, [2]float64{3, 65},
+			[2]float64{4, 67}, [2]float64{5, 69}, [2]float64{6, 71}, [2]float64{7, 72}), []int{0, 1, 2, 3, 4, 5, 6, 7}},
 	} {
 		got, _ := alignAt(events, c.heard, 0.5)
 		assert.Equal(t, c.want, got, name)

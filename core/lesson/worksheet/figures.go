@@ -62,7 +62,8 @@ func (w *writer) chosen(s scale.Scale, system string, complete bool) (plan.Plan,
 	}
 	var fit []int
 	for i, box := range l.Boxes {
-		if (box.Complete() || !complete) && !slices.ContainsFunc(fit, func(k int) bool { return slices.Equal(l.Boxes[k].Notes, box.Notes) }) {
+		if (box.Complete() || !complete) && !slices.ContainsFunc(fit,
+			func(k int) bool { return slices.Equal(l.Boxes[k].Notes, box.Notes) }) {
 			fit = append(fit, i)
 		}
 	}
@@ -81,7 +82,8 @@ func fingersOfBox(w *writer, s scale.Scale) (Item, error) {
 		return Item{}, err
 	}
 	box := p.Boxes[p.Box]
-	it := Item{Ask: fmt.Sprintf("%s, %s", title(s), box.Name), Show: fmt.Sprintf("%s, from %s", w.show(s), at(box.Notes[0].Place)), Figure: "neck", LowFret: max(1, box.LowFret), High: max(box.HighFret, box.LowFret+4)}
+	it := Item{Ask: fmt.Sprintf("%s, %s", title(s), box.Name), Show: fmt.Sprintf("%s, from %s", w.show(s),
+		at(box.Notes[0].Place)), Figure: "neck", LowFret: max(1, box.LowFret), High: max(box.HighFret, box.LowFret+4)}
 	for _, n := range box.Notes {
 		finger := fmt.Sprint(n.Finger)
 		it.Answer = append(it.Answer, finger)
@@ -114,14 +116,16 @@ func alongString(w *writer, s scale.Scale) (Item, error) {
 		return Item{}, fmt.Errorf("no string has frets enough for an octave from its root")
 	}
 	first := fit[w.random.IntN(len(fit))]
-	it := Item{Ask: fmt.Sprintf("%s on string %d", title(s), first.String), Show: fmt.Sprintf("%s from %s", w.show(s), at(first)), Figure: "string", LowFret: max(1, first.Fret), High: first.Fret + stringLong, Steps: steps(s)}
+	it := Item{Ask: fmt.Sprintf("%s on string %d", title(s), first.String), Show: fmt.Sprintf("%s from %s", w.show(s),
+		at(first)), Figure: "string", LowFret: max(1, first.Fret), High: first.Fret + stringLong, Steps: steps(s)}
 	for i := range s.Len() + 1 {
 		fret := first.Fret + stringLong
 		if i < s.Len() {
 			fret = first.Fret + s.Formula[i].Semitones()
 		}
 		it.Answer = append(it.Answer, fmt.Sprint(fret))
-		it.Marks = append(it.Marks, Mark{Place: neck.Place{String: first.String, Fret: fret}, N: i + 1, Root: i == 0 || i == s.Len(), label: fmt.Sprint(fret)})
+		it.Marks = append(it.Marks, Mark{Place: neck.Place{String: first.String, Fret: fret}, N: i + 1, Root: i == 0 ||
+			i == s.Len(), label: fmt.Sprint(fret)})
 	}
 	it.Blanks = len(it.Answer)
 	return it, nil
@@ -134,7 +138,8 @@ func tab(w *writer, s scale.Scale) (Item, error) {
 		return Item{}, err
 	}
 	first := p.Run.Events[0]
-	it := Item{Ask: fmt.Sprintf("%s from %d/%d", title(s), first.String, first.Fret), Show: fmt.Sprintf("%s, one octave from %s", w.show(s), at(first.Place)), Figure: "tab", Piece: p.Piece()}
+	it := Item{Ask: fmt.Sprintf("%s from %d/%d", title(s), first.String, first.Fret),
+		Show: fmt.Sprintf("%s, one octave from %s", w.show(s), at(first.Place)), Figure: "tab", Piece: p.Piece()}
 	for _, e := range p.Run.Events {
 		it.Labels = append(it.Labels, w.Naming.Absolute(pitch.MustParseName(e.Name)))
 		it.Answer = append(it.Answer, fmt.Sprintf("%d/%d", e.String, e.Fret))
@@ -174,9 +179,12 @@ func boxSheets(b brief.Brief, keys []scale.Scale) ([]Sheet, error) {
 		sheet := Sheet{Day: 1, N: n + 1}
 		slices.SortStableFunc(p.Boxes, func(a, b plan.Box) int { return a.LowFret - b.LowFret })
 		for _, box := range p.Boxes {
-			it := Item{Ask: fmt.Sprintf("%s, %s", title(s), box.Name), Show: box.Name, Figure: "box", LowFret: max(1, box.LowFret), High: max(box.HighFret, box.LowFret+3), Answer: []string{}, Words: []string{}, Facts: []string{}, tonic: s.Tonic}
+			it := Item{Ask: fmt.Sprintf("%s, %s", title(s), box.Name), Show: box.Name, Figure: "box",
+				LowFret: max(1, box.LowFret), High: max(box.HighFret, box.LowFret+3), Answer: []string{},
+				Words: []string{}, Facts: []string{}, tonic: s.Tonic}
 			for i, note := range box.Notes {
-				it.Marks = append(it.Marks, Mark{Place: note.Place, N: i + 1, Root: note.Root, label: fmt.Sprint(note.Finger)})
+				it.Marks = append(it.Marks, Mark{Place: note.Place, N: i + 1, Root: note.Root,
+					label: fmt.Sprint(note.Finger)})
 			}
 			sheet.Items = append(sheet.Items, it)
 		}

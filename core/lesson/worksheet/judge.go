@@ -81,7 +81,8 @@ func Judge(f Filled) (Judged, error) {
 			left++
 		}
 	}
-	out.Right = left == 0 && len(out.Slips) == 0 && f.Step != call.LettersStep && (it.Count == nil || out.Count == BlankRight)
+	out.Right = left == 0 && len(out.Slips) == 0 && f.Step != call.LettersStep && (it.Count == nil ||
+		out.Count == BlankRight)
 	out.Words = out.words(it, f.Step, again, left)
 	return out, nil
 }
@@ -203,7 +204,8 @@ func (m *Judged) count(it Item, f Filled) {
 		m.Count = BlankWrong
 		words := fmt.Sprintf("It has %s.", english.CountInWords(*it.Count, "sign", "signs"))
 		kind := "count"
-		if last, err := pitch.ParseName(it.Answer[max(len(it.Answer)-1, 0):][0]); err == nil && it.Steps != nil && n == *it.Count+max(last.Accidental(), -last.Accidental()) {
+		if last, err := pitch.ParseName(it.Answer[max(len(it.Answer)-1, 0):][0]); err == nil && it.Steps != nil &&
+			n == *it.Count+max(last.Accidental(), -last.Accidental()) {
 			kind, words = "counted-twice", "The last note is the first again: its sign is not counted twice."
 		}
 		m.Slips = append(m.Slips, call.Slip{At: it.Blanks, Kind: kind, Words: words})

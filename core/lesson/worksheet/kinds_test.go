@@ -38,8 +38,10 @@ func TestItemsOfEachKind(t *testing.T) {
 		assert.Equal(t, c.answer, strings.Join(it.Answer, " "), c.show)
 		assert.GreaterOrEqual(t, it.Blanks, len(it.Answer), "%s: there is room for the answer", c.show)
 	}
-	assert.Equal(t, 7, item(t, worksheet.Request{Kind: "signature", Keys: []string{"F"}}).Blanks, "the blanks do not tell how many")
-	assert.Equal(t, []int{2, 1, 2, 2, 1, 3, 1}, item(t, worksheet.Request{Kind: "spell", Scale: "harmonic-minor", Keys: []string{"B"}}).Steps)
+	assert.Equal(t, 7, item(t, worksheet.Request{Kind: "signature", Keys: []string{"F"}}).Blanks,
+		"the blanks do not tell how many")
+	assert.Equal(t, []int{2, 1, 2, 2, 1, 3, 1}, item(t, worksheet.Request{Kind: "spell", Scale: "harmonic-minor",
+		Keys: []string{"B"}}).Steps)
 }
 
 // Marked places sound what the answer says, no place twice, and their facts are those of calls.
@@ -50,13 +52,16 @@ func TestPlacesToName(t *testing.T) {
 		n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
 		require.NoError(t, err)
 		for seed := range 4 {
-			for _, it := range build(t, worksheet.Request{Kind: "neck", Keys: []string{"Ab", "E"}, Brief: &b, Seed: seed}).Sheets[0].Items {
+			for _, it := range build(t, worksheet.Request{Kind: "neck", Keys: []string{"Ab", "E"}, Brief: &b,
+				Seed: seed}).Sheets[0].Items {
 				seen := map[neck.Place]bool{}
 				for i, m := range it.Marks {
 					assert.False(t, seen[m.Place])
 					seen[m.Place] = true
 					assert.Equal(t, i+1, m.N)
-					made, err := call.Build(call.Request{Brief: brief.Brief{Instrument: b.Instrument, Scale: brief.Scale{Tonic: it.Show[:len(it.Show)-len(" major")], Name: "major"}}, Kind: "name", Ask: []string{fmt.Sprintf("%d/%d", m.String, m.Fret)}})
+					made, err := call.Build(call.Request{Brief: brief.Brief{Instrument: b.Instrument,
+						Scale: brief.Scale{Tonic: it.Show[:len(it.Show)-len(" major")], Name: "major"}}, Kind: "name",
+						Ask: []string{fmt.Sprintf("%d/%d", m.String, m.Fret)}})
 					if err == nil {
 						assert.Equal(t, made.Calls[0].Answer.Name, it.Answer[i])
 						assert.Equal(t, made.Calls[0].Facts[0], it.Facts[i])

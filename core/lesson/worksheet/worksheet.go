@@ -50,7 +50,8 @@ const (
 // Orders are the orders of the keys.
 var Orders = []table.Row{
 	{ID: "as-given", Name: "as they are given"},
-	{ID: "sharps-first", Name: "sharps before flats", Why: "for beginners: sharp keys one sharp at a time, then the flat keys"},
+	{ID: "sharps-first", Name: "sharps before flats",
+		Why: "for beginners: sharp keys one sharp at a time, then the flat keys"},
 	{ID: "flats-first", Name: "flats before sharps"},
 	{ID: "mixed", Name: "mixed", Why: "no order to lean on"},
 }
@@ -129,18 +130,35 @@ const (
 
 // Kinds are all kinds in picker order.
 var Kinds = []Kind{
-	{Row: table.Row{ID: "spell", Name: "scales", Why: "first the letters, then the signs"}, How: "Write the letters first, each once, and the first again. Then add signs until each distance fits: a half step where the arcs are, a whole step elsewhere. Move the note not yet checked. Count the signs, the last note not again.", OnPage: 7, asks: spell},
-	{Row: table.Row{ID: "signature", Name: "signatures", Why: "the signs of each key in their order"}, How: "Write the signs of each key in the order in which a signature has them, and how many there are.", OnPage: 8, asks: signature, needs: hasSignature},
-	{Row: table.Row{ID: "degrees", Name: "degrees of a formula", Why: "the formula is given, the notes are written"}, How: "Write the note under each degree of the formula.", OnPage: 8, asks: degrees},
-	{Row: table.Row{ID: "relative", Name: "relatives", Why: "the key with the same signs"}, How: "Write the tonic of the relative key.", OnPage: 12, asks: relative, needs: hasRelative},
-	{Row: table.Row{ID: "neck", Name: "notes on an empty neck", Why: "what each marked place is called"}, How: "Write the name of each numbered place.", OnPage: 4, asks: onNeck},
-	{Row: table.Row{ID: "fingers", Name: "fingers on an empty box", Why: "which finger takes each note"}, How: "Write the finger of each numbered place: 1 index, 2 middle, 3 ring, 4 little, 0 for an open string.", OnPage: 4, asks: fingersOfBox, writes: fingers},
-	{Row: table.Row{ID: "steps", Name: "steps on one string", Why: "whole and half steps as frets"}, How: "Write the frets of the scale along the string, from its first note to its octave.", OnPage: 5, asks: alongString, writes: frets},
-	{Row: table.Row{ID: "tab", Name: "tab to write out", Why: "from names to strings and frets"}, How: "Write each note as a fret on its string.", OnPage: 4, asks: tab, writes: places},
-	{Row: table.Row{ID: "numbers", Name: "numbers to play", Why: "calls of a band for another day: the low place of each degree"}, How: "Write string and fret of each number, such as 4/7: the low one near the hand, going on from the one before.", OnPage: 8, asks: numbers, writes: places},
-	{Row: table.Row{ID: "staff", Name: "staff to name", Why: "from notation to names"}, How: "Write the name of each note.", OnPage: 6, asks: staff},
-	{Row: table.Row{ID: "keys", Name: "the keys on one page", Why: "to hang on the wall"}, How: "Round by fourths: each key with its signs in order, its relative, and the open strings that it leaves.", OnPage: 24, Hangs: true, asks: wallKey, needs: hasSignature, onlyOne: true},
-	{Row: table.Row{ID: "boxes", Name: "all boxes of a scale", Why: "the whole neck on one page"}, How: "All boxes of the scale, from the lowest up.", OnPage: 12, Hangs: true, asks: nil},
+	{Row: table.Row{ID: "spell", Name: "scales", Why: "first the letters, then the signs"},
+		How: "Write the letters first, each once, and the first again. Then add signs until each distance fits: a half step where the arcs are, a whole step elsewhere. Move the note not yet checked. Count the signs, the last note not again.", OnPage: 7, asks: spell},
+	{Row: table.Row{ID: "signature", Name: "signatures", Why: "the signs of each key in their order"},
+		How:    "Write the signs of each key in the order in which a signature has them, and how many there are.",
+		OnPage: 8, asks: signature, needs: hasSignature},
+	{Row: table.Row{ID: "degrees", Name: "degrees of a formula", Why: "the formula is given, the notes are written"},
+		How: "Write the note under each degree of the formula.", OnPage: 8, asks: degrees},
+	{Row: table.Row{ID: "relative", Name: "relatives", Why: "the key with the same signs"},
+		How: "Write the tonic of the relative key.", OnPage: 12, asks: relative, needs: hasRelative},
+	{Row: table.Row{ID: "neck", Name: "notes on an empty neck", Why: "what each marked place is called"},
+		How: "Write the name of each numbered place.", OnPage: 4, asks: onNeck},
+	{Row: table.Row{ID: "fingers", Name: "fingers on an empty box", Why: "which finger takes each note"},
+		How:    "Write the finger of each numbered place: 1 index, 2 middle, 3 ring, 4 little, 0 for an open string.",
+		OnPage: 4, asks: fingersOfBox, writes: fingers},
+	{Row: table.Row{ID: "steps", Name: "steps on one string", Why: "whole and half steps as frets"},
+		How: "Write the frets of the scale along the string, from its first note to its octave.", OnPage: 5,
+		asks: alongString, writes: frets},
+	{Row: table.Row{ID: "tab", Name: "tab to write out", Why: "from names to strings and frets"},
+		How: "Write each note as a fret on its string.", OnPage: 4, asks: tab, writes: places},
+	{Row: table.Row{ID: "numbers", Name: "numbers to play",
+		Why: "calls of a band for another day: the low place of each degree"},
+		How: "Write string and fret of each number, such as 4/7: the low one near the hand, going on from the one before.", OnPage: 8, asks: numbers, writes: places},
+	{Row: table.Row{ID: "staff", Name: "staff to name", Why: "from notation to names"},
+		How: "Write the name of each note.", OnPage: 6, asks: staff},
+	{Row: table.Row{ID: "keys", Name: "the keys on one page", Why: "to hang on the wall"},
+		How:    "Round by fourths: each key with its signs in order, its relative, and the open strings that it leaves.",
+		OnPage: 24, Hangs: true, asks: wallKey, needs: hasSignature, onlyOne: true},
+	{Row: table.Row{ID: "boxes", Name: "all boxes of a scale", Why: "the whole neck on one page"},
+		How: "All boxes of the scale, from the lowest up.", OnPage: 12, Hangs: true, asks: nil},
 }
 
 // Find returns the kind with this id.
@@ -168,7 +186,8 @@ func Build(r Request) (Worksheet, error) {
 	if err != nil {
 		return Worksheet{}, fault.Under("brief.", err)
 	}
-	out := Worksheet{Kind: k.ID, How: k.How, Large: r.Large, LeftHanded: reading.Brief.Instrument.LeftHanded, Courses: reading.Instrument.Courses, Strings: openStrings(reading)}
+	out := Worksheet{Kind: k.ID, How: k.How, Large: r.Large, LeftHanded: reading.Brief.Instrument.LeftHanded,
+		Courses: reading.Instrument.Courses, Strings: openStrings(reading)}
 	out.Title = fmt.Sprintf("%s: %s", english.Capital(k.Name), keys[0].Name)
 	if k.asks == nil {
 		out.Title = fmt.Sprintf("%s: %s", reading.Title(keys[0].Tonic, keys[0].Name), reading.System.Name)

@@ -26,7 +26,8 @@ func build(t require.TestingT, r worksheet.Request) worksheet.Worksheet {
 
 // The shape on the wire.
 func TestTenDaysOfSpelling(t *testing.T) {
-	made := build(t, worksheet.Request{Kind: "spell", Keys: []string{"F", "Bb"}, Scale: "major", Days: 10, PerDay: 2, Seed: 3})
+	made := build(t, worksheet.Request{Kind: "spell", Keys: []string{"F", "Bb"}, Scale: "major", Days: 10, PerDay: 2,
+		Seed: 3})
 	require.Len(t, made.Sheets, 20)
 	assert.Equal(t, 10, made.Sheets[19].Day)
 	assert.Equal(t, 20, made.Sheets[19].N)
@@ -50,7 +51,8 @@ func asked(made worksheet.Worksheet, name string) string {
 
 func TestOrdersOfTheKeys(t *testing.T) {
 	keys := func(order string, given ...string) string {
-		return asked(build(t, worksheet.Request{Kind: "signature", Keys: given, Order: order, Days: 2, Seed: 9}), "major")
+		return asked(build(t, worksheet.Request{Kind: "signature", Keys: given, Order: order, Days: 2, Seed: 9}),
+			"major")
 	}
 	assert.Equal(t, "C G D A E B F# C# F Bb Eb Ab Db Gb Cb C", keys(""))
 	assert.Equal(t, "C F Bb Eb Ab Db Gb Cb G D A E B F# C# C", keys("flats-first"))
@@ -58,8 +60,10 @@ func TestOrdersOfTheKeys(t *testing.T) {
 	mixed := keys("mixed")
 	assert.NotEqual(t, keys(""), mixed)
 	assert.Equal(t, mixed, keys("mixed"), "a seed repeats")
-	assert.ElementsMatch(t, strings.Fields("C G D A E B F# C# F Bb Eb Ab Db Gb Cb"), strings.Fields(mixed)[:15], "each key before one comes again")
-	assert.Equal(t, "A E B F# C# G# D# A# D G C F Bb Eb Ab A", asked(build(t, worksheet.Request{Kind: "signature", Scale: "natural-minor", Days: 2}), "natural minor"))
+	assert.ElementsMatch(t, strings.Fields("C G D A E B F# C# F Bb Eb Ab Db Gb Cb"), strings.Fields(mixed)[:15],
+		"each key before one comes again")
+	assert.Equal(t, "A E B F# C# G# D# A# D G C F Bb Eb Ab A",
+		asked(build(t, worksheet.Request{Kind: "signature", Scale: "natural-minor", Days: 2}), "natural minor"))
 }
 
 // Reference: the npm library tonal, run live. Every item that is spelled equals its spelling.
@@ -72,9 +76,11 @@ func TestItemsAgainstTonal(t *testing.T) {
 	var known map[string]struct{ Notes map[string][]string }
 	require.NoError(t, json.Unmarshal(data, &known))
 	compared := 0
-	for _, name := range []string{"major", "dorian", "lydian", "mixolydian", "harmonic minor", "minor pentatonic", "major pentatonic"} {
+	for _, name := range []string{"major", "dorian", "lydian", "mixolydian", "harmonic minor", "minor pentatonic",
+		"major pentatonic"} {
 		for _, kind := range []string{"spell", "degrees"} {
-			made := build(t, worksheet.Request{Kind: kind, Scale: strings.ReplaceAll(name, " ", "-"), Days: 7, Order: "mixed"})
+			made := build(t, worksheet.Request{Kind: kind, Scale: strings.ReplaceAll(name, " ", "-"), Days: 7,
+				Order: "mixed"})
 			for _, s := range made.Sheets {
 				for _, it := range s.Items {
 					tonic := strings.TrimSuffix(strings.Fields(it.Ask)[0], ":")
@@ -98,8 +104,11 @@ func TestEveryAnswerOfASheetIsRight(t *testing.T) {
 		if k.Hangs {
 			t.Skip("nothing to write in")
 		}
-		b := brief.Brief{Instrument: brief.Instrument{ID: rapid.SampledFrom(neck.Instruments()).Draw(t, "instrument").ID}, Names: rapid.SampledFrom([]string{"", "german", "fixed-do"}).Draw(t, "naming")}
-		r := worksheet.Request{Kind: k.ID, Scale: rapid.SampledFrom([]string{"major", "natural-minor", "dorian", "minor-pentatonic", "1 b2 4 5 b7"}).Draw(t, "scale"), Brief: &b, Seed: rapid.IntRange(0, 50).Draw(t, "seed"), Days: 2, Large: rapid.Bool().Draw(t, "large")}
+		b := brief.Brief{Instrument: brief.Instrument{ID: rapid.SampledFrom(neck.Instruments()).Draw(t,
+			"instrument").ID}, Names: rapid.SampledFrom([]string{"", "german", "fixed-do"}).Draw(t, "naming")}
+		r := worksheet.Request{Kind: k.ID, Scale: rapid.SampledFrom([]string{"major", "natural-minor", "dorian",
+			"minor-pentatonic", "1 b2 4 5 b7"}).Draw(t, "scale"), Brief: &b, Seed: rapid.IntRange(0, 50).Draw(t,
+			"seed"), Days: 2, Large: rapid.Bool().Draw(t, "large")}
 		made, err := worksheet.Build(r)
 		if err != nil {
 			var faults fault.List
@@ -107,7 +116,8 @@ func TestEveryAnswerOfASheetIsRight(t *testing.T) {
 			t.Skip(err.Error())
 		}
 		again := build(t, r)
-		assert.Equal(t, fmt.Sprintf("%+v", made.Sheets[0].Items[0].Answer), fmt.Sprintf("%+v", again.Sheets[0].Items[0].Answer), "a seed repeats")
+		assert.Equal(t, fmt.Sprintf("%+v", made.Sheets[0].Items[0].Answer), fmt.Sprintf("%+v",
+			again.Sheets[0].Items[0].Answer), "a seed repeats")
 		sheet := rapid.SampledFrom(made.Sheets).Draw(t, "sheet")
 		i := rapid.IntRange(1, len(sheet.Items)).Draw(t, "item")
 		it := sheet.Items[i-1]
@@ -132,7 +142,8 @@ func TestEveryAnswerOfASheetIsRight(t *testing.T) {
 func TestSlipsOnASheet(t *testing.T) {
 	r := worksheet.Request{Kind: "spell", Keys: []string{"Bb"}}
 	judge := func(step call.Steps, count string, given string) worksheet.Judged {
-		out, err := worksheet.Judge(worksheet.Filled{Request: r, Sheet: 1, Item: 1, Given: strings.Split(given, " "), Count: count, Step: step})
+		out, err := worksheet.Judge(worksheet.Filled{Request: r, Sheet: 1, Item: 1, Given: strings.Split(given, " "),
+			Count: count, Step: step})
 		require.NoError(t, err)
 		return out
 	}
@@ -147,10 +158,12 @@ func TestSlipsOnASheet(t *testing.T) {
 		{call.BothSteps, "", "bb  d   g a bb", "", "3 blanks are left."},
 		{call.BothSteps, "", "bb c d eb f g a bb", "", "The notes are right. How many signs are there?"},
 		{call.BothSteps, "2", "bes c d es f g a bes", "", "All right."},
-		{call.BothSteps, "3", "bb c d eb f g a bb", "9 counted-twice", "The last note is the first again: its sign is not counted twice."},
+		{call.BothSteps, "3", "bb c d eb f g a bb", "9 counted-twice",
+			"The last note is the first again: its sign is not counted twice."},
 		{call.BothSteps, "5", "bb c d eb f g a bb", "9 count", "It has 2 signs."},
 		{call.BothSteps, "2", "bb c d e f g a bb", "4 sign-missing", "Note 4 lacks a sign."},
-		{call.BothSteps, "2", "bb c d# e f g a bb", "3 moved-right", "Note 3 was right already: the one after it moves."},
+		{call.BothSteps, "2", "bb c d# e f g a bb", "3 moved-right",
+			"Note 3 was right already: the one after it moves."},
 		{call.BothSteps, "2", "bb c d eb f g ab bb", "7 sign-too-many", "Note 7 has a sign too many."},
 	} {
 		out := judge(c.step, c.count, c.given)
@@ -246,7 +259,8 @@ func TestBadSheets(t *testing.T) {
 		assert.Equal(t, field, faults[0].Field, err.Error())
 	}
 	for field, f := range map[string]worksheet.Filled{
-		"sheet": {Sheet: 2, Item: 1}, "item": {Sheet: 1, Item: 9}, "given": {Sheet: 1, Item: 1, Given: make([]string, 12)}, "step": {Sheet: 1, Item: 1, Step: "third"},
+		"sheet": {Sheet: 2, Item: 1}, "item": {Sheet: 1, Item: 9}, "given": {Sheet: 1, Item: 1, Given: make([]string,
+			12)}, "step": {Sheet: 1, Item: 1, Step: "third"},
 	} {
 		f.Request = worksheet.Request{Kind: "spell", Keys: []string{"C"}}
 		_, err := worksheet.Judge(f)

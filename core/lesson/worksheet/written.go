@@ -52,14 +52,16 @@ func spell(w *writer, s scale.Scale) (Item, error) {
 		}
 		labels[s.Len()] = "1"
 	}
-	return Item{Ask: title(s), Show: w.show(s), Blanks: s.Len() + 1, Answer: call.Spelled(s), Count: signs(s), Labels: labels, Steps: steps(s)}, nil
+	return Item{Ask: title(s), Show: w.show(s), Blanks: s.Len() + 1, Answer: call.Spelled(s), Count: signs(s),
+		Labels: labels, Steps: steps(s)}, nil
 }
 
 const mostSigns = 7
 
 func hasSignature(s scale.Scale) bool {
 	f := s.Fifths()
-	return f >= -mostSigns && f <= mostSigns && (f != 0 || slices.Contains(naturals, s.Tonic.String()) && *signs(s) == 0)
+	return f >= -mostSigns && f <= mostSigns && (f != 0 || slices.Contains(naturals, s.Tonic.String()) &&
+		*signs(s) == 0)
 }
 
 var naturals = strings.Fields("C D E F G A B")
@@ -78,7 +80,8 @@ func degrees(w *writer, s scale.Scale) (Item, error) {
 	for i, d := range s.Formula {
 		labels[i], answer[i], formula[i] = d.Pretty(), s.Notes[i].String(), d.String()
 	}
-	return Item{Ask: s.Tonic.String() + ": " + strings.Join(formula, " "), Show: w.Naming.Absolute(s.Tonic), Blanks: s.Len(), Answer: answer, Labels: labels}, nil
+	return Item{Ask: s.Tonic.String() + ": " + strings.Join(formula, " "), Show: w.Naming.Absolute(s.Tonic),
+		Blanks: s.Len(), Answer: answer, Labels: labels}, nil
 }
 
 func relativeOf(s scale.Scale) (scale.Scale, bool) {
@@ -107,7 +110,8 @@ func relative(w *writer, s scale.Scale) (Item, error) {
 	if !ok {
 		return Item{}, fmt.Errorf("it has no relative in use")
 	}
-	return Item{Ask: title(s), Show: fmt.Sprintf("%s: its relative %s", w.show(s), mode(r)), Blanks: 1, Answer: []string{r.Tonic.String()}}, nil
+	return Item{Ask: title(s), Show: fmt.Sprintf("%s: its relative %s", w.show(s), mode(r)), Blanks: 1,
+		Answer: []string{r.Tonic.String()}}, nil
 }
 
 // calledNumbers is how many numbers an item calls.
@@ -116,7 +120,8 @@ const calledNumbers = 8
 // numbers are degrees as they are called, by the seed of the sheet.
 func numbers(w *writer, s scale.Scale) (Item, error) {
 	b := w.inKey(s, "")
-	made, err := call.Build(call.Request{Brief: b, Kind: "numbers", Count: calledNumbers, Seed: w.random.IntN(brief.MaxSeed)})
+	made, err := call.Build(call.Request{Brief: b, Kind: "numbers", Count: calledNumbers,
+		Seed: w.random.IntN(brief.MaxSeed)})
 	if err != nil {
 		return Item{}, err
 	}
@@ -146,7 +151,8 @@ func wallKey(w *writer, s scale.Scale) (Item, error) {
 	if other, ok := sameSound(s); ok {
 		labels[2] = w.Naming.Absolute(other.Tonic)
 	}
-	return Item{Ask: title(s), Show: w.Naming.Absolute(s.Tonic), Answer: answer, Words: words, Count: &n, Labels: labels, Figure: "key", Piece: piece.Piece{Keys: []piece.Key{{Fifths: s.Fifths()}}}}, nil
+	return Item{Ask: title(s), Show: w.Naming.Absolute(s.Tonic), Answer: answer, Words: words, Count: &n,
+		Labels: labels, Figure: "key", Piece: piece.Piece{Keys: []piece.Key{{Fifths: s.Fifths()}}}}, nil
 }
 
 func signWords(fifths int) string {

@@ -22,7 +22,9 @@ func InScale(notes []Note, from, to scale.Scale) []Note {
 	for i, n := range notes {
 		d := degrees[i]
 		by := 0
-		if at := slices.IndexFunc(to.Formula, func(of pitch.Degree) bool { return of.Number() == d.Number() }); at >= 0 && from.Index(n.MIDI) >= 0 && to.Index(n.MIDI+apart) < 0 {
+		if at := slices.IndexFunc(to.Formula,
+			func(of pitch.Degree) bool { return of.Number() == d.Number() }); at >= 0 && from.Index(n.MIDI) >= 0 &&
+			to.Index(n.MIDI+apart) < 0 {
 			by = to.Formula[at].Semitones() - d.Semitones()
 		}
 		n.MIDI += apart + by

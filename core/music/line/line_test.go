@@ -40,7 +40,8 @@ func TestTyped(t *testing.T) {
 	}
 	assert.Equal(t, "76@0+1 61@2+0.5 64@2.5+2 60@4.5+1 66@5.5+1 61@6.5+1.5", strings.Join(got, " "))
 	for text, want := range map[string]string{
-		"E5 C4\n G4 q5": "line 2, column 5", "": "line 1, column 1", "E5/0": "length", "E5/x": "length", "r r": "no note", "E99": "no note",
+		"E5 C4\n G4 q5": "line 2, column 5", "": "line 1, column 1", "E5/0": "length", "E5/x": "length",
+		"r r": "no note", "E99": "no note",
 	} {
 		_, err := line.Typed(text, pitch.MustParseName("A"), plantest.English, neck.Neck{})
 		assert.ErrorContains(t, err, want, text)
@@ -51,7 +52,8 @@ func TestTyped(t *testing.T) {
 func TestTypedMarks(t *testing.T) {
 	l := plantest.Line(t, "1 ^1*3/2 _5 __5/2 b3@2.4 3@2.5.3/4", "A")
 	assert.Equal(t, []int{69, 81, 64, 40, 36, 37}, midis(l.Notes)) // A4 A5 E4 E2 C2 C#2
-	assert.Equal(t, []float64{1, 1.5, 1, 0.5, 1, 0.25}, []float64{l.Notes[0].Beats, l.Notes[1].Beats, l.Notes[2].Beats, l.Notes[3].Beats, l.Notes[4].Beats, l.Notes[5].Beats})
+	assert.Equal(t, []float64{1, 1.5, 1, 0.5, 1, 0.25}, []float64{l.Notes[0].Beats, l.Notes[1].Beats, l.Notes[2].Beats,
+		l.Notes[3].Beats, l.Notes[4].Beats, l.Notes[5].Beats})
 	assert.Equal(t, neck.Place{String: 2, Fret: 4}, *l.Notes[4].Place)
 	assert.Equal(t, 3, l.Notes[5].Finger)
 	guitar, _ := neck.FindInstrument("guitar")
@@ -73,9 +75,11 @@ func anyLine(t *rapid.T, withPlaces bool) line.Line {
 	var l line.Line
 	at := 0.0
 	for range rapid.IntRange(1, 24).Draw(t, "notes") {
-		n := line.Note{MIDI: rapid.IntRange(30, 96).Draw(t, "midi"), At: at, Beats: rapid.SampledFrom([]float64{0.25, 0.5, 0.75, 1, 1.5, 2, 3, 1.0 / 3, 2.0 / 3}).Draw(t, "beats")}
+		n := line.Note{MIDI: rapid.IntRange(30, 96).Draw(t, "midi"), At: at, Beats: rapid.SampledFrom([]float64{0.25,
+			0.5, 0.75, 1, 1.5, 2, 3, 1.0 / 3, 2.0 / 3}).Draw(t, "beats")}
 		if withPlaces && rapid.Bool().Draw(t, "placed") {
-			n.Place, n.Finger = &neck.Place{String: rapid.IntRange(1, 12).Draw(t, "string"), Fret: rapid.IntRange(0, 36).Draw(t, "fret")}, rapid.IntRange(0, 4).Draw(t, "finger")
+			n.Place, n.Finger = &neck.Place{String: rapid.IntRange(1, 12).Draw(t, "string"), Fret: rapid.IntRange(0,
+				36).Draw(t, "fret")}, rapid.IntRange(0, 4).Draw(t, "finger")
 		}
 		l.Notes = append(l.Notes, n)
 		at += n.Beats + rapid.SampledFrom([]float64{0, 0, 0, 0.5, 1}).Draw(t, "rest")
@@ -84,7 +88,8 @@ func anyLine(t *rapid.T, withPlaces bool) line.Line {
 }
 
 func anyScale(t *rapid.T) scale.Scale {
-	s, err := scale.FromCatalogue(scale.UsualTonic(rapid.IntRange(0, 11).Draw(t, "tonic")), rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID)
+	s, err := scale.FromCatalogue(scale.UsualTonic(rapid.IntRange(0, 11).Draw(t, "tonic")),
+		rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID)
 	require.NoError(t, err)
 	return s
 }
@@ -127,13 +132,16 @@ func TestTextIsTheSameInEveryKey(t *testing.T) {
 
 // Times go to subdivisions, each note to the nearest of its beat; what is even stays as it is.
 func TestEven(t *testing.T) {
-	l := line.Line{Notes: []line.Note{{MIDI: 60, At: 0.01, Beats: 0.48}, {MIDI: 62, At: 0.52, Beats: 0.47}, {MIDI: 64, At: 1, Beats: 0.34}, {MIDI: 65, At: 1.335, Beats: 0.3}, {MIDI: 67, At: 1.66, Beats: 0.5}, {MIDI: 69, At: 1.665, Beats: 1}}}
+	l := line.Line{Notes: []line.Note{{MIDI: 60, At: 0.01, Beats: 0.48}, {MIDI: 62, At: 0.52, Beats: 0.47},
+		{MIDI: 64, At: 1, Beats: 0.34}, {MIDI: 65, At: 1.335, Beats: 0.3}, {MIDI: 67, At: 1.66, Beats: 0.5},
+		{MIDI: 69, At: 1.665, Beats: 1}}}
 	e := line.Even(l)
 	var got []string
 	for _, n := range e.Notes {
 		got = append(got, fmt.Sprintf("%d@%.3f+%.3f", n.MIDI, n.At, n.Beats))
 	}
-	assert.Equal(t, "60@0.000+0.500 62@0.500+0.500 64@1.000+0.333 65@1.333+0.333 67@1.667+0.500", strings.Join(got, " "))
+	assert.Equal(t, "60@0.000+0.500 62@0.500+0.500 64@1.000+0.333 65@1.333+0.333 67@1.667+0.500",
+		strings.Join(got, " "))
 	assert.Len(t, e.Left, 1, "one begins as another does")
 	rapid.Check(t, func(t *rapid.T) {
 		l := anyLine(t, false)

@@ -109,7 +109,8 @@ func readWord(text string) (w word, err error) {
 				break
 			}
 		}
-		if err != nil || len(parts) < 2 || n[0] < 1 || n[0] > neck.MaxStrings || n[1] < 0 || n[1] > neck.MaxFrets || n[2] < 0 || n[2] > 4 {
+		if err != nil || len(parts) < 2 || n[0] < 1 || n[0] > neck.MaxStrings || n[1] < 0 || n[1] > neck.MaxFrets ||
+			n[2] < 0 || n[2] > 4 {
 			return w, fmt.Errorf("%q has no place: give a string and a fret after @, such as @3.5", clip(text))
 		}
 		w.place, w.finger = &neck.Place{String: n[0], Fret: n[1]}, n[2]

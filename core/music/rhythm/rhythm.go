@@ -55,8 +55,11 @@ type Meter struct {
 
 // Meters are the usual ones, in picker order.
 var Meters = []Meter{
-	{table.Row{ID: "4/4", Name: "4/4"}, 4, false}, {table.Row{ID: "3/4", Name: "3/4"}, 3, false}, {table.Row{ID: "2/4", Name: "2/4"}, 2, false}, {table.Row{ID: "5/4", Name: "5/4"}, 5, false}, {table.Row{ID: "6/4", Name: "6/4"}, 6, false}, {table.Row{ID: "7/4", Name: "7/4"}, 7, false},
-	{table.Row{ID: "6/8", Name: "6/8"}, 2, true}, {table.Row{ID: "9/8", Name: "9/8"}, 3, true}, {table.Row{ID: "12/8", Name: "12/8"}, 4, true},
+	{table.Row{ID: "4/4", Name: "4/4"}, 4, false}, {table.Row{ID: "3/4", Name: "3/4"}, 3, false},
+	{table.Row{ID: "2/4", Name: "2/4"}, 2, false}, {table.Row{ID: "5/4", Name: "5/4"}, 5, false},
+	{table.Row{ID: "6/4", Name: "6/4"}, 6, false}, {table.Row{ID: "7/4", Name: "7/4"}, 7, false},
+	{table.Row{ID: "6/8", Name: "6/8"}, 2, true}, {table.Row{ID: "9/8", Name: "9/8"}, 3, true},
+	{table.Row{ID: "12/8", Name: "12/8"}, 4, true},
 }
 
 // Signature is the meter as written, over which unit.
@@ -92,7 +95,8 @@ var simpleParts = parts{
 	4: {1: {"16th", 0, 1, 1}, 2: {"eighth", 0, 1, 1}, 3: {"eighth", 1, 1, 1}},
 	5: {1: {"16th", 0, 5, 4}, 2: {"eighth", 0, 5, 4}, 3: {"eighth", 1, 5, 4}, 4: {"quarter", 0, 5, 4}},
 	6: {1: {"16th", 0, 6, 4}, 2: {"eighth", 0, 6, 4}, 3: {"eighth", 1, 6, 4}, 4: {"quarter", 0, 6, 4}},
-	8: {1: {"32nd", 0, 1, 1}, 2: {"16th", 0, 1, 1}, 3: {"16th", 1, 1, 1}, 4: {"eighth", 0, 1, 1}, 6: {"eighth", 1, 1, 1}},
+	8: {1: {"32nd", 0, 1, 1}, 2: {"16th", 0, 1, 1}, 3: {"16th", 1, 1, 1}, 4: {"eighth", 0, 1, 1}, 6: {"eighth", 1, 1,
+		1}},
 }
 
 var compoundParts = parts{

@@ -15,11 +15,13 @@ import (
 func TestEqualTempos(t *testing.T) {
 	assert.Equal(t, 240, rhythm.Rhythm{PerBeat: 2, TempoBPM: 120, BeatsPerBar: 4}.NotesPerMinute())
 	assert.Equal(t, 240, rhythm.Rhythm{PerBeat: 4, TempoBPM: 60, BeatsPerBar: 4}.NotesPerMinute())
-	assert.Contains(t, rhythm.Rhythm{PerBeat: 2, TempoBPM: 120, BeatsPerBar: 4}.EqualTempos(), rhythm.Tempo{PerBeat: 4, TempoBPM: 60})
+	assert.Contains(t, rhythm.Rhythm{PerBeat: 2, TempoBPM: 120, BeatsPerBar: 4}.EqualTempos(), rhythm.Tempo{PerBeat: 4,
+		TempoBPM: 60})
 }
 
 func TestCounts(t *testing.T) {
-	for perBeat, want := range map[int]string{1: "1 2 3 1", 2: "1 & 2 & 3 & 1", 3: "1 & a 2 & a 3 & a 1", 4: "1 e & a 2 e & a 3 e & a 1"} {
+	for perBeat, want := range map[int]string{1: "1 2 3 1", 2: "1 & 2 & 3 & 1", 3: "1 & a 2 & a 3 & a 1",
+		4: "1 e & a 2 e & a 3 e & a 1"} {
 		r := rhythm.Rhythm{PerBeat: perBeat, TempoBPM: 60, BeatsPerBar: 3}
 		var words []string
 		for i := range perBeat*3 + 1 {
@@ -62,7 +64,8 @@ func TestPickUpAndAccents(t *testing.T) {
 // Notes and the rest after them fill whole bars; swung notes keep the beat.
 func TestRestsFillTheLastBar(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		r := rhythm.Rhythm{PerBeat: rapid.IntRange(1, 6).Draw(t, "per beat"), BeatsPerBar: rapid.IntRange(2, 7).Draw(t, "beats"), Swing: rapid.Bool().Draw(t, "swing")}
+		r := rhythm.Rhythm{PerBeat: rapid.IntRange(1, 6).Draw(t, "per beat"), BeatsPerBar: rapid.IntRange(2, 7).Draw(t,
+			"beats"), Swing: rapid.Bool().Draw(t, "swing")}
 		r.PickUp = rapid.IntRange(0, r.PerBeat*r.BeatsPerBar-1).Draw(t, "pick-up")
 		n := rapid.IntRange(1, 100).Draw(t, "notes")
 		all := float64(n-r.PickUp)/float64(r.PerBeat) + r.RestBeats(n)
@@ -100,8 +103,10 @@ func TestSlotsFillBars(t *testing.T) {
 
 func TestValidate(t *testing.T) {
 	for field, r := range map[string]rhythm.Rhythm{
-		"perBeat": {PerBeat: 7, TempoBPM: 60, BeatsPerBar: 4}, "tempoBpm": {PerBeat: 2, BeatsPerBar: 4}, "beatsPerBar": {PerBeat: 2, TempoBPM: 60, BeatsPerBar: 13},
-		"pickUp": {PerBeat: 2, TempoBPM: 60, BeatsPerBar: 4, PickUp: 8}, "accentEvery": {PerBeat: 2, TempoBPM: 60, BeatsPerBar: 4, AccentEvery: 13},
+		"perBeat": {PerBeat: 7, TempoBPM: 60, BeatsPerBar: 4}, "tempoBpm": {PerBeat: 2, BeatsPerBar: 4},
+		"beatsPerBar": {PerBeat: 2, TempoBPM: 60, BeatsPerBar: 13},
+		"pickUp":      {PerBeat: 2, TempoBPM: 60, BeatsPerBar: 4, PickUp: 8}, "accentEvery": {PerBeat: 2, TempoBPM: 60,
+			BeatsPerBar: 4, AccentEvery: 13},
 	} {
 		got, err := r.Validate()
 		assert.Equal(t, field, got)

@@ -51,7 +51,8 @@ func (u Uses) Fields() []string {
 		used bool
 		name string
 	}{
-		{u.Direction, "run.direction"}, {u.Size, "run.size"}, {u.Order, "run.order"}, {u.Chords, "run.chords"}, {u.Repeat, "run.repeat"}, {u.Cell, "run.cell"}, {u.Phrase, "run.phrase"},
+		{u.Direction, "run.direction"}, {u.Size, "run.size"}, {u.Order, "run.order"}, {u.Chords, "run.chords"},
+		{u.Repeat, "run.repeat"}, {u.Cell, "run.cell"}, {u.Phrase, "run.phrase"},
 	} {
 		if f.used {
 			out = append(out, f.name)
@@ -73,18 +74,34 @@ const (
 
 // Patterns are all patterns in picker order.
 var Patterns = []Pattern{
-	{table.Row{ID: "straight", Name: "straight", Phrase: "straight", Why: "the scale as it lies"}, Uses{Direction: true}, ones, nil, nil},
-	{table.Row{ID: "intervals", Name: "broken intervals", Phrase: "in broken", Why: "hears each step against another: thirds, fourths, sixths"}, Uses{Direction: true, Size: true}, intervals, nil, nil},
-	{table.Row{ID: "chords", Name: "broken chords", Phrase: "in broken chords", Why: "the chords of the key, each from its own degree"}, Uses{Direction: true, Order: true}, chords, nil, brokenChord},
-	{table.Row{ID: "stacks", Name: "stacks of one interval", Phrase: "in stacks", Why: "three notes in equal steps: fourths, fifths"}, Uses{Direction: true, Size: true}, stacks, nil, nil},
-	{table.Row{ID: "groups", Name: "groups", Phrase: "in groups", Why: "1-2-3, 2-3-4 and so on"}, Uses{Direction: true, Size: true}, groups, nil, nil},
-	{table.Row{ID: "per-string", Name: "each string before the next", Phrase: "string by string", Why: "sits evenly in the hand before going on"}, Uses{Direction: true, Repeat: true}, perString, nil, nil},
-	{table.Row{ID: "cell", Name: "a cell of one's own", Phrase: "in a cell of one's own", Why: "any figure, moved through the box"}, Uses{Direction: true, Cell: true}, cell, nil, nil},
-	{table.Row{ID: "drop-2", Name: "drop-2 chords", Phrase: "in drop-2 chords", Why: "four voices, the second from the top an octave down"}, Uses{Direction: true}, dropTwo, nil, droppedChord},
-	{table.Row{ID: "arpeggios", Name: "through chords in one position", Phrase: "through chords in one position", Why: "each chord's own notes under the same hand"}, Uses{Chords: true}, nil, arpeggios, nil},
-	{table.Row{ID: "full-range", Name: "full range, root to root", Phrase: "over the full range, root to root", Why: "from the root to the top, down past it to the bottom, and back to it"}, Uses{}, nil, fullRange, nil},
-	{table.Row{ID: "gates", Name: "gates", Phrase: "through the gates", Why: "root to root, every root struck twice as it is passed: the ear keeps the tonic"}, Uses{}, nil, gates, nil},
-	{table.Row{ID: Phrase, Name: "a phrase of one's own", Phrase: "as the phrase", Why: "notes with lengths of their own, said in degrees: in every key, box and mode"}, Uses{Phrase: true}, nil, asWritten, nil},
+	{table.Row{ID: "straight", Name: "straight", Phrase: "straight", Why: "the scale as it lies"},
+		Uses{Direction: true}, ones, nil, nil},
+	{table.Row{ID: "intervals", Name: "broken intervals", Phrase: "in broken",
+		Why: "hears each step against another: thirds, fourths, sixths"}, Uses{Direction: true, Size: true}, intervals,
+		nil, nil},
+	{table.Row{ID: "chords", Name: "broken chords", Phrase: "in broken chords",
+		Why: "the chords of the key, each from its own degree"}, Uses{Direction: true, Order: true}, chords, nil,
+		brokenChord},
+	{table.Row{ID: "stacks", Name: "stacks of one interval", Phrase: "in stacks",
+		Why: "three notes in equal steps: fourths, fifths"}, Uses{Direction: true, Size: true}, stacks, nil, nil},
+	{table.Row{ID: "groups", Name: "groups", Phrase: "in groups", Why: "1-2-3, 2-3-4 and so on"}, Uses{Direction: true,
+		Size: true}, groups, nil, nil},
+	{table.Row{ID: "per-string", Name: "each string before the next", Phrase: "string by string",
+		Why: "sits evenly in the hand before going on"}, Uses{Direction: true, Repeat: true}, perString, nil, nil},
+	{table.Row{ID: "cell", Name: "a cell of one's own", Phrase: "in a cell of one's own",
+		Why: "any figure, moved through the box"}, Uses{Direction: true, Cell: true}, cell, nil, nil},
+	{table.Row{ID: "drop-2", Name: "drop-2 chords", Phrase: "in drop-2 chords",
+		Why: "four voices, the second from the top an octave down"}, Uses{Direction: true}, dropTwo, nil, droppedChord},
+	{table.Row{ID: "arpeggios", Name: "through chords in one position", Phrase: "through chords in one position",
+		Why: "each chord's own notes under the same hand"}, Uses{Chords: true}, nil, arpeggios, nil},
+	{table.Row{ID: "full-range", Name: "full range, root to root", Phrase: "over the full range, root to root",
+		Why: "from the root to the top, down past it to the bottom, and back to it"}, Uses{}, nil, fullRange, nil},
+	{table.Row{ID: "gates", Name: "gates", Phrase: "through the gates",
+		Why: "root to root, every root struck twice as it is passed: the ear keeps the tonic"}, Uses{}, nil, gates,
+		nil},
+	{table.Row{ID: Phrase, Name: "a phrase of one's own", Phrase: "as the phrase",
+		Why: "notes with lengths of their own, said in degrees: in every key, box and mode"}, Uses{Phrase: true}, nil,
+		asWritten, nil},
 }
 
 // Order is the run over a box as indexes into its notes, lowest 0, without an

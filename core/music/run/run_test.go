@@ -25,7 +25,8 @@ func box(n, from int) []run.Note {
 }
 
 func spec(pattern string, direction run.Direction) run.Spec {
-	return run.Spec{Pattern: pattern, Direction: direction, Size: 3, Order: []int{1, 3, 5}, Chords: []int{1, 4, 5, 1}, Repeat: 2, Cell: []int{0, 1, 2, 0}, ScaleLen: 7}
+	return run.Spec{Pattern: pattern, Direction: direction, Size: 3, Order: []int{1, 3, 5}, Chords: []int{1, 4, 5, 1},
+		Repeat: 2, Cell: []int{0, 1, 2, 0}, ScaleLen: 7}
 }
 
 func TestStraight(t *testing.T) {
@@ -34,7 +35,8 @@ func TestStraight(t *testing.T) {
 		repeatTop bool
 		want      []int
 	}{
-		{"up", false, []int{0, 1, 2, 3}}, {"down", false, []int{3, 2, 1, 0}}, {"up-down", false, []int{0, 1, 2, 3, 2, 1, 0}},
+		{"up", false, []int{0, 1, 2, 3}}, {"down", false, []int{3, 2, 1, 0}}, {"up-down", false, []int{0, 1, 2, 3, 2,
+			1, 0}},
 		{"up-down", true, []int{0, 1, 2, 3, 3, 2, 1, 0}}, {"alternate", false, []int{0, 1, 2, 3, 3, 2, 1, 0}},
 	} {
 		s := spec("straight", c.direction)
@@ -84,13 +86,15 @@ func words(order []int) string { return strings.Trim(fmt.Sprint(order), "[]") }
 // A figure is made of scale steps: where the box has a gap it is left out.
 func TestFiguresLeaveGapsOut(t *testing.T) {
 	notes := slices.Delete(box(6, 0), 2, 3)
-	assert.Equal(t, "1 2 2 4", words(run.Order(notes, run.Spec{Pattern: "intervals", Direction: "up", Size: 3, ScaleLen: 7})))
+	assert.Equal(t, "1 2 2 4", words(run.Order(notes, run.Spec{Pattern: "intervals", Direction: "up", Size: 3,
+		ScaleLen: 7})))
 }
 
 // Common practice: the walk over the full range and the gate drill.
 func TestWalks(t *testing.T) {
 	assert.Equal(t, "2 3 4 3 2 1 0 1 2", words(run.Order(box(5, 5), spec("full-range", "up"))))
-	assert.Equal(t, "2 1 0 1 2 2 3 4 5 6 7 8 9 9 10 9 9 8 7 6 5 4 3 2", words(run.Order(box(11, 5), spec("gates", "up"))))
+	assert.Equal(t, "2 1 0 1 2 2 3 4 5 6 7 8 9 9 10 9 9 8 7 6 5 4 3 2",
+		words(run.Order(box(11, 5), spec("gates", "up"))))
 	gates := run.Order(box(18, 3), spec("gates", "up"))
 	for i := 1; i < len(gates); i++ {
 		step := max(gates[i]-gates[i-1], gates[i-1]-gates[i])
@@ -101,7 +105,8 @@ func TestWalks(t *testing.T) {
 		}
 	}
 	chords := spec("arpeggios", "up")
-	assert.Equal(t, "0 2 4 7 9 10 7 5 3 0 1 4 6 8 9 7 4 2 0", words(run.Order(box(11, 0), chords)), "1 4 5 1: each chord's own notes, up and then down")
+	assert.Equal(t, "0 2 4 7 9 10 7 5 3 0 1 4 6 8 9 7 4 2 0", words(run.Order(box(11, 0), chords)),
+		"1 4 5 1: each chord's own notes, up and then down")
 }
 
 // A run up and down is a palindrome but for the turn, and every note is one of
@@ -137,7 +142,8 @@ func TestEndWalksToTheNearestStableNote(t *testing.T) {
 		mayEnd func(int) bool
 		want   []int
 	}{
-		{up, roots(1), []int{0, 1, 2, 3, 2, 1}}, {up, roots(3), up}, {down, roots(2), []int{3, 2, 1, 0, 1, 2}}, {up, roots(), up},
+		{up, roots(1), []int{0, 1, 2, 3, 2, 1}}, {up, roots(3), up}, {down, roots(2), []int{3, 2, 1, 0, 1, 2}},
+		{up, roots(), up},
 		{[]int{0, 1, 2}, roots(1, 3), []int{0, 1, 2, 1}}, {[]int{3, 2, 1}, roots(0, 2), []int{3, 2, 1, 0}}, // of two as near, the lower
 		{[]int{0, 1, 2}, roots(0, 3), []int{0, 1, 2, 3}}, // the nearer, though it is higher
 	} {
@@ -222,9 +228,11 @@ func TestStrokes(t *testing.T) {
 	} {
 		assert.Equal(t, c.want, said(sounds(t, c.picking, upDown, 2, c.lead)), "%s after %d", c.picking, c.lead)
 	}
-	slide := []run.Struck{{String: 3, Fret: 5, Finger: 4}, {String: 3, Fret: 7, Finger: 4, Moved: true}, {String: 3, Fret: 7, Finger: 4}}
+	slide := []run.Struck{{String: 3, Fret: 5, Finger: 4}, {String: 3, Fret: 7, Finger: 4, Moved: true},
+		{String: 3, Fret: 7, Finger: 4}}
 	assert.Equal(t, "down slide up", said(sounds(t, "legato", slide, 6, 0)))
-	moved := []run.Struck{{String: 3, Fret: 5, Finger: 4}, {String: 3, Fret: 7, Finger: 1, Moved: true}, {String: 3, Fret: 9, Finger: 4}}
+	moved := []run.Struck{{String: 3, Fret: 5, Finger: 4}, {String: 3, Fret: 7, Finger: 1, Moved: true},
+		{String: 3, Fret: 9, Finger: 4}}
 	assert.Equal(t, "down up hammer", said(sounds(t, "legato", moved, 6, 0)), "no hammer that moves the hand")
 }
 

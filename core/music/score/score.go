@@ -95,7 +95,8 @@ type Clef struct {
 // Of is the score of a piece.
 func Of(p piece.Piece) Score {
 	s := Score{
-		Title: p.Title, Subtitle: p.Subtitle, About: p.About, Instrument: p.Instrument, Strings: p.Strings, Capo: p.Capo,
+		Title: p.Title, Subtitle: p.Subtitle, About: p.About, Instrument: p.Instrument, Strings: p.Strings,
+		Capo: p.Capo,
 		Clef: clefOf(p.Instrument.Family, p.Strings), Rhythm: p.Rhythm, Events: p.Events, Keys: p.Keys,
 	}
 	s.Beats, s.Unit = s.Rhythm.Signature()
@@ -118,11 +119,13 @@ func (s *Score) beats() {
 	for b := range s.Bars {
 		items := s.Bars[b].Items
 		same := func(i, k int) bool {
-			return i >= 0 && k < len(items) && !items[i].WholeBeat() && !items[k].WholeBeat() && items[i].Beat == items[k].Beat
+			return i >= 0 && k < len(items) && !items[i].WholeBeat() && !items[k].WholeBeat() &&
+				items[i].Beat == items[k].Beat
 		}
 		// with reports whether neighbours share a beam of a level.
 		with := func(i, k, level int) bool {
-			return same(i, k) && items[i].Event != nil && items[k].Event != nil && items[i].Figure.Beams() > level && items[k].Figure.Beams() > level
+			return same(i, k) && items[i].Event != nil && items[k].Event != nil && items[i].Figure.Beams() > level &&
+				items[k].Figure.Beams() > level
 		}
 		for i := range items {
 			item := &items[i]
@@ -201,7 +204,8 @@ func (w *writer) divisions(beat int) int {
 // fewest are the fewest divisions of a beat that have those before and a tick too.
 func fewest(divisions, tick int) int {
 	for d := max(divisions, 1); d < rhythm.MaxDivisions; d++ {
-		if _, written := (rhythm.Rhythm{}).Part(d, 1); (written || d == 1) && d%max(divisions, 1) == 0 && tick*d%perBeat == 0 {
+		if _, written := (rhythm.Rhythm{}).Part(d, 1); (written || d == 1) && d%max(divisions, 1) == 0 &&
+			tick*d%perBeat == 0 {
 			return d
 		}
 	}
@@ -244,7 +248,8 @@ func (w *writer) figure(ticks int, rest bool) (f rhythm.Figure, long, ofBeat int
 	off := w.next % perBeat
 	ticks = min(ticks, w.perBar()-w.next%w.perBar())
 	if off == 0 && ticks >= perBeat {
-		if dotted := perBeat * 3 / 2; !rest && !w.Rhythm.Compound && ticks == dotted && w.divisions(w.next/perBeat+1)%2 == 0 {
+		if dotted := perBeat * 3 / 2; !rest && !w.Rhythm.Compound && ticks == dotted &&
+			w.divisions(w.next/perBeat+1)%2 == 0 {
 			return rhythm.Figure{Type: "quarter", Dots: 1, Actual: 1, Normal: 1}, dotted, -1
 		}
 		most := ticks / perBeat

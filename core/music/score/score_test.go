@@ -37,7 +37,8 @@ func TestEveryPatternOnEveryLayout(t *testing.T) {
 					})
 					var errs fault.List
 					if errors.As(err, &errs) {
-						assert.Contains(t, "run.size run.order run.chords run.cell run.pattern layout.system", errs[0].Field)
+						assert.Contains(t, "run.size run.order run.chords run.cell run.pattern layout.system",
+							errs[0].Field)
 						continue
 					}
 					require.NoError(t, err)
@@ -145,7 +146,8 @@ func TestATiedNoteIsSignedOnce(t *testing.T) {
 
 // written is how long a figure is in beats, by the rule of note values and dots.
 func written(f rhythm.Figure, r rhythm.Rhythm) float64 {
-	quarters := map[string]float64{"whole": 4, "half": 2, "quarter": 1, "eighth": 0.5, "16th": 0.25, "32nd": 0.125}[f.Type]
+	quarters := map[string]float64{"whole": 4, "half": 2, "quarter": 1, "eighth": 0.5, "16th": 0.25,
+		"32nd": 0.125}[f.Type]
 	quarters *= (2 - math.Pow(0.5, float64(f.Dots))) * float64(f.Normal) / float64(f.Actual)
 	if r.Compound {
 		return quarters / 1.5
@@ -197,7 +199,8 @@ func TestBeamsOfMixedFigures(t *testing.T) {
 	for _, item := range score.Of(p.Piece()).Bars[0].Items {
 		got = append(got, fmt.Sprint(item.Beams))
 	}
-	assert.Equal(t, []string{"[begin begin]", "[continue end]", "[end]", "[begin]", "[end backward hook]", "[begin]", "[end]", "[]"}, got)
+	assert.Equal(t, []string{"[begin begin]", "[continue end]", "[end]", "[begin]", "[end backward hook]", "[begin]",
+		"[end]", "[]"}, got)
 }
 
 // The rule of accidentals, as the ABC standard 2.1 (section 4.2) words it: one
@@ -207,11 +210,13 @@ func TestSignsHoldForTheBar(t *testing.T) {
 	var events []piece.Event
 	var want []string
 	for i, c := range [][2]string{
-		{"Bb4", ""}, {"D5", "n"}, {"D5", ""}, {"D4", "n"}, {"Db5", "b"}, {"Cb5", ""}, {"F4", ""}, {"F#4", "#"}, {"F##4", "##"}, {"Bbb4", "bb"}, {"C5", "n"}, {"Gb4", ""},
+		{"Bb4", ""}, {"D5", "n"}, {"D5", ""}, {"D4", "n"}, {"Db5", "b"}, {"Cb5", ""}, {"F4", ""}, {"F#4", "#"},
+		{"F##4", "##"}, {"Bbb4", "bb"}, {"C5", "n"}, {"Gb4", ""},
 		{"D5", "n"}, // the next bar begins afresh
 	} {
 		at := pitch.MustParse(c[0])
-		events = append(events, piece.Event{Note: piece.Note{MIDI: at.MIDI(), Name: at.Name.String()}, At: float64(i) / 3})
+		events = append(events, piece.Event{Note: piece.Note{MIDI: at.MIDI(), Name: at.Name.String()},
+			At: float64(i) / 3})
 		want = append(want, c[1])
 	}
 	played := p.Piece()
@@ -233,7 +238,8 @@ func TestSignsHoldForTheBar(t *testing.T) {
 // without saying.
 func TestWrittenAccents(t *testing.T) {
 	accents := func(rhythm string) (n int) {
-		for _, bar := range score.Of(plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Ab", "name": "dorian"}, "run": {"direction": "up"}, "rhythm": `+rhythm+`}`).Piece()).Bars {
+		for _, bar := range score.Of(plantest.Build(t,
+			`{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Ab", "name": "dorian"}, "run": {"direction": "up"}, "rhythm": `+rhythm+`}`).Piece()).Bars {
 			for _, item := range bar.Items {
 				if item.Accent {
 					n++
@@ -256,7 +262,8 @@ func TestSectionsChangeTheKeyAtBarLines(t *testing.T) {
 	}
 	played := p.Piece()
 	played.Events = events
-	played.Keys = []piece.Key{{Title: "one", First: 0, Fifths: 2}, {Title: "two", First: 3, Fifths: -1}, {Title: "three", First: 5, Fifths: 9}}
+	played.Keys = []piece.Key{{Title: "one", First: 0, Fifths: 2}, {Title: "two", First: 3, Fifths: -1},
+		{Title: "three", First: 5, Fifths: 9}}
 	s := score.Of(played)
 	type bar struct {
 		fifths  int
@@ -274,7 +281,8 @@ func TestSectionsChangeTheKeyAtBarLines(t *testing.T) {
 		}
 		got = append(got, bar{b.Fifths, b.NewKey, b.Heading, rests})
 	}
-	assert.Equal(t, []bar{{2, true, "one", 1.5}, {-1, true, "two, three", 1}, {7, true, "", 3}, {7, false, "", 2.5}}, got)
+	assert.Equal(t, []bar{{2, true, "one", 1.5}, {-1, true, "two, three", 1}, {7, true, "", 3}, {7, false, "", 2.5}},
+		got)
 	assert.Equal(t, score.Clef{Sign: "G", Line: 2, OctaveChange: -1}, s.Clef)
 	assert.Equal(t, 5, s.Bars[0].Items[0].Octave, "a guitar is written an octave above its sound")
 }

@@ -39,14 +39,24 @@ type Way struct {
 
 // Ways are all ways in picker order.
 var Ways = []Way{
-	{Row: table.Row{ID: Box, Name: "in the box", Phrase: "in the box", Why: "the places that the box has; what is no note of the scale lies beside them"}, may: inBox},
-	{Row: table.Row{ID: Position, Name: "under one hand", Phrase: "under one hand", Why: "the hand stays where it is"}, Number: true, numbers: positions, may: underHand},
-	{Row: table.Row{ID: Least, Name: "wherever it lies easiest", Phrase: "wherever it lies easiest", Why: "of all places on the neck those that ask least of the hand, the lower of like ones"}, Wish: hand.Wish{Fret: 0.3}, may: anywhere},
-	{Row: table.Row{ID: Low, Name: "low", Phrase: "low on the neck", Why: "the first frets that have it"}, Wish: hand.Wish{Fret: 6}, may: anywhere},
-	{Row: table.Row{ID: OpenStrings, Name: "with open strings", Phrase: "with open strings", Why: "open wherever a string sounds the note"}, Wish: hand.Wish{Open: -60, Fret: 1}, may: anywhere},
-	{Row: table.Row{ID: Legato, Name: "on few strings", Phrase: "on few strings", Why: "for hammers, pulls and slides: the fretting hand sounds most of it"}, Wish: hand.Wish{Crossing: 40}, may: anywhere},
-	{Row: table.Row{ID: OneString, Name: "on one string", Phrase: "on one string", Why: "slides, and one sound throughout"}, Number: true, numbers: stringsOf, may: onString},
-	{Row: table.Row{ID: AsGiven, Name: "as the tab has it", Phrase: "as the tab has it", Why: "the places and fingers that it was written with"}, may: given},
+	{Row: table.Row{ID: Box, Name: "in the box", Phrase: "in the box",
+		Why: "the places that the box has; what is no note of the scale lies beside them"}, may: inBox},
+	{Row: table.Row{ID: Position, Name: "under one hand", Phrase: "under one hand", Why: "the hand stays where it is"},
+		Number: true, numbers: positions, may: underHand},
+	{Row: table.Row{ID: Least, Name: "wherever it lies easiest", Phrase: "wherever it lies easiest",
+		Why: "of all places on the neck those that ask least of the hand, the lower of like ones"},
+		Wish: hand.Wish{Fret: 0.3}, may: anywhere},
+	{Row: table.Row{ID: Low, Name: "low", Phrase: "low on the neck", Why: "the first frets that have it"},
+		Wish: hand.Wish{Fret: 6}, may: anywhere},
+	{Row: table.Row{ID: OpenStrings, Name: "with open strings", Phrase: "with open strings",
+		Why: "open wherever a string sounds the note"}, Wish: hand.Wish{Open: -60, Fret: 1}, may: anywhere},
+	{Row: table.Row{ID: Legato, Name: "on few strings", Phrase: "on few strings",
+		Why: "for hammers, pulls and slides: the fretting hand sounds most of it"}, Wish: hand.Wish{Crossing: 40},
+		may: anywhere},
+	{Row: table.Row{ID: OneString, Name: "on one string", Phrase: "on one string",
+		Why: "slides, and one sound throughout"}, Number: true, numbers: stringsOf, may: onString},
+	{Row: table.Row{ID: AsGiven, Name: "as the tab has it", Phrase: "as the tab has it",
+		Why: "the places and fingers that it was written with"}, may: given},
 }
 
 // Field is a line on a neck: what is to be laid, and where.

@@ -173,7 +173,8 @@ func (t Table) ReadChanges(given map[string]any) (Changes, error) {
 	whole := map[string]any{}
 	for path, v := range given {
 		if _, ok := t.Find(path); !ok {
-			faults.Addf("change", "no field is called %q: give a path of the brief such as scale.tonic", fault.Clip(path))
+			faults.Addf("change", "no field is called %q: give a path of the brief such as scale.tonic",
+				fault.Clip(path))
 			continue
 		}
 		if v != nil {

@@ -1,6 +1,7 @@
 package brief_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -25,18 +26,19 @@ func TestAChangeClearsWhatHangsOnIt(t *testing.T) {
 		to   any
 		lost []string
 	}{
-		"layout.boxOctave":         {-1, places},
-		"layout.box":               {0, box},
-		"scale.tonic":              {"Ab", boxes},
-		"layout.octaves":           {2, boxes},
-		"layout.highFret":          {16, boxes},
-		"hand.open":                {"closed", boxes},
-		"layout.system":            {"five-form", boxes},
-		"scale.name":               {"lydian", append([]string{"layout.fromDegree"}, boxes...)},
-		"instrument.capo":          {3, onNeck},
-		"instrument.frets":         {12, onNeck},
-		"instrument.tuning":        {[]string{"E2", "A2", "D3", "G3", "B3", "E4"}, onNeck},
-		"instrument.id":            {"bass", append([]string{"instrument.tuning", "instrument.frets", "instrument.capo", "picking", "hand.school"}, onNeck...)},
+		"layout.boxOctave":  {-1, places},
+		"layout.box":        {0, box},
+		"scale.tonic":       {"Ab", boxes},
+		"layout.octaves":    {2, boxes},
+		"layout.highFret":   {16, boxes},
+		"hand.open":         {"closed", boxes},
+		"layout.system":     {"five-form", boxes},
+		"scale.name":        {"lydian", append([]string{"layout.fromDegree"}, boxes...)},
+		"instrument.capo":   {3, onNeck},
+		"instrument.frets":  {12, onNeck},
+		"instrument.tuning": {[]string{"E2", "A2", "D3", "G3", "B3", "E4"}, onNeck},
+		"instrument.id": {"bass", append([]string{"instrument.tuning", "instrument.frets",
+			"instrument.capo", "picking", "hand.school"}, onNeck...)},
 		"hand.school":              {"two-fret", []string{"hand.fingers"}},
 		"instrument.scaleLengthMm": {600.0, nil},
 		"rhythm.tempoBpm":          {90, nil},
@@ -55,7 +57,8 @@ func TestWhatIsAskedForByNameStands(t *testing.T) {
 	changed := brief.Fields.Change(b, brief.Changes{"scale.tonic": "Ab", "layout.box": 1})
 	assert.Equal(t, 1, *changed.Layout.Box)
 	assert.Nil(t, changed.Layout.BoxOctave)
-	assert.Equal(t, b, brief.Fields.Change(b, brief.Changes{"scale.tonic": "F#", "layout.system": "from-degree"}), "what it is already changes nothing")
+	assert.Equal(t, b, brief.Fields.Change(b, brief.Changes{"scale.tonic": "F#", "layout.system": "from-degree"}),
+		"what it is already changes nothing")
 }
 
 // The choices of the pickers say all that goes with them: made as a change, a choice
@@ -70,6 +73,9 @@ func TestChoicesAreWholeChanges(t *testing.T) {
 			return
 		}
 		c := rapid.SampledFrom(p.Choices).Draw(t, "choice")
+		if strings.HasSuffix(c.Label, "same shape") {
+			return // all is kept there on purpose: the neck sounds higher, the places are the same
+		}
 		taken := brief.Fields.With(b, c.Changes)
 		assert.Equal(t, taken, brief.Fields.With(taken, c.Changes))
 		once := brief.Fields.Change(b, c.Changes)

@@ -10,7 +10,8 @@ import (
 // schemas of the kinds of values in the wire contract.
 var schemas = map[Kind]string{
 	Text: "type: string", Whole: "type: integer", Number: "type: number", Flag: "type: boolean",
-	Texts: "type: array, items: {type: string}", Wholes: "type: array, items: {type: integer}", Numbers: "type: array, items: {type: number}",
+	Texts: "type: array, items: {type: string}", Wholes: "type: array, items: {type: integer}",
+	Numbers: "type: array, items: {type: number}",
 	AtPlace: `allOf: [{$ref: "#/components/schemas/Place"}]`,
 }
 
@@ -20,11 +21,13 @@ type object struct{ path, name, goType, about, required string }
 // objects have schemas of their own; the others stand where they are used.
 var objects = []object{
 	{"", "Brief", "brief.Brief", "What to play; only the instrument and the scale are needed.", "instrument, scale"},
-	{"instrument", "InstrumentBrief", "brief.Instrument", "An instrument of the catalogue, each of its measures overridden where it is given.", "id"},
+	{"instrument", "InstrumentBrief", "brief.Instrument",
+		"An instrument of the catalogue, each of its measures overridden where it is given.", "id"},
 	{"scale", "ScaleBrief", "brief.Scale", "A tonic with the name of a scale or with a formula.", "tonic"},
 	{"layout", "LayoutBrief", "brief.Layout", "How the neck is divided into boxes.", ""},
 	{"hand", "HandBrief", "brief.Hand", "How it is fingered.", ""},
-	{"hand.limitsMm", "Limits", "brief.Limits", "Openings of the hand in mm between index and middle, middle and ring, ring and little finger.", ""},
+	{"hand.limitsMm", "Limits", "brief.Limits",
+		"Openings of the hand in mm between index and middle, middle and ring, ring and little finger.", ""},
 	{"run", "RunBrief", "brief.Run", "In which order the notes are played.", ""},
 	{"rhythm", "RhythmBrief", "brief.Rhythm", "In which time they are played.", ""},
 	{"round", "RoundBrief", "brief.Round", "How the brief is carried through the keys; a plan does not read it.", ""},
@@ -64,7 +67,8 @@ func (t Table) properties(b *strings.Builder, path string) {
 		case f.Options != nil:
 			fmt.Fprintf(b, "        %s: {$ref: \"#/components/schemas/%s\"}\n", name, f.wordName())
 		case f.Between != nil:
-			fmt.Fprintf(b, "        %s: {%s, minimum: %d, maximum: %d, description: %q}\n", name, schemas[f.Kind()], f.Between[0], f.Between[1], f.About)
+			fmt.Fprintf(b, "        %s: {%s, minimum: %d, maximum: %d, description: %q}\n", name, schemas[f.Kind()],
+				f.Between[0], f.Between[1], f.About)
 		default:
 			fmt.Fprintf(b, "        %s: {%s, description: %q}\n", name, schemas[f.Kind()], f.About)
 		}

@@ -44,13 +44,17 @@ func checkFingers(r *Reading, f *fault.List) {
 		p, finger, ok := ReadHeld(held[i])
 		switch {
 		case !ok:
-			return fmt.Errorf("%q was given: give string/fret/finger, the finger from 1 to 4, such as 3/4/2", fault.Clip(held[i]))
+			return fmt.Errorf("%q was given: give string/fret/finger, the finger from 1 to 4, such as 3/4/2",
+				fault.Clip(held[i]))
 		case p.String < 1 || p.String > r.Neck.Strings() || p.Fret < 1 || p.Fret > r.Neck.Frets:
-			return fmt.Errorf("%s was given: give a string from 1 to %d and a fret from 1 to %d", held[i], r.Neck.Strings(), r.Neck.Frets)
+			return fmt.Errorf("%s was given: give a string from 1 to %d and a fret from 1 to %d", held[i],
+				r.Neck.Strings(), r.Neck.Frets)
 		case seen[p]:
-			return fmt.Errorf("%s was given: string %d, fret %d has its finger already; give each place once", held[i], p.String, p.Fret)
+			return fmt.Errorf("%s was given: string %d, fret %d has its finger already; give each place once", held[i],
+				p.String, p.Fret)
 		case known && !school.Takes(finger, p.Fret):
-			return fmt.Errorf("%s was given: with %s the %s does not come to fret %d; give another finger or school", held[i], school.Name, hand.FingerWords[finger], p.Fret)
+			return fmt.Errorf("%s was given: with %s the %s does not come to fret %d; give another finger or school",
+				held[i], school.Name, hand.FingerWords[finger], p.Fret)
 		}
 		seen[p] = true
 		return nil
@@ -113,7 +117,8 @@ func firstFingers(r *Reading) []Choice {
 	}
 	for finger := hand.Index; finger <= hand.Little; finger++ {
 		if r.Style.School.Takes(finger, p.Fret) {
-			out = append(out, choice(fingerFirst[finger], fmt.Sprintf("on string %d, fret %d", p.String, p.Fret), fingersPath, []string{Held(p, finger)}))
+			out = append(out, choice(fingerFirst[finger], fmt.Sprintf("on string %d, fret %d", p.String, p.Fret),
+				fingersPath, []string{Held(p, finger)}))
 		}
 	}
 	return out

@@ -20,9 +20,11 @@ const openingsHint = "or type three openings in mm: index–middle, middle–rin
 
 var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 	{
-		Path: "hand.school", Title: "Fingering school", About: "Id of the way to give each finger its fret.", clears: []string{fingersPath},
-		at: func(b *Brief) any { return &b.Hand.School }, within: theInstrument, Options: rowsOf(hand.Schools), Usual: usualSchool,
-		say: func(r *Reading) (string, string) { return ", ", r.Style.School.Phrase },
+		Path: "hand.school", Title: "Fingering school", About: "Id of the way to give each finger its fret.",
+		clears: []string{fingersPath},
+		at:     func(b *Brief) any { return &b.Hand.School }, within: theInstrument, Options: rowsOf(hand.Schools),
+		Usual: usualSchool,
+		say:   func(r *Reading) (string, string) { return ", ", r.Style.School.Phrase },
 	},
 	{
 		Path: "hand.wide", Title: "Wide spans", About: "How a span of two whole steps is fingered.", Point: pointHand,
@@ -31,25 +33,32 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 		say:     func(r *Reading) (string, string) { return ", ", phrase(hand.Wides, r.Brief.Hand.Wide) },
 	},
 	{
-		Path: "hand.prefer", Title: "Reach or shift", About: "How a reach is weighed against a shift.", Point: pointHand,
-		at: func(b *Brief) any { return &b.Hand.Prefer }, Options: hand.Prefers, Usual: always(string(hand.PreferEither)),
-		say: func(r *Reading) (string, string) { return ", ", phrase(hand.Prefers, r.Brief.Hand.Prefer) },
+		Path: "hand.prefer", Title: "Reach or shift", About: "How a reach is weighed against a shift.",
+		Point: pointHand,
+		at:    func(b *Brief) any { return &b.Hand.Prefer }, Options: hand.Prefers,
+		Usual: always(string(hand.PreferEither)),
+		say:   func(r *Reading) (string, string) { return ", ", phrase(hand.Prefers, r.Brief.Hand.Prefer) },
 	},
 	{
 		Path: "hand.open", Title: "Open strings", About: "When open strings are used.", Point: pointHand,
-		at: func(b *Brief) any { return &b.Hand.Open }, Options: hand.Opens, Usual: always(string(hand.OpenBothWays)), makes: theBoxes,
-		say: func(r *Reading) (string, string) { return ", ", phrase(hand.Opens, r.Brief.Hand.Open) },
+		at: func(b *Brief) any { return &b.Hand.Open }, Options: hand.Opens, Usual: always(string(hand.OpenBothWays)),
+		makes: theBoxes,
+		say:   func(r *Reading) (string, string) { return ", ", phrase(hand.Opens, r.Brief.Hand.Open) },
 	},
 	{
-		Path: "hand.four", Title: "Four on a string", About: "How four notes on a string are fingered.", Point: pointHand,
-		at: func(b *Brief) any { return &b.Hand.Four }, Options: hand.Fours, Usual: always(string(hand.ThreeAndShift)), clears: []string{"hand.school"},
+		Path: "hand.four", Title: "Four on a string", About: "How four notes on a string are fingered.",
+		Point: pointHand,
+		at:    func(b *Brief) any { return &b.Hand.Four }, Options: hand.Fours, Usual: always(string(hand.ThreeAndShift)),
+		clears:  []string{"hand.school"},
 		matters: func(r *Reading) bool { return r.Brief.Layout.System == fourPerString },
 		say:     func(r *Reading) (string, string) { return ", ", phrase(hand.Fours, r.Brief.Hand.Four) },
 	},
 	{
-		Path: fingersPath, Title: "Fingers set by hand", About: "Fingers of the chosen box that are held, each as string/fret/finger: 3/4/2 is the middle finger on string 3, fret 4.", Point: pointHand,
+		Path: fingersPath, Title: "Fingers set by hand",
+		About: "Fingers of the chosen box that are held, each as string/fret/finger: 3/4/2 is the middle finger on string 3, fret 4.", Point: pointHand,
 		Hint: "or type string/fret/finger: 3/4/2",
-		at:   func(b *Brief) any { return &b.Hand.Fingers }, within: thePlaces, check: checkFingers, typed: asTexts, choices: firstFingers,
+		at:   func(b *Brief) any { return &b.Hand.Fingers }, within: thePlaces, check: checkFingers, typed: asTexts,
+		choices: firstFingers,
 		say: func(r *Reading) (lead, words string) {
 			if len(r.Brief.Hand.Fingers) > 0 {
 				return ", with the ", fingerWords(r.Brief.Hand.Fingers)
@@ -58,7 +67,8 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 		},
 	},
 	{
-		Path: "hand.limitsMm.comfortable", Title: "What is comfortable for this hand", About: "Openings past which there is a caution.", Point: pointHand, Hint: openingsHint,
+		Path: "hand.limitsMm.comfortable", Title: "What is comfortable for this hand",
+		About: "Openings past which there is a caution.", Point: pointHand, Hint: openingsHint,
 		at: func(b *Brief) any { return &b.Hand.LimitsMM.Comfortable }, typed: asNumbers,
 		choices: handSizes(comfortablePath),
 		say: func(r *Reading) (lead, words string) {
@@ -69,7 +79,8 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 		},
 	},
 	{
-		Path: "hand.limitsMm.greatest", Title: "The most this hand can open", About: "Openings past which another way is taken.", Point: pointHand, Hint: openingsHint,
+		Path: "hand.limitsMm.greatest", Title: "The most this hand can open",
+		About: "Openings past which another way is taken.", Point: pointHand, Hint: openingsHint,
 		at: func(b *Brief) any { return &b.Hand.LimitsMM.Greatest }, typed: asNumbers,
 		choices: handSizes(greatestPath),
 		say: func(r *Reading) (lead, words string) {
@@ -109,13 +120,15 @@ func makeHand(r *Reading, f *fault.List) {
 	fillLimits(f, "hand.limitsMm.greatest", &h.LimitsMM.Greatest, &limits.GreatestMM)
 	for i := range limits.GreatestMM {
 		if len(*f) == before && limits.GreatestMM[i] < limits.ComfortableMM[i] {
-			f.Addf("hand.limitsMm.greatest", "%g mm stands under the comfortable %g mm: give that much or more", limits.GreatestMM[i], limits.ComfortableMM[i])
+			f.Addf("hand.limitsMm.greatest", "%g mm stands under the comfortable %g mm: give that much or more",
+				limits.GreatestMM[i], limits.ComfortableMM[i])
 		}
 	}
 	r.OwnHand = limits != usual
 	r.Fingers = FingersOf(h.Fingers)
 	r.Open, r.Four = hand.Open(h.Open), hand.Four(h.Four)
-	r.Style = hand.Style{School: school, Wide: hand.Wide(h.Wide), Prefer: hand.Prefer(h.Prefer), Limits: limits, Rings: r.System.Uses.Rings}
+	r.Style = hand.Style{School: school, Wide: hand.Wide(h.Wide), Prefer: hand.Prefer(h.Prefer), Limits: limits,
+		Rings: r.System.Uses.Rings}
 	r.byHand()
 }
 
@@ -151,7 +164,8 @@ func handSizes(path string) func(*Reading) []Choice {
 	return func(r *Reading) (out []Choice) {
 		usual := hand.DefaultLimits(r.Instrument.Family)
 		for _, h := range handScales {
-			changes := Changes{comfortablePath: scaled(usual.ComfortableMM, h.share), greatestPath: scaled(usual.GreatestMM, h.share)}
+			changes := Changes{comfortablePath: scaled(usual.ComfortableMM, h.share),
+				greatestPath: scaled(usual.GreatestMM, h.share)}
 			c := Choice{Label: h.name, Note: openingWords(changes[path].([]float64)), Changes: changes}
 			if h.share == 1 {
 				c.Changes = Changes{comfortablePath: nil, greatestPath: nil}

@@ -34,19 +34,23 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 		},
 	},
 	{
-		Path: "instrument.tuning", Title: "Tuning", About: "Pitches of the open strings, string 1 last; an octave that is left out is inferred.",
-		Hint: "or type the strings, string 1 last: D A D G A D",
-		at:   func(b *Brief) any { return &b.Instrument.Tuning }, within: theInstrument, makes: theNeck, choices: tunings, typed: asTexts,
+		Path: "instrument.tuning", Title: "Tuning",
+		About: "Pitches of the open strings, string 1 last; an octave that is left out is inferred.",
+		Hint:  "or type the strings, string 1 last: D A D G A D",
+		at:    func(b *Brief) any { return &b.Instrument.Tuning }, within: theInstrument, makes: theNeck,
+		choices: tunings, typed: asTexts,
 		say: func(r *Reading) (string, string) { return " tuned ", tuningWords(r) },
 	},
 	{
-		Path: "instrument.capo", Title: "Capo", About: "Fret of a capo, 0 for none; all other frets are counted from it.", Point: pointPlace,
+		Path: "instrument.capo", Title: "Capo",
+		About: "Fret of a capo, 0 for none; all other frets are counted from it.", Point: pointPlace,
 		Hint: "or type a fret; the others are counted from it",
 		at:   func(b *Brief) any { return &b.Instrument.Capo }, within: theInstrument, makes: theNeck, typed: asNumber,
 		choices: func(*Reading) []Choice {
 			out := []Choice{choice("no capo", "", "instrument.capo", nil)}
 			for fret := 1; fret <= 7; fret++ {
-				out = append(out, choice(fmt.Sprintf("at fret %d", fret), "frets are counted from it", "instrument.capo", fret))
+				out = append(out, choice(fmt.Sprintf("at fret %d", fret), "frets are counted from it",
+					"instrument.capo", fret))
 			}
 			return out
 		},
@@ -58,7 +62,8 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 		},
 	},
 	{
-		Path: "instrument.frets", Title: "Number of frets", Between: between(neck.MinFrets, neck.MaxFrets), About: "Frets of the neck, the instrument's own where it is not given.", Point: pointReader,
+		Path: "instrument.frets", Title: "Number of frets", Between: between(neck.MinFrets, neck.MaxFrets),
+		About: "Frets of the neck, the instrument's own where it is not given.", Point: pointReader,
 		Hint: "type a number",
 		at:   func(b *Brief) any { return &b.Instrument.Frets }, within: theInstrument, makes: theNeck, typed: asNumber,
 		fill: func(r *Reading) {
@@ -80,12 +85,16 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 		},
 	},
 	{
-		Path: "instrument.scaleLengthMm", Title: "Scale length", About: "From nut to bridge in mm.", Point: pointReader, Hint: "type millimetres",
-		at: func(b *Brief) any { return &b.Instrument.ScaleLengthMM }, within: theInstrument, typed: asNumber, choices: scaleLengths,
-		fill: func(r *Reading) { fill(&r.Brief.Instrument.ScaleLengthMM, r.Instrument.ScaleLengthMM) },
+		Path: "instrument.scaleLengthMm", Title: "Scale length", About: "From nut to bridge in mm.",
+		Point: pointReader, Hint: "type millimetres",
+		at: func(b *Brief) any { return &b.Instrument.ScaleLengthMM }, within: theInstrument, typed: asNumber,
+		choices: scaleLengths,
+		fill:    func(r *Reading) { fill(&r.Brief.Instrument.ScaleLengthMM, r.Instrument.ScaleLengthMM) },
 		check: func(r *Reading, f *fault.List) {
-			if l := *r.Brief.Instrument.ScaleLengthMM; r.Instrument.ID != "" && !(l >= neck.MinScaleLengthMM && l <= neck.MaxScaleLengthMM) {
-				f.Addf("instrument.scaleLengthMm", "%g was given: give %g to %g mm", l, neck.MinScaleLengthMM, neck.MaxScaleLengthMM)
+			if l := *r.Brief.Instrument.ScaleLengthMM; r.Instrument.ID != "" && !(l >= neck.MinScaleLengthMM &&
+				l <= neck.MaxScaleLengthMM) {
+				f.Addf("instrument.scaleLengthMm", "%g was given: give %g to %g mm", l, neck.MinScaleLengthMM,
+					neck.MaxScaleLengthMM)
 			}
 		},
 		say: func(r *Reading) (lead, words string) {
@@ -96,10 +105,12 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 		},
 	},
 	{
-		Path: "instrument.leftHanded", Title: "Which hand", About: "Mirrors drawings; changes no data.", Point: pointReader,
-		at: func(b *Brief) any { return &b.Instrument.LeftHanded },
+		Path: "instrument.leftHanded", Title: "Which hand", About: "Mirrors drawings; changes no data.",
+		Point: pointReader,
+		at:    func(b *Brief) any { return &b.Instrument.LeftHanded },
 		choices: func(*Reading) []Choice {
-			return []Choice{choice("right-handed", "", "instrument.leftHanded", nil), choice("left-handed", "mirrors every drawing", "instrument.leftHanded", true)}
+			return []Choice{choice("right-handed", "", "instrument.leftHanded", nil), choice("left-handed",
+				"mirrors every drawing", "instrument.leftHanded", true)}
 		},
 	},
 	{
@@ -107,7 +118,8 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 		at: func(b *Brief) any { return &b.Instrument.Courses }, within: theInstrument,
 		fill: func(r *Reading) { fill(&r.Brief.Instrument.Courses, r.Instrument.Courses) },
 		choices: func(*Reading) []Choice {
-			return []Choice{choice("single strings", "", "instrument.courses", false), choice("courses: strings in pairs", "", "instrument.courses", true)}
+			return []Choice{choice("single strings", "", "instrument.courses", false),
+				choice("courses: strings in pairs", "", "instrument.courses", true)}
 		},
 		say: func(r *Reading) (lead, words string) {
 			switch paired := *r.Brief.Instrument.Courses; {
@@ -182,7 +194,8 @@ func tuningWords(r *Reading) string {
 
 func instruments(r *Reading) (out []Choice) {
 	for _, in := range neck.Instruments() {
-		out = append(out, choice(in.Name, fmt.Sprintf("%s · %g mm", prettyTuning(in.Tuning), in.ScaleLengthMM), "instrument.id", in.ID))
+		out = append(out, choice(in.Name, fmt.Sprintf("%s · %g mm", prettyTuning(in.Tuning), in.ScaleLengthMM),
+			"instrument.id", in.ID))
 	}
 	return out
 }

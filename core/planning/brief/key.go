@@ -12,8 +12,10 @@ import (
 
 var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: []Field{
 	{
-		Path: "scale.tonic", Title: "Key", About: "Name of the tonic, with at most one # or b.", Hint: "or type it as you say it: Eb, f sharp, Cm",
-		at: func(b *Brief) any { return &b.Scale.Tonic }, makes: theBoxes, choices: tonics("scale.tonic"), typed: asTonic,
+		Path: "scale.tonic", Title: "Key", About: "Name of the tonic, with at most one # or b.",
+		Hint: "or type it as you say it: Eb, f sharp, Cm",
+		at:   func(b *Brief) any { return &b.Scale.Tonic }, makes: theBoxes, choices: tonics("scale.tonic"),
+		typed: asTonic,
 		check: func(r *Reading, f *fault.List) {
 			_, err := parseTonic(r.Brief.Scale.Tonic)
 			f.Add("scale.tonic", err)
@@ -27,8 +29,10 @@ var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: [
 		},
 	},
 	{
-		Path: "round.start", Title: "First key", About: "Tonic of the first key of a round; that of the scale where it is not given.", Hint: "or type it as you say it: Eb, f sharp, Cm",
-		at: func(b *Brief) any { return &b.Round.Start }, choices: tonics("round.start"), typed: asTonic,
+		Path: "round.start", Title: "First key",
+		About: "Tonic of the first key of a round; that of the scale where it is not given.",
+		Hint:  "or type it as you say it: Eb, f sharp, Cm",
+		at:    func(b *Brief) any { return &b.Round.Start }, choices: tonics("round.start"), typed: asTonic,
 		matters: func(r *Reading) bool { return r.carried },
 		say: func(r *Reading) (lead, words string) {
 			if !r.carried {
@@ -38,9 +42,11 @@ var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: [
 		},
 	},
 	{
-		Path: "scale.name", Title: "Scale", About: "Id of a scale of the catalogue; or give a formula.", Hint: "or type degrees: 1 b2 4 5 b7",
-		at: func(b *Brief) any { return &b.Scale.Name }, choices: scales, typed: typedScale, makes: theBoxes, clears: []string{"scale.formula", "layout.fromDegree"},
-		check: checkScale,
+		Path: "scale.name", Title: "Scale", About: "Id of a scale of the catalogue; or give a formula.",
+		Hint: "or type degrees: 1 b2 4 5 b7",
+		at:   func(b *Brief) any { return &b.Scale.Name }, choices: scales, typed: typedScale, makes: theBoxes,
+		clears: []string{"scale.formula", "layout.fromDegree"},
+		check:  checkScale,
 		say: func(r *Reading) (lead, words string) {
 			if r.Scale.ID == "" { // its degrees are its name
 				return " with ", r.Scale.Name
@@ -49,8 +55,10 @@ var keyGroup = Group{Head: "scale.name", first: true, make: makeScale, Fields: [
 		},
 	},
 	{
-		Path: "scale.formula", Title: "Degrees", About: "Degrees against the major scale, such as 1 b2 4 5 b7, where no name is given.",
-		at: func(b *Brief) any { return &b.Scale.Formula }, makes: theBoxes, clears: []string{"scale.name", "layout.fromDegree"},
+		Path: "scale.formula", Title: "Degrees",
+		About: "Degrees against the major scale, such as 1 b2 4 5 b7, where no name is given.",
+		at:    func(b *Brief) any { return &b.Scale.Formula }, makes: theBoxes, clears: []string{"scale.name",
+			"layout.fromDegree"},
 	},
 }}
 
@@ -69,7 +77,8 @@ func checkScale(r *Reading, f *fault.List) {
 	case s.Name != "" && s.Formula != "":
 		f.Addf("scale.formula", "a name (%s) and a formula were given: give one of them", fault.Clip(s.Name))
 	case s.Name == "" && s.Formula == "":
-		f.Addf("scale.name", "no scale was given: give a name, one of %s, or a formula such as 1 b3 4 5 b7", scale.IDs())
+		f.Addf("scale.name", "no scale was given: give a name, one of %s, or a formula such as 1 b3 4 5 b7",
+			scale.IDs())
 	case s.Formula != "":
 		_, err := scale.ParseFormula(s.Formula)
 		f.Add("scale.formula", err)
@@ -104,7 +113,8 @@ func tonics(path string) func(*Reading) []Choice {
 
 func scales(*Reading) (out []Choice) {
 	for _, e := range scale.Catalogue() {
-		out = append(out, Choice{Label: e.Name, Note: pitch.Pretty(e.Formula.String()), Changes: Changes{"scale.name": e.ID, "scale.formula": nil}})
+		out = append(out, Choice{Label: e.Name, Note: pitch.Pretty(e.Formula.String()),
+			Changes: Changes{"scale.name": e.ID, "scale.formula": nil}})
 	}
 	return out
 }

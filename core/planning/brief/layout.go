@@ -20,12 +20,14 @@ var octaveWords = [maxOctaves + 1]string{"", "one octave", "two octaves", "three
 var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field{
 	{
 		Path: "layout.system", Title: "Layout", About: "Id of the way to divide the neck into boxes.",
-		at: func(b *Brief) any { return &b.Layout.System }, Options: rowsOf(layout.Systems), makes: theBoxes, clears: []string{"run.chain"},
-		Usual: usualSystem,
-		say:   func(r *Reading) (string, string) { return " out ", r.System.Phrase },
+		at: func(b *Brief) any { return &b.Layout.System }, Options: rowsOf(layout.Systems), makes: theBoxes,
+		clears: []string{"run.chain"},
+		Usual:  usualSystem,
+		say:    func(r *Reading) (string, string) { return " out ", r.System.Phrase },
 	},
 	{
-		Path: "layout.octaves", Title: "How far", Between: between(1, maxOctaves), About: "Octaves from the degree it starts from.", Point: pointPlace, Part: true,
+		Path: "layout.octaves", Title: "How far", Between: between(1, maxOctaves),
+		About: "Octaves from the degree it starts from.", Point: pointPlace, Part: true,
 		at: func(b *Brief) any { return &b.Layout.Octaves }, makes: theBoxes, matters: spans,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.Octaves, usualOctaves(r.Neck)) },
 		choices: func(*Reading) (out []Choice) {
@@ -42,7 +44,8 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.fromDegree", Title: "Starting on", About: "Degree to start from, counted from 1.", Point: pointPlace, Part: true,
+		Path: "layout.fromDegree", Title: "Starting on", About: "Degree to start from, counted from 1.",
+		Point: pointPlace, Part: true,
 		at: func(b *Brief) any { return &b.Layout.FromDegree }, makes: theBoxes, matters: spans,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.FromDegree, 1) },
 		check: func(r *Reading, f *fault.List) {
@@ -62,8 +65,10 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.octaveShape", Title: "Shape of the octave", About: "How the notes of one octave are laid over the strings.", Point: pointPlace, Part: true,
-		at: func(b *Brief) any { return &b.Layout.OctaveShape }, Options: layout.OctaveShapes, Usual: always(layout.OctaveShapes[0].ID), makes: theBoxes,
+		Path: "layout.octaveShape", Title: "Shape of the octave",
+		About: "How the notes of one octave are laid over the strings.", Point: pointPlace, Part: true,
+		at: func(b *Brief) any { return &b.Layout.OctaveShape }, Options: layout.OctaveShapes,
+		Usual: always(layout.OctaveShapes[0].ID), makes: theBoxes,
 		matters: func(r *Reading) bool { return r.System.Uses.Shape },
 		say: func(r *Reading) (lead, words string) {
 			if r.System.Uses.Shape {
@@ -73,13 +78,17 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.strings", Title: "Strings", About: "Numbers of the strings that are used; those that rise in pitch where they are not given.", Point: pointPlace,
-		Hint: "or type string numbers: 4 3 2",
-		at:   func(b *Brief) any { return &b.Layout.Strings }, within: theNeck, makes: theBoxes, choices: stringSets, typed: asNumbers,
+		Path: "layout.strings", Title: "Strings",
+		About: "Numbers of the strings that are used; those that rise in pitch where they are not given.",
+		Point: pointPlace,
+		Hint:  "or type string numbers: 4 3 2",
+		at:    func(b *Brief) any { return &b.Layout.Strings }, within: theNeck, makes: theBoxes, choices: stringSets,
+		typed: asNumbers,
 		check: func(r *Reading, f *fault.List) {
 			strings := r.Brief.Layout.Strings
 			f.Each("layout.strings", len(strings), func(i int) error {
-				if s := strings[i]; s < 1 || s > r.Neck.Strings() || i > r.Neck.Strings() || slices.Contains(strings[:i], s) {
+				if s := strings[i]; s < 1 || s > r.Neck.Strings() || i > r.Neck.Strings() ||
+					slices.Contains(strings[:i], s) {
 					return fmt.Errorf("string %d was given: give each string once, from 1 to %d", s, r.Neck.Strings())
 				}
 				return nil
@@ -93,9 +102,12 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.lowFret", Title: "Stretch of the neck", About: "First fret that may be used; 0 allows open strings.", Point: pointPlace, Hint: "or type two frets: 5 12",
-		at: func(b *Brief) any { return &b.Layout.LowFret }, within: theNeck, makes: theBoxes, choices: stretches, typed: typedStretch,
-		fill: func(r *Reading) { fill(&r.Brief.Layout.LowFret, 0) },
+		Path: "layout.lowFret", Title: "Stretch of the neck",
+		About: "First fret that may be used; 0 allows open strings.", Point: pointPlace,
+		Hint: "or type two frets: 5 12",
+		at:   func(b *Brief) any { return &b.Layout.LowFret }, within: theNeck, makes: theBoxes, choices: stretches,
+		typed: typedStretch,
+		fill:  func(r *Reading) { fill(&r.Brief.Layout.LowFret, 0) },
 		check: func(r *Reading, f *fault.List) {
 			f.Between("layout.lowFret", *r.Brief.Layout.LowFret, 0, r.Neck.Frets)
 		},
@@ -107,14 +119,16 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.highFret", Title: "Stretch of the neck", About: "Last fret that may be used.", With: "layout.lowFret",
-		at: func(b *Brief) any { return &b.Layout.HighFret }, within: theNeck, makes: theBoxes,
+		Path: "layout.highFret", Title: "Stretch of the neck", About: "Last fret that may be used.",
+		With: "layout.lowFret",
+		at:   func(b *Brief) any { return &b.Layout.HighFret }, within: theNeck, makes: theBoxes,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.HighFret, r.Neck.Frets) },
 		check: func(r *Reading, f *fault.List) {
 			l := r.Brief.Layout
 			f.Between("layout.highFret", *l.HighFret, 1, r.Neck.Frets)
 			if *l.LowFret > *l.HighFret {
-				f.Addf("layout.lowFret", "%d lies above layout.highFret %d: give a low fret at or under it", *l.LowFret, *l.HighFret)
+				f.Addf("layout.lowFret", "%d lies above layout.highFret %d: give a low fret at or under it",
+					*l.LowFret, *l.HighFret)
 			}
 		},
 	},
@@ -132,8 +146,10 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		},
 	},
 	{
-		Path: "layout.boxOctave", Title: "The box higher or lower", Between: between(-maxBoxOctaves, maxBoxOctaves), About: "Octaves of twelve frets by which that box is moved up the neck, or down where negative.", Point: pointPlace,
-		at: func(b *Brief) any { return &b.Layout.BoxOctave }, choices: boxOctaves, within: theBox, makes: thePlaces,
+		Path: "layout.boxOctave", Title: "The box higher or lower", Between: between(-maxBoxOctaves, maxBoxOctaves),
+		About: "Octaves of twelve frets by which that box is moved up the neck, or down where negative.",
+		Point: pointPlace,
+		at:    func(b *Brief) any { return &b.Layout.BoxOctave }, choices: boxOctaves, within: theBox, makes: thePlaces,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.BoxOctave, 0) },
 		say: func(r *Reading) (lead, words string) {
 			if n := *r.Brief.Layout.BoxOctave; n != 0 {

@@ -26,12 +26,14 @@ const saidDegrees = 8
 // phraseFields are what the pattern that plays a phrase reads.
 var phraseFields = []Field{
 	{
-		Path: "run.phrase", Title: "The phrase, in degrees and lengths", About: "Degrees against the major scale of the key, each the nearest to the one before, an octave higher or lower for each ^ or _ before it; lengths in beats after / or *; r is a rest; @3.5 a string and a fret.",
+		Path: "run.phrase", Title: "The phrase, in degrees and lengths",
+		About: "Degrees against the major scale of the key, each the nearest to the one before, an octave higher or lower for each ^ or _ before it; lengths in beats after / or *; r is a rest; @3.5 a string and a fret.",
 		Point: pointRun, Part: true, Hint: "or type degrees: 1 b3/2 3/2 5*2",
 		at: func(b *Brief) any { return &b.Run.Phrase }, typed: asText,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Phrase },
 		choices: func(*Reading) (out []Choice) {
-			for _, text := range []string{usualPhrase, "1 2/2 3/2 5 3/2 2/2 1*2", "5/2 6/2 1 6/2 5/2 3*2", "1 b3/2 3/2 5 b7 5*2"} {
+			for _, text := range []string{usualPhrase, "1 2/2 3/2 5 3/2 2/2 1*2", "5/2 6/2 1 6/2 5/2 3*2",
+				"1 b3/2 3/2 5 b7 5*2"} {
 				out = append(out, choice(pitch.Pretty(text), "", "run.phrase", text))
 			}
 			return out
@@ -50,7 +52,8 @@ var phraseFields = []Field{
 		},
 	},
 	{
-		Path: "run.way", Title: "Where the phrase lies", About: "Id of the way to lay the phrase on the neck.", Point: pointRun, Part: true,
+		Path: "run.way", Title: "Where the phrase lies", About: "Id of the way to lay the phrase on the neck.",
+		Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Run.Way }, Options: rowsOf(way.Ways), clears: []string{"run.at"},
 		Usual: func(r *Reading) string {
 			if playsPhrase(r) {
@@ -67,7 +70,8 @@ var phraseFields = []Field{
 		},
 	},
 	{
-		Path: "run.at", Title: "Fret or string of the phrase", About: "Fret of the index finger, or the string, that the way of the phrase goes by; 0 for the one that asks least of the hand.", Point: pointRun, Part: true,
+		Path: "run.at", Title: "Fret or string of the phrase",
+		About: "Fret of the index finger, or the string, that the way of the phrase goes by; 0 for the one that asks least of the hand.", Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Run.At }, typed: asNumber,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Phrase && r.Way.Number },
 		check:   func(r *Reading, f *fault.List) { f.Between("run.at", r.Brief.Run.At, 0, r.Neck.Frets) },

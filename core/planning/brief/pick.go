@@ -56,7 +56,8 @@ type KeptScale struct{ Name, Formula string }
 func (t Table) Pick(b Brief, kept Kept, path, text string) (Picker, error) {
 	f, ok := t.Find(path)
 	if !ok {
-		return Picker{}, fault.At("field", "no field is called %q: give a path of the brief such as scale.tonic", fault.Clip(path))
+		return Picker{}, fault.At("field", "no field is called %q: give a path of the brief such as scale.tonic",
+			fault.Clip(path))
 	}
 	r := t.readAll(b)
 	p := Picker{Field: path, Title: f.Title, Hint: f.Hint, Choices: f.narrowed(&r, kept, text)}
@@ -165,7 +166,8 @@ func (k Kept) choices(r *Reading, path string) (out []Choice) {
 		}
 	case "scale.name":
 		for _, s := range k.Scales {
-			out = append(out, Choice{Label: s.Name, Note: "own · " + prettyWords([]string{s.Formula}), Changes: Changes{"scale.formula": s.Formula, "scale.name": nil}})
+			out = append(out, Choice{Label: s.Name, Note: "own · " + prettyWords([]string{s.Formula}),
+				Changes: Changes{"scale.formula": s.Formula, "scale.name": nil}})
 		}
 	}
 	return out
@@ -247,7 +249,8 @@ func called(choices []Choice, want string, least int) []Choice {
 			return named
 		case strings.HasPrefix(label, want):
 			return begun
-		case strings.Contains(label, want), slices.ContainsFunc(c.also(), func(s string) bool { return strings.HasPrefix(s, want) }):
+		case strings.Contains(label, want), slices.ContainsFunc(c.also(),
+			func(s string) bool { return strings.HasPrefix(s, want) }):
 			return within
 		case strings.Contains(plainly(c.Note), want):
 			return explained
@@ -265,7 +268,8 @@ const mostElsewhere = 4
 // elsewhere is what other fields have of a name, with the title of each.
 func (f Field) elsewhere(r *Reading, want string) (out []Choice) {
 	for _, other := range r.table.All() {
-		if other.Path == f.Path || strings.HasPrefix(other.Path, "round.") && !r.carried || other.matters != nil && !other.matters(r) {
+		if other.Path == f.Path || strings.HasPrefix(other.Path, "round.") && !r.carried || other.matters != nil &&
+			!other.matters(r) {
 			continue
 		}
 		for _, c := range called(other.offer(r, Kept{}), want, begun) {

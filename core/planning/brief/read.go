@@ -132,18 +132,24 @@ func (r *Reading) LayOut() ([]layout.Box, error) {
 	case err != nil:
 		return nil, fault.At("layout.system", "%v", err)
 	case len(boxes) == 0:
-		return nil, fault.At("layout.highFret", "no note of the scale lies within these frets: give a wider stretch of the neck")
+		return nil, fault.At("layout.highFret",
+			"no note of the scale lies within these frets: give a wider stretch of the neck")
 	case r.Box() >= len(boxes):
 		return nil, fault.At("layout.box", "%d was given: %s", r.Box(), boxesThere(len(boxes)))
 	}
 	if r.anyBox {
-		low := slices.IndexFunc(boxes, func(b layout.Box) bool { return b.Complete() && layout.HandFret(b) < layout.Octave })
+		low := slices.IndexFunc(boxes, func(b layout.Box) bool {
+			return b.Complete() &&
+				layout.HandFret(b) < layout.Octave
+		})
 		*r = r.WithBox(max(low, 0))
 		r.anyBox = false
 	}
 	if n := *r.Brief.Layout.BoxOctave; n != 0 {
 		if !r.Request.Moves(boxes[r.Box()], n) {
-			return nil, fault.At("layout.boxOctave", "%d was given: %s the box would leave frets %d to %d; give 0, or another stretch of the neck", n, fretsAway(n), r.Request.LowFret, r.Request.HighFret)
+			return nil, fault.At("layout.boxOctave",
+				"%d was given: %s the box would leave frets %d to %d; give 0, or another stretch of the neck", n,
+				fretsAway(n), r.Request.LowFret, r.Request.HighFret)
 		}
 		boxes[r.Box()] = layout.Moved(boxes[r.Box()], n)
 	}
@@ -213,7 +219,8 @@ func InstrumentWords(in Instrument) (string, error) {
 		words string
 	}{
 		{*r.Brief.Instrument.Frets != r.Instrument.Frets, fmt.Sprintf("%d frets", *r.Brief.Instrument.Frets)},
-		{*r.Brief.Instrument.ScaleLengthMM != r.Instrument.ScaleLengthMM, fmt.Sprintf("%g mm", *r.Brief.Instrument.ScaleLengthMM)},
+		{*r.Brief.Instrument.ScaleLengthMM != r.Instrument.ScaleLengthMM, fmt.Sprintf("%g mm",
+			*r.Brief.Instrument.ScaleLengthMM)},
 		{in.LeftHanded, "left-handed"},
 	} {
 		if w.said {

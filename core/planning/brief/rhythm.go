@@ -14,11 +14,13 @@ const usualTempoBPM = 72
 
 var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Field{
 	{
-		Path: "rhythm.swing", Title: "Even or swung", About: "Eighths of simple meters are long and short.", Point: pointTime,
+		Path: "rhythm.swing", Title: "Even or swung", About: "Eighths of simple meters are long and short.",
+		Point:   pointTime,
 		at:      func(b *Brief) any { return &b.Rhythm.Swing },
 		matters: func(r *Reading) bool { return r.Rhythm.PerBeat == 2 },
 		choices: func(*Reading) []Choice {
-			return []Choice{choice("even eighths", "", "rhythm.swing", nil), choice("swung eighths", "long and short, two thirds and one", "rhythm.swing", true)}
+			return []Choice{choice("even eighths", "", "rhythm.swing", nil), choice("swung eighths",
+				"long and short, two thirds and one", "rhythm.swing", true)}
 		},
 		say: func(r *Reading) (lead, words string) {
 			if r.Rhythm.Swing {
@@ -28,7 +30,8 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.perBeat", Title: "Subdivision", Between: between(rhythm.MinPerBeat, rhythm.MaxPerBeat), About: "Notes to the beat.",
+		Path: "rhythm.perBeat", Title: "Subdivision", Between: between(rhythm.MinPerBeat, rhythm.MaxPerBeat),
+		About:   "Notes to the beat.",
 		at:      func(b *Brief) any { return &b.Rhythm.PerBeat },
 		matters: walks,
 		fill: func(r *Reading) {
@@ -45,7 +48,8 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 		choices: func(r *Reading) (out []Choice) {
 			for _, s := range rhythm.Subdivisions {
-				out = append(out, choice(r.Rhythm.SubdivisionName(s.PerBeat), fmt.Sprintf("%d to the beat", s.PerBeat), "rhythm.perBeat", s.PerBeat))
+				out = append(out, choice(r.Rhythm.SubdivisionName(s.PerBeat), fmt.Sprintf("%d to the beat", s.PerBeat),
+					"rhythm.perBeat", s.PerBeat))
 			}
 			return out
 		},
@@ -61,7 +65,8 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.tempoBpm", Title: "Tempo", Between: between(rhythm.MinTempoBPM, rhythm.MaxTempoBPM), About: "Beats a minute.", Hint: "or type beats a minute",
+		Path: "rhythm.tempoBpm", Title: "Tempo", Between: between(rhythm.MinTempoBPM, rhythm.MaxTempoBPM),
+		About: "Beats a minute.", Hint: "or type beats a minute",
 		at: func(b *Brief) any { return &b.Rhythm.TempoBPM }, typed: asNumber,
 		fill: func(r *Reading) { fill(&r.Brief.Rhythm.TempoBPM, usualTempoBPM) },
 		choices: func(*Reading) (out []Choice) {
@@ -104,7 +109,8 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.beatsPerBar", Title: "Beats to the bar", Between: between(rhythm.MinBeatsPerBar, rhythm.MaxBeatsPerBar), About: "Beats to the bar; a meter says them too.", With: "rhythm.meter",
+		Path: "rhythm.beatsPerBar", Title: "Beats to the bar", Between: between(rhythm.MinBeatsPerBar,
+			rhythm.MaxBeatsPerBar), About: "Beats to the bar; a meter says them too.", With: "rhythm.meter",
 		at: func(b *Brief) any { return &b.Rhythm.BeatsPerBar }, typed: asNumber,
 		fill: func(r *Reading) {
 			t := &r.Brief.Rhythm
@@ -127,7 +133,8 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.pickUp", Title: "Pick-up", About: "Notes before the first bar; beats of a phrase.", Point: pointTime, Hint: "or type a number of notes",
+		Path: "rhythm.pickUp", Title: "Pick-up", About: "Notes before the first bar; beats of a phrase.",
+		Point: pointTime, Hint: "or type a number of notes",
 		at: func(b *Brief) any { return &b.Rhythm.PickUp }, typed: asNumber,
 		fill: func(r *Reading) { fill(&r.Brief.Rhythm.PickUp, 0) },
 		choices: func(*Reading) []Choice {
@@ -147,7 +154,8 @@ var rhythmGroup = Group{Head: "rhythm.perBeat", make: makeRhythm, Fields: []Fiel
 		},
 	},
 	{
-		Path: "rhythm.accentEvery", Title: "Accents", Between: between(0, rhythm.MaxBeatsPerBar), About: "Notes from accent to accent; 0 for the beats.", Point: pointTime, matters: walks,
+		Path: "rhythm.accentEvery", Title: "Accents", Between: between(0, rhythm.MaxBeatsPerBar),
+		About: "Notes from accent to accent; 0 for the beats.", Point: pointTime, matters: walks,
 		at:   func(b *Brief) any { return &b.Rhythm.AccentEvery },
 		fill: func(r *Reading) { fill(&r.Brief.Rhythm.AccentEvery, 0) },
 		choices: func(*Reading) []Choice {
@@ -172,7 +180,8 @@ func makeRhythm(r *Reading, f *fault.List) {
 	b := r.Brief.Rhythm
 	meter, _ := table.Find(rhythm.Meters, b.Meter)
 	r.Rhythm = rhythm.Rhythm{
-		PerBeat: *b.PerBeat, TempoBPM: *b.TempoBPM, BeatsPerBar: *b.BeatsPerBar, Compound: meter.Compound, Free: playsPhrase(r),
+		PerBeat: *b.PerBeat, TempoBPM: *b.TempoBPM, BeatsPerBar: *b.BeatsPerBar, Compound: meter.Compound,
+		Free:   playsPhrase(r),
 		PickUp: *b.PickUp, Swing: b.Swing && *b.PerBeat == 2 && !meter.Compound, AccentEvery: *b.AccentEvery,
 	}
 	if field, err := r.Rhythm.Validate(); err != nil && !f.Has("rhythm."+field) {

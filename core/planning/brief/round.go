@@ -34,20 +34,25 @@ const (
 
 // Orders are all orders in picker order.
 var Orders = []Order{
-	{table.Row{ID: "fourths", Phrase: "by fourths", Why: "one sharp less or one flat more at each step; the way chords move"}, scale.Fourth},
+	{table.Row{ID: "fourths", Phrase: "by fourths",
+		Why: "one sharp less or one flat more at each step; the way chords move"}, scale.Fourth},
 	{table.Row{ID: "fifths", Phrase: "by fifths", Why: "one sharp more or one flat less at each step"}, scale.Fifth},
 	{table.Row{ID: "semitones", Phrase: "by half steps", Why: "the shape moves a fret at a time"}, 1},
 	{table.Row{ID: "whole-steps", Phrase: "by whole steps", Why: "six keys, then the six between them"}, 2},
-	{table.Row{ID: "minor-thirds", Phrase: "by minor thirds", Why: "four keys, three times, each time a half step higher"}, 3},
-	{table.Row{ID: Shuffled, Phrase: "shuffled", Why: "no key can be guessed from the one before; the number brings the same order back"}, 0},
-	{table.Row{ID: OwnOrder, Name: "an order of one's own", Phrase: "in an order of one's own", Why: "type the keys"}, 0},
+	{table.Row{ID: "minor-thirds", Phrase: "by minor thirds",
+		Why: "four keys, three times, each time a half step higher"}, 3},
+	{table.Row{ID: Shuffled, Phrase: "shuffled",
+		Why: "no key can be guessed from the one before; the number brings the same order back"}, 0},
+	{table.Row{ID: OwnOrder, Name: "an order of one's own", Phrase: "in an order of one's own", Why: "type the keys"},
+		0},
 }
 
 // TwelveKeys is the set of keys with one spelling for each sound.
 const TwelveKeys = "twelve-keys"
 
 // Through are the sets of keys.
-var Through = []table.Row{{ID: TwelveKeys, Phrase: "twelve keys"}, {ID: "fifteen-signatures", Phrase: "fifteen signatures"}}
+var Through = []table.Row{{ID: TwelveKeys, Phrase: "twelve keys"}, {ID: "fifteen-signatures",
+	Phrase: "fifteen signatures"}}
 
 // Where are the rules for where each key is played; core/planning/round follows them.
 const (
@@ -67,11 +72,16 @@ type Where struct {
 
 // Wheres are all these rules in picker order.
 var Wheres = []Where{
-	{table.Row{ID: Lowest, Name: "lowest", Phrase: "each at its lowest", Why: "bass notes belong low; drops an octave where the strings run out"}, "", false},
-	{table.Row{ID: SameShape, Name: "same shape moved", Phrase: "the same shape moved along", Why: "one fingering in every key; folds an octave where the frets end"}, "", true},
-	{table.Row{ID: Nearest, Name: "nearest hand", Phrase: "each nearest to the hand", Why: "least travel of the hand from key to key"}, "", true},
-	{table.Row{ID: OnePosition, Name: "one position", Phrase: "all under one hand", Why: "which box of each key lies here"}, "", true},
-	{table.Row{ID: FirstPosition, Name: "first position", Phrase: "all in first position", Why: "from the root to the top of the position, down past it to the bottom and back"}, "first-position", false},
+	{table.Row{ID: Lowest, Name: "lowest", Phrase: "each at its lowest",
+		Why: "bass notes belong low; drops an octave where the strings run out"}, "", false},
+	{table.Row{ID: SameShape, Name: "same shape moved", Phrase: "the same shape moved along",
+		Why: "one fingering in every key; folds an octave where the frets end"}, "", true},
+	{table.Row{ID: Nearest, Name: "nearest hand", Phrase: "each nearest to the hand",
+		Why: "least travel of the hand from key to key"}, "", true},
+	{table.Row{ID: OnePosition, Name: "one position", Phrase: "all under one hand",
+		Why: "which box of each key lies here"}, "", true},
+	{table.Row{ID: FirstPosition, Name: "first position", Phrase: "all in first position",
+		Why: "from the root to the top of the position, down past it to the bottom and back"}, "first-position", false},
 }
 
 // Link is a way from each key to the next.
@@ -83,9 +93,12 @@ type Link struct {
 
 // Links are all ways in picker order.
 var Links = []Link{
-	{table.Row{ID: "joined", Name: "joined", Phrase: "joined without stopping", Why: "up, down to the last note before the root, and on to the next root without stopping"}, false, true},
-	{table.Row{ID: "root-to-root", Name: "root to root", Phrase: "from root to root", Why: "each key ends on its root, and the next begins on its own"}, false, false},
-	{table.Row{ID: "alone", Name: "each key alone", Phrase: "a bar's rest between", Why: "a bar's rest to look at the next one"}, true, false},
+	{table.Row{ID: "joined", Name: "joined", Phrase: "joined without stopping",
+		Why: "up, down to the last note before the root, and on to the next root without stopping"}, false, true},
+	{table.Row{ID: "root-to-root", Name: "root to root", Phrase: "from root to root",
+		Why: "each key ends on its root, and the next begins on its own"}, false, false},
+	{table.Row{ID: "alone", Name: "each key alone", Phrase: "a bar's rest between",
+		Why: "a bar's rest to look at the next one"}, true, false},
 }
 
 // Keys is how a brief is carried through the keys.
@@ -127,7 +140,8 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 		},
 	},
 	{
-		Path: "round.keys", Title: "The keys in order", About: "Tonics in an order of one's own, each with the id of a scale of its own where it has one: F natural-minor.", Hint: "type keys or chords: C A F# Eb, or Fm Bm Fm", matters: func(r *Reading) bool { return r.Keys.Order.ID == OwnOrder },
+		Path: "round.keys", Title: "The keys in order",
+		About: "Tonics in an order of one's own, each with the id of a scale of its own where it has one: F natural-minor.", Hint: "type keys or chords: C A F# Eb, or Fm Bm Fm", matters: func(r *Reading) bool { return r.Keys.Order.ID == OwnOrder },
 		at: func(b *Brief) any { return &b.Round.Keys }, typed: asKeys,
 		choices: func(*Reading) (out []Choice) {
 			for _, keys := range []string{"C G D A E", "E A D G C", "C F Bb Eb Ab"} {
@@ -160,8 +174,10 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 		say: func(r *Reading) (string, string) { return " ", r.Keys.Order.Phrase },
 	},
 	{
-		Path: "round.seed", Between: between(1, MaxSeed), Title: "Number of the shuffled order", About: "Number of a shuffled order: the same number brings the same order back.", Hint: "or type the number that was written down",
-		at: func(b *Brief) any { return &b.Round.Seed }, typed: asNumber,
+		Path: "round.seed", Between: between(1, MaxSeed), Title: "Number of the shuffled order",
+		About: "Number of a shuffled order: the same number brings the same order back.",
+		Hint:  "or type the number that was written down",
+		at:    func(b *Brief) any { return &b.Round.Seed }, typed: asNumber,
 		fill: func(r *Reading) { fill(&r.Brief.Round.Seed, 1) },
 		choices: func(r *Reading) (out []Choice) {
 			now := 0
@@ -181,16 +197,19 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 		},
 	},
 	{
-		Path: "round.spelling", Title: "Spelling of keys", About: "Tonics that stand for their keys, where the usual spelling is another.",
-		at: func(b *Brief) any { return &b.Round.Spelling },
+		Path: "round.spelling", Title: "Spelling of keys",
+		About: "Tonics that stand for their keys, where the usual spelling is another.",
+		at:    func(b *Brief) any { return &b.Round.Spelling },
 	},
 	{
-		Path: "round.boxes", Title: "Boxes of single keys", About: "Keys with the number of the box that they are played in, whatever the rule: Bb 3.",
-		at: func(b *Brief) any { return &b.Round.Boxes },
+		Path: "round.boxes", Title: "Boxes of single keys",
+		About: "Keys with the number of the box that they are played in, whatever the rule: Bb 3.",
+		at:    func(b *Brief) any { return &b.Round.Boxes },
 	},
 	{
-		Path: "round.fingers", Title: "Fingers of single keys", About: "Keys with a finger set by hand, as string/fret/finger: Bb 6/3/2.",
-		at: func(b *Brief) any { return &b.Round.Fingers },
+		Path: "round.fingers", Title: "Fingers of single keys",
+		About: "Keys with a finger set by hand, as string/fret/finger: Bb 6/3/2.",
+		at:    func(b *Brief) any { return &b.Round.Fingers },
 	},
 	{
 		Path: "round.place", Title: "Where each key is played", About: "Id of the rule for where each key is played.",
@@ -266,7 +285,8 @@ func (r *Reading) giveWay() {
 	switch named := r.given.Layout.System; {
 	case own != "" && named != "" && named != own:
 		b.Where = usualWhere(r)
-		k.remark("%s lays every key out in its own way; to keep %s, the keys are played %s.", english.Capital(k.Where.Name), r.System.Phrase, whereWords(b.Where))
+		k.remark("%s lays every key out in its own way; to keep %s, the keys are played %s.",
+			english.Capital(k.Where.Name), r.System.Phrase, whereWords(b.Where))
 	case k.Progression() && b.Where == SameShape:
 		b.Where = Nearest
 		k.remark("Scales of their own have shapes of their own: the keys are played %s.", whereWords(b.Where))
@@ -284,7 +304,8 @@ func (r *Reading) giveWay() {
 		k.remark("The way along string %d is of one key: each key of the round stays in its box.", r.given.Run.Along)
 	}
 	if r.given.Run.LandOn != nil {
-		k.remark("String %d, fret %d is a place of one key: each key of the round ends as written.", r.given.Run.LandOn.String, r.given.Run.LandOn.Fret)
+		k.remark("String %d, fret %d is a place of one key: each key of the round ends as written.",
+			r.given.Run.LandOn.String, r.given.Run.LandOn.Fret)
 	}
 }
 
@@ -340,7 +361,8 @@ func makeKeys(r *Reading, f *fault.List) {
 	case k.Order.ID != OwnOrder && len(start) > 0:
 		k.Start = start[0]
 	case k.Order.ID == OwnOrder && len(b.Keys) == 0:
-		f.Addf("round.keys", "no keys were given for an order of one's own: give 1 to %d tonics, such as C A F# Eb", MaxKeys)
+		f.Addf("round.keys", "no keys were given for an order of one's own: give 1 to %d tonics, such as C A F# Eb",
+			MaxKeys)
 	case len(k.Own) > 0:
 		k.Start = k.Own[0].Tonic
 	}
@@ -397,7 +419,8 @@ func readTonics(f *fault.List, field string, list []string) []pitch.Name {
 	f.Each(field, len(list), func(i int) (err error) {
 		out[i], err = parseTonic(list[i])
 		if err != nil {
-			return fmt.Errorf("%q was given: give a tonic with at most one # or b, such as F# or Bb", fault.Clip(list[i]))
+			return fmt.Errorf("%q was given: give a tonic with at most one # or b, such as F# or Bb",
+				fault.Clip(list[i]))
 		}
 		return nil
 	})

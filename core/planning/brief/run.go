@@ -27,24 +27,28 @@ const (
 )
 
 // intervalNames by the number of scale notes that an interval takes in.
-var intervalNames = [maxRunSize + 1]string{"", "", "seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "octaves", "ninths", "tenths", "elevenths", "twelfths"}
+var intervalNames = [maxRunSize + 1]string{"", "", "seconds", "thirds", "fourths", "fifths", "sixths", "sevenths",
+	"octaves", "ninths", "tenths", "elevenths", "twelfths"}
 
 // ownFigure means nothing with another pattern; noLanding not with another way
 // through the box.
 var (
-	ownFigure = []string{"run.size", "run.order", "run.cell", "run.chords", "run.repeat", "run.phrase", "run.way", "run.at"}
+	ownFigure = []string{"run.size", "run.order", "run.cell", "run.chords", "run.repeat", "run.phrase", "run.way",
+		"run.at"}
 	noLanding = []string{"run.landOn"}
 )
 
 var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([]Field{
 	{
 		Path: "run.pattern", Title: "Pattern", About: "Id of the way through the box.",
-		at: func(b *Brief) any { return &b.Run.Pattern }, Options: rowsOf(run.Patterns), Usual: always(run.Straight), clears: ownFigure,
-		fits: func(r *Reading, id string) bool { return id != run.DropTwo || r.Scale.Len() == 7 },
-		say:  func(r *Reading) (string, string) { return ". Play it ", r.Pattern.Phrase },
+		at: func(b *Brief) any { return &b.Run.Pattern }, Options: rowsOf(run.Patterns), Usual: always(run.Straight),
+		clears: ownFigure,
+		fits:   func(r *Reading, id string) bool { return id != run.DropTwo || r.Scale.Len() == 7 },
+		say:    func(r *Reading) (string, string) { return ". Play it ", r.Pattern.Phrase },
 	},
 	{
-		Path: "run.size", Between: between(2, maxRunSize), Title: "How wide", About: "Notes that an interval, a stack or a group takes in: 3 is a third.", Point: pointRun, Part: true,
+		Path: "run.size", Between: between(2, maxRunSize), Title: "How wide",
+		About: "Notes that an interval, a stack or a group takes in: 3 is a third.", Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Run.Size }, choices: sizes, typed: asNumber,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Size },
 		fill: func(r *Reading) {
@@ -68,8 +72,10 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.order", Title: "Order of the chord notes", About: "Degrees of a chord in the order in which it is broken.", Point: pointRun, Part: true, Hint: "or type chord degrees: 5 3 1",
-		at: func(b *Brief) any { return &b.Run.Order }, choices: orders, typed: asNumbers,
+		Path: "run.order", Title: "Order of the chord notes",
+		About: "Degrees of a chord in the order in which it is broken.", Point: pointRun, Part: true,
+		Hint: "or type chord degrees: 5 3 1",
+		at:   func(b *Brief) any { return &b.Run.Order }, choices: orders, typed: asNumbers,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Order },
 		fill:    func(r *Reading) { fillList(&r.Brief.Run.Order, []int{1, 3, 5}) },
 		check:   func(r *Reading, f *fault.List) { checkDegrees(f, "run.order", r.Brief.Run.Order, maxChordDegree) },
@@ -81,10 +87,12 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.chords", Title: "Chords to run through", About: "Degrees of the chords to run through.", Point: pointRun, Part: true, Hint: "or type degrees: 1 6 2 5",
+		Path: "run.chords", Title: "Chords to run through", About: "Degrees of the chords to run through.",
+		Point: pointRun, Part: true, Hint: "or type degrees: 1 6 2 5",
 		at: func(b *Brief) any { return &b.Run.Chords }, typed: asNumbers,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Chords },
-		choices: progressions("run.chords", [][]int{{1, 4, 5, 1}, {2, 5, 1}, {1, 6, 2, 5}, {1, 5, 6, 4}, {1, 3, 6, 2, 5, 1}}),
+		choices: progressions("run.chords", [][]int{{1, 4, 5, 1}, {2, 5, 1}, {1, 6, 2, 5}, {1, 5, 6, 4},
+			{1, 3, 6, 2, 5, 1}}),
 		fill: func(r *Reading) {
 			if pattern, _ := table.Find(run.Patterns, r.Brief.Run.Pattern); pattern.Uses.Chords {
 				fillList(&r.Brief.Run.Chords, []int{1, 4, 5, 1})
@@ -99,8 +107,10 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.cell", Title: "The cell, in scale steps from each note", About: "Scale steps from a moving start, apart by spaces.", Point: pointRun, Part: true, Hint: "or type steps: 0 2 1 -1",
-		at: func(b *Brief) any { return &b.Run.Cell }, typed: asText,
+		Path: "run.cell", Title: "The cell, in scale steps from each note",
+		About: "Scale steps from a moving start, apart by spaces.", Point: pointRun, Part: true,
+		Hint: "or type steps: 0 2 1 -1",
+		at:   func(b *Brief) any { return &b.Run.Cell }, typed: asText,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Cell },
 		choices: func(*Reading) (out []Choice) {
 			for _, cell := range []string{"0 1 2 0", "0 2 1 2", "0 1 2 3", "0 -1 0 1", "0 2 1 3", "0 4 2 1"} {
@@ -109,7 +119,8 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 			return out
 		},
 		fill: func(r *Reading) {
-			if pattern, _ := table.Find(run.Patterns, r.Brief.Run.Pattern); pattern.Uses.Cell && r.Brief.Run.Cell == "" {
+			if pattern, _ := table.Find(run.Patterns, r.Brief.Run.Pattern); pattern.Uses.Cell &&
+				r.Brief.Run.Cell == "" {
 				r.Brief.Run.Cell = "0 1 2 0"
 			}
 		},
@@ -122,7 +133,8 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.repeat", Between: between(1, maxRepeat), Title: "Times on each string", About: "Times that the notes of each string are played.", Point: pointRun, Part: true,
+		Path: "run.repeat", Between: between(1, maxRepeat), Title: "Times on each string",
+		About: "Times that the notes of each string are played.", Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Run.Repeat }, typed: asNumber,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Repeat },
 		fill:    func(r *Reading) { fill(&r.Brief.Run.Repeat, 1) },
@@ -141,8 +153,9 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.direction", Title: "Direction", About: "Id of the way through the pattern.", Point: pointRun, Part: true,
-		at: func(b *Brief) any { return &b.Run.Direction }, Options: run.Directions, Usual: always(string(run.UpDown)),
+		Path: "run.direction", Title: "Direction", About: "Id of the way through the pattern.", Point: pointRun,
+		Part: true,
+		at:   func(b *Brief) any { return &b.Run.Direction }, Options: run.Directions, Usual: always(string(run.UpDown)),
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Direction },
 		say: func(r *Reading) (lead, words string) {
 			if r.Pattern.Uses.Direction {
@@ -152,12 +165,15 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.repeatTop", Title: "Turning at the top", About: "The top note is struck twice when turning.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Run.RepeatTop }, matters: turns,
+		Path: "run.repeatTop", Title: "Turning at the top", About: "The top note is struck twice when turning.",
+		Point: pointRun,
+		at:    func(b *Brief) any { return &b.Run.RepeatTop }, matters: turns,
 		choices: func(*Reading) []Choice {
 			return []Choice{
-				choice("the top note once", "two on a string: each string meets the other stroke on the way down", "run.repeatTop", nil),
-				choice("the top note twice", "two on a string: each string meets the same stroke on the way down", "run.repeatTop", true),
+				choice("the top note once", "two on a string: each string meets the other stroke on the way down",
+					"run.repeatTop", nil),
+				choice("the top note twice", "two on a string: each string meets the same stroke on the way down",
+					"run.repeatTop", true),
 			}
 		},
 		say: func(r *Reading) (lead, words string) {
@@ -168,7 +184,8 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.chain", Title: "One box or the chain", About: "Goes on through the boxes that lead on from the chosen one.", Point: pointRun,
+		Path: "run.chain", Title: "One box or the chain",
+		About: "Goes on through the boxes that lead on from the chosen one.", Point: pointRun,
 		at: func(b *Brief) any { return &b.Run.Chain }, clears: append([]string{"run.along"}, noLanding...),
 		matters: func(r *Reading) bool { return r.System.Uses.Links && walks(r) },
 		check: func(r *Reading, f *fault.List) {
@@ -179,7 +196,8 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		choices: func(r *Reading) []Choice {
 			out := []Choice{choice("this box alone", "", "run.chain", nil)}
 			if r.System.Uses.Links {
-				out = append(out, choice("on through the chain of boxes", "root to root, as far as they lead", "run.chain", true))
+				out = append(out, choice("on through the chain of boxes", "root to root, as far as they lead",
+					"run.chain", true))
 			}
 			return out
 		},
@@ -191,12 +209,16 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.along", Title: "On to the octave above", About: "String along which the run goes on to the same box twelve frets higher; 0 for none.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Run.Along }, within: thePlaces, clears: append([]string{"run.chain"}, noLanding...), choices: alongStrings, matters: func(r *Reading) bool { return !r.carried && walks(r) },
+		Path: "run.along", Title: "On to the octave above",
+		About: "String along which the run goes on to the same box twelve frets higher; 0 for none.",
+		Point: pointRun,
+		at:    func(b *Brief) any { return &b.Run.Along }, within: thePlaces, clears: append([]string{"run.chain"},
+			noLanding...), choices: alongStrings, matters: func(r *Reading) bool { return !r.carried && walks(r) },
 		check: func(r *Reading, f *fault.List) {
 			switch b := r.Brief.Run; {
 			case b.Along < 0 || b.Along > r.Neck.Strings():
-				f.Addf("run.along", "%d was given: give a string from 1 to %d, or 0 for none", b.Along, r.Neck.Strings())
+				f.Addf("run.along", "%d was given: give a string from 1 to %d, or 0 for none", b.Along,
+					r.Neck.Strings())
 			case b.Along > 0 && b.Chain:
 				f.Addf("run.along", "string %d was given beside a chain of boxes: give one of them", b.Along)
 			}
@@ -221,7 +243,8 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 	},
 	{
 		Path: "run.finish", Title: "Ending", About: "Id of the way to end.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Run.Finish }, Options: run.Finishes, Usual: always(string(run.AsWritten)), clears: noLanding, matters: walks,
+		at: func(b *Brief) any { return &b.Run.Finish }, Options: run.Finishes, Usual: always(string(run.AsWritten)),
+		clears: noLanding, matters: walks,
 		say: func(r *Reading) (lead, words string) {
 			if walks(r) && r.Brief.Run.LandOn == nil && r.Finish != run.AsWritten {
 				return ", ", phrase(run.Finishes, r.Brief.Run.Finish)
@@ -230,20 +253,26 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.chord", Title: "Chord to end in", About: "Degree of the chord that a chord note is of.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Run.Chord }, choices: func(r *Reading) []Choice { return chordChoices(r, "run.chord") },
+		Path: "run.chord", Title: "Chord to end in", About: "Degree of the chord that a chord note is of.",
+		Point: pointRun,
+		at:    func(b *Brief) any { return &b.Run.Chord }, choices: func(r *Reading) []Choice {
+			return chordChoices(r,
+				"run.chord")
+		},
 		matters: func(r *Reading) bool { return r.Finish == run.OnChord && walks(r) },
 		fill:    func(r *Reading) { fill(&r.Brief.Run.Chord, 1) },
 		check:   func(r *Reading, f *fault.List) { f.Between("run.chord", *r.Brief.Run.Chord, 1, r.Scale.Len()) },
 		say: func(r *Reading) (lead, words string) {
-			if chord := *r.Brief.Run.Chord; walks(r) && r.Brief.Run.LandOn == nil && r.Finish == run.OnChord && chord != 1 {
+			if chord := *r.Brief.Run.Chord; walks(r) && r.Brief.Run.LandOn == nil && r.Finish == run.OnChord &&
+				chord != 1 {
 				return " on ", r.Scale.Formula[chord-1].Pretty()
 			}
 			return
 		},
 	},
 	{
-		Path: "run.lean", Title: "Lean on a chord", About: "Degree whose seventh chord is marked; 0 for none.", Point: pointRun,
+		Path: "run.lean", Title: "Lean on a chord", About: "Degree whose seventh chord is marked; 0 for none.",
+		Point:   pointRun,
 		at:      func(b *Brief) any { return &b.Run.Lean },
 		matters: func(r *Reading) bool { return len(r.Scale.Chords(4)) > 0 },
 		fill:    func(r *Reading) { fill(&r.Brief.Run.Lean, 0) },
@@ -310,13 +339,15 @@ func makeRun(r *Reading, f *fault.List) {
 	b := &r.Brief.Run
 	r.Pattern, _ = table.Find(run.Patterns, b.Pattern)
 	if r.Scale.Len() != 7 && r.Pattern.ID == run.DropTwo {
-		f.Addf("run.pattern", "%s need a scale of seven notes, this one has %d: give one of %s", r.Pattern.Name, r.Scale.Len(), table.IDs(run.Patterns))
+		f.Addf("run.pattern", "%s need a scale of seven notes, this one has %d: give one of %s", r.Pattern.Name,
+			r.Scale.Len(), table.IDs(run.Patterns))
 	}
 	r.Way, _ = table.Find(way.Ways, b.Way)
 	r.Finish = run.Finish(b.Finish)
 	r.Spec = run.Spec{
-		Pattern: b.Pattern, Direction: run.Direction(b.Direction), Size: *b.Size, Order: b.Order, Chords: b.Chords, Repeat: *b.Repeat,
-		Cell: r.Spec.Cell, RepeatTop: b.RepeatTop, ScaleLen: r.Scale.Len(),
+		Pattern: b.Pattern, Direction: run.Direction(b.Direction), Size: *b.Size, Order: b.Order, Chords: b.Chords,
+		Repeat: *b.Repeat,
+		Cell:   r.Spec.Cell, RepeatTop: b.RepeatTop, ScaleLen: r.Scale.Len(),
 	}
 	if b.LandOn != nil {
 		land := *b.LandOn
@@ -338,7 +369,8 @@ func alongStrings(r *Reading) []Choice {
 	}
 	for s := r.Neck.Strings(); s > 0; s-- {
 		if slices.ContainsFunc(boxes[laid.Box()].Notes, func(n layout.Note) bool { return n.String == s }) {
-			out = append(out, choice(fmt.Sprintf("along string %d", s), "to the same box 12 frets higher", "run.along", s))
+			out = append(out, choice(fmt.Sprintf("along string %d", s), "to the same box 12 frets higher", "run.along",
+				s))
 		}
 	}
 	return out
@@ -370,7 +402,8 @@ func readCell(f *fault.List, text string) (cell []int) {
 	for _, w := range strings.Fields(text) {
 		step, err := strconv.Atoi(w)
 		if err != nil || step < -maxCellStep || step > maxCellStep {
-			f.Addf("run.cell", "%q was given: give scale steps from %d to %d apart by spaces, such as 0 1 2 0", fault.Clip(w), -maxCellStep, maxCellStep)
+			f.Addf("run.cell", "%q was given: give scale steps from %d to %d apart by spaces, such as 0 1 2 0",
+				fault.Clip(w), -maxCellStep, maxCellStep)
 			return nil
 		}
 		cell = append(cell, step)
@@ -392,7 +425,8 @@ func sizes(r *Reading) (out []Choice) {
 }
 
 func orders(*Reading) (out []Choice) {
-	for _, o := range [][]int{{1, 3, 5}, {5, 3, 1}, {3, 5, 1}, {5, 1, 3}, {1, 5, 3}, {1, 3, 5, 7}, {7, 5, 3, 1}, {3, 5, 7, 1}, {1, 3, 7}, {1, 7, 3}} {
+	for _, o := range [][]int{{1, 3, 5}, {5, 3, 1}, {3, 5, 1}, {5, 1, 3}, {1, 5, 3}, {1, 3, 5, 7}, {7, 5, 3, 1},
+		{3, 5, 7, 1}, {1, 3, 7}, {1, 7, 3}} {
 		kind := "triad"
 		switch {
 		case len(o) == 4:

@@ -30,7 +30,8 @@ var sayings = plainSayings([]saying{
 	{"instrument.id", "guitar-three-quarter", []string{"3 4 guitar", "small guitar"}},
 	{"scale.name", "major", []string{"dur", "ionian major"}},
 	{"scale.name", "natural-minor", []string{"minor", "moll", "min", "m", "pure minor"}},
-	{"scale.name", "minor-pentatonic", []string{"pentatonic minor", "pentatonic", "minor pent", "minor penta", "moll pentatonic"}},
+	{"scale.name", "minor-pentatonic", []string{"pentatonic minor", "pentatonic", "minor pent", "minor penta",
+		"moll pentatonic"}},
 	{"scale.name", "major-pentatonic", []string{"pentatonic major", "major pent", "major penta", "dur pentatonic"}},
 	{"scale.name", "minor-blues", []string{"blues", "blues scale", "blues minor"}},
 	{"scale.name", "major-blues", []string{"blues major"}},
@@ -98,11 +99,15 @@ func (c Choice) also() (out []string) {
 var (
 	spokenWords = regexp.MustCompile(`[a-z0-9#]+`)
 	sameWords   = map[string]string{
-		"one": "1", "two": "2", "three": "3", "four": "4", "five": "5", "six": "6", "seven": "7", "eight": "8", "nine": "9", "ten": "10", "eleven": "11", "twelve": "12",
-		"drop": "dropped", "semitone": "half step", "halftone": "half step", "3rds": "thirds", "4ths": "fourths", "5ths": "fifths", "6ths": "sixths", "7ths": "sevenths",
+		"one": "1", "two": "2", "three": "3", "four": "4", "five": "5", "six": "6", "seven": "7", "eight": "8",
+		"nine": "9", "ten": "10", "eleven": "11", "twelve": "12",
+		"drop": "dropped", "semitone": "half step", "halftone": "half step", "3rds": "thirds", "4ths": "fourths",
+		"5ths": "fifths", "6ths": "sixths", "7ths": "sevenths",
 		"3rd": "third", "4th": "fourth", "5th": "fifth", "6th": "sixth",
 	}
-	fillers = map[string]bool{"in": true, "on": true, "at": true, "as": true, "with": true, "the": true, "a": true, "an": true, "play": true, "it": true, "please": true, "scale": true, "mode": true, "tuned": true, "tuning": true, "key": true, "of": true}
+	fillers = map[string]bool{"in": true, "on": true, "at": true, "as": true, "with": true, "the": true, "a": true,
+		"an": true, "play": true, "it": true, "please": true, "scale": true, "mode": true, "tuned": true,
+		"tuning": true, "key": true, "of": true}
 )
 
 // plainly is a text as it is compared: its words without hyphens and small words,
@@ -170,10 +175,14 @@ func heardKey(text string, german bool) (tonic pitch.Name, name string, ok bool)
 // chordScales are the scales that are played over chords as they are written after
 // their root. Common practice; what has a second school keeps to the plainer scale.
 var chordScales = map[string]string{
-	"6": "major", "69": "major", "maj": "major", "maj7": "major", "maj9": "major", "add9": "major", "maj7#11": "lydian", "maj9#11": "lydian",
-	"7": "mixolydian", "9": "mixolydian", "13": "mixolydian", "sus": "mixolydian", "sus4": "mixolydian", "7sus4": "mixolydian", "dom7": "mixolydian",
-	"7#11": "lydian-dominant", "7alt": "altered", "alt": "altered", "7b9": "half-whole", "7#5": "whole-tone", "aug": "whole-tone", "+": "whole-tone", "+7": "whole-tone",
-	"m6": "dorian", "m7": "dorian", "m9": "dorian", "m11": "dorian", "min7": "dorian", "mmaj7": "melodic-minor", "mm7": "melodic-minor",
+	"6": "major", "69": "major", "maj": "major", "maj7": "major", "maj9": "major", "add9": "major",
+	"maj7#11": "lydian", "maj9#11": "lydian",
+	"7": "mixolydian", "9": "mixolydian", "13": "mixolydian", "sus": "mixolydian", "sus4": "mixolydian",
+	"7sus4": "mixolydian", "dom7": "mixolydian",
+	"7#11": "lydian-dominant", "7alt": "altered", "alt": "altered", "7b9": "half-whole", "7#5": "whole-tone",
+	"aug": "whole-tone", "+": "whole-tone", "+7": "whole-tone",
+	"m6": "dorian", "m7": "dorian", "m9": "dorian", "m11": "dorian", "min7": "dorian", "mmaj7": "melodic-minor",
+	"mm7":  "melodic-minor",
 	"m7b5": "locrian", "min7b5": "locrian", "dim": "whole-half", "dim7": "whole-half", "o7": "whole-half",
 }
 
@@ -202,9 +211,10 @@ type wording struct {
 var wordings = []wording{
 	{regexp.MustCompile(`^(?:(up|down) )?(half step|whole step|third|minor third|fourth|fifth)(?: (up|down|higher|lower))?$`), movedKey},
 	{regexp.MustCompile(`^(?:12|1 octave|octave)(?: frets)? (up|higher|down|lower)$`), movedBox},
-	{regexp.MustCompile(`^(?:frets?|between|from)? ?(\d+) (?:to|and|up to) (\d+)$`), func(_ *Reading, parts []string) *Choice {
-		return stretchChoice(toNumber(parts[1]), toNumber(parts[2]), "")
-	}},
+	{regexp.MustCompile(`^(?:frets?|between|from)? ?(\d+) (?:to|and|up to) (\d+)$`),
+		func(_ *Reading, parts []string) *Choice {
+			return stretchChoice(toNumber(parts[1]), toNumber(parts[2]), "")
+		}},
 	{regexp.MustCompile(`^(?:down )?low(?: neck)?$`), func(r *Reading, _ []string) *Choice {
 		return stretchChoice(0, min(lowFrets, r.Neck.Frets), "low on the neck")
 	}},
@@ -223,8 +233,10 @@ var wordings = []wording{
 }
 
 var (
-	keySteps = map[string]int{"half step": 1, "whole step": 2, "minor third": 3, "third": 4, "fourth": scale.Fourth, "fifth": scale.Fifth}
-	figureOf = map[string]string{"": "intervals", "broken": "intervals", "stacks": "stacks", "stacked": "stacks", "stack": "stacks", "groups": "groups"}
+	keySteps = map[string]int{"half step": 1, "whole step": 2, "minor third": 3, "third": 4, "fourth": scale.Fourth,
+		"fifth": scale.Fifth}
+	figureOf = map[string]string{"": "intervals", "broken": "intervals", "stacks": "stacks", "stacked": "stacks",
+		"stack": "stacks", "groups": "groups"}
 )
 
 func toNumber(digits string) int {
@@ -245,7 +257,8 @@ func movedKey(r *Reading, parts []string) *Choice {
 		return nil
 	}
 	tonic := carried(r.Scale.Tonic, upOrDown(parts[1]+parts[3])*keySteps[parts[2]])
-	return &Choice{Label: r.Say(tonic), Note: "the key " + strings.TrimSpace(parts[0]), Changes: Changes{keyPath(r): tonic.String()}}
+	return &Choice{Label: r.Say(tonic), Note: "the key " + strings.TrimSpace(parts[0]),
+		Changes: Changes{keyPath(r): tonic.String()}}
 }
 
 func movedBox(r *Reading, parts []string) *Choice {
@@ -265,10 +278,12 @@ func figure(_ *Reading, parts []string) *Choice {
 	if n := toNumber(parts[2]); n > 0 {
 		size = n
 	}
-	return &Choice{Label: firstOf(parts[1], "broken") + " " + parts[2], Changes: Changes{"run.pattern": figureOf[parts[1]], "run.size": size}}
+	return &Choice{Label: firstOf(parts[1], "broken") + " " + parts[2],
+		Changes: Changes{"run.pattern": figureOf[parts[1]], "run.size": size}}
 }
 
-var fingerCalled = map[string]int{"index": hand.Index, "middle": hand.Middle, "ring": hand.Ring, "little": hand.Little, "pinky": hand.Little}
+var fingerCalled = map[string]int{"index": hand.Index, "middle": hand.Middle, "ring": hand.Ring, "little": hand.Little,
+	"pinky": hand.Little}
 
 func fingerFirstHeard(r *Reading, parts []string) *Choice {
 	p, ok := r.firstStopped()
@@ -276,7 +291,8 @@ func fingerFirstHeard(r *Reading, parts []string) *Choice {
 		return nil
 	}
 	finger := fingerCalled[parts[1]]
-	return &Choice{Label: fingerFirst[finger], Note: fmt.Sprintf("on string %d, fret %d", p.String, p.Fret), Changes: Changes{fingersPath: []string{Held(p, finger)}}}
+	return &Choice{Label: fingerFirst[finger], Note: fmt.Sprintf("on string %d, fret %d", p.String, p.Fret),
+		Changes: Changes{fingersPath: []string{Held(p, finger)}}}
 }
 
 // hear is what a text says, whatever the field: nil where it is not understood or
@@ -309,7 +325,8 @@ func heard(r *Reading, text string) *Choice {
 }
 
 // intervalWords are the sizes of figures, from 2 on.
-var intervalWords = []string{"seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "octaves", "ninths", "tenths"}
+var intervalWords = []string{"seconds", "thirds", "fourths", "fifths", "sixths", "sevenths", "octaves", "ninths",
+	"tenths"}
 
 // lowFrets is where the low stretch of a neck ends.
 const lowFrets = 5

@@ -57,8 +57,10 @@ func TestTeachersSpeech(t *testing.T) {
 		{guitar, "rhythm.tempoBpm", "84 bpm", Changes{"rhythm.tempoBpm": 84}},
 		{guitar, "rhythm.perBeat", "16ths", Changes{"rhythm.perBeat": 4}},
 		{guitar, "scale.name", "two octaves", nil}, // this layout has no octaves to give
-		{guitar, "instrument.tuning", "drop D", Changes{"instrument.tuning": []string{"D2", "A2", "D3", "G3", "B3", "E4"}}},
-		{guitar, "instrument.tuning", "half step down", Changes{"instrument.tuning": []string{"Eb2", "Ab2", "Db3", "Gb3", "Bb3", "Eb4"}}},
+		{guitar, "instrument.tuning", "drop D", Changes{"instrument.tuning": []string{"D2", "A2", "D3", "G3", "B3",
+			"E4"}}},
+		{guitar, "instrument.tuning", "half step down", Changes{"instrument.tuning": []string{"Eb2", "Ab2", "Db3",
+			"Gb3", "Bb3", "Eb4"}}},
 		{guitar, "instrument.id", "double bass", Changes{"instrument.id": "upright-bass"}},
 		{guitar, "instrument.id", "uke", Changes{"instrument.id": "ukulele"}},
 		{guitar, "picking", "hammer-ons", Changes{"picking": "legato"}},
@@ -105,7 +107,8 @@ func TestOnlyWhatCanBeReadIsOffered(t *testing.T) {
 
 // Every saying names something that is there, and is found by it first.
 func TestSayingsAreOfTheTable(t *testing.T) {
-	b := Brief{Instrument: Instrument{ID: "guitar"}, Scale: Scale{Tonic: "G", Name: "dorian"}, Round: Round{Order: "fifths"}}
+	b := Brief{Instrument: Instrument{ID: "guitar"}, Scale: Scale{Tonic: "G", Name: "dorian"},
+		Round: Round{Order: "fifths"}}
 	for _, s := range sayings {
 		for _, said := range s.said {
 			p, err := Fields.Pick(b, Kept{}, s.path, said)

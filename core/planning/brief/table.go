@@ -57,7 +57,8 @@ type Group struct {
 type Table []Group
 
 // Fields is the table of briefs.
-var Fields = Table{instrumentGroup, keyGroup, layoutGroup, handGroup, runGroup, rhythmGroup, endGroup, namesGroup, roundGroup}
+var Fields = Table{instrumentGroup, keyGroup, layoutGroup, handGroup, runGroup, rhythmGroup, endGroup, namesGroup,
+	roundGroup}
 
 // All are the rows one after the other.
 func (t Table) All() []Field {

@@ -47,7 +47,8 @@ func TestRowsAndMembersBelongTogether(t *testing.T) {
 	b, err := Parse([]byte(given))
 	require.NoError(t, err)
 	for path, want := range map[string]string{
-		"instrument.id": "guitar", "instrument.capo": "2", "layout.strings": "[3 2]", "hand.limitsMm.greatest": "[80 60 50]", "run.landOn": "{1 3}", "run.chain": "true", "run.lean": "<nil>",
+		"instrument.id": "guitar", "instrument.capo": "2", "layout.strings": "[3 2]",
+		"hand.limitsMm.greatest": "[80 60 50]", "run.landOn": "{1 3}", "run.chain": "true", "run.lean": "<nil>",
 	} {
 		f, _ := Fields.Find(path)
 		assert.Equal(t, want, fmt.Sprint(f.Value(&b)), path)
@@ -106,7 +107,8 @@ func TestAMadeUpFieldIsOneRow(t *testing.T) {
 	mood = "wild"
 	p, err := own.Pick(b, Kept{}, "run.mood", "calm")
 	require.NoError(t, err)
-	assert.Equal(t, Picker{Field: "run.mood", Title: "Mood", Choices: []Choice{{Label: "calmly", Note: "for the evening", Changes: Changes{"run.mood": "calm"}}}}, p)
+	assert.Equal(t, Picker{Field: "run.mood", Title: "Mood",
+		Choices: []Choice{{Label: "calmly", Note: "for the evening", Changes: Changes{"run.mood": "calm"}}}}, p)
 	assert.Contains(t, points(own, b), "run.mood")
 	assert.NotContains(t, points(Fields, b), "run.mood")
 }
@@ -125,9 +127,12 @@ func points(t Table, b Brief) (out []string) {
 func TestEveryChoiceCanBeTaken(t *testing.T) {
 	for _, given := range []Brief{
 		{Instrument: Instrument{ID: "guitar"}, Scale: Scale{Tonic: "Eb", Name: "dorian"}},
-		{Instrument: Instrument{ID: "ukulele", Capo: 2}, Scale: Scale{Tonic: "F#", Name: "kumoi"}, Layout: Layout{System: "campanella"}},
-		{Instrument: Instrument{ID: "bass"}, Scale: Scale{Tonic: "Ab", Name: "major"}, Layout: Layout{System: "from-degree"}, Run: Run{Pattern: "chords", Finish: "chord-tone"}},
-		{Instrument: Instrument{ID: "mandolin"}, Scale: Scale{Tonic: "Db", Name: "major"}, Run: Run{Pattern: "arpeggios"}, Round: Round{Order: "shuffled"}},
+		{Instrument: Instrument{ID: "ukulele", Capo: 2}, Scale: Scale{Tonic: "F#", Name: "kumoi"},
+			Layout: Layout{System: "campanella"}},
+		{Instrument: Instrument{ID: "bass"}, Scale: Scale{Tonic: "Ab", Name: "major"},
+			Layout: Layout{System: "from-degree"}, Run: Run{Pattern: "chords", Finish: "chord-tone"}},
+		{Instrument: Instrument{ID: "mandolin"}, Scale: Scale{Tonic: "Db", Name: "major"},
+			Run: Run{Pattern: "arpeggios"}, Round: Round{Order: "shuffled"}},
 	} {
 		for _, f := range Fields.All() {
 			p, err := Fields.Pick(given, Kept{}, f.Path, "")
@@ -145,7 +150,10 @@ func TestEveryChoiceCanBeTaken(t *testing.T) {
 				if f.Path == "round.seed" || c.keeps {
 					continue // these are offered from where the brief is
 				}
-				i := slices.IndexFunc(again.Choices, func(a Choice) bool { return a.Label == c.Label && a.Note == c.Note })
+				i := slices.IndexFunc(again.Choices, func(a Choice) bool {
+					return a.Label == c.Label &&
+						a.Note == c.Note
+				})
 				require.GreaterOrEqual(t, i, 0, "%s: %s", f.Path, c.Label)
 				assert.True(t, again.Choices[i].Now, "%s: %s", f.Path, c.Label)
 			}
@@ -189,9 +197,11 @@ func TestWhatIsTypedIsRead(t *testing.T) {
 
 func TestReadKeys(t *testing.T) {
 	usual := Scale{Tonic: "C", Formula: "1 2 3"}
-	assert.Equal(t, []Scale{{Tonic: "Eb", Name: "mixolydian"}, {Tonic: "A", Formula: "1 2 3"}, {Tonic: "F#", Name: "dorian-b2"}, {Tonic: "H", Name: "odd one"}},
+	assert.Equal(t, []Scale{{Tonic: "Eb", Name: "mixolydian"}, {Tonic: "A", Formula: "1 2 3"},
+		{Tonic: "F#", Name: "dorian-b2"}, {Tonic: "H", Name: "odd one"}},
 		ReadKeys("E♭ Mixolydian, A,, F# dorian ♭2 , H odd one", usual))
-	assert.Equal(t, []Scale{{Tonic: "G", Name: "natural-minor"}, {Tonic: "C", Name: "mixolydian"}, {Tonic: "F", Formula: "1 2 3"}}, ReadKeys("Gm | C7 F", usual))
+	assert.Equal(t, []Scale{{Tonic: "G", Name: "natural-minor"}, {Tonic: "C", Name: "mixolydian"},
+		{Tonic: "F", Formula: "1 2 3"}}, ReadKeys("Gm | C7 F", usual))
 	assert.Empty(t, ReadKeys(" , ", usual))
 }
 
@@ -232,7 +242,8 @@ func TestTheSameShapeInALowerTuning(t *testing.T) {
 	p, err := Fields.Pick(b, Kept{}, "instrument.tuning", "half step down, same")
 	require.NoError(t, err)
 	require.NotEmpty(t, p.Choices)
-	assert.Equal(t, []string{"half step down, same shape", "sounds G♭ Dorian"}, []string{p.Choices[0].Label, p.Choices[0].Note})
+	assert.Equal(t, []string{"half step down, same shape", "sounds G♭ Dorian"}, []string{p.Choices[0].Label,
+		p.Choices[0].Note})
 	was, err := Read(b)
 	require.NoError(t, err)
 	is, err := Read(Fields.With(b, p.Choices[0].Changes))
@@ -252,7 +263,8 @@ func TestTheSameShapeInALowerTuning(t *testing.T) {
 // and what it offers can be put into the address.
 func FuzzTyped(f *testing.F) {
 	f.Add("scale.name", "1 b2 4 5", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "dorian"}}`)
-	f.Add("layout.strings", "4 3 99999999999999999999", `{"instrument": {"id": "bass", "frets": 0}, "layout": {"box": -1}}`)
+	f.Add("layout.strings", "4 3 99999999999999999999",
+		`{"instrument": {"id": "bass", "frets": 0}, "layout": {"box": -1}}`)
 	f.Add("run.landOn", "♭", `{"round": {"order": "own"}}`)
 	f.Fuzz(func(t *testing.T, field, text, given string) {
 		b, err := Parse([]byte(given))
@@ -278,15 +290,20 @@ func FuzzTyped(f *testing.F) {
 func TestEveryPickIsSaid(t *testing.T) {
 	for _, given := range []Brief{
 		{Instrument: Instrument{ID: "guitar"}, Scale: Scale{Tonic: "Eb", Name: "dorian"}},
-		{Instrument: Instrument{ID: "ukulele"}, Scale: Scale{Tonic: "F#", Name: "major"}, Layout: Layout{System: "campanella"}},
-		{Instrument: Instrument{ID: "bass"}, Scale: Scale{Tonic: "Ab", Name: "major"}, Layout: Layout{System: "from-degree"}, Run: Run{Pattern: "chords", Finish: "chord-tone"}},
-		{Instrument: Instrument{ID: "bass"}, Scale: Scale{Tonic: "Ab", Name: "major"}, Layout: Layout{System: "one-octave"}, Run: Run{Pattern: "full-range"}},
-		{Instrument: Instrument{ID: "mandolin"}, Scale: Scale{Tonic: "Db", Name: "major"}, Run: Run{Pattern: "arpeggios"}, Round: Round{Order: "shuffled"}},
+		{Instrument: Instrument{ID: "ukulele"}, Scale: Scale{Tonic: "F#", Name: "major"},
+			Layout: Layout{System: "campanella"}},
+		{Instrument: Instrument{ID: "bass"}, Scale: Scale{Tonic: "Ab", Name: "major"},
+			Layout: Layout{System: "from-degree"}, Run: Run{Pattern: "chords", Finish: "chord-tone"}},
+		{Instrument: Instrument{ID: "bass"}, Scale: Scale{Tonic: "Ab", Name: "major"},
+			Layout: Layout{System: "one-octave"}, Run: Run{Pattern: "full-range"}},
+		{Instrument: Instrument{ID: "mandolin"}, Scale: Scale{Tonic: "Db", Name: "major"},
+			Run: Run{Pattern: "arpeggios"}, Round: Round{Order: "shuffled"}},
 	} {
 		r := Fields.readAll(given)
 		was := TextOf(r.Sentence())
 		for _, f := range Fields.All() {
-			if f.carriedAlone() && !r.carried || f.Path == "layout.box" || f.Path == "round.start" || f.matters != nil && !f.matters(&r) {
+			if f.carriedAlone() && !r.carried || f.Path == "layout.box" || f.Path == "round.start" ||
+				f.matters != nil && !f.matters(&r) {
 				continue
 			}
 			p, err := Fields.Pick(given, Kept{}, f.Path, "")
@@ -309,7 +326,8 @@ func TestEveryPickIsSaid(t *testing.T) {
 
 // Without its extras a brief is plain again, whatever was set.
 func TestPlainAgain(t *testing.T) {
-	given := Brief{Instrument: Instrument{ID: "guitar"}, Scale: Scale{Tonic: "Eb", Name: "dorian"}, Run: Run{Direction: "down"}}
+	given := Brief{Instrument: Instrument{ID: "guitar"}, Scale: Scale{Tonic: "Eb", Name: "dorian"},
+		Run: Run{Direction: "down"}}
 	plainly := Fields.readAll(given)
 	said := TextOf(plainly.Sentence())
 	assert.Contains(t, said, "down")
@@ -333,7 +351,8 @@ func TestPlainAgain(t *testing.T) {
 		}
 	}
 	assert.Greater(t, extras, 15)
-	for _, stays := range []string{"instrument.leftHanded", "names", "instrument.frets", "run.direction", "layout.system"} {
+	for _, stays := range []string{"instrument.leftHanded", "names", "instrument.frets", "run.direction",
+		"layout.system"} {
 		f, _ := Fields.Find(stays)
 		assert.False(t, f.Extra(Fields), stays)
 	}

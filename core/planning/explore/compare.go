@@ -44,7 +44,8 @@ type Comparison struct {
 // second as "also.0.scale.tonic".
 func Compare(first, second brief.Brief, also ...brief.Brief) (Comparison, error) {
 	if len(also) > MaxCompared-2 {
-		return Comparison{}, fault.At("also", "%d were given: give up to %d beside the first two", len(also), MaxCompared-2)
+		return Comparison{}, fault.At("also", "%d were given: give up to %d beside the first two", len(also),
+			MaxCompared-2)
 	}
 	var faults fault.List
 	a, err := plan.Build(first)
@@ -168,11 +169,13 @@ func differences(a, b plan.Plan) string {
 	case shared == len(y.Notes) && shared == len(x.Notes) && otherFinger == 0:
 		words = append(words, "the same places and fingers")
 	case shared == len(y.Notes) && shared == len(x.Notes):
-		words = append(words, fmt.Sprintf("the same places, %s", english.Count(otherFinger, "other finger", "other fingers")))
+		words = append(words, fmt.Sprintf("the same places, %s", english.Count(otherFinger, "other finger",
+			"other fingers")))
 	default:
 		words = append(words, fmt.Sprintf("%d of %s in common", shared, english.Count(len(y.Notes), "place", "places")))
 		if otherFinger > 0 {
-			words = append(words, english.Count(otherFinger, "of them with another finger", "of them with other fingers"))
+			words = append(words, english.Count(otherFinger, "of them with another finger",
+				"of them with other fingers"))
 		}
 	}
 	for _, d := range []struct {
@@ -211,7 +214,10 @@ func otherNotes(a, b plan.Plan) string {
 			continue
 		}
 		number := strings.TrimLeft(d, "#b")
-		i := slices.IndexFunc(a.Scale.Degrees, func(other string) bool { return strings.TrimLeft(other, "#b") == number })
+		i := slices.IndexFunc(a.Scale.Degrees, func(other string) bool {
+			return strings.TrimLeft(other,
+				"#b") == number
+		})
 		if i >= 0 && !slices.Contains(b.Scale.Degrees, a.Scale.Degrees[i]) {
 			out = append(out, pitch.Pretty(d)+" for "+pitch.Pretty(a.Scale.Degrees[i]))
 		} else {
@@ -220,7 +226,10 @@ func otherNotes(a, b plan.Plan) string {
 	}
 	for _, d := range a.Scale.Degrees {
 		number := strings.TrimLeft(d, "#b")
-		if !slices.ContainsFunc(b.Scale.Degrees, func(other string) bool { return strings.TrimLeft(other, "#b") == number }) {
+		if !slices.ContainsFunc(b.Scale.Degrees, func(other string) bool {
+			return strings.TrimLeft(other,
+				"#b") == number
+		}) {
 			out = append(out, "no "+pitch.Pretty(d))
 		}
 	}

@@ -43,7 +43,8 @@ func placesOf(b plan.Box) (out []neck.Place) {
 // The hand goes no further than any other choice of octaves would take it.
 func TestNearestTravelsLeast(t *testing.T) {
 	b := plantest.Parse(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "layout": {"box": 1}}`)
-	changes := []brief.Scale{{Tonic: "Ab", Name: "dorian"}, {Tonic: "Db", Name: "mixolydian"}, {Tonic: "Eb", Name: "mixolydian"}}
+	changes := []brief.Scale{{Tonic: "Ab", Name: "dorian"}, {Tonic: "Db", Name: "mixolydian"},
+		{Tonic: "Eb", Name: "mixolydian"}}
 	stops, err := explore.Nearest(b, changes)
 	require.NoError(t, err)
 	require.Len(t, stops, 4)

@@ -46,7 +46,8 @@ func FromBox(b brief.Brief) ([]brief.Choice, error) {
 		}
 		changes["layout.box"] = box
 		first := then.Boxes[box].Notes[0]
-		out = append(out, brief.Choice{Label: o.label, Note: fmt.Sprintf("from string %d, fret %d", first.String, first.Fret), Changes: brief.Fields.Cleared(changes)})
+		out = append(out, brief.Choice{Label: o.label, Note: fmt.Sprintf("from string %d, fret %d", first.String,
+			first.Fret), Changes: brief.Fields.Cleared(changes)})
 	}
 	if again, ok := shapeAgain(b, l, here); ok {
 		out = append(out, again)
@@ -72,7 +73,10 @@ func sameLayout(b brief.Brief, l plan.Laid, octaves int) (brief.Choice, bool) {
 		if err != nil {
 			return brief.Choice{}, false
 		}
-		box := slices.IndexFunc(then.Boxes, func(o layout.Box) bool { return o.Notes[0].Place == first && o.Complete() })
+		box := slices.IndexFunc(then.Boxes, func(o layout.Box) bool {
+			return o.Notes[0].Place == first &&
+				o.Complete()
+		})
 		if box >= 0 && !sameNotes(then.Boxes[box], l.Chosen()) {
 			changes["layout.box"] = box
 			note := fmt.Sprintf("from string %d, fret %d, three on a string", first.String, first.Fret)
@@ -99,7 +103,8 @@ func shapeAgain(b brief.Brief, l plan.Laid, here map[neck.Place]bool) (brief.Cho
 	changes["layout.box"], changes["run.chain"] = at, true
 	to := then.Boxes[at].Links[0].To
 	return brief.Choice{
-		Label: "the shape twice", Note: fmt.Sprintf("again from its upper root, string %d, fret %d", to.String, to.Fret),
+		Label: "the shape twice", Note: fmt.Sprintf("again from its upper root, string %d, fret %d", to.String,
+			to.Fret),
 		Changes: brief.Fields.Cleared(changes),
 	}, true
 }
@@ -139,7 +144,8 @@ func fingersFirst(b brief.Brief, l plan.Laid) (out []brief.Choice) {
 		}
 		for _, way := range why.Fingers {
 			if !way.Now && way.Finger <= hand.Middle {
-				out = append(out, brief.Choice{Label: way.Name + " first", Note: way.Asks, Changes: brief.Changes{"hand.fingers": way.Fingers}})
+				out = append(out, brief.Choice{Label: way.Name + " first", Note: way.Asks,
+					Changes: brief.Changes{"hand.fingers": way.Fingers}})
 			}
 		}
 		return out

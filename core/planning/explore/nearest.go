@@ -61,7 +61,8 @@ func Nearest(b brief.Brief, changes []brief.Scale) ([]NearestStop, error) {
 		request.Scale = s
 		boxes, err := l.System.Boxes(request)
 		if err != nil || len(boxes) == 0 {
-			return nil, fault.At("changes."+strconv.Itoa(i), "%s has no octave within these frets: give a wider stretch of the neck", s.Title())
+			return nil, fault.At("changes."+strconv.Itoa(i),
+				"%s has no octave within these frets: give a wider stretch of the neck", s.Title())
 		}
 		lists = append(lists, boxes)
 	}
@@ -77,7 +78,8 @@ func Nearest(b brief.Brief, changes []brief.Scale) ([]NearestStop, error) {
 
 func nearestStop(b layout.Box, box int, travelMM float64) NearestStop {
 	stop := NearestStop{
-		Box: box, BoxName: b.Name, Complete: b.Complete(), TravelMM: math.Round(travelMM*10) / 10, LowFret: b.Notes[0].Fret, Notes: make([]neck.Place, len(b.Notes)),
+		Box: box, BoxName: b.Name, Complete: b.Complete(), TravelMM: math.Round(travelMM*10) / 10,
+		LowFret: b.Notes[0].Fret, Notes: make([]neck.Place, len(b.Notes)),
 	}
 	for i, n := range b.Notes {
 		stop.LowFret, stop.HighFret = min(stop.LowFret, n.Fret), max(stop.HighFret, n.Fret)

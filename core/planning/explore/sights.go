@@ -160,7 +160,8 @@ func alikeStrings(strs []stringNotes) (Sight, bool) {
 		if len(g.strings) < 2 {
 			continue
 		}
-		words = append(words, fmt.Sprintf("%s (%s)", english.And(g.numbers()), fretWord(len(g.strings[0].notes))+" "+g.common))
+		words = append(words, fmt.Sprintf("%s (%s)", english.And(g.numbers()),
+			fretWord(len(g.strings[0].notes))+" "+g.common))
 		s.Places = append(s.Places, g.places()...)
 	}
 	if len(words) == 0 {
@@ -194,7 +195,8 @@ func twelveFretsAway(_ plan.Plan, box plan.Box) (Sight, bool) {
 		words string
 	}{{box.Lower, -12, "lower"}, {box.Higher, 12, "higher"}} {
 		if w.there {
-			ways = append(ways, fmt.Sprintf("12 frets %s, %s", w.words, english.Range("fret", "frets", box.LowFret+w.by, box.HighFret+w.by)))
+			ways = append(ways, fmt.Sprintf("12 frets %s, %s", w.words, english.Range("fret", "frets",
+				box.LowFret+w.by, box.HighFret+w.by)))
 		}
 	}
 	if len(ways) == 0 {
@@ -229,7 +231,8 @@ func relativeKey(p plan.Plan, box plan.Box) (Sight, bool) {
 	if lacks := notIn(p, r); len(lacks) > 0 {
 		has = "has all these notes but " + english.And(lacks)
 	}
-	s := Sight{Kind: RelativeKey, Words: fmt.Sprintf("%s %s: its roots lie %s %s.", r.Title, has, counted(away, "fret", "frets"), way)}
+	s := Sight{Kind: RelativeKey, Words: fmt.Sprintf("%s %s: its roots lie %s %s.", r.Title, has, counted(away, "fret",
+		"frets"), way)}
 	for _, n := range box.Notes {
 		if n.MIDI%12 == tonic.Class() {
 			s.Places = append(s.Places, n.Place)
@@ -255,7 +258,8 @@ func notIn(p plan.Plan, r plan.Related) (out []string) {
 
 // tetrachordNames by the semitones of three steps.
 var tetrachordNames = map[[3]int]string{
-	{2, 2, 1}: "major", {2, 1, 2}: "minor", {1, 2, 2}: "Phrygian", {1, 3, 1}: "harmonic", {2, 2, 2}: "Lydian", {1, 2, 1}: "diminished",
+	{2, 2, 1}: "major", {2, 1, 2}: "minor", {1, 2, 2}: "Phrygian", {1, 3, 1}: "harmonic", {2, 2, 2}: "Lydian",
+	{1, 2, 1}: "diminished",
 }
 
 var stepWords = map[int]string{1: "half", 2: "whole", 3: "whole and a half", 4: "two whole"}

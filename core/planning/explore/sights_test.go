@@ -31,10 +31,14 @@ func sightsOf(t *testing.T, given string) map[explore.SightKind]explore.Sight {
 
 func TestSights(t *testing.T) {
 	guitar := sightsOf(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "minor-pentatonic"}, "layout": {"system": "two-per-string"}}`)
-	assert.Equal(t, "1-3 on strings 5, 4 and 3; 1-4 on 6, 2 and 1: two patterns to learn.", strings.Replace(guitar[explore.FingerPatterns].Words, "1-4 on strings 6, 2 and 1; 1-3 on 5, 4 and 3", "1-3 on strings 5, 4 and 3; 1-4 on 6, 2 and 1", 1))
-	assert.Equal(t, "Alike are strings 6, 2 and 1 (frets 6, 9); and 5, 4 and 3 (frets 6, 8).", guitar[explore.AlikeStrings].Words)
+	assert.Equal(t, "1-3 on strings 5, 4 and 3; 1-4 on 6, 2 and 1: two patterns to learn.",
+		strings.Replace(guitar[explore.FingerPatterns].Words, "1-4 on strings 6, 2 and 1; 1-3 on 5, 4 and 3",
+			"1-3 on strings 5, 4 and 3; 1-4 on 6, 2 and 1", 1))
+	assert.Equal(t, "Alike are strings 6, 2 and 1 (frets 6, 9); and 5, 4 and 3 (frets 6, 8).",
+		guitar[explore.AlikeStrings].Words)
 	assert.Equal(t, "The same box lies 12 frets higher, frets 18 to 21.", guitar[explore.OctaveHigher].Words)
-	assert.Equal(t, "D♭ major pentatonic has all these notes: its roots lie three frets towards the bridge.", guitar[explore.RelativeKey].Words)
+	assert.Equal(t, "D♭ major pentatonic has all these notes: its roots lie three frets towards the bridge.",
+		guitar[explore.RelativeKey].Words)
 	assert.Contains(t, guitar[explore.RelativeKey].Places, neck.Place{String: 6, Fret: 9})
 	_, seven := guitar[explore.Tetrachords]
 	assert.False(t, seven)
@@ -43,7 +47,8 @@ func TestSights(t *testing.T) {
 		sightsOf(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "E", "name": "harmonic-minor"}}`)[explore.RelativeKey].Words)
 
 	bass := sightsOf(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "major"}, "layout": {"system": "one-octave"}}`)
-	assert.Equal(t, "Two like tetrachords, major (whole–whole–half), a whole step apart.", bass[explore.Tetrachords].Words)
+	assert.Equal(t, "Two like tetrachords, major (whole–whole–half), a whole step apart.",
+		bass[explore.Tetrachords].Words)
 	assert.Equal(t, "Two tetrachords, a whole step apart: minor (whole–half–whole) and harmonic (half–whole and a half–half).",
 		sightsOf(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "E", "name": "harmonic-minor"}}`)[explore.Tetrachords].Words)
 }
@@ -53,7 +58,8 @@ func TestSights(t *testing.T) {
 func TestSightsAreTrue(t *testing.T) {
 	for _, in := range neck.Instruments() {
 		for _, system := range layout.Systems {
-			b := brief.Brief{Instrument: brief.Instrument{ID: in.ID}, Scale: brief.Scale{Tonic: "Db", Name: "melodic-minor"}, Layout: brief.Layout{System: system.ID}}
+			b := brief.Brief{Instrument: brief.Instrument{ID: in.ID}, Scale: brief.Scale{Tonic: "Db",
+				Name: "melodic-minor"}, Layout: brief.Layout{System: system.ID}}
 			p, err := plan.Build(b)
 			require.NoError(t, err)
 			box := p.Boxes[p.Box]
@@ -80,7 +86,8 @@ func TestSightsAreTrue(t *testing.T) {
 
 func TestCompareInOnePlace(t *testing.T) {
 	of := func(name string) brief.Brief {
-		return brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F#", Name: name}, Layout: brief.Layout{System: "five-form"}}
+		return brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F#", Name: name},
+			Layout: brief.Layout{System: "five-form"}}
 	}
 	first := of("major")
 	for box := range 5 {
@@ -109,7 +116,8 @@ func TestCompareInOnePlace(t *testing.T) {
 }
 
 func TestSetsCanBeCompared(t *testing.T) {
-	first := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F#", Name: "dorian"}, Layout: brief.Layout{System: "five-form"}}
+	first := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F#", Name: "dorian"},
+		Layout: brief.Layout{System: "five-form"}}
 	sets, err := explore.Sets(first)
 	require.NoError(t, err)
 	ids := map[string]bool{}
@@ -126,7 +134,8 @@ func TestSetsCanBeCompared(t *testing.T) {
 
 func TestWaysOnFromABox(t *testing.T) {
 	for _, in := range []string{"guitar", "bass", "ukulele", "mandolin"} {
-		given := brief.Brief{Instrument: brief.Instrument{ID: in}, Scale: brief.Scale{Tonic: "Eb", Name: "dorian"}, Layout: brief.Layout{System: "three-per-string"}}
+		given := brief.Brief{Instrument: brief.Instrument{ID: in}, Scale: brief.Scale{Tonic: "Eb", Name: "dorian"},
+			Layout: brief.Layout{System: "three-per-string"}}
 		p, err := plan.Build(given)
 		require.NoError(t, err)
 		ways, err := explore.FromBox(given)
@@ -150,7 +159,8 @@ func TestWaysOnFromABox(t *testing.T) {
 				if in == "guitar" && octaves == 24 {
 					assert.Equal(t, "three-per-string", next.Brief.Layout.System, "the layout stays")
 				}
-				assert.True(t, slices.ContainsFunc(p.Boxes[p.Box].Notes, func(n plan.BoxNote) bool { return n.Place == first.Place }), "it begins in the box")
+				assert.True(t, slices.ContainsFunc(p.Boxes[p.Box].Notes,
+					func(n plan.BoxNote) bool { return n.Place == first.Place }), "it begins in the box")
 			default:
 				finger := map[string]int{"index finger first": 1, "middle finger first": 2}[w.Label]
 				assert.Equal(t, finger, box.Notes[0].Finger, "%s on %s", w.Label, in)

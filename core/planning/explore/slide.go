@@ -51,11 +51,13 @@ func Slide(b brief.Brief, frets int) (Slid, error) {
 			at.Fret += frets
 		}
 		if at.Fret < 0 || n.Fret > 0 && at.Fret == 0 || at.Fret > l.Neck.Frets {
-			return Slid{}, fault.At("frets", "%d was given: string %d, fret %d would leave the neck", frets, n.String, n.Fret)
+			return Slid{}, fault.At("frets", "%d was given: string %d, fret %d would leave the neck", frets, n.String,
+				n.Fret)
 		}
 		above := (l.Neck.MIDI(at) - l.Scale.Tonic.Class() + 120) % 12
 		sounds |= 1 << above
-		s.Notes = append(s.Notes, SlidNote{at, l.Neck.MIDI(at), soundingDegrees[above], l.Scale.Formula[n.Degree].String()})
+		s.Notes = append(s.Notes, SlidNote{at, l.Neck.MIDI(at), soundingDegrees[above],
+			l.Scale.Formula[n.Degree].String()})
 	}
 	for above, d := range soundingDegrees {
 		if sounds&(1<<above) != 0 {

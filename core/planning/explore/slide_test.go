@@ -22,7 +22,8 @@ func TestMajorSlidToBlues(t *testing.T) {
 		degrees = append(degrees, n.Degree)
 	}
 	assert.Equal(t, []string{"1", "b3", "4", "b5", "5", "b7", "1", "b2"}, degrees[:8])
-	assert.Equal(t, []string{"1", "2", "3", "4"}, []string{s.Notes[0].Was, s.Notes[1].Was, s.Notes[2].Was, s.Notes[3].Was})
+	assert.Equal(t, []string{"1", "2", "3", "4"}, []string{s.Notes[0].Was, s.Notes[1].Was, s.Notes[2].Was,
+		s.Notes[3].Was})
 
 	octave := plantest.Parse(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "A", "name": "major"}, "layout": {"system": "from-degree", "strings": [2, 1], "octaves": 1, "highFret": 5}}`)
 	s, err = explore.Slide(octave, 1)

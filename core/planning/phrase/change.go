@@ -60,10 +60,12 @@ var Changes = []change{
 	{table.Row{ID: "remove", Name: "taken out"}, removes},
 	{table.Row{ID: "rest", Name: "a rest in its place"}, rests},
 	{table.Row{ID: "backwards", Name: "backwards", Why: "the last note first"}, backwards},
-	{table.Row{ID: "upside-down", Name: "upside down", Why: "within the scale, about the first note: up becomes down"}, upsideDown},
+	{table.Row{ID: "upside-down", Name: "upside down", Why: "within the scale, about the first note: up becomes down"},
+		upsideDown},
 	{table.Row{ID: "through", Name: "through the scale", Why: "as a cell from each step of an octave"}, through},
 	{table.Row{ID: "scale", Name: "into another key or mode", Why: "by degree: a third stays a third"}, intoScale},
-	{table.Row{ID: "slide", Name: "slid along the neck", Why: "the hand moves, open strings stay: what does it become?"}, slides},
+	{table.Row{ID: "slide", Name: "slid along the neck",
+		Why: "the hand moves, open strings stay: what does it become?"}, slides},
 }
 
 // Changer asks for a change of a phrase that a brief plays.
@@ -83,7 +85,8 @@ func Apply(c Changer) (Changed, error) {
 		faults.Add("change.id", fault.Word(c.Change.ID, table.IDs(Changes)))
 	}
 	if c.Brief.Run.Pattern != run.Phrase {
-		faults.Addf("brief.run.pattern", "%q was given: give %s, with the phrase", fault.Clip(c.Brief.Run.Pattern), run.Phrase)
+		faults.Addf("brief.run.pattern", "%q was given: give %s, with the phrase", fault.Clip(c.Brief.Run.Pattern),
+			run.Phrase)
 	}
 	faults.Between("change.by", c.Change.By, -maxBy, maxBy)
 	if err := faults.Or(); err != nil {
@@ -94,7 +97,8 @@ func Apply(c Changer) (Changed, error) {
 		faults.Under("brief.", err)
 		return Changed{}, faults.Or()
 	}
-	p := changing{notes: slices.Clone(r.Phrase.Notes), from: max(c.Change.From, 1) - 1, to: c.Change.To - 1, by: c.Change.By, scale: r.Scale, into: r.Scale, brief: r.Brief}
+	p := changing{notes: slices.Clone(r.Phrase.Notes), from: max(c.Change.From, 1) - 1, to: c.Change.To - 1,
+		by: c.Change.By, scale: r.Scale, into: r.Scale, brief: r.Brief}
 	if c.Change.From == 0 && c.Change.To == 0 {
 		p.to = len(p.notes) - 1
 	}
@@ -102,7 +106,9 @@ func Apply(c Changer) (Changed, error) {
 		p.by = 1
 	}
 	if p.from > p.to || p.to >= len(p.notes) {
-		return Changed{}, fault.At("change.to", "notes %d to %d were given: give two of the %d notes, the earlier first", c.Change.From, c.Change.To, len(p.notes))
+		return Changed{}, fault.At("change.to",
+			"notes %d to %d were given: give two of the %d notes, the earlier first", c.Change.From, c.Change.To,
+			len(p.notes))
 	}
 	if s := c.Change.Scale; s != nil {
 		if p.into, err = brief.ReadScale(*s); err != nil {
@@ -301,7 +307,8 @@ func upsideDown(p *changing) error {
 
 func through(p *changing) error {
 	if n := len(p.chosen()) * (p.scale.Len() + 1); n > line.MaxNotes {
-		return fault.At("change", "the phrase would have %d notes: give a shorter cell, for %d at most", n, line.MaxNotes)
+		return fault.At("change", "the phrase would have %d notes: give a shorter cell, for %d at most", n,
+			line.MaxNotes)
 	}
 	p.notes = line.Through(p.chosen(), p.scale, p.scale.Len()+1)
 	p.from, p.to = 0, len(p.notes)-1
@@ -330,7 +337,8 @@ func slides(p *changing) error {
 			p.notes[i].MIDI += p.by
 		}
 		if place.Fret < 0 || place.Fret >= len(made.Neck.Frets) || e.Fret > 0 && place.Fret == 0 {
-			return fault.At("change.by", "%d was given: note %d would leave the frets 1 to %d", p.by, i+1, len(made.Neck.Frets)-1)
+			return fault.At("change.by", "%d was given: note %d would leave the frets 1 to %d", p.by, i+1,
+				len(made.Neck.Frets)-1)
 		}
 		p.notes[i].Place, p.notes[i].Finger = &place, 0
 	}

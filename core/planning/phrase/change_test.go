@@ -16,7 +16,8 @@ import (
 
 // playing is a brief that plays a phrase on a guitar.
 func playing(tonic, scale, text string) brief.Brief {
-	return brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: tonic, Name: scale}, Run: brief.Run{Pattern: "phrase", Phrase: text}}
+	return brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: tonic, Name: scale},
+		Run: brief.Run{Pattern: "phrase", Phrase: text}}
 }
 
 func apply(t require.TestingT, b brief.Brief, c phrase.Change) phrase.Changed {
@@ -49,7 +50,8 @@ func TestChanges(t *testing.T) {
 		{phrase.Change{ID: "backwards"}, "", "1 2/2 r b3*2", "b3*2 r 2/2 1"},
 		{phrase.Change{ID: "backwards", From: 2, To: 3}, "", "1 2/2 b3*2", "1 b3*2 2/2"},
 		{phrase.Change{ID: "upside-down"}, "", "1 b3 5 4", "1 6 4 5"},
-		{phrase.Change{ID: "scale", Scale: &brief.Scale{Tonic: "G", Name: "major"}}, "major", "1 2 b3 b7 1", "1 2 3 7 1"},
+		{phrase.Change{ID: "scale", Scale: &brief.Scale{Tonic: "G", Name: "major"}}, "major", "1 2 b3 b7 1",
+			"1 2 3 7 1"},
 		{phrase.Change{ID: "scale", Scale: &brief.Scale{Tonic: "E", Name: "dorian"}}, "", "1 2 b3 b7 1", "1 2 b3 b7 1"},
 	} {
 		made := apply(t, playing("G", "dorian", c.from), c.change)
@@ -73,9 +75,13 @@ func TestSlide(t *testing.T) {
 func TestEveryChangeHolds(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		words := rapid.SliceOfN(rapid.SampledFrom(strings.Fields("1 2 b3 3 4 #4 5 b6 6 b7 7 ^1 _5 r/2 1/3 2/4 5*2 3*3/2")), 1, 20).Draw(t, "words")
-		b := playing(rapid.SampledFrom(strings.Fields("C Db E F# Ab B")).Draw(t, "tonic"), rapid.SampledFrom(strings.Fields("major dorian minor-blues hirajoshi whole-tone")).Draw(t, "scale"), strings.Join(words, " "))
+		b := playing(rapid.SampledFrom(strings.Fields("C Db E F# Ab B")).Draw(t, "tonic"),
+			rapid.SampledFrom(strings.Fields("major dorian minor-blues hirajoshi whole-tone")).Draw(t, "scale"),
+			strings.Join(words, " "))
 		c := phrase.Change{
-			ID: rapid.SampledFrom(strings.Fields(table.IDs(phrase.Changes))).Draw(t, "change"), From: rapid.IntRange(-1, 21).Draw(t, "from"), To: rapid.IntRange(-1, 21).Draw(t, "to"), By: rapid.IntRange(-24, 24).Draw(t, "by"),
+			ID:   rapid.SampledFrom(strings.Fields(table.IDs(phrase.Changes))).Draw(t, "change"),
+			From: rapid.IntRange(-1, 21).Draw(t, "from"), To: rapid.IntRange(-1, 21).Draw(t, "to"),
+			By:    rapid.IntRange(-24, 24).Draw(t, "by"),
 			Scale: rapid.SampledFrom([]*brief.Scale{nil, {Tonic: "Eb", Name: "lydian"}}).Draw(t, "into"),
 		}
 		made, err := phrase.Apply(phrase.Changer{Brief: b, Change: c})
@@ -112,7 +118,8 @@ func TestChangesThereAndBack(t *testing.T) {
 }
 
 func TestTerms(t *testing.T) {
-	assert.Equal(t, []string{" b3 3 1 ", "shed", " +2 -5 ", "g dorian", "x"}, phrase.Terms("♭3 3 1 shed +2 -5 g dorian x"))
+	assert.Equal(t, []string{" b3 3 1 ", "shed", " +2 -5 ", "g dorian", "x"},
+		phrase.Terms("♭3 3 1 shed +2 -5 g dorian x"))
 	found, err := phrase.Index(playing("G", "dorian", "b3 3 1"))
 	require.NoError(t, err)
 	assert.Equal(t, []string{" b3 3 1 ", " +1 -4 "}, found[:2])

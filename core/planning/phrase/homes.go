@@ -54,8 +54,9 @@ const (
 
 // everyday are the scales that a phrase is first taken for, known those that come after them.
 var (
-	everyday = []string{"major", "natural-minor", "major-pentatonic", "minor-pentatonic", "minor-blues", "major-blues", "dorian", "mixolydian"}
-	known    = []string{"harmonic-minor", "melodic-minor", "phrygian", "lydian", "locrian"}
+	everyday = []string{"major", "natural-minor", "major-pentatonic", "minor-pentatonic", "minor-blues", "major-blues",
+		"dorian", "mixolydian"}
+	known = []string{"harmonic-minor", "melodic-minor", "phrygian", "lydian", "locrian"}
 )
 
 // homesOf ranks every scale of the catalogue on every tonic.
@@ -80,7 +81,8 @@ func homesOf(notes []line.Note) []home {
 			if easier, ok := s.Simpler(); ok {
 				s = easier
 			}
-			h := home{scale: s, Home: Home{Tonic: s.Tonic.String(), Name: e.ID, Title: s.Title(), Holds: holds(s, notes), Of: len(notes)}}
+			h := home{scale: s, Home: Home{Tonic: s.Tonic.String(), Name: e.ID, Title: s.Title(),
+				Holds: holds(s, notes), Of: len(notes)}}
 			h.score = -perMissing * float64(len(notes)-h.Holds) * min(1, 12/float64(len(notes)))
 			for _, n := range s.Notes {
 				if weights[n.Class()] == 0 {
@@ -142,7 +144,8 @@ func correlation(weights [octave]float64, tonic int, minor bool) float64 {
 
 // kept puts the teacher's choice first.
 func kept(ranked []home, s scale.Scale, notes []line.Note) []home {
-	first := home{scale: s, Home: Home{Tonic: s.Tonic.String(), Name: s.ID, Title: s.Title(), Holds: holds(s, notes), Of: len(notes)}}
+	first := home{scale: s, Home: Home{Tonic: s.Tonic.String(), Name: s.ID, Title: s.Title(), Holds: holds(s, notes),
+		Of: len(notes)}}
 	rest := slices.DeleteFunc(ranked, func(h home) bool { return h.Title == first.Title })
 	return append([]home{first}, rest...)
 }

@@ -12,7 +12,8 @@ func named(notes []line.Note, s scale.Scale) []Named {
 	degrees := line.Degrees(notes, s)
 	for i, n := range notes {
 		d := degrees[i]
-		out[i] = Named{N: i + 1, MIDI: n.MIDI, Name: s.Tonic.Degree(d).String(), Degree: d.String(), At: n.At, Beats: n.Beats, Place: placeOf(notes, i, s)}
+		out[i] = Named{N: i + 1, MIDI: n.MIDI, Name: s.Tonic.Degree(d).String(), Degree: d.String(), At: n.At,
+			Beats: n.Beats, Place: placeOf(notes, i, s)}
 	}
 	return out
 }

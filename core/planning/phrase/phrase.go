@@ -67,7 +67,8 @@ func Build(r Request) (Phrase, error) {
 	}
 	for i, n := range r.Line.Notes {
 		if n.MIDI < 0 || n.MIDI > pitch.MaxMIDI {
-			return Phrase{}, fault.At("notes."+strconv.Itoa(i), "pitch %d was given: give 0 to %d", n.MIDI, pitch.MaxMIDI)
+			return Phrase{}, fault.At("notes."+strconv.Itoa(i), "pitch %d was given: give 0 to %d", n.MIDI,
+				pitch.MaxMIDI)
 		}
 	}
 	b := r.Brief

@@ -29,7 +29,8 @@ func build(t require.TestingT, instrument string, l line.Line) phrase.Phrase {
 
 // Each everyday scale, in every key, up and down from its root: it is taken for that scale.
 func TestHomesByConstruction(t *testing.T) {
-	for _, id := range []string{"major", "natural-minor", "major-pentatonic", "minor-pentatonic", "minor-blues", "dorian", "mixolydian", "harmonic-minor", "lydian"} {
+	for _, id := range []string{"major", "natural-minor", "major-pentatonic", "minor-pentatonic", "minor-blues",
+		"dorian", "mixolydian", "harmonic-minor", "lydian"} {
 		for class := range 12 {
 			s, err := scale.FromCatalogue(scale.UsualTonic(class), id)
 			require.NoError(t, err)
@@ -84,7 +85,8 @@ func TestMinorAndMajorMixed(t *testing.T) {
 
 func TestNeighboursAndOutside(t *testing.T) {
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "C", Name: "major"}}
-	p, err := phrase.Build(phrase.Request{Brief: b, Keep: true, Line: plantest.Line(t, "C4 C#4 D4 E4 G4 G#4 A4 C#5 G4 C4", "C")})
+	p, err := phrase.Build(phrase.Request{Brief: b, Keep: true, Line: plantest.Line(t,
+		"C4 C#4 D4 E4 G4 G#4 A4 C#5 G4 C4", "C")})
 	require.NoError(t, err)
 	assert.Equal(t, "C major", p.Homes[0].Title, "the teacher's choice stands first")
 	got := map[int]string{}
@@ -121,7 +123,8 @@ func TestEveryWaySoundsThePhrase(t *testing.T) {
 		n, err := neck.New(in.Tuning, in.Frets, in.ScaleLengthMM)
 		require.NoError(t, err)
 		low := n.Open(n.ByPitch([]int{1, 2, 3, 4}[:min(4, n.Strings())])[0]).MIDI()
-		s, err := scale.FromCatalogue(scale.UsualTonic(rapid.IntRange(0, 11).Draw(t, "tonic")), rapid.SampledFrom([]string{"major", "minor-pentatonic", "dorian"}).Draw(t, "scale"))
+		s, err := scale.FromCatalogue(scale.UsualTonic(rapid.IntRange(0, 11).Draw(t, "tonic")),
+			rapid.SampledFrom([]string{"major", "minor-pentatonic", "dorian"}).Draw(t, "scale"))
 		require.NoError(t, err)
 		var l line.Line
 		midi := low + rapid.IntRange(2, 8).Draw(t, "first")
@@ -151,7 +154,8 @@ func TestEveryWaySoundsThePhrase(t *testing.T) {
 			assert.False(t, seen[key], "twice: %s", w.Title)
 			seen[key] = true
 			if w.System == way.OneString {
-				assert.Len(t, slices.CompactFunc(slices.Clone(w.Notes), func(a, b phrase.WayNote) bool { return a.String == b.String }), 1)
+				assert.Len(t, slices.CompactFunc(slices.Clone(w.Notes),
+					func(a, b phrase.WayNote) bool { return a.String == b.String }), 1)
 			}
 			if fretted == 0 {
 				assert.Zero(t, w.Shifts)
@@ -185,9 +189,11 @@ func TestWaysOfALick(t *testing.T) {
 func TestBadPhrases(t *testing.T) {
 	_, err := phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}}})
 	assert.ErrorContains(t, err, "notes")
-	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "kazoo"}}, Line: plantest.Line(t, "C4", "C")})
+	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "kazoo"}},
+		Line: plantest.Line(t, "C4", "C")})
 	assert.ErrorContains(t, err, "brief.instrument.id")
-	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}}, Line: line.Line{Notes: []line.Note{{MIDI: 300}}}})
+	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}},
+		Line: line.Line{Notes: []line.Note{{MIDI: 300}}}})
 	assert.ErrorContains(t, err, "notes.0")
 	p := build(t, "ukulele", plantest.Line(t, "C2 E2 G2", "C"))
 	assert.Empty(t, p.Ways, "the neck does not have it")
@@ -197,11 +203,13 @@ func BenchmarkPhraseNotes(b *testing.B) {
 	var l line.Line
 	s, _ := scale.FromCatalogue(pitch.MustParseName("A"), "minor-pentatonic")
 	for i := range 64 {
-		l.Notes = append(l.Notes, line.Note{MIDI: 57 + s.Formula[i*3%5].Semitones() + 12*(i/5%2), At: float64(i) / 2, Beats: 0.5})
+		l.Notes = append(l.Notes, line.Note{MIDI: 57 + s.Formula[i*3%5].Semitones() + 12*(i/5%2), At: float64(i) / 2,
+			Beats: 0.5})
 	}
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}}, Line: l}); err != nil {
+		if _, err := phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}},
+			Line: l}); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -52,7 +52,8 @@ func steps(from, to, message string) func([]Named, scale.Scale, func(string, ...
 	return func(notes []Named, _ scale.Scale, add func(string, ...int)) {
 		for i := 0; i+1 < len(notes); i++ {
 			step := notes[i+1].MIDI - notes[i].MIDI
-			if slices.Contains(strings.Fields(from), notes[i].Degree) && notes[i+1].Degree == to && (step == 1 || step == -1) {
+			if slices.Contains(strings.Fields(from), notes[i].Degree) && notes[i+1].Degree == to &&
+				(step == 1 || step == -1) {
 				add(message, i+1, i+2)
 			}
 		}
@@ -79,7 +80,8 @@ func chords(notes []Named, s scale.Scale, add func(string, ...int)) {
 			triad := c.Notes[:3]
 			n := 0
 			seen := map[string]bool{}
-			for i+n < len(notes) && slices.ContainsFunc(triad, func(p pitch.Name) bool { return p.String() == notes[i+n].Name }) {
+			for i+n < len(notes) && slices.ContainsFunc(triad,
+				func(p pitch.Name) bool { return p.String() == notes[i+n].Name }) {
 				seen[notes[i+n].Name] = true
 				n++
 			}
@@ -151,7 +153,8 @@ func sequences(notes []Named, s scale.Scale, add func(string, ...int)) {
 			if times < 2 || at[from] == at[from+size] {
 				continue
 			}
-			add(fmt.Sprintf("A cell of %d notes comes %s, each time on another step.", size, english.Times(times)), span(from+1, from+times*size)...)
+			add(fmt.Sprintf("A cell of %d notes comes %s, each time on another step.", size, english.Times(times)),
+				span(from+1, from+times*size)...)
 			return
 		}
 	}
@@ -188,7 +191,8 @@ func copies(notes []Named, _ scale.Scale, add func(string, ...int)) {
 					if apart < 0 {
 						where = "lower"
 					}
-					add(fmt.Sprintf("Notes %d to %d are notes %d to %d an octave %s.", b+1, b+size, a+1, a+size, where), span(b+1, b+size)...)
+					add(fmt.Sprintf("Notes %d to %d are notes %d to %d an octave %s.", b+1, b+size, a+1, a+size,
+						where), span(b+1, b+size)...)
 					return
 				}
 			}
@@ -207,5 +211,6 @@ func landing(notes []Named, s scale.Scale, add func(string, ...int)) {
 		add(fmt.Sprintf("It lands on the %s, a note of the chord on the tonic.", pretty(last)), last.N)
 		return
 	}
-	add(fmt.Sprintf("It ends on the %s, which is no note of the chord on the tonic: it leans on.", pretty(last)), last.N)
+	add(fmt.Sprintf("It ends on the %s, which is no note of the chord on the tonic: it leans on.", pretty(last)),
+		last.N)
 }

@@ -28,7 +28,8 @@ func TestDegreesAgainstTonal(t *testing.T) {
 	var asks []asked
 	var phrases []phrase.Phrase
 	for class := range 12 {
-		for _, id := range []string{"major", "natural-minor", "dorian", "mixolydian", "harmonic-minor", "minor-blues", "major-pentatonic"} {
+		for _, id := range []string{"major", "natural-minor", "dorian", "mixolydian", "harmonic-minor", "minor-blues",
+			"major-pentatonic"} {
 			s, err := scale.FromCatalogue(scale.UsualTonic(class), id)
 			require.NoError(t, err)
 			if easier, ok := s.Simpler(); ok {
@@ -38,7 +39,8 @@ func TestDegreesAgainstTonal(t *testing.T) {
 			for i := range 25 {
 				l.Notes = append(l.Notes, line.Note{MIDI: 60 + min(i, 24-i), At: float64(i), Beats: 1})
 			}
-			b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: s.Tonic.String(), Name: id}}
+			b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: s.Tonic.String(),
+				Name: id}}
 			p, err := phrase.Build(phrase.Request{Brief: b, Keep: true, Line: l})
 			require.NoError(t, err)
 			ask := asked{Tonic: s.Tonic.String()}
@@ -66,7 +68,8 @@ func TestDegreesAgainstTonal(t *testing.T) {
 		for k, n := range p.Notes {
 			want := known[i][k]
 			assert.Equal(t, want.Name, n.Name, "%s, degree %s", p.Homes[0].Title, n.Degree)
-			assert.Zero(t, (n.MIDI-want.Semitones-pitch.MustParseName(p.Homes[0].Tonic).Class())%12, "%s, degree %s", p.Homes[0].Title, n.Degree)
+			assert.Zero(t, (n.MIDI-want.Semitones-pitch.MustParseName(p.Homes[0].Tonic).Class())%12, "%s, degree %s",
+				p.Homes[0].Title, n.Degree)
 		}
 	}
 }

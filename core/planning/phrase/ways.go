@@ -135,7 +135,8 @@ func given(w Way) int {
 }
 
 // boxesOf are the layouts whose boxes are tried.
-var boxesOf = []string{"five-form", "seven-position", "three-per-string", "two-per-string", "one-octave", "first-position"}
+var boxesOf = []string{"five-form", "seven-position", "three-per-string", "two-per-string", "one-octave",
+	"first-position"}
 
 // boxes are the boxes of the layouts that have every note of the phrase.
 func (f *finder) boxes() {

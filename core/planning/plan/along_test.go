@@ -17,7 +17,9 @@ func TestAlongAStringToTheOctaveAbove(t *testing.T) {
 	for in, strings := range map[string]int{"guitar": 6, "bass": 4, "guitar-nylon": 6} {
 		for str := 1; str <= strings; str++ {
 			frets := 22
-			given := brief.Brief{Instrument: brief.Instrument{ID: in, Frets: &frets}, Scale: brief.Scale{Tonic: "Ab", Name: "minor-pentatonic"}, Layout: brief.Layout{System: "two-per-string"}, Run: brief.Run{Along: str, Direction: "up"}}
+			given := brief.Brief{Instrument: brief.Instrument{ID: in, Frets: &frets}, Scale: brief.Scale{Tonic: "Ab",
+				Name: "minor-pentatonic"}, Layout: brief.Layout{System: "two-per-string"}, Run: brief.Run{Along: str,
+				Direction: "up"}}
 			p, err := plan.Build(given)
 			require.NoError(t, err, "%s %d", in, str)
 			box, events := p.Boxes[p.Box], p.Run.Events
@@ -39,6 +41,7 @@ func TestAlongAStringToTheOctaveAbove(t *testing.T) {
 			assert.Equal(t, neck.Place{String: top.String, Fret: top.Fret + 12}, events[len(events)-1].Place)
 		}
 	}
-	_, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "ukulele"}, Scale: brief.Scale{Tonic: "Ab", Name: "major"}, Layout: brief.Layout{System: "two-per-string"}, Run: brief.Run{Along: 2}})
+	_, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "ukulele"}, Scale: brief.Scale{Tonic: "Ab",
+		Name: "major"}, Layout: brief.Layout{System: "two-per-string"}, Run: brief.Run{Along: 2}})
 	assert.ErrorContains(t, err, "run.along: string 2 was given: this box has no place 12 frets higher")
 }

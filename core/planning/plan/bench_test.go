@@ -15,7 +15,8 @@ import (
 
 // BenchmarkPlan is one plan: guitar, three per string, run up and down.
 func BenchmarkPlan(b *testing.B) {
-	asked := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "mixolydian"}}
+	asked := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb",
+		Name: "mixolydian"}}
 	p, err := plan.Build(asked)
 	if err != nil {
 		b.Fatal(err)

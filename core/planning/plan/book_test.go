@@ -22,7 +22,8 @@ func bookPage(t neck.NamedTuning, tonic, name, system string) brief.Brief {
 		words[i] = p.String()
 	}
 	return brief.Brief{
-		Instrument: brief.Instrument{ID: t.Instrument, Tuning: words}, Scale: brief.Scale{Tonic: tonic, Name: name}, Layout: brief.Layout{System: system},
+		Instrument: brief.Instrument{ID: t.Instrument, Tuning: words}, Scale: brief.Scale{Tonic: tonic, Name: name},
+		Layout: brief.Layout{System: system},
 	}
 }
 
@@ -87,7 +88,8 @@ func checkFingered(m *maker, f fingered) string {
 				return "a gap unsaid"
 			}
 		}
-		crossed := touch.Finger < last.Finger && n.Fret > before.Fret || touch.Finger > last.Finger && n.Fret < before.Fret
+		crossed := touch.Finger < last.Finger && n.Fret > before.Fret || touch.Finger > last.Finger &&
+			n.Fret < before.Fret
 		if n.String == before.String && last.Finger > 0 && touch.Finger > 0 && touch.Shift == 0 && crossed {
 			return "fingers crossed on a string"
 		}

@@ -38,7 +38,8 @@ const (
 // quiet are the cautions that only tell: nothing is to be done about them.
 var quiet = map[string]bool{
 	CautionIncomplete: true, CautionCore: true, CautionEnding: true, CautionUneven: true, CautionUnused: true,
-	CautionSpelling: true, CautionRespelled: true, CautionCare: true, CautionPhraseOctave: true, CautionPrefer: true, CautionThumb: true,
+	CautionSpelling: true, CautionRespelled: true, CautionCare: true, CautionPhraseOctave: true, CautionPrefer: true,
+	CautionThumb: true,
 }
 
 func (m *maker) cautions(p Plan, chosen fingered, seq sequence) []Caution {
@@ -70,13 +71,15 @@ func (m *maker) allCautions(p Plan, chosen fingered, seq sequence) []Caution {
 			len(seq.steps), maxRepeated))
 	}
 	if titles := m.Unused(); len(titles) > 0 {
-		out = append(out, Caution{Code: CautionUnused, Message: "These fine points are set and change nothing here: " + strings.Join(titles, ", ") + "."})
+		out = append(out, Caution{Code: CautionUnused, Message: "These fine points are set and change nothing here: " +
+			strings.Join(titles, ", ") + "."})
 	}
 	if len(m.Scale.Respelled) > 0 {
 		out = append(out, Caution{Code: CautionRespelled, Message: m.respelledWords()})
 	}
 	if t, ok := m.Scale.Simpler(); ok {
-		out = append(out, said(CautionSpelling, "%s needs double accidentals%s; %s sounds the same and reads more easily.",
+		out = append(out, said(CautionSpelling,
+			"%s needs double accidentals%s; %s sounds the same and reads more easily.",
 			m.Title(m.Scale.Tonic, m.Scale.Name), inSignature(m.Scale), m.Title(t.Tonic, t.Name)))
 	}
 	return out
@@ -116,7 +119,8 @@ func (m *maker) boxCautions(p Plan, chosen fingered) (out []Caution) {
 		out = append(out, Caution{Code: CautionRefit, Message: box.Refit})
 	}
 	if len(chosen.held) > 0 {
-		out = append(out, Caution{Code: CautionByHand, Message: "The fingers set by hand ask for " + m.asks(m.finger(chosen.Box), chosen, -1) + "."})
+		out = append(out, Caution{Code: CautionByHand, Message: "The fingers set by hand ask for " +
+			m.asks(m.finger(chosen.Box), chosen, -1) + "."})
 	}
 	if w := chosen.Report.Comfortable; w.Over() > 0 {
 		out = append(out, wide("Box "+box.ID, w, m.easier(p))...)
@@ -128,7 +132,8 @@ func (m *maker) boxCautions(p Plan, chosen fingered) (out []Caution) {
 		out = append(out, Caution{Code: CautionThumb, Message: words})
 	}
 	if !box.Complete {
-		out = append(out, Caution{Code: CautionIncomplete, Message: "Box " + box.ID + " is not whole. " + box.LackWords})
+		out = append(out, Caution{Code: CautionIncomplete, Message: "Box " + box.ID + " is not whole. " +
+			box.LackWords})
 	}
 	if m.System.Uses.Rings {
 		out = append(out, m.sharedStrings(chosen)...)
@@ -177,7 +182,8 @@ func (m *maker) jumps(box string, f fingered) (out []Caution) {
 		from := f.Notes[max(last, 0)]
 		last = i
 		if way := max(to.Fret-from.Fret, from.Fret-to.Fret); min(way, max(t.Shift, -t.Shift)) >= jumpFrets {
-			out = append(out, said(CautionJump, "Box %s jumps %d frets, from string %d, fret %d to string %d, fret %d: %s.",
+			out = append(out, said(CautionJump,
+				"Box %s jumps %d frets, from string %d, fret %d to string %d, fret %d: %s.",
 				box, way, from.String, from.Fret, to.String, to.Fret, why))
 		}
 	}
@@ -196,7 +202,8 @@ func (m *maker) alteredCore() string {
 	for i, a := range altered {
 		words[i] = a.Has.Pretty() + " for " + a.For.Pretty()
 	}
-	return fmt.Sprintf("This scale holds no plain pentatonic: its forms are those of the %s with %s.", named.Name, english.And(words))
+	return fmt.Sprintf("This scale holds no plain pentatonic: its forms are those of the %s with %s.", named.Name,
+		english.And(words))
 }
 
 const fiveForm = "five-form"
@@ -218,7 +225,8 @@ func (m *maker) respelledWords() string {
 	for k, i := range m.Scale.Respelled {
 		words[k] = fmt.Sprintf("degree %s is written %s", m.Scale.Formula[i].Pretty(), m.Say(m.Scale.Notes[i]))
 	}
-	return fmt.Sprintf("%s goes past double accidentals: %s, as it sounds.", m.Title(m.Scale.Tonic, m.Scale.Name), english.And(words))
+	return fmt.Sprintf("%s goes past double accidentals: %s, as it sounds.", m.Title(m.Scale.Tonic, m.Scale.Name),
+		english.And(words))
 }
 
 // easier names ways to play the same with less stretch: a box of this layout

@@ -44,7 +44,8 @@ func (m *maker) comfort(f fingered, low int) *Comfort {
 			return m.comfortPlan(f, low, up)
 		}
 	}
-	return &Comfort{Message: "Nowhere on this neck is it comfortable for this hand with these fingers.", Days: []ComfortDay{}}
+	return &Comfort{Message: "Nowhere on this neck is it comfortable for this hand with these fingers.",
+		Days: []ComfortDay{}}
 }
 
 func (m *maker) openingAt(f fingered, up int) hand.Opening {
@@ -62,6 +63,7 @@ func (m *maker) comfortPlan(f fingered, low, up int) *Comfort {
 		tonic := scale.UsualTonic(m.Scale.Tonic.Class() + at)
 		c.Days = append(c.Days, ComfortDay{day + 1, low + at, tonic.String(), number.Tenth(m.openingAt(f, at).MM)})
 	}
-	c.Message = fmt.Sprintf("Comfortable from fret %d, %s higher. Start there and bring it down a fret a day.", c.Fret, english.Count(up, "fret", "frets"))
+	c.Message = fmt.Sprintf("Comfortable from fret %d, %s higher. Start there and bring it down a fret a day.", c.Fret,
+		english.Count(up, "fret", "frets"))
 	return c
 }

@@ -22,7 +22,8 @@ func short(s string) string {
 	if len(part) > 2 {
 		layout = `, "layout": {` + part[2] + `}`
 	}
-	return `{"instrument": {"id": "` + part[0] + `"}, "scale": {"tonic": "` + key[0] + `", "name": "` + key[1] + `"}` + layout + `}`
+	return `{"instrument": {"id": "` + part[0] + `"}, "scale": {"tonic": "` + key[0] + `", "name": "` + key[1] + `"}` +
+		layout + `}`
 }
 
 // All of these are common practice, no published source. Where a fact tells of
@@ -31,38 +32,56 @@ func TestFingeringFacts(t *testing.T) {
 	for _, c := range []struct{ what, brief, want string }{
 		{"A natural minor, three per string, 1-2-4 on two whole steps", "guitar | A natural-minor",
 			"6: 5(1) 7(3) 8(4) | 5: 5(1) 7(3) 8(4) | 4: 5(1) 7(2) 9(4) | 3: 5(1) 7(2) 9(4) | 2: 6(1) 8(2) 10(4) | 1: 7(1) 8(2) 10(4)"},
-		{"C major, the form with its lowest root under the little finger", `guitar | C major | "system": "five-form", "box": 4`,
+		{"C major, the form with its lowest root under the little finger",
+			`guitar | C major | "system": "five-form", "box": 4`,
 			"6: 5(1) 7(3) 8(4) | 5: 5(1) 7(3) 8(4) | 4: 5(1) 7(3) | 3: 4(1) 5(2) 7(4) | 2: 5(1) 6(2) 8(4) | 1: 5(1) 7(3) 8(4)"},
-		{"D major pentatonic on the ukulele, first of five", `ukulele | D major-pentatonic`, "3: 2(1) 4(3) | 2: 2(1) 5(4) | 1: 2(1) 5(4)"},
-		{"C minor pentatonic on the bass, index first", `bass | C minor-pentatonic | "strings": [3, 2, 1]`, "3: 3(1) 6(4) | 2: 3(1) 5(3) | 1: 3(1) 5(3)"},
-		{"the first octave of A natural minor from string 6 is 3 + 3 + 2", `guitar | A natural-minor | "strings": [6, 5]`, "6: 5(1) 7(3) 8(4) | 5: 5(1) 7(3) 8(4)"},
-		{"G major, one octave, middle finger first", `guitar | G major | "system": "from-degree", "octaves": 1`, "6: 3(2) 5(4) | 5: 2(1) 3(2) 5(4) | 4: 2(1) 4(3) 5(4)"},
-		{"C major on the bass, middle finger first", `bass | C major | "system": "from-degree", "lowFret": 2, "highFret": 7`, "3: 3(2) 5(4) | 2: 2(1) 3(2) 5(4) | 1: 2(1) 4(3) 5(4)"},
-		{"C minor pentatonic on the bass, from its root", `bass | C minor-pentatonic | "system": "from-degree", "highFret": 7, "lowFret": 2`, "3: 3(1) 6(4) | 2: 3(1) 5(3) | 1: 3(1) 5(3)"},
-		{"C major on the ukulele from the open string", `ukulele | C major | "system": "from-degree"`, "3: 0 2(2) | 2: 0 1(1) 3(3) | 1: 0 2(2) 3(3)"},
-		{"D major on the ukulele, movable", `ukulele | D major | "system": "from-degree"`, "3: 2(1) 4(3) | 2: 2(1) 3(2) 5(4) | 1: 2(1) 4(3) 5(4)"},
-		{"C major on the upright bass, a shift on string 1", `upright-bass | C major | "system": "from-degree", "highFret": 7`, "3: 3(2) | 2: 0 2(1) 3(2) | 1: 0 2(1) 4(2) 5(4)"},
+		{"D major pentatonic on the ukulele, first of five", `ukulele | D major-pentatonic`,
+			"3: 2(1) 4(3) | 2: 2(1) 5(4) | 1: 2(1) 5(4)"},
+		{"C minor pentatonic on the bass, index first", `bass | C minor-pentatonic | "strings": [3, 2, 1]`,
+			"3: 3(1) 6(4) | 2: 3(1) 5(3) | 1: 3(1) 5(3)"},
+		{"the first octave of A natural minor from string 6 is 3 + 3 + 2",
+			`guitar | A natural-minor | "strings": [6, 5]`, "6: 5(1) 7(3) 8(4) | 5: 5(1) 7(3) 8(4)"},
+		{"G major, one octave, middle finger first", `guitar | G major | "system": "from-degree", "octaves": 1`,
+			"6: 3(2) 5(4) | 5: 2(1) 3(2) 5(4) | 4: 2(1) 4(3) 5(4)"},
+		{"C major on the bass, middle finger first",
+			`bass | C major | "system": "from-degree", "lowFret": 2, "highFret": 7`,
+			"3: 3(2) 5(4) | 2: 2(1) 3(2) 5(4) | 1: 2(1) 4(3) 5(4)"},
+		{"C minor pentatonic on the bass, from its root",
+			`bass | C minor-pentatonic | "system": "from-degree", "highFret": 7, "lowFret": 2`,
+			"3: 3(1) 6(4) | 2: 3(1) 5(3) | 1: 3(1) 5(3)"},
+		{"C major on the ukulele from the open string", `ukulele | C major | "system": "from-degree"`,
+			"3: 0 2(2) | 2: 0 1(1) 3(3) | 1: 0 2(2) 3(3)"},
+		{"D major on the ukulele, movable", `ukulele | D major | "system": "from-degree"`,
+			"3: 2(1) 4(3) | 2: 2(1) 3(2) 5(4) | 1: 2(1) 4(3) 5(4)"},
+		{"C major on the upright bass, a shift on string 1",
+			`upright-bass | C major | "system": "from-degree", "highFret": 7`,
+			"3: 3(2) | 2: 0 2(1) 3(2) | 1: 0 2(1) 4(2) 5(4)"},
 		{"G major on the mandolin in first position", `mandolin | G major | "system": "first-position"`,
 			"4: 0 2(1) 4(2) 5(3) | 3: 0 2(1) 4(2) 5(3) | 2: 0 2(1) 3(2) 5(3) | 1: 0 2(1) 3(2) 5(3) 7(4)"},
 		{"C major in position, the index reaching back", `guitar | C major | "system": "seven-position", "box": 5`,
 			"6: 5(1) 7(3) 8(4) | 5: 5(1) 7(3) 8(4) | 4: 5(1) 7(3) | 3: 4(1) 5(2) 7(4) | 2: 5(1) 6(2) 8(4) | 1: 5(1) 7(3) 8(4)"},
-		{"an octave of A natural minor from string 4", `guitar | A natural-minor | "system": "one-octave", "box": 4`, "4: 7(1) 9(3) 10(4) | 3: 7(1) 9(3) 10(4) | 2: 8(2) 10(4)"},
+		{"an octave of A natural minor from string 4", `guitar | A natural-minor | "system": "one-octave", "box": 4`,
+			"4: 7(1) 9(3) 10(4) | 3: 7(1) 9(3) 10(4) | 2: 8(2) 10(4)"},
 	} {
 		p := plantest.Build(t, short(c.brief))
 		assert.Equal(t, c.want, notation(p.Boxes[p.Box].Notes), c.what)
 	}
-	for _, brief := range []string{`guitar | G major | "system": "from-degree", "octaves": 1`, `bass | C major | "system": "from-degree", "lowFret": 2, "highFret": 7`, `bass | C minor-pentatonic | "strings": [3, 2, 1]`} {
+	for _, brief := range []string{`guitar | G major | "system": "from-degree", "octaves": 1`,
+		`bass | C major | "system": "from-degree", "lowFret": 2, "highFret": 7`,
+		`bass | C minor-pentatonic | "strings": [3, 2, 1]`} {
 		assert.Zero(t, plantest.Build(t, short(brief)).Boxes[0].Shifts, "no shift: %s", brief)
 	}
 	wide := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "A", "name": "natural-minor"}, "hand": {"wide": "1-3-4"}}`)
-	assert.Contains(t, notation(wide.Boxes[0].Notes), "4: 5(1) 7(3) 9(4) | 3: 5(1) 7(3) 9(4) | 2: 6(1) 8(3) 10(4)", "the school that plays two whole steps 1-3-4")
+	assert.Contains(t, notation(wide.Boxes[0].Notes), "4: 5(1) 7(3) 9(4) | 3: 5(1) 7(3) 9(4) | 2: 6(1) 8(3) 10(4)",
+		"the school that plays two whole steps 1-3-4")
 }
 
 // Common practice.
 func TestLayoutFacts(t *testing.T) {
 	minor := plantest.Build(t, short("guitar | A natural-minor"))
 	assert.Equal(t, "6: 5 7 8 | 5: 5 7 8 | 4: 5 7 9 | 3: 5 7 9 | 2: 6 8 10 | 1: 7 8 10", frets(minor.Boxes[0].Notes))
-	assert.Equal(t, []plan.Correction{{FromString: 3, ToString: 2, Frets: 1}}, minor.Boxes[0].Corrections, "one correction, at that crossing only")
+	assert.Equal(t, []plan.Correction{{FromString: 3, ToString: 2, Frets: 1}}, minor.Boxes[0].Corrections,
+		"one correction, at that crossing only")
 
 	// From string 4 fret 7 everything from string 2 on stands one fret higher.
 	fourth := plantest.Build(t, short(`guitar | A natural-minor | "strings": [4, 3, 2], "lowFret": 7`))
@@ -78,12 +97,15 @@ func TestLayoutFacts(t *testing.T) {
 	assert.Equal(t, []int{2, 4, 6, 9, 11}, starts)
 
 	for _, id := range []string{"in", "hirajoshi", "kumoi", "in-sen", "iwato"} {
-		assert.Len(t, plantest.Build(t, short("guitar | F "+id)).Boxes, 5, "five two-per-string boxes, one from each note: "+id)
+		assert.Len(t, plantest.Build(t, short("guitar | F "+id)).Boxes, 5,
+			"five two-per-string boxes, one from each note: "+id)
 	}
 
 	// The relative minor lies three frets below and has the same notes.
-	major, relative := plantest.Build(t, short(`guitar | G major-pentatonic | "lowFret": 3`)), plantest.Build(t, short(`guitar | E minor-pentatonic | "lowFret": 12`))
-	assert.Equal(t, frets(relative.Boxes[0].Notes), frets(major.Boxes[4].Notes), "root under the index: minor type; the same box has the major's root under the little finger")
+	major, relative := plantest.Build(t, short(`guitar | G major-pentatonic | "lowFret": 3`)),
+		plantest.Build(t, short(`guitar | E minor-pentatonic | "lowFret": 12`))
+	assert.Equal(t, frets(relative.Boxes[0].Notes), frets(major.Boxes[4].Notes),
+		"root under the index: minor type; the same box has the major's root under the little finger")
 	assert.True(t, major.Boxes[4].Notes[1].Root)
 	assert.Equal(t, 4, major.Boxes[4].Notes[1].Finger)
 	assert.Equal(t, 1, relative.Boxes[0].Notes[0].Finger)
@@ -103,15 +125,18 @@ func TestBluesBox(t *testing.T) {
 // they cover the neck.
 func TestOneOctaveFacts(t *testing.T) {
 	p := plantest.Build(t, short(`guitar | A natural-minor | "system": "one-octave"`))
-	for box, want := range map[int]string{0: "6: 5 7 8 | 5: 5 7 8 | 4: 5 7", 4: "4: 7 9 10 | 3: 7 9 10 | 2: 8 10", 6: "3: 2 4 5 | 2: 3 5 6 | 1: 3 5"} {
+	for box, want := range map[int]string{0: "6: 5 7 8 | 5: 5 7 8 | 4: 5 7", 4: "4: 7 9 10 | 3: 7 9 10 | 2: 8 10",
+		6: "3: 2 4 5 | 2: 3 5 6 | 1: 3 5"} {
 		assert.Equal(t, want, frets(p.Boxes[box].Notes))
 	}
 	assert.Empty(t, p.Boxes[0].Corrections, "none before string 3")
 	for _, box := range []int{4, 6} {
 		assert.Equal(t, []plan.Correction{{FromString: 3, ToString: 2, Frets: 1}}, p.Boxes[box].Corrections)
 	}
-	assert.Equal(t, []plan.Link{{Box: 4, From: neck.Place{String: 4, Fret: 7}, To: neck.Place{String: 4, Fret: 7}}}, p.Boxes[0].Links)
-	assert.Equal(t, "2: 10 12 13 | 1: 10 12 13 15 17", frets(p.Boxes[8].Notes), "where strings run out it goes on along the last one")
+	assert.Equal(t, []plan.Link{{Box: 4, From: neck.Place{String: 4, Fret: 7}, To: neck.Place{String: 4, Fret: 7}}},
+		p.Boxes[0].Links)
+	assert.Equal(t, "2: 10 12 13 | 1: 10 12 13 15 17", frets(p.Boxes[8].Notes),
+		"where strings run out it goes on along the last one")
 	assert.True(t, p.Boxes[8].Complete)
 	cut := plantest.Build(t, short(`guitar | A natural-minor | "system": "one-octave", "octaveShape": "cut-short"`))
 	assert.Equal(t, []string{"G5", "A5"}, cut.Boxes[8].Missing, "or is cut short, and says so")
@@ -122,7 +147,8 @@ func TestOneOctaveFacts(t *testing.T) {
 	assert.Equal(t, neck.Place{String: 1, Fret: 17}, last.Place, "a chain goes on along the last string")
 
 	two := plantest.Build(t, short(`upright-bass | G major | "system": "from-degree", "octaves": 2`))
-	assert.Equal(t, "4: 3 | 3: 0 2 3 | 2: 0 2 4 | 1: 0 2 4 5 7 9 11 12", frets(two.Boxes[0].Notes), "two octaves with open strings, the easiest first")
+	assert.Equal(t, "4: 3 | 3: 0 2 3 | 2: 0 2 4 | 1: 0 2 4 5 7 9 11 12", frets(two.Boxes[0].Notes),
+		"two octaves with open strings, the easiest first")
 	assert.Contains(t, two.Cautions[0].Message, "The thumb position begins at the octave")
 
 	upright := plantest.Build(t, short(`upright-bass | D major | "system": "one-octave", "lowFret": 0, "highFret": 8`))
@@ -136,13 +162,15 @@ func TestOneOctaveFacts(t *testing.T) {
 	}
 	assert.True(t, found)
 	low := plantest.Build(t, short(`guitar | C major | "system": "from-degree", "octaves": 2, "fromDegree": 4`))
-	assert.Equal(t, "6: 1 3 | 5: 0 2 3 | 4: 0 2 3 | 3: 0 2 | 2: 0 1 3 | 1: 0 1", frets(low.Boxes[1].Notes), "open positions are offered")
+	assert.Equal(t, "6: 1 3 | 5: 0 2 3 | 4: 0 2 3 | 3: 0 2 | 2: 0 1 3 | 1: 0 1", frets(low.Boxes[1].Notes),
+		"open positions are offered")
 }
 
 // Common practice: to change key on a ukulele the root moves, and the shape with it;
 // the run starts and ends on the root. A start is offered out of each form.
 func TestAKeyLeavesTheOpenStrings(t *testing.T) {
-	for tonic, want := range map[string]string{"C": "3: 0 2 | 2: 0 1 3 | 1: 0 2 3", "D": "3: 2 4 | 2: 2 3 5 | 1: 2 4 5", "Eb": "3: 3 5 | 2: 3 4 6 | 1: 3 5 6"} {
+	for tonic, want := range map[string]string{"C": "3: 0 2 | 2: 0 1 3 | 1: 0 2 3",
+		"D": "3: 2 4 | 2: 2 3 5 | 1: 2 4 5", "Eb": "3: 3 5 | 2: 3 4 6 | 1: 3 5 6"} {
 		p := plantest.Build(t, short(`ukulele | `+tonic+` major | "system": "first-position"`))
 		assert.Equal(t, want, frets(p.Boxes[0].Notes), tonic)
 		events := p.Run.Events
@@ -168,7 +196,8 @@ func TestCampanellaFacts(t *testing.T) {
 	}
 	assert.Equal(t, "pipimimi", strokes)
 	cSharp := p.Boxes[0].Notes[6]
-	assert.Equal(t, []int{4, 2}, []int{cSharp.Fret, cSharp.Ring}, "on a short neck C sharp at fret 4 rings under D at fret 10")
+	assert.Equal(t, []int{4, 2}, []int{cSharp.Fret, cSharp.Ring},
+		"on a short neck C sharp at fret 4 rings under D at fret 10")
 }
 
 // Common practice: the first position of the mandolin ends at fret 7; C major
@@ -184,7 +213,8 @@ func TestMandolinFirstPosition(t *testing.T) {
 
 	for tonic, open := range map[string]int{"G": 4, "C": 4, "F": 4, "Bb": 3, "Eb": 2, "Ab": 1, "Db": 0} {
 		n := 0
-		for _, note := range plantest.Build(t, short("mandolin | "+tonic+` major | "system": "first-position"`)).Boxes[0].Notes {
+		for _, note := range plantest.Build(t,
+			short("mandolin | "+tonic+` major | "system": "first-position"`)).Boxes[0].Notes {
 			if note.Fret == 0 {
 				n++
 			}
@@ -209,14 +239,16 @@ func TestMandolinFirstPosition(t *testing.T) {
 // string towards the ceiling; a shape moved up n frets adds n to each.
 func TestShapesMoveByStringAndByFret(t *testing.T) {
 	g := plantest.Build(t, short(`bass | G major | "system": "from-degree", "lowFret": 2, "highFret": 7`))
-	assert.Equal(t, "4: 3(2) 5(4) | 3: 2(1) 3(2) 5(4) | 2: 2(1) 4(3) 5(4)", notation(g.Boxes[0].Notes), "as C major from string 3")
+	assert.Equal(t, "4: 3(2) 5(4) | 3: 2(1) 3(2) 5(4) | 2: 2(1) 4(3) 5(4)", notation(g.Boxes[0].Notes),
+		"as C major from string 3")
 	for tonic, strs := range map[string]string{"D": "3: %s | 2: %s", "G": "4: %s | 3: %s"} {
 		const each = "0 2(1) 4(2) 5(3)"
 		var starts []string
 		for _, b := range plantest.Build(t, short("mandolin | "+tonic+` major | "system": "from-degree", "highFret": 7`)).Boxes {
 			starts = append(starts, notation(b.Notes))
 		}
-		assert.Contains(t, starts, fmt.Sprintf(strs, each, each), "on by a fourth, one string towards the ceiling: %s", tonic)
+		assert.Contains(t, starts, fmt.Sprintf(strs, each, each), "on by a fourth, one string towards the ceiling: %s",
+			tonic)
 	}
 	for up, tonic := range map[int]string{2: "D", 5: "F", 7: "G"} {
 		p := plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "`+tonic+`", "name": "major"}, "layout": {"system": "from-degree"}, "hand": {"open": "closed"}}`)
@@ -311,7 +343,8 @@ func TestCampanellaKeepsLow(t *testing.T) {
 	p := plantest.Build(t, short(`ukulele | C major | "system": "campanella"`))
 	assert.Equal(t, "3: 0 2 | 2: 0 | 3: 5 | 4: 0 | 1: 0 | 2: 7 | 4: 5", frets(p.Boxes[0].Notes))
 	assert.True(t, p.Boxes[0].Complete)
-	assert.Contains(t, p.Cautions, plan.Caution{Code: "shared", Message: "C and D share string 3: C stops as D sounds. No row of these notes does without."})
+	assert.Contains(t, p.Cautions, plan.Caution{Code: "shared",
+		Message: "C and D share string 3: C stops as D sounds. No row of these notes does without."})
 
 	for tonic, low := range map[string]int{"C": 0, "Db": 1, "D": 2, "Eb": 3, "E": 4} {
 		p := plantest.Build(t, short(`ukulele | `+tonic+` major | "system": "campanella"`))
@@ -334,7 +367,8 @@ func TestCampanellaFingersAreBusy(t *testing.T) {
 					require.LessOrEqual(t, i+n.Ring, len(b.Notes))
 					for _, while := range b.Notes[i+1 : i+n.Ring] {
 						assert.NotEqual(t, n.String, while.String, tonic)
-						assert.False(t, n.Finger > 0 && n.Finger == while.Finger, "%s: finger %d on two ringing notes", tonic, n.Finger)
+						assert.False(t, n.Finger > 0 && n.Finger == while.Finger, "%s: finger %d on two ringing notes",
+							tonic, n.Finger)
 					}
 				}
 			}
@@ -392,7 +426,8 @@ func TestFirstPositionFingers(t *testing.T) {
 		`guitar | E minor-pentatonic`: "6: 0 3(3) | 5: 0 2(2) | 4: 0 2(2) | 3: 0 2(2) | 2: 0 3(3) | 1: 0 3(3)",
 		`bass | C major`:              "4: 0 1(1) 3(3) | 3: 0 2(2) 3(3) | 2: 0 2(2) 3(3) | 1: 0 2(2) 4(4)",
 	} {
-		assert.Equal(t, want, notation(plantest.Build(t, short(brief+` | "system": "first-position"`)).Boxes[0].Notes), brief)
+		assert.Equal(t, want, notation(plantest.Build(t, short(brief+` | "system": "first-position"`)).Boxes[0].Notes),
+			brief)
 	}
 }
 
@@ -401,9 +436,11 @@ func TestFirstPositionFingers(t *testing.T) {
 // little finger; what is wider is a shift.
 func TestOneTwoFourMeansIt(t *testing.T) {
 	steps := map[[2]int]int{{1, 2}: 1, {2, 4}: 1, {1, 4}: 2}
-	for _, system := range []string{"three-per-string", "two-per-string", "five-form", "seven-position", "first-position", "from-degree", "one-octave", "single-string"} {
+	for _, system := range []string{"three-per-string", "two-per-string", "five-form", "seven-position",
+		"first-position", "from-degree", "one-octave", "single-string"} {
 		for _, tonic := range strings.Fields("C Db D Eb E F F# G Ab A Bb B") {
-			for _, b := range plantest.Build(t, short(`upright-bass | `+tonic+` major | "system": "`+system+`"`)).Boxes {
+			for _, b := range plantest.Build(t,
+				short(`upright-bass | `+tonic+` major | "system": "`+system+`"`)).Boxes {
 				for i, n := range b.Notes[1:] {
 					before := b.Notes[i]
 					if n.Shift != 0 || n.Finger == 0 || before.Finger == 0 || n.Finger == before.Finger {
@@ -413,7 +450,8 @@ func TestOneTwoFourMeansIt(t *testing.T) {
 					if low.Finger > high.Finger {
 						low, high = high, low
 					}
-					assert.Equal(t, steps[[2]int{low.Finger, high.Finger}], high.Fret-low.Fret, "%s %s box %s: %s", system, tonic, b.ID, notation(b.Notes))
+					assert.Equal(t, steps[[2]int{low.Finger, high.Finger}], high.Fret-low.Fret, "%s %s box %s: %s",
+						system, tonic, b.ID, notation(b.Notes))
 				}
 			}
 		}
@@ -435,7 +473,8 @@ func TestShapesOfOneOctave(t *testing.T) {
 		assert.Equal(t, want, notation(p.Boxes[p.Box].Notes), brief)
 	}
 	even := plantest.Build(t, short(`guitar | A natural-minor | "system": "one-octave", "octaveShape": "even", "box": 4`))
-	assert.Equal(t, []plan.Correction{{FromString: 3, ToString: 2, Frets: 1}}, even.Boxes[4].Corrections, "corrections are said in both schools")
+	assert.Equal(t, []plan.Correction{{FromString: 3, ToString: 2, Frets: 1}}, even.Boxes[4].Corrections,
+		"corrections are said in both schools")
 	assert.Contains(t, even.Sentence, "the same number of notes on each string")
 }
 
@@ -445,16 +484,19 @@ func TestOctavesClimbStepwise(t *testing.T) {
 	for _, instrument := range []string{"guitar", "bass", "bass-5", "mandolin", "upright-bass", "guitar-7"} {
 		for _, tonic := range strings.Fields("C Db D Eb E F F# G Ab A Bb B") {
 			for octaves := 2; octaves <= 3; octaves++ {
-				p := plantest.Build(t, short(fmt.Sprintf(`%s | %s major | "system": "from-degree", "octaves": %d`, instrument, tonic, octaves)))
+				p := plantest.Build(t, short(fmt.Sprintf(`%s | %s major | "system": "from-degree", "octaves": %d`,
+					instrument, tonic, octaves)))
 				for _, b := range p.Boxes {
 					for i, n := range b.Notes[1:] {
 						before := b.Notes[i]
-						assert.LessOrEqual(t, n.String, before.String, "%s %s: strings in order: %s", instrument, tonic, frets(b.Notes))
+						assert.LessOrEqual(t, n.String, before.String, "%s %s: strings in order: %s", instrument,
+							tonic, frets(b.Notes))
 						if n.String == before.String {
 							assert.LessOrEqual(t, n.Fret-before.Fret, 2, "a step of the scale")
 						}
 						if before.Fret > 0 {
-							assert.Less(t, min(max(n.Fret-before.Fret, before.Fret-n.Fret), max(n.Shift, -n.Shift)), 5, "%s %s: %s", instrument, tonic, notation(b.Notes))
+							assert.Less(t, min(max(n.Fret-before.Fret, before.Fret-n.Fret), max(n.Shift, -n.Shift)), 5,
+								"%s %s: %s", instrument, tonic, notation(b.Notes))
 						}
 					}
 				}
@@ -469,15 +511,18 @@ func TestOctavesClimbStepwise(t *testing.T) {
 	assert.True(t, starts[neck.Place{String: 3, Fret: 3}])
 
 	jump := plantest.Build(t, short(`bass | C major | "system": "from-degree", "octaves": 2, "strings": [3, 1], "highFret": 20`))
-	assert.Contains(t, jump.Cautions, plan.Caution{Code: "jump", Message: "Box 1 jumps 8 frets, from string 3, fret 15 to string 1, fret 7: no stepwise way lies within these frets."})
+	assert.Contains(t, jump.Cautions, plan.Caution{Code: "jump",
+		Message: "Box 1 jumps 8 frets, from string 3, fret 15 to string 1, fret 7: no stepwise way lies within these frets."})
 }
 
 // Common practice: any shape repeats twelve frets higher, with the same fingers.
 func TestABoxTwelveFretsHigher(t *testing.T) {
 	for _, c := range []struct{ brief, other string }{
 		{`guitar | Bb dorian | "box": 4`, `guitar | Bb dorian | "box": 4, "boxOctave": 1`},
-		{`bass | F# minor-pentatonic | "box": 0, "highFret": 20`, `bass | F# minor-pentatonic | "box": 0, "boxOctave": 1`},
-		{`mandolin | Db major | "system": "first-position"`, `mandolin | Db major | "system": "first-position", "boxOctave": 1`},
+		{`bass | F# minor-pentatonic | "box": 0, "highFret": 20`,
+			`bass | F# minor-pentatonic | "box": 0, "boxOctave": 1`},
+		{`mandolin | Db major | "system": "first-position"`,
+			`mandolin | Db major | "system": "first-position", "boxOctave": 1`},
 	} {
 		here, there := plantest.Build(t, short(c.brief)), plantest.Build(t, short(c.other))
 		a, b := here.Boxes[here.Box], there.Boxes[there.Box]
@@ -485,7 +530,8 @@ func TestABoxTwelveFretsHigher(t *testing.T) {
 		assert.True(t, b.Lower, c.other)
 		require.Len(t, b.Notes, len(a.Notes))
 		for i, n := range a.Notes {
-			assert.Equal(t, []int{n.String, n.Fret + 12, n.MIDI + 12, n.Finger}, []int{b.Notes[i].String, b.Notes[i].Fret, b.Notes[i].MIDI, b.Notes[i].Finger}, c.other)
+			assert.Equal(t, []int{n.String, n.Fret + 12, n.MIDI + 12, n.Finger}, []int{b.Notes[i].String,
+				b.Notes[i].Fret, b.Notes[i].MIDI, b.Notes[i].Finger}, c.other)
 		}
 		assert.Contains(t, there.Sentence, "the box 12 frets higher")
 		assert.Equal(t, b.Notes[0].Note, there.Run.Events[0].Note)

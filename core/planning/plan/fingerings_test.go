@@ -47,7 +47,8 @@ var signed = []struct{ brief, run, why string }{
 	{`mandolin | F major | "system": "first-position"`, "", ""},
 	{`mandolin | Bb major | "system": "first-position"`, "", ""},
 	{`mandolin | Eb major | "system": "first-position"`, "", ""},
-	{`mandolin | Ab major | "system": "first-position"`, "", "the index takes fret 1 from first position; others call it half position"},
+	{`mandolin | Ab major | "system": "first-position"`, "",
+		"the index takes fret 1 from first position; others call it half position"},
 	{`mandolin | Db major | "system": "first-position"`, "", ""},
 	{`mandolin | Gb major | "system": "first-position"`, "", ""},
 	{`mandolin | B major | "system": "first-position"`, "", ""},
@@ -66,7 +67,8 @@ var signed = []struct{ brief, run, why string }{
 	{`guitar | Bb major | "system": "from-degree", "octaves": 2`, "", ""},
 	{`bass | Ab major | "system": "from-degree", "octaves": 1`, "", ""},
 	{`guitar | C minor-pentatonic | "system": "single-string", "box": 2`, "", ""},
-	{`bass | G major | "system": "four-per-string"`, "", "the fourth note by the little finger again, the hand moving with it; others use a finger each"},
+	{`bass | G major | "system": "four-per-string"`, "",
+		"the fourth note by the little finger again, the hand moving with it; others use a finger each"},
 	// Upright bass: index, middle and little finger.
 	{`upright-bass | F major | "system": "one-octave", "highFret": 12`, "", ""},
 	{`upright-bass | Bb major | "system": "one-octave", "highFret": 12`, "", ""},
@@ -76,11 +78,14 @@ var signed = []struct{ brief, run, why string }{
 	{`ukulele | F major | "system": "campanella"`, "", ""},
 	{`guitar | E major | "system": "campanella"`, "", ""},
 	// Runs whose order asks for other fingers.
-	{`guitar | E dorian | "system": "seven-position", "box": 3`, `"pattern": "chords", "order": [1, 3, 5], "direction": "up"`, ""},
+	{`guitar | E dorian | "system": "seven-position", "box": 3`,
+		`"pattern": "chords", "order": [1, 3, 5], "direction": "up"`, ""},
 	{`guitar | Eb major | "box": 1`, `"pattern": "chords", "order": [1, 3, 5], "direction": "up"`, ""},
-	{`bass | Bb major | "system": "one-octave", "box": 1`, `"pattern": "chords", "order": [1, 3, 5], "direction": "up"`, ""},
+	{`bass | Bb major | "system": "one-octave", "box": 1`,
+		`"pattern": "chords", "order": [1, 3, 5], "direction": "up"`, ""},
 	{`ukulele | Eb major`, `"pattern": "intervals", "size": 3, "direction": "up"`, ""},
-	{`guitar | F# minor-pentatonic`, `"pattern": "stacks", "size": 4, "direction": "up"`, "fourths on one fret are rolled with one finger; others bar them"},
+	{`guitar | F# minor-pentatonic`, `"pattern": "stacks", "size": 4, "direction": "up"`,
+		"fourths on one fret are rolled with one finger; others bar them"},
 	{`mandolin | A major | "system": "first-position"`, `"pattern": "intervals", "size": 3, "direction": "up"`, ""},
 }
 

@@ -97,7 +97,8 @@ func (m *maker) fingerChosen() (fingered, error) {
 	for _, held := range m.Brief.Hand.Fingers {
 		p, _, _ := brief.ReadHeld(held)
 		if !slices.ContainsFunc(b.Notes, func(n layout.Note) bool { return n.Place == p }) {
-			return fingered{}, fault.At("hand.fingers", "%s was given, which is not in this box: give places of its notes", held)
+			return fingered{}, fault.At("hand.fingers",
+				"%s was given, which is not in this box: give places of its notes", held)
 		}
 	}
 	return m.fingerHeld(b, m.Fingers), nil
@@ -194,16 +195,19 @@ func (m *maker) refit(f fingered, past hand.Opening) fingered {
 		if i == f.school {
 			continue
 		}
-		if other := m.fingerBy(f.Box, i, true, f.held); other.Touches != nil && other.Report.WithinString < best.Report.WithinString {
+		if other := m.fingerBy(f.Box, i, true, f.held); other.Touches != nil &&
+			other.Report.WithinString < best.Report.WithinString {
 			best, how = other, "fingered with "+s.Name
 		}
 	}
-	if fewer, words, ok := m.fewerNotes(f.Box); ok && len(f.held) == 0 && best.Report.WithinString >= len(m.Request.Strings) && fewer.Report.WithinString < best.Report.WithinString {
+	if fewer, words, ok := m.fewerNotes(f.Box); ok && len(f.held) == 0 &&
+		best.Report.WithinString >= len(m.Request.Strings) && fewer.Report.WithinString < best.Report.WithinString {
 		best, how = fewer, "laid out "+words
 	}
 	opens, limit := apart(past.MM, past.LimitMM)
 	best.refit = fmt.Sprintf("%s %s to %s from fret %d to %d is %s mm, past the %s mm that this hand can open: %s.",
-		english.Capital(m.schoolName()), fingerNames[past.Low], fingerNames[past.High], past.LowFret, past.HighFret, opens, limit, how)
+		english.Capital(m.schoolName()), fingerNames[past.Low], fingerNames[past.High], past.LowFret, past.HighFret,
+		opens, limit, how)
 	return best
 }
 
@@ -265,7 +269,8 @@ func (m *maker) planBox(i int, f fingered) Box {
 			Finger: t.Finger, Root: n.Degree == 0, Layer: n.Layer.String(), Reach: t.Reach.String(), Shift: t.Shift,
 		}
 		if i == m.Box() {
-			note.Spoken = "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " + m.names.spoken[n.Degree] + ", " + hand.FingerWords[t.Finger] + spokenSigns(note)
+			note.Spoken = "string " + strconv.Itoa(n.String) + ", fret " + strconv.Itoa(n.Fret) + ", " +
+				m.names.spoken[n.Degree] + ", " + hand.FingerWords[t.Finger] + spokenSigns(note)
 		}
 		if k+1 < len(f.Notes) {
 			note.Step = f.Notes[k+1].MIDI - n.MIDI

@@ -31,7 +31,8 @@ func TestRefitToASmallHand(t *testing.T) {
 			continue
 		}
 		refits++
-		assert.Regexp(t, `^With one finger per fret, .* is \d+ mm, past the \d+ mm that this hand can open: .+\.$`, b.Refit)
+		assert.Regexp(t, `^With one finger per fret, .* is \d+ mm, past the \d+ mm that this hand can open: .+\.$`,
+			b.Refit)
 		if b.School == "per-fret" && len(b.Notes) == len(usual.Boxes[i].Notes) {
 			assert.GreaterOrEqual(t, b.Shifts, usual.Boxes[i].Shifts, "box %s shifts instead", b.ID)
 		}
@@ -156,7 +157,8 @@ func TestLimitsAreChecked(t *testing.T) {
 		`{"comfortable": [50, 40, 5]}`:                            "hand.limitsMm.comfortable: 5 was given: give 15 to 150 mm",
 		`{"comfortable": [90, 40, 38], "greatest": [80, 58, 54]}`: "hand.limitsMm.greatest: 80 mm stands under the comfortable 90 mm",
 	} {
-		_, err := plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "dorian"}, "hand": {"limitsMm": `+limits+`}}`))
+		_, err := plan.Build(plantest.Parse(t,
+			`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "dorian"}, "hand": {"limitsMm": `+limits+`}}`))
 		assert.ErrorContains(t, err, want)
 	}
 }

@@ -15,7 +15,8 @@ import (
 // A finger that is set by hand is taken in the box and wherever the run comes by,
 // the others are found again around it, and what it asks for is said.
 func TestFingersSetByHand(t *testing.T) {
-	given := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Ab", Name: "melodic-minor"}, Layout: brief.Layout{System: "three-per-string"}}
+	given := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Ab",
+		Name: "melodic-minor"}, Layout: brief.Layout{System: "three-per-string"}}
 	free, err := plan.Build(given)
 	require.NoError(t, err)
 	first := free.Boxes[free.Box].Notes[0]
@@ -51,9 +52,12 @@ func TestFingersSetByHand(t *testing.T) {
 func TestEveryFingerOfferedIsTaken(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		b := brief.Brief{
-			Instrument: brief.Instrument{ID: rapid.SampledFrom([]string{"guitar", "bass", "ukulele", "mandolin", "upright-bass"}).Draw(t, "instrument")},
-			Scale:      brief.Scale{Tonic: "Db", Name: rapid.SampledFrom([]string{"major", "harmonic-minor", "minor-pentatonic"}).Draw(t, "scale")},
-			Layout:     brief.Layout{System: rapid.SampledFrom([]string{"three-per-string", "two-per-string", "first-position", "campanella", "one-octave", "four-per-string"}).Draw(t, "layout")},
+			Instrument: brief.Instrument{ID: rapid.SampledFrom([]string{"guitar", "bass", "ukulele", "mandolin",
+				"upright-bass"}).Draw(t, "instrument")},
+			Scale: brief.Scale{Tonic: "Db", Name: rapid.SampledFrom([]string{"major", "harmonic-minor",
+				"minor-pentatonic"}).Draw(t, "scale")},
+			Layout: brief.Layout{System: rapid.SampledFrom([]string{"three-per-string", "two-per-string",
+				"first-position", "campanella", "one-octave", "four-per-string"}).Draw(t, "layout")},
 		}
 		p, err := plan.Build(b)
 		require.NoError(t, err)
@@ -84,7 +88,8 @@ func TestFingersThatCannotBeHeld(t *testing.T) {
 		"6/1/4":  "the little finger does not come to fret 1",
 		"6/14/2": "6/14/2 was given, which is not in this box",
 	} {
-		_, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Ab", Name: "major"}, Layout: brief.Layout{System: "two-per-string"}, Hand: brief.Hand{Fingers: []string{held}}})
+		_, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Ab",
+			Name: "major"}, Layout: brief.Layout{System: "two-per-string"}, Hand: brief.Hand{Fingers: []string{held}}})
 		require.ErrorContains(t, err, want)
 		assert.ErrorContains(t, err, "hand.fingers", held)
 	}

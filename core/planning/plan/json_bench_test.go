@@ -10,7 +10,8 @@ import (
 
 // BenchmarkPlanJSON writes the plan of BenchmarkPlan as JSON.
 func BenchmarkPlanJSON(b *testing.B) {
-	p, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "mixolydian"}})
+	p, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb",
+		Name: "mixolydian"}})
 	if err != nil {
 		b.Fatal(err)
 	}

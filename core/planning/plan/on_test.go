@@ -39,7 +39,8 @@ func instrument(t *rapid.T) brief.Instrument {
 func ownHand(t *rapid.T) (h brief.Hand) {
 	for _, f := range brief.Fields.All() {
 		if strings.HasPrefix(f.Path, "hand.") && f.Options != nil && rapid.Bool().Draw(t, f.Path) {
-			b := brief.Fields.With(brief.Brief{Hand: h}, brief.Changes{f.Path: rapid.SampledFrom(f.Options).Draw(t, "word").ID})
+			b := brief.Fields.With(brief.Brief{Hand: h}, brief.Changes{f.Path: rapid.SampledFrom(f.Options).Draw(t,
+				"word").ID})
 			h = b.Hand
 		}
 	}

@@ -34,12 +34,14 @@ func TestJoinedLegsAreOnePath(t *testing.T) {
 	for k, e := range p.Run.Events {
 		assert.Equal(t, []run.Stroke{run.DownStroke, run.UpStroke}[k%2], e.Stroke, "note %d", e.N)
 		assert.InDelta(t, float64(k)/2, e.At, 1e-9)
-		if k > 0 && p.Run.Events[k-1].Finger > 0 && e.Finger > 0 && e.Shift == 0 && e.String == p.Run.Events[k-1].String && e.Fret > p.Run.Events[k-1].Fret {
+		if k > 0 && p.Run.Events[k-1].Finger > 0 && e.Finger > 0 && e.Shift == 0 &&
+			e.String == p.Run.Events[k-1].String && e.Fret > p.Run.Events[k-1].Fret {
 			assert.Greater(t, e.Finger, p.Run.Events[k-1].Finger, "fingers keep their order across the step")
 		}
 	}
 	assert.Equal(t, []string{"Bb", "Db", "Eb", "Gb", "Gb"}, []string{
-		p.Run.Events[13].Name, p.Run.Events[14].Name, p.Run.Events[27].Name, p.Run.Events[28].Name, p.Run.Events[42].Name,
+		p.Run.Events[13].Name, p.Run.Events[14].Name, p.Run.Events[27].Name, p.Run.Events[28].Name,
+		p.Run.Events[42].Name,
 	})
 	assert.Equal(t, plan.EndsOn{Label: "G♭", Name: "Gb", Degree: "1", InChord: true}, p.Run.EndsOn)
 	assert.Equal(t, []any{6, 43}, []any{p.Run.Bars, p.Run.Notes})
@@ -86,7 +88,8 @@ func TestLegsOfTwoSchoolsAreStruckInARow(t *testing.T) {
 // A leg alone begins with a bar, after a bar of rest, on a downstroke; its
 // fingers are those of its plan.
 func TestLegsAloneBeginWithABar(t *testing.T) {
-	for _, meter := range []string{`{"meter": "3/4", "perBeat": 2}`, `{"meter": "6/8", "perBeat": 3}`, `{"perBeat": 2, "pickUp": 3}`, `{"perBeat": 5}`} {
+	for _, meter := range []string{`{"meter": "3/4", "perBeat": 2}`, `{"meter": "6/8", "perBeat": 3}`,
+		`{"perBeat": 2, "pickUp": 3}`, `{"perBeat": 5}`} {
 		legs := []plan.Leg{
 			{Laid: leg(t, `"scale": {"tonic": "E", "name": "dorian"}, "rhythm": `+meter), Alone: true},
 			{Laid: leg(t, `"scale": {"tonic": "C#", "name": "dorian"}, "rhythm": `+meter), Alone: true},

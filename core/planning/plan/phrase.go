@@ -46,7 +46,8 @@ func (m *maker) layPhrase(b fingered) (laidPhrase, error) {
 			return out, nil
 		}
 	}
-	return laidPhrase{}, fault.At("run.phrase", "it spans more than this neck has from fret %d to %d: give a phrase of less compass, or a wider stretch of the neck", m.Request.LowFret, m.Request.HighFret)
+	return laidPhrase{}, fault.At("run.phrase",
+		"it spans more than this neck has from fret %d to %d: give a phrase of less compass, or a wider stretch of the neck", m.Request.LowFret, m.Request.HighFret)
 }
 
 func moved(notes []line.Note, octaves int) []line.Note {
@@ -82,7 +83,8 @@ func (m *maker) phrase(b fingered) (sequence, error) {
 	s := sequence{school: b.school, strict: b.strict, steps: make([]step, len(laid.notes)), phrase: &laid}
 	for k, n := range laid.notes {
 		p := laid.Places[k]
-		st := step{Note: layout.Note{Place: p, MIDI: n.MIDI, Degree: m.Scale.Index(n.MIDI)}, at: p, inBox: -1, allow: b.allowed(p)}
+		st := step{Note: layout.Note{Place: p, MIDI: n.MIDI, Degree: m.Scale.Index(n.MIDI)}, at: p, inBox: -1,
+			allow: b.allowed(p)}
 		st.slot, st.slots, st.degree = line.Ticks(n.At), line.Ticks(n.Beats), degrees[k]
 		for i, of := range b.Notes {
 			if of.Place == p {

@@ -34,8 +34,10 @@ func TestDefaultsAreFilledIn(t *testing.T) {
 			"limitsMm": {"comfortable": [55, 40, 38], "greatest": [80, 58, 54]}},
 		"run": {"pattern": "straight", "size": 3, "direction": "up-down", "order": [1,3,5], "repeat": 1, "finish": "as-written", "chord": 1, "lean": 0, "fit": "as-is"},
 		"rhythm": {"perBeat": 2, "tempoBpm": 72, "beatsPerBar": 4, "pickUp": 0, "accentEvery": 0}, "picking": "alternate"}`, string(data))
-	assert.Equal(t, "two-per-string", plantest.Build(t, short("guitar | Bb kumoi")).Brief.Layout.System, "five notes lie two to a string")
-	assert.Equal(t, []int{3, 2, 1}, plantest.Build(t, short("ukulele | Bb dorian")).Brief.Layout.Strings, "the re-entrant string is left out")
+	assert.Equal(t, "two-per-string", plantest.Build(t, short("guitar | Bb kumoi")).Brief.Layout.System,
+		"five notes lie two to a string")
+	assert.Equal(t, []int{3, 2, 1}, plantest.Build(t, short("ukulele | Bb dorian")).Brief.Layout.Strings,
+		"the re-entrant string is left out")
 	again, err := plan.Build(p.Brief)
 	require.NoError(t, err)
 	assert.Equal(t, p, again, "a filled-in brief gives the same plan")
@@ -60,7 +62,8 @@ func TestPlanSaysEverything(t *testing.T) {
 	assert.Equal(t, "Bb", last.Name)
 	assert.Equal(t, 198, p.Run.NotesPerMinute)
 	assert.Equal(t, last.Bar, p.Run.Bars)
-	assert.Equal(t, []any{"&", 1, 2, 1 + 1.0/3, 1.0 / 3, run.UpStroke}, []any{p.Run.Events[1].Count, p.Run.Events[1].Bar, p.Run.Events[1].N, p.Run.Events[1].Beat, p.Run.Events[1].Beats, p.Run.Events[1].Stroke})
+	assert.Equal(t, []any{"&", 1, 2, 1 + 1.0/3, 1.0 / 3, run.UpStroke}, []any{p.Run.Events[1].Count,
+		p.Run.Events[1].Bar, p.Run.Events[1].N, p.Run.Events[1].Beat, p.Run.Events[1].Beats, p.Run.Events[1].Stroke})
 }
 
 func TestProblemsNameTheFieldAndWhatIsAccepted(t *testing.T) {
@@ -101,7 +104,8 @@ func TestProblemsNameTheFieldAndWhatIsAccepted(t *testing.T) {
 }
 
 func TestAllProblemsComeAtOnce(t *testing.T) {
-	_, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "x"}, Scale: brief.Scale{Tonic: "H", Name: "y"}, Picking: "z"})
+	_, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "x"}, Scale: brief.Scale{Tonic: "H", Name: "y"},
+		Picking: "z"})
 	assert.Len(t, strings.Split(err.Error(), "\n"), 4)
 }
 
@@ -117,7 +121,8 @@ func TestSentence(t *testing.T) {
 				for _, f := range run.Finishes {
 					p := plantest.Build(t, fmt.Sprintf(`{"instrument": {"id": %q, "leftHanded": %v}, "scale": {"tonic": "Eb", "name": "mixolydian"}, "layout": {"system": %q}, "run": {"direction": %q, "finish": %q, "repeatTop": true}, "hand": {"open": "closed", "wide": "1-3-4"}, "picking": "down", "rhythm": {"beatsPerBar": 3}}`,
 						in.ID, len(d.ID)%2 == 0, s.ID, d.ID, f.ID))
-					for _, wrong := range []string{"a 8", "a up", "an 7", "a a ", "  ", " ,", " .", "..", ",,", "%!", "an left", "strings 3 to 1,  "} {
+					for _, wrong := range []string{"a 8", "a up", "an 7", "a a ", "  ", " ,", " .", "..", ",,", "%!",
+						"an left", "strings 3 to 1,  "} {
 						assert.NotContains(t, p.Sentence, wrong)
 					}
 					assert.Regexp(t, `^On an? .+ tuned .+, lay E♭ Mixolydian out .+\. Play it .+\.$`, p.Sentence)
@@ -131,7 +136,8 @@ func TestSentence(t *testing.T) {
 
 func TestSentenceNamesWhatIsUnusual(t *testing.T) {
 	for layout, want := range map[string]string{
-		`"strings": [4, 3, 2]`: " on strings 4 to 2,", `"strings": [2]`: " on string 2,", `"strings": [6, 1]`: " on strings 6 and 1,",
+		`"strings": [4, 3, 2]`: " on strings 4 to 2,", `"strings": [2]`: " on string 2,",
+		`"strings": [6, 1]`:            " on strings 6 and 1,",
 		`"lowFret": 5, "highFret": 12`: " between frets 5 and 12,",
 	} {
 		assert.Contains(t, plantest.Build(t, short("guitar | D lydian | "+layout)).Sentence, want)
@@ -140,7 +146,8 @@ func TestSentenceNamesWhatIsUnusual(t *testing.T) {
 	for _, part := range plantest.Build(t, short("guitar | D lydian")).SentenceParts {
 		fields[part.Field] = true
 	}
-	for _, f := range []string{"instrument.id", "instrument.tuning", "scale.tonic", "scale.name", "layout.system", "hand.school", "run.pattern", "run.direction", "rhythm.perBeat", "rhythm.tempoBpm"} {
+	for _, f := range []string{"instrument.id", "instrument.tuning", "scale.tonic", "scale.name", "layout.system",
+		"hand.school", "run.pattern", "run.direction", "rhythm.perBeat", "rhythm.tempoBpm"} {
 		assert.True(t, fields[f], f)
 	}
 }
@@ -154,18 +161,23 @@ func TestCautions(t *testing.T) {
 	}
 	wide := plantest.Build(t, short("guitar | Gb lydian"))
 	assert.Equal(t, []string{"span", "care"}, codes(wide))
-	assert.Contains(t, wide.Cautions[0].Message, "Box 1 opens index and middle 63 mm, frets 2 to 4; 55 mm is comfortable for this hand.")
+	assert.Contains(t, wide.Cautions[0].Message,
+		"Box 1 opens index and middle 63 mm, frets 2 to 4; 55 mm is comfortable for this hand.")
 	assert.Contains(t, wide.Cautions[0].Message, "the same shape 3 frets higher")
-	assert.Empty(t, codes(plantest.Build(t, short(`ukulele | Gb lydian | "system": "three-per-string"`))), "the same frets on a short neck")
-	assert.Equal(t, []string{"incomplete", "ending"}, codes(plantest.Build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
+	assert.Empty(t, codes(plantest.Build(t, short(`ukulele | Gb lydian | "system": "three-per-string"`))),
+		"the same frets on a short neck")
+	assert.Equal(t, []string{"incomplete", "ending"},
+		codes(plantest.Build(t, short(`guitar | D lydian | "system": "four-per-string", "box": 6, "highFret": 15`))))
 	assert.Contains(t, codes(plantest.Build(t, short("ukulele | Db phrygian"))), "spelling")
 	past := plantest.Build(t, short("guitar | A# whole-tone"))
 	assert.Contains(t, codes(past), "respelled")
-	assert.Contains(t, past.Cautions[0].Message, "A♯ whole-tone goes past double accidentals: degree ♯6 is written A♭, as it sounds.")
+	assert.Contains(t, past.Cautions[0].Message,
+		"A♯ whole-tone goes past double accidentals: degree ♯6 is written A♭, as it sounds.")
 }
 
 func TestLeftHandedChangesNoData(t *testing.T) {
-	right, left := plantest.Build(t, short("mandolin | F# dorian")), plantest.Build(t, `{"instrument": {"id": "mandolin", "leftHanded": true}, "scale": {"tonic": "F#", "name": "dorian"}}`)
+	right, left := plantest.Build(t, short("mandolin | F# dorian")),
+		plantest.Build(t, `{"instrument": {"id": "mandolin", "leftHanded": true}, "scale": {"tonic": "F#", "name": "dorian"}}`)
 	assert.Equal(t, right.Boxes, left.Boxes)
 	assert.Equal(t, right.Run, left.Run)
 	assert.Contains(t, left.Sentence, "On a left-handed mandolin")
@@ -188,10 +200,12 @@ func TestRunProperties(t *testing.T) {
 		perBeat, box := rapid.IntRange(1, 6).Draw(t, "per beat"), 0
 		b := brief.Brief{
 			Instrument: brief.Instrument{ID: rapid.SampledFrom(neck.Instruments()).Draw(t, "instrument").ID},
-			Scale:      brief.Scale{Tonic: rapid.SampledFrom(strings.Fields("C Db D Eb E F F# G Ab A Bb B")).Draw(t, "tonic"), Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
-			Layout:     brief.Layout{System: rapid.SampledFrom(layout.Systems).Draw(t, "system").ID, Box: &box},
-			Run:        brief.Run{Direction: rapid.SampledFrom(run.Directions).Draw(t, "direction").ID, Finish: rapid.SampledFrom(run.Finishes).Draw(t, "finish").ID},
-			Rhythm:     brief.Rhythm{PerBeat: &perBeat},
+			Scale: brief.Scale{Tonic: rapid.SampledFrom(strings.Fields("C Db D Eb E F F# G Ab A Bb B")).Draw(t,
+				"tonic"), Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
+			Layout: brief.Layout{System: rapid.SampledFrom(layout.Systems).Draw(t, "system").ID, Box: &box},
+			Run: brief.Run{Direction: rapid.SampledFrom(run.Directions).Draw(t, "direction").ID,
+				Finish: rapid.SampledFrom(run.Finishes).Draw(t, "finish").ID},
+			Rhythm: brief.Rhythm{PerBeat: &perBeat},
 		}
 		p, err := plan.Build(b)
 		if err != nil {
@@ -269,10 +283,12 @@ func Example() {
 // neck before one at the octave.
 func TestDefaultsByInstrument(t *testing.T) {
 	for brief, want := range map[string]string{
-		"guitar | Eb major": "three-per-string", "guitar | Eb minor-pentatonic": "two-per-string", "bass | Eb major": "three-per-string",
+		"guitar | Eb major": "three-per-string", "guitar | Eb minor-pentatonic": "two-per-string",
+		"bass | Eb major":     "three-per-string",
 		"mandolin | Eb major": "first-position", "octave-mandolin | Eb minor-pentatonic": "first-position",
-		"ukulele | Eb major": "first-position", "ukulele | Eb minor-pentatonic": "two-per-string", "ukulele-baritone | Eb dorian": "first-position",
-		"upright-bass | Eb major": "first-position", "upright-bass | Eb minor-pentatonic": "first-position",
+		"ukulele | Eb major": "first-position", "ukulele | Eb minor-pentatonic": "two-per-string",
+		"ukulele-baritone | Eb dorian": "first-position",
+		"upright-bass | Eb major":      "first-position", "upright-bass | Eb minor-pentatonic": "first-position",
 	} {
 		assert.Equal(t, want, plantest.Build(t, short(brief)).Brief.Layout.System, brief)
 	}

@@ -26,7 +26,8 @@ func (m *maker) preferenceWords(chosen fingered) string {
 		return ""
 	}
 	row, _ := table.Find(hand.Prefers, string(m.Style.Prefer))
-	return fmt.Sprintf("“%s” changes nothing in this box: %s.", row.Name, whyNoPreference(m.Style.Prefer, chosen.Report))
+	return fmt.Sprintf("“%s” changes nothing in this box: %s.", row.Name, whyNoPreference(m.Style.Prefer,
+		chosen.Report))
 }
 
 func whyNoPreference(p hand.Prefer, r hand.Report) string {

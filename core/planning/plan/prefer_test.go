@@ -24,7 +24,8 @@ func TestPreferencesAreFollowed(t *testing.T) {
 			for _, tonic := range []string{"F", "Ab", "B", "D"} {
 				of := func(prefer string) (plan.Box, bool) {
 					p, err := plan.Build(brief.Brief{
-						Instrument: brief.Instrument{ID: instrument}, Scale: brief.Scale{Tonic: tonic, Name: "melodic-minor"},
+						Instrument: brief.Instrument{ID: instrument}, Scale: brief.Scale{Tonic: tonic,
+							Name: "melodic-minor"},
 						Layout: brief.Layout{System: system.ID}, Hand: brief.Hand{Prefer: prefer},
 					})
 					assert.NoError(t, err)
@@ -43,7 +44,8 @@ func TestPreferencesAreFollowed(t *testing.T) {
 				}
 				same := func(b plan.Box) bool { return fmt.Sprint(b.Notes) == fmt.Sprint(either.Notes) }
 				assert.False(t, reachSaid && reach.Shifts != either.Shifts, "%s %s %s", instrument, system.ID, tonic)
-				assert.Equal(t, same(reach), reachSaid, "%s %s %s %v %v", instrument, system.ID, tonic, reach.Notes[0], either.Notes[0])
+				assert.Equal(t, same(reach), reachSaid, "%s %s %s %v %v", instrument, system.ID, tonic, reach.Notes[0],
+					either.Notes[0])
 				assert.False(t, shiftSaid && shift.Reaches != either.Reaches, "%s %s %s", instrument, system.ID, tonic)
 			}
 		}

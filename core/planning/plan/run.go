@@ -42,7 +42,10 @@ func (m *maker) chained(b fingered) fingered {
 		}
 		root := slices.IndexFunc(at.Notes, func(n layout.Note) bool { return n.Place == shared })
 		top := long.Notes[len(long.Notes)-1].MIDI
-		long.Notes = slices.DeleteFunc(long.Notes, func(n layout.Note) bool { return n.MIDI > at.Notes[root].MIDI && n.MIDI <= top })
+		long.Notes = slices.DeleteFunc(long.Notes, func(n layout.Note) bool {
+			return n.MIDI > at.Notes[root].MIDI &&
+				n.MIDI <= top
+		})
 		long.Notes = append(long.Notes, at.Notes[root+1:]...)
 	}
 	return long
@@ -58,7 +61,8 @@ func (m *maker) along(b fingered, str int) (fingered, error) {
 	on := func(n layout.Note) bool { return n.String == str }
 	from, to := slices.IndexFunc(b.Notes, on), slices.IndexFunc(higher.Notes, on)
 	if from < 0 {
-		return b, fault.At("run.along", "string %d was given, which has no note in this box: give a string of the box", str)
+		return b, fault.At("run.along", "string %d was given, which has no note in this box: give a string of the box",
+			str)
 	}
 	long := b
 	long.own = b.fingersByPlace()
@@ -153,7 +157,8 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 	}
 	uneven := m.Fit == run.Repeat && m.Rhythm.RestBeats(len(order)) > 0
 	places, ask := m.runPlaces(b.Box, order), m.ask(b, order)
-	s := sequence{steps: make([]step, len(order)), school: b.school, home: b.Hand, strict: b.strict, through: through, uneven: uneven, length: len(order)}
+	s := sequence{steps: make([]step, len(order)), school: b.school, home: b.Hand, strict: b.strict, through: through,
+		uneven: uneven, length: len(order)}
 	for k, i := range order {
 		s.steps[k] = step{
 			Note: b.Notes[i], at: places[k], inBox: i, hold: ask.Hold != nil && ask.Hold[k],
@@ -204,7 +209,8 @@ func (m *maker) play(s sequence) Run {
 func (m *maker) name(events []piece.Event, s sequence) {
 	for k, n := range s.steps {
 		if n.Degree < 0 {
-			events[k].Note = piece.Note{Place: n.at, MIDI: n.MIDI, Name: nameOf(m.Scale, n.degree, n.MIDI).String(), Degree: n.degree.String()}
+			events[k].Note = piece.Note{Place: n.at, MIDI: n.MIDI, Name: nameOf(m.Scale, n.degree, n.MIDI).String(),
+				Degree: n.degree.String()}
 			continue
 		}
 		events[k].Note = m.names.note(n.at, n.MIDI, n.Degree)
@@ -228,8 +234,10 @@ func (m *maker) perform(r *Run, s sequence, rings []int, slot int) hand.Report {
 			beats = cut - onset
 		}
 		r.Events = append(r.Events, piece.Event{
-			N: len(r.Events) + 1, Finger: t.Finger, Bar: at.Bar, Beat: at.Beat, Beats: at.Beats, Count: at.Count, Accent: at.Accent,
-			At: onset, Sounds: beats, Lean: lean > 0 && n.Degree >= 0 && run.ChordTone(n.Degree, lean, m.Scale.Len(), 4),
+			N: len(r.Events) + 1, Finger: t.Finger, Bar: at.Bar, Beat: at.Beat, Beats: at.Beats, Count: at.Count,
+			Accent: at.Accent,
+			At:     onset, Sounds: beats, Lean: lean > 0 && n.Degree >= 0 && run.ChordTone(n.Degree, lean, m.Scale.Len(),
+				4),
 			Stroke: sounds[k].Stroke, Sweep: sounds[k].Sweep, Slur: sounds[k].Slur,
 			Reach: t.Reach.String(), Shift: t.Shift, InBox: n.inBox, Differs: s.differs[k],
 		})
@@ -276,20 +284,27 @@ func (m *maker) order(b fingered) (order []int, through []run.ChordAt, err error
 	}
 	order = run.Order(notes, m.Spec)
 	if len(order) == 0 {
-		return nil, nil, fault.At(m.figureField(), "no figure of this pattern fits into the %d notes of the box: give a smaller one, or a box with more notes", len(notes))
+		return nil, nil, fault.At(m.figureField(),
+			"no figure of this pattern fits into the %d notes of the box: give a smaller one, or a box with more notes", len(notes))
 	}
 	switch land := m.Brief.Run.LandOn; {
 	case land != nil:
-		target := slices.IndexFunc(b.Notes, func(n layout.Note) bool { return n.String == land.String && n.Fret == land.Fret })
+		target := slices.IndexFunc(b.Notes, func(n layout.Note) bool {
+			return n.String == land.String &&
+				n.Fret == land.Fret
+		})
 		if target < 0 {
-			return nil, nil, fault.At("run.landOn", "string %d, fret %d is not a note of this box: give one of its notes", land.String, land.Fret)
+			return nil, nil, fault.At("run.landOn",
+				"string %d, fret %d is not a note of this box: give one of its notes", land.String, land.Fret)
 		}
 		order = run.WalkTo(order, target)
 	case m.Finish != run.AsWritten:
 		order = run.End(order, len(notes), func(i int) bool { return m.stable(notes[i].Degree) })
 	}
 	if len(order) > maxNotes {
-		return nil, nil, fault.At(m.figureField(), "the run would have %d notes: give a smaller figure, or fewer octaves or strings, for %d at most", len(order), maxNotes)
+		return nil, nil, fault.At(m.figureField(),
+			"the run would have %d notes: give a smaller figure, or fewer octaves or strings, for %d at most",
+			len(order), maxNotes)
 	}
 	once := len(order)
 	if m.Fit == run.Repeat {
@@ -398,10 +413,12 @@ func (m *maker) sumUp(r *Run, slots int) {
 	case run.Rests:
 		r.RestBeats = rest
 	}
-	r.EndsOn = EndsOn{m.Naming.Label(pitch.MustParseName(last.Name), pitch.MustParseDegree(last.Degree)), last.Name, last.Degree, m.inChord(m.Scale.Index(last.MIDI))}
+	r.EndsOn = EndsOn{m.Naming.Label(pitch.MustParseName(last.Name), pitch.MustParseDegree(last.Degree)), last.Name,
+		last.Degree, m.inChord(m.Scale.Index(last.MIDI))}
 	r.EqualTempos, r.OnStrings = []EqualTempo{}, []StringCount{}
 	for _, t := range m.Rhythm.EqualTempos() {
-		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, m.Rhythm.SubdivisionName(t.PerBeat), number.Tenth(t.TempoBPM)})
+		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, m.Rhythm.SubdivisionName(t.PerBeat),
+			number.Tenth(t.TempoBPM)})
 	}
 	stretch := 0
 	counts := make([]int, m.Neck.Strings()+1)

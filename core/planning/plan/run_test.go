@@ -45,7 +45,8 @@ func TestSequencesByDegree(t *testing.T) {
 		assert.Equal(t, want, degrees(played(t, fields).Run), fields)
 	}
 	five := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "kumoi"}, "run": {"pattern": "chords", "direction": "up"}}`)
-	assert.Equal(t, "1 b3 6 2 5 1 b3 6 2 5 1 b3 6 2 5 1 b3 6 2 5 1 b3 6 2", degrees(five.Run), "every other note, in any scale")
+	assert.Equal(t, "1 b3 6 2 5 1 b3 6 2 5 1 b3 6 2 5 1 b3 6 2 5 1 b3 6 2", degrees(five.Run),
+		"every other note, in any scale")
 	_, err := plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"strings": [6]}, "run": {"pattern": "intervals", "size": 9}}`))
 	assert.ErrorContains(t, err, "run.size: no figure of this pattern fits into the 3 notes")
 	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "kumoi"}, "run": {"pattern": "drop-2"}}`))
@@ -104,7 +105,8 @@ func TestGatesByDegree(t *testing.T) {
 	assert.Equal(t, "1", events[len(events)-1].Degree)
 	for i := 1; i+1 < len(events); i++ {
 		if events[i].Degree == "1" {
-			assert.True(t, events[i-1].MIDI == events[i].MIDI || events[i+1].MIDI == events[i].MIDI, "root %d is struck twice", i)
+			assert.True(t, events[i-1].MIDI == events[i].MIDI || events[i+1].MIDI == events[i].MIDI,
+				"root %d is struck twice", i)
 		}
 	}
 }
@@ -158,8 +160,10 @@ func TestRunReport(t *testing.T) {
 	assert.Equal(t, 5, p.Run.LongestOnString, "three up, the top once, two down")
 	assert.Len(t, p.Run.OnStrings, 6)
 	const two = `"layout": {"system": "two-per-string"}, "run": {"repeatTop": `
-	assert.Equal(t, "opposite", played(t, two+"false}").Run.TurnStrokes, "common practice: two on a string meet the other stroke")
-	assert.Equal(t, "same", played(t, two+"true}").Run.TurnStrokes, "common practice: the top note twice, the same stroke")
+	assert.Equal(t, "opposite", played(t, two+"false}").Run.TurnStrokes,
+		"common practice: two on a string meet the other stroke")
+	assert.Equal(t, "same", played(t, two+"true}").Run.TurnStrokes,
+		"common practice: the top note twice, the same stroke")
 	swung := played(t, `"rhythm": {"swing": true}`).Run.Events
 	assert.InDelta(t, 2.0/3, swung[1].At, 1e-9)
 	assert.Equal(t, 1.5, swung[1].Beat, "written even")
@@ -231,7 +235,8 @@ func TestEconomySweeps(t *testing.T) {
 // down stroke, whatever the pick-up.
 func TestSoundingByInstrument(t *testing.T) {
 	for in, want := range map[string]string{
-		"guitar": "alternate", "mandolin": "alternate", "guitar-12": "alternate", "bass": "index-middle", "bass-5": "index-middle",
+		"guitar": "alternate", "mandolin": "alternate", "guitar-12": "alternate", "bass": "index-middle",
+		"bass-5":       "index-middle",
 		"upright-bass": "index-middle", "guitar-nylon": "free-stroke", "ukulele": "free-stroke",
 	} {
 		assert.Equal(t, want, plantest.Build(t, short(in+" | Bb dorian")).Brief.Picking, in)
@@ -247,11 +252,13 @@ func TestSoundingByInstrument(t *testing.T) {
 		}
 	}
 	p := plantest.Build(t, `{"instrument": {"id": "upright-bass"}, "scale": {"tonic": "Bb", "name": "dorian"}, "picking": "bowed-2"}`)
-	assert.Equal(t, []bool{false, true, false, true}, []bool{p.Run.Events[0].Slur, p.Run.Events[1].Slur, p.Run.Events[2].Slur, p.Run.Events[3].Slur})
+	assert.Equal(t, []bool{false, true, false, true}, []bool{p.Run.Events[0].Slur, p.Run.Events[1].Slur,
+		p.Run.Events[2].Slur, p.Run.Events[3].Slur})
 	for _, brief := range []string{"guitar | Bb dorian", "bass | F# major", "guitar | C half-whole"} {
 		p := plantest.Build(t, strings.Replace(short(brief), "{", `{"picking": "legato", `, 1))
 		for _, e := range p.Run.Events {
-			assert.False(t, e.Shift != 0 && (e.Stroke == run.Hammer || e.Stroke == run.Pull), "note %d: the hand cannot move for a slur", e.N)
+			assert.False(t, e.Shift != 0 && (e.Stroke == run.Hammer || e.Stroke == run.Pull),
+				"note %d: the hand cannot move for a slur", e.N)
 		}
 	}
 }
@@ -265,7 +272,8 @@ func TestRepeatingEnds(t *testing.T) {
 			p := plantest.Build(t, fmt.Sprintf(`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "dorian"}, "run": {"fit": "repeat"}, "rhythm": {"perBeat": %d, "beatsPerBar": %d, "pickUp": 1}}`, perBeat, beats))
 			assert.LessOrEqual(t, p.Run.Notes, 300)
 			said := slices.ContainsFunc(p.Cautions, func(c plan.Caution) bool { return c.Code == "uneven" })
-			assert.Equal(t, p.Run.RestBeats > 0 || restOf(p) > 1e-9, said, "%d to the beat, %d to the bar", perBeat, beats)
+			assert.Equal(t, p.Run.RestBeats > 0 || restOf(p) > 1e-9, said, "%d to the beat, %d to the bar", perBeat,
+				beats)
 			if said {
 				uneven++
 			}

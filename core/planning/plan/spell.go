@@ -39,7 +39,8 @@ func (n naming) note(p neck.Place, midi, index int) piece.Note {
 func (m *maker) scalePlan() ScalePlan {
 	tonic := m.Scale.Tonic
 	s := ScalePlan{
-		Title: m.Title(tonic, m.Scale.Name), Notes: m.names.names, Degrees: m.names.degrees, Steps: m.Scale.Formula.Steps(),
+		Title: m.Title(tonic, m.Scale.Name), Notes: m.names.names, Degrees: m.names.degrees,
+		Steps:        m.Scale.Formula.Steps(),
 		KeySignature: m.Scale.KeySignature(), Labels: m.names.labels, Related: []Related{}, Signature: []string{},
 		Triads: m.chords.size(3), Sevenths: m.chords.size(4), Core: m.corePlan(),
 		FourthOn: scale.ByFourths(tonic, 1).String(), FourthBack: scale.ByFourths(tonic, -1).String(),
@@ -62,7 +63,8 @@ func (m *maker) corePlan() *CorePlan {
 	}
 	named, _ := scale.Named(core)
 	tonic := m.Scale.Tonic
-	c := &CorePlan{Title: m.Title(tonic, named.Name), Formula: core.String(), Added: degreeStrings(scale.Beyond(m.Scale.Formula, core)), Siblings: []Sibling{}}
+	c := &CorePlan{Title: m.Title(tonic, named.Name), Formula: core.String(),
+		Added: degreeStrings(scale.Beyond(m.Scale.Formula, core)), Siblings: []Sibling{}}
 	for _, s := range scale.Siblings(core) {
 		if !s.Entry.Formula.Equal(m.Scale.Formula) {
 			c.Siblings = append(c.Siblings, Sibling{m.Title(tonic, s.Entry.Name), s.Entry.ID, degreeStrings(s.Added)})
@@ -95,7 +97,8 @@ func (c *chordsOfKey) size(notes int) []piece.Chord {
 	}
 	*known = []piece.Chord{}
 	for _, chord := range c.of.Scale.Chords(notes) {
-		made := piece.Chord{Degree: chord.Degree.String(), Symbol: c.of.Say(chord.Notes[0]) + chord.Quality, Quality: chord.Quality, Notes: make([]string, notes)}
+		made := piece.Chord{Degree: chord.Degree.String(), Symbol: c.of.Say(chord.Notes[0]) + chord.Quality,
+			Quality: chord.Quality, Notes: make([]string, notes)}
 		for i, n := range chord.Notes {
 			made.Notes[i] = n.String()
 		}
@@ -113,7 +116,8 @@ func (m *maker) neckPlan() NeckPlan {
 	n.Notes = make([]piece.Note, 0, count*(m.Neck.Frets+1)*(m.Scale.Len()+1)/12+count)
 	for str := count; str >= 1; str-- {
 		open := m.Neck.Open(str)
-		n.Strings = append(n.Strings, piece.OpenString{String: str, Open: open.String(), MIDI: open.MIDI(), Label: m.Say(open.Name)})
+		n.Strings = append(n.Strings, piece.OpenString{String: str, Open: open.String(), MIDI: open.MIDI(),
+			Label: m.Say(open.Name)})
 		for f := range n.Frets {
 			place := neck.Place{String: str, Fret: f}
 			midi := m.Neck.MIDI(place)
@@ -132,7 +136,8 @@ const lowestDrone, lowestVamp = 36, 52
 // key is the key of a run from its event on, with what may sound under it: the
 // tonic, low, and the chords on the tonic and on the fourth degree in turn.
 func (m *maker) key(first int) piece.Key {
-	k := piece.Key{Title: m.Title(m.Scale.Tonic, m.Scale.Name), First: first, Fifths: m.Scale.Fifths(), Drone: atOrAbove(m.Scale.Tonic, lowestDrone), Vamp: [][]int{}}
+	k := piece.Key{Title: m.Title(m.Scale.Tonic, m.Scale.Name), First: first, Fifths: m.Scale.Fifths(),
+		Drone: atOrAbove(m.Scale.Tonic, lowestDrone), Vamp: [][]int{}}
 	triads := m.Scale.Chords(triad)
 	if len(triads) < 4 {
 		return k

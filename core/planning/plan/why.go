@@ -49,7 +49,8 @@ func Why(b brief.Brief, note int) (FingerReason, error) {
 		return FingerReason{}, fault.At("note", "%d was given: this box has notes 0 to %d", note, len(f.Touches)-1)
 	}
 	at := f.Notes[note].Place
-	out := FingerReason{Why: m.why(f, note), Held: f.held[at] > 0, Free: brief.Hold(b.Hand.Fingers, at, 0), Fingers: []FingerWay{}}
+	out := FingerReason{Why: m.why(f, note), Held: f.held[at] > 0, Free: brief.Hold(b.Hand.Fingers, at, 0),
+		Fingers: []FingerWay{}}
 	for finger := hand.Index; finger <= hand.Little; finger++ {
 		if at.Fret > 0 && m.Style.School.Takes(finger, at.Fret) {
 			out.Fingers = append(out.Fingers, m.fingerWay(f, note, finger, brief.Hold(b.Hand.Fingers, at, finger)))
@@ -60,7 +61,8 @@ func Why(b brief.Brief, note int) (FingerReason, error) {
 
 // fingerWay weighs a finger set on a note against the box as it is fingered.
 func (m *maker) fingerWay(f fingered, note, finger int, held []string) FingerWay {
-	way := FingerWay{Finger: finger, Name: hand.FingerWords[finger], Now: f.Touches[note].Finger == finger, Fingers: held}
+	way := FingerWay{Finger: finger, Name: hand.FingerWords[finger], Now: f.Touches[note].Finger == finger,
+		Fingers: held}
 	if !way.Now {
 		way.Asks = m.asks(f, m.fingerHeld(f.Box, brief.FingersOf(held)), note)
 	}
@@ -99,9 +101,11 @@ func (m *maker) why(f fingered, note int) string {
 		delete(free, at)
 		return fmt.Sprintf("%s, set by hand: it asks for %s.", finger, m.asks(m.fingerHeld(f.Box, free), f, note))
 	case t.Reach == hand.Back:
-		return fmt.Sprintf("%s, reaching back a fret, so that the hand can stay at fret %d%s.", finger, t.Position, f.besides(note))
+		return fmt.Sprintf("%s, reaching back a fret, so that the hand can stay at fret %d%s.", finger, t.Position,
+			f.besides(note))
 	case t.Reach == hand.Forward:
-		return fmt.Sprintf("%s, reaching a fret further, so that the hand can stay at fret %d%s.", finger, t.Position, f.besides(note))
+		return fmt.Sprintf("%s, reaching a fret further, so that the hand can stay at fret %d%s.", finger, t.Position,
+			f.besides(note))
 	}
 	before := f.stoppedBefore(note)
 	switch {
@@ -111,13 +115,15 @@ func (m *maker) why(f fingered, note int) string {
 		return fmt.Sprintf("%s, because the hand moves %s here%s.", finger, english.AlongNeck(t.Shift), f.besides(note))
 	case f.Notes[before].String == at.String:
 		return fmt.Sprintf("%s, because the %s has just taken fret %d and this is %s.%s",
-			finger, hand.FingerWords[f.Touches[before].Finger], f.Notes[before].Fret, furtherWords(at.Fret-f.Notes[before].Fret), m.opensEasily(f, before, note))
+			finger, hand.FingerWords[f.Touches[before].Finger], f.Notes[before].Fret,
+			furtherWords(at.Fret-f.Notes[before].Fret), m.opensEasily(f, before, note))
 	case f.asOnStringBefore(note):
 		return fmt.Sprintf("%s, as on string %d: the same frets have the same fingers.", finger, f.Notes[before].String)
 	case at.Fret == t.Position && t.Finger == hand.Index:
 		return fmt.Sprintf("%s, because the hand stays at fret %d, where the index finger is.", finger, t.Position)
 	}
-	return fmt.Sprintf("%s, because the hand stays at fret %d and this is %s.", finger, t.Position, furtherWords(at.Fret-t.Position))
+	return fmt.Sprintf("%s, because the hand stays at fret %d and this is %s.", finger, t.Position,
+		furtherWords(at.Fret-t.Position))
 }
 
 // besides says which other frets the hand takes before it moves again.

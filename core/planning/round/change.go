@@ -41,7 +41,8 @@ func (s *spec) say(name string) string { return s.Say(pitch.MustParseName(name))
 
 // join says the step from the last note of a key to the first of the next.
 func join(last, first piece.Event, r *spec) string {
-	words := fmt.Sprintf("From %s on %s step to %s on %s", r.say(last.Name), placeWords(last.Note), r.say(first.Name), placeWords(first.Note))
+	words := fmt.Sprintf("From %s on %s step to %s on %s", r.say(last.Name), placeWords(last.Note), r.say(first.Name),
+		placeWords(first.Note))
 	if first.Finger > 0 {
 		words += ", with the " + hand.FingerWords[first.Finger]
 	}
@@ -88,7 +89,8 @@ func move(before, now played) Move {
 		for _, over := range []int{-1, 1} {
 			if n := overlap(a, b, over, fingers); n > 0 {
 				m.Strings, m.Frets = over, 0
-				m.Words = fmt.Sprintf("The same %s, %s, on the %s that both keys have.", sameWords[fingers], strs(over), english.CountInWords(n, "string", "strings"))
+				m.Words = fmt.Sprintf("The same %s, %s, on the %s that both keys have.", sameWords[fingers],
+					strs(over), english.CountInWords(n, "string", "strings"))
 				m.Changes = append(otherFingers(before, now, over), openChanges(before, now)...)
 				return m
 			}
@@ -282,7 +284,8 @@ func nextRoot(before, now played) (best neck.Place, ok bool) {
 	want := before.root().MIDI + up(before.Scale.Tonic, now.Scale.Tonic)
 	for str := 1; str <= now.Neck.Strings(); str++ {
 		fret := want - now.Neck.Open(str).MIDI()
-		if fret >= 0 && fret <= now.Neck.Frets && (!ok || number.Abs(fret-before.root().Fret) < number.Abs(best.Fret-before.root().Fret)) {
+		if fret >= 0 && fret <= now.Neck.Frets &&
+			(!ok || number.Abs(fret-before.root().Fret) < number.Abs(best.Fret-before.root().Fret)) {
 			best, ok = neck.Place{String: str, Fret: fret}, true
 		}
 	}
@@ -295,5 +298,6 @@ func fretsEnd(_, now played) string {
 
 func liesHere(_, now played) string {
 	root := now.root()
-	return fmt.Sprintf("The lowest root under the hand is an octave lower than a step up: string %d, fret %d.", root.String, root.Fret)
+	return fmt.Sprintf("The lowest root under the hand is an octave lower than a step up: string %d, fret %d.",
+		root.String, root.Fret)
 }

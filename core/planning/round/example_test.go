@@ -14,7 +14,8 @@ func Example() {
 		Round: brief.Round{Order: "own", Keys: []string{"E", "A", "D"}, Where: brief.Lowest, Link: "alone"},
 	})
 	for _, s := range r.Stops {
-		fmt.Println(strings.TrimSpace(fmt.Sprintf("%s from string %d, fret %d. %s", s.Title, s.Root.String, s.Root.Fret, s.Move.Words)))
+		fmt.Println(strings.TrimSpace(fmt.Sprintf("%s from string %d, fret %d. %s", s.Title, s.Root.String,
+			s.Root.Fret, s.Move.Words)))
 	}
 	// Output:
 	// E minor pentatonic from string 4, fret 0.

@@ -23,7 +23,10 @@ func classes(o brief.Order, start, seed int) []int {
 	}
 	if o.Step == 0 {
 		rest := out[1:]
-		rand.New(rand.NewPCG(uint64(seed), 0)).Shuffle(len(rest), func(i, k int) { rest[i], rest[k] = rest[k], rest[i] })
+		rand.New(rand.NewPCG(uint64(seed), 0)).Shuffle(len(rest), func(i, k int) {
+			rest[i], rest[k] = rest[k],
+				rest[i]
+		})
 	}
 	return out
 }

@@ -23,7 +23,8 @@ func TestAPhraseThroughEveryKey(t *testing.T) {
 			for _, where := range brief.Wheres {
 				b := brief.Brief{
 					Instrument: brief.Instrument{ID: instrument}, Scale: brief.Scale{Tonic: "Eb", Name: "dorian"},
-					Run: brief.Run{Pattern: "phrase", Phrase: carried}, Round: brief.Round{Order: order.ID, Where: where.ID},
+					Run: brief.Run{Pattern: "phrase", Phrase: carried}, Round: brief.Round{Order: order.ID,
+						Where: where.ID},
 				}
 				if order.ID == brief.OwnOrder {
 					b.Round.Keys = []string{"Eb", "Bb", "F#"}
@@ -55,7 +56,8 @@ func TestAPhraseThroughEveryKey(t *testing.T) {
 func TestAPhraseThroughModes(t *testing.T) {
 	r, err := round.Build(brief.Brief{
 		Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F", Name: "natural-minor"},
-		Run: brief.Run{Pattern: "phrase", Phrase: "1 b3 5 b7 1"}, Round: brief.Round{Order: brief.OwnOrder, Keys: []string{"F natural-minor", "Ab major", "Eb mixolydian"}},
+		Run: brief.Run{Pattern: "phrase", Phrase: "1 b3 5 b7 1"}, Round: brief.Round{Order: brief.OwnOrder,
+			Keys: []string{"F natural-minor", "Ab major", "Eb mixolydian"}},
 	})
 	require.NoError(t, err)
 	var got []string
@@ -75,7 +77,8 @@ func TestAPhraseSoundsAsItIsWritten(t *testing.T) {
 	for _, instrument := range []string{"guitar", "bass", "ukulele", "mandolin", "guitar-7"} {
 		for _, w := range strings.Fields("box position least low open-strings legato one-string as-given") {
 			p, err := plan.Build(brief.Brief{
-				Instrument: brief.Instrument{ID: instrument}, Scale: brief.Scale{Tonic: "Bb", Name: "mixolydian"}, Run: brief.Run{Pattern: "phrase", Phrase: carried, Way: w},
+				Instrument: brief.Instrument{ID: instrument}, Scale: brief.Scale{Tonic: "Bb", Name: "mixolydian"},
+				Run: brief.Run{Pattern: "phrase", Phrase: carried, Way: w},
 			})
 			require.NoError(t, err, "%s %s", instrument, w)
 			wide := []int{}

@@ -81,14 +81,16 @@ func Build(b brief.Brief) (Round, error) {
 		remarks = append(remarks, aside...)
 		f := keys[i]
 		last := i == len(keys)-1
-		legs[i] = plan.Leg{Laid: s.asPlayed(f), DropRoot: s.Keys.Link.DropRoot && !last && !s.Pattern.Uses.Phrase, Alone: s.Keys.Link.Alone}
+		legs[i] = plan.Leg{Laid: s.asPlayed(f), DropRoot: s.Keys.Link.DropRoot && !last && !s.Pattern.Uses.Phrase,
+			Alone: s.Keys.Link.Alone}
 	}
 	p, err := plan.Through(legs)
 	if err != nil {
 		return Round{}, err
 	}
 	if n := len(p.Run.Events); n > MaxNotes {
-		return Round{}, fault.At("run.pattern", "the round would have %d notes: give a shorter figure or fewer keys, up to %d notes", n, MaxNotes)
+		return Round{}, fault.At("run.pattern",
+			"the round would have %d notes: give a shorter figure or fewer keys, up to %d notes", n, MaxNotes)
 	}
 	parts, title := s.sentence(legs[0].Laid), s.Scale.Name+" "+s.Keys.Order.Phrase
 	if s.Keys.Progression() {

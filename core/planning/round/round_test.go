@@ -68,7 +68,8 @@ func TestBassRoundOfMajorPentatonics(t *testing.T) {
 		assert.True(t, s.Plan.Boxes[s.Plan.Box].Complete, s.Tonic)
 	}
 	assert.Equal(t, []string{
-		"G 4:3", "C 3:3", "F 4:1 dropped", "Bb 3:1", "Eb 3:6", "Ab 4:4 dropped", "Db 3:4", "F# 4:2 dropped", "B 3:2", "E 4:0 dropped", "A 3:0", "D 3:5",
+		"G 4:3", "C 3:3", "F 4:1 dropped", "Bb 3:1", "Eb 3:6", "Ab 4:4 dropped", "Db 3:4", "F# 4:2 dropped", "B 3:2",
+		"E 4:0 dropped", "A 3:0", "D 3:5",
 	}, got)
 	assert.Equal(t, "4:3(2) 4:5(4) 3:2(1) 3:5(4) 2:2(1) 2:5(4)", pressed(r.Stops[0]))
 	assert.True(t, r.Stops[1].Move.SameFingering)
@@ -123,12 +124,14 @@ func TestOrders(t *testing.T) {
 	assert.Equal(t, "E C# Ab", of(`{"order": "own", "keys": ["E", "C#", "Ab"]}`))
 	assert.Equal(t, "Gb B E A D G C F Bb Eb Ab C#", of(`{"start": "Gb", "spelling": ["C#"]}`), "spelled as asked")
 	assert.Equal(t, "G C F Bb Eb Ab Db C# F# Gb B Cb E A D", of(`{"through": "fifteen-signatures"}`))
-	one, again, other := of(`{"order": "shuffled", "seed": 31}`), of(`{"order": "shuffled", "seed": 31}`), of(`{"order": "shuffled", "seed": 32}`)
+	one, again, other := of(`{"order": "shuffled", "seed": 31}`), of(`{"order": "shuffled", "seed": 31}`),
+		of(`{"order": "shuffled", "seed": 32}`)
 	assert.Equal(t, one, again, "the number brings the order back")
 	assert.NotEqual(t, one, other)
 	assert.ElementsMatch(t, strings.Fields(of(`{}`)), strings.Fields(one))
 	// From memory: the usual minor keys have C♯, F♯, G♯ and E♭, B♭.
-	assert.Equal(t, "A D G C F Bb Eb G# C# F# B E", keysOf(build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "A", "name": "natural-minor"}, "round": {}}`)))
+	assert.Equal(t, "A D G C F Bb Eb G# C# F# B E",
+		keysOf(build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "A", "name": "natural-minor"}, "round": {}}`)))
 }
 
 func TestPlaces(t *testing.T) {
@@ -163,7 +166,8 @@ func TestPlaces(t *testing.T) {
 		}
 		return mm
 	}
-	assert.Less(t, travel(guitar(`{"system": "three-per-string"}`, "nearest")), travel(guitar(`{"system": "three-per-string"}`, "same-shape")))
+	assert.Less(t, travel(guitar(`{"system": "three-per-string"}`, "nearest")),
+		travel(guitar(`{"system": "three-per-string"}`, "same-shape")))
 }
 
 // Keys that are fitted to a small hand stay so where they are joined: no two
@@ -190,7 +194,8 @@ func TestAJoinedRoundKeepsWithinTheHand(t *testing.T) {
 		for f := min(from.Finger, to.Finger); f < max(from.Finger, to.Finger); f++ {
 			limit += greatest[f-1]
 		}
-		assert.LessOrEqual(t, n.SpanMM(from.Fret, to.Fret), limit+0.05, "note %d: finger %d on fret %d, then %d on %d", k, from.Finger, from.Fret, to.Finger, to.Fret)
+		assert.LessOrEqual(t, n.SpanMM(from.Fret, to.Fret), limit+0.05, "note %d: finger %d on fret %d, then %d on %d",
+			k, from.Finger, from.Fret, to.Finger, to.Fret)
 	}
 }
 
@@ -202,13 +207,17 @@ func TestEveryRoundHolds(t *testing.T) {
 		two := rapid.IntRange(1, 3).Draw(t, "octaves")
 		b := brief.Brief{
 			Instrument: brief.Instrument{ID: rapid.SampledFrom(instruments).Draw(t, "instrument").ID},
-			Scale:      brief.Scale{Tonic: rapid.SampledFrom([]string{"C", "F#", "Bb", "E"}).Draw(t, "tonic"), Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
-			Layout:     brief.Layout{System: rapid.SampledFrom(layout.Systems).Draw(t, "system").ID, Octaves: &two},
-			Run:        brief.Run{Pattern: rapid.SampledFrom(run.Patterns).Draw(t, "pattern").ID, Fit: rapid.SampledFrom(run.Fits).Draw(t, "fit").ID},
-			Rhythm:     brief.Rhythm{Meter: rapid.SampledFrom([]string{"4/4", "3/4", "6/8"}).Draw(t, "meter")},
+			Scale: brief.Scale{Tonic: rapid.SampledFrom([]string{"C", "F#", "Bb", "E"}).Draw(t, "tonic"),
+				Name: rapid.SampledFrom(scale.Catalogue()).Draw(t, "scale").ID},
+			Layout: brief.Layout{System: rapid.SampledFrom(layout.Systems).Draw(t, "system").ID, Octaves: &two},
+			Run: brief.Run{Pattern: rapid.SampledFrom(run.Patterns).Draw(t, "pattern").ID,
+				Fit: rapid.SampledFrom(run.Fits).Draw(t, "fit").ID},
+			Rhythm: brief.Rhythm{Meter: rapid.SampledFrom([]string{"4/4", "3/4", "6/8"}).Draw(t, "meter")},
 			Round: brief.Round{
-				Order: rapid.SampledFrom(brief.Orders[:6]).Draw(t, "order").ID, Through: rapid.SampledFrom(brief.Through).Draw(t, "through").ID,
-				Where: rapid.SampledFrom(brief.Wheres).Draw(t, "place").ID, Link: rapid.SampledFrom(brief.Links).Draw(t, "link").ID,
+				Order:   rapid.SampledFrom(brief.Orders[:6]).Draw(t, "order").ID,
+				Through: rapid.SampledFrom(brief.Through).Draw(t, "through").ID,
+				Where:   rapid.SampledFrom(brief.Wheres).Draw(t, "place").ID,
+				Link:    rapid.SampledFrom(brief.Links).Draw(t, "link").ID,
 			},
 		}
 		r, err := round.Build(b)
@@ -236,9 +245,11 @@ func checkRound(t *rapid.T, r round.Round) {
 		require.LessOrEqual(t, s.Notes, len(own))
 		require.GreaterOrEqual(t, s.Notes, len(own)-1, "at most the last root is left out")
 		for k, e := range events {
-			assert.Equal(t, []int{own[k].String, own[k].Fret, own[k].MIDI, own[k].InBox}, []int{e.String, e.Fret, e.MIDI, e.InBox}, s.Tonic)
+			assert.Equal(t, []int{own[k].String, own[k].Fret, own[k].MIDI, own[k].InBox}, []int{e.String, e.Fret,
+				e.MIDI, e.InBox}, s.Tonic)
 			if r.Brief.Round.Link == "alone" {
-				assert.Equal(t, []any{own[k].Finger, own[k].Stroke, own[k].Shift}, []any{e.Finger, e.Stroke, e.Shift}, "a key alone is played as in its plan: %s", s.Tonic)
+				assert.Equal(t, []any{own[k].Finger, own[k].Stroke, own[k].Shift}, []any{e.Finger, e.Stroke, e.Shift},
+					"a key alone is played as in its plan: %s", s.Tonic)
 			}
 		}
 		for _, e := range events {
@@ -250,7 +261,8 @@ func checkRound(t *rapid.T, r round.Round) {
 			assert.Equal(t, e.Fret == 0, e.Finger == 0)
 		}
 		if i > 0 && r.Brief.Round.Link == "alone" {
-			assert.Equal(t, []float64{endBar(r.Run.Events[s.First-1], s.Plan.Run.Rhythm) + 2, 1}, []float64{float64(events[0].Bar), events[0].Beat}, "a bar's rest before %s", s.Tonic)
+			assert.Equal(t, []float64{endBar(r.Run.Events[s.First-1], s.Plan.Run.Rhythm) + 2, 1},
+				[]float64{float64(events[0].Bar), events[0].Beat}, "a bar's rest before %s", s.Tonic)
 		}
 		assert.Equal(t, i > 0 && r.Brief.Round.Link != "alone", s.Join != "")
 	}
@@ -261,7 +273,8 @@ func checkRound(t *rapid.T, r round.Round) {
 	}
 	if r.Brief.Picking == "alternate" && r.Brief.Round.Link != "alone" {
 		for k, e := range r.Run.Events {
-			require.Equal(t, []run.Stroke{run.DownStroke, run.UpStroke}[k%2], e.Stroke, "the strokes go on from key to key")
+			require.Equal(t, []run.Stroke{run.DownStroke, run.UpStroke}[k%2], e.Stroke,
+				"the strokes go on from key to key")
 		}
 	}
 	for k := 1; k < len(r.Run.Events); k++ {
@@ -272,8 +285,10 @@ func checkRound(t *rapid.T, r round.Round) {
 
 func TestBadRoundsNameTheirField(t *testing.T) {
 	for round, field := range map[string]string{
-		`{"order": "sideways"}`: "round.order", `{"place": "high"}`: "round.place", `{"link": "glued"}`: "round.link", `{"through": "all"}`: "round.through",
-		`{"seed": 0}`: "round.seed", `{"order": "own"}`: "round.keys", `{"order": "own", "keys": ["H"]}`: "round.keys", `{"start": "Gbb"}`: "round.start", `{"spelling": [""]}`: "round.spelling",
+		`{"order": "sideways"}`: "round.order", `{"place": "high"}`: "round.place", `{"link": "glued"}`: "round.link",
+		`{"through": "all"}`: "round.through",
+		`{"seed": 0}`:        "round.seed", `{"order": "own"}`: "round.keys", `{"order": "own", "keys": ["H"]}`: "round.keys",
+		`{"start": "Gbb"}`: "round.start", `{"spelling": [""]}`: "round.spelling",
 		`{"order": "own", "keys": [` + strings.TrimSuffix(strings.Repeat(`"C",`, 25), ",") + `]}`: "round.keys",
 	} {
 		_, err := buildBad(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "major"}, "round": `+round+`}`)
@@ -288,9 +303,11 @@ func TestBadRoundsNameTheirField(t *testing.T) {
 	require.Error(t, err)
 	fits := build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "E", "name": "minor-pentatonic"}, "layout": {"system": "three-per-string"}, "round": {"place": "same-shape", "order": "own", "keys": ["E", "F", "Eb"]}}`)
 	assert.Len(t, fits.Stops, 3)
-	assert.Regexp(t, `does not fit between frets 0 and 15 in (\S+ ){4,}\S+: give`, err.Error(), "all the keys that it does not fit")
+	assert.Regexp(t, `does not fit between frets 0 and 15 in (\S+ ){4,}\S+: give`, err.Error(),
+		"all the keys that it does not fit")
 	for _, s := range fits.Stops {
-		assert.NotContains(t, strings.SplitAfter(err.Error(), "15 in ")[1], " "+s.Name+" ", "a key that fits is not among them")
+		assert.NotContains(t, strings.SplitAfter(err.Error(), "15 in ")[1], " "+s.Name+" ",
+			"a key that fits is not among them")
 	}
 	_, err = buildBad(t, `{"instrument": {"id": "harp"}, "scale": {"tonic": "G", "name": "major"}, "round": {}}`)
 	assert.ErrorContains(t, err, "harp")
@@ -364,13 +381,16 @@ func TestPicksAreObeyedOrTheRoundGivesWay(t *testing.T) {
 	assert.Contains(t, down.Remarks[0], "each stands alone")
 	assert.Greater(t, down.Run.Events[0].MIDI, down.Run.Events[1].MIDI)
 	assert.Empty(t, of(`"run": {"direction": "down"}, "round": {}`).Remarks, "nothing was picked that it goes against")
-	assert.Contains(t, of(`"layout": {"box": 2}, "run": {"landOn": {"string": 3, "fret": 5}}, "round": {}`).Remarks[0], "String 3, fret 5")
+	assert.Contains(t, of(`"layout": {"box": 2}, "run": {"landOn": {"string": 3, "fret": 5}}, "round": {}`).Remarks[0],
+		"String 3, fret 5")
 }
 
 // A progression is typed as a tune has it: each key with the shape of its own scale
 // that is nearest to the hand, and its chord under it.
 func TestAProgression(t *testing.T) {
-	given := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "G", Name: "major"}, Layout: brief.Layout{System: "one-octave"}, Round: brief.Round{Order: "own", Keys: []string{"G"}, Where: brief.Nearest}}
+	given := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "G", Name: "major"},
+		Layout: brief.Layout{System: "one-octave"}, Round: brief.Round{Order: "own", Keys: []string{"G"},
+			Where: brief.Nearest}}
 	p, err := brief.Fields.Pick(given, brief.Kept{}, "round.keys", "Gm, C Dorian, Eb, Gm")
 	require.NoError(t, err)
 	require.NotEmpty(t, p.Choices)
@@ -468,7 +488,8 @@ func TestMovesAreSaidAsTheyAre(t *testing.T) {
 			s := r.Stops[i]
 			assert.Contains(t, s.Move.Words, c.words, c.brief)
 			assert.Contains(t, strings.Join(s.Move.Changes, " "), c.change, c.brief)
-			assert.Equal(t, strings.HasPrefix(c.words, "The same fingering") && !strings.Contains(c.words, "both"), s.Move.SameFingering, c.brief)
+			assert.Equal(t, strings.HasPrefix(c.words, "The same fingering") && !strings.Contains(c.words, "both"),
+				s.Move.SameFingering, c.brief)
 		}
 	}
 }
@@ -484,7 +505,8 @@ func TestTheSameFingeringIsTheSame(t *testing.T) {
 				m := r.Stops[i].Move
 				same := len(a) == len(b)
 				for k := 0; same && k < len(a); k++ {
-					same = b[k].String == a[k].String+b[0].String-a[0].String && b[k].Fret == a[k].Fret+b[0].Fret-a[0].Fret && a[k].Finger == b[k].Finger
+					same = b[k].String == a[k].String+b[0].String-a[0].String &&
+						b[k].Fret == a[k].Fret+b[0].Fret-a[0].Fret && a[k].Finger == b[k].Finger
 				}
 				assert.Equal(t, same, m.SameFingering, "%s, %s, %s", in, place.ID, r.Stops[i].Tonic)
 				if same {

@@ -70,7 +70,8 @@ func (f found) asAsked(s *spec) (_ found, remarks []string) {
 	tonic := f.Scale.Tonic
 	if box, ok := s.Keys.Boxes[tonic]; ok {
 		if box > len(f.Boxes) {
-			remarks = append(remarks, fmt.Sprintf("Box %d of %s was set aside: there are %s there.", box, s.Say(tonic), english.Count(len(f.Boxes), "box", "boxes")))
+			remarks = append(remarks, fmt.Sprintf("Box %d of %s was set aside: there are %s there.", box, s.Say(tonic),
+				english.Count(len(f.Boxes), "box", "boxes")))
 		} else {
 			f = at(f.Laid, box-1)
 		}

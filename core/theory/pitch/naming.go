@@ -20,11 +20,16 @@ const English = "english"
 
 // Namings are all ways, in picker order.
 var Namings = []Naming{
-	{table.Row{ID: English, Name: "A B C", Why: "letters, as data has them"}, false, func(n Name, _ Degree) string { return n.Pretty() }},
-	{table.Row{ID: "german", Name: "A H C (German)", Why: "H is the note below C, B the one below H"}, false, func(n Name, _ Degree) string { return n.german() }},
-	{table.Row{ID: "fixed-do", Name: "la si do (fixed do)", Why: "do is always C"}, false, func(n Name, _ Degree) string { return n.fixedDo() }},
-	{table.Row{ID: "movable-do", Name: "movable do", Why: "do is the tonic of the key"}, true, func(_ Name, d Degree) string { return d.movableDo() }},
-	{table.Row{ID: "numbers", Name: "numbers", Why: "1 is the tonic of the key"}, true, func(_ Name, d Degree) string { return d.Pretty() }},
+	{table.Row{ID: English, Name: "A B C", Why: "letters, as data has them"}, false,
+		func(n Name, _ Degree) string { return n.Pretty() }},
+	{table.Row{ID: "german", Name: "A H C (German)", Why: "H is the note below C, B the one below H"}, false,
+		func(n Name, _ Degree) string { return n.german() }},
+	{table.Row{ID: "fixed-do", Name: "la si do (fixed do)", Why: "do is always C"}, false,
+		func(n Name, _ Degree) string { return n.fixedDo() }},
+	{table.Row{ID: "movable-do", Name: "movable do", Why: "do is the tonic of the key"}, true,
+		func(_ Name, d Degree) string { return d.movableDo() }},
+	{table.Row{ID: "numbers", Name: "numbers", Why: "1 is the tonic of the key"}, true,
+		func(_ Name, d Degree) string { return d.Pretty() }},
 }
 
 // Label says a note of a scale.
@@ -66,7 +71,8 @@ func (n Name) fixedDo() string {
 
 // movableSyllables by degree and alteration: lowered, natural, raised.
 var movableSyllables = [8][3]string{
-	{}, {"de", "do", "di"}, {"ra", "re", "ri"}, {"me", "mi", "mai"}, {"fe", "fa", "fi"}, {"se", "sol", "si"}, {"le", "la", "li"}, {"te", "ti", "tai"},
+	{}, {"de", "do", "di"}, {"ra", "re", "ri"}, {"me", "mi", "mai"}, {"fe", "fa", "fi"}, {"se", "sol", "si"},
+	{"le", "la", "li"}, {"te", "ti", "tai"},
 }
 
 func (d Degree) movableDo() string {

@@ -47,7 +47,8 @@ func TestDegreesSpellByLetter(t *testing.T) {
 		{"Ab", "b3", "Cb"}, {"G#", "7", "F##"}, {"Db", "b6", "Bbb"}, {"F", "4", "Bb"}, {"F", "#4", "B"},
 		{"B", "3", "D#"}, {"Cb", "4", "Fb"}, {"A#", "6", "F##"}, {"C", "b7", "Bb"}, {"E#", "7", "D##"},
 	} {
-		assert.Equal(t, c.want, pitch.MustParseName(c.tonic).Degree(pitch.MustParseDegree(c.degree)).String(), c.tonic+" "+c.degree)
+		assert.Equal(t, c.want, pitch.MustParseName(c.tonic).Degree(pitch.MustParseDegree(c.degree)).String(),
+			c.tonic+" "+c.degree)
 	}
 }
 
@@ -69,7 +70,8 @@ var names = rapid.Custom(func(t *rapid.T) pitch.Name {
 })
 
 var degrees = rapid.Custom(func(t *rapid.T) pitch.Degree {
-	return pitch.MustParseDegree(rapid.SampledFrom([]string{"", "#", "b"}).Draw(t, "sign") + rapid.StringMatching("[1-7]").Draw(t, "number"))
+	return pitch.MustParseDegree(rapid.SampledFrom([]string{"", "#", "b"}).Draw(t, "sign") +
+		rapid.StringMatching("[1-7]").Draw(t, "number"))
 })
 
 func TestProperties(t *testing.T) {

@@ -74,7 +74,8 @@ type typedSign struct {
 }
 
 // signsTyped are the ways to type a sign, longer words first.
-var signsTyped = []typedSign{{"doublesharp", 2}, {"doubleflat", -2}, {"sharp", 1}, {"flat", -1}, {"natural", 0}, {"is", 1}, {"es", -1}, {"#", 1}, {"b", -1}, {"x", 2}}
+var signsTyped = []typedSign{{"doublesharp", 2}, {"doubleflat", -2}, {"sharp", 1}, {"flat", -1}, {"natural", 0},
+	{"is", 1}, {"es", -1}, {"#", 1}, {"b", -1}, {"x", 2}}
 
 // typedSigns reads the signs after a letter or a syllable, all to one side. short says that
 // a lone s is a flat, as in Es and As.
@@ -116,7 +117,8 @@ func TypedDegree(s string) (d Degree, ok bool) {
 		for alter := int8(-MaxAccidental); alter <= MaxAccidental; alter++ {
 			d := Degree{number, alter}
 			signs := strings.ReplaceAll(Spoken(accidental(alter, "#", "b")), " ", "")
-			for _, said := range []string{d.Words(), d.Interval(), signs + degreeNumbers[number], signs + string('0'+byte(number))} {
+			for _, said := range []string{d.Words(), d.Interval(), signs + degreeNumbers[number],
+				signs + string('0'+byte(number))} {
 				if strings.ReplaceAll(said, " ", "") == word {
 					return d, true
 				}

@@ -50,7 +50,8 @@ func TestNamesTypedInAnyWay(t *testing.T) {
 
 func TestListsOfNamesTyped(t *testing.T) {
 	english, _ := table.Find(pitch.Namings, "english")
-	for _, typed := range []string{"F G A B♭ C", "f, g, a, b flat, c", "f g a bes c", "fa sol la sib do", "F-G-A-Bb-C"} {
+	for _, typed := range []string{"F G A B♭ C", "f, g, a, b flat, c", "f g a bes c", "fa sol la sib do",
+		"F-G-A-Bb-C"} {
 		names, wrong, ok := english.TypedList(typed, pitch.Name{})
 		require.True(t, ok, typed+" "+wrong)
 		var out []string
@@ -69,7 +70,8 @@ func TestWhatIsSaidIsReadAgain(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		naming := rapid.SampledFrom(pitch.Namings).Draw(t, "naming")
 		tonic := pitch.MustParseName(rapid.SampledFrom(strings.Fields("C D Eb F# Ab B")).Draw(t, "tonic"))
-		d := pitch.MustParseDegree(rapid.SampledFrom(strings.Fields("1 b2 2 b3 3 4 #4 b5 5 b6 6 b7 7")).Draw(t, "degree"))
+		d := pitch.MustParseDegree(rapid.SampledFrom(strings.Fields("1 b2 2 b3 3 4 #4 b5 5 b6 6 b7 7")).Draw(t,
+			"degree"))
 		want := tonic.Degree(d)
 		if acc := want.Accidental(); acc < -1 || acc > 1 {
 			t.Skip("a double sign")
@@ -83,7 +85,9 @@ func TestWhatIsSaidIsReadAgain(t *testing.T) {
 
 func TestDegreesTyped(t *testing.T) {
 	for want, typed := range map[string][]string{
-		"b3": {"b3", "♭3", "flat three", "flat 3", "minor third", "Flat Third"}, "5": {"5", "five", "fifth", "perfect fifth"}, "#4": {"#4", "sharp four", "augmented fourth"}, "1": {"1", "one", "root", "unison"}, "7": {"major seventh", "7"},
+		"b3": {"b3", "♭3", "flat three", "flat 3", "minor third", "Flat Third"}, "5": {"5", "five", "fifth",
+			"perfect fifth"}, "#4": {"#4", "sharp four", "augmented fourth"}, "1": {"1", "one", "root", "unison"},
+		"7": {"major seventh", "7"},
 	} {
 		for _, word := range typed {
 			d, ok := pitch.TypedDegree(word)
@@ -97,7 +101,10 @@ func TestDegreesTyped(t *testing.T) {
 
 // Intervals in words. From memory: the usual names.
 func TestIntervals(t *testing.T) {
-	for degree, want := range map[string]string{"1": "unison", "b2": "minor second", "2": "major second", "b3": "minor third", "3": "major third", "4": "perfect fourth", "#4": "augmented fourth", "b5": "diminished fifth", "5": "perfect fifth", "#5": "augmented fifth", "b6": "minor sixth", "6": "major sixth", "bb7": "diminished seventh", "b7": "minor seventh", "7": "major seventh"} {
+	for degree, want := range map[string]string{"1": "unison", "b2": "minor second", "2": "major second",
+		"b3": "minor third", "3": "major third", "4": "perfect fourth", "#4": "augmented fourth",
+		"b5": "diminished fifth", "5": "perfect fifth", "#5": "augmented fifth", "b6": "minor sixth",
+		"6": "major sixth", "bb7": "diminished seventh", "b7": "minor seventh", "7": "major seventh"} {
 		assert.Equal(t, want, pitch.MustParseDegree(degree).Interval())
 	}
 	d, ok := pitch.MustParseName("Eb").DegreeOf(pitch.MustParseName("A"))

@@ -34,7 +34,8 @@ func NearestCore(f Formula) (core, pentatonic Formula, altered []Altered, ok boo
 	least := -1
 	for _, c := range cores {
 		for _, five := range fives(f) {
-			if cost := alteration(five, c); least < 0 || cost < least || cost == least && five.Has(c[thirdOf(c)]) && !core.Has(pentatonic[thirdOf(pentatonic)]) {
+			if cost := alteration(five, c); least < 0 || cost < least || cost == least && five.Has(c[thirdOf(c)]) &&
+				!core.Has(pentatonic[thirdOf(pentatonic)]) {
 				least, core, pentatonic = cost, five, c
 			}
 		}

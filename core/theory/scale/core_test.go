@@ -16,7 +16,8 @@ func TestRecognise(t *testing.T) {
 		}
 		return out
 	}
-	assert.Equal(t, []string{"dorian 1", "major 2", "natural-minor 4", "ionian 2", "phrygian b7", "lydian 6", "mixolydian 5", "aeolian 4", "locrian b3"}, names("1 2 b3 4 5 6 b7"))
+	assert.Equal(t, []string{"dorian 1", "major 2", "natural-minor 4", "ionian 2", "phrygian b7", "lydian 6",
+		"mixolydian 5", "aeolian 4", "locrian b3"}, names("1 2 b3 4 5 6 b7"))
 	assert.Contains(t, names("1 2 3 b5 5 6 b7"), "lydian-dominant 1", "by sound, however it is spelled")
 	assert.Empty(t, names("1 2 3 #4 5 b6 7"))
 }
@@ -44,7 +45,8 @@ func TestSiblings(t *testing.T) {
 		assert.Len(t, s.Added, 2)
 		added[s.Entry.ID] = s.Added[0].String() + " " + s.Added[1].String()
 	}
-	assert.Equal(t, map[string]string{"major": "4 7", "lydian": "#4 7", "mixolydian": "4 b7", "lydian-dominant": "#4 b7"}, added)
+	assert.Equal(t, map[string]string{"major": "4 7", "lydian": "#4 7", "mixolydian": "4 b7",
+		"lydian-dominant": "#4 b7"}, added)
 }
 
 // A scale without a plain pentatonic has the nearest core, with the notes that

@@ -24,7 +24,8 @@ type Formula []pitch.Degree
 func ParseFormula(s string) (Formula, error) {
 	fields := strings.Fields(s)
 	if len(fields) < MinDegrees || len(fields) > MaxDegrees {
-		return nil, fmt.Errorf("a formula of %s was given: give %d to %d, such as 1 b3 4 5 b7", english.Count(len(fields), "degree", "degrees"), MinDegrees, MaxDegrees)
+		return nil, fmt.Errorf("a formula of %s was given: give %d to %d, such as 1 b3 4 5 b7",
+			english.Count(len(fields), "degree", "degrees"), MinDegrees, MaxDegrees)
 	}
 	f := make(Formula, len(fields))
 	for i, w := range fields {

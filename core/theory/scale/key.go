@@ -130,5 +130,6 @@ func (s Scale) Simpler() (t Scale, ok bool) {
 		turn = -12
 	}
 	t = s
-	return build(pitch.FromFifths(s.Tonic.Fifths()+turn), t.Formula, Entry{Row: table.Row{ID: t.ID, Name: t.Name}}), true
+	return build(pitch.FromFifths(s.Tonic.Fifths()+turn), t.Formula, Entry{Row: table.Row{ID: t.ID, Name: t.Name}}),
+		true
 }

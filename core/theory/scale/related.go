@@ -30,7 +30,8 @@ func (r Related) Title() string { return r.Tonic.Pretty() + " " + r.Entry.Name }
 func (s Scale) Related() []Related {
 	out := make([]Related, 0, s.Len()+2)
 	if easier, ok := s.Simpler(); ok {
-		out = append(out, Related{Enharmonic, easier.Tonic, Entry{Row: table.Row{ID: easier.ID, Name: easier.Name}, Formula: easier.Formula}})
+		out = append(out, Related{Enharmonic, easier.Tonic, Entry{Row: table.Row{ID: easier.ID, Name: easier.Name},
+			Formula: easier.Formula}})
 	}
 	var relative Related
 	if own, ok := Find(s.ID); ok && own.Counterpart != "" {

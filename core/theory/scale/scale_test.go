@@ -32,7 +32,8 @@ var signatures = []struct {
 	fifths       int
 	major, minor string
 }{
-	{-7, "Cb", "Ab"}, {-6, "Gb", "Eb"}, {-5, "Db", "Bb"}, {-4, "Ab", "F"}, {-3, "Eb", "C"}, {-2, "Bb", "G"}, {-1, "F", "D"}, {0, "C", "A"},
+	{-7, "Cb", "Ab"}, {-6, "Gb", "Eb"}, {-5, "Db", "Bb"}, {-4, "Ab", "F"}, {-3, "Eb", "C"}, {-2, "Bb", "G"},
+	{-1, "F", "D"}, {0, "C", "A"},
 	{1, "G", "E"}, {2, "D", "B"}, {3, "A", "F#"}, {4, "E", "C#"}, {5, "B", "G#"}, {6, "F#", "D#"}, {7, "C#", "A#"},
 }
 
@@ -44,7 +45,9 @@ func TestKeySignatures(t *testing.T) {
 		if c.fifths < 0 {
 			want = flats[:-c.fifths]
 		}
-		for _, s := range []scale.Scale{on(t, c.major, "major"), on(t, c.minor, "natural-minor"), on(t, c.minor, "harmonic-minor"), on(t, c.minor, "melodic-minor"), on(t, c.major, "major-pentatonic"), on(t, c.minor, "minor-pentatonic"), on(t, c.minor, "minor-blues")} {
+		for _, s := range []scale.Scale{on(t, c.major, "major"), on(t, c.minor, "natural-minor"),
+			on(t, c.minor, "harmonic-minor"), on(t, c.minor, "melodic-minor"), on(t, c.major, "major-pentatonic"),
+			on(t, c.minor, "minor-pentatonic"), on(t, c.minor, "minor-blues")} {
 			k := s.KeySignature()
 			assert.Equal(t, c.fifths, k.Fifths, s.Title())
 			assert.Equal(t, append([]string{}, want...), k.Accidentals, s.Title())
@@ -55,8 +58,10 @@ func TestKeySignatures(t *testing.T) {
 // A mode carries the signature of its parent (common practice).
 func TestModesShareTheParentsSignature(t *testing.T) {
 	for _, c := range []struct{ tonic, id, parent string }{
-		{"D", "dorian", "C"}, {"E", "phrygian", "C"}, {"Bb", "dorian", "Ab"}, {"F", "lydian", "C"}, {"A", "mixolydian", "D"}, {"C#", "locrian", "D"},
-		{"G", "phrygian-dominant", "Eb"}, {"F", "lydian-dominant", "Eb"}, {"A", "in-sen", "F"}, {"A", "in", "F"}, {"B", "iwato", "C"}, {"D", "kumoi", "C"},
+		{"D", "dorian", "C"}, {"E", "phrygian", "C"}, {"Bb", "dorian", "Ab"}, {"F", "lydian", "C"}, {"A", "mixolydian",
+			"D"}, {"C#", "locrian", "D"},
+		{"G", "phrygian-dominant", "Eb"}, {"F", "lydian-dominant", "Eb"}, {"A", "in-sen", "F"}, {"A", "in", "F"},
+		{"B", "iwato", "C"}, {"D", "kumoi", "C"},
 	} {
 		assert.Equal(t, on(t, c.parent, "major").Fifths(), on(t, c.tonic, c.id).Fifths(), c.tonic+" "+c.id)
 	}
@@ -92,8 +97,10 @@ func TestPastSevenTheSignatureDoubles(t *testing.T) {
 func TestFormulasAndSteps(t *testing.T) {
 	for id, want := range map[string][2]string{
 		"major": {"1 2 3 4 5 6 7", "[2 2 1 2 2 2 1]"}, "natural-minor": {"1 2 b3 4 5 b6 b7", "[2 1 2 2 1 2 2]"},
-		"major-pentatonic": {"1 2 3 5 6", "[2 2 3 2 3]"}, "minor-pentatonic": {"1 b3 4 5 b7", "[3 2 2 3 2]"}, "minor-blues": {"1 b3 4 b5 5 b7", "[3 2 1 1 3 2]"},
-		"in": {"1 b2 4 5 b6", "[1 4 2 1 4]"}, "hirajoshi": {"1 2 b3 5 b6", "[2 1 4 1 4]"}, "kumoi": {"1 2 b3 5 6", "[2 1 4 2 3]"},
+		"major-pentatonic": {"1 2 3 5 6", "[2 2 3 2 3]"}, "minor-pentatonic": {"1 b3 4 5 b7", "[3 2 2 3 2]"},
+		"minor-blues": {"1 b3 4 b5 5 b7", "[3 2 1 1 3 2]"},
+		"in":          {"1 b2 4 5 b6", "[1 4 2 1 4]"}, "hirajoshi": {"1 2 b3 5 b6", "[2 1 4 1 4]"}, "kumoi": {"1 2 b3 5 6",
+			"[2 1 4 2 3]"},
 		"in-sen": {"1 b2 4 5 b7", "[1 4 2 3 2]"}, "iwato": {"1 b2 4 b5 b7", "[1 4 1 4 2]"},
 	} {
 		e, ok := scale.Find(id)
@@ -148,7 +155,8 @@ func TestRelated(t *testing.T) {
 	assert.Contains(t, titles(on(t, "Db", "phrygian")), "enharmonic C♯ Phrygian")
 	for _, r := range on(t, "E", "harmonic-minor").Related() {
 		if r.Relation == scale.Mode {
-			assert.ElementsMatch(t, on(t, "E", "harmonic-minor").Notes, scale.New(r.Tonic, r.Entry.Formula).Notes, "a mode has the same notes")
+			assert.ElementsMatch(t, on(t, "E", "harmonic-minor").Notes, scale.New(r.Tonic, r.Entry.Formula).Notes,
+				"a mode has the same notes")
 		}
 	}
 }
@@ -170,7 +178,8 @@ func TestChordsOfTheKey(t *testing.T) {
 
 func TestFormulaErrors(t *testing.T) {
 	for given, want := range map[string]string{
-		"": "0 degrees", "1 2": "2 degrees", "1 2 3 4 5 6 7 1 2 3 4 5 6": "13 degrees", "2 3 4": "begin with the root", "1 3 2": "2 after 3",
+		"": "0 degrees", "1 2": "2 degrees", "1 2 3 4 5 6 7 1 2 3 4 5 6": "13 degrees", "2 3 4": "begin with the root",
+		"1 3 2": "2 after 3",
 		"1 x 3": `"x" is not a degree`, "1 3 b4": "does not rise", "1 3 #7": "does not rise",
 	} {
 		_, err := scale.ParseFormula(given)
@@ -192,7 +201,8 @@ func TestRotationProperties(t *testing.T) {
 		r := f.Rotate(i)
 		assert.Equal(t, "1", r[0].String())
 		steps := f.Steps()
-		assert.Equal(t, append(append([]int{}, steps[i:]...), steps[:i]...), r.Steps(), "a rotation has the steps rotated")
+		assert.Equal(t, append(append([]int{}, steps[i:]...), steps[:i]...), r.Steps(),
+			"a rotation has the steps rotated")
 		if len(f) == 7 {
 			assert.True(t, r.Rotate((7-i)%7).Equal(f), "rotating on comes back")
 		}
@@ -228,7 +238,8 @@ func ExampleNew() {
 // Past double accidentals a note has the usual name of its sound, and says so.
 func TestPastDoubleAccidentals(t *testing.T) {
 	for given, want := range map[string]string{
-		"A# whole-tone": "A# B# C## D## E## Ab", "Fb altered": "Fb Gbb Abb Ab Cbb Dbb Ebb", "E major": "E F# G# A B C# D#",
+		"A# whole-tone": "A# B# C## D## E## Ab", "Fb altered": "Fb Gbb Abb Ab Cbb Dbb Ebb",
+		"E major": "E F# G# A B C# D#",
 	} {
 		tonic, id, _ := strings.Cut(given, " ")
 		s := on(t, tonic, id)

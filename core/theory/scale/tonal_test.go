@@ -16,7 +16,8 @@ import (
 // tonalNames are the names that the reference has for a scale where it is not
 // the id with spaces.
 var tonalNames = map[string]string{
-	"natural-minor": "minor", "mixolydian-b6": "mixolydian b6", "half-whole": "half-whole diminished", "whole-half": "diminished", "dorian-b2": "dorian b2",
+	"natural-minor": "minor", "mixolydian-b6": "mixolydian b6", "half-whole": "half-whole diminished",
+	"whole-half": "diminished", "dorian-b2": "dorian b2",
 	"locrian-2": "locrian #2", "in-sen": "insen", "whole-tone": "whole tone",
 }
 
