@@ -3,7 +3,7 @@
 # make check   build, lint and fast tests, under a minute
 # make test    lint, type checks, all tests, browser tests
 .DEFAULT_GOAL := build
-.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen bench-hand fuzz soak replica screenshots generate notices tools
+.PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen bench-hand fuzz soak replica screenshots generate notices tools hooks
 
 UI_SOURCES := $(shell find ui/src ui/public fonts -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
 HOME_SOURCES := $(shell find ui/home ui/src/shared fonts -type f) ui/vite.home.config.ts
@@ -64,6 +64,10 @@ lint-go:
 
 lint-ui:
 	cd ui && $(NPM) run -s lint && $(NPM) run -s check
+
+# What is committed is formatted and vetted.
+hooks:
+	git config core.hooksPath scripts/hooks
 
 fmt:
 	gofmt -w $(GO_FILES)

@@ -125,6 +125,9 @@ var engraved = []string{
 // The same line as LilyPond plays it and as python-ly writes it in MusicXML: our readers of MIDI and of
 // MusicXML agree, note by note.
 func TestTheSameLineByEngravers(t *testing.T) {
+	if testing.Short() {
+		t.Skip("the engravers are for the whole run: make test says how to get them")
+	}
 	dir := t.TempDir()
 	for i, music := range engraved {
 		name := filepath.Join(dir, fmt.Sprint(i))
