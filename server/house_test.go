@@ -230,7 +230,7 @@ func TestStand(t *testing.T) {
 		"POST /api/v1/compare": true, "POST /api/v1/compare/sets": true, "POST /api/v1/nearest": true,
 		"POST /api/v1/slide": true, "POST /api/v1/ladder": true,
 		"POST /api/v1/round": true, "POST /api/v1/round/document": true, "POST /api/v1/brief/choices": true,
-		"POST /api/v1/brief/points": true, "POST /api/v1/hand/openings": true,
+		"POST /api/v1/brief/points": true, "POST /api/v1/brief/change": true, "POST /api/v1/hand/openings": true,
 		"POST /api/v1/phrase": true, "POST /api/v1/phrase/change": true, "POST /api/v1/worksheet": true,
 		"POST /api/v1/worksheet/document": true,
 	}, answered, "nothing that keeps, and nothing of pupils")

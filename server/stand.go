@@ -36,6 +36,7 @@ var standMay = map[string]bool{
 	"POST /api/v1/round/document":     true,
 	"POST /api/v1/brief/choices":      true,
 	"POST /api/v1/brief/points":       true,
+	"POST /api/v1/brief/change":       true,
 	"POST /api/v1/hand/openings":      true,
 	"POST /api/v1/phrase":             true,
 	"POST /api/v1/phrase/change":      true,

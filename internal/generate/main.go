@@ -15,6 +15,7 @@ import (
 	"evenladder/core/lesson/call"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/worksheet"
+	"evenladder/core/music/rhythm"
 	"evenladder/core/planning/brief"
 	"evenladder/document"
 	"evenladder/draw"
@@ -97,6 +98,7 @@ func fields() ([]byte, error) {
 		}
 	}
 	b.WriteString("} as const\n")
+	fmt.Fprintf(&b, "\n/** Bars that are counted in before a run. */\nexport const countInBars = %d\n", rhythm.CountedBars)
 	return []byte(b.String()), nil
 }
 

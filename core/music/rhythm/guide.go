@@ -8,8 +8,8 @@ type Guide struct {
 	Click   bool // the beats are struck while it goes on
 }
 
-// countedBars are counted in.
-const countedBars = 2
+// CountedBars are the bars that are counted in before a run.
+const CountedBars = 2
 
 // Click is one beat that is struck, at beats from the start of all.
 type Click struct {
@@ -23,9 +23,9 @@ func (r Rhythm) Lead(g Guide) float64 {
 	case !g.CountIn:
 		return 0
 	case r.PickUp > 0:
-		return float64((countedBars - 1) * r.BeatsPerBar)
+		return float64((CountedBars - 1) * r.BeatsPerBar)
 	}
-	return float64(countedBars * r.BeatsPerBar)
+	return float64(CountedBars * r.BeatsPerBar)
 }
 
 // Clicks are the beats that a guide strikes for a run whose first note sounds at

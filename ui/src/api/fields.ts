@@ -83,3 +83,6 @@ export const bounds = {
   'rhythm.accentEvery': { min: 0, max: 12 },
   'round.seed': { min: 1, max: 9999 },
 } as const
+
+/** Bars that are counted in before a run. */
+export const countInBars = 2

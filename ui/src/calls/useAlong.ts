@@ -1,9 +1,8 @@
+import { countInBars } from '../api/fields'
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 import type { Plan } from '../api/client'
 import { keptClick, keptDrone, keptVamp } from '../shared/shell/kept'
 import { useSound } from '../shared/sound/useSound'
-
-const countInBars = 2
 
 /** The band that goes on beside the calls: two bars counted in, then a beat after the other until it is stopped. */
 export function useAlong(plan: Ref<Plan | undefined>, onBeat: (beat: number, due: number) => void) {

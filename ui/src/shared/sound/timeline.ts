@@ -1,3 +1,4 @@
+import { countInBars } from '../../api/fields'
 import type { Brief, Run } from '../../api/client'
 
 /** A run with its time. */
@@ -38,8 +39,6 @@ export interface Timeline {
   loop?: [number, number]
   end: number
 }
-
-const countInBars = 2
 
 /** Lays a run out behind its count-in. Onsets, lengths and accents are its own. */
 export function timeline(p: Piece, wanted: Wanted): Timeline {
