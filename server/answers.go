@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"crypto/sha256"
 	"encoding/json"
 	"fmt"
@@ -64,7 +65,7 @@ func (a answers) keep(next api.StrictHandlerFunc, operation string) api.StrictHa
 		key := sha256.Sum256(append([]byte(operation+"\n"), asked...))
 		made, known := a.kept.GetIfPresent(key)
 		if !known {
-			if made, err = a.make(func() (any, error) { return next(c, request) }); err != nil {
+			if made, err = a.make(c.Request().Context(), func() (any, error) { return next(c, request) }); err != nil {
 				return nil, err
 			}
 			a.kept.Set(key, made)
@@ -73,9 +74,14 @@ func (a answers) keep(next api.StrictHandlerFunc, operation string) api.StrictHa
 	}
 }
 
-// make writes what an operation answers.
-func (a answers) make(work func() (any, error)) (answer, error) {
-	a.making <- struct{}{}
+// make writes what an operation answers. Whoever has gone by the time of their turn is
+// not worked for.
+func (a answers) make(ctx context.Context, work func() (any, error)) (answer, error) {
+	select {
+	case a.making <- struct{}{}:
+	case <-ctx.Done():
+		return answer{}, ctx.Err()
+	}
 	defer func() { <-a.making }()
 	response, err := work()
 	if err != nil {

@@ -171,7 +171,8 @@ func put(object map[string]any, path string, v any) {
 func (t Table) ReadChanges(given map[string]any) (Changes, error) {
 	var faults fault.List
 	whole := map[string]any{}
-	for path, v := range given {
+	for _, path := range slices.Sorted(maps.Keys(given)) {
+		v := given[path]
 		if _, ok := t.Find(path); !ok {
 			faults.Addf("change", "no field is called %q: give a path of the brief such as scale.tonic",
 				fault.Clip(path))
