@@ -72,7 +72,7 @@ func TestWithoutAConnection(t *testing.T) {
 
 	again := started(t, exec.Command(binary, "serve", "--addr", strings.TrimPrefix(app.url, "http://"), "--data", dir))
 	defer again.kill()
-	p.do(chromedp.Click(css(`[data-unsaved=send]`)))
+	p.do(click(`[data-unsaved=send]`))
 	p.wait(func() bool { return p.text("[data-unsaved]") == "" }, "nothing waits any more")
 	assert.Equal(t, []string{"clean", "nearly"}, logged(t, app.url))
 	p.do(press("k"))
@@ -90,7 +90,7 @@ func TestTwoChangesOfAPupil(t *testing.T) {
 		await fetch('/api/v1/pupils/' + id, {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({version: was.version, pupil: {...was.pupil, minutes: 35}})})
 		return true
 	})()`)
-	p.do(chromedp.Click(css(`#pupil-form input`)), press(kb.End, " ", "B"), chromedp.Click(css(`[data-do=keep-pupil]`)))
+	p.do(click(`#pupil-form input`), press(kb.End, " ", "B"), click(`[data-do=keep-pupil]`))
 	p.eventually("[data-two]", "This pupil was changed somewhere else")
 	both := p.text("[data-two] table")
 	assert.Contains(t, both, "name Casimir B Casimir")
@@ -113,7 +113,7 @@ func TestAStandInTheBrowser(t *testing.T) {
 	}
 	p.do(press("k"))
 	p.eventually("h1", "lay A Dorian out")
-	p.do(chromedp.Click(`//nav//a[contains(., "Shelf")]`))
+	p.do(click(`//nav//a[contains(., "Shelf")]`))
 	p.eventually("main", "briefs (15)")
 	assert.NotContains(t, p.text("main"), "safe keeping")
 	assert.Equal(t, []any{403.0, 403.0}, value[[]any](p,
@@ -143,14 +143,14 @@ func TestRoomsInTheBrowser(t *testing.T) {
 	app := serve(t, dir)
 	defer app.kill()
 	p := browse(t, app.url, true)
-	p.do(chromedp.Navigate(app.url+"/rooms/hall/rounds"), chromedp.Click(css(`[name=name]`)),
+	p.do(chromedp.Navigate(app.url+"/rooms/hall/rounds"), click(`[name=name]`),
 		chromedp.KeyEvent("Wren\tgate porch kettle Wren\r"))
 	p.eventually("h1", "through twelve keys")
-	p.do(chromedp.Click(css(`[data-do=rooms-of-teacher]`)))
+	p.do(click(`[data-do=rooms-of-teacher]`))
 	p.eventually("main", "Open to Wren")
-	p.do(chromedp.Click(`//a[normalize-space()="attic"]`))
+	p.do(click(`//a[normalize-space()="attic"]`))
 	p.eventually("h1", "lay E Dorian out")
-	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), press("M", "i", "n", "e", kb.Enter))
+	p.do(click(`[data-do=save]`), focused(".save input"), press("M", "i", "n", "e", kb.Enter))
 	p.eventually(".kept", "Mine")
 	assert.Contains(t, p.address(), "/rooms/attic/?")
 	p.do(chromedp.Navigate(app.url + "/rooms/hall/saved"))
@@ -191,15 +191,15 @@ func TestANewerVersionIsTaken(t *testing.T) {
 	p.do(chromedp.Navigate(front.URL + "/?instrument.id=bass&scale.tonic=Ab&scale.name=lydian"))
 	p.eventually("h1", "lay A♭ Lydian out")
 	p.until(`!!navigator.serviceWorker.controller`, "the worker looks after the page")
-	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), chromedp.KeyEvent("Half a tit"))
+	p.do(click(`[data-do=save]`), focused(".save input"), chromedp.KeyEvent("Half a tit"))
 	newer.Store(true)
 	value[bool](p, `navigator.serviceWorker.getRegistration().then((r) => r.update()).then(() => true)`)
 	p.eventually(".v-snackbar", "A newer Even Ladder is here.")
 	value[bool](p, `(window.before = true)`)
-	p.do(chromedp.Click(`//button[contains(., "Take it")]`))
+	p.do(click(`//button[contains(., "Take it")]`))
 	p.until(`!window.before && !!document.querySelector('[data-do=save]')`, "the page is loaded anew")
 	p.eventually("h1", "lay A♭ Lydian out")
-	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"))
+	p.do(click(`[data-do=save]`), focused(".save input"))
 	assert.Equal(t, "Half a tit", value[string](p, `document.querySelector('.save input').value`))
 }
 
@@ -211,14 +211,14 @@ func TestASaveThatWaited(t *testing.T) {
 	p.do(press("k"))
 	p.eventually("h1", "lay A Dorian out")
 	p.offline(true)
-	p.do(chromedp.Click(css(`[data-do=save]`)), focused(".save input"), press("W", "a", "i", "t", kb.Enter))
+	p.do(click(`[data-do=save]`), focused(".save input"), press("W", "a", "i", "t", kb.Enter))
 	p.eventually("[data-unsaved]", "Not saved yet: something new for the shelf.")
-	p.do(chromedp.Click(`//div[contains(@class, "save")]//button[contains(., "Close")]`),
+	p.do(click(`//div[contains(@class, "save")]//button[contains(., "Close")]`),
 		chromedp.WaitNotPresent(css(`.v-overlay .save`)))
 	p.offline(false)
 	p.do(press("k"))
 	p.eventually("h1", "lay D Dorian out")
-	p.do(chromedp.Click(css(`[data-unsaved=send]`)))
+	p.do(click(`[data-unsaved=send]`))
 	p.eventually(".v-snackbar", "“Wait” is saved, as it was.")
 	assert.Contains(t, p.text("h1"), "lay D Dorian out")
 	assert.Empty(t, p.text(".kept"), "the bench is another brief")

@@ -9,8 +9,6 @@ import (
 	"github.com/stretchr/testify/assert"
 )
 
-func click(selector string) chromedp.Action[chromedp.Void] { return chromedp.Click(css(selector)) }
-
 // A finger set by hand is found again in the sentence, on the neck and in the
 // address, with what it costs; and is left to the hand again.
 func TestThisFingerHere(t *testing.T) {
@@ -27,12 +25,12 @@ func TestThisFingerHere(t *testing.T) {
 	assert.Equal(t, "2", value[string](p, `document.activeElement.dataset.finger`), "the focus stays where the work is")
 	p.do(click("[data-do=free]"))
 	p.gone("h1", "middle finger")
-	p.do(chromedp.Click(css(`[data-word="layout.system"]`)), focused(".picker input"),
+	p.do(click(`[data-word="layout.system"]`), focused(".picker input"),
 		chromedp.KeyEvent("middle finger first"), press(kb.Enter))
 	p.eventually("h1", "with the middle finger on string 6")
 
 	// One octave is one press away from the box.
-	p.do(click(`[data-note="0"]`), chromedp.Click(`//button[.="one octave"]`))
+	p.do(click(`[data-note="0"]`), click(`//button[.="one octave"]`))
 	p.eventually("h1", "one octave")
 	p.gone("h1", "middle finger")
 }
@@ -122,7 +120,7 @@ func TestAProgressionIsTyped(t *testing.T) {
 	p.eventually(".stops", "C Mixolydian")
 	p.do(click("[data-do=as-round]"))
 	p.eventually("h1", "Carry it through G natural minor, C Mixolydian, F major in an order")
-	p.do(chromedp.Click(css(`[data-word="round.keys"]`)), focused(".picker input"), chromedp.KeyEvent("Fm Bbm Fm"),
+	p.do(click(`[data-word="round.keys"]`), focused(".picker input"), chromedp.KeyEvent("Fm Bbm Fm"),
 		press(kb.Enter))
 	p.eventually("h1", "F natural minor, B♭ natural minor, F natural minor")
 }
@@ -151,7 +149,7 @@ func TestTheFirstMinute(t *testing.T) {
 	value[bool](p, `localStorage.clear(), sessionStorage.clear(), true`)
 	p.do(chromedp.Navigate(p.url + start))
 	p.eventually("[data-first=word]", "Press an underlined word")
-	p.do(chromedp.Click(`//p[@data-first]//a[.="ukulele"]`))
+	p.do(click(`//p[@data-first]//a[.="ukulele"]`))
 	p.eventually("h1", "On a ukulele")
 	p.eventually("[data-first=play]", "space bar")
 	p.do(press(" "))
@@ -218,9 +216,9 @@ func TestNothingScrollsSideways(t *testing.T) {
 		"/compare?first=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Ddorian&second=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Dphrygian&also=instrument.id%3Dguitar%26scale.tonic%3DE%26scale.name%3Dlydian",
 		"/practise?instrument.id=guitar&scale.tonic=E&scale.name=dorian", "/saved", "/workshop", "/today", pupil,
 	} {
-		for _, width := range []int64{320, 390, 600, 640, 820, 1000, 1280, 1920} {
-			p.do(chromedp.EmulateViewport(width, 800), chromedp.Navigate(p.url+path),
-				chromedp.WaitVisible(css("h1, h2")), settle())
+		p.do(chromedp.EmulateViewport(1920, 800), chromedp.Navigate(p.url+path), chromedp.WaitVisible(css("h1, h2")))
+		for _, width := range []int64{1920, 1280, 1000, 820, 640, 600, 390, 320} {
+			p.do(chromedp.EmulateViewport(width, 800), settle())
 			assert.Empty(t, value[[]string](p, wide), "%s at %d", path, width)
 		}
 	}
@@ -250,7 +248,7 @@ func TestOnAPhone(t *testing.T) {
 	p.do(click("[data-do=sheet]"), chromedp.WaitVisible(css(".preview img")), settle())
 	assert.Equal(t, []float64{390, 844}, value[[]float64](p,
 		`(() => { const r = document.querySelector('.v-card.sheet').getBoundingClientRect(); return [r.width, r.height] })()`), "the sheet fills the screen")
-	p.do(press(kb.Escape), click("[data-do=screens]"), chromedp.Click(`//a[contains(@class, "screen")][.="Shelf"]`))
+	p.do(press(kb.Escape), click("[data-do=screens]"), click(`//a[contains(@class, "screen")][.="Shelf"]`))
 	p.until(`location.pathname === '/saved'`, "screens are a press away")
 }
 
@@ -269,7 +267,7 @@ func TestKeysAreQuick(t *testing.T) {
 		}
 		return out.sort((a, b) => a - b)
 	})()`)
-	p.do(chromedp.Click(css(`[data-word="scale.tonic"]`)), focused(".picker input"), chromedp.KeyEvent("ab"),
+	p.do(click(`[data-word="scale.tonic"]`), focused(".picker input"), chromedp.KeyEvent("ab"),
 		chromedp.WaitVisible(css(".picker li")))
 	gone := value[float64](p, `(async () => {
 		const from = performance.now()

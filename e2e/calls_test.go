@@ -70,14 +70,14 @@ func TestTwentyCallsByKeyboard(t *testing.T) {
 	p.eventually(".end", "New today")
 	p.do(onto("[data-do=take-sitting-back]"), press(kb.Enter))
 	p.eventually("[data-do=start]", "Start")
-	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
+	p.do(click(`//button[contains(., "Undo")]`))
 	p.until(`(async () => (await (await fetch('/api/v1/sittings')).json()).sittings.length === 1)()`,
 		"it is back in the log")
 }
 
-// Ten numbers answered into the microphone, as a player would after each call.
-func TestTenCallsByMicrophone(t *testing.T) {
-	made, err := call.Build(call.Request{Brief: bassInDflat, Kind: "numbers", Progression: "twelve-bars", Count: 10})
+// Numbers answered into the microphone, as a player would after each call.
+func TestCallsByMicrophone(t *testing.T) {
+	made, err := call.Build(call.Request{Brief: bassInDflat, Kind: "numbers", Progression: "twelve-bars", Count: 4})
 	require.NoError(t, err)
 	const first, apart = 9.0, 4.5
 	played := make([]take.Heard, len(made.Calls))
@@ -88,19 +88,16 @@ func TestTenCallsByMicrophone(t *testing.T) {
 	samples, err := sound.Perform(bass, played, 45, 6)
 	require.NoError(t, err)
 	var file bytes.Buffer
-	require.NoError(t, wav.Write(&file, append(samples, make([]float32, 20*sound.Rate)...), sound.Rate))
+	require.NoError(t, wav.Write(&file, append(samples, make([]float32, 30*sound.Rate)...), sound.Rate))
 	name := filepath.Join(t.TempDir(), "answers.wav")
 	require.NoError(t, os.WriteFile(name, file.Bytes(), 0o600))
 
 	p := open(t, callsInDflat+"&level=2&progression=twelve-bars", false, browser.Hears(name)...)
 	p.eventually("[data-do=start]", "Start")
 	p.do(click("[data-do=microphone]"), chromedp.WaitVisible(css("[data-heard=on]")), click("[data-do=start]"))
-	for _, call := range []int{6, 11} {
-		p.until(fmt.Sprintf(`document.querySelector('.count')?.textContent.includes('Call %d ·') ?? false`, call),
-			"the calls before are answered")
-	}
+	p.until(`document.querySelector('.count')?.textContent.includes('Call 5 ·') ?? false`, "the calls before are answered")
 	p.do(click("[data-do=end]"))
-	p.eventually("h1", "10 of 10 right")
+	p.eventually("h1", "4 of 4 right")
 }
 
 // Calls go on with the beat, counted in; what is not answered in time is missed.
@@ -185,7 +182,7 @@ func TestACourseOfSheets(t *testing.T) {
 	p.do(click("[data-choice=mark]"), click("[data-mark='2']"), click("[data-do=hand-in]"))
 	p.eventually("body", "Handed in: Scales: major, sheet 1 of 20, 2 of 3 right.")
 	p.eventually(".stepper", "Day 1, sheet 2 of 20")
-	p.do(chromedp.Click(css(".whose a")))
+	p.do(click(".whose a"))
 	p.eventually("[data-set]", "1 of 20 sheets done")
 	p.eventually("[data-fold=pupil-sittings]", "2 of 3")
 	p.do(click("[data-do=take-sitting-back]"))

@@ -37,7 +37,7 @@ func TestEveryLayoutByTheSentence(t *testing.T) {
 
 	// An option shows only where it matters.
 	fine := func() string {
-		p.do(chromedp.Click(css(".fine")), chromedp.WaitVisible(css("[data-fine=names]")))
+		p.do(click(".fine"), chromedp.WaitVisible(css("[data-fine=names]")))
 		said := p.text(".fine-card")
 		p.do(chromedp.KeyEvent(kb.Escape), chromedp.WaitNotPresent(css("[data-fine=names]")), settle())
 		return said
@@ -81,10 +81,10 @@ func TestTheStripComparesBoxes(t *testing.T) {
 func TestWhyAFingerAndWhereItIsComfortable(t *testing.T) {
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Gb&scale.name=lydian", false)
 	p.eventually("h1", "lay G♭ Lydian out")
-	p.do(chromedp.Click(css(`[data-note="2"]`)))
+	p.do(click(`[data-note="2"]`))
 	p.eventually(".said", "Little finger, because the middle finger has just taken fret 4 and this is 2 frets further.")
 	assert.Contains(t, p.text("aside"), "bring it down a fret a day")
-	p.do(chromedp.Click(css("aside summary")))
+	p.do(click("aside summary"))
 	p.eventually(".days", "1 5")
 	p.do(press("."))
 	p.until(`!document.querySelector("[data-do=land]")`, "no mark of the next box is pressed")
@@ -95,7 +95,7 @@ func TestWhyAFingerAndWhereItIsComfortable(t *testing.T) {
 func TestABoxTwelveFretsHigher(t *testing.T) {
 	p := open(t, "/?instrument.id=bass&scale.tonic=F%23&scale.name=dorian&layout.box=0", false)
 	p.eventually("h1", "lay F♯ Dorian out")
-	p.do(chromedp.Click(css("[data-do=higher]")))
+	p.do(click("[data-do=higher]"))
 	p.eventually("h1", "the box 12 frets higher")
 	p.do(press("<"))
 	p.until(`!document.querySelector('h1').textContent.includes('12 frets')`, "it is back")
@@ -111,7 +111,7 @@ func TestTheKeyChangesUnderAStillHand(t *testing.T) {
 	p.do(chromedp.SendKeys(css("aside input"), "Ab dorian, Eb mixolydian"), chromedp.KeyEvent(kb.Enter))
 	p.eventually("aside", "A♭ Dorian")
 	assert.Equal(t, 2, strings.Count(p.text("aside"), "27 mm"), "the key comes back to where it was")
-	p.do(chromedp.Click(`//aside//button[contains(., "A♭ Dorian")]`))
+	p.do(click(`//aside//button[contains(., "A♭ Dorian")]`))
 	p.eventually("h1", "lay A♭ Dorian out as one octave")
 	p.do(chromedp.SendKeys(css("aside input"), ", X dorian"), chromedp.KeyEvent(kb.Enter))
 	p.eventually(".trouble", `"X" is not a note name`)
@@ -120,10 +120,10 @@ func TestTheKeyChangesUnderAStillHand(t *testing.T) {
 func TestTwoPlansSideBySide(t *testing.T) {
 	p := open(t, start+"&layout.system=seven-position", true)
 	p.eventually("h1", "lay E Dorian out")
-	p.do(chromedp.Click(css("[data-do=compare]")))
+	p.do(click("[data-do=compare]"))
 	p.eventually(".shared", "Notes in both: E F♯ G A B C♯ D")
 	second := `(//section//button[@data-word="scale.name"])[2]`
-	p.do(chromedp.Click(second), focused(".picker input"), press("p", "h", "r", "y", "g", "i", "a", "n", kb.Enter))
+	p.do(click(second), focused(".picker input"), press("p", "h", "r", "y", "g", "i", "a", "n", kb.Enter))
 	p.eventually(".shared", "only in the second: F")
 	framed := value[int](p, `document.querySelectorAll('section:first-of-type .mark .frame').length`)
 	assert.Equal(t, framed, value[int](p, `[...document.querySelectorAll('section:first-of-type [data-note]')].filter(e => e.getAttribute('aria-label').endsWith('in both')).length`))
@@ -131,27 +131,27 @@ func TestTwoPlansSideBySide(t *testing.T) {
 	assert.Positive(t, framed)
 
 	// A problem stands at its own side and leaves both plans.
-	p.do(chromedp.Click(`(//section//button[@data-word="layout.system"])[1]`), focused(".picker input"),
+	p.do(click(`(//section//button[@data-word="layout.system"])[1]`), focused(".picker input"),
 		chromedp.KeyEvent("five forms"), press(kb.Enter))
 	p.eventually("section:first-of-type", "in the five forms")
-	p.do(chromedp.Click(`(//section//button[@data-word="scale.name"])[1]`), focused(".picker input"),
+	p.do(click(`(//section//button[@data-word="scale.name"])[1]`), focused(".picker input"),
 		chromedp.KeyEvent("1 3 5"), press(kb.Enter))
 	p.eventually(".problems", "fewer than five notes")
-	p.do(chromedp.Click(`//button[contains(., "Back to what worked")]`))
+	p.do(click(`//button[contains(., "Back to what worked")]`))
 	p.eventually(".shared", "only in the second: F")
 }
 
 func TestTheWorkshop(t *testing.T) {
 	p := open(t, "/workshop", true)
 	p.eventually("main", "Loft six")
-	p.do(chromedp.Click(css("[data-do=new-instrument]")), chromedp.WaitVisible(css(".editor")))
+	p.do(click("[data-do=new-instrument]"), chromedp.WaitVisible(css(".editor")))
 	p.do(chromedp.SendKeys(css(`.editor input[maxlength]`), "Attic seven"))
 	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`),
 		focused("[data-field=strings] input"), press("A", " ", "D", " ", "G", " ", "C"))
 	p.eventually(".strings", "C")
 	p.wait(func() bool { return strings.Count(p.text(".strings"), " ") == 3 }, "it should come to be so")
 	before := p.text(".strings")
-	p.do(chromedp.Click(css(`button[aria-label="String 4 a half step down"]`)))
+	p.do(click(`button[aria-label="String 4 a half step down"]`))
 	p.wait(func() bool { return p.text(".strings") != before }, "it should come to be so")
 	assert.True(t, strings.HasPrefix(p.text(".strings"), "A♭"), p.text(".strings"))
 
@@ -165,16 +165,16 @@ func TestTheWorkshop(t *testing.T) {
 	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`),
 		press("G", "3", " ", "D", "4", " ", "A", "4", " ", "D", "5"))
 	p.eventually(".strings", "D5")
-	p.do(chromedp.Click(`//button[contains(., "Keep it")]`))
+	p.do(click(`//button[contains(., "Keep it")]`))
 	p.eventually(`ul[aria-label="Own instruments"]`, "Attic seven")
 
 	// A scale is told at once which known one it is.
-	p.do(chromedp.Click(css("[data-do=new-scale]")), chromedp.SendKeys(css("[data-field=formula] input"),
+	p.do(click("[data-do=new-scale]"), chromedp.SendKeys(css("[data-field=formula] input"),
 		"1 b2 3 4 5 b6 b7"))
 	p.eventually(".report", "This is Phrygian dominant")
 	assert.Contains(t, p.text(".report"), "harmonic minor from its 5")
 	p.do(chromedp.SendKeys(css(`section:last-of-type .editor input[maxlength="160"]`), "Gate"),
-		chromedp.Click(`//button[contains(., "Keep it")]`))
+		click(`//button[contains(., "Keep it")]`))
 	p.eventually(`ul[aria-label="Own scales"]`, "Gate")
 
 	// A file is taken whole or not at all, and can be taken back.
@@ -186,7 +186,7 @@ func TestTheWorkshop(t *testing.T) {
 	assert.NotContains(t, p.text("main"), "Half")
 	p.do(chromedp.SetUploadFiles(css("input[type=file]"), []string{good}))
 	p.eventually("main", "From a file")
-	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
+	p.do(click(`//button[contains(., "Undo")]`))
 	p.gone("main", "From a file")
 
 	// Both are on the bench.

@@ -37,7 +37,7 @@ type page struct {
 // logs as an error fails the test, unless the test expects refusals.
 func open(t *testing.T, path string, expectRefusals bool, more ...chromedp.ExecAllocatorOption) page {
 	t.Helper()
-	app, err := browser.Start(t.Context(), binary, "demo")
+	app, err := browser.Start(context.Background(), binary, "demo") // the test's own context ends before its cleanups
 	require.NoError(t, err)
 	t.Cleanup(app.Stop) // after the browser has gone
 	p := browse(t, app.URL, expectRefusals, more...)
@@ -194,11 +194,36 @@ func (p page) marks() []string {
 func pick(field, choice string) chromedp.Action[chromedp.Void] {
 	option := fmt.Sprintf(`//li[@role="option"][span[contains(@class,"label") and normalize-space()=%q]]`, choice)
 	return chromedp.Steps(
-		chromedp.Click(css(fmt.Sprintf(`[data-word=%q]`, field))),
+		click(fmt.Sprintf(`[data-word=%q]`, field)),
 		chromedp.WaitVisible(option),
 		focused(".picker input"), // and the list has scrolled to the present choice
-		chromedp.Click(option),
+		click(option),
 	)
+}
+
+// click presses the element at a CSS or XPath selector once it rests: one that moves between the two halves of a press
+// is missed.
+func click(selector string) chromedp.Action[chromedp.Void] {
+	if strings.HasPrefix(selector, "/") || strings.HasPrefix(selector, "(") {
+		found := fmt.Sprintf("document.evaluate(%q, document, null, 9).singleNodeValue", selector)
+		return chromedp.Steps(chromedp.WaitVisible(selector), rests(found), chromedp.Click(selector))
+	}
+	found := fmt.Sprintf("document.querySelector(%q)", selector)
+	return chromedp.Steps(chromedp.WaitVisible(css(selector)), rests(found), chromedp.Click(css(selector)))
+}
+
+// rests waits until an element is in the same place in two frames running.
+func rests(found string) chromedp.Action[chromedp.Void] {
+	return chromedp.Evaluate[chromedp.Void](`new Promise((done) => {
+		let before = ''
+		const look = () => {
+			const box = JSON.stringify(`+found+`?.getBoundingClientRect())
+			if (box && box === before) return done()
+			before = box
+			requestAnimationFrame(look)
+		}
+		look()
+	})`, chromedp.EvalAwaitPromise)
 }
 
 func press(keys ...string) chromedp.Action[chromedp.Void] {

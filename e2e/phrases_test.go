@@ -95,7 +95,7 @@ func TestAPhraseIsChangedAndKept(t *testing.T) {
 	p.do(chromedp.Navigate(p.url + "/saved"))
 	p.do(click("[data-choice=phrases]"))
 	p.eventually("main", "Hinge")
-	p.do(chromedp.Click(`//a[contains(., "Hinge")]`))
+	p.do(click(`//a[contains(., "Hinge")]`))
 	is("E♭ 1, B♭ 5, G♭ ♭3, F 2, E♭ 1", "opened from the shelf")
 	for _, width := range []int{820, 390} {
 		p.do(chromedp.EmulateViewport(int64(width), 900), settle())

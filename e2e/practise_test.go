@@ -42,7 +42,7 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.eventually(".sitting", "3 tries, 2 clean")
 
 	// The last answer was a slip of the finger.
-	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
+	p.do(click(`//button[contains(., "Undo")]`))
 	p.eventually("h1", "triplets at 200")
 	p.eventually(".sitting", "2 tries, 2 clean")
 	p.do(chromedp.Reload())
@@ -52,8 +52,8 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 
 	p.do(click("[data-do=end-sitting]"))
 	p.eventually(".summary", "2 tries on 1 rung (eighths at 300), 2 clean")
-	p.do(chromedp.Click(css(`[data-fold=log] [data-choice="every"]`)),
-		chromedp.Click(css(`[data-fold=log] [data-choice="not-yet"]`)))
+	p.do(click(`[data-fold=log] [data-choice="every"]`),
+		click(`[data-fold=log] [data-choice="not-yet"]`))
 	p.until(`!!document.querySelector('td.not-yet') && !document.querySelector('td.clean, td.nearly')`,
 		"the log shows what was asked for")
 
@@ -63,7 +63,7 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.do(press("g"))
 	p.eventually("h1", "triplets at 200")
 	value[bool](p, `document.querySelector('[data-fold=ladder] summary').click(), true`)
-	p.do(chromedp.Click(css(`[data-choice="tempo-only"]`)))
+	p.do(click(`[data-choice="tempo-only"]`))
 	p.eventually("[data-fold=ladder]", "the count never changes")
 	assert.Contains(t, p.address(), "way=tempo-only")
 }
@@ -92,9 +92,9 @@ func TestALadderOfPartsIsKept(t *testing.T) {
 	p.eventually(".why", "was clean twice running: go up to eighths at 320, twice on end.")
 	p.until(`!document.querySelector('h1 .of').innerText.includes('octave')`, "then the whole")
 	p.do(chromedp.Navigate(p.url + "/saved"))
-	p.do(chromedp.Click(css("[data-choice=ladders]")))
+	p.do(click("[data-choice=ladders]"))
 	p.eventually(".library", "Wenna, Thursdays")
-	p.do(chromedp.Click(`//a[contains(., "Wenna, Thursdays")]`))
+	p.do(click(`//a[contains(., "Wenna, Thursdays")]`))
 	p.eventually("[data-fold=log]", "one octave")
 
 	// Without the kept ladder the work has a log of its own.
@@ -133,7 +133,7 @@ func TestATryIsNotLost(t *testing.T) {
 	p.do(press("2"))
 	p.eventually("[data-unsaved]", "Not saved yet: a try.")
 	p.offline(false)
-	p.do(chromedp.Click(css(`[data-unsaved=send]`)))
+	p.do(click(`[data-unsaved=send]`))
 	p.eventually(".why", "was nearly clean: again")
 	p.wait(func() bool { return p.text("[data-unsaved]") == "" }, "nothing waits any more")
 }
@@ -218,7 +218,7 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 	assert.False(t, value[bool](p, `!!document.querySelector('.result')`), "it is no new try")
 	p.do(click("[data-fold=log] [data-do=delete-take]"))
 	p.until(`!document.querySelector('[data-fold=log] [data-kept]')`, "the take is gone, the try is not")
-	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
+	p.do(click(`//button[contains(., "Undo")]`))
 	p.eventually("[data-fold=log] [data-kept]", "MB")
 }
 

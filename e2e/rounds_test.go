@@ -29,14 +29,14 @@ func TestAFingerOfOneKey(t *testing.T) {
 	p := open(t, "/rounds?instrument.id=guitar&scale.tonic=A&scale.name=mixolydian&layout.system=three-per-string",
 		false)
 	p.eventually("h1", "lay A Mixolydian out")
-	p.do(chromedp.Click(css(`[data-stop="D"] [data-do=key-fingers]`)))
+	p.do(click(`[data-stop="D"] [data-do=key-fingers]`))
 	p.eventually(".fingers", "Fingers in D Mixolydian")
 	press := `document.querySelector('.fingers [data-note="0"]').dispatchEvent(new MouseEvent('click', {bubbles: true}))`
-	p.do(chromedp.Evaluate[chromedp.Void](press), chromedp.Click(css(`.fingers .finger[aria-pressed=false]`)))
+	p.do(chromedp.Evaluate[chromedp.Void](press), click(`.fingers .finger[aria-pressed=false]`))
 	p.eventually(`[data-stop="D"] .facts`, "1 set by hand")
 	assert.Contains(t, value[string](p, `location.search`), "round.fingers=D")
 	assert.NotContains(t, p.text(`[data-stop="A"] .facts`), "set by hand")
-	p.do(chromedp.Click(css("[data-do=free-all]")))
+	p.do(click("[data-do=free-all]"))
 	p.gone(`[data-stop="D"] .facts`, "set by hand")
 }
 
@@ -46,31 +46,31 @@ func TestAFingerOfOneKey(t *testing.T) {
 func TestARoundFromTheBench(t *testing.T) {
 	p := open(t, "/?instrument.id=bass&scale.tonic=E&scale.name=mixolydian", false)
 	p.eventually("h1", "lay E Mixolydian out")
-	p.do(chromedp.Click(css("[data-do=round]")))
+	p.do(click("[data-do=round]"))
 	p.eventually("h1", "Carry it through twelve keys by fourths")
 	assert.Equal(t, "E A D G C F Bb Eb Ab Db F# B", p.keysInOrder())
 	p.do(pick("round.order", "by whole steps"), pick("round.start", "G"))
 	p.eventually("h1", "lay G Mixolydian out")
 	assert.Equal(t, "G A B Db Eb F Ab Bb C D E F#", p.keysInOrder())
 	assert.Contains(t, p.text(`[data-stop="A"]`), "open strings")
-	p.do(chromedp.Click(css(`[data-stop="Db"] [data-do=respell]`)))
+	p.do(click(`[data-stop="Db"] [data-do=respell]`))
 	p.until(`!!document.querySelector('[data-stop="C#"]')`, "C♯ stands in the place of D♭")
 	assert.Contains(t, p.text(`[data-stop="C#"]`), "F♯ C♯ G♯ D♯ A♯ E♯", "and is signed with sharps")
 
-	p.do(chromedp.Click(css(`[data-stop="B"] [data-do=done]`)), chromedp.Reload())
+	p.do(click(`[data-stop="B"] [data-do=done]`), chromedp.Reload())
 	p.eventually(".play-bar", "1 of 12 done")
-	p.do(chromedp.Click(css(`[data-do=clear]`)))
+	p.do(click(`[data-do=clear]`))
 	p.eventually(".play-bar", "0 of 12 done")
-	p.do(chromedp.Click(`//button[contains(., "Undo")]`))
+	p.do(click(`//button[contains(., "Undo")]`))
 	p.eventually(".play-bar", "1 of 12 done")
 
 	p.do(press("h"))
 	p.until(`document.querySelectorAll('.cover').length === 12 && !document.querySelector('.small-neck')`,
 		"every neck is hidden")
-	p.do(chromedp.Click(css(`[data-stop="B"] .cover`)))
+	p.do(click(`[data-stop="B"] .cover`))
 	p.until(`!!document.querySelector('[data-stop="B"] .small-neck')`, "until it is pressed")
 
-	p.do(chromedp.Click(css(`[data-stop="Eb"] .key`)))
+	p.do(click(`[data-stop="Eb"] .key`))
 	p.eventually("h1", "lay E♭ Mixolydian out")
 	assert.NotContains(t, p.address(), "round.")
 }
@@ -91,7 +91,7 @@ func TestARoundPlaysFromAnyKey(t *testing.T) {
 		}).observe(document.body, {subtree: true, attributes: true, childList: true})
 		return true
 	})()`)
-	p.do(chromedp.Click(css(`[data-stop="Db"] [data-do=play-from]`)))
+	p.do(click(`[data-stop="Db"] [data-do=play-from]`))
 	p.until(`window.seen.length >= 3`, "goes on to the next keys")
 	p.do(press(" "))
 	assert.Equal(t, []string{"Db", "F#", "B"}, value[[]string](p, `window.seen.slice(0, 3)`))
@@ -103,13 +103,13 @@ func TestARoundIsKept(t *testing.T) {
 	p := open(t, "/saved", false)
 	p.eventually(`[data-choice=rounds]`, "rounds (2)")
 	assert.NotContains(t, p.text(`ul[aria-label="Saved briefs"]`), "cold starts")
-	p.do(chromedp.Click(css(`[data-choice=rounds]`)))
+	p.do(click(`[data-choice=rounds]`))
 	p.eventually(`ul[aria-label="Saved rounds"]`, "Wenna: twelve cold starts")
-	p.do(chromedp.Click(`//a[contains(., "Wenna: twelve cold starts")]`))
+	p.do(click(`//a[contains(., "Wenna: twelve cold starts")]`))
 	p.eventually("h1", "shuffled (number 17), all in first position, a bar's rest between")
 	p.eventually(".kept", "Wenna: twelve cold starts")
 	p.do(pick("round.link", "joined"))
 	p.eventually(".kept", "changed")
 	p.do(press("p"), chromedp.WaitVisible(css(`.preview img`)))
-	p.do(chromedp.Click(`//button[contains(., "one page")]`), settle(), chromedp.WaitVisible(css(`.preview img`)))
+	p.do(click(`//button[contains(., "one page")]`), settle(), chromedp.WaitVisible(css(`.preview img`)))
 }

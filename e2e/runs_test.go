@@ -54,7 +54,7 @@ func TestTheStaffStandsOverTheLanes(t *testing.T) {
 		assert.Less(t, px, 4.0, "note %d stands over its mark", i)
 	}
 	assert.Contains(t, p.text(".staff"), "A♭", "the chord of the moment")
-	p.do(chromedp.Click(css(`[data-staff="5"] .vf-notehead`)))
+	p.do(click(`[data-staff="5"] .vf-notehead`))
 	p.wait(func() bool {
 		return value[string](p, `document.querySelector('[data-event][aria-current=step]')?.dataset.event + document.querySelector('.staff .now')?.dataset.staff`) == "55"
 	}, "it should come to be so")
@@ -67,10 +67,10 @@ func TestLandOnAPressedMark(t *testing.T) {
 	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=dorian", false)
 	p.eventually("h1", "lay B Dorian out")
 	at := value[string](p, `document.querySelector('[data-note="4"]').getAttribute('aria-label').split(',').slice(0, 2).join(',')`)
-	p.do(chromedp.Click(css(`[data-note="4"]`)), chromedp.WaitVisible(css("[data-do=land]")),
-		chromedp.Click(css("[data-do=land]")))
+	p.do(click(`[data-note="4"]`), chromedp.WaitVisible(css("[data-do=land]")),
+		click("[data-do=land]"))
 	p.eventually("h1", "landing on "+at)
-	p.do(chromedp.WaitVisible(`//button[contains(., "end as written")]`), chromedp.Click(css("[data-do=land]")))
+	p.do(chromedp.WaitVisible(`//button[contains(., "end as written")]`), click("[data-do=land]"))
 	p.gone("h1", "landing")
 }
 
@@ -89,7 +89,7 @@ func TestFilesDownloadAndOpen(t *testing.T) {
 		"midi":     func(file string) *exec.Cmd { return exec.Command("midi2abc", file) },
 		"abc":      func(file string) *exec.Cmd { return exec.Command("abc2midi", file, "-o", file+".mid") },
 	} {
-		p.do(chromedp.Click(css(`[data-format=` + format + `]`)))
+		p.do(click(`[data-format=` + format + `]`))
 		extension := format
 		if format == "midi" {
 			extension = "mid"
@@ -100,11 +100,11 @@ func TestFilesDownloadAndOpen(t *testing.T) {
 		assert.NoError(t, err, "%s: %s", format, said)
 		assert.NotRegexp(t, `(?i)warning|error`, string(said), format)
 	}
-	p.do(chromedp.Click(css(`[data-format=wav]`)))
+	p.do(click(`[data-format=wav]`))
 	p.arrives(filepath.Join(dir, "e-flat-mixolydian-ukulele.wav"))
 
 	// The plan that was exported opens again from its file.
-	p.do(chromedp.Click(css(`[data-format=json]`)))
+	p.do(click(`[data-format=json]`))
 	exported := filepath.Join(dir, "e-flat-mixolydian-ukulele.json")
 	p.arrives(exported)
 	p.do(chromedp.Navigate(p.url + "/saved"))

@@ -33,7 +33,7 @@ func TestThePlayButtonMovesTheMarkInTime(t *testing.T) {
 	p := open(t, "/?instrument.id=bass&scale.tonic=Eb&scale.name=dorian&layout.strings=4,3&rhythm.perBeat=2&rhythm.tempoBpm=120&run.direction=up", false)
 	p.eventually("h1", "lay E♭ Dorian out")
 	value[bool](p, watchMarks)
-	p.do(chromedp.Click(css("[data-do=play]")))
+	p.do(click("[data-do=play]"))
 	p.eventually(".counting", "4")
 	p.wait(func() bool { return value[int](p, `window.marks.length`) >= 6 }, "it should come to be so")
 	marks := value[[]mark](p, `window.marks`)
@@ -50,7 +50,7 @@ func TestThePlayButtonMovesTheMarkInTime(t *testing.T) {
 		value[bool](p, nextFrame)
 	}
 	assert.LessOrEqual(t, value[int](p, `window.marks.length`), count+1, "and stops")
-	p.do(chromedp.Click(css(`[data-note="0"]`)))
+	p.do(click(`[data-note="0"]`))
 	p.wait(func() bool {
 		return value[string](p, `document.querySelector('[data-event][aria-current]').dataset.event`) == "0"
 	}, "it should come to be so")
@@ -65,12 +65,12 @@ func TestAStretchIsPlayedAgain(t *testing.T) {
 	p.eventually("h1", "lay E♭ Dorian out")
 	value[bool](p, watchMarks+`, document.querySelector('[data-event="2"]').dispatchEvent(new PointerEvent('pointerdown', {bubbles: true})), document.querySelector('[data-event="9"]').dispatchEvent(new PointerEvent('pointerup', {bubbles: true})), true`)
 	p.eventually(".looped", "Bar 1")
-	p.do(chromedp.Click(css("[data-do=play]")))
+	p.do(click("[data-do=play]"))
 	p.wait(func() bool { return value[int](p, `window.marks.filter(m => m.event === 0).length`) >= 2 },
 		"it should come to be so")
 	assert.LessOrEqual(t, value[int](p, `Math.max(...window.marks.map(m => m.event))`), 15,
 		"no note past the first bar")
-	p.do(chromedp.Click(css("[data-do=repeat]")))
+	p.do(click("[data-do=repeat]"))
 	p.wait(func() bool { return value[int](p, `Math.max(...window.marks.map(m => m.event))`) > 15 },
 		"it should come to be so")
 }

@@ -40,7 +40,7 @@ func TestTheStartPageIsToday(t *testing.T) {
 	assert.Contains(t, p.text(".others"), "Thaddeus nothing is set")
 	p.do(chromedp.Navigate(p.url + start))
 	p.eventually("h1", "lay E Dorian out")
-	p.do(chromedp.Click(css(`a[href="/today"]`)))
+	p.do(click(`a[href="/today"]`))
 	p.eventually("h1", "3 lessons")
 }
 
@@ -61,7 +61,7 @@ func TestAnAfternoonByKeyboard(t *testing.T) {
 	p.eventually(row("Casimir")+".set", "D♭ major, seven positions, box 3")
 	p.do(onto(row("Casimir")+"[data-do=set]"), press(kb.Enter))
 	p.eventually(row("Casimir")+".set", "E♭ major, seven positions, box 2")
-	p.do(chromedp.Click(`//button[normalize-space()="Undo"]`))
+	p.do(click(`//button[normalize-space()="Undo"]`))
 	p.eventually(row("Casimir")+".set", "D♭ major, seven positions, box 3")
 
 	p.do(onto(row("Wenna P.")+".name"), press(kb.Enter))
@@ -96,7 +96,7 @@ func TestSetFromTheBenchInTwoPresses(t *testing.T) {
 	p.eventually(".v-snackbar", "Set for Ismay")
 	p.do(chromedp.Navigate(p.url + "/today"))
 	p.eventually("h1", "3 lessons")
-	p.do(chromedp.Click(`//ol[@class="week"]//a[contains(., "Ismay")]`))
+	p.do(click(`//ol[@class="week"]//a[contains(., "Ismay")]`))
 	p.eventually("[data-set]", "On a left-handed guitar")
 	p.eventually("[data-set]", "lay A♭ Lydian out as three notes per string")
 }
@@ -131,7 +131,7 @@ func TestAPupilComesAndGoes(t *testing.T) {
 		chromedp.WaitVisible(css("[data-do=bring-back]")), settle(), click("[data-do=bring-back]"))
 	p.eventually(".v-snackbar", "Marjolein is back")
 	p.hushed()
-	p.do(click("[data-choice=here]"), chromedp.Click(`//details//a[text()="Marjolein"]`))
+	p.do(click("[data-choice=here]"), click(`//details//a[text()="Marjolein"]`))
 	p.eventually("h1", "Marjolein")
 	p.do(click("[data-do=record]"), click("[data-do=set-aside]"))
 	p.eventually("h1", "3 lessons")
@@ -184,7 +184,7 @@ func TestThePageThatGoesHome(t *testing.T) {
 	require.NoError(t, err)
 	value[bool](home, string(axe)+`; true`)
 	home.violations("the page for home by daylight")
-	home.do(chromedp.Click(`//header/button`), settle())
+	home.do(click(`//header/button`), settle())
 	home.violations("the page for home by lamp light")
 	var code struct {
 		Size int    `json:"size"`
@@ -217,7 +217,7 @@ func TestThePageThatGoesHome(t *testing.T) {
 // hushed closes what is told at the foot of the window, which lies over the page's end.
 func (p page) hushed() {
 	p.t.Helper()
-	p.do(chromedp.Click(`//*[contains(@class, "v-snackbar")]//button[normalize-space()="Close"]`))
+	p.do(click(`//*[contains(@class, "v-snackbar")]//button[normalize-space()="Close"]`))
 	p.until(`!document.querySelector('.v-snackbar__wrapper')`, "the notice closes")
 }
 

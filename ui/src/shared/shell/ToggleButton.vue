@@ -5,5 +5,8 @@ const on = defineModel<boolean>({ required: true })
 </script>
 
 <template>
-  <v-btn :icon="icon" size="small" :color="on ? 'primary' : undefined" :variant="on ? 'tonal' : 'text'" :aria-pressed="on" @click="on = !on"><slot v-if="!icon" /></v-btn>
+  <v-btn :icon="!!icon" size="small" :color="on ? 'primary' : undefined" :variant="on ? 'tonal' : 'text'" :aria-pressed="on" @click="on = !on">
+    <v-icon v-if="icon" :icon="icon" />
+    <slot v-else />
+  </v-btn>
 </template>
