@@ -93,7 +93,7 @@ var Formats = []Format{
 	}},
 	{table.Row{ID: "abc", Name: "ABC notation"}, "text/vnd.abc; charset=utf-8", false, scored(abc.Write)},
 	{table.Row{ID: "csv", Name: "table of events"}, "text/csv; charset=utf-8", false, scored(csv.Write)},
-	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", false, func(w io.Writer, s Source,
+	{table.Row{ID: "json", Name: "everything as JSON"}, "application/json", false, func(w io.Writer, s Source,
 		_ *Options) error {
 		e := json.NewEncoder(w)
 		e.SetIndent("", "  ")

@@ -40,7 +40,7 @@ var CalendarFormats = []CalendarFormat{
 		_ draw.Form) error {
 		return ics.Write(w, c.Weeks, c.Name, c.Version)
 	}},
-	{table.Row{ID: "json", Name: "all of it as JSON"}, "application/json", func(w io.Writer, c Calendar,
+	{table.Row{ID: "json", Name: "everything as JSON"}, "application/json", func(w io.Writer, c Calendar,
 		_ draw.Form) error {
 		return json.NewEncoder(w).Encode(c.Weeks)
 	}},
@@ -65,7 +65,7 @@ func weeksReport(c Calendar) draw.Report {
 	for _, week := range c.Weeks.Weeks {
 		s := draw.Section{Heading: fmt.Sprintf("Week %d", week.Week), Columns: []draw.Column{{Heading: "day",
 			Share: 0.12}, {Share: 0.04}, {Heading: "min", Share: 0.06}, {Heading: "for", Share: 0.1},
-			{Heading: "what", Share: 0.48}, {Heading: "how fast", Share: 0.2}}}
+			{Heading: "what", Share: 0.48}, {Heading: "Tempo", Share: 0.2}}}
 		s.Columns[1].Tick = true
 		for _, day := range week.Days {
 			for i, item := range day.Items {

@@ -21,7 +21,7 @@ func TestWeeksAsFiles(t *testing.T) {
 		Scale: brief.Scale{Tonic: "Ab", Name: "major"}}, Start: schedule.MustParseDay("2026-12-07"), Weeks: 6,
 		Keys: "fourths"}, nil)
 	require.NoError(t, err)
-	c := Calendar{weeks, "casimir", 1, "Casimir: weeks of practice"}
+	c := Calendar{weeks, "casimir", 1, "Casimir: practice plan"}
 	page, err := WriteCalendar("pdf", c, draw.Form{Paper: draw.A4})
 	require.NoError(t, err)
 	again, err := WriteCalendar("pdf", c, draw.Form{Paper: draw.A4})

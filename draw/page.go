@@ -227,7 +227,7 @@ func (g *paging) run(pl plan.Plan) error {
 // notes writes what the signs mean and what to mind.
 func (g *paging) notes(pl plan.Plan) error {
 	small := letter{text, 7.5, faint}
-	lines := g.pen().wrap(letter{text, 7.5, faint}, "To see in it: "+explore.Sights(pl)[0].Words,
+	lines := g.pen().wrap(letter{text, 7.5, faint}, "Patterns: "+explore.Sights(pl)[0].Words,
 		g.Paper.Width-2*margin)
 	lines = append(lines, g.pen().wrap(small, legend(pl), g.Paper.Width-2*margin)...)
 	if words := otherFingers(pl); words != "" {
@@ -273,7 +273,7 @@ func otherFingers(pl plan.Plan) string {
 	if len(words) > mostOthers {
 		words = append(words[:mostOthers], "and more, underlined in the run.")
 	}
-	return "Underlined fingers are not those of the neck: " + strings.Join(words, " ")
+	return "Underlined fingers differ from the neck: " + strings.Join(words, " ")
 }
 
 func lower(s string) string { return strings.ToLower(s[:1]) + s[1:] }
@@ -290,7 +290,7 @@ var bowMeanings = map[run.Stroke]string{run.DownStroke: "arrow down a down-bow",
 
 // legend says what the signs of a sheet mean, those that are used alone.
 func legend(pl plan.Plan) string {
-	words := []string{"On the marks and below the tab: fingers, 1 index to 4 little, 0 open",
+	words := []string{"On the marks and below the tab: fingers (1 index to 4 little, 0 open)",
 		"two feet and a line under a fret: the root"}
 	meanings, stroke := strokeMeanings, "stroke"
 	if picking, _ := table.Find(run.Pickings, pl.Brief.Picking); picking.Bow {
@@ -304,10 +304,10 @@ func legend(pl plan.Plan) string {
 		}
 	}
 	if capo := pl.Brief.Instrument.Capo; capo > 0 {
-		add(true, fmt.Sprintf("frets are counted from the capo at fret %d", capo))
+		add(true, fmt.Sprintf("frets count from the capo at fret %d", capo))
 	}
 	for _, n := range pl.Boxes[pl.Box].Notes {
-		add(n.Layer == "added", "hollow marks: laid over the core")
+		add(n.Layer == "added", "hollow marks: added to the pentatonic core")
 		add(n.Reach != "", "wedge at a mark: a reach")
 	}
 	for _, e := range pl.Run.Events {
@@ -351,7 +351,7 @@ func (p *pen) head(pl plan.Plan) float64 {
 func signatureWords(pl plan.Plan) string {
 	k := pl.Scale.KeySignature
 	if k.Fifths == 0 {
-		return "no sharps or flats in the signature"
+		return "no sharps or flats"
 	}
 	return "signature " + strings.Join(pl.Scale.Signature, " ")
 }
@@ -437,7 +437,7 @@ func boxTitle(b plan.Box) string {
 }
 
 func handWords(b plan.Box) string {
-	s := fmt.Sprintf("on the way up: widest span %.0f mm · %s · %s", b.SpanMM, english.Count(b.Reaches, "reach",
+	s := fmt.Sprintf("going up: widest span %.0f mm · %s · %s", b.SpanMM, english.Count(b.Reaches, "reach",
 		"reaches"), english.Count(b.Shifts, "shift", "shifts"))
 	if b.Refit != "" {
 		s += " · fitted to the hand"

@@ -138,7 +138,7 @@ func TestMarksHaveTheirColours(t *testing.T) {
 func TestTheLegendSaysWhatIsUsed(t *testing.T) {
 	for brief, want := range map[string][]string{
 		`{"instrument": {"id": "upright-bass"}, "scale": {"tonic": "Bb", "name": "dorian"}, "picking": "bowed-2"}`: {"arrow down a down-bow", "line under two notes: one bow"},
-		`{"instrument": {"id": "guitar", "capo": 3}, "scale": {"tonic": "Bb", "name": "dorian"}}`:                  {"arrow down a downstroke", "frets are counted from the capo at fret 3"},
+		`{"instrument": {"id": "guitar", "capo": 3}, "scale": {"tonic": "Bb", "name": "dorian"}}`:                  {"arrow down a downstroke", "frets count from the capo at fret 3"},
 	} {
 		for _, words := range want {
 			assert.Contains(t, legend(plantest.Build(t, brief)), words)
@@ -154,7 +154,7 @@ func TestReportGoesOn(t *testing.T) {
 	r := Report{Title: "Weeks", Sentence: strings.Repeat("a long sentence ", 30),
 		Sections: []Section{{Heading: "Nothing", Words: []string{"Nothing this week."}}, {
 			Heading: "Rows", Columns: []Column{{Heading: "what", Share: 0.7}, {Share: 0.05, Tick: true},
-				{Heading: "how fast", Share: 0.25}},
+				{Heading: "Tempo", Share: 0.25}},
 		}}}
 	for i := range 120 {
 		r.Sections[1].Rows = append(r.Sections[1].Rows, []string{fmt.Sprintf("row %d ", i) + strings.Repeat("word ",

@@ -195,7 +195,7 @@ func signatureShort(pl plan.Plan) string {
 	case n < 0:
 		return english.Count(-n, "flat", "flats")
 	}
-	return "no signature"
+	return "no sharps or flats"
 }
 
 // summaryNeck draws the box as marks alone, with the fret it begins at.

@@ -57,7 +57,7 @@ func TestWithoutAConnection(t *testing.T) {
 	app.kill()
 
 	p.do(press("2"))
-	p.eventually("[data-unsaved]", "Not saved yet: a try. Even Ladder does not answer.")
+	p.eventually("[data-unsaved]", "Not saved yet: a try. Can't reach Even Ladder.")
 	p.do(chromedp.Reload())
 	p.eventually("h1", "quarter notes at 60")
 	p.eventually("[data-unsaved]", "Not saved yet: a try.")
@@ -114,12 +114,12 @@ func TestAStandInTheBrowser(t *testing.T) {
 	p.do(press("k"))
 	p.eventually("h1", "lay A Dorian out")
 	p.do(click(`//nav//a[contains(., "Shelf")]`))
-	p.eventually("main", "briefs (15)")
-	assert.NotContains(t, p.text("main"), "safe keeping")
+	p.eventually("main", "Briefs (15)")
+	assert.NotContains(t, p.text("main"), "Backups")
 	assert.Equal(t, []any{403.0, 403.0}, value[[]any](p,
 		`Promise.all(['pupils', 'keeping'].map(async (of) => (await fetch(location.pathname.replace(/saved$/, '') + 'api/v1/' + of)).status))`))
 	p.do(chromedp.Navigate(p.url+"/saved"), click(`[data-choice=keeping]`), click(`[data-do=end-stand]`))
-	p.eventually(".v-snackbar", "The stand is ended")
+	p.eventually(".v-snackbar", "Stand ended")
 	assert.Equal(t, 404.0, value[float64](p, `fetch('`+stand+`').then((r) => r.status)`))
 }
 
@@ -154,9 +154,9 @@ func TestRoomsInTheBrowser(t *testing.T) {
 	p.eventually(".kept", "Mine")
 	assert.Contains(t, p.address(), "/rooms/attic/?")
 	p.do(chromedp.Navigate(app.url + "/rooms/hall/saved"))
-	p.eventually("main", "No brief is saved yet")
+	p.eventually("main", "No briefs yet")
 	p.do(chromedp.Navigate(app.url + "/rooms/shed/"))
-	p.eventually("body", "This room is not open to you")
+	p.eventually("body", "This room isn't open to you")
 }
 
 // A newer version is said, and taken by a press: what was typed is there afterwards.
@@ -194,9 +194,9 @@ func TestANewerVersionIsTaken(t *testing.T) {
 	p.do(click(`[data-do=save]`), focused(".save input"), chromedp.KeyEvent("Half a tit"))
 	newer.Store(true)
 	value[bool](p, `navigator.serviceWorker.getRegistration().then((r) => r.update()).then(() => true)`)
-	p.eventually(".v-snackbar", "A newer Even Ladder is here.")
+	p.eventually(".v-snackbar", "A new version is ready.")
 	value[bool](p, `(window.before = true)`)
-	p.do(click(`//button[contains(., "Take it")]`))
+	p.do(click(`//button[contains(., "Update")]`))
 	p.until(`!window.before && !!document.querySelector('[data-do=save]')`, "the page is loaded anew")
 	p.eventually("h1", "lay A♭ Lydian out")
 	p.do(click(`[data-do=save]`), focused(".save input"))
@@ -212,7 +212,7 @@ func TestASaveThatWaited(t *testing.T) {
 	p.eventually("h1", "lay A Dorian out")
 	p.offline(true)
 	p.do(click(`[data-do=save]`), focused(".save input"), press("W", "a", "i", "t", kb.Enter))
-	p.eventually("[data-unsaved]", "Not saved yet: something new for the shelf.")
+	p.eventually("[data-unsaved]", "Not saved yet: a new item on the shelf.")
 	p.do(click(`//div[contains(@class, "save")]//button[contains(., "Close")]`),
 		chromedp.WaitNotPresent(css(`.v-overlay .save`)))
 	p.offline(false)
@@ -235,6 +235,6 @@ func TestDeletedForGood(t *testing.T) {
 	p.eventually(`[aria-label="Deleted"]`, "Ottoline: first modal week brief · ")
 	p.do(click(`[data-do=for-good]`), click(`[data-do=stay]`), click(`[data-do=for-good]`),
 		click(`[data-do=take-away]`))
-	p.eventually(".v-snackbar", "is gone for good")
-	p.eventually("main", "Nothing is deleted.")
+	p.eventually(".v-snackbar", "permanently deleted")
+	p.eventually("main", "Nothing here.")
 }

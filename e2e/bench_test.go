@@ -103,7 +103,7 @@ func TestEveryKeyKeepsTheLayout(t *testing.T) {
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian", false)
 	p.eventually("h1", "three notes per string")
 	p.do(click("[data-do=round]"))
-	p.eventually("h1", "Carry it through twelve keys")
+	p.eventually("h1", "Take it through twelve keys")
 	assert.Contains(t, p.text("h1"), "three notes per string")
 	p.do(pick("round.place", "first position"))
 	p.eventually("h1", "out in first position")
@@ -119,7 +119,7 @@ func TestAProgressionIsTyped(t *testing.T) {
 	p.do(click("[data-fold=changes] input"), chromedp.KeyEvent("Gm C7 Fmaj7\r"))
 	p.eventually(".stops", "C Mixolydian")
 	p.do(click("[data-do=as-round]"))
-	p.eventually("h1", "Carry it through G natural minor, C Mixolydian, F major in an order")
+	p.eventually("h1", "Take it through G natural minor, C Mixolydian, F major in an order")
 	p.do(click(`[data-word="round.keys"]`), focused(".picker input"), chromedp.KeyEvent("Fm Bbm Fm"),
 		press(kb.Enter))
 	p.eventually("h1", "F natural minor, B♭ natural minor, F natural minor")

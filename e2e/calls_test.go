@@ -39,7 +39,7 @@ func answerTo(t *testing.T, ask string, said []string) neck.Place {
 func TestTwentyCallsByKeyboard(t *testing.T) {
 	p := open(t, callsInDflat+"&level=2", false)
 	p.eventually("[data-do=start]", "Start")
-	p.eventually("[data-known]", "None of the 52 places up to fret 12 was asked yet.")
+	p.eventually("[data-known]", "No notes asked yet (52 places up to fret 12).")
 	p.do(press(" "))
 	var said []string
 	for n := 1; n <= 20; n++ {
@@ -127,7 +127,7 @@ func (p page) fill(selector, text string) {
 // right, and handed in.
 func TestAWorksheetWithEachSlip(t *testing.T) {
 	p := open(t, "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb+D", false)
-	p.eventually(".which", "fill it in here")
+	p.eventually(".which", "Fill in here")
 	p.do(click("[data-choice=fill]"), chromedp.WaitVisible(css("[data-item='1']")))
 	write := func(item int, notes string) {
 		for i, n := range strings.Fields(notes) {
@@ -172,7 +172,7 @@ func TestACourseOfSheets(t *testing.T) {
 	p.eventually(".stepper", "Day 1, sheet 1 of 20")
 	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css(`[data-whom=Thaddeus]`)), settle(),
 		click(`[data-whom=Thaddeus]`))
-	p.eventually("body", "Set for Thaddeus")
+	p.eventually("body", "Assigned to Thaddeus")
 	id := value[string](p, `fetch('/api/v1/pupils?q=Thaddeus').then(r => r.json()).then(r => r.pupils[0].id)`)
 	p.do(chromedp.Navigate(p.url + "/pupil/" + id))
 	p.eventually("h1", "Thaddeus")
@@ -201,7 +201,7 @@ func TestCallsByAMIDIInstrument(t *testing.T) {
 		return true
 	})()`)
 	p.do(click("[data-do=listen]"), click("[data-do=start]"))
-	p.eventually(".hearing", "Hears a simulated keyboard")
+	p.eventually(".hearing", "Listening to a simulated keyboard")
 	p.eventually("[data-call]", "2")
 	p.until(`window.strike(39 + 12), document.querySelector('[data-verdict]').dataset.is === 'too-high'`,
 		"an octave too high")

@@ -165,8 +165,8 @@ func TestTheWorkshop(t *testing.T) {
 	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-field=strings] input').select()`),
 		press("G", "3", " ", "D", "4", " ", "A", "4", " ", "D", "5"))
 	p.eventually(".strings", "D5")
-	p.do(click(`//button[contains(., "Keep it")]`))
-	p.eventually(`ul[aria-label="Own instruments"]`, "Attic seven")
+	p.do(click(`//button[contains(., "Save")]`))
+	p.eventually(`ul[aria-label="Your instruments"]`, "Attic seven")
 
 	// A scale is told at once which known one it is.
 	p.do(click("[data-do=new-scale]"), chromedp.SendKeys(css("[data-field=formula] input"),
@@ -174,8 +174,8 @@ func TestTheWorkshop(t *testing.T) {
 	p.eventually(".report", "This is Phrygian dominant")
 	assert.Contains(t, p.text(".report"), "harmonic minor from its 5")
 	p.do(chromedp.SendKeys(css(`section:last-of-type .editor input[maxlength="160"]`), "Gate"),
-		click(`//button[contains(., "Keep it")]`))
-	p.eventually(`ul[aria-label="Own scales"]`, "Gate")
+		click(`//button[contains(., "Save")]`))
+	p.eventually(`ul[aria-label="Your scales"]`, "Gate")
 
 	// A file is taken whole or not at all, and can be taken back.
 	good, bad := filepath.Join(t.TempDir(), "good.json"), filepath.Join(t.TempDir(), "bad.json")

@@ -31,7 +31,7 @@ func TestAPhraseFromTab(t *testing.T) {
 	p.eventually("[data-note='1']", "D♭ ♭3")
 	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css(`[data-whom=Thaddeus]`)), settle(),
 		click(`[data-whom=Thaddeus]`))
-	p.eventually("body", "Set for Thaddeus")
+	p.eventually("body", "Assigned to Thaddeus")
 
 	// Through every key, and its first key is that of the phrase.
 	p.do(click("[data-do=phrase-round]"))
@@ -70,13 +70,13 @@ func TestAPhraseIsChangedAndKept(t *testing.T) {
 	p.do(press("U"))
 	is("E♭ 1, F 2, B♭ 5, B♭ 5, E♭ 1", "done again")
 	p.do(onto("[data-note='3']"), press(kb.Delete))
-	is("E♭ 1, F 2, B♭ 5, E♭ 1", "taken out")
+	is("E♭ 1, F 2, B♭ 5, E♭ 1", "deleted")
 	p.do(press("u"), press("u"))
 	is("E♭ 1, F 2, G 3, B♭ 5, E♭ 1", "as it was typed")
 	p.until(`document.querySelector('[data-do=phrase-text]').value === 'Eb4 F4/2 G4/2 Bb4*2 Eb4'`,
 		"what was typed is there")
 	p.do(onto("[data-note='2']"), press(kb.ArrowLeft, "x"))
-	is("E♭ 1, E♭ 1, F 2, G 3, B♭ 5, E♭ 1", "cut in two")
+	is("E♭ 1, E♭ 1, F 2, G 3, B♭ 5, E♭ 1", "split in two")
 	p.do(press("j"))
 	is("E♭ 1, F 2, G 3, B♭ 5, E♭ 1", "and joined: both were chosen")
 	p.do(click("[data-change=all-backwards]"))

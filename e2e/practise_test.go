@@ -33,12 +33,12 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 		p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), press(key))
 	}
 	try("1") // eight notes at 600 a minute: it ends by itself
-	p.eventually(".why", "Eighths at 300 was clean: once more, then up.")
+	p.eventually(".why", "Eighths at 300 was clean. One more clean try, then move up.")
 	try("1")
-	p.eventually(".why", "Eighths at 300 was clean twice running: go up to triplets at 200.")
+	p.eventually(".why", "Two clean tries in a row on eighths at 300. Move up to triplets at 200.")
 	p.eventually("h1", "triplets at 200")
 	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), press("3", "3")) // struck twice, one answer
-	p.eventually(".why", "Triplets at 200 was not there yet: back to eighths at 300")
+	p.eventually(".why", "Triplets at 200 needs more work: back to eighths at 300")
 	p.eventually(".sitting", "3 tries, 2 clean")
 
 	// The last answer was a slip of the finger.
@@ -59,7 +59,7 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 
 	// Arrow keys choose another rung; g goes back to the one that comes next.
 	p.do(press(kb.ArrowUp))
-	p.wait(func() bool { return !strings.Contains(p.text("h1"), "at 200") }, "a rung faster")
+	p.wait(func() bool { return !strings.Contains(p.text("h1"), "at 200") }, "up a rung")
 	p.do(press("g"))
 	p.eventually("h1", "triplets at 200")
 	value[bool](p, `document.querySelector('[data-fold=ladder] summary').click(), true`)
@@ -89,7 +89,7 @@ func TestALadderOfPartsIsKept(t *testing.T) {
 		p.do(chromedp.Sleep(600*time.Millisecond), press("1")) // two answers so near would be one
 		p.until(`!document.querySelector('[data-result]')`, "it is written down")
 	}
-	p.eventually(".why", "was clean twice running: go up to eighths at 320, twice on end.")
+	p.eventually(".why", "Move up to eighths at 320, twice without a stop.")
 	p.until(`!document.querySelector('h1 .of').innerText.includes('octave')`, "then the whole")
 	p.do(chromedp.Navigate(p.url + "/saved"))
 	p.do(click("[data-choice=ladders]"))
@@ -236,7 +236,7 @@ func TestTheMicrophoneGoesAway(t *testing.T) {
 	p.do(click("[data-do=ear]"), chromedp.WaitVisible(css("[role=meter]")), press(" "))
 	p.until(`Number(document.querySelector('.lanes [aria-current=step]')?.dataset.event ?? 0) >= 4`, "it plays")
 	value[bool](p, `window.given.getTracks()[0].dispatchEvent(new Event('ended'))`)
-	p.eventually("[data-fold=take] [role=alert]", "The microphone is gone. What was heard until then is kept.")
+	p.eventually("[data-fold=take] [role=alert]", "The microphone was disconnected. What it heard until then is kept.")
 	p.do(press(" "))
 	p.eventually("[data-fold=take]", "of 15 notes right")
 }
@@ -247,7 +247,7 @@ func TestNoMicrophoneAndAReload(t *testing.T) {
 	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&from=2@300&goal=3@300", true)
 	p.eventually("h1", "eighths at 300")
 	p.do(click("[data-do=ear]"))
-	p.eventually("[data-fold=take] [role=alert]", "hand in a file")
+	p.eventually("[data-fold=take] [role=alert]", "upload a file")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), document.activeElement.blur(), true`)
 	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), chromedp.SendKeys(css("[data-do=remark]"),
 		"the thumb"), chromedp.Reload())
@@ -286,7 +286,7 @@ func TestPlayingIntoTheScreen(t *testing.T) {
 		return true
 	})()`)
 	p.do(click("[data-do=listen]"))
-	p.eventually("[data-fold=take]", "Hears a simulated keyboard")
+	p.eventually("[data-fold=take]", "Listening to a simulated keyboard")
 	p.do(press(" "))
 	p.eventually("[data-fold=take]", "1 wrong, 0 missed, 0 too many")
 	p.until(`document.querySelectorAll('[data-slip=wrong]').length === 1`, "it stands on the lanes")

@@ -33,11 +33,11 @@ func TestAFingerOfOneKey(t *testing.T) {
 	p.eventually(".fingers", "Fingers in D Mixolydian")
 	press := `document.querySelector('.fingers [data-note="0"]').dispatchEvent(new MouseEvent('click', {bubbles: true}))`
 	p.do(chromedp.Evaluate[chromedp.Void](press), click(`.fingers .finger[aria-pressed=false]`))
-	p.eventually(`[data-stop="D"] .facts`, "1 set by hand")
+	p.eventually(`[data-stop="D"] .facts`, "1 set by you")
 	assert.Contains(t, value[string](p, `location.search`), "round.fingers=D")
-	assert.NotContains(t, p.text(`[data-stop="A"] .facts`), "set by hand")
+	assert.NotContains(t, p.text(`[data-stop="A"] .facts`), "set by you")
 	p.do(click("[data-do=free-all]"))
-	p.gone(`[data-stop="D"] .facts`, "set by hand")
+	p.gone(`[data-stop="D"] .facts`, "set by you")
 }
 
 // From the bench through every key: the order by the sentence, another
@@ -47,7 +47,7 @@ func TestARoundFromTheBench(t *testing.T) {
 	p := open(t, "/?instrument.id=bass&scale.tonic=E&scale.name=mixolydian", false)
 	p.eventually("h1", "lay E Mixolydian out")
 	p.do(click("[data-do=round]"))
-	p.eventually("h1", "Carry it through twelve keys by fourths")
+	p.eventually("h1", "Take it through twelve keys by fourths")
 	assert.Equal(t, "E A D G C F Bb Eb Ab Db F# B", p.keysInOrder())
 	p.do(pick("round.order", "by whole steps"), pick("round.start", "G"))
 	p.eventually("h1", "lay G Mixolydian out")
@@ -79,10 +79,10 @@ func TestARoundFromTheBench(t *testing.T) {
 // sounds is marked, its notes in order.
 func TestARoundPlaysFromAnyKey(t *testing.T) {
 	p := open(t, "/rounds?instrument.id=ukulele&scale.tonic=Eb&scale.name=major-pentatonic&rhythm.tempoBpm=240&round.place=nearest", false)
-	p.eventually("h1", "Carry it through twelve keys")
+	p.eventually("h1", "Take it through twelve keys")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
 	p.do(chromedp.Reload())
-	p.eventually("h1", "Carry it through twelve keys")
+	p.eventually("h1", "Take it through twelve keys")
 	value[bool](p, `(() => {
 		window.seen = []
 		new MutationObserver(() => {

@@ -70,7 +70,7 @@ func TestLandOnAPressedMark(t *testing.T) {
 	p.do(click(`[data-note="4"]`), chromedp.WaitVisible(css("[data-do=land]")),
 		click("[data-do=land]"))
 	p.eventually("h1", "landing on "+at)
-	p.do(chromedp.WaitVisible(`//button[contains(., "end as written")]`), click("[data-do=land]"))
+	p.do(chromedp.WaitVisible(`//button[contains(., "Reset the ending")]`), click("[data-do=land]"))
 	p.gone("h1", "landing")
 }
 

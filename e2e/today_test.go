@@ -36,8 +36,8 @@ func TestTheStartPageIsToday(t *testing.T) {
 	p.eventually("h1", "3 lessons")
 	assert.Contains(t, p.text(".lessons"), "15:30 Ottoline")
 	assert.Contains(t, p.text(row("Wenna P.")), "2 days overdue")
-	assert.Contains(t, p.text(row("Wenna P.")), "nothing logged for 9 days")
-	assert.Contains(t, p.text(".others"), "Thaddeus nothing is set")
+	assert.Contains(t, p.text(row("Wenna P.")), "no practice logged for 9 days")
+	assert.Contains(t, p.text(".others"), "Thaddeus no assignments")
 	p.do(chromedp.Navigate(p.url + start))
 	p.eventually("h1", "lay E Dorian out")
 	p.do(click(`a[href="/today"]`))
@@ -84,7 +84,7 @@ func TestAnAfternoonByKeyboard(t *testing.T) {
 	free := "[data-date] [data-do=free-day]"
 	day := value[string](p, `document.querySelector('`+free+`').closest('[data-date]').dataset.date`)
 	p.do(onto(free), press(kb.Enter))
-	p.eventually(fmt.Sprintf("[data-date=%q]", day), "left out")
+	p.eventually(fmt.Sprintf("[data-date=%q]", day), "skipped")
 }
 
 func TestSetFromTheBenchInTwoPresses(t *testing.T) {
@@ -93,7 +93,7 @@ func TestSetFromTheBenchInTwoPresses(t *testing.T) {
 	p.eventually("h1", "lay A♭ Lydian out")
 	p.do(click("[data-do=set-for]"), chromedp.WaitVisible(css("[data-whom=Ismay]")), settle(),
 		click("[data-whom=Ismay]"))
-	p.eventually(".v-snackbar", "Set for Ismay")
+	p.eventually(".v-snackbar", "Assigned to Ismay")
 	p.do(chromedp.Navigate(p.url + "/today"))
 	p.eventually("h1", "3 lessons")
 	p.do(click(`//ol[@class="week"]//a[contains(., "Ismay")]`))
@@ -138,7 +138,7 @@ func TestAPupilComesAndGoes(t *testing.T) {
 	p.hushed()
 	p.do(click("[data-choice=aside]"), chromedp.WaitVisible(css("[data-do=erase]")), settle(),
 		click("[data-do=erase]"), click("[data-do=erase-sure]"))
-	p.eventually("[data-fold=all-pupils]", "Nobody is set aside")
+	p.eventually("[data-fold=all-pupils]", "No archived pupils")
 }
 
 // The page goes home: it is opened from a file, without the application, practised, and what
@@ -171,14 +171,14 @@ func TestThePageThatGoesHome(t *testing.T) {
 	home.until(`!document.querySelector('.counting') || Number(document.querySelector('.counting').innerText) >= 2`,
 		"by the clock")
 	home.do(click("[data-do=start]"), focused("[data-result=clean]"), press(kb.Enter))
-	home.eventually(".why", "was clean: once more, then up")
+	home.eventually(".why", "was clean: try again, then up")
 	home.do(click("[data-do=start]"), chromedp.Sleep(300*time.Millisecond), click("[data-do=start]"),
 		click("[data-result=not-yet]"))
 	home.eventually(".why", "back to")
 	home.do(click("[data-do=undo]"))
-	home.eventually(".why", "was clean: once more, then up")
+	home.eventually(".why", "was clean: try again, then up")
 	home.do(chromedp.Reload())
-	home.eventually(".back", "1 try is kept on this device")
+	home.eventually(".back", "1 try saved on this device")
 	home.do(click("[data-do=code]"), chromedp.WaitVisible(css("svg.code")))
 	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
@@ -210,7 +210,7 @@ func TestThePageThatGoesHome(t *testing.T) {
 	p.until(`!document.querySelector('.came')`, "the dialog closes")
 	p.do(click("[data-do=results]"), chromedp.WaitVisible(css("[data-do=results-text] textarea")),
 		pasted("[data-do=results-text] textarea", string(read)))
-	p.eventually(".came", "in the log already")
+	p.eventually(".came", "already in the log")
 	p.eventually(".came", "1 try, 0 new")
 }
 

@@ -36,10 +36,10 @@ func LevelOf(s Sound) Level {
 // Words say what is wrong with a level, if anything.
 func (l Level) Words() (out []string) {
 	if l.Cut {
-		out = append(out, "The sound is cut off where it is loudest: play softer, or turn the microphone down.")
+		out = append(out, "The sound is too loud and distorts. Play softer, or turn the microphone down.")
 	}
 	if l.PeakDB < quietDB {
-		out = append(out, "The sound is very quiet: come closer to the microphone, or turn it up.")
+		out = append(out, "The sound is very quiet. Move closer to the microphone, or turn it up.")
 	}
 	return out
 }

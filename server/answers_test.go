@@ -36,7 +36,7 @@ func TestAnAnswerAskedForAgain(t *testing.T) {
 	assert.Equal(t, 200, other.status)
 	assert.NotEqual(t, first.body, other.body)
 	score := c.call("POST", "/api/v1/plan/score", written)
-	assert.NotEqual(t, first.body, score.body, "another operation of the same brief is another answer")
+	assert.NotEqual(t, first.body, score.body, "another operation of the same brief is wrong answer")
 
 	for range 2 { // what is wrong is not kept as an answer
 		assert.Equal(t, 422, c.call("POST", "/api/v1/plan",

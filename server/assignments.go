@@ -116,7 +116,7 @@ func (h handlers) standingOf(ctx context.Context, a store.Assignment, today sche
 	var faults fault.List
 	if errors.As(err, &faults) { // what was set under an earlier release may not be met any more
 		s.Progress = a.Assignment.Progress(nil, tries, today)
-		s.Why = "This cannot be laid out any more: " + faults[0].Message + "."
+		s.Why = "This can't be laid out any more: " + faults[0].Message + "."
 		return s, nil
 	}
 	if err != nil {

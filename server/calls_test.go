@@ -115,7 +115,7 @@ func TestKnowledgeOfTheNeck(t *testing.T) {
 	knowledge := func() schedule.Knowledge {
 		return into[schedule.Knowledge](t, c.call("POST", "/api/v1/knowledge", bassInAb))
 	}
-	assert.Equal(t, "None of the 52 places up to fret 12 was asked yet.", knowledge().Words)
+	assert.Equal(t, "No notes asked yet (52 places up to fret 12).", knowledge().Words)
 	assert.Equal(t, call.Again, mark("erm"))
 	assert.Equal(t, 0, knowledge().Asked)
 	assert.Equal(t, call.Wrong, mark("D"))

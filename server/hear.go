@@ -50,7 +50,7 @@ func (f *form) read(r *multipart.Reader) error {
 			return fault.At("take", "no take was given: give a file after the other fields")
 		}
 		if err != nil {
-			return fault.At("body", "this is no form: give multipart/form-data with the fields and a take")
+			return fault.At("body", "this isn't a form: give multipart/form-data with the fields and a take")
 		}
 		if part.FormName() == "take" {
 			f.file = part

@@ -58,7 +58,7 @@ func (h handlers) assigned(ctx context.Context, pupil string, ids []string) (bod
 	for _, id := range ids {
 		a, err := h.store.Assignments().Get(ctx, id)
 		if errors.Is(err, store.ErrNotFound) || err == nil && a.PupilID != pupil {
-			return body, fault.At("assignments", "%q is not set to this pupil: give ids of what is", fault.Clip(id))
+			return body, fault.At("assignments", "%q isn't assigned to this pupil: give ids of assignments", fault.Clip(id))
 		}
 		if err != nil {
 			return body, err
@@ -75,7 +75,7 @@ const daysOfWeek = 7
 func (h handlers) ofWeek(ctx context.Context, pupil string) (body store.HomeBody, err error) {
 	kept, err := h.weeks(ctx, pupil)
 	if errors.Is(err, store.ErrNotFound) {
-		return body, fault.At("week", "no weeks of practice are kept for this pupil: keep some, or give assignments")
+		return body, fault.At("week", "this pupil has no practice plan: save one, or give assignments")
 	}
 	if err != nil {
 		return body, err
@@ -101,7 +101,7 @@ func (h handlers) ofWeek(ctx context.Context, pupil string) (body store.HomeBody
 		}
 	}
 	if len(body.Works) == 0 {
-		return body, fault.At("week", "the weeks have nothing for the next %d days: keep others, or give assignments",
+		return body, fault.At("week", "the practice plan has nothing for the next %d days: save another, or give assignments",
 			daysOfWeek)
 	}
 	return body, nil
@@ -199,7 +199,7 @@ func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObjec
 	for _, results := range all {
 		of, err := h.store.Pupils().Home(ctx, results.Page)
 		if errors.Is(err, store.ErrNotFound) {
-			return nil, fault.At("text", "the page %q did not go out from here, or it was taken back",
+			return nil, fault.At("text", "the page %q wasn't sent from here, or it was withdrawn",
 				fault.Clip(results.Page))
 		}
 		if err != nil {
@@ -248,7 +248,7 @@ func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObjec
 // came is a try of a page as the log has it. A clock that goes ahead is set back to now.
 func (h handlers) came(of store.Home, page string, t home.Try) (store.Entry, error) {
 	if t.Work >= len(of.Works) || t.Rung >= len(of.Works[t.Work].Rungs) {
-		return store.Entry{}, fault.At("text", "try %d is of work %d, rung %d, which the page has not", t.N, t.Work,
+		return store.Entry{}, fault.At("text", "try %d is of work %d, rung %d, which the page doesn't have", t.N, t.Work,
 			t.Rung)
 	}
 	w := of.Works[t.Work]

@@ -218,7 +218,7 @@ func TestStand(t *testing.T) {
 		if res.StatusCode != 403 {
 			answered[r.Method+" "+r.Path] = true
 		} else {
-			assert.Contains(t, bodyOf(t, res), "A stand only reads")
+			assert.Contains(t, bodyOf(t, res), "A stand is read-only")
 		}
 	}
 	assert.Equal(t, map[string]bool{

@@ -135,7 +135,7 @@ func backupFault(field string, err error) error {
 	case errors.As(err, &none):
 		return fault.At(field, "%s", none.Why)
 	case errors.As(err, &newer):
-		return fault.At(field, "%s", fmt.Sprintf("it was written by a newer Even Ladder: its tables are of version %d, this one knows up to %d", newer.Have, newer.Known))
+		return fault.At(field, "%s", fmt.Sprintf("a newer Even Ladder wrote it: its tables have version %d, this one knows up to %d", newer.Have, newer.Known))
 	}
 	return err
 }

@@ -81,5 +81,5 @@ func TestHeadsAndRefusals(t *testing.T) {
 	refused := c.call("POST", "/api/v1/plan", `{}`, "Origin", "https://elsewhere.example", "Sec-Fetch-Site",
 		"cross-site")
 	assert.Equal(t, 403, refused.status)
-	assert.Equal(t, "This request came from elsewhere", refused.problem(t).Title)
+	assert.Equal(t, "This request came from somewhere else", refused.problem(t).Title)
 }

@@ -23,7 +23,7 @@ func once(next echo.HandlerFunc) echo.HandlerFunc {
 		}
 		for _, letter := range name {
 			if letter <= ' ' || letter > '~' {
-				return fault.At(onceHeader, "it has other characters than letters, numbers and signs: give %d to %d of those", minOnce, maxOnce)
+				return fault.At(onceHeader, "it has characters other than letters, numbers and punctuation: give %d to %d of those", minOnce, maxOnce)
 			}
 		}
 		if len(name) < minOnce || len(name) > maxOnce {

@@ -25,7 +25,7 @@ func (h handlers) ReadPhrase(ctx context.Context, r api.ReadPhraseRequestObject)
 	if b.File != nil {
 		var err error
 		if data, err = base64.StdEncoding.DecodeString(*b.File); err != nil {
-			faults.Addf("file", "it is no base64: give the bytes of a file so")
+			faults.Addf("file", "it isn't base64: give the bytes of a file in base64")
 		}
 		field = "file"
 	}

@@ -49,51 +49,51 @@ func problemOf(err error) api.Problem {
 	case errors.As(err, &stale):
 		return conflictProblem(stale.Given, stale.Stored)
 	case errors.As(err, &fields):
-		return problem(http.StatusUnprocessableEntity, "This cannot be taken as it stands", fields)
+		return problem(http.StatusUnprocessableEntity, "Something needs fixing", fields)
 	case errors.Is(err, store.ErrNotFound):
 		return problem(http.StatusNotFound, "Nothing is saved under this id",
-			fault.List{{Field: "id", Message: "nothing is saved under it, or it was set aside: give the id of a saved one"}})
+			fault.List{{Field: "id", Message: "nothing is saved under this id, or it was deleted: give the id of a saved item"}})
 	case errors.As(err, new(store.Unreadable)):
-		return problem(http.StatusInternalServerError, "This cannot be read",
-			fault.List{{Field: "id", Message: "what is saved under it is damaged: restore a backup, or see the Shelf under Safe keeping"}})
+		return problem(http.StatusInternalServerError, "This can't be read",
+			fault.List{{Field: "id", Message: "what is saved under this id is damaged: restore a backup (Shelf, Backups)"}})
 	case errors.Is(err, os.ErrDeadlineExceeded):
 		return statusProblem(http.StatusRequestTimeout, err)
 	case errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
 		return statusProblem(http.StatusServiceUnavailable, err)
 	case errors.As(err, new(notYours)):
-		return problem(http.StatusForbidden, "This room is not open to you",
-			fault.List{{Field: "room", Message: "you may not open it, or there is none of this name: the first page lists yours"}})
+		return problem(http.StatusForbidden, "This room isn't open to you",
+			fault.List{{Field: "room", Message: "you can't open it, or it doesn't exist: the first page lists your rooms"}})
 	case errors.Is(err, errStandReads):
-		return problem(http.StatusForbidden, "A stand only reads",
-			fault.List{{Field: "path", Message: "nothing is kept from here, and nothing of pupils is shown: sign in for that"}})
+		return problem(http.StatusForbidden, "A stand is read-only",
+			fault.List{{Field: "path", Message: "it can't save anything or show pupils: sign in for that"}})
 	case errors.As(err, &status):
 		return statusProblem(status.StatusCode(), err)
 	}
 	if words, ok := store.Trouble(err); ok {
-		return problem(http.StatusInsufficientStorage, "It could not be kept",
+		return problem(http.StatusInsufficientStorage, "Couldn't save",
 			fault.List{{Field: "request", Message: words}})
 	}
-	return problem(http.StatusInternalServerError, "The application failed", nil)
+	return problem(http.StatusInternalServerError, "Even Ladder made a mistake", nil)
 }
 
 // statusTitles says the plain HTTP errors in words, with the field and what
 // would be accepted.
 var statusTitles = map[int]struct{ title, field, message string }{
-	http.StatusNotFound: {"There is no such address", "path",
+	http.StatusNotFound: {"No such address", "path",
 		"no such address: the addresses are those of api/openapi.yaml"},
-	http.StatusMethodNotAllowed: {"This address does not take that method", "method",
-		"not taken here: give one of api/openapi.yaml"},
-	http.StatusRequestEntityTooLarge: {"The body is too large", "body",
+	http.StatusMethodNotAllowed: {"This address doesn't accept that method", "method",
+		"not accepted here: give one of api/openapi.yaml"},
+	http.StatusRequestEntityTooLarge: {"Too large", "body",
 		fmt.Sprintf("more than %d kB were given: give at most that", MaxBodyBytes>>10)},
-	http.StatusUnsupportedMediaType: {"The body has to be JSON", "Content-Type", "give application/json"},
-	http.StatusRequestTimeout: {"The body took too long to arrive", "body",
-		"not all of it came in time: give it again"},
-	http.StatusServiceUnavailable: {"Too much is being drawn at once", "request",
-		"there is no room just now: give it again in a moment"},
-	http.StatusUnauthorized: {"You are not signed in", "session",
-		"there is none, or it has run out: sign in again, what you typed is still here"},
-	http.StatusForbidden: {"This request came from elsewhere", "Host",
-		"give the address that the application printed, from its own pages"},
+	http.StatusUnsupportedMediaType: {"The body must be JSON", "Content-Type", "give application/json"},
+	http.StatusRequestTimeout: {"The upload took too long", "body",
+		"it didn't arrive in time: send it again"},
+	http.StatusServiceUnavailable: {"Busy right now", "request",
+		"too much is being drawn at once: try again in a moment"},
+	http.StatusUnauthorized: {"You're not signed in", "session",
+		"your session has ended: sign in again. What you typed is still here"},
+	http.StatusForbidden: {"This request came from somewhere else", "Host",
+		"use the address that Even Ladder printed, from its own pages"},
 }
 
 func statusProblem(status int, err error) api.Problem {

@@ -96,7 +96,7 @@ func (h handlers) UpdatePupil(ctx context.Context, r api.UpdatePupilRequestObjec
 
 func versionOf(given *int) (int, error) {
 	if given == nil {
-		return 0, fault.At("version", "no version was given: give the one that was read")
+		return 0, fault.At("version", "no version was given: give the version you read")
 	}
 	return *given, nil
 }
@@ -325,25 +325,25 @@ func recordReport(r record) draw.Report {
 		about = append(about, strings.TrimSpace("Lesson: "+day.Name+" "+p.At)+".")
 	}
 	if mm := p.Hand.LimitsMM.Comfortable; len(mm) > 0 {
-		about = append(about, fmt.Sprintf("The hand opens %g, %g and %g mm in comfort, from finger to finger.", mm[0],
+		about = append(about, fmt.Sprintf("Comfortable openings, finger to finger: %g, %g and %g mm.", mm[0],
 			mm[1], mm[2]))
 	}
 	if p.Notes != "" {
 		about = append(about, p.Notes)
 	}
 	out.Sections = append(out.Sections, draw.Section{Heading: "About", Words: about})
-	set := draw.Section{Heading: "What was set", Columns: []draw.Column{{Heading: "from", Share: 0.12},
+	set := draw.Section{Heading: "Assignments", Columns: []draw.Column{{Heading: "from", Share: 0.12},
 		{Heading: "until", Share: 0.12}, {Heading: "what", Share: 0.5}, {Heading: "words", Share: 0.26}}}
 	for _, a := range r.Assignments[:min(len(r.Assignments), recordSets)] {
 		set.Rows = append(set.Rows, []string{a.Assignment.From.String(), a.Assignment.Until.String(), a.Title,
 			clipped(a.Assignment.Words, recordWords)})
 	}
 	if len(r.Assignments) > recordSets {
-		set.Words = []string{fmt.Sprintf("The latest %d of %d; the file of data has them all.", recordSets,
+		set.Words = []string{fmt.Sprintf("The latest %d of %d. The data file has them all.", recordSets,
 			len(r.Assignments))}
 	}
-	log := draw.Section{Heading: "What was played", Columns: []draw.Column{{Heading: "when", Share: 0.16},
-		{Heading: "how fast", Share: 0.16}, {Heading: "how it went", Share: 0.1}, {Heading: "what", Share: 0.58}}}
+	log := draw.Section{Heading: "Practice log", Columns: []draw.Column{{Heading: "when", Share: 0.16},
+		{Heading: "Tempo", Share: 0.16}, {Heading: "Result", Share: 0.1}, {Heading: "what", Share: 0.58}}}
 	for _, e := range r.Log[:min(len(r.Log), recordRows)] {
 		what := e.Title
 		if e.Remark != "" {
@@ -353,10 +353,10 @@ func recordReport(r record) draw.Report {
 			resultName(string(e.Result)), what})
 	}
 	if len(r.Log) > recordRows {
-		log.Words = []string{fmt.Sprintf("The latest %d of %d tries; the file of data has them all.", recordRows,
+		log.Words = []string{fmt.Sprintf("The latest %d of %d tries. The data file has them all.", recordRows,
 			len(r.Log))}
 	}
-	calls := draw.Section{Heading: "Calls and sheets", Columns: []draw.Column{{Heading: "when", Share: 0.16},
+	calls := draw.Section{Heading: "Calls and worksheets", Columns: []draw.Column{{Heading: "when", Share: 0.16},
 		{Heading: "right", Share: 0.16}, {Heading: "what", Share: 0.68}}}
 	for _, s := range r.Sittings[:min(len(r.Sittings), recordRows)] {
 		calls.Rows = append(calls.Rows, []string{s.At.Local().Format("2006-01-02 15:04"), fmt.Sprintf("%d of %d",

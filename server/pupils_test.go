@@ -49,11 +49,11 @@ func TestAnAfternoon(t *testing.T) {
 	require.Len(t, day.Lessons, 2)
 	assert.Equal(t, "Casimir Wenna", day.Lessons[0].Pupil.Pupil.Name+" "+day.Lessons[1].Pupil.Pupil.Name,
 		"in the order of the day")
-	assert.Equal(t, []string{"nothing is set"}, day.Lessons[0].Attention)
+	assert.Equal(t, []string{"no assignments"}, day.Lessons[0].Attention)
 	assert.Empty(t, day.Lessons[1].Attention)
 	row := day.Lessons[1].Set[0]
 	assert.Equal(t, "quarter notes at 66", row.Next)
-	assert.Equal(t, "clean up to quarter notes at 60 of quarter notes at 66, 2 tries on one day", row.Progress.Words)
+	assert.Equal(t, "Clean at quarter notes at 60. Goal: quarter notes at 66. 2 tries on one day", row.Progress.Words)
 	assert.Equal(t, "go-on", day.Lessons[1].Next.Kind)
 	require.Len(t, day.Others, 1, "of another day, and wants a look")
 	assert.Equal(t, "Monday 2031-03-03", day.Week[0].Name+" "+day.Week[0].Date.String())
@@ -74,7 +74,7 @@ func TestAnAfternoon(t *testing.T) {
 	assert.Equal(t, 0, open.Set[0].Progress.Tries)
 
 	late := into[api.Today](t, c.call("GET", "/api/v1/today?on=2031-03-18", ""))
-	assert.Equal(t, []string{"one overdue", "nothing logged for 14 days"}, late.Lessons[1].Attention)
+	assert.Equal(t, []string{"one overdue", "no practice logged for 14 days"}, late.Lessons[1].Attention)
 	m := into[schedule.Map](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map", ""))
 	assert.Equal(t, 4, m.Tries)
 	assert.Equal(t, []string{"B♭"}, keysPlayed(m))

@@ -35,7 +35,7 @@ func (h handlers) MakeScheduleFile(ctx context.Context,
 		if err == nil {
 			name, _ := json.Marshal(r.Body.Brief) // a brief always can be
 			file, err = document.WriteCalendar(r.Params.Format, document.Calendar{Weeks: made, Name: string(name),
-				Title: "Weeks of practice"}, draw.Form{Paper: draw.A4, Stop: ctx.Err})
+				Title: "Practice plan"}, draw.Form{Paper: draw.A4, Stop: ctx.Err})
 		}
 		return err
 	})
@@ -81,7 +81,7 @@ func (h handlers) keptWeeks(ctx context.Context, w store.Weeks) (out api.KeptWee
 		if errors.As(err, &faults) { // too many days went by for what is left: then they stand as they were planned
 			if out.Weeks, err = schedule.Build(w.Request, before); err == nil {
 				out.Weeks.Remarks = append(out.Weeks.Remarks,
-					"Too many days went by without a try to move what is left: the weeks stand as they were planned. Begin them anew.")
+					"Too many days passed without practice to move the rest, so the plan is unchanged. Make a new one.")
 			}
 		}
 		return err
@@ -168,7 +168,7 @@ func (h handlers) FileWeeks(ctx context.Context, r api.FileWeeksRequestObject) (
 	var file document.File
 	err = h.heavy.do(ctx, func() (err error) {
 		file, err = document.WriteCalendar(valueOr(r.Params.Format, "pdf"), document.Calendar{Weeks: made.Weeks,
-			Name: r.Id, Version: made.Version, Title: fmt.Sprintf("%s: weeks of practice", p.Pupil.Name)},
+			Name: r.Id, Version: made.Version, Title: fmt.Sprintf("%s: practice plan", p.Pupil.Name)},
 			draw.Form{Paper: draw.A4, Stop: ctx.Err})
 		return err
 	})

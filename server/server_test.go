@@ -114,7 +114,7 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar", "tuning": ["E2", "H2", "D3"]}, "scale": {"tonic": "C", "name": "major"}}`, 422, "instrument.tuning", "such as E2"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar", "frets": 0}, "scale": {"tonic": "C", "name": "major"}}`, 422, "instrument.frets", "give 1 to 36"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "formula": "2 3 5"}}`, 422,
-			"scale.formula", "begin with the root"},
+			"scale.formula", "start with the root"},
 		{"POST", "/api/v1/plan", `{"instrument": {"id": ["guitar"]}}`, 422, "instrument.id", "give a text"},
 		{"POST", "/api/v1/plan", `{"instrument": `, 422, "body", "give an object in { }"},
 		{"POST", "/api/v1/plan", big, 413, "body", "128 kB"},

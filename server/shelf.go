@@ -107,7 +107,7 @@ func (h handlers) UpdateKept(ctx context.Context, r api.UpdateKeptRequestObject)
 		return nil, err
 	}
 	if r.Body.Version == nil {
-		return nil, fault.At("version", "no version was given: give the one that was read")
+		return nil, fault.At("version", "no version was given: give the version you read")
 	}
 	k, err := s.Update(ctx, r.Id, *r.Body.Version, d)
 	var stale *store.Conflict
@@ -216,8 +216,8 @@ func checkText(faults *fault.List, field, text string, low, high int) {
 }
 
 func conflictProblem(given, current int) api.Problem {
-	return problem(http.StatusConflict, "It was changed in between", fault.List{{
-		Field: "version", Message: fmt.Sprintf("version %d was given, version %d is stored: read it and give that version", given, current),
+	return problem(http.StatusConflict, "Someone else changed this", fault.List{{
+		Field: "version", Message: fmt.Sprintf("you had version %d, but version %d is saved now: read it again and use that version", given, current),
 	}})
 }
 

@@ -61,7 +61,7 @@ func (g *guard) signIn(c *echo.Context) error {
 		form.Name = strings.TrimSpace(c.FormValue("name"))
 	}
 	if !g.tries.may(hostOnly(c.Request().RemoteAddr)+"\n"+fault.Clip(form.Name), time.Now()) {
-		form.Wrong = "Too many tries. Wait a minute, then try again."
+		form.Wrong = "Too many attempts. Wait a minute, then try again."
 		return showSignIn(c, http.StatusTooManyRequests, form)
 	}
 	var who access.Teacher
@@ -69,9 +69,9 @@ func (g *guard) signIn(c *echo.Context) error {
 		who, ok = g.Teachers().Enter(form.Name, c.FormValue("passphrase"))
 		return ok
 	}) {
-		form.Wrong = "That is not the passphrase."
+		form.Wrong = "Wrong passphrase."
 		if g.Named {
-			form.Wrong = "That is not a name and its passphrase."
+			form.Wrong = "Wrong name or passphrase."
 		}
 		return showSignIn(c, http.StatusUnauthorized, form)
 	}

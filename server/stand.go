@@ -86,7 +86,7 @@ func (h handlers) standReads(next echo.HandlerFunc) echo.HandlerFunc {
 	}
 }
 
-var errStandReads = errors.New("a stand only reads")
+var errStandReads = errors.New("a stand is read-only")
 
 func (h handlers) MakeStand(ctx context.Context, _ api.MakeStandRequestObject) (api.MakeStandResponseObject, error) {
 	made, token, err := h.store.Stands().Make(ctx)

@@ -130,7 +130,7 @@ func judgeNotes(b api.TakeRequest) (take.Take, error) {
 	}
 	data, err := base64.StdEncoding.DecodeString(file)
 	if err != nil {
-		return take.Take{}, fault.At("midi", "it is no base64: give the bytes of a Standard MIDI File so")
+		return take.Take{}, fault.At("midi", "it isn't base64: give the bytes of a Standard MIDI File in base64")
 	}
 	return intake.File("midi", bytes.NewReader(data), p)
 }

@@ -60,7 +60,7 @@ func TestTakesFromFiles(t *testing.T) {
 	}
 }
 
-// A stretch of the run, twice on end, is judged as such.
+// A stretch of the run, twice without a stop, is judged as such.
 func TestATakeOfAStretch(t *testing.T) {
 	c := start(t)
 	file := c.player(`"format": "wav", "stretch": {"from": 3, "to": 9}, "times": 2, "wrong": 1, "seed": 4`)
@@ -132,7 +132,7 @@ func TestBadTakes(t *testing.T) {
 			`{"brief": `+dorian+`, "jitterMs": 900}`),
 		"noise": c.call("POST", "/api/v1/take/player",
 			`{"brief": `+dorian+`, "format": "wav", "noiseDb": -3}`),
-		"the file is cut off in its header: hand in the whole of it": c.send("/api/v1/take", silence.String()[:20],
+		"the file is cut off in its header: give the whole file": c.send("/api/v1/take", silence.String()[:20],
 			"brief", dorian),
 	} {
 		assert.Equal(t, 422, a.status, want)

@@ -42,14 +42,14 @@ type Newer struct {
 }
 
 func (e Newer) Error() string {
-	return fmt.Sprintf("%s was written by a newer Even Ladder (its tables are of version %d, this one knows up to %d): use that one, or a newer one still. Nothing was changed", e.File, e.Have, e.Known)
+	return fmt.Sprintf("%s was written by a newer Even Ladder (its tables have version %d, this one knows up to %d): use that version or a newer one. Nothing was changed", e.File, e.Have, e.Known)
 }
 
 // NoBackup says why a file cannot be restored.
 type NoBackup struct{ File, Why string }
 
 func (e NoBackup) Error() string {
-	return fmt.Sprintf("%s cannot be taken in: %s. Nothing was changed", filepath.Base(e.File), e.Why)
+	return fmt.Sprintf("Can't import %s: %s. Nothing was changed", filepath.Base(e.File), e.Why)
 }
 
 // backupTable is what a backup says of itself: one row.
@@ -59,7 +59,7 @@ const backupTable = "backup"
 // on. The file says when it was made, by which program, and what hash its rows have.
 func (s *Store) Backup(ctx context.Context, file, program string) (Info, error) {
 	if _, err := os.Stat(file); err == nil {
-		return Info{}, fmt.Errorf("%s is there already: give another name", file)
+		return Info{}, fmt.Errorf("%s already exists: give another name", file)
 	}
 	part := file + ".part"
 	_ = os.Remove(part)
@@ -142,11 +142,11 @@ func Look(ctx context.Context, file string) (Info, error) {
 	stat, err := os.Stat(file)
 	switch {
 	case err != nil:
-		return wrong("it cannot be read: " + err.Error())
+		return wrong("it can't be read: " + err.Error())
 	case !stat.Mode().IsRegular():
-		return wrong("it is no file")
+		return wrong("it isn't a file")
 	case !isSQLite(file):
-		return wrong("it is no backup of Even Ladder")
+		return wrong("it isn't an Even Ladder backup")
 	}
 	db, err := sql.Open("sqlite", uri(file, nil, "mode=ro", "immutable=1"))
 	if err != nil {
@@ -157,11 +157,11 @@ func Look(ctx context.Context, file string) (Info, error) {
 	var ms int64
 	if err := db.QueryRowContext(ctx, "SELECT made_at, program, hash FROM "+backupTable).Scan(&ms, &info.Program,
 		&info.Hash); err != nil {
-		return wrong("it is no backup of Even Ladder, or it is cut")
+		return wrong("it isn't an Even Ladder backup, or it is cut off")
 	}
 	info.MadeAt = time.UnixMilli(ms).UTC()
 	if info.Schema, err = schemaOf(ctx, db); err != nil {
-		return wrong("its tables cannot be read")
+		return wrong("its tables can't be read")
 	}
 	if known := newestSchema(); info.Schema > known {
 		return Info{}, Newer{file, info.Schema, known}
@@ -172,11 +172,11 @@ func Look(ctx context.Context, file string) (Info, error) {
 	}
 	hash, err := digest(ctx, db)
 	if err != nil || hash != info.Hash {
-		return wrong("it was changed since it was made, or it is damaged: its rows have another hash than it says")
+		return wrong("it was changed after it was made, or it is damaged: the hash of its rows doesn't match")
 	}
 	info.Holds, err = holds(ctx, db)
 	if err != nil {
-		return wrong("its tables cannot be read")
+		return wrong("its tables can't be read")
 	}
 	return info, nil
 }

@@ -45,7 +45,7 @@ func (s *Store) Unreadable(ctx context.Context) ([]Damage, error) {
 	}
 	broken, err := column[string](ctx, s.db, "SELECT id FROM log WHERE NOT json_valid(work)")
 	for _, id := range broken {
-		out = append(out, Damage{"log", id, "the work of the try is no JSON"})
+		out = append(out, Damage{"log", id, "the work of the try isn't JSON"})
 	}
 	return out, err
 }
@@ -102,7 +102,7 @@ func (s *Store) Check(ctx context.Context) ([]Damage, error) {
 	}
 	cut, err3 := column[string](ctx, s.db, "SELECT try FROM takes WHERE length(file) <> bytes")
 	for _, id := range cut {
-		out = append(out, Damage{"takes", id, "the file is not as long as it was"})
+		out = append(out, Damage{"takes", id, "the file's length has changed"})
 	}
 	works, err4 := column[string](ctx, s.db, "SELECT DISTINCT work FROM log")
 	for _, work := range works {

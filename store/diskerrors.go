@@ -11,11 +11,11 @@ import (
 // troubles are what may be wrong below the database, by the primary code of its error, in words
 // for whoever wanted to keep something.
 var troubles = map[int]string{
-	lib.SQLITE_FULL:     "the disk is full: make room on it, then give it again",
-	lib.SQLITE_IOERR:    "the disk could not be read or written: look after it, then give it again",
-	lib.SQLITE_READONLY: "the data folder cannot be written: give its owner the right to, then give it again",
-	lib.SQLITE_CANTOPEN: "the data folder cannot be opened: see that it is there, then give it again",
-	lib.SQLITE_BUSY:     "others are writing just now: give it again in a moment",
+	lib.SQLITE_FULL:     "the disk is full: free some space, then try again",
+	lib.SQLITE_IOERR:    "the disk can't be read or written: check it, then try again",
+	lib.SQLITE_READONLY: "the data folder is read-only: give Even Ladder permission to write, then try again",
+	lib.SQLITE_CANTOPEN: "the data folder can't be opened: check that it exists, then try again",
+	lib.SQLITE_BUSY:     "other changes are being saved: try again in a moment",
 	lib.SQLITE_CORRUPT:  "the database is damaged: restore a backup",
 	lib.SQLITE_NOTADB:   "the database is damaged: restore a backup",
 }

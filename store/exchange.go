@@ -116,12 +116,12 @@ func (s *Store) Import(ctx context.Context, r io.Reader, look bool) ([]Change, e
 	d := json.NewDecoder(r)
 	d.UseNumber()
 	if err := d.Decode(&in); err != nil || in.Format != exportFormat {
-		return nil, NoBackup{"the file", "it is no export of Even Ladder"}
+		return nil, NoBackup{"the file", "it isn't an Even Ladder export"}
 	}
 	if known := newestSchema(); in.Schema > known {
 		return nil, Newer{"the file", in.Schema, known}
 	} else if in.Schema < known {
-		return nil, NoBackup{"the file", fmt.Sprintf("its tables are of version %d, these of %d: restore a backup of that version instead, and export again", in.Schema, known)}
+		return nil, NoBackup{"the file", fmt.Sprintf("its tables have version %d, these have %d: restore a backup of that version instead, then export again", in.Schema, known)}
 	}
 	tx, err := s.db.BeginTx(ctx, nil)
 	if err != nil {
@@ -140,7 +140,7 @@ func (s *Store) Import(ctx context.Context, r io.Reader, look bool) ([]Change, e
 		c := Change{Table: t.name}
 		for i, row := range in.Tables[t.name] {
 			if err := takeRow(ctx, tx, t.name, t.keys, columns, t.once, row, &c); err != nil {
-				return nil, NoBackup{"the file", fmt.Sprintf("row %d of %s cannot be taken: %v", i+1, t.name, err)}
+				return nil, NoBackup{"the file", fmt.Sprintf("row %d of %s can't be imported: %v", i+1, t.name, err)}
 			}
 		}
 		out = append(out, c)
@@ -190,7 +190,7 @@ func takeRow(ctx context.Context, tx *sql.Tx, table string, keys, columns []stri
 		equal = append(equal, name+" IS ?")
 	}
 	if len(row) != len(names) || len(where) != len(keys) {
-		return fmt.Errorf("its columns are not those of the table: give %s", strings.Join(columns, ", "))
+		return fmt.Errorf("its columns don't match the table: give %s", strings.Join(columns, ", "))
 	}
 	if err := readable(table, row); err != nil {
 		return err
@@ -252,5 +252,5 @@ func plainValue(v any) (any, error) {
 			return base64.StdEncoding.DecodeString(text)
 		}
 	}
-	return nil, fmt.Errorf("it is neither a number, a text nor bytes in base64")
+	return nil, fmt.Errorf("it isn't a number, text or base64 bytes")
 }

@@ -76,7 +76,7 @@ func TestWhatCannotBeImported(t *testing.T) {
 		"": "no export", "{}": "no export", out[:len(out)/2]: "no export",
 		strings.Replace(out, `"schema": `, `"schema": 9`, 1): "newer",
 		strings.Replace(out, `"per_beat"`, `"per_beet"`,
-			1): "row 1 of log cannot be taken: its columns",
+			1): "row 1 of log can't be imported: its columns",
 		strings.Replace(out, `"base64"`, `"bytes"`, 1):                        "row 1 of takes",
 		strings.Replace(out, `\"instrument\":`, `\"instrument\":3,\"x\":`, 1): "row 1 of log",
 		strings.Replace(out, `"seconds": 30`, `"seconds": "soon"`, 1):         "row 1 of log",

@@ -84,7 +84,7 @@ func (k Kind) Thing(d Draft) (t Thing, err error) {
 }
 
 func missing(field string) error {
-	return fault.At(field, "nothing was given: give the %s to be kept", field)
+	return fault.At(field, "nothing was given: give the %s to save", field)
 }
 
 func checkBrief(t *Thing) (string, error) {
@@ -92,7 +92,7 @@ func checkBrief(t *Thing) (string, error) {
 		return "", missing("brief")
 	}
 	if !t.Brief.Round.IsZero() {
-		return "", fault.At("brief.round", "a brief with a round was given: keep it with the rounds")
+		return "", fault.At("brief.round", "a brief with a round was given: save it as a round")
 	}
 	p, err := plan.Build(*t.Brief)
 	return p.Sentence, fault.Under("brief.", err)
@@ -103,7 +103,7 @@ func checkRound(t *Thing) (string, error) {
 		return "", missing("brief")
 	}
 	if t.Brief.Round.IsZero() {
-		return "", fault.At("brief.round", "no round was given: give its order, or keep it with the briefs")
+		return "", fault.At("brief.round", "no round was given: give its order, or save it as a brief")
 	}
 	r, err := round.Build(*t.Brief)
 	return r.Sentence, fault.Under("brief.", err)

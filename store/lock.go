@@ -25,7 +25,7 @@ func (e InUse) Error() string {
 	if e.Process != "" {
 		who += " (process " + e.Process + ")"
 	}
-	return fmt.Sprintf("data folder %s: %s works on it: stop that one first, or give another folder with --data",
+	return fmt.Sprintf("data folder %s: %s is using it: stop that first, or choose another folder with --data",
 		e.Dir, who)
 }
 

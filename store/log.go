@@ -59,7 +59,7 @@ type Log struct {
 func (s *Store) Log() Log { return Log{s.db, s.now} }
 
 // ErrThere says that a try has come from a page at home before.
-var ErrThere = errors.New("it is in the log already")
+var ErrThere = errors.New("it is already in the log")
 
 // Append writes a try down, at its own time or now. ErrThere where it came before, and
 // ErrNotFound where there is no such pupil or assignment.

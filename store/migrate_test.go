@@ -57,7 +57,7 @@ func TestTheFirstShelvesComeOver(t *testing.T) {
 	assert.Contains(t, porch.Sentence, "as one octave from every root")
 	assert.Contains(t, porch.Sentence, "over the full range, root to root")
 	twelve, _ := thing("rounds", "b")
-	assert.Contains(t, twelve.Sentence, "Carry it through twelve keys by fifths")
+	assert.Contains(t, twelve.Sentence, "Take it through twelve keys by fifths")
 	odd, read := thing("briefs", "c")
 	assert.Equal(t, []string{"Odd", "theorbo", ""}, []string{odd.Title, read.Brief.Instrument.ID, odd.Sentence},
 		"what cannot be met is kept")

@@ -32,7 +32,7 @@ type Stale struct{ Given, Stored int }
 
 // Error names both versions.
 func (s *Stale) Error() string {
-	return fmt.Sprintf("version %d was given, version %d is stored", s.Given, s.Stored)
+	return fmt.Sprintf("you had version %d, but version %d is saved now", s.Given, s.Stored)
 }
 
 // Pupils are the pupils of a store.

@@ -43,7 +43,7 @@ type Conflict struct {
 
 // Error names both versions.
 func (c *Conflict) Error() string {
-	return fmt.Sprintf("version %d was given, version %d is stored", c.Given, c.Current.Version)
+	return fmt.Sprintf("you had version %d, but version %d is saved now", c.Given, c.Current.Version)
 }
 
 // Shelf keeps things of one kind.
@@ -75,7 +75,7 @@ type Page struct {
 }
 
 // ErrPage says that a page cannot go on from there.
-var ErrPage = errors.New("not the next of a page")
+var ErrPage = errors.New("not a page cursor")
 
 const columns = "id, title, notes, sentence, body, version, created_at, updated_at"
 

@@ -80,7 +80,7 @@ func OpenBeside(ctx context.Context, dir string, now func() time.Time) (*Store, 
 	}
 	switch known := newestSchema(); {
 	case had == 0:
-		return nil, fmt.Errorf("data folder %s: nothing is kept in it", dir)
+		return nil, fmt.Errorf("data folder %s: nothing is saved in it", dir)
 	case had > known:
 		return nil, Newer{file, had, known}
 	}
@@ -248,7 +248,7 @@ type scanner interface{ Scan(...any) error }
 // Unreadable is a row whose body cannot be read: it stands apart, and everything else works.
 type Unreadable struct{ Err error }
 
-func (e Unreadable) Error() string { return "it cannot be read: " + e.Err.Error() }
+func (e Unreadable) Error() string { return "it can't be read: " + e.Err.Error() }
 
 // decode reads a body of JSON; the error is Unreadable.
 func decode(body string, into any) error {

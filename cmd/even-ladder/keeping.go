@@ -29,7 +29,7 @@ func dataFolder(given string) (string, error) {
 
 // onFolder makes a command that works on a data folder, which --data names.
 func onFolder(c *cobra.Command, run func(cmd *cobra.Command, args []string, folder string) error) *cobra.Command {
-	given := c.Flags().String("data", "", "folder for what is saved (default: even-ladder in the user's configuration folder)")
+	given := c.Flags().String("data", "", "data folder (default: even-ladder in the user's configuration folder)")
 	c.RunE = func(cmd *cobra.Command, args []string) error {
 		folder, err := dataFolder(*given)
 		if err != nil {
@@ -54,7 +54,7 @@ func backupCommand() *cobra.Command {
 	var keep int
 	c := onFolder(&cobra.Command{
 		Use:   "backup FILE|DIR",
-		Short: "Write everything that is kept into one file, also while the application runs",
+		Short: "Back up everything to one file, even while Even Ladder runs",
 		Args:  cobra.ExactArgs(1),
 	}, func(cmd *cobra.Command, args []string, folder string) error {
 		return beside(cmd.Context(), folder, func(s *store.Store) error {
@@ -67,8 +67,8 @@ func backupCommand() *cobra.Command {
 			return backUpEvery(cmd, s, args[0], every, keep)
 		})
 	})
-	c.Flags().DurationVar(&every, "every", 0, "goes on and makes another one so often, such as 24h; into a folder")
-	c.Flags().IntVar(&keep, "keep", 14, "how many are kept with --every")
+	c.Flags().DurationVar(&every, "every", 0, "keep running and make a backup this often, such as 24h; needs a folder")
+	c.Flags().IntVar(&keep, "keep", 14, "how many backups to keep with --every")
 	return c
 }
 
@@ -121,7 +121,7 @@ func restoreCommand() *cobra.Command {
 	var look bool
 	c := onFolder(&cobra.Command{
 		Use:   "restore FILE",
-		Short: "Put what a backup holds in the place of everything; what was there is set aside",
+		Short: "Replace everything with a backup; the current data is backed up first",
 		Args:  cobra.ExactArgs(1),
 	}, func(cmd *cobra.Command, args []string, folder string) error {
 		info, err := store.Look(cmd.Context(), args[0])
@@ -144,14 +144,14 @@ func restoreCommand() *cobra.Command {
 			undo))
 		return nil
 	})
-	c.Flags().BoolVar(&look, "look", false, "only say what the backup holds")
+	c.Flags().BoolVar(&look, "look", false, "only show what the backup contains")
 	return c
 }
 
 func checkCommand() *cobra.Command {
 	return onFolder(&cobra.Command{
 		Use:   "check",
-		Short: "Look everything over that is kept; nothing is changed",
+		Short: "Check everything that is saved, without changing anything",
 		Args:  cobra.NoArgs,
 	}, func(cmd *cobra.Command, _ []string, folder string) error {
 		return beside(cmd.Context(), folder, func(s *store.Store) error {
@@ -174,7 +174,7 @@ func checkCommand() *cobra.Command {
 func exportCommand() *cobra.Command {
 	return onFolder(&cobra.Command{
 		Use:   "export FILE",
-		Short: "Write everything that is kept as JSON, also while the application runs",
+		Short: "Export everything as JSON, even while Even Ladder runs",
 		Args:  cobra.ExactArgs(1),
 	}, func(cmd *cobra.Command, args []string, folder string) error {
 		return beside(cmd.Context(), folder, func(s *store.Store) error {
@@ -191,7 +191,7 @@ func importCommand() *cobra.Command {
 	var look bool
 	c := onFolder(&cobra.Command{
 		Use:   "import FILE",
-		Short: "Take an export in: what is not there is added, what is another is changed, nothing is deleted",
+		Short: "Import an export: new rows are added, different ones are changed, nothing is deleted",
 		Args:  cobra.ExactArgs(1),
 	}, func(cmd *cobra.Command, args []string, folder string) error {
 		f, err := os.Open(args[0])
@@ -213,6 +213,6 @@ func importCommand() *cobra.Command {
 		}
 		return nil
 	})
-	c.Flags().BoolVar(&look, "look", false, "only say what would change")
+	c.Flags().BoolVar(&look, "look", false, "only show what would change")
 	return c
 }

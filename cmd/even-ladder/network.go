@@ -22,7 +22,7 @@ import (
 func passphraseCommand() *cobra.Command {
 	return onFolder(&cobra.Command{
 		Use:   "passphrase",
-		Short: "Set the passphrase that other devices sign in with; whoever is signed in is signed out",
+		Short: "Set the passphrase for signing in from other devices; everyone signed in is signed out",
 		Args:  cobra.NoArgs,
 	}, func(cmd *cobra.Command, _ []string, folder string) error {
 		said, err := readPassphrase(cmd.InOrStdin(), cmd.OutOrStdout())
@@ -32,7 +32,7 @@ func passphraseCommand() *cobra.Command {
 		if err := access.Keep(folder, said); err != nil {
 			return err
 		}
-		fmt.Fprintln(cmd.OutOrStdout(), "The passphrase is set. An application that runs takes it once it is started again.")
+		fmt.Fprintln(cmd.OutOrStdout(), "Passphrase set. If Even Ladder is running, restart it to use it.")
 		return nil
 	})
 }
@@ -48,7 +48,7 @@ func readPassphrase(in io.Reader, out io.Writer) (string, error) {
 		return strings.TrimRight(line, "\r\n"), nil
 	}
 	var said [2]string
-	for i, ask := range []string{"Passphrase: ", "Once more: "} {
+	for i, ask := range []string{"Passphrase: ", "Again: "} {
 		fmt.Fprint(out, ask)
 		line, err := term.ReadPassword(int(f.Fd()))
 		fmt.Fprintln(out)
@@ -58,7 +58,7 @@ func readPassphrase(in io.Reader, out io.Writer) (string, error) {
 		said[i] = string(line)
 	}
 	if said[0] != said[1] {
-		return "", errors.New("the two are not the same: nothing was set")
+		return "", errors.New("the two don't match: nothing was set")
 	}
 	return said[0], nil
 }
@@ -88,7 +88,7 @@ func (o serving) toNetwork(l net.Listener, dir string, st *store.Store, teachers
 			return networked{}, err
 		}
 		if hash == "" {
-			return networked{}, fmt.Errorf("other devices would reach %s, and no passphrase is set: set one with even-ladder passphrase --data %s", l.Addr(), dir)
+			return networked{}, fmt.Errorf("other devices could reach %s without a passphrase: set one with even-ladder passphrase --data %s", l.Addr(), dir)
 		}
 		one := access.Teachers{{Hash: hash}}
 		n.Teachers = func() access.Teachers { return one }
@@ -106,7 +106,7 @@ func (o serving) toNetwork(l net.Listener, dir string, st *store.Store, teachers
 	} else if c, err = access.Certificate(dir, n.Hosts, time.Now()); err == nil {
 		config.GetCertificate, err = access.Renewing(dir, n.Hosts, time.Now, func(err error) {
 			fmt.Fprintln(os.Stderr,
-				"the certificate was not renewed:", err)
+				"the certificate couldn't be renewed:", err)
 		})
 		n.Fingerprint = func() string {
 			now, _ := config.GetCertificate(nil) // it fails never
@@ -120,7 +120,7 @@ func (o serving) toNetwork(l net.Listener, dir string, st *store.Store, teachers
 	words := fmt.Sprintf("listening on https://%s\nreached as %s\ncertificate %s", l.Addr(), strings.Join(n.Hosts,
 		", "), access.Fingerprint(c))
 	if !given {
-		words += "\nIt is of the application's own making: a browser asks once, and shows this fingerprint."
+		words += "\nEven Ladder made this certificate itself: the browser asks once and shows this fingerprint."
 	}
 	return networked{
 		Listener: tls.NewListener(l, config),

@@ -16,7 +16,7 @@ func phraseCommand() *cobra.Command {
 	var of string
 	c := &cobra.Command{
 		Use:   "phrase [--brief brief.json] FILE",
-		Short: "Read a phrase (MIDI, tab as text, or names in a line): its degrees, the scales that hold it, what happens in it, and the ways to finger it, as JSON",
+		Short: "Read a phrase (MusicXML, MIDI, ABC, tab, CSV or typed notes) and print its degrees, the scales that fit, remarks and ways to play it, as JSON",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			request := phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}}}
@@ -49,6 +49,6 @@ func phraseCommand() *cobra.Command {
 			return json.NewEncoder(cmd.OutOrStdout()).Encode(made)
 		},
 	}
-	c.Flags().StringVar(&of, "brief", "", "file with the instrument, the hand and the naming, and the key where it is known")
+	c.Flags().StringVar(&of, "brief", "", "file with the instrument, hand and note names, and the key if known")
 	return c
 }

@@ -37,7 +37,7 @@ func roundCommand() *cobra.Command {
 	var file fileFlags
 	c := &cobra.Command{
 		Use:   "round < brief.json",
-		Short: "Carry a brief through every key, as its round says: JSON, or a file with --format",
+		Short: "Take a brief through the keys of its round: JSON, or a file with --format",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			b, err := readBrief(cmd.InOrStdin())
@@ -57,7 +57,7 @@ func roundCommand() *cobra.Command {
 			return file.write(cmd.OutOrStdout(), document.OfRound(r, layout))
 		},
 	}
-	file.of(c, "kind of file; JSON without it")
+	file.of(c, "file format (default: JSON)")
 	c.Flags().StringVar(&layout, "layout", draw.FourToAPage, "pages or summary")
 	return c
 }
@@ -65,7 +65,7 @@ func roundCommand() *cobra.Command {
 func ladderCommand() *cobra.Command {
 	return &cobra.Command{
 		Use:   "ladder < request.json",
-		Short: "Write the rungs from a start to a goal as JSON, and the next one from a log",
+		Short: "Write the rungs from a start to a goal, and the next one, as JSON",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			data, err := readAtMost(cmd.InOrStdin(), "request", server.MaxExportBytes)
@@ -108,7 +108,7 @@ func documentCommand() *cobra.Command {
 			return file.write(cmd.OutOrStdout(), document.OfPlan(p))
 		},
 	}
-	file.of(c, "kind of file")
+	file.of(c, "file format")
 	return c
 }
 
@@ -123,10 +123,10 @@ type fileFlags struct {
 func (f *fileFlags) of(c *cobra.Command, about string) {
 	c.Flags().StringVar(&f.format, "format", "", about)
 	c.Flags().StringVar(&f.paper, "paper", draw.A4.ID, "a4 or letter")
-	c.Flags().BoolVar(&f.tabAlone, "tab-alone", false, "no staff over the tab of a page")
-	c.Flags().IntVar(&f.page, "page", 0, "one page of svg or png, from 1; all without it")
-	c.Flags().BoolVar(&f.guide.CountIn, "count-in", false, "two bars counted in, in sound and MIDI")
-	c.Flags().BoolVar(&f.guide.Click, "click", false, "the beats struck while the run goes on, in sound and MIDI")
+	c.Flags().BoolVar(&f.tabAlone, "tab-alone", false, "leave out the staff above the tab")
+	c.Flags().IntVar(&f.page, "page", 0, "one page of svg or png, from 1 (default: all)")
+	c.Flags().BoolVar(&f.guide.CountIn, "count-in", false, "two-bar count-in, in audio and MIDI")
+	c.Flags().BoolVar(&f.guide.Click, "click", false, "click throughout, in audio and MIDI")
 }
 
 func (f *fileFlags) write(w io.Writer, source document.Source) error {

@@ -19,11 +19,11 @@ import (
 )
 
 func teacherCommand() *cobra.Command {
-	c := &cobra.Command{Use: "teacher", Short: "Several teachers: who may open which rooms"}
+	c := &cobra.Command{Use: "teacher", Short: "Several teachers and the rooms they can open"}
 	var of []string
 	set := onFolder(&cobra.Command{
 		Use:   "set NAME --room ROOM",
-		Short: "Let a teacher into rooms, which are made where there are none; or give another passphrase, other rooms",
+		Short: "Add a teacher and their rooms (new rooms are made), or change a passphrase or rooms",
 		Args:  cobra.ExactArgs(1),
 	}, func(cmd *cobra.Command, args []string, folder string) error {
 		if err := apart(folder); err != nil {
@@ -44,15 +44,15 @@ func teacherCommand() *cobra.Command {
 		fmt.Fprintf(cmd.OutOrStdout(), "%s may open %s.\n", args[0], strings.Join(of, ", "))
 		return nil
 	})
-	set.Flags().StringSliceVar(&of, "room", nil, "a room that the teacher may open, such as room-2; again for more")
+	set.Flags().StringSliceVar(&of, "room", nil, "a room the teacher can open, such as room-2; repeat for more")
 	drop := onFolder(&cobra.Command{
 		Use:   "drop NAME",
-		Short: "Let a teacher in no more, at once; rooms stay",
+		Short: "Remove a teacher at once; rooms stay",
 		Args:  cobra.ExactArgs(1),
 	}, func(_ *cobra.Command, args []string, folder string) error { return access.DropTeacher(folder, args[0]) })
 	list := onFolder(&cobra.Command{
 		Use:   "list",
-		Short: "Say who may open which rooms",
+		Short: "List teachers and their rooms",
 		Args:  cobra.NoArgs,
 	}, func(cmd *cobra.Command, _ []string, folder string) error {
 		all, err := access.ReadTeachers(folder)
@@ -71,7 +71,7 @@ func apart(folder string) error {
 	if err != nil || len(all) > 0 || !store.HasAny(folder) {
 		return err
 	}
-	return fmt.Errorf("%s has what one teacher keeps: give another folder with --data, and move this one there as rooms/NAME", folder)
+	return fmt.Errorf("%s holds one teacher's data: choose another folder with --data, and move this one there as rooms/NAME", folder)
 }
 
 // teacherList is the list of teachers of a folder, read again once it was changed.
@@ -125,7 +125,7 @@ func (o serving) serveRooms(ctx context.Context, out io.Writer, dir string, own 
 	keeping, stop := context.WithCancel(ctx)
 	var beside sync.WaitGroup
 	beside.Go(func() {
-		h.Rooms.Keep(keeping, func(err error) { options.Log.Error("a room was not closed well", "error", err) })
+		h.Rooms.Keep(keeping, func(err error) { options.Log.Error("a room wasn't closed cleanly", "error", err) })
 	})
 	beside.Go(func() { o.backUpRooms(keeping, h.Rooms, options.Log) })
 	defer func() { stop(); beside.Wait() }()

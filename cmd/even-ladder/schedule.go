@@ -16,7 +16,7 @@ func scheduleCommand() *cobra.Command {
 	var format, paper string
 	c := &cobra.Command{
 		Use:   "schedule < request.json",
-		Short: "Write weeks of practice, day by day: JSON, or with --format a calendar or a page",
+		Short: "Write a practice plan, day by day: JSON, or with --format a calendar or a page",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			data, err := readAtMost(cmd.InOrStdin(), "request", server.MaxBodyBytes)
@@ -40,7 +40,7 @@ func scheduleCommand() *cobra.Command {
 				return err
 			}
 			file, err := document.WriteCalendar(format, document.Calendar{Weeks: weeks, Name: string(name),
-				Title: "Weeks of practice"}, draw.Form{Paper: size})
+				Title: "Practice plan"}, draw.Form{Paper: size})
 			if err != nil {
 				return err
 			}

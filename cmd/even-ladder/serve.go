@@ -37,11 +37,11 @@ func serveCommand() *cobra.Command {
 	})
 	o.flags(c)
 	c.Flags().DurationVar(&o.backupEvery, "backup-every", 24*time.Hour,
-		"how often it backs up by itself, into the folder of backups; 0 for never")
+		"how often to back up automatically; 0 for never")
 	c.Flags().IntVar(&o.roomsOpen, "rooms-open", 0,
-		fmt.Sprintf("how many rooms of teachers are open at once, beyond which idle ones are closed (default %d)",
+		fmt.Sprintf("how many rooms can be open at once before idle ones are closed (default %d)",
 			rooms.Usual.Most))
-	c.Flags().IntVar(&o.backupKeep, "backup-keep", 14, "how many of those are kept")
+	c.Flags().IntVar(&o.backupKeep, "backup-keep", 14, "how many automatic backups to keep")
 	return c
 }
 
@@ -81,14 +81,14 @@ type serving struct {
 }
 
 func (o *serving) flags(c *cobra.Command) {
-	c.Flags().StringVar(&o.addr, "addr", defaultAddr, "address to listen on; port 0 picks a free one")
-	c.Flags().StringSliceVar(&o.hosts, "host", nil, "a further name that other devices reach it by, such as room.lan")
+	c.Flags().StringVar(&o.addr, "addr", defaultAddr, "address to listen on; port 0 picks a free port")
+	c.Flags().StringSliceVar(&o.hosts, "host", nil, "another name that other devices use, such as room.lan")
 	c.Flags().StringVar(&o.cert, "tls-cert", "",
-		"certificate of one's own (default: one of its own making, for other devices)")
+		"your own certificate (default: one that Even Ladder makes)")
 	c.Flags().StringVar(&o.key, "tls-key", "", "key of that certificate")
 	c.Flags().StringVar(&o.figures, "metrics-token", "",
-		"file with the token that /metrics is asked with; without one it answers where this machine alone is served")
-	c.Flags().BoolVar(&o.accessLog, "access-log", false, "write every request down, by its route alone")
+		"file with the token for /metrics; without one, only this machine can read it")
+	c.Flags().BoolVar(&o.accessLog, "access-log", false, "log every request, by route only")
 }
 
 // heapShare is the share of the memory there is that is used before it is cleared

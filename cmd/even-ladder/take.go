@@ -53,7 +53,7 @@ func playerCommand() *cobra.Command {
 	var asked performance
 	c := &cobra.Command{
 		Use:   "player --brief brief.json [--out take.wav]",
-		Short: "Play the plan of a brief as a simulated player does, with the errors asked for, as MIDI or WAV",
+		Short: "Play the plan of a brief as a simulated player, with chosen mistakes, as MIDI or WAV",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			data, err := asked.perform()
@@ -69,16 +69,16 @@ func playerCommand() *cobra.Command {
 	}
 	f := c.Flags()
 	f.StringVar(&asked.brief, "brief", "", "file with the brief")
-	f.StringVar(&asked.out, "out", "", "file to write, .mid or .wav; standard output without it")
-	f.StringVar(&asked.kind, "format", "", "mid or wav; by the name of --out, or mid, without it")
-	f.Float64Var(&asked.noise, "noise", 0, "decibels by which a WAV stands over the noise of the room, 0 for none")
-	f.IntVar(&asked.errors.Seed, "seed", 1, "the same number plays the same take")
+	f.StringVar(&asked.out, "out", "", "file to write, .mid or .wav (default: standard output)")
+	f.StringVar(&asked.kind, "format", "", "mid or wav (default: from --out, or mid)")
+	f.Float64Var(&asked.noise, "noise", 0, "signal-to-noise ratio of a WAV in decibels, 0 for no noise")
+	f.IntVar(&asked.errors.Seed, "seed", 1, "the same number gives the same take")
 	f.Float64Var(&asked.errors.JitterMS, "jitter", 0, "spread of the onsets in ms")
 	f.Float64Var(&asked.errors.DriftPercent, "drift", 0, "percent faster from the beginning to the end")
-	f.Float64Var(&asked.errors.PauseMS, "pause", 0, "ms that the player waits at each shift")
-	f.IntVar(&asked.errors.Wrong, "wrong", 0, "notes a fret beside")
-	f.IntVar(&asked.errors.Missed, "missed", 0, "notes that are left out")
-	f.IntVar(&asked.errors.Extra, "extra", 0, "notes too many")
+	f.Float64Var(&asked.errors.PauseMS, "pause", 0, "pause in ms at each shift")
+	f.IntVar(&asked.errors.Wrong, "wrong", 0, "notes played a fret off")
+	f.IntVar(&asked.errors.Missed, "missed", 0, "notes left out")
+	f.IntVar(&asked.errors.Extra, "extra", 0, "extra notes")
 	_ = c.MarkFlagRequired("brief")
 	return c
 }

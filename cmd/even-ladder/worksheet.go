@@ -16,7 +16,7 @@ func worksheetCommand() *cobra.Command {
 	var page int
 	c := &cobra.Command{
 		Use:   "worksheet < request.json",
-		Short: "Write worksheets to be filled in by hand, and their key",
+		Short: "Write worksheets to fill in by hand, and their answers",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			data, err := readAtMost(cmd.InOrStdin(), "request", server.MaxBodyBytes)
@@ -52,9 +52,9 @@ func worksheetCommand() *cobra.Command {
 		},
 	}
 	c.Flags().StringVar(&format, "format", "json",
-		"pdf, svg, png or json; several pages of svg or png come as an archive")
-	c.Flags().BoolVar(&answers, "answers", false, "each page with its key")
+		"pdf, svg, png or json; several svg or png pages come as an archive")
+	c.Flags().BoolVar(&answers, "answers", false, "add an answer page to each page")
 	c.Flags().StringVar(&paper, "paper", draw.A4.ID, "a4 or letter")
-	c.Flags().IntVar(&page, "page", 0, "one page alone, from 1")
+	c.Flags().IntVar(&page, "page", 0, "only this page, from 1")
 	return c
 }

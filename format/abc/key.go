@@ -38,7 +38,7 @@ func keySigns(value string) (map[byte]int, error) {
 	}
 	tonic, err := pitch.ParseName(word[:end])
 	if err != nil {
-		return nil, fmt.Errorf("%.24q is no key: give one such as K:Eb or K:Ador", value)
+		return nil, fmt.Errorf("%.24q isn't a key: give one such as K:Eb or K:Ador", value)
 	}
 	mode := strings.ToLower(word[end:])
 	if mode == "" && len(fields) > 1 && !strings.Contains(fields[1], "=") {
@@ -49,7 +49,7 @@ func keySigns(value string) (map[byte]int, error) {
 	}
 	id, ok := modes[mode]
 	if !ok {
-		return nil, fmt.Errorf("%.24q is no key: give a mode such as maj, min, dor or mix after the tonic", value)
+		return nil, fmt.Errorf("%.24q isn't a key: give a mode such as maj, min, dor or mix after the tonic", value)
 	}
 	s, err := scale.FromCatalogue(tonic, id)
 	if err != nil {

@@ -35,7 +35,7 @@ func Read(text string) (line.Line, error) {
 	}
 	if len(r.out.Notes) == 0 {
 		return line.Line{}, line.At{Line: 1, Column: 1,
-			Message: "there is no note in it: give a tune with its K: field and its notes"}
+			Message: "it has no notes: give a tune with its K: field and its notes"}
 	}
 	first := r.out.Notes[0].At
 	for i := range r.out.Notes {
@@ -120,7 +120,7 @@ func (r *reader) field(name byte, value string) error {
 			b, err2 = strconv.Atoi(strings.TrimSpace(under))
 		}
 		if err1 != nil || err2 != nil || a < 1 || b < 1 || b > 512 {
-			return r.wrong("%.24q is no length of a note: give a part of a whole one, such as L:1/8", value)
+			return r.wrong("%.24q isn't a note length: give a fraction of a whole note, such as L:1/8", value)
 		}
 		r.unit = float64(a) / float64(b)
 	case 'K':
@@ -139,7 +139,7 @@ func (r *reader) field(name byte, value string) error {
 			r.left["other voices"]++
 		}
 	case 'w', 'W':
-		r.left["words under notes"]++
+		r.left["lyrics"]++
 	}
 	return nil
 }
@@ -156,14 +156,14 @@ func (r *reader) music() error {
 		switch {
 		case c == '|' || c == ':':
 			if c == ':' {
-				r.left["repeats, which are played once"]++
+				r.left["repeats (played once)"]++
 			}
 			clear(r.bar)
 			r.at++
 		case c == '"' || c == '!' || c == '+':
 			end := strings.IndexByte(r.text[r.at+1:], c)
 			if end < 0 {
-				return r.wrong("there is no second %c: close what it opens", c)
+				return r.wrong("there is no closing %c: add it", c)
 			}
 			r.at += end + 2
 		case c == '{':
@@ -237,12 +237,12 @@ func (r *reader) pitch() (midi int, err error) {
 			r.at++
 		}
 		if strings.Contains(r.text[from:r.at], "/") {
-			r.left["signs of parts of a half step, which are left off"]++
+			r.left["quarter-tone accidentals"]++
 			sign = 0
 		}
 	}
 	if r.at >= len(r.text) || !isNote(r.text[r.at]) || sign < -2 || sign > 2 {
-		return 0, r.wrong("there is no note after a sign: give a letter from A to G")
+		return 0, r.wrong("there is no note after an accidental: give a letter from A to G")
 	}
 	c := r.text[r.at]
 	r.at++
@@ -269,7 +269,7 @@ func (r *reader) pitch() (midi int, err error) {
 	}
 	midi = middleC + 12*octave + pitch.MustParseName(string(letter)).Class() + sign
 	if midi < 0 || midi > pitch.MaxMIDI {
-		return 0, r.wrong("%c is written too far: give a pitch that can be played", c)
+		return 0, r.wrong("%c is out of range: give a pitch that can be played", c)
 	}
 	return midi, nil
 }
@@ -302,7 +302,7 @@ func (r *reader) chord() error {
 		return nil
 	}
 	if n > 1 {
-		r.left["notes under the highest of a chord"] += n - 1
+		r.left["lower notes of chords"] += n - 1
 	}
 	return r.add(best, inner*r.length()/r.beat())
 }

@@ -61,8 +61,8 @@ func TestReadABC(t *testing.T) {
 	l, err := Read("X:1\nT:Gate\nK:C\n|: {g}C [CE] :|\nw: oh no")
 	require.NoError(t, err)
 	assert.Equal(t, "Gate", l.Title)
-	assert.Equal(t, []string{"1 × grace notes", "1 × notes under the highest of a chord", "1 × words under notes",
-		"2 × repeats, which are played once"}, l.Left)
+	assert.Equal(t, []string{"1 × grace notes", "1 × lower notes of chords", "1 × lyrics",
+		"2 × repeats (played once)"}, l.Left)
 }
 
 func TestBadABC(t *testing.T) {

@@ -38,7 +38,7 @@ func Read(text string) (line.Line, error) {
 	head, err := r.Read()
 	if err != nil {
 		return line.Line{}, line.At{Line: 1, Column: 1,
-			Message: "it has no header: give one with midi or note, and beats"}
+			Message: "it has no header row: give one with midi or note, and beats"}
 	}
 	column := map[string]int{}
 	for i, name := range head {
@@ -58,7 +58,7 @@ func Read(text string) (line.Line, error) {
 		var broken *csv.ParseError
 		if errors.As(err, &broken) {
 			return line.Line{}, line.At{Line: broken.Line, Column: broken.Column,
-				Message: "a cell is not closed: give each cell its second quotation mark"}
+				Message: "a cell isn't closed: add the second quotation mark"}
 		}
 		row, _ := r.FieldPos(0)
 		n, at, err := noteOf(record{cells, column, row}, next)
@@ -74,7 +74,7 @@ func Read(text string) (line.Line, error) {
 		next = at + n.Beats
 	}
 	if len(out.Notes) == 0 {
-		return line.Line{}, line.At{Line: 2, Column: 1, Message: "there is no note in it: give a row for each"}
+		return line.Line{}, line.At{Line: 2, Column: 1, Message: "it has no notes: give a row for each"}
 	}
 	slices.SortStableFunc(out.Notes, func(a, b line.Note) int { return cmp.Compare(a.At, b.At) })
 	first := out.Notes[0].At

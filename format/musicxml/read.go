@@ -55,7 +55,7 @@ func Read(data []byte) (line.Line, error) {
 func unpacked(data []byte) ([]byte, error) {
 	z, err := zip.NewReader(bytes.NewReader(data), int64(len(data)))
 	if err != nil {
-		return nil, fmt.Errorf("it is no compressed MusicXML: %v", err)
+		return nil, fmt.Errorf("it isn't compressed MusicXML: %v", err)
 	}
 	if len(z.File) > maxFiles {
 		return nil, fmt.Errorf("it holds %d files: give one with %d at most", len(z.File), maxFiles)
@@ -92,7 +92,7 @@ func unpacked(data []byte) ([]byte, error) {
 			return open(f)
 		}
 	}
-	return nil, errors.New("there is no score in it: give a compressed MusicXML file")
+	return nil, errors.New("it has no score: give a compressed MusicXML file")
 }
 
 // noteRead is a note element.
@@ -153,7 +153,7 @@ type scoreRead struct {
 func (s *scoreRead) read(data []byte) error {
 	d := xml.NewDecoder(bytes.NewReader(data))
 	d.CharsetReader = func(charset string, _ io.Reader) (io.Reader, error) {
-		return nil, fmt.Errorf("its letters are in %s: give a file in UTF-8", charset)
+		return nil, fmt.Errorf("its text is in %s: give a file in UTF-8", charset)
 	}
 	wrong := func(err error) error {
 		row, column := d.InputPos()
@@ -181,7 +181,7 @@ func (s *scoreRead) read(data []byte) error {
 			}
 			if root == "" {
 				if root = t.Name.Local; root != "score-partwise" && root != "score-timewise" {
-					return wrong(fmt.Errorf("it begins with %s: give a score-partwise or a score-timewise", root))
+					return wrong(fmt.Errorf("it starts with %s: give a score-partwise or a score-timewise", root))
 				}
 			}
 			took, err := s.element(d, t)
@@ -194,7 +194,7 @@ func (s *scoreRead) read(data []byte) error {
 		}
 	}
 	if root == "" {
-		return line.At{Line: 1, Column: 1, Message: "there is no score in it"}
+		return line.At{Line: 1, Column: 1, Message: "it has no score"}
 	}
 	return nil
 }
@@ -217,7 +217,7 @@ func (s *scoreRead) element(d *xml.Decoder, t xml.StartElement) (took bool, err 
 		}
 		return true, err
 	case "repeat":
-		s.left["repeats, which are played once"]++
+		s.left["repeats (played once)"]++
 		return false, nil
 	}
 	p := s.current
@@ -289,7 +289,7 @@ func (s *scoreRead) note(p *partRead, n noteRead) error {
 		return fmt.Errorf("a note of %g beats: give none below 0", length)
 	}
 	if len(n.Lyric) > 0 {
-		s.left["words under notes"]++
+		s.left["lyrics"]++
 	}
 	at := p.at
 	switch {
@@ -303,14 +303,14 @@ func (s *scoreRead) note(p *partRead, n noteRead) error {
 	}
 	switch {
 	case n.Unpitched != nil:
-		s.left["strokes of drums"]++
+		s.left["drum notes"]++
 	case n.Pitch != nil && n.Cue == nil:
 		name, err := pitch.ParseName(n.Pitch.Step)
 		if err != nil || len(n.Pitch.Step) != 1 {
-			return fmt.Errorf("%.24q is no step: give a letter from A to G", n.Pitch.Step)
+			return fmt.Errorf("%.24q isn't a step: give a letter from A to G", n.Pitch.Step)
 		}
 		if n.Pitch.Octave < -1 || n.Pitch.Octave > 10 || n.Pitch.Alter < -3 || n.Pitch.Alter > 3 {
-			return fmt.Errorf("%s in octave %d, altered by %g, is no pitch", n.Pitch.Step, n.Pitch.Octave,
+			return fmt.Errorf("%s in octave %d, altered by %g, isn't a pitch", n.Pitch.Step, n.Pitch.Octave,
 				n.Pitch.Alter)
 		}
 		midi := (n.Pitch.Octave+1)*12 + name.Class() + int(n.Pitch.Alter) + p.transpose
@@ -340,7 +340,7 @@ func (s *scoreRead) line() (line.Line, error) {
 	}
 	slices.SortFunc(parts, func(a, b *partRead) int { return cmp.Or(len(b.notes)-len(a.notes), a.order-b.order) })
 	if len(parts) == 0 || len(parts[0].notes) == 0 {
-		return line.Line{}, errors.New("there is no note in it: give a score with one")
+		return line.Line{}, errors.New("it has no notes: give a score with notes")
 	}
 	for _, p := range parts[1:] {
 		if len(p.notes) > 0 {
@@ -372,7 +372,7 @@ func (s *scoreRead) line() (line.Line, error) {
 		last := len(out.Notes) - 1
 		switch {
 		case i > 0 && n.at == notes[i-1].at:
-			s.left["notes under the highest of a chord"]++
+			s.left["lower notes of chords"]++
 			continue
 		case n.tied && last >= 0 && out.Notes[last].MIDI == n.midi:
 			out.Notes[last].Beats += n.beats

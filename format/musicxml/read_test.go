@@ -72,8 +72,8 @@ func TestOneLineOfMany(t *testing.T) {
 		got = append(got, fmt.Sprintf("%d@%g+%g", n.MIDI, n.At, n.Beats))
 	}
 	assert.Equal(t, "52@0+1 59@1+1 54@2.5+2", strings.Join(got, " "))
-	assert.Equal(t, []string{"1 × grace notes", "1 × notes under the highest of a chord",
-		"1 × other voices and staves", "1 × words under notes"}, l.Left)
+	assert.Equal(t, []string{"1 × grace notes", "1 × lower notes of chords",
+		"1 × other voices and staves", "1 × lyrics"}, l.Left)
 }
 
 func TestTimewise(t *testing.T) {

@@ -62,10 +62,10 @@ func ReadPhrase(r io.Reader) (line.Line, error) {
 			Beats: clock.beats(n.off - n.on)})
 	}
 	if len(out.Notes) == 0 {
-		return line.Line{}, fmt.Errorf("there is no note in it: give a file with one")
+		return line.Line{}, fmt.Errorf("it has no notes: give a file with notes")
 	}
 	if under > 0 {
-		out.Left = append(out.Left, fmt.Sprintf("%d × notes under the highest of a chord", under))
+		out.Left = append(out.Left, fmt.Sprintf("%d × lower notes of chords", under))
 	}
 	return out, nil
 }
@@ -113,7 +113,7 @@ const headerLength = 14
 
 func (f file) chunks() (tracks []trackReader, d division, err error) {
 	if len(f.data) < headerLength || string(f.data[:4]) != "MThd" {
-		return nil, d, fileError(0, "it does not begin with a MIDI header")
+		return nil, d, fileError(0, "it doesn't start with a MIDI header")
 	}
 	length := int(binary.BigEndian.Uint32(f.data[4:]))
 	format := binary.BigEndian.Uint16(f.data[8:])
@@ -122,7 +122,7 @@ func (f file) chunks() (tracks []trackReader, d division, err error) {
 	case length < 6 || length > len(f.data)-8:
 		return nil, d, fileError(4, "the header is %d bytes long", length)
 	case format > 1:
-		return nil, d, fileError(8, "it is of format %d", format)
+		return nil, d, fileError(8, "its format is %d", format)
 	case ticks&0x8000 != 0:
 		frames, perFrame := -int(int8(ticks>>8)), int(ticks&0xff)
 		d.perSecond = float64(frames * perFrame)
@@ -146,7 +146,7 @@ func (f file) chunks() (tracks []trackReader, d division, err error) {
 		at += 8 + size
 	}
 	if len(tracks) == 0 {
-		return nil, d, fileError(len(f.data), "it has no track")
+		return nil, d, fileError(len(f.data), "it has no tracks")
 	}
 	return tracks, d, nil
 }

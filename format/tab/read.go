@@ -36,7 +36,7 @@ func Read(text string, like []pitch.Pitch) (line.Line, error) {
 	systems := systemsOf(text)
 	if len(systems) == 0 {
 		return line.Line{}, line.At{Line: 1, Column: 1,
-			Message: "there is no tab in it: give a line for each string, such as e|--5--8--|"}
+			Message: "it has no tab: give a line for each string, such as e|--5--8--|"}
 	}
 	tuning, err := tuningOf(systems[0], like)
 	if err != nil {
@@ -53,7 +53,7 @@ func Read(text string, like []pitch.Pitch) (line.Line, error) {
 		}
 	}
 	if len(r.notes) == 0 {
-		return line.Line{}, line.At{Line: systems[0][0].number, Column: 1, Message: "no fret stands on its lines"}
+		return line.Line{}, line.At{Line: systems[0][0].number, Column: 1, Message: "its lines have no frets"}
 	}
 	if len(r.notes) > line.MaxNotes {
 		return line.Line{}, line.At{Line: 1, Column: 1, Message: fmt.Sprintf("%d notes were given: give %d at most",
@@ -172,16 +172,16 @@ func (r *reader) system(s []row, tuning []pitch.Pitch) error {
 				found = append(found, fretted{float64(at), neck.Place{String: str, Fret: fret}, open + fret, on.number})
 				at = end
 			case c == 'b' || c == 'B' || c == '^' || c == 'r' || c == 'R':
-				r.left["bends, whose first note is taken"]++
+				r.left["bends (first note only)"]++
 				at++
 				if at < len(on.body) && on.body[at] >= '0' && on.body[at] <= '9' { // where it is bent to
 					_, at = number(on.body, at)
 				}
 			case c == 'x' || c == 'X':
-				r.left["damped strokes"]++
+				r.left["muted notes"]++
 				at++
 			case c == ':' || c == '*':
-				r.left["repeats, which are played once"]++
+				r.left["repeats (played once)"]++
 				at++
 			default:
 				at++
@@ -192,7 +192,7 @@ func (r *reader) system(s []row, tuning []pitch.Pitch) error {
 	slices.SortStableFunc(found, func(a, b fretted) int { return cmp.Or(cmp.Compare(a.at, b.at), b.midi-a.midi) })
 	for i, n := range found {
 		if i > 0 && found[i-1].at == n.at {
-			r.left["notes under the highest of a chord"]++
+			r.left["lower notes of chords"]++
 			continue
 		}
 		before := 0
@@ -255,5 +255,5 @@ func (r *reader) leftOut() []string {
 		out = append(out, fmt.Sprintf("%d × %s", n, what))
 	}
 	slices.Sort(out)
-	return append(out, "the times are read from the distances between the notes")
+	return append(out, "timing is read from the spacing of the notes")
 }

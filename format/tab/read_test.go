@@ -49,7 +49,7 @@ E|-----------------|-------------|
 `)
 	assert.Equal(t, "3/5=60+0.5 3/7=62+0.5 2/5=64+0.5 2/8=67+0.5 3/7=62+1 2/5=64+0.5 3/7=62+0.5 3/5=60+0.5 4/7=57+0.5",
 		said(l))
-	assert.Equal(t, []string{"the times are read from the distances between the notes"}, l.Left)
+	assert.Equal(t, []string{"timing is read from the spacing of the notes"}, l.Left)
 }
 
 // Names of other tunings, spaces in place of dashes, four lines, several systems, frets of two
@@ -67,8 +67,8 @@ func TestTabOfEveryKind(t *testing.T) {
 		assert.Equal(t, want, said(read(t, text)), text)
 	}
 	l := read(t, "e|--7b9--3--|\nB|-------3--|\nG|-x--------|\nD|----------|\nA|----------|\nE|----------|")
-	assert.Equal(t, []string{"1 × bends, whose first note is taken", "1 × damped strokes",
-		"1 × notes under the highest of a chord", "the times are read from the distances between the notes"}, l.Left)
+	assert.Equal(t, []string{"1 × bends (first note only)", "1 × muted notes",
+		"1 × lower notes of chords", "timing is read from the spacing of the notes"}, l.Left)
 }
 
 func TestBadTab(t *testing.T) {

@@ -61,7 +61,7 @@ func meter(s score.Score) string {
 
 // legend says what stands on the lines, and the strokes that are used.
 func legend(events []piece.Event) string {
-	out := []string{"Above: the count. Below: fingers, 1 index to 4 little, 0 open"}
+	out := []string{"Above: the count. Below: fingers (1 index to 4 little, 0 open)"}
 	seen := map[run.Stroke]bool{}
 	for _, e := range events {
 		if !seen[e.Stroke] {

@@ -40,7 +40,7 @@ G  |------------------|
     1  3  1  4  1  4
     d  u  d  u  d  u
 
-Above: the count. Below: fingers, 1 index to 4 little, 0 open; d down; u up.
+Above: the count. Below: fingers (1 index to 4 little, 0 open); d down; u up.
 `, got)
 }
 

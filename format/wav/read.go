@@ -28,7 +28,7 @@ const (
 )
 
 // ErrNotWAV says that something is no WAV file.
-var ErrNotWAV = errors.New("this is no WAV file: give one with samples of 8, 16, 24 or 32 bits or floating point")
+var ErrNotWAV = errors.New("this isn't a WAV file: give one with samples of 8, 16, 24 or 32 bits or floating point")
 
 // Read reads a WAV file as one channel of samples between -1 and 1, the mean of its
 // channels, and tells how many there are a second: those of the file, or half or a
@@ -47,7 +47,7 @@ func Read(r io.Reader) (samples []float32, rate int, err error) {
 	for {
 		chunk := make([]byte, 8)
 		if _, err := io.ReadFull(b, chunk); err != nil {
-			return nil, 0, readError(err, errors.New("the file is cut off before its samples: hand in the whole of it"))
+			return nil, 0, readError(err, errors.New("the file is cut off before its samples: give the whole file"))
 		}
 		size := int64(binary.LittleEndian.Uint32(chunk[4:]))
 		switch string(chunk[:4]) {
@@ -57,13 +57,13 @@ func Read(r io.Reader) (samples []float32, rate int, err error) {
 			}
 		case "data":
 			if f.channels == 0 {
-				return nil, 0, errors.New("the file does not say how its samples are written: export it anew")
+				return nil, 0, errors.New("the file doesn't say how its samples are stored: export it again")
 			}
 			return f.samples(b, size)
 		default:
 			if _, err := io.CopyN(io.Discard, b, size+size%2); err != nil {
 				return nil, 0, readError(err,
-					errors.New("the file is cut off before its samples: hand in the whole of it"))
+					errors.New("the file is cut off before its samples: give the whole file"))
 			}
 		}
 	}
@@ -86,11 +86,11 @@ type layout struct {
 func readLayout(r io.Reader, size int64) (layout, error) {
 	const least, extended, most = 16, 40, 1 << 10
 	if size < least || size > most {
-		return layout{}, fmt.Errorf("the format of the samples takes %d bytes: export the file anew", size)
+		return layout{}, fmt.Errorf("the format of the samples takes %d bytes: export the file again", size)
 	}
 	d := make([]byte, size+size%2)
 	if _, err := io.ReadFull(r, d); err != nil {
-		return layout{}, readError(err, errors.New("the file is cut off in its header: hand in the whole of it"))
+		return layout{}, readError(err, errors.New("the file is cut off in its header: give the whole file"))
 	}
 	f := layout{
 		code: int(binary.LittleEndian.Uint16(d)), channels: int(binary.LittleEndian.Uint16(d[2:])),

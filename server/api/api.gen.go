@@ -466,7 +466,7 @@ type HandFour = string
 // HandOpen When open strings are used.
 type HandOpen = string
 
-// HandPrefer How a reach is weighed against a shift.
+// HandPrefer Whether to reach or to shift.
 type HandPrefer = string
 
 // HandSchool Id of the way to give each finger its fret.

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, nextTick, ref, watch } from 'vue'
 import HomeDay from './HomeDay.vue'
 import HomeWork from './HomeWork.vue'
@@ -37,9 +38,9 @@ const said = ref('')
 async function copy() {
   try {
     await navigator.clipboard.writeText(log.text.value)
-    said.value = 'The text is copied: send it to your teacher.'
+    said.value = say.textCopied
   } catch {
-    said.value = 'Nothing can be copied here: mark the text and copy it by hand.'
+    said.value = say.browserWontCopy
   }
 }
 
@@ -55,42 +56,42 @@ function save() {
 <template>
   <header>
     <h1>{{ page.title }}</h1>
-    <button type="button" class="plain" @click="turn">{{ dark ? 'Daylight colours' : 'Lamp-light colours' }}</button>
+    <button type="button" class="plain" @click="turn">{{ dark ? say.daylightColours : say.lampLightColours }}</button>
   </header>
   <template v-if="page.days.length">
     <HomeDay v-if="first" :day="first" @go="go" />
     <details>
-      <summary>The week</summary>
+      <summary>{{ say.thisWeek }}</summary>
       <ol class="days">
         <li v-for="d in rest" :key="d.date"><HomeDay :day="d" @go="go" /></li>
       </ol>
     </details>
   </template>
-  <nav v-else-if="page.works.length > 1" aria-label="What to practise">
+  <nav v-else-if="page.works.length > 1" :aria-label="say.whatToPractise">
     <button v-for="(w, i) in page.works" :key="w.assignment" type="button" :aria-current="at === i ? 'true' : undefined" :data-work="i" @click="at = i">{{ w.title }}</button>
   </nav>
   <main>
     <HomeWork :key="at" :page="page" :index="at" :log="log" :single="page.works.length === 1" />
     <section class="back" aria-labelledby="back">
-      <h2 id="back">Back to your teacher</h2>
-      <p v-if="count === 0" class="faint">What you try and how it went is kept on this device. Then it goes back from here.</p>
+      <h2 id="back">{{ say.backToYourTeacher }}</h2>
+      <p v-if="count === 0" class="faint">{{ say.triesStayHere }}</p>
       <template v-else>
-        <p>{{ count }} {{ count === 1 ? 'try is' : 'tries are' }} kept on this device. Show the code at the lesson, or send the text or the file.</p>
-        <p v-if="!log.lasting.value" class="look" role="alert">This browser keeps nothing: send it before you close the page.</p>
+        <p>{{ say.triesSaved(count) }}</p>
+        <p v-if="!log.lasting.value" class="look" role="alert">{{ say.nothingIsSaved }}</p>
         <p class="go">
-          <button type="button" data-do="code" :aria-expanded="back" @click="back = !back">{{ back ? 'Hide the code' : 'Show the code' }}</button>
-          <button type="button" data-do="copy" @click="copy">Copy the text</button>
-          <button type="button" data-do="save" @click="save">Save the file</button>
+          <button type="button" data-do="code" :aria-expanded="back" @click="back = !back">{{ back ? say.hideTheCode : say.showTheCode }}</button>
+          <button type="button" data-do="copy" @click="copy">{{ say.copyTheText }}</button>
+          <button type="button" data-do="save" @click="save">{{ say.saveTheFile }}</button>
         </p>
         <p v-if="said" role="status">{{ said }}</p>
         <template v-if="back">
           <p v-if="log.codes.value.length > 1" class="go">
             <button v-for="(_, i) in log.codes.value" :key="i" type="button" :aria-current="shownCode === i ? 'true' : undefined" @click="shownCode = i">
-              {{ i + 1 }} of {{ log.codes.value.length }}
+              {{ say.codeOf(i, log.codes.value.length) }}
             </button>
           </p>
-          <QrCode :text="log.codes.value[Math.min(shownCode, log.codes.value.length - 1)] ?? ''" label="The results as a QR code" />
-          <textarea readonly rows="3" :value="log.text.value" aria-label="The results as text" />
+          <QrCode :text="log.codes.value[Math.min(shownCode, log.codes.value.length - 1)] ?? ''" :label="say.theResultsAsAQrCode" />
+          <textarea readonly rows="3" :value="log.text.value" :aria-label="say.theResultsAsText" />
         </template>
       </template>
     </section>

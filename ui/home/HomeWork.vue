@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { LogResult } from '../src/api/client'
 import RunLanes from '../src/shared/lanes/RunLanes.vue'
@@ -61,8 +62,8 @@ async function ask() {
   answers.value?.querySelector('button')?.focus()
 }
 const said = ref('')
-const names: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': 'not yet' }
-const whys: Record<LogResult, string> = { clean: 'in time, every note, no strain', nearly: 'a slip or two', 'not-yet': 'it broke off, or it hurt' }
+const names: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': say.notYet }
+const whys: Record<LogResult, string> = { clean: say.everyNoteInTimeNoStrain, nearly: say.aMistakeOrTwo, 'not-yet': say.itBrokeDownOrItHurt }
 const results: LogResult[] = ['clean', 'nearly', 'not-yet']
 async function answer(result: LogResult) {
   const name = rung.value?.name ?? ''
@@ -75,7 +76,7 @@ async function answer(result: LogResult) {
 }
 function undo() {
   props.log.undo()
-  said.value = 'The last try is taken back.'
+  said.value = say.lastTryRemoved
 }
 const done = computed(() => props.log.tries.value.filter((t) => t.work === props.index).length)
 </script>
@@ -85,38 +86,40 @@ const done = computed(() => props.log.tries.value.filter((t) => t.work === props
     <h2 v-if="!single" :id="`work-${index}`">{{ work.title }}</h2>
     <p :id="single ? `work-${index}` : undefined" class="sentence">{{ work.sentence }}</p>
     <p v-if="work.words" class="words">“{{ work.words }}”</p>
-    <p class="faint">{{ work.minutes }} minutes a day, until {{ work.due }}</p>
-    <p v-if="work.sheets">{{ work.sheets.count }} sheets on paper.</p>
+    <p class="faint">{{ say.minutesADayUntil(work.minutes, work.due) }}</p>
+    <p v-if="work.sheets">{{ say.sheetsOnPaper(work.sheets.count) }}</p>
     <template v-if="climb && rung && shown">
       <p class="rung" aria-live="polite">
         {{ rung.speed }}<span v-if="rung.rest">, {{ rung.rest }}</span>
       </p>
       <p class="faint">{{ rung.measure }} · {{ rung.count }}</p>
       <p class="why" role="status">{{ stand.why }}</p>
-      <div v-if="asking" ref="answers" class="answers" role="group" aria-label="How did it go?">
+      <div v-if="asking" ref="answers" class="answers" role="group" :aria-label="say.howDidItGo">
         <button v-for="r in results" :key="r" type="button" class="answer" :class="r" :data-result="r" @click="answer(r)">
           <b>{{ names[r] }}</b> <span>{{ whys[r] }}</span>
         </button>
       </div>
       <div class="go">
-        <button type="button" class="big" data-do="start" @click="toggle">{{ playing ? 'Stop' : 'Start' }}</button>
-        <button type="button" data-do="slower" :disabled="at === 0" @click="chosen = at - 1">slower</button>
-        <button type="button" data-do="faster" :disabled="at === climb.rungs.length - 1" @click="chosen = at + 1">faster</button>
+        <button type="button" class="big" data-do="start" @click="toggle">{{ playing ? say.stop : say.start }}</button>
+        <button type="button" data-do="slower" :disabled="at === 0" @click="chosen = at - 1">{{ say.slower }}</button>
+        <button type="button" data-do="faster" :disabled="at === climb.rungs.length - 1" @click="chosen = at + 1">{{ say.faster }}</button>
         <b v-if="counting" class="counting" aria-hidden="true">{{ counting }}</b>
       </div>
       <p v-if="blocked" class="look" role="alert">{{ blocked }}</p>
-      <p v-if="said" class="faint" role="status">{{ said }} <button v-if="done" type="button" class="plain" data-do="undo" @click="undo">Undo</button></p>
+      <p v-if="said" class="faint" role="status">
+        {{ said }} <button v-if="done" type="button" class="plain" data-do="undo" @click="undo">{{ say.undo }}</button>
+      </p>
       <p class="choices">
-        <label><input v-model="click" type="checkbox" /> click</label>
-        <label><input v-model="drone" type="checkbox" /> drone</label>
-        <label><input v-model="run" type="checkbox" /> the notes</label>
+        <label><input v-model="click" type="checkbox" /> {{ say.click }}</label>
+        <label><input v-model="drone" type="checkbox" /> {{ say.drone }}</label>
+        <label><input v-model="run" type="checkbox" /> {{ say.notes }}</label>
         <label
-          >marks say
+          >{{ say.labels }}
           <select v-model="label">
             <option v-for="k in labelKinds" :key="k" :value="k">{{ labelNames[k] }}</option>
           </select></label
         >
-        <label>loudness <input v-model.number="level" type="range" min="0.1" max="1" step="0.1" /></label>
+        <label>{{ say.volume }} <input v-model.number="level" type="range" min="0.1" max="1" step="0.1" /></label>
       </p>
       <p v-if="stops.length > 1" class="key">{{ stop?.plan.scale.title }}</p>
       <NeckDrawing :plan="shown" spacing="even" :label="label" :current="note" box-only />

@@ -1,3 +1,4 @@
+import { say } from './words'
 import { computed, ref } from 'vue'
 import type { LogResult } from '../src/api/client'
 import type { HomePage } from './main'
@@ -44,7 +45,7 @@ export function standOf(page: HomePage, work: number, tries: Tried[], minute: nu
   }
   if (last !== undefined && minute - last >= climb.breakDays * dayMinutes && stand.at > 0) {
     const at = stand.at - 1
-    return { at, before: 'other', why: `${Math.floor((minute - last) / dayMinutes)} days without a try: begin a rung lower, at ${climb.rungs[at]?.name}.`, reached: false }
+    return { at, before: 'other', why: say.noPracticeFor(Math.floor((minute - last) / dayMinutes), climb.rungs[at]?.name), reached: false }
   }
   return stand
 }

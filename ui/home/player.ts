@@ -1,3 +1,4 @@
+import { say } from './words'
 import { onScopeDispose, ref, type Ref } from 'vue'
 import { timeline, type Piece } from '../src/shared/sound/timeline'
 
@@ -56,7 +57,7 @@ export function useHomePlayer(piece: Ref<Piece | undefined>, choice: Choice) {
     context ??= new AudioContext()
     await context.resume()
     if (context.state !== 'running') {
-      blocked.value = 'The browser holds sound back: allow sound for this page, then press start again.'
+      blocked.value = say.browserBlocksSound
       return
     }
     blocked.value = ''

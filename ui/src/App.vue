@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './shared/words'
 import { mdiChevronDown, mdiHelpCircleOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
@@ -26,13 +27,11 @@ const foot = ref(0)
 
 watch(keptTheme, (name) => theme.change(name))
 watch(keysOpen, (now) => now && did('help'))
-useKeys([{ key: '?', does: 'this list', run: () => (keysOpen.value = true) }])
+useKeys([{ key: '?', does: say.showThisList, run: () => (keysOpen.value = true) }])
 
 if (!site.stand) begin()
 onAdopted((of: Waiting, response) => void adoptedAnswer(of, response))
-onSignedOut(() =>
-  tell('You are signed out. Sign in beside this page: what you typed stays here.', { label: 'Sign in', run: () => void window.open('/signin', '_blank', 'noopener') }),
-)
+onSignedOut(() => tell(say.youreSignedOutSignInAgain, { label: say.signIn, run: () => void window.open('/signin', '_blank', 'noopener') }))
 
 function toPlay() {
   playButton.value?.focus()
@@ -47,9 +46,9 @@ function act() {
 
 <template>
   <v-app>
-    <nav aria-label="Shortcuts">
-      <a href="#main" class="skip">To the work</a>
-      <a v-if="playButton" href="#play" class="skip" @click.prevent="toPlay">To the play bar</a>
+    <nav :aria-label="say.shortcuts">
+      <a href="#main" class="skip">{{ say.skipToTheContent }}</a>
+      <a v-if="playButton" href="#play" class="skip" @click.prevent="toPlay">{{ say.skipToThePlayBar }}</a>
     </nav>
     <header>
       <router-link to="/" class="mark">
@@ -61,26 +60,26 @@ function act() {
         </svg>
         <span :class="{ unseen: compactBar }">Even Ladder</span>
       </router-link>
-      <a v-if="site.room && !site.stand" href="/" class="room" :title="`Room ${site.room}: to the other rooms`" data-do="rooms-of-teacher">{{ site.room }}</a>
+      <a v-if="site.room && !site.stand" href="/" class="room" :title="say.switchRooms(site.room)" data-do="rooms-of-teacher">{{ site.room }}</a>
       <v-menu v-if="compactBar">
         <template #activator="{ props: activator }">
           <v-btn v-bind="activator" :append-icon="mdiChevronDown" variant="text" data-do="screens">{{ route.meta.title }}</v-btn>
         </template>
-        <v-card border tag="nav" aria-label="Screens">
+        <v-card border tag="nav" :aria-label="say.screens">
           <router-link v-for="s in screens" :key="s.name" :to="s.path" class="screen">{{ s.title }}</router-link>
         </v-card>
       </v-menu>
-      <nav v-else aria-label="Screens">
+      <nav v-else :aria-label="say.screens">
         <router-link v-for="s in screens" :key="s.name" :to="s.path">{{ s.title }}</router-link>
       </nav>
       <span class="grow" />
       <v-btn
         :icon="dark ? mdiWhiteBalanceSunny : mdiWeatherNight"
         size="small"
-        :aria-label="dark ? 'Daylight colours' : 'Lamp-light colours'"
+        :aria-label="dark ? say.daylightColours : say.lampLightColours"
         @click="keptTheme = dark ? 'paper' : 'lamp'"
       />
-      <v-btn :icon="mdiHelpCircleOutline" size="small" aria-label="Keys (question mark)" @click="keysOpen = true" />
+      <v-btn :icon="mdiHelpCircleOutline" size="small" :aria-label="say.shortcutsQuestionMark" @click="keysOpen = true" />
     </header>
     <main id="main" tabindex="-1">
       <router-view />
@@ -92,7 +91,7 @@ function act() {
       {{ notice?.text }}
       <template #actions>
         <v-btn v-if="notice?.action" variant="outlined" @click="act">{{ notice.action.label }}</v-btn>
-        <v-btn @click="noticeOpen = false">Close</v-btn>
+        <v-btn @click="noticeOpen = false">{{ say.close }}</v-btn>
       </template>
     </v-snackbar>
   </v-app>

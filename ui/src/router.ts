@@ -1,3 +1,4 @@
+import { say } from './shared/words'
 import { nextTick } from 'vue'
 import { createRouter, createWebHistory } from 'vue-router'
 import BenchView from './bench/BenchView.vue'
@@ -6,17 +7,17 @@ import { site } from './shared/shell/site'
 
 /** The screens, in the order of the bar; those that open from another one are not in it. A stand, which only reads, has some of them. */
 const every = [
-  { path: '/today', name: 'today', title: 'Today', component: () => import('./today/TodayView.vue') },
-  { path: '/', name: 'bench', title: 'Bench', stand: true, component: BenchView },
-  { path: '/rounds', name: 'rounds', title: 'Rounds', stand: true, component: () => import('./rounds/RoundsView.vue') },
-  { path: '/phrases', name: 'phrases', title: 'Phrases', stand: true, component: () => import('./phrases/PhrasesView.vue') },
-  { path: '/practise', name: 'practise', title: 'Practise', component: () => import('./practise/PractiseView.vue') },
-  { path: '/calls', name: 'calls', title: 'Calls', component: () => import('./calls/CallsView.vue') },
-  { path: '/sheets', name: 'sheets', title: 'Worksheets', opens: 'calls', component: () => import('./sheets/SheetsView.vue') },
-  { path: '/pupil/:id', name: 'pupil', title: 'Pupil', opens: 'today', component: () => import('./pupil/PupilView.vue') },
-  { path: '/compare', name: 'compare', title: 'Compare', stand: true, opens: 'bench', component: () => import('./compare/CompareView.vue') },
-  { path: '/saved', name: 'saved', title: 'Shelf', stand: true, component: () => import('./shelf/SavedView.vue') },
-  { path: '/workshop', name: 'workshop', title: 'Workshop', opens: 'saved', component: () => import('./workshop/WorkshopView.vue') },
+  { path: '/today', name: 'today', title: say.today, component: () => import('./today/TodayView.vue') },
+  { path: '/', name: 'bench', title: say.bench, stand: true, component: BenchView },
+  { path: '/rounds', name: 'rounds', title: say.rounds, stand: true, component: () => import('./rounds/RoundsView.vue') },
+  { path: '/phrases', name: 'phrases', title: say.phrases, stand: true, component: () => import('./phrases/PhrasesView.vue') },
+  { path: '/practise', name: 'practise', title: say.practise, component: () => import('./practise/PractiseView.vue') },
+  { path: '/calls', name: 'calls', title: say.calls, component: () => import('./calls/CallsView.vue') },
+  { path: '/sheets', name: 'sheets', title: say.worksheets, opens: 'calls', component: () => import('./sheets/SheetsView.vue') },
+  { path: '/pupil/:id', name: 'pupil', title: say.pupil, opens: 'today', component: () => import('./pupil/PupilView.vue') },
+  { path: '/compare', name: 'compare', title: say.compare, stand: true, opens: 'bench', component: () => import('./compare/CompareView.vue') },
+  { path: '/saved', name: 'saved', title: say.shelf, stand: true, component: () => import('./shelf/SavedView.vue') },
+  { path: '/workshop', name: 'workshop', title: say.workshop, opens: 'saved', component: () => import('./workshop/WorkshopView.vue') },
 ]
 
 /** Those of this page. */
@@ -43,7 +44,7 @@ router.beforeEach(async (to, from) => {
 // Another screen says its name in the window's title and begins at its top; a
 // changed brief is still the same screen.
 router.afterEach(async (to, from) => {
-  document.title = `${String(to.meta.title ?? '')} · Even Ladder`
+  document.title = say.pageTitle(String(to.meta.title ?? ''))
   if (to.name === from.name || !from.name) return
   await nextTick()
   document.getElementById('main')?.focus()

@@ -70,7 +70,7 @@ func (s School) Takes(finger, fret int) bool {
 var Schools = []School{
 	{
 		Row: table.Row{ID: "per-fret", Name: "one finger per fret", Phrase: "one finger per fret",
-			Why: "four fingers on four neighbouring frets, with one reach either way"},
+			Why: "four fingers on four neighbouring frets, plus a one-fret reach either way"},
 		Stances: []Stance{
 			{Index, -1, Back}, {Index, 0, Home}, {Middle, 1, Home}, {Ring, 2, Home}, {Little, 3, Home},
 			{Little, 4, Forward},
@@ -94,7 +94,7 @@ var Schools = []School{
 	},
 	{
 		Row: table.Row{ID: "one-two-four", Name: "one, two and four", Phrase: "one, two and four",
-			Why: "index, middle and little finger on three neighbouring frets, for long scales; the ring finger helps the little one, and what is wider is a shift"},
+			Why: "index, middle and little finger on three neighbouring frets, for long necks; the ring finger supports the little finger, and anything wider is a shift"},
 		Stances: []Stance{{Index, 0, Home}, {Middle, 1, Home}, {Little, 2, Home}},
 		Frame:   layout.Frame{First: -1, FirstHome: 0, LastHome: 2, Last: 3, Stiff: true},
 		Positions: []layout.Position{{Name: "first position", Low: 1, High: 4, Hand: 2}, {Name: "half position",
@@ -135,40 +135,40 @@ const (
 
 // Wides are the ways to finger a span of two whole steps, in picker order.
 var Wides = []table.Row{
-	{ID: string(OneTwoFour), Name: "wide spans with 1-2-4", Why: "index and middle finger open most easily"},
+	{ID: string(OneTwoFour), Name: "wide spans with 1-2-4", Why: "the index and middle fingers open most easily"},
 	{ID: string(OneThreeFour), Name: "wide spans with 1-3-4", Phrase: "wide spans with 1-3-4",
-		Why: "keeps the ring finger in work; asks more of the little finger"},
+		Why: "uses the ring finger; asks more of the little finger"},
 }
 
 // Opens are the ways with open strings, in picker order.
 var Opens = []table.Row{
-	{ID: string(OpenBothWays), Name: "open strings up and down", Why: "rings, and gives the hand time to move"},
+	{ID: string(OpenBothWays), Name: "open strings up and down", Why: "they ring, and give the hand time to move"},
 	{ID: string(OpenAscending), Name: "open strings going up, fourth finger coming down",
 		Phrase: "open strings going up and the fourth finger coming down",
-		Why:    "trains the fourth finger and keeps the way down even in tone"},
+		Why:    "trains the fourth finger and keeps the tone even coming down"},
 	{ID: string(OpenClosed), Name: "without open strings", Phrase: "without open strings",
-		Why: "moves to any key as it is"},
+		Why: "moves to any key unchanged"},
 }
 
 // Prefers are the ways to weigh a reach against a shift, in picker order.
 var Prefers = []table.Row{
-	{ID: string(PreferEither), Name: "reach or shift, whichever is less", Why: "by the millimetre"},
+	{ID: string(PreferEither), Name: "reach or shift, whichever is less", Why: "by distance"},
 	{ID: string(PreferReach), Name: "reach rather than shift", Phrase: "reaching rather than shifting",
-		Why: "the hand stays, for a large or supple one"},
+		Why: "keeps the hand still, for a large or flexible hand"},
 	{ID: string(PreferShift), Name: "shift rather than reach", Phrase: "shifting rather than reaching",
-		Why: "the fingers stay close, for a small or tired hand"},
+		Why: "keeps the fingers close, for a small or tired hand"},
 }
 
 // Fours are the ways to finger four notes on a string, in picker order.
 var Fours = []table.Row{
 	{ID: string(ThreeAndShift), Name: "four on a string as 1-2-3 and a shift",
-		Why: "three notes under one hand, then it moves up: two overlapping groups of three"},
+		Why: "three notes in one position, then the hand moves up: two overlapping groups of three"},
 	{
 		ID: string(LittleShift), Name: "four on a string with a shift on the little finger",
 		Phrase: "the little finger shifting to the fourth note",
-		Why:    "the little finger slides on to the fourth note of each string, and the hand comes with it",
+		Why:    "the little finger slides to the fourth note of each string and the hand follows",
 	},
 	{ID: string(FourFingers), Name: "four on a string with a finger each",
 		Phrase: "a finger for each of the four notes",
-		Why:    "the hand stays open over a string; for short necks or high up"},
+		Why:    "the hand stays open over each string; for short necks or high positions"},
 }

@@ -35,7 +35,7 @@ func TestRememberedFingerings(t *testing.T) {
 		again := h.Finger(places, Ask{})
 		assert.Equal(t, first, again)
 		assert.Equal(t, New(n, Style{School: Schools[0], Limits: DefaultLimits(neck.Guitars)}).Path(places,
-			Ask{Strict: true}), strict.Touches, "another question, another answer")
+			Ask{Strict: true}), strict.Touches, "another question, wrong answer")
 		// The same frets and crossings on other strings are the same path; any
 		// other is not.
 		fresh := func() *Fingering {

@@ -203,5 +203,5 @@ func lowestWhole(r *Request, degree int, build func(*Request, int) Box) Box {
 
 // unfit is the problem of a system that has no boxes for a scale.
 func unfit(system, why, instead string) error {
-	return fmt.Errorf("%s does not fit: %s; %s would serve instead", system, why, instead)
+	return fmt.Errorf("%s doesn't fit: %s. Try %s instead", system, why, instead)
 }

@@ -191,7 +191,7 @@ func TestFiveFormNeedsACore(t *testing.T) {
 	r := request(t, standard, 22, "E", "major")
 	r.Scale = scale.New(r.Scale.Tonic, scale.MustParseFormula("1 2 4 5"))
 	_, err := s.Boxes(r)
-	assert.ErrorContains(t, err, "two-per-string, single-string or seven-position would serve instead")
+	assert.ErrorContains(t, err, "Try two-per-string, single-string or seven-position instead")
 }
 
 func TestCorrections(t *testing.T) {

@@ -32,11 +32,11 @@ func oneOctave(r Request) ([]Box, error) {
 
 // OctaveShapes are the shapes of one octave, in picker order.
 var OctaveShapes = []table.Row{
-	{ID: underHand, Name: "an octave under one hand", Why: "the hand stays; each string has what lies under it"},
+	{ID: underHand, Name: "an octave under one hand", Why: "the hand stays; each string holds the notes within reach"},
 	{ID: "even", Name: "an even octave", Phrase: "the same number of notes on each string",
-		Why: "three, three and two: regular for rhythm and picking, the same from every root but for the corrections"},
-	{ID: cutShort, Name: "an octave as far as the strings go", Phrase: "cut short where the strings end",
-		Why: "the hand stays; what no string is left for is said"},
+		Why: "three, three and two: regular for rhythm and picking, the same shape from every root"},
+	{ID: cutShort, Name: "an octave as far as the strings allow", Phrase: "stops where the strings run out",
+		Why: "the hand stays; the plan names notes that don't fit"},
 }
 
 const underHand, evenShape, cutShort = "one-hand", "even", "cut-short"

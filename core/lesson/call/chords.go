@@ -124,13 +124,13 @@ func answerLanding(m *setting, ask string) (Call, error) {
 		return Call{}, fmt.Errorf("%s is no chord of this key", ask)
 	}
 	name := m.Scale.Tonic.Degree(pitch.MustParseDegree(note))
-	answer, why := "no", fmt.Sprintf("%s has %s: %s goes on to one of them.", m.chordTitle(c), m.list(c.Notes),
+	answer, why := "no", fmt.Sprintf("%s has %s. %s moves on to one of them.", m.chordTitle(c), m.list(c.Notes),
 		m.Say(name))
 	if i := slices.Index(c.Notes, name); i >= 0 {
 		answer, why = "yes", fmt.Sprintf("%s is the %d of %s.", m.Say(name), 2*i+1, m.chordTitle(c))
 	}
 	show := fmt.Sprintf("end on %s over %s?", m.Say(name), m.chordTitle(c))
-	return Call{Show: english.Capital(show), Say: "may the run end on " +
+	return Call{Show: english.Capital(show), Say: "can the run end on " +
 		english.Spoken(m.Say(name)+" over "+m.chordSpoken(c)), Answer: Answer{Words: []string{answer}}, Why: why}, nil
 }
 

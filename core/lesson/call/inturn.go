@@ -13,7 +13,7 @@ import (
 // runKind is asked in turn: the notes of a run or of a phrase, one after the other.
 const runKind = "run"
 
-var runLevels = []Level{{Words: "every note, in its turn", has: anything}}
+var runLevels = []Level{{Words: "every note, in order", has: anything}}
 
 // runOf finds the run whose notes are called.
 func (m *setting) runOf() error {
@@ -65,7 +65,7 @@ func answerRunNote(m *setting, ask string) (Call, error) {
 		other.Place, other.MIDI = p, m.Neck.MIDI(p)
 		c.Also = append(c.Also, Other{other, how})
 	}
-	c.Why = fmt.Sprintf("Note %s of %d lies on string %d, fret %d.", ask, len(m.run), n.String, n.Fret)
+	c.Why = fmt.Sprintf("Note %s of %d is on string %d, fret %d.", ask, len(m.run), n.String, n.Fret)
 	return c, nil
 }
 

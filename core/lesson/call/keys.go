@@ -36,7 +36,7 @@ func (m *setting) keyTitle(tonic string) string {
 // answerSpell is the notes of the scale in their order, the tonic again at the end.
 func answerSpell(m *setting, ask string) (Call, error) {
 	s := m.inKey(ask)
-	why := fmt.Sprintf("%s, not counting the last note again.", english.Capital(english.CountInWords(signsIn(s),
+	why := fmt.Sprintf("%s. The last note repeats the first, so don't count it.", english.Capital(english.CountInWords(signsIn(s),
 		"sign", "signs")))
 	return Call{Show: m.keyTitle(ask), Say: english.Spoken("spell " + m.keyTitle(ask)),
 		Answer: Answer{Words: Spelled(s)}, Why: why}, nil
@@ -70,7 +70,7 @@ func answerSignature(m *setting, ask string) (Call, error) {
 		why = english.Capital(signed(signature.Fifths)) + ": " + pitch.Pretty(strings.Join(signature.Accidentals,
 			" ")) + "."
 	}
-	return Call{Show: m.keyTitle(ask), Say: english.Spoken("the signature of " + m.keyTitle(ask)),
+	return Call{Show: m.keyTitle(ask), Say: english.Spoken("the key signature of " + m.keyTitle(ask)),
 		Answer: Answer{Words: append([]string{}, signature.Accidentals...)}, Why: why}, nil
 }
 
@@ -177,7 +177,7 @@ func answerOrder(m *setting, ask string) (Call, error) {
 		show = "the first " + kind
 	}
 	return Call{Show: show, Say: show + ", in their order", Answer: Answer{Words: append([]string{}, words...)},
-		Why: fmt.Sprintf("From one %s to the next goes a %s up.", kind, step)}, nil
+		Why: fmt.Sprintf("Each %s is a %s above the one before.", kind, step)}, nil
 }
 
 // relativesOf are the keys whose relative is in use too.
@@ -207,7 +207,7 @@ func (m *setting) relative(tonic string) (scale.Related, bool) {
 func answerRelative(m *setting, ask string) (Call, error) {
 	r, ok := m.relative(ask)
 	if !ok {
-		return Call{}, fmt.Errorf("%s has no relative in use", m.keyTitle(ask))
+		return Call{}, fmt.Errorf("%s has no relative key in use", m.keyTitle(ask))
 	}
 	other, from := "major", "the third degree of the minor"
 	if scale.New(r.Tonic, r.Entry.Formula).MinorType() {
@@ -215,5 +215,5 @@ func answerRelative(m *setting, ask string) (Call, error) {
 	}
 	show := fmt.Sprintf("the relative %s of %s", other, m.keyTitle(ask))
 	return Call{Show: show, Say: english.Spoken(show), Answer: Answer{Words: []string{r.Tonic.String()}},
-		Why: fmt.Sprintf("%s is %s, with the same signs.", m.Say(r.Tonic), from)}, nil
+		Why: fmt.Sprintf("%s is %s. They share a key signature.", m.Say(r.Tonic), from)}, nil
 }

@@ -40,15 +40,15 @@ func TestKeysAndTheirSigns(t *testing.T) {
 		{"natural-minor", "key", "5#", "5 sharps, natural minor = G#; G♯ natural minor has F♯ C♯ G♯ D♯ A♯."},
 		{"mixolydian", "key", "1b", "One flat, Mixolydian = C; C Mixolydian has B♭."},
 		{"major", "key", "0", "Neither sharps nor flats, major = C; C major has neither sharps nor flats."},
-		{"major", "order", "3#", "the first three sharps = F# C# G#; From one sharp to the next goes a fifth up."},
-		{"major", "order", "1b", "the first flat = Bb; From one flat to the next goes a fourth up."},
-		{"major", "order", "7b", "the first seven flats = Bb Eb Ab Db Gb Cb Fb; From one flat to the next goes a fourth up."},
-		{"major", "relative", "Ab", "the relative minor of A♭ major = F; F is the sixth degree of the major, with the same signs."},
-		{"natural-minor", "relative", "C#", "the relative major of C♯ natural minor = E; E is the third degree of the minor, with the same signs."},
+		{"major", "order", "3#", "the first three sharps = F# C# G#; Each sharp is a fifth above the one before."},
+		{"major", "order", "1b", "the first flat = Bb; Each flat is a fourth above the one before."},
+		{"major", "order", "7b", "the first seven flats = Bb Eb Ab Db Gb Cb Fb; Each flat is a fourth above the one before."},
+		{"major", "relative", "Ab", "the relative minor of A♭ major = F; F is the sixth degree of the major. They share a key signature."},
+		{"natural-minor", "relative", "C#", "the relative major of C♯ natural minor = E; E is the third degree of the minor. They share a key signature."},
 		{"major-pentatonic", "relative", "Eb",
-			"the relative minor of E♭ major pentatonic = C; C is the sixth degree of the major, with the same signs."},
-		{"harmonic-minor", "spell", "B", "B harmonic minor = B C# D E F# G A# B; 3 signs, not counting the last note again."},
-		{"minor-pentatonic", "spell", "Eb", "E♭ minor pentatonic = Eb Gb Ab Bb Db Eb; 5 signs, not counting the last note again."},
+			"the relative minor of E♭ major pentatonic = C; C is the sixth degree of the major. They share a key signature."},
+		{"harmonic-minor", "spell", "B", "B harmonic minor = B C# D E F# G A# B; 3 signs. The last note repeats the first, so don't count it."},
+		{"minor-pentatonic", "spell", "Eb", "E♭ minor pentatonic = Eb Gb Ab Bb Db Eb; 5 signs. The last note repeats the first, so don't count it."},
 	} {
 		assert.Equal(t, c.want, answered(t, call.Request{Brief: on("guitar", "C", c.scale), Kind: c.kind,
 			Ask: []string{c.ask}}))
@@ -63,14 +63,14 @@ func TestChordsAndLanding(t *testing.T) {
 		{"B", "natural-minor", "chord", "2:4",
 			"C♯m7♭5 = C# E G B; The chord on the 2 of B natural minor: every other note of the scale."},
 		{"Ab", "major", "landing", "3/1:3", "End on C over A♭? = yes; C is the 3 of A♭."},
-		{"Ab", "major", "landing", "4/1:3", "End on D♭ over A♭? = no; A♭ has A♭, C and E♭: D♭ goes on to one of them."},
+		{"Ab", "major", "landing", "4/1:3", "End on D♭ over A♭? = no; A♭ has A♭, C and E♭. D♭ moves on to one of them."},
 		{"Ab", "major", "landing", "1/2:4", "End on A♭ over B♭m7? = yes; A♭ is the 7 of B♭m7."},
 	} {
 		assert.Equal(t, c.want, answered(t, call.Request{Brief: on("bass", c.tonic, c.scale), Kind: c.kind,
 			Ask: []string{c.ask}}))
 	}
 	_, err := call.Build(call.Request{Brief: on("bass", "Ab", "minor-pentatonic"), Kind: "chord"})
-	assert.ErrorContains(t, err, "nothing of this kind can be asked here")
+	assert.ErrorContains(t, err, "this kind has no calls here")
 	_, err = call.Build(call.Request{Brief: on("bass", "Ab", "major"), Kind: "chord", Ask: []string{"9:3"}})
 	assert.ErrorContains(t, err, "1:3 2:3")
 }
@@ -112,7 +112,7 @@ func TestTheNearestOctaveOfTheNextKey(t *testing.T) {
 // Places named as a degree and as an interval, outside the key as well.
 func TestSayingsOfAPlace(t *testing.T) {
 	for _, c := range []struct{ as, ask, want string }{
-		{"note", "3/4", "which note? = B; Fret 4 of string 3, whose open note is G. The key does not have it."},
+		{"note", "3/4", "which note? = B; Fret 4 of string 3, whose open note is G. It isn't in this key."},
 		{"note", "6/1", "which note? = F; Fret 1 of string 6, whose open note is E."},
 		{"degree", "6/1", "which degree? = 5; F is the 5 of B♭."},
 		{"interval", "4/5", "which interval? = major sixth; From B♭ up to G."},

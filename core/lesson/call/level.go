@@ -18,25 +18,25 @@ type Level struct {
 }
 
 var numberLevels = []Level{
-	{Words: "1, 4 and 5, waiting for the answer", has: amongDegrees("1", "4", "5")},
-	{Words: "the degrees of the scale, waiting for the answer", has: inScale},
-	{Words: "the degrees of the scale, every 8 beats", Every: 8, has: inScale},
-	{Words: "the degrees of the scale, every 4 beats", Every: 4, has: inScale},
-	{Words: "flats and sharps as well, every 4 beats", Every: 4, has: anything},
-	{Words: "flats and sharps as well, every 2 beats", Every: 2, has: anything},
-	{Words: "flats and sharps as well, every beat", Every: 1, has: anything},
+	{Words: "1, 4 and 5, no time limit", has: amongDegrees("1", "4", "5")},
+	{Words: "degrees of the scale, no time limit", has: inScale},
+	{Words: "degrees of the scale, every 8 beats", Every: 8, has: inScale},
+	{Words: "degrees of the scale, every 4 beats", Every: 4, has: inScale},
+	{Words: "sharps and flats too, every 4 beats", Every: 4, has: anything},
+	{Words: "sharps and flats too, every 2 beats", Every: 2, has: anything},
+	{Words: "sharps and flats too, every beat", Every: 1, has: anything},
 }
 
 var neckLevels = []Level{
-	neckLevel("the notes of the key on the two lowest strings, up to fret 5", 2, 5, false),
-	neckLevel("the notes of the key on all strings, up to fret 5", 0, 5, false),
-	neckLevel("the notes of the key on all strings, up to fret 12", 0, highestAsked, false),
+	neckLevel("notes of the key on the two lowest strings, up to fret 5", 2, 5, false),
+	neckLevel("notes of the key on all strings, up to fret 5", 0, 5, false),
+	neckLevel("notes of the key on all strings, up to fret 12", 0, highestAsked, false),
 	neckLevel("every note on all strings, up to fret 12", 0, highestAsked, true),
 }
 
 var keyLevels = []Level{
-	{Words: "up to two signs", has: signedUpTo(2)},
-	{Words: "up to four signs", has: signedUpTo(4)},
+	{Words: "up to two sharps or flats", has: signedUpTo(2)},
+	{Words: "up to four sharps or flats", has: signedUpTo(4)},
 	{Words: "all keys", has: signedUpTo(7)},
 }
 
@@ -61,16 +61,16 @@ var (
 		{Words: "up to two octaves from every degree", has: anything},
 	}
 	chordLevels = []Level{
-		{Words: "the three notes of the chords on 1, 4 and 5", has: func(m *setting, ask string) bool {
+		{Words: "triads on 1, 4 and 5", has: func(m *setting, ask string) bool {
 			d, size := m.chordAsked(ask)
 			return size == 3 && slices.Contains([]int{1, 4, 5}, d.Number())
 		}},
-		{Words: "the three notes of every chord of the key", has: func(m *setting, ask string) bool {
+		{Words: "triads on every degree", has: func(m *setting, ask string) bool {
 			_,
 				size := m.chordAsked(ask)
 			return size == 3
 		}},
-		{Words: "chords of three and four notes", has: anything},
+		{Words: "triads and seventh chords", has: anything},
 	}
 	orderLevels = []Level{
 		{Words: "the first four", has: func(_ *setting, ask string) bool { n, _ := signCount(ask); return n*n <= 16 }},

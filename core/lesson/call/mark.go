@@ -28,10 +28,10 @@ const (
 var Verdicts = []table.Row{
 	{ID: Right, Name: "right"},
 	{ID: TooHigh, Name: "right note, too high"},
-	{ID: Far, Name: "right note, far"},
-	{ID: Partly, Name: "some of it"},
+	{ID: Far, Name: "right note, but far away"},
+	{ID: Partly, Name: "partly right"},
 	{ID: Wrong, Name: "not that one"},
-	{ID: Again, Name: "once more", Why: "it was not understood, and does not count"},
+	{ID: Again, Name: "try again", Why: "not understood, and not counted"},
 }
 
 // Given is an answer: one of its fields, whichever way it came.
@@ -167,7 +167,7 @@ func (out *Marked) heard(m *setting, midi int) {
 	a := out.Call.Answer
 	switch {
 	case a.Note == nil && len(a.Notes) == 0:
-		out.say(Again, "This is not answered by playing: type it, or say it aloud.")
+		out.say(Again, "You can't answer this by playing. Type it, or say it aloud.")
 	case a.Note == nil && slices.ContainsFunc(a.Notes, func(n piece.Note) bool { return n.MIDI == midi }):
 		out.say(Right, out.Call.Why)
 	case a.Note == nil || (midi-a.MIDI)%octave != 0:
@@ -273,13 +273,13 @@ func (out *Marked) places(m *setting, g Given) {
 	}) {
 		p, ok := TypedPlace(part)
 		if !ok || !m.onNeck(p) {
-			out.say(Again, fmt.Sprintf("%q is no place: type string and fret, such as 3/5.", fault.Clip(part)))
+			out.say(Again, fmt.Sprintf("%q isn't a place. Type string and fret, such as 3/5.", fault.Clip(part)))
 			return
 		}
 		given = append(given, p)
 	}
 	if len(given) == 0 {
-		out.say(Again, "Press every place on the neck, then check.")
+		out.say(Again, "Press every place on the neck, then Check.")
 		return
 	}
 	found := 0
@@ -345,7 +345,7 @@ func (out *Marked) text(k Kind, m *setting, g Given) {
 	default:
 		name, ok := m.Naming.Typed(withoutMode(g.Text), m.Scale.Tonic)
 		if !ok {
-			out.say(Again, fmt.Sprintf("%q is no note: type a name such as F♯, f sharp or fis.", fault.Clip(g.Text)))
+			out.say(Again, fmt.Sprintf("%q isn't a note. Type a name such as F♯, f sharp or fis.", fault.Clip(g.Text)))
 			return
 		}
 		want := pitch.MustParseName(words[0])
@@ -353,7 +353,7 @@ func (out *Marked) text(k Kind, m *setting, g Given) {
 		case name == want:
 			out.say(Right, out.Call.Why)
 		case name.Class() == want.Class() && k.ID == "name":
-			out.say(Right, fmt.Sprintf("%s sounds the same; this key says %s.", m.Say(name), m.Say(want)))
+			out.say(Right, fmt.Sprintf("%s sounds the same, but this key uses %s.", m.Say(name), m.Say(want)))
 		default:
 			out.say(Wrong, fmt.Sprintf("It is %s. %s", m.Say(want), out.Call.Why))
 		}
@@ -376,14 +376,14 @@ func withoutMode(text string) string {
 func (out *Marked) byPlace(m *setting, p neck.Place) {
 	a := out.Call.Answer.Note
 	if a == nil || !m.onNeck(p) {
-		out.say(Again, "This is not answered on the neck: type it, or say it aloud.")
+		out.say(Again, "You can't answer this on the neck. Type it, or say it aloud.")
 		return
 	}
 	if m.Neck.MIDI(p)%octave == a.MIDI%octave && p != a.Place {
 		out.say(Right, out.Call.Why)
 		return
 	}
-	out.say(Again, "Name the place that is marked, or press the same note elsewhere.")
+	out.say(Again, "Name the marked place, or press the same note somewhere else.")
 }
 
 var yesWords = map[string]string{"yes": "yes", "y": "yes", "ja": "yes", "no": "no", "n": "no", "nein": "no"}
@@ -417,7 +417,7 @@ func (out *Marked) finger(text string) {
 	finger, ok := TypedFinger(text)
 	switch {
 	case !ok:
-		out.say(Again, fmt.Sprintf("%q is no finger: type 1 to 4, or index, middle, ring or little.", fault.Clip(text)))
+		out.say(Again, fmt.Sprintf("%q isn't a finger. Type 1 to 4, or index, middle, ring or little.", fault.Clip(text)))
 	case finger == out.Call.Answer.Words[0]:
 		out.say(Right, out.Call.Why)
 	default:
@@ -431,11 +431,11 @@ func (out *Marked) degree(m *setting, text string) {
 	want, _ := m.Scale.Tonic.DegreeOf(pitch.MustParseName(out.Call.Answer.Name))
 	switch {
 	case !ok:
-		out.say(Again, fmt.Sprintf("%q is no degree: type 5, b3, flat three or minor third.", fault.Clip(text)))
+		out.say(Again, fmt.Sprintf("%q isn't a degree. Type 5, b3, flat three or minor third.", fault.Clip(text)))
 	case d == want:
 		out.say(Right, out.Call.Why)
 	case (d.Semitones()-want.Semitones())%octave == 0:
-		out.say(Right, fmt.Sprintf("%s sounds the same; this key says %s.", d.Pretty(), want.Pretty()))
+		out.say(Right, fmt.Sprintf("%s sounds the same, but this key uses %s.", d.Pretty(), want.Pretty()))
 	default:
 		out.say(Wrong, fmt.Sprintf("It is the %s: %s", want.Pretty(), out.Call.Why))
 	}
@@ -451,7 +451,7 @@ func (out *Marked) names(k Kind, m *setting, text string) {
 	}
 	names, wrong, ok := m.Naming.TypedList(text, m.Scale.Tonic)
 	if !ok {
-		out.say(Again, fmt.Sprintf("%q is no note: type names one after the other, such as F♯, f sharp or fis; none where there are none.", wrong))
+		out.say(Again, fmt.Sprintf("%q isn't a note. Type the names in order, such as F♯, f sharp or fis, or type none.", wrong))
 		return
 	}
 	given := make([]string, len(names))

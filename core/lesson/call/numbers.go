@@ -21,9 +21,9 @@ const lowFive = 5
 
 // MinorSchools are the two ways to count in a minor key.
 var MinorSchools = []table.Row{
-	{ID: "own", Name: "from the minor's 1", Why: "the minor key is a key of its own: its third is ♭3"},
+	{ID: "own", Name: "from the minor's 1", Why: "the minor key counts from its own tonic: its third is ♭3"},
 	{ID: "relative", Name: "from the relative major's 6",
-		Why: "the notes keep the numbers of the major with the same signs: the minor begins on 6"},
+		Why: "the notes keep the numbers of the relative major: the minor starts on 6"},
 }
 
 const countedAsRelative = "relative"

@@ -17,7 +17,7 @@ func (r *Request) asked(k Kind, m *setting) ([]string, error) {
 	}
 	all := slices.DeleteFunc(k.asks(m), func(ask string) bool { return !m.level.has(m, ask) })
 	if len(all) == 0 {
-		return nil, fault.At("brief", "nothing of this kind can be asked here: give another scale, level or neck")
+		return nil, fault.At("brief", "this kind has no calls here: give another scale, level or neck")
 	}
 	if k.ID == runKind {
 		return r.inTurn(all), nil

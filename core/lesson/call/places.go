@@ -17,7 +17,7 @@ import (
 var Sayings = []table.Row{
 	{ID: "note", Name: "note", Why: "the name of the note"},
 	{ID: "degree", Name: "degree", Why: "the number of the note in the key"},
-	{ID: "interval", Name: "interval", Why: "how far the note lies above the root"},
+	{ID: "interval", Name: "interval", Why: "the interval above the root"},
 }
 
 // namesOf are the notes of the scale, and those between them as the key spells them.
@@ -135,7 +135,7 @@ func answerName(m *setting, ask string) (Call, error) {
 	why := fmt.Sprintf("Fret %d of string %d, whose open note is %s.", p.Fret, p.String,
 		m.Say(m.Neck.Open(p.String).Name))
 	if n.Degree == "" {
-		why += " The key does not have it."
+		why += " It isn't in this key."
 	}
 	answer := Answer{Note: &n}
 	d, ok := m.Scale.Tonic.DegreeOf(name)
@@ -150,7 +150,7 @@ func answerName(m *setting, ask string) (Call, error) {
 		ok, answer.Words = true, []string{n.Name}
 	}
 	if !ok {
-		return Call{}, fmt.Errorf("%s is no degree of %s", name.Pretty(), m.Scale.Tonic.Pretty())
+		return Call{}, fmt.Errorf("%s isn't a degree of %s", name.Pretty(), m.Scale.Tonic.Pretty())
 	}
 	return Call{Show: "which " + m.saying() + "?", Say: placeWords(p), Place: m.pointed(p), Answer: answer, Why: why},
 		nil
@@ -196,10 +196,10 @@ func answerFinger(m *setting, ask string) (Call, error) {
 	p, _ := parsePlace(ask)
 	i := slices.IndexFunc(m.box.Notes, func(n plan.BoxNote) bool { return n.Place == p })
 	if i < 0 {
-		return Call{}, fmt.Errorf("%s is no place of the box %s", ask, m.box.Name)
+		return Call{}, fmt.Errorf("%s isn't in box %s", ask, m.box.Name)
 	}
 	n := m.box.Notes[i]
-	why := english.Capital(fingerWords[n.Finger]) + ": the hand stands at fret " + fmt.Sprint(m.handAt(i)) + "."
+	why := english.Capital(fingerWords[n.Finger]) + ": the hand is at fret " + fmt.Sprint(m.handAt(i)) + "."
 	if n.Reach != "" {
 		why = english.Capital(fingerWords[n.Finger]) + ", reaching " + n.Reach + "."
 	}

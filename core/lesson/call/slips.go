@@ -17,18 +17,18 @@ type Slip struct {
 
 // SlipKinds are what goes wrong as notes are written out, as teachers mark it.
 var SlipKinds = []table.Row{
-	{ID: "doubled-letter", Name: "a letter twice", Why: "each letter stands once before the first comes again"},
-	{ID: "letter", Name: "another letter"},
-	{ID: "missing", Name: "a note too few"},
-	{ID: "too-many", Name: "a note too many"},
-	{ID: "sign-missing", Name: "a sign too few"},
-	{ID: "sign-too-many", Name: "a sign too many"},
+	{ID: "doubled-letter", Name: "a letter twice", Why: "each letter comes once before the first returns"},
+	{ID: "letter", Name: "wrong letter"},
+	{ID: "missing", Name: "a missing note"},
+	{ID: "too-many", Name: "an extra note"},
+	{ID: "sign-missing", Name: "a missing sharp or flat"},
+	{ID: "sign-too-many", Name: "an extra sharp or flat"},
 	{ID: "wrong-way", Name: "a sharp for a flat, or the reverse"},
-	{ID: "moved-right", Name: "the note already right was moved",
-		Why: "it is the note not yet checked that moves, never the one already right"},
-	{ID: "counted-twice", Name: "the last note counted again", Why: "the last note is the first again"},
-	{ID: "count", Name: "another count"},
-	{ID: "other", Name: "another answer"},
+	{ID: "moved-right", Name: "a correct note was changed",
+		Why: "change the second note of a pair, never the one you have already checked"},
+	{ID: "counted-twice", Name: "the last note counted twice", Why: "the last note repeats the first"},
+	{ID: "count", Name: "wrong count"},
+	{ID: "other", Name: "wrong answer"},
 }
 
 // Steps are the two steps in which a scale is written out: first the letters, then the signs.
@@ -59,22 +59,22 @@ func Slips(want, given []string, step Steps) []Slip {
 		switch {
 		case w.Letter() != g.Letter() && i > 0 && given[i-1] != "" &&
 			pitch.MustParseName(given[i-1]).Letter() == g.Letter():
-			add(i, "doubled-letter", "Note %d has the letter %c a second time.", i+1, g.Letter())
+			add(i, "doubled-letter", "Note %d uses the letter %c again.", i+1, g.Letter())
 		case w.Letter() != g.Letter():
-			add(i, "letter", "Note %d has another letter: each follows the one before.", i+1)
+			add(i, "letter", "Note %d has the wrong letter. Letters follow in order.", i+1)
 		case step == LettersStep || w == g:
 		case w.Accidental() == 0 && movedRight(want, given, i):
-			add(i, "moved-right", "Note %d was right already: the one after it moves.", i+1)
+			add(i, "moved-right", "Note %d was already right. Change the note after it.", i+1)
 		case w.Accidental()*g.Accidental() < 0:
-			add(i, "wrong-way", "Note %d has its sign the wrong way.", i+1)
+			add(i, "wrong-way", "Note %d has a sharp for a flat, or a flat for a sharp.", i+1)
 		case number.Abs(g.Accidental()) > number.Abs(w.Accidental()):
-			add(i, "sign-too-many", "Note %d has a sign too many.", i+1)
+			add(i, "sign-too-many", "Note %d doesn't need its sharp or flat.", i+1)
 		default:
-			add(i, "sign-missing", "Note %d lacks a sign.", i+1)
+			add(i, "sign-missing", "Note %d needs a sharp or flat.", i+1)
 		}
 	}
 	for i := len(want); i < len(given); i++ {
-		add(i, "too-many", "Note %d is one too many.", i+1)
+		add(i, "too-many", "Note %d is extra.", i+1)
 	}
 	return out
 }

@@ -130,7 +130,7 @@ func stand(r Request) (Ladder, plan.Plan, []onRung, error) {
 		faults.Add("way", fault.Word(l.Way, table.IDs(Ways)))
 	}
 	if len(faults) == 0 && l.From.NotesPerMinute() > l.Goal.NotesPerMinute() {
-		faults.Addf("goal", "%d notes a minute lie below the %d of the start: give a goal of %d or more",
+		faults.Addf("goal", "%d notes a minute is slower than the start at %d: give a goal of %d or more",
 			l.Goal.NotesPerMinute(), l.From.NotesPerMinute(), l.From.NotesPerMinute())
 	}
 	faults.Between("times", l.Times, 1, MaxTimes)

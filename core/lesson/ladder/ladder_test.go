@@ -134,7 +134,7 @@ func TestNextRung(t *testing.T) {
 	now := at(15, 1)
 	r.Now = &now
 	l := build(t, r)
-	assert.Equal(t, []any{2, "down", "14 days without a try: begin a rung lower, at eighths at 71."},
+	assert.Equal(t, []any{2, "down", "No practice for 14 days. Start one rung lower, at eighths at 71."},
 		[]any{l.Next, l.Step, l.Why})
 	now = at(14, 1)
 	assert.Equal(t, 3, build(t, r).Next)
@@ -257,12 +257,12 @@ func TestPartsComeFirst(t *testing.T) {
 		got = append(got, rung.Name)
 	}
 	assert.Equal(t, []string{
-		"quarter notes at 60, naming each note, twice on end", "eighths at 60, one octave, twice on end",
-		"eighths at 60, the way up alone, twice on end",
-		"eighths at 60, twice on end", "eighths at 65, twice on end", "eighths at 71, twice on end",
+		"quarter notes at 60, naming each note, twice without a stop", "eighths at 60, one octave, twice without a stop",
+		"eighths at 60, going up only, twice without a stop",
+		"eighths at 60, twice without a stop", "eighths at 65, twice without a stop", "eighths at 71, twice without a stop",
 	}, got)
 	assert.Equal(t, []ladder.Part{{ID: "naming", Name: "naming each note", From: 1, To: n},
-		{ID: "octave", Name: "one octave", From: 1, To: 8}, {ID: "up", Name: "the way up alone", From: 1,
+		{ID: "octave", Name: "one octave", From: 1, To: 8}, {ID: "up", Name: "going up only", From: 1,
 			To: (n + 1) / 2}}, []ladder.Part{l.Rungs[0].Part, l.Rungs[1].Part, l.Rungs[2].Part})
 	assert.Nil(t, l.Rungs[0].SameSpeedAs, "two parts at one tempo are no two counts of one speed")
 	// A try of a part is none of the whole.
@@ -308,7 +308,7 @@ func TestWhereItFails(t *testing.T) {
 	require.NotNil(t, l.Sticks)
 	first := l.Sticks.Proposals[0]
 	assert.Equal(t, "bars", first.Kind)
-	assert.Equal(t, "Bar 2 alone, notes 9 to 17: five of the slips that takes heard lie there.", first.Words)
+	assert.Equal(t, "Only bar 2, notes 9 to 17: five of the mistakes heard in takes are there.", first.Words)
 	assert.Equal(t, &ladder.Stretch{From: 9, To: 17}, first.Stretch)
 	assert.Equal(t, []int{2, 71}, []int{*first.Brief.Rhythm.PerBeat, *first.Brief.Rhythm.TempoBPM})
 }
@@ -345,7 +345,7 @@ func TestWhatCannotBeALadder(t *testing.T) {
 	for _, c := range []struct{ body, want string }{
 		{`{"brief": {}}`, "brief.instrument.id"},
 		{`{"from": {"perBeat": 4, "tempoBpm": 80}, "goal": {"perBeat": 1, "tempoBpm": 60}}`,
-			"goal: 60 notes a minute lie below the 320 of the start"},
+			"goal: 60 notes a minute is slower than the start at 320"},
 		{`{"way": "sideways"}`, `way: "sideways" was given: give one of even tempo-only subdivisions-first`},
 		{`{"parts": ["middle"]}`, "parts.0: \"middle\" was given: give one of naming octave up half"},
 		{`{"stretch": {"from": 9, "to": 3}}`, "stretch: notes 9 to 3 were given: give two notes of the 35"},

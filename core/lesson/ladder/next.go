@@ -51,7 +51,7 @@ func (l *Ladder) read(tries []onRung, now *time.Time) {
 			l.Rungs[t.rung].Clean++
 		}
 	}
-	l.Step, l.Why = "start", "Nothing is in the log yet: begin with the first rung."
+	l.Step, l.Why = "start", "No practice logged yet. Start on the first rung."
 	if len(tries) == 0 {
 		return
 	}
@@ -60,7 +60,7 @@ func (l *Ladder) read(tries []onRung, now *time.Time) {
 	l.follow(tries, latest)
 	if now != nil && now.Sub(latest.At) >= longBreak && l.Next > 0 {
 		l.Next--
-		l.Step, l.Why = "down", fmt.Sprintf("%d days without a try: begin a rung lower, at %s.",
+		l.Step, l.Why = "down", fmt.Sprintf("No practice for %d days. Start one rung lower, at %s.",
 			int(now.Sub(latest.At).Hours()/24), l.Rungs[l.Next].Name)
 	}
 }
@@ -123,25 +123,25 @@ func (l *Ladder) follow(tries []onRung, last onRung) {
 	case last.Result == result.Clean && twice && tries[len(tries)-2].rung == last.rung:
 		l.Reached = last.rung == top
 		if l.Reached {
-			l.Step, l.Why = "stay", fmt.Sprintf("The goal is reached: %s was clean twice running.", name)
+			l.Step, l.Why = "stay", fmt.Sprintf("Goal reached: two clean tries in a row on %s.", name)
 			return
 		}
 		l.Next++
-		l.Step, l.Why = "up", fmt.Sprintf("%s was clean twice running: go up to %s.", english.Capital(name),
+		l.Step, l.Why = "up", fmt.Sprintf("Two clean tries in a row on %s. Move up to %s.", name,
 			l.Rungs[l.Next].Name)
 	case last.Result == result.Clean:
-		l.Step, l.Why = "stay", fmt.Sprintf("%s was clean: once more, then up.", english.Capital(name))
+		l.Step, l.Why = "stay", fmt.Sprintf("Stay on %s: one more clean try, then move up.", name)
 	case last.Result == result.Nearly:
-		l.Step, l.Why = "stay", fmt.Sprintf("%s was nearly clean: again.", english.Capital(name))
+		l.Step, l.Why = "stay", fmt.Sprintf("%s was nearly clean. Try it again.", english.Capital(name))
 	default:
-		down, words := 1, "was not there yet"
+		down, words := 1, "needs more work"
 		if twice {
-			down, words = 2, "is the second running that was not there yet"
+			down, words = 2, "needs more work, twice in a row"
 		}
 		l.Next = max(last.rung-down, 0)
-		l.Step, l.Why = "down", fmt.Sprintf("%s %s: back to %s.", english.Capital(name), words, l.Rungs[l.Next].Name)
+		l.Step, l.Why = "down", fmt.Sprintf("%s %s. Go back to %s.", english.Capital(name), words, l.Rungs[l.Next].Name)
 		if last.rung == 0 {
-			l.Step, l.Why = "stay", fmt.Sprintf("%s %s, and it is the first rung: again, or begin slower.",
+			l.Step, l.Why = "stay", fmt.Sprintf("%s %s, and it's the first rung. Try again, or start slower.",
 				english.Capital(name), words)
 		}
 	}

@@ -39,13 +39,13 @@ func stepOf(part Part, from Step) Step {
 // Parts are what may come before the whole, in this order. Common practice: slow enough
 // to name each note, one octave before two, up before both ways.
 var Parts = []partKind{
-	{table.Row{ID: naming, Name: "naming each note", Why: "the whole run, slow enough to say the name of each note"},
+	{table.Row{ID: naming, Name: "naming each note", Why: "the whole run, slow enough to say each note's name"},
 		func(p plan.Plan) (int, int, bool) {
 			return 1, len(p.Run.Events), true
 		}},
-	{table.Row{ID: "octave", Name: "one octave", Why: "from the first root to the next, before the rest"}, firstOctave},
-	{table.Row{ID: "up", Name: "the way up alone", Why: "to the highest note, before the way down"}, wayUp},
-	{table.Row{ID: "half", Name: "the first half", Why: "a phrase to its middle, before the rest"}, firstHalf},
+	{table.Row{ID: "octave", Name: "one octave", Why: "from the first root to the next one"}, firstOctave},
+	{table.Row{ID: "up", Name: "going up only", Why: "to the highest note, without coming down"}, wayUp},
+	{table.Row{ID: "half", Name: "the first half", Why: "a phrase up to its middle"}, firstHalf},
 }
 
 // leastPart is how many notes a part has, and how many fewer than the whole, to be worth
@@ -151,7 +151,7 @@ func timesWords(times int) string {
 	if times <= 1 {
 		return ""
 	}
-	return english.Times(times) + " on end"
+	return english.Times(times) + " without a stop"
 }
 
 // MaxTimes is how often a rung may be played on end.

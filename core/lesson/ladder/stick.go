@@ -56,7 +56,7 @@ func (l *Ladder) stick(p plan.Plan, tries []onRung, now *time.Time) *Stick {
 	if at < 0 {
 		return nil
 	}
-	s := &Stick{Rung: at, Words: fmt.Sprintf("%s was not there yet %s within a week.",
+	s := &Stick{Rung: at, Words: fmt.Sprintf("%s didn't work %s within a week.",
 		english.Capital(l.Rungs[at].Name), english.Times(failed[at])), Proposals: []Proposal{}}
 	step := l.Rungs[at].Step
 	failing := func(p plan.Plan, step Step) (Proposal, bool) { return whereItFails(p, step, slipsOn(tries, at, end)) }
@@ -118,7 +118,7 @@ func whereItFails(p plan.Plan, at Step, slips []int) (Proposal, bool) {
 	if s.To <= s.From {
 		return Proposal{}, false
 	}
-	words := fmt.Sprintf("Bar %d alone, notes %d to %d: %s of the slips that takes heard lie there.", worst, s.From,
+	words := fmt.Sprintf("Only bar %d, notes %d to %d: %s of the mistakes heard in takes are there.", worst, s.From,
 		s.To, english.Number(count[worst]))
 	return Proposal{"bars", words, p.Brief, at, &s}, true
 }
@@ -129,7 +129,7 @@ func fewerNotes(p plan.Plan, at Step) (Proposal, bool) {
 	if b.Run.Direction == string(run.UpDown) {
 		b.Run.Direction = string(run.Up)
 		if up, err := plan.Build(b); err == nil && up.Run.Notes < p.Run.Notes {
-			return Proposal{"fewer-notes", fmt.Sprintf("The way up alone: %d notes, not %d.", up.Run.Notes,
+			return Proposal{"fewer-notes", fmt.Sprintf("Only going up: %d notes instead of %d.", up.Run.Notes,
 				p.Run.Notes), b, at, nil}, true
 		}
 	}
@@ -142,7 +142,7 @@ func fewerNotes(p plan.Plan, at Step) (Proposal, bool) {
 	if err != nil || few.Run.Notes >= p.Run.Notes {
 		return Proposal{}, false
 	}
-	return Proposal{"fewer-notes", fmt.Sprintf("Half of the strings: %d notes, not %d.", few.Run.Notes, p.Run.Notes),
+	return Proposal{"fewer-notes", fmt.Sprintf("Half the strings: %d notes instead of %d.", few.Run.Notes, p.Run.Notes),
 		b, at, nil}, true
 }
 
@@ -163,7 +163,7 @@ func anotherSubdivision(p plan.Plan, at Step) (Proposal, bool) {
 		if err != nil {
 			continue
 		}
-		words := fmt.Sprintf("%s at %d: as many notes a minute, counted otherwise.",
+		words := fmt.Sprintf("%s at %d: the same notes a minute, counted differently.",
 			english.Capital(made.Run.Rhythm.SubdivisionName(perBeat)), other.TempoBPM)
 		return Proposal{"subdivision", words, b, other, nil}, true
 	}
@@ -181,7 +181,7 @@ func whereItIsComfortable(p plan.Plan, at Step) (Proposal, bool) {
 	if !ok {
 		return Proposal{}, false
 	}
-	words := fmt.Sprintf("The same shape from fret %d, in %s, where it is comfortable; then down a fret at a time.",
+	words := fmt.Sprintf("The same shape from fret %d, in %s, where it's comfortable. Then move it down a fret at a time.",
 		first.Fret, pitch.Pretty(first.Tonic))
 	return Proposal{"comfortable", words, b, at, nil}, true
 }

@@ -13,17 +13,17 @@ type technique struct {
 // techniques are what teachers remind of while something is practised. Common
 // practice.
 var techniques = []technique{
-	{"Keep the fingers close above the frets: those that wait hover over the next note.", always},
-	{"Going up a string, leave each finger down until the string is changed.",
+	{"Keep your fingers close to the frets. Waiting fingers hover over their next note.", always},
+	{"Going up a string, leave each finger down until you change strings.",
 		func(p plan.Plan) bool { return p.Run.LongestOnString > 1 }},
-	{"Flatter fingers damp the neighbouring strings on single lines.", func(p plan.Plan) bool { return !opens(p) }},
-	{"Stand the fingers up, so that the open strings ring past them.", opens},
-	{"The thumb moves with the shift, and the eye looks where the hand will land.",
+	{"Play with flatter fingers to mute the neighbouring strings.", func(p plan.Plan) bool { return !opens(p) }},
+	{"Curve your fingers so that the open strings ring freely.", opens},
+	{"Move your thumb with the shift, and look where the hand will land.",
 		func(p plan.Plan) bool { return p.Run.Shifts > 0 }},
-	{"Say the name of each note while it is slow.", always},
-	{"Turn at the top both ways: the top note once, then twice.",
+	{"Say each note's name while the tempo is slow.", always},
+	{"Turn at the top both ways: play the top note once, then twice.",
 		func(p plan.Plan) bool { return p.Run.TurnStrokes != "" }},
-	{"Hum the root before you begin, and find it again at the end.", always},
+	{"Hum the root before you start, and find it again at the end.", always},
 }
 
 func always(plan.Plan) bool { return true }

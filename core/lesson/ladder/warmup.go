@@ -37,7 +37,7 @@ func warmUp(p plan.Plan) *WarmUp {
 			continue
 		}
 		box := made.Boxes[made.Box]
-		words := fmt.Sprintf("Warm up first: box %s, the easiest for this hand at %.0f mm, straight, in quarter notes at %d.", box.ID, made.Run.SpanMM, rung.TempoBPM)
+		words := fmt.Sprintf("Warm up first: box %s, the easiest for this hand (%.0f mm), straight, in quarter notes at %d.", box.ID, made.Run.SpanMM, rung.TempoBPM)
 		return &WarmUp{words, made.Brief, rung}
 	}
 	words := fmt.Sprintf("Warm up first with the same notes, in quarter notes at %d.", rung.TempoBPM)

@@ -18,11 +18,11 @@ type Way struct {
 
 // Ways are all ways, the usual one first.
 var Ways = []Way{
-	{table.Row{ID: "even", Name: "evenly", Why: "notes a minute grow by about a twelfth a rung, through subdivisions and tempos: no rung asks for much more than the one before"}, evenly},
+	{table.Row{ID: "even", Name: "evenly", Why: "each rung has about a twelfth more notes a minute, through subdivisions and tempos: no rung is much harder than the last"}, evenly},
 	{table.Row{ID: "tempo-only", Name: "by tempo alone",
-		Why: "the subdivision that is wanted, slower to faster: the count never changes"}, byTempo},
+		Why: "the goal's subdivision, slower to faster: the count never changes"}, byTempo},
 	{table.Row{ID: "subdivisions-first", Name: "subdivisions first",
-		Why: "one tempo, more notes to the beat, then the next tempo: the click stays where it is"}, bySubdivision},
+		Why: "more notes to the beat at one tempo, then the next tempo: the click stays put"}, bySubdivision},
 }
 
 // growth is how much faster a rung is than the one before, about.

@@ -19,9 +19,9 @@ const (
 
 // All are all results, in the order of their keys.
 var All = []table.Row{
-	{ID: string(Clean), Name: "clean", Why: "in time, every note, no strain"},
-	{ID: string(Nearly), Name: "nearly", Why: "a slip or two"},
-	{ID: string(NotYet), Name: "not yet", Why: "it broke off, or it hurt"},
+	{ID: string(Clean), Name: "clean", Why: "every note, in time, no strain"},
+	{ID: string(Nearly), Name: "nearly", Why: "a mistake or two"},
+	{ID: string(NotYet), Name: "not yet", Why: "it broke down, or it hurt"},
 }
 
 // Check says what is wrong with a result.

@@ -184,7 +184,7 @@ func (a Assignment) Progress(l *ladder.Ladder, log []ladder.Try, today Day) Prog
 	case p.Overdue:
 		p.Due = english.CountInWords(-left, "day", "days") + " overdue"
 	case left == 0:
-		p.Due = "until today"
+		p.Due = "due today"
 	default:
 		p.Due = "until " + a.Until.Words()
 	}
@@ -196,16 +196,16 @@ func (a Assignment) reachedWords(p Progress, l *ladder.Ladder) string {
 	goal := l.Rungs[len(l.Rungs)-1].Name
 	switch {
 	case l.Reached:
-		return "the goal is reached: " + goal
+		return "Goal reached: " + goal
 	case p.Tries == 0:
-		return "nothing logged yet; the goal is " + goal
+		return "No practice logged yet. Goal: " + goal
 	}
-	often := fmt.Sprintf("%s on %s", english.Count(p.Tries, "try", "tries"), english.CountInWords(p.Days, "day",
+	often := fmt.Sprintf("%s over %s", english.Count(p.Tries, "try", "tries"), english.CountInWords(p.Days, "day",
 		"days"))
 	for i := len(l.Rungs) - 1; i >= 0; i-- {
 		if r := l.Rungs[i]; r.Clean > 0 && r.NotesPerMinute <= p.Best {
-			return fmt.Sprintf("clean up to %s of %s, %s", r.Name, goal, often)
+			return fmt.Sprintf("Clean at %s. Goal: %s. %s", r.Name, goal, often)
 		}
 	}
-	return fmt.Sprintf("%s, none clean yet; the goal is %s", often, goal)
+	return fmt.Sprintf("%s, none clean yet. Goal: %s", often, goal)
 }

@@ -15,7 +15,7 @@ const silentDays = 7
 func Attention(set []Progress, last, today Day) []string {
 	out := []string{}
 	if len(set) == 0 {
-		out = append(out, "nothing is set")
+		out = append(out, "no assignments")
 	}
 	overdue := 0
 	for _, p := range set {
@@ -28,9 +28,9 @@ func Attention(set []Progress, last, today Day) []string {
 	}
 	switch days := today.Since(last); {
 	case last.IsZero() && len(set) > 0:
-		out = append(out, "nothing logged yet")
+		out = append(out, "no practice logged yet")
 	case !last.IsZero() && days >= silentDays:
-		out = append(out, fmt.Sprintf("nothing logged for %d days", days))
+		out = append(out, fmt.Sprintf("no practice logged for %d days", days))
 	}
 	return out
 }

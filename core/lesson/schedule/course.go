@@ -145,7 +145,7 @@ const maxBoxes = 12
 func (c *course) boxes(home brief.Brief) {
 	n := len(c.base.Boxes)
 	if n > maxBoxes {
-		c.remarks = append(c.remarks, fmt.Sprintf("The layout has %d boxes: the %d from the chosen one on are taken.",
+		c.remarks = append(c.remarks, fmt.Sprintf("The layout has %d boxes. The plan uses %d, starting from the chosen one.",
 			n, maxBoxes))
 	}
 	for i := range min(n, maxBoxes) {
@@ -213,7 +213,7 @@ func (c *course) keys(r Request, home brief.Brief) error {
 		if ok {
 			c.add(titleOf(b), b)
 		} else {
-			c.remarks = append(c.remarks, titleOf(b)+" has no place on this neck and is left out.")
+			c.remarks = append(c.remarks, titleOf(b)+" doesn't fit on this neck, so it's left out.")
 		}
 	}
 	return nil

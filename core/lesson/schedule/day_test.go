@@ -80,13 +80,13 @@ func TestAttention(t *testing.T) {
 		set  []Progress
 		last Day
 	}{
-		"[nothing is set]":                           {nil, Day{}},
-		"[nothing is set nothing logged for 9 days]": {nil, today.Add(-9)},
-		"[nothing logged yet]":                       {[]Progress{fine}, Day{}},
-		"[]":                                         {[]Progress{fine}, today.Add(-6)},
-		"[nothing logged for 7 days]":                {[]Progress{fine}, today.Add(-7)},
-		"[one overdue]":                              {[]Progress{fine, late}, today},
-		"[two overdue nothing logged for 30 days]":   {[]Progress{late, late}, today.Add(-30)},
+		"[no assignments]": {nil, Day{}},
+		"[no assignments no practice logged for 9 days]": {nil, today.Add(-9)},
+		"[no practice logged yet]":                       {[]Progress{fine}, Day{}},
+		"[]":                                             {[]Progress{fine}, today.Add(-6)},
+		"[no practice logged for 7 days]":                {[]Progress{fine}, today.Add(-7)},
+		"[one overdue]":                                  {[]Progress{fine, late}, today},
+		"[two overdue no practice logged for 30 days]":   {[]Progress{late, late}, today.Add(-30)},
 	} {
 		assert.Equal(t, want, fmt.Sprint(Attention(c.set, c.last, today)))
 	}
@@ -110,9 +110,9 @@ func TestTheNeckIsFilledFirstWhereItIsTheLargerHole(t *testing.T) {
 		assert.Positive(t, k.Tries, "a round goes through every key: %s", k.Tonic)
 	}
 	require.NotEmpty(t, m.Holes)
-	assert.Regexp(t, `^nothing between fret \d+ and 12$`, m.Holes[0])
+	assert.Regexp(t, `^Not practised: frets \d+ to 12$`, m.Holes[0])
 	require.NotNil(t, m.Fill)
-	assert.Contains(t, m.Fill.Words, "F minor pentatonic is known; its box")
+	assert.Contains(t, m.Fill.Words, "F minor pentatonic is known, and its box")
 	assert.NotEqual(t, 0, *m.Fill.Ladder.Brief.Layout.Box)
 	assert.Equal(t, "F", m.Fill.Ladder.Brief.Scale.Tonic)
 }

@@ -60,7 +60,7 @@ func fillFrets(m *mapper, log []Played, h hole) *Proposal {
 	if most == 0 {
 		return nil
 	}
-	words := fmt.Sprintf("Nothing was played between fret %d and %d. %s is known; its box %s puts %s there.",
+	words := fmt.Sprintf("Not practised: frets %d to %d. %s is known, and its box %s puts %s there.",
 		h.low, h.high, bestPlan.Scale.Title, bestPlan.Boxes[bestPlan.Box].ID, english.Count(most, "note", "notes"))
 	return m.proposal(best, words)
 }
@@ -88,7 +88,7 @@ func fillKeys(m *mapper, log []Played, never []string) *Proposal {
 			}
 			b, _ := plan.InKeyNear(base, tonic.String(), laid.Boxes[laid.Box].LowFret)
 			keys := english.Count(len(never), "key was", "keys were")
-			if made := m.proposal(b, fmt.Sprintf("%s never played. %s is known: the same in %s, the nearest of them by fourths.", keys, laid.Scale.Title, tonic.Pretty())); made != nil {
+			if made := m.proposal(b, fmt.Sprintf("%s never played. %s is known. Try the same in %s, the nearest by fourths.", keys, laid.Scale.Title, tonic.Pretty())); made != nil {
 				return made
 			}
 		}
@@ -118,5 +118,5 @@ func (m *mapper) proposal(b brief.Brief, words string) *Proposal {
 	if err != nil {
 		return nil
 	}
-	return &Proposal{"hole", "what was never touched", words, TitleOf(b), sentence, ladder.Request{Brief: b}}
+	return &Proposal{"hole", "new territory", words, TitleOf(b), sentence, ladder.Request{Brief: b}}
 }

@@ -173,7 +173,7 @@ func KnowledgeOf(b brief.Brief, known map[string]float64) (Knowledge, error) {
 // words say how much is known, and where the least is.
 func (k Knowledge) words(high int) string {
 	if k.Asked == 0 {
-		return fmt.Sprintf("None of the %d places up to fret %d was asked yet.", k.Of, high)
+		return fmt.Sprintf("No notes asked yet (%d places up to fret %d).", k.Of, high)
 	}
 	words := fmt.Sprintf("Knows %d of %s up to fret %d", k.Knows, english.Count(k.Of, "place", "places"), high)
 	if k.Knows == k.Of {
@@ -285,7 +285,7 @@ func Summarise(answers []SittingAnswer, before map[string]float64) Summary {
 
 func (s Summary) words() string {
 	if s.Of == 0 {
-		return "Nothing was answered."
+		return "No answers."
 	}
 	words := fmt.Sprintf("%d of %d right", s.Right, s.Of)
 	if s.OnTime >= 0 {

@@ -127,7 +127,7 @@ func TestWhatCameOfASitting(t *testing.T) {
 		one("4", true, 0, "late", "numbers 4"), one("4", false, 0, "on", "numbers 4")}, nil)
 	assert.Equal(t, "2 of 3 right, one of them on the beat.", strings.Replace(onBeat.Words, "1 of them", "one of them",
 		1))
-	assert.Equal(t, "Nothing was answered.", schedule.Summarise(nil, nil).Words)
+	assert.Equal(t, "No answers.", schedule.Summarise(nil, nil).Words)
 }
 
 func TestFactsInWords(t *testing.T) {

@@ -264,14 +264,14 @@ func (m *mapper) holeWords(frets hole, never []string) []string {
 		return out
 	}
 	if frets.width() > 0 {
-		out = append(out, fmt.Sprintf("nothing between fret %d and %d", frets.low, frets.high))
+		out = append(out, fmt.Sprintf("Not practised: frets %d to %d", frets.low, frets.high))
 	}
 	if len(never) > 0 {
 		names := make([]string, len(never))
 		for i, n := range never {
 			names[i] = pitch.Pretty(n)
 		}
-		words := english.And(names) + " never"
+		words := "Never played: " + english.And(names)
 		if largerKeys(frets, never) {
 			out = slices.Insert(out, 0, words)
 		} else {
@@ -286,7 +286,7 @@ func (m *mapper) holeWords(frets hole, never []string) []string {
 			}
 		}
 		if n := len(missing); n > 0 && n < len(l.Boxes) && len(l.Boxes) <= mappedFrets {
-			out = append(out, fmt.Sprintf("of %s, %s not yet", l.Name, english.And(missing)))
+			out = append(out, fmt.Sprintf("%s: not yet %s", l.Name, english.And(missing)))
 		}
 	}
 	var unclean []string
@@ -296,7 +296,7 @@ func (m *mapper) holeWords(frets hole, never []string) []string {
 		}
 	}
 	if len(unclean) > 0 {
-		out = append(out, english.And(unclean)+" played, never clean")
+		out = append(out, "Never clean: "+english.And(unclean))
 	}
 	return out
 }

@@ -50,17 +50,17 @@ type rule struct {
 // Rules are all ways to go on, what comes first proposed first.
 var Rules = []rule{
 	{table.Row{ID: "easier", Name: "easier"}, []state{sticking}, easier},
-	{table.Row{ID: "go-on", Name: "go on"}, []state{climbing, sticking}, goOn},
-	{table.Row{ID: "weaker-key", Name: "a weaker key first"}, []state{reached, nothing}, weakerKey},
-	{table.Row{ID: "due", Name: "what is due again"}, []state{nothing}, dueAgain},
+	{table.Row{ID: "go-on", Name: "continue"}, []state{climbing, sticking}, goOn},
+	{table.Row{ID: "weaker-key", Name: "weakest key first"}, []state{reached, nothing}, weakerKey},
+	{table.Row{ID: "due", Name: "due for review"}, []state{nothing}, dueAgain},
 	{table.Row{ID: "next-key", Name: "the next key"}, []state{reached}, nextKey},
 	{table.Row{ID: "next-box", Name: "the next position"}, []state{reached}, nextBox},
 	{table.Row{ID: "fret-down", Name: "a fret down"}, []state{reached}, fretDown},
 	{table.Row{ID: "octave-more", Name: "one octave more"}, []state{reached}, octaveMore},
-	{table.Row{ID: "sibling-mode", Name: "the sibling mode"}, []state{reached}, siblingMode},
+	{table.Row{ID: "sibling-mode", Name: "a sibling mode"}, []state{reached}, siblingMode},
 	{table.Row{ID: "step-up", Name: "step up"}, []state{reached}, stepUp},
-	{table.Row{ID: "due", Name: "what is due again"}, []state{climbing, sticking, reached}, dueAgain},
-	{table.Row{ID: "hole", Name: "what was never touched"}, []state{nothing}, fillHole},
+	{table.Row{ID: "due", Name: "due for review"}, []state{climbing, sticking, reached}, dueAgain},
+	{table.Row{ID: "hole", Name: "new territory"}, []state{nothing}, fillHole},
 }
 
 // maxProposals bounds what is proposed at once.

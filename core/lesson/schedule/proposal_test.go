@@ -85,24 +85,24 @@ func TestProposals(t *testing.T) {
 		at    string // its kind
 		brief brief.Brief
 	}{
-		"nothing logged yet": {caseOf(t, dorian), "go-on",
-			"Nothing is in the log yet: begin with the first rung. The goal is eighths at 72.", "go-on", dorian},
+		"no practice logged yet": {caseOf(t, dorian), "go-on",
+			"No practice logged yet. Start on the first rung. Goal: eighths at 72.", "go-on", dorian},
 		"on the way": {caseOf(t, dorian, played(dorian, tried(1, ladder.Step{PerBeat: 1, TempoBPM: 60},
-			"cc"))), "go-on", "Quarter notes at 60 was clean twice running: go up to quarter notes at 65. The goal is eighths at 72.", "go-on", dorian},
+			"cc"))), "go-on", "Two clean tries in a row on quarter notes at 60. Move up to quarter notes at 65. Goal: eighths at 72.", "go-on", dorian},
 		"it sticks": {caseOf(t, dorian, played(dorian, tried(2, ladder.Step{PerBeat: 2, TempoBPM: 66}, "xxx"))),
 			"easier go-on",
-			"Eighths at 66 was not there yet three times within a week. The way up alone: ", "easier",
+			"Eighths at 66 didn't work three times within a week. Only going up: ", "easier",
 			func() brief.Brief { b := dorian; b.Run.Direction = "up"; return b }()},
 		"the goal is reached": {caseOf(t, dorian, reachedIt(dorian)),
 			"next-key next-box fret-down sibling-mode step-up",
-			"F♯ is clean: B, the next key by fourths, frets 4 to 7.", "next-key", brief.Brief{}},
+			"F♯ is clean. Next by fourths: B, frets 4 to 7.", "next-key", brief.Brief{}},
 		"the same notes elsewhere": {caseOf(t, dorian, reachedIt(dorian)), "next-key next-box",
-			"The same notes in the C form: it lies on frets 6 to 10 and shares frets 6 to 7 with what is known.",
+			"The same notes in the C form, on frets 6 to 10, sharing frets 6 to 7 with what is known.",
 			"next-box", inBox(dorian, 2)},
 		"faster": {caseOf(t, dorian, reachedIt(dorian)), "",
-			"The goal was clean twice running: the same at 81, an eighth faster.", "step-up", dorian},
+			"Goal reached with two clean tries in a row. Try it at 81, an eighth faster.", "step-up", dorian},
 		"an octave more": {caseOf(t, octave, reachedIt(octave)), "next-key next-box",
-			"Two octaves in place of one from the same degree: 29 notes, not 15.", "octave-more",
+			"Two octaves instead of one from the same degree: 29 notes instead of 15.", "octave-more",
 			func() brief.Brief {
 				b, degree, two := octave, 1, 2
 				b.Layout.System, b.Layout.FromDegree, b.Layout.Octaves = "from-degree", &degree, &two
@@ -111,14 +111,14 @@ func TestProposals(t *testing.T) {
 		"a weaker key comes before a strong one": {caseOf(t, dorian, reachedIt(dorian),
 			played(guitar("Db", "dorian", "five-form"), tried(9, goal, "cxnx")),
 			played(guitar("B", "dorian", "five-form"), tried(8, goal, "cccc"))),
-			"weaker-key next-key", "D♭ was clean in 1 of 4 tries, the other keys of it in 4 of 4: the weaker key before a strong one.", "weaker-key", guitar("Db", "dorian", "five-form")},
+			"weaker-key next-key", "Start with D♭: it was clean in 1 of 4 tries; the other keys were clean in 4 of 4.", "weaker-key", guitar("Db", "dorian", "five-form")},
 		"old work is due": {caseOf(t, dorian, played(dorian, tried(1, goal, "n")),
 			played(guitar("B", "lydian", "five-form"), tried(30, goal, "cc"), tried(28, goal, "c"))),
-			"go-on due", "B Lydian was last clean 28 days ago and is due since Sat 3 Oct: old work comes back before it is forgotten.", "due", guitar("B", "lydian", "five-form")},
+			"go-on due", "Review B Lydian. It was last clean 28 days ago and has been due since Sat 3 Oct.", "due", guitar("B", "lydian", "five-form")},
 		"a key that is known is not new": {caseOf(t, dorian, reachedIt(dorian),
 			played(inBox(guitar("B", "dorian", "five-form"), plan.NearestBox(guitar("B", "dorian", "five-form"), 4)),
 				tried(2, goal, "cc"))),
-			"next-key", "F♯ is clean and so are the keys after it: E is the next by fourths that is not, frets 4 to 8.", "next-key", brief.Brief{}},
+			"next-key", "F♯ is clean, and so are the keys after it. E is the next by fourths, frets 4 to 8.", "next-key", brief.Brief{}},
 	} {
 		t.Run(name, func(t *testing.T) {
 			all := Propose(c.of, 0)
@@ -249,8 +249,8 @@ func TestMap(t *testing.T) {
 	assert.Equal(t, TouchedKey{"F", 5, 3, today.Add(-10), 10}, m.Keys[1])
 	assert.Equal(t, TouchedKey{"Bb", 1, 0, Day{}, -1}, m.Keys[2])
 	assert.Equal(t, []string{
-		"C, E♭, A♭, D♭, F♯, B, A, D and G never", "nothing between fret 5 and 7",
-		"of two notes per string, 3, 4 and 5 not yet", "B♭ played, never clean",
+		"Never played: C, E♭, A♭, D♭, F♯, B, A, D and G", "Not practised: frets 5 to 7",
+		"two notes per string: not yet 3, 4 and 5", "Never clean: B♭",
 	}, m.Holes)
 	require.NotNil(t, m.Fill)
 	assert.Equal(t, "Eb", m.Fill.Ladder.Brief.Scale.Tonic, m.Fill.Words)
@@ -267,7 +267,7 @@ func TestProgress(t *testing.T) {
 		tried(1, ladder.Step{PerBeat: 1, TempoBPM: 66}, "x")))
 	p := c.Set.Progress(c.Ladder, c.Log[0].Tries, today)
 	assert.Equal(t, Progress{
-		Words: "clean up to quarter notes at 60 of eighths at 72, 4 tries on 2 days", Due: "until today", Tries: 4,
+		Words: "Clean at quarter notes at 60. Goal: eighths at 72. 4 tries over 2 days", Due: "due today", Tries: 4,
 		Days: 2, Best: 60, Goal: 144, Last: today.Add(-1), Points: p.Points,
 	}, p)
 	require.Len(t, p.Points, 4)

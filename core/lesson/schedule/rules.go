@@ -37,7 +37,7 @@ func (a *asking) inKey(tonic string) brief.Brief {
 // goOn stays with what is set.
 func goOn(a *asking) (ladder.Request, string, bool) {
 	l := a.Ladder
-	words := fmt.Sprintf("%s The goal is %s.", l.Why, l.Rungs[len(l.Rungs)-1].Name)
+	words := fmt.Sprintf("%s Goal: %s.", l.Why, l.Rungs[len(l.Rungs)-1].Name)
 	r := *a.Set.Ladder
 	return r, words, true
 }
@@ -74,7 +74,7 @@ func stepUp(a *asking) (ladder.Request, string, bool) {
 	}
 	r := a.same(a.at)
 	r.Goal = &ladder.Step{PerBeat: goal.PerBeat, TempoBPM: bpm}
-	return r, fmt.Sprintf("The goal was clean twice running: the same at %d, an eighth faster.", bpm), true
+	return r, fmt.Sprintf("Goal reached with two clean tries in a row. Try it at %d, an eighth faster.", bpm), true
 }
 
 // A key is weak where fewer than this share of its tries went clean, out of so many.
@@ -103,12 +103,12 @@ func weakerKey(a *asking) (ladder.Request, string, bool) {
 		return ladder.Request{}, "", false
 	}
 	tonic := pitch.Pretty(worst.Brief.Scale.Tonic)
-	words := fmt.Sprintf("%s was clean in %d of %s", tonic, worst.Clean(), english.Count(len(worst.Tries), "try",
+	words := fmt.Sprintf("Start with %s: it was clean in %d of %s", tonic, worst.Clean(), english.Count(len(worst.Tries), "try",
 		"tries"))
 	if others := all - len(worst.Tries); others > 0 {
-		words += fmt.Sprintf(", the other keys of it in %d of %d", clean-worst.Clean(), others)
+		words += fmt.Sprintf("; the other keys were clean in %d of %d", clean-worst.Clean(), others)
 	}
-	return a.again(*worst), words + ": the weaker key before a strong one.", true
+	return a.again(*worst), words + ".", true
 }
 
 // again is a work of the log up the ladder that was set, or the usual one.
@@ -138,10 +138,10 @@ func dueAgain(a *asking) (ladder.Request, string, bool) {
 		return ladder.Request{}, "", false
 	}
 	ago := english.CountInWords(a.Today.Since(most.LastClean()), "day", "days")
-	words := fmt.Sprintf("%s was last clean %s ago and is due since %s: old work comes back before it is forgotten.",
+	words := fmt.Sprintf("Review %s. It was last clean %s ago and has been due since %s.",
 		titleOf(most.Brief), ago, due.Words())
 	if due == a.Today {
-		words = fmt.Sprintf("%s was last clean %s ago and is due today: old work comes back before it is forgotten.",
+		words = fmt.Sprintf("Review %s. It was last clean %s ago and is due today.",
 			titleOf(most.Brief), ago)
 	}
 	return a.again(*most), words, true
@@ -205,10 +205,10 @@ func nextKey(a *asking) (ladder.Request, string, bool) {
 			continue
 		}
 		box := made.Boxes[made.Box]
-		words := fmt.Sprintf("%s is clean: %s, the next key by fourths, %s.", pitch.Pretty(a.at.Scale.Tonic),
+		words := fmt.Sprintf("%s is clean. Next by fourths: %s, %s.", pitch.Pretty(a.at.Scale.Tonic),
 			tonic.Pretty(), fretWords(box))
 		if i > 1 {
-			words = fmt.Sprintf("%s is clean and so are the keys after it: %s is the next by fourths that is not, %s.",
+			words = fmt.Sprintf("%s is clean, and so are the keys after it. %s is the next by fourths, %s.",
 				pitch.Pretty(a.at.Scale.Tonic), tonic.Pretty(), fretWords(box))
 		}
 		return a.same(b), words, true
@@ -242,9 +242,9 @@ func nextBox(a *asking) (ladder.Request, string, bool) {
 		}
 		shared := ""
 		if low, high := max(now.LowFret, next.LowFret), min(now.HighFret, next.HighFret); low <= high {
-			shared = fmt.Sprintf(" and shares %s with what is known", fretWords(plan.Box{LowFret: low, HighFret: high}))
+			shared = fmt.Sprintf(", sharing %s with what is known", fretWords(plan.Box{LowFret: low, HighFret: high}))
 		}
-		return a.same(b), fmt.Sprintf("The same notes in %s: it lies on %s%s.", name, fretWords(next), shared), true
+		return a.same(b), fmt.Sprintf("The same notes in %s, on %s%s.", name, fretWords(next), shared), true
 	}
 	return ladder.Request{}, "", false
 }
@@ -266,7 +266,7 @@ func fretDown(a *asking) (ladder.Request, string, bool) {
 		made.Boxes[made.Box].SpanMM <= now.SpanMM || a.known(lower) {
 		return ladder.Request{}, "", false
 	}
-	words := fmt.Sprintf("The same shape a fret down, from fret %d: the hand opens %.0f mm in place of %.0f, which is comfortable for it.", now.LowFret-1, made.Boxes[made.Box].SpanMM, now.SpanMM)
+	words := fmt.Sprintf("The same shape one fret lower, from fret %d. The hand opens %.0f mm instead of %.0f, which is comfortable.", now.LowFret-1, made.Boxes[made.Box].SpanMM, now.SpanMM)
 	return a.same(lower), words, true
 }
 
@@ -295,7 +295,7 @@ func octaveMore(a *asking) (ladder.Request, string, bool) {
 	if err != nil || len(made.Boxes[made.Box].Missing) > 0 || a.known(b) {
 		return ladder.Request{}, "", false
 	}
-	words := fmt.Sprintf("%s in place of %s from the same degree: %d notes, not %d.",
+	words := fmt.Sprintf("%s instead of %s from the same degree: %d notes instead of %d.",
 		english.Capital(english.Number(more))+" octaves", english.Number(octaves), made.Run.Notes, a.plan.Run.Notes)
 	return a.same(b), words, true
 }
@@ -320,9 +320,9 @@ func siblingMode(a *asking) (ladder.Request, string, bool) {
 	s := core.Siblings[best]
 	b := brief.Fields.Change(a.at, brief.Changes{"scale.name": s.Name})
 	comes, goes := pretty(missingFrom(s.Added, core.Added)), pretty(missingFrom(core.Added, s.Added))
-	words := fmt.Sprintf("%s stands over the same five notes, with %s in place of %s.", s.Title, comes, goes)
+	words := fmt.Sprintf("%s shares the same five notes, with %s instead of %s.", s.Title, comes, goes)
 	if goes == "" {
-		words = fmt.Sprintf("%s stands over the same five notes, with %s added.", s.Title, comes)
+		words = fmt.Sprintf("%s shares the same five notes, with %s added.", s.Title, comes)
 	}
 	return a.same(b), words, true
 }

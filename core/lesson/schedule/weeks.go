@@ -122,10 +122,10 @@ func Build(r Request, log []Played) (Weeks, error) {
 	all := r.dates()
 	study := len(all) - r.countMissed(all)
 	if study == 0 {
-		return Weeks{}, fault.At("days", "no day is left to practise on: give more days or weeks, or fewer holidays")
+		return Weeks{}, fault.At("days", "no practice days are left: give more days or weeks, or fewer days off")
 	}
 	if room := study * r.Minutes; len(c.materials) > room {
-		return Weeks{}, fault.At("weeks", "%d things to learn do not fit in %s of %d minutes: give more weeks, days or minutes", len(c.materials), english.Count(study, "day", "days"), r.Minutes)
+		return Weeks{}, fault.At("weeks", "%d things to learn don't fit in %s of %d minutes: give more weeks, days or minutes", len(c.materials), english.Count(study, "day", "days"), r.Minutes)
 	}
 	out := Weeks{Sentence: r.sentence(c), Remarks: append([]string{}, c.remarks...)}
 	c.introduce(len(all), r.Minutes)

@@ -94,7 +94,7 @@ func (t *Take) pauses(p piece.Piece, gaps []gap) {
 			cause := causeOf(p, g.to)
 			ms := math.Round((g.seconds - usual) * 1000)
 			t.Pauses = append(t.Pauses, Pause{e.N, ms, cause,
-				fmt.Sprintf("A pause of %.0f ms before note %d, bar %d%s.", ms, e.N, e.Bar, causeWords[cause])})
+				fmt.Sprintf("There is a pause of %.0f ms before note %d, bar %d%s.", ms, e.N, e.Bar, causeWords[cause])})
 		}
 	}
 }

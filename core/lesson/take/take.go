@@ -256,13 +256,13 @@ func (t *Take) judge(p piece.Piece) {
 	spread := func(share float64) bool { return t.EvennessMS <= max(share*note, cleanFloors*t.FloorMS) }
 	switch {
 	case slips == 1 && t.Unsure == 1 && off <= cleanTempo && spread(cleanSpread):
-		t.Result, t.Why = result.Nearly, "One note could not be told for sure: play it once more."
+		t.Result, t.Why = result.Nearly, "One note wasn't clear enough to judge. Play it again."
 	case slips == 0 && off <= cleanTempo && spread(cleanSpread):
-		t.Result, t.Why = result.Clean, fmt.Sprintf("Every note is there, in time: even to %.0f ms.", t.EvennessMS)
+		t.Result, t.Why = result.Clean, fmt.Sprintf("Every note right and in time. Timing varies by %.0f ms.", t.EvennessMS)
 	case float64(slips) <= max(2, nearlySlips*float64(t.Planned)) && off <= nearlyTempo && spread(nearlySpread):
 		t.Result, t.Why = result.Nearly, "Nearly: "+t.slipWords(p)+"."
 	case t.Right < t.Planned/hardly:
-		t.Result, t.Why = result.NotYet, fmt.Sprintf("This is hardly the run: %d of %d notes are right. Play what is on screen, and check the tuning.", t.Right, t.Planned)
+		t.Result, t.Why = result.NotYet, fmt.Sprintf("This doesn't sound like the run: %d of %d notes are right. Play what is on screen, and check your tuning.", t.Right, t.Planned)
 	default:
 		t.Result, t.Why = result.NotYet, "Not yet: "+t.slipWords(p)+"."
 	}
@@ -274,8 +274,8 @@ func (t *Take) slipWords(p piece.Piece) string {
 	for _, s := range []struct {
 		n         int
 		one, many string
-	}{{t.Wrong, "wrong note", "wrong notes"}, {t.Missed, "missed note", "missed notes"}, {t.Extra, "note too many",
-		"notes too many"}, {len(t.Pauses), "pause", "pauses"}} {
+	}{{t.Wrong, "wrong note", "wrong notes"}, {t.Missed, "missed note", "missed notes"}, {t.Extra, "extra note",
+		"extra notes"}, {len(t.Pauses), "pause", "pauses"}} {
 		if s.n > 0 {
 			words = append(words, english.Count(s.n, s.one, s.many))
 		}
@@ -285,7 +285,7 @@ func (t *Take) slipWords(p piece.Piece) string {
 	}
 	if note := 60_000 / float64(p.Rhythm.NotesPerMinute()); t.EvennessMS > max(cleanSpread*note,
 		cleanFloors*t.FloorMS) {
-		words = append(words, fmt.Sprintf("uneven by %.0f ms", t.EvennessMS))
+		words = append(words, fmt.Sprintf("timing varies by %.0f ms", t.EvennessMS))
 	}
 	return english.And(words)
 }

@@ -213,7 +213,7 @@ func TestWhatCannotBeJudged(t *testing.T) {
 	require.NoError(t, err)
 	assert.Zero(t, got.Right)
 	assert.Equal(t, result.NotYet, got.Result)
-	assert.Contains(t, got.Why, "hardly the run: 0 of 8 notes are right")
+	assert.Contains(t, got.Why, "doesn't sound like the run: 0 of 8 notes are right")
 }
 
 // A finger that comes late is named.
@@ -267,7 +267,7 @@ func TestWhatIsHeardUnsurely(t *testing.T) {
 	assert.Equal(t, []int{15, 1, 1}, []int{got.Right, got.Wrong, got.Unsure})
 	assert.True(t, got.Events[4].Unsure)
 	assert.Equal(t, []any{result.Nearly, []int{5}}, []any{got.Result, got.SlipsAt})
-	assert.Contains(t, got.Why, "play it once more")
+	assert.Contains(t, got.Why, "Play it again")
 	got = play(as(4, 0.1))
 	assert.Equal(t, []int{1, 0}, []int{got.Wrong, got.Unsure})
 	assert.Contains(t, got.Why, "1 wrong note")

@@ -166,7 +166,7 @@ func (k Kind) slips(r brief.Reading, it Item, given []string, step call.Steps) [
 	out := []call.Slip{}
 	for i, want := range it.Answer {
 		if given[i] != "" && !k.same(r, want, given[i]) {
-			out = append(out, call.Slip{At: i, Kind: "other", Words: fmt.Sprintf("Number %d is another.", i+1)})
+			out = append(out, call.Slip{At: i, Kind: "other", Words: fmt.Sprintf("Number %d is wrong.", i+1)})
 		}
 	}
 	return out
@@ -206,7 +206,7 @@ func (m *Judged) count(it Item, f Filled) {
 		kind := "count"
 		if last, err := pitch.ParseName(it.Answer[max(len(it.Answer)-1, 0):][0]); err == nil && it.Steps != nil &&
 			n == *it.Count+max(last.Accidental(), -last.Accidental()) {
-			kind, words = "counted-twice", "The last note is the first again: its sign is not counted twice."
+			kind, words = "counted-twice", "The last note repeats the first, so don't count its sharp or flat twice."
 		}
 		m.Slips = append(m.Slips, call.Slip{At: it.Blanks, Kind: kind, Words: words})
 	}
@@ -218,13 +218,13 @@ func (m *Judged) words(it Item, step call.Steps, again string, left int) string 
 	case len(m.Slips) > 0:
 		return m.Slips[0].Words
 	case again != "":
-		return fmt.Sprintf("%q was not understood: write it again.", fault.Clip(again))
+		return fmt.Sprintf("%q isn't clear. Write it again.", fault.Clip(again))
 	case left > 0:
 		return english.CountInWords(left, "blank is", "blanks are") + " left."
 	case step == call.LettersStep:
-		return "The letters are right. Now the signs."
+		return "The letters are right. Now add the sharps or flats."
 	case it.Count != nil && m.Count != BlankRight:
-		return "The notes are right. How many signs are there?"
+		return "The notes are right. How many sharps or flats are there?"
 	}
 	return "All right."
 }

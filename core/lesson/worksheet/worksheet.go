@@ -53,7 +53,7 @@ var Orders = []table.Row{
 	{ID: "sharps-first", Name: "sharps before flats",
 		Why: "for beginners: sharp keys one sharp at a time, then the flat keys"},
 	{ID: "flats-first", Name: "flats before sharps"},
-	{ID: "mixed", Name: "mixed", Why: "no order to lean on"},
+	{ID: "mixed", Name: "mixed", Why: "no pattern to rely on"},
 }
 
 // Worksheet is sheets of one kind.
@@ -130,18 +130,18 @@ const (
 
 // Kinds are all kinds in picker order.
 var Kinds = []Kind{
-	{Row: table.Row{ID: "spell", Name: "scales", Why: "first the letters, then the signs"},
-		How: "Write the letters first, each once, and the first again. Then add signs until each distance fits: a half step where the arcs are, a whole step elsewhere. Move the note not yet checked. Count the signs, the last note not again.", OnPage: 7, asks: spell},
-	{Row: table.Row{ID: "signature", Name: "signatures", Why: "the signs of each key in their order"},
-		How:    "Write the signs of each key in the order in which a signature has them, and how many there are.",
+	{Row: table.Row{ID: "spell", Name: "scales", Why: "first the letters, then the accidentals"},
+		How: "Write the letters first, each once, then the first one again. Then add sharps or flats until each distance fits: a half step where the arcs are, a whole step elsewhere. Change the second note of the pair, never the one you have already checked. Count the accidentals; the top note repeats the first, so don't count it twice.", OnPage: 7, asks: spell},
+	{Row: table.Row{ID: "signature", Name: "signatures", Why: "the sharps or flats of each key, in order"},
+		How:    "Write the sharps or flats of each key in key-signature order, and how many there are.",
 		OnPage: 8, asks: signature, needs: hasSignature},
-	{Row: table.Row{ID: "degrees", Name: "degrees of a formula", Why: "the formula is given, the notes are written"},
+	{Row: table.Row{ID: "degrees", Name: "degrees of a formula", Why: "from a formula to notes"},
 		How: "Write the note under each degree of the formula.", OnPage: 8, asks: degrees},
-	{Row: table.Row{ID: "relative", Name: "relatives", Why: "the key with the same signs"},
+	{Row: table.Row{ID: "relative", Name: "relatives", Why: "the key with the same key signature"},
 		How: "Write the tonic of the relative key.", OnPage: 12, asks: relative, needs: hasRelative},
-	{Row: table.Row{ID: "neck", Name: "notes on an empty neck", Why: "what each marked place is called"},
+	{Row: table.Row{ID: "neck", Name: "notes on an empty neck", Why: "name each marked place"},
 		How: "Write the name of each numbered place.", OnPage: 4, asks: onNeck},
-	{Row: table.Row{ID: "fingers", Name: "fingers on an empty box", Why: "which finger takes each note"},
+	{Row: table.Row{ID: "fingers", Name: "fingers on an empty box", Why: "which finger plays each note"},
 		How:    "Write the finger of each numbered place: 1 index, 2 middle, 3 ring, 4 little, 0 for an open string.",
 		OnPage: 4, asks: fingersOfBox, writes: fingers},
 	{Row: table.Row{ID: "steps", Name: "steps on one string", Why: "whole and half steps as frets"},
@@ -150,12 +150,12 @@ var Kinds = []Kind{
 	{Row: table.Row{ID: "tab", Name: "tab to write out", Why: "from names to strings and frets"},
 		How: "Write each note as a fret on its string.", OnPage: 4, asks: tab, writes: places},
 	{Row: table.Row{ID: "numbers", Name: "numbers to play",
-		Why: "calls of a band for another day: the low place of each degree"},
-		How: "Write string and fret of each number, such as 4/7: the low one near the hand, going on from the one before.", OnPage: 8, asks: numbers, writes: places},
+		Why: "band calls on paper: the low place of each degree"},
+		How: "Write the string and fret of each number, such as 4/7: the low one near the hand, moving on from the one before.", OnPage: 8, asks: numbers, writes: places},
 	{Row: table.Row{ID: "staff", Name: "staff to name", Why: "from notation to names"},
 		How: "Write the name of each note.", OnPage: 6, asks: staff},
 	{Row: table.Row{ID: "keys", Name: "the keys on one page", Why: "to hang on the wall"},
-		How:    "Round by fourths: each key with its signs in order, its relative, and the open strings that it leaves.",
+		How:    "The circle of fourths: each key with its sharps or flats in order, its relative key, and its open strings.",
 		OnPage: 24, Hangs: true, asks: wallKey, needs: hasSignature, onlyOne: true},
 	{Row: table.Row{ID: "boxes", Name: "all boxes of a scale", Why: "the whole neck on one page"},
 		How: "All boxes of the scale, from the lowest up.", OnPage: 12, Hangs: true, asks: nil},
@@ -337,7 +337,7 @@ func (r Request) keys(k Kind) ([]scale.Scale, error) {
 			continue
 		}
 		if k.needs != nil && !k.needs(s) {
-			faults.Addf("keys."+strconv.Itoa(i), "%s was given: it has none of what is asked here", s.Title())
+			faults.Addf("keys."+strconv.Itoa(i), "%s was given: it has nothing to ask here", s.Title())
 		}
 		out = append(out, s)
 	}
@@ -345,7 +345,7 @@ func (r Request) keys(k Kind) ([]scale.Scale, error) {
 		return nil, faults
 	}
 	if len(out) == 0 {
-		return nil, fault.At("scale", "%q was given: no key of it has what is asked here", fault.Clip(r.Scale))
+		return nil, fault.At("scale", "%q was given: none of its keys has anything to ask here", fault.Clip(r.Scale))
 	}
 	return r.ordered(k, out), nil
 }

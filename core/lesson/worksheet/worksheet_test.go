@@ -152,19 +152,19 @@ func TestSlipsOnASheet(t *testing.T) {
 		count, given, slip string
 		words              string
 	}{
-		{call.LettersStep, "", "b c d e f g a b", "", "The letters are right. Now the signs."},
-		{call.LettersStep, "", "b c d d f g a b", "4 doubled-letter", "Note 4 has the letter D a second time."},
+		{call.LettersStep, "", "b c d e f g a b", "", "The letters are right. Now add the sharps or flats."},
+		{call.LettersStep, "", "b c d d f g a b", "4 doubled-letter", "Note 4 uses the letter D again."},
 		{call.LettersStep, "", "b c d", "", "5 blanks are left."},
 		{call.BothSteps, "", "bb  d   g a bb", "", "3 blanks are left."},
-		{call.BothSteps, "", "bb c d eb f g a bb", "", "The notes are right. How many signs are there?"},
+		{call.BothSteps, "", "bb c d eb f g a bb", "", "The notes are right. How many sharps or flats are there?"},
 		{call.BothSteps, "2", "bes c d es f g a bes", "", "All right."},
 		{call.BothSteps, "3", "bb c d eb f g a bb", "9 counted-twice",
-			"The last note is the first again: its sign is not counted twice."},
+			"The last note repeats the first, so don't count its sharp or flat twice."},
 		{call.BothSteps, "5", "bb c d eb f g a bb", "9 count", "It has 2 signs."},
-		{call.BothSteps, "2", "bb c d e f g a bb", "4 sign-missing", "Note 4 lacks a sign."},
+		{call.BothSteps, "2", "bb c d e f g a bb", "4 sign-missing", "Note 4 needs a sharp or flat."},
 		{call.BothSteps, "2", "bb c d# e f g a bb", "3 moved-right",
-			"Note 3 was right already: the one after it moves."},
-		{call.BothSteps, "2", "bb c d eb f g ab bb", "7 sign-too-many", "Note 7 has a sign too many."},
+			"Note 3 was already right. Change the note after it."},
+		{call.BothSteps, "2", "bb c d eb f g ab bb", "7 sign-too-many", "Note 7 doesn't need its sharp or flat."},
 	} {
 		out := judge(c.step, c.count, c.given)
 		assert.Equal(t, c.words, out.Words, c.given)
@@ -213,7 +213,7 @@ func TestTheKeysOnOnePage(t *testing.T) {
 		rows = append(rows, fmt.Sprintf("%s|%s|%s", it.Show, strings.Join(it.Words, " "), strings.Join(it.Labels, "|")))
 	}
 	assert.Equal(t, []string{
-		"C|no signs|A minor|E A D G B E|",
+		"C|no sharps or flats|A minor|E A D G B E|",
 		"F|one flat B♭|D minor|E A D G E|",
 		"B♭|2 flats B♭ E♭|G minor|A D G|",
 		"E♭|3 flats B♭ E♭ A♭|C minor|D G|",

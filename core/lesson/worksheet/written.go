@@ -108,7 +108,7 @@ func mode(s scale.Scale) string {
 func relative(w *writer, s scale.Scale) (Item, error) {
 	r, ok := relativeOf(s)
 	if !ok {
-		return Item{}, fmt.Errorf("it has no relative in use")
+		return Item{}, fmt.Errorf("it has no relative key in use")
 	}
 	return Item{Ask: title(s), Show: fmt.Sprintf("%s: its relative %s", w.show(s), mode(r)), Blanks: 1,
 		Answer: []string{r.Tonic.String()}}, nil
@@ -162,7 +162,7 @@ func signWords(fifths int) string {
 	case fifths < 0:
 		return english.CountInWords(-fifths, "flat", "flats")
 	}
-	return "no signs"
+	return "no sharps or flats"
 }
 
 // sameSound is the key of the same sound with at most seven signs the other way.

@@ -119,9 +119,9 @@ func even(l Line, grids []int, near float64) Line {
 
 func together(n int) string {
 	if n == 1 {
-		return "a note that begins as another does"
+		return "a note that starts together with another"
 	}
-	return "notes that begin as others do"
+	return "notes that start together with others"
 }
 
 // gridOf is the plainest subdivision that has all times of a beat, else the one that comes nearest.

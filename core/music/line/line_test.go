@@ -41,7 +41,7 @@ func TestTyped(t *testing.T) {
 	assert.Equal(t, "76@0+1 61@2+0.5 64@2.5+2 60@4.5+1 66@5.5+1 61@6.5+1.5", strings.Join(got, " "))
 	for text, want := range map[string]string{
 		"E5 C4\n G4 q5": "line 2, column 5", "": "line 1, column 1", "E5/0": "length", "E5/x": "length",
-		"r r": "no note", "E99": "no note",
+		"r r": "a note", "E99": "no note",
 	} {
 		_, err := line.Typed(text, pitch.MustParseName("A"), plantest.English, neck.Neck{})
 		assert.ErrorContains(t, err, want, text)
@@ -63,7 +63,7 @@ func TestTypedMarks(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, []int{43, 64, 59}, midis(pressed.Notes), "a place alone is the note that sounds there")
 	_, err = line.Typed("@7.3", pitch.MustParseName("G"), plantest.English, on)
-	assert.ErrorContains(t, err, "no note")
+	assert.ErrorContains(t, err, "a note")
 	for _, text := range []string{"@6.3", "1@2", "1@x.2", "1@2.3.4.5", "1@99.1", "1@1.-1", "1*2/0", "1@", "^E5"} {
 		_, err := line.Typed(text, pitch.MustParseName("A"), plantest.English, neck.Neck{})
 		assert.Error(t, err, text)

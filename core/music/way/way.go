@@ -40,23 +40,23 @@ type Way struct {
 // Ways are all ways in picker order.
 var Ways = []Way{
 	{Row: table.Row{ID: Box, Name: "in the box", Phrase: "in the box",
-		Why: "the places that the box has; what is no note of the scale lies beside them"}, may: inBox},
-	{Row: table.Row{ID: Position, Name: "under one hand", Phrase: "under one hand", Why: "the hand stays where it is"},
+		Why: "the places of the box, with notes outside the scale beside them"}, may: inBox},
+	{Row: table.Row{ID: Position, Name: "under one hand", Phrase: "under one hand", Why: "the hand stays in one position"},
 		Number: true, numbers: positions, may: underHand},
-	{Row: table.Row{ID: Least, Name: "wherever it lies easiest", Phrase: "wherever it lies easiest",
-		Why: "of all places on the neck those that ask least of the hand, the lower of like ones"},
+	{Row: table.Row{ID: Least, Name: "wherever it's easiest", Phrase: "wherever it's easiest",
+		Why: "the places that are easiest for the hand, the lower ones if equal"},
 		Wish: hand.Wish{Fret: 0.3}, may: anywhere},
-	{Row: table.Row{ID: Low, Name: "low", Phrase: "low on the neck", Why: "the first frets that have it"},
+	{Row: table.Row{ID: Low, Name: "low", Phrase: "low on the neck", Why: "the lowest frets that fit"},
 		Wish: hand.Wish{Fret: 6}, may: anywhere},
 	{Row: table.Row{ID: OpenStrings, Name: "with open strings", Phrase: "with open strings",
-		Why: "open wherever a string sounds the note"}, Wish: hand.Wish{Open: -60, Fret: 1}, may: anywhere},
+		Why: "uses an open string wherever possible"}, Wish: hand.Wish{Open: -60, Fret: 1}, may: anywhere},
 	{Row: table.Row{ID: Legato, Name: "on few strings", Phrase: "on few strings",
-		Why: "for hammers, pulls and slides: the fretting hand sounds most of it"}, Wish: hand.Wish{Crossing: 40},
+		Why: "for hammer-ons, pull-offs and slides"}, Wish: hand.Wish{Crossing: 40},
 		may: anywhere},
 	{Row: table.Row{ID: OneString, Name: "on one string", Phrase: "on one string",
-		Why: "slides, and one sound throughout"}, Number: true, numbers: stringsOf, may: onString},
+		Why: "for slides and one tone colour"}, Number: true, numbers: stringsOf, may: onString},
 	{Row: table.Row{ID: AsGiven, Name: "as the tab has it", Phrase: "as the tab has it",
-		Why: "the places and fingers that it was written with"}, may: given},
+		Why: "the places and fingers it was written with"}, may: given},
 }
 
 // Field is a line on a neck: what is to be laid, and where.

@@ -110,7 +110,7 @@ func fingerWords(held []string) string {
 
 // firstFingers offers each finger for the first stopped note of the chosen box.
 func firstFingers(r *Reading) []Choice {
-	out := []Choice{{Label: "as the hand chooses", Changes: Changes{fingersPath: nil}}}
+	out := []Choice{{Label: "automatic", Changes: Changes{fingersPath: nil}}}
 	p, ok := r.firstStopped()
 	if !ok {
 		return out

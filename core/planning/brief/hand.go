@@ -33,7 +33,7 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 		say:     func(r *Reading) (string, string) { return ", ", phrase(hand.Wides, r.Brief.Hand.Wide) },
 	},
 	{
-		Path: "hand.prefer", Title: "Reach or shift", About: "How a reach is weighed against a shift.",
+		Path: "hand.prefer", Title: "Reach or shift", About: "Whether to reach or to shift.",
 		Point: pointHand,
 		at:    func(b *Brief) any { return &b.Hand.Prefer }, Options: hand.Prefers,
 		Usual: always(string(hand.PreferEither)),
@@ -67,7 +67,7 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 		},
 	},
 	{
-		Path: "hand.limitsMm.comfortable", Title: "What is comfortable for this hand",
+		Path: "hand.limitsMm.comfortable", Title: "Comfortable span",
 		About: "Openings past which there is a caution.", Point: pointHand, Hint: openingsHint,
 		at: func(b *Brief) any { return &b.Hand.LimitsMM.Comfortable }, typed: asNumbers,
 		choices: handSizes(comfortablePath),
@@ -79,7 +79,7 @@ var handGroup = Group{Head: "hand.school", make: makeHand, Fields: []Field{
 		},
 	},
 	{
-		Path: "hand.limitsMm.greatest", Title: "The most this hand can open",
+		Path: "hand.limitsMm.greatest", Title: "Widest span",
 		About: "Openings past which another way is taken.", Point: pointHand, Hint: openingsHint,
 		at: func(b *Brief) any { return &b.Hand.LimitsMM.Greatest }, typed: asNumbers,
 		choices: handSizes(greatestPath),
@@ -120,7 +120,7 @@ func makeHand(r *Reading, f *fault.List) {
 	fillLimits(f, "hand.limitsMm.greatest", &h.LimitsMM.Greatest, &limits.GreatestMM)
 	for i := range limits.GreatestMM {
 		if len(*f) == before && limits.GreatestMM[i] < limits.ComfortableMM[i] {
-			f.Addf("hand.limitsMm.greatest", "%g mm stands under the comfortable %g mm: give that much or more",
+			f.Addf("hand.limitsMm.greatest", "%g mm is less than the comfortable %g mm: give that much or more",
 				limits.GreatestMM[i], limits.ComfortableMM[i])
 		}
 	}

@@ -49,7 +49,7 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 		choices: func(*Reading) []Choice {
 			out := []Choice{choice("no capo", "", "instrument.capo", nil)}
 			for fret := 1; fret <= 7; fret++ {
-				out = append(out, choice(fmt.Sprintf("at fret %d", fret), "frets are counted from it",
+				out = append(out, choice(fmt.Sprintf("at fret %d", fret), "frets count from it",
 					"instrument.capo", fret))
 			}
 			return out

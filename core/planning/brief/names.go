@@ -26,7 +26,7 @@ var namesGroup = Group{Head: "scale.tonic", first: true, Fields: []Field{{
 }, {
 	Path: "for", Title: "For whom", About: "Name or initials of whom it is for, as the sentence says it; changes no note.", Point: pointReader, Hint: "type a name or initials",
 	at: func(b *Brief) any { return &b.For }, typed: asText,
-	choices: func(*Reading) []Choice { return []Choice{choice("nobody in particular", "", "for", nil)} },
+	choices: func(*Reading) []Choice { return []Choice{choice("no one in particular", "", "for", nil)} },
 	check:   func(r *Reading, f *fault.List) { f.Add("for", CheckFor(r.Brief.For)) },
 	say:     func(r *Reading) (lead, words string) { return ", for ", r.Brief.For },
 }}, make: func(r *Reading, _ *fault.List) {

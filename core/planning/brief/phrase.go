@@ -52,7 +52,7 @@ var phraseFields = []Field{
 		},
 	},
 	{
-		Path: "run.way", Title: "Where the phrase lies", About: "Id of the way to lay the phrase on the neck.",
+		Path: "run.way", Title: "Where to play the phrase", About: "Id of the way to lay the phrase on the neck.",
 		Point: pointRun, Part: true,
 		at: func(b *Brief) any { return &b.Run.Way }, Options: rowsOf(way.Ways), clears: []string{"run.at"},
 		Usual: func(r *Reading) string {
@@ -76,7 +76,7 @@ var phraseFields = []Field{
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Phrase && r.Way.Number },
 		check:   func(r *Reading, f *fault.List) { f.Between("run.at", r.Brief.Run.At, 0, r.Neck.Frets) },
 		choices: func(r *Reading) []Choice {
-			out := []Choice{choice("where it asks least", "", "run.at", nil)}
+			out := []Choice{choice("where it's easiest", "", "run.at", nil)}
 			if !r.met {
 				return out
 			}

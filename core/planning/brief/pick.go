@@ -96,7 +96,7 @@ func (f Field) take(r *Reading, text string) (c Choice, problem string) {
 	}
 	changes := f.typed(r, f, text)
 	if changes == nil {
-		return c, fmt.Sprintf("“%s” cannot be read here: %s", fault.Clip(text), strings.TrimPrefix(f.Hint, "or "))
+		return c, fmt.Sprintf("“%s” isn't clear here: %s", fault.Clip(text), strings.TrimPrefix(f.Hint, "or "))
 	}
 	c = Choice{Label: "take “" + text + "” as typed", Changes: r.table.Cleared(changes), Typed: true}
 	return c, r.table.problem(r, c.Changes)
@@ -156,7 +156,7 @@ func (k Kept) choices(r *Reading, path string) (out []Choice) {
 					changes[f.Path] = v
 				}
 			}
-			out = append(out, Choice{Label: in.Name, Note: "kept instrument", Changes: changes})
+			out = append(out, Choice{Label: in.Name, Note: "saved instrument", Changes: changes})
 		}
 	case "instrument.tuning":
 		for _, in := range k.Instruments {

@@ -133,7 +133,7 @@ func (r *Reading) LayOut() ([]layout.Box, error) {
 		return nil, fault.At("layout.system", "%v", err)
 	case len(boxes) == 0:
 		return nil, fault.At("layout.highFret",
-			"no note of the scale lies within these frets: give a wider stretch of the neck")
+			"no note of the scale is within these frets: give a wider stretch of the neck")
 	case r.Box() >= len(boxes):
 		return nil, fault.At("layout.box", "%d was given: %s", r.Box(), boxesThere(len(boxes)))
 	}

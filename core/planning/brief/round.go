@@ -35,15 +35,15 @@ const (
 // Orders are all orders in picker order.
 var Orders = []Order{
 	{table.Row{ID: "fourths", Phrase: "by fourths",
-		Why: "one sharp less or one flat more at each step; the way chords move"}, scale.Fourth},
+		Why: "one sharp fewer or one flat more at each step, as chords often move"}, scale.Fourth},
 	{table.Row{ID: "fifths", Phrase: "by fifths", Why: "one sharp more or one flat less at each step"}, scale.Fifth},
 	{table.Row{ID: "semitones", Phrase: "by half steps", Why: "the shape moves a fret at a time"}, 1},
 	{table.Row{ID: "whole-steps", Phrase: "by whole steps", Why: "six keys, then the six between them"}, 2},
 	{table.Row{ID: "minor-thirds", Phrase: "by minor thirds",
-		Why: "four keys, three times, each time a half step higher"}, 3},
+		Why: "four keys, then again a half step higher, three times in all"}, 3},
 	{table.Row{ID: Shuffled, Phrase: "shuffled",
-		Why: "no key can be guessed from the one before; the number brings the same order back"}, 0},
-	{table.Row{ID: OwnOrder, Name: "an order of one's own", Phrase: "in an order of one's own", Why: "type the keys"},
+		Why: "you can't guess the next key; the same number gives the same order"}, 0},
+	{table.Row{ID: OwnOrder, Name: "your own order", Phrase: "in your own order", Why: "type the keys"},
 		0},
 }
 
@@ -73,15 +73,15 @@ type Where struct {
 // Wheres are all these rules in picker order.
 var Wheres = []Where{
 	{table.Row{ID: Lowest, Name: "lowest", Phrase: "each at its lowest",
-		Why: "bass notes belong low; drops an octave where the strings run out"}, "", false},
+		Why: "keeps bass notes low; drops an octave where the strings run out"}, "", false},
 	{table.Row{ID: SameShape, Name: "same shape moved", Phrase: "the same shape moved along",
-		Why: "one fingering in every key; folds an octave where the frets end"}, "", true},
+		Why: "one fingering in every key; drops an octave where the frets end"}, "", true},
 	{table.Row{ID: Nearest, Name: "nearest hand", Phrase: "each nearest to the hand",
-		Why: "least travel of the hand from key to key"}, "", true},
+		Why: "the hand moves as little as possible from key to key"}, "", true},
 	{table.Row{ID: OnePosition, Name: "one position", Phrase: "all under one hand",
-		Why: "which box of each key lies here"}, "", true},
+		Why: "the box of each key that fits here"}, "", true},
 	{table.Row{ID: FirstPosition, Name: "first position", Phrase: "all in first position",
-		Why: "from the root to the top of the position, down past it to the bottom and back"}, "first-position", false},
+		Why: "from the root up to the top of the position, down to the bottom and back"}, "first-position", false},
 }
 
 // Link is a way from each key to the next.
@@ -94,11 +94,11 @@ type Link struct {
 // Links are all ways in picker order.
 var Links = []Link{
 	{table.Row{ID: "joined", Name: "joined", Phrase: "joined without stopping",
-		Why: "up, down to the last note before the root, and on to the next root without stopping"}, false, true},
+		Why: "up, down to the last note before the root, then on to the next root without stopping"}, false, true},
 	{table.Row{ID: "root-to-root", Name: "root to root", Phrase: "from root to root",
 		Why: "each key ends on its root, and the next begins on its own"}, false, false},
 	{table.Row{ID: "alone", Name: "each key alone", Phrase: "a bar's rest between",
-		Why: "a bar's rest to look at the next one"}, true, false},
+		Why: "a bar's rest to get ready for the next one"}, true, false},
 }
 
 // Keys is how a brief is carried through the keys.
@@ -285,26 +285,26 @@ func (r *Reading) giveWay() {
 	switch named := r.given.Layout.System; {
 	case own != "" && named != "" && named != own:
 		b.Where = usualWhere(r)
-		k.remark("%s lays every key out in its own way; to keep %s, the keys are played %s.",
+		k.remark("%s lays out every key differently. To keep %s, the keys are played %s.",
 			english.Capital(k.Where.Name), r.System.Phrase, whereWords(b.Where))
 	case k.Progression() && b.Where == SameShape:
 		b.Where = Nearest
-		k.remark("Scales of their own have shapes of their own: the keys are played %s.", whereWords(b.Where))
+		k.remark("Keys with different scales have different shapes, so the keys are played %s.", whereWords(b.Where))
 	case !k.Where.FromBox && r.namesBox():
-		k.remark("The box and the fingers chosen for %s were set aside: keys are played %s. "+
-			"Choose a box or a finger of that key in the round, or another place.", r.Say(k.Start), k.Where.Phrase)
+		k.remark("Your box and fingers for %s aren't used, because keys are played %s. "+
+			"Choose a box or finger for that key in the round, or another place.", r.Say(k.Start), k.Where.Phrase)
 	}
 	k.Where, _ = table.Find(Wheres, b.Where)
 	if !k.Link.Alone && r.unjoined() {
-		k.remark("Keys are %s only where each is played up and down, once: each stands alone.", k.Link.Phrase)
+		k.remark("Keys can be %s only if each is played up and down once, so each stands alone.", k.Link.Phrase)
 		b.Link = aloneLink
 		k.Link, _ = table.Find(Links, b.Link)
 	}
 	if r.given.Run.Along > 0 {
-		k.remark("The way along string %d is of one key: each key of the round stays in its box.", r.given.Run.Along)
+		k.remark("Going along string %d works in one key only, so each key of the round stays in its box.", r.given.Run.Along)
 	}
 	if r.given.Run.LandOn != nil {
-		k.remark("String %d, fret %d is a place of one key: each key of the round ends as written.",
+		k.remark("String %d, fret %d belongs to one key only, so each key of the round ends as written.",
 			r.given.Run.LandOn.String, r.given.Run.LandOn.Fret)
 	}
 }
@@ -315,7 +315,7 @@ func (k *Keys) remark(format string, args ...any) {
 	k.Remarks = append(k.Remarks, fmt.Sprintf(format, args...))
 }
 
-const carryIt = ". Carry it through "
+const carryIt = ". Take it through "
 
 func firstOf(words ...string) string {
 	for _, w := range words {
@@ -361,7 +361,7 @@ func makeKeys(r *Reading, f *fault.List) {
 	case k.Order.ID != OwnOrder && len(start) > 0:
 		k.Start = start[0]
 	case k.Order.ID == OwnOrder && len(b.Keys) == 0:
-		f.Addf("round.keys", "no keys were given for an order of one's own: give 1 to %d tonics, such as C A F# Eb",
+		f.Addf("round.keys", "no keys were given for your own order: give 1 to %d tonics, such as C A F# Eb",
 			MaxKeys)
 	case len(k.Own) > 0:
 		k.Start = k.Own[0].Tonic

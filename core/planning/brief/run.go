@@ -170,9 +170,9 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		at:    func(b *Brief) any { return &b.Run.RepeatTop }, matters: turns,
 		choices: func(*Reading) []Choice {
 			return []Choice{
-				choice("the top note once", "two on a string: each string meets the other stroke on the way down",
+				choice("the top note once", "with two notes a string, each string gets the opposite stroke coming down",
 					"run.repeatTop", nil),
-				choice("the top note twice", "two on a string: each string meets the same stroke on the way down",
+				choice("the top note twice", "with two notes a string, each string gets the same stroke coming down",
 					"run.repeatTop", true),
 			}
 		},
@@ -190,20 +190,20 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		matters: func(r *Reading) bool { return r.System.Uses.Links && walks(r) },
 		check: func(r *Reading, f *fault.List) {
 			if r.Brief.Run.Chain && !r.System.Uses.Links {
-				f.Addf("run.chain", "the boxes of %s do not lead on to one another: give one-octave or single-string as the layout, or no chain", r.System.Name)
+				f.Addf("run.chain", "the boxes of %s don't join: give one-octave or single-string as the layout, or no chain", r.System.Name)
 			}
 		},
 		choices: func(r *Reading) []Choice {
 			out := []Choice{choice("this box alone", "", "run.chain", nil)}
 			if r.System.Uses.Links {
-				out = append(out, choice("on through the chain of boxes", "root to root, as far as they lead",
+				out = append(out, choice("through the chain of boxes", "root to root, as far as the boxes go",
 					"run.chain", true))
 			}
 			return out
 		},
 		say: func(r *Reading) (lead, words string) {
 			if r.Brief.Run.Chain && walks(r) {
-				return ", ", "on through the chain of boxes"
+				return ", ", "through the chain of boxes"
 			}
 			return
 		},

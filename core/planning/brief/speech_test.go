@@ -89,12 +89,12 @@ func TestTeachersSpeech(t *testing.T) {
 func TestOnlyWhatCanBeReadIsOffered(t *testing.T) {
 	b := Brief{Instrument: Instrument{ID: "guitar"}, Scale: Scale{Tonic: "G", Name: "dorian"}}
 	for _, c := range []struct{ field, text, hint string }{
-		{"rhythm.tempoBpm", "fast", "“fast” cannot be read here: type beats a minute"},
+		{"rhythm.tempoBpm", "fast", "“fast” isn't clear here: type beats a minute"},
 		{"rhythm.tempoBpm", "999", "999 was given"},
-		{"scale.tonic", "x", "“x” cannot be read here: type it as you say it"},
-		{"scale.name", "qqqqqq", "“qqqqqq” cannot be read here: type degrees"},
-		{"rhythm.tempoBpm", "999 bpm", "“999 bpm” cannot be read here"},
-		{"instrument.capo", "capo 99", "“capo 99” cannot be read here"},
+		{"scale.tonic", "x", "“x” isn't clear here: type it as you say it"},
+		{"scale.name", "qqqqqq", "“qqqqqq” isn't clear here: type degrees"},
+		{"rhythm.tempoBpm", "999 bpm", "“999 bpm” isn't clear here"},
+		{"instrument.capo", "capo 99", "“capo 99” isn't clear here"},
 		{"layout.boxOctave", "12 down", ""},
 		{"layout.strings", "9 7 2", "string 9 was given"},
 	} {

@@ -291,7 +291,7 @@ func Sets(b brief.Brief) ([]Set, error) {
 		for _, s := range core.Siblings {
 			siblings = append(siblings, elsewhere(p.Brief.Scale.Tonic, s.Name))
 		}
-		add("siblings", "the scales over "+core.Title, siblings)
+		add("siblings", "the scales on "+core.Title, siblings)
 	}
 	for _, r := range p.Scale.Related {
 		if r.Relation == scale.Relative || r.Relation == scale.Parallel {

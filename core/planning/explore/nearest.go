@@ -62,7 +62,7 @@ func Nearest(b brief.Brief, changes []brief.Scale) ([]NearestStop, error) {
 		boxes, err := l.System.Boxes(request)
 		if err != nil || len(boxes) == 0 {
 			return nil, fault.At("changes."+strconv.Itoa(i),
-				"%s has no octave within these frets: give a wider stretch of the neck", s.Title())
+				"%s has no full octave within these frets: give a wider stretch of the neck", s.Title())
 		}
 		lists = append(lists, boxes)
 	}

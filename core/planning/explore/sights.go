@@ -167,7 +167,7 @@ func alikeStrings(strs []stringNotes) (Sight, bool) {
 	if len(words) == 0 {
 		return s, false
 	}
-	s.Words = "Alike are strings " + strings.Join(words, "; and ") + "."
+	s.Words = "These strings are alike: " + strings.Join(words, "; and ") + "."
 	return s, true
 }
 
@@ -202,7 +202,7 @@ func twelveFretsAway(_ plan.Plan, box plan.Box) (Sight, bool) {
 	if len(ways) == 0 {
 		return Sight{}, false
 	}
-	s := Sight{Kind: OctaveHigher, Words: "The same box lies " + english.And(ways) + "."}
+	s := Sight{Kind: OctaveHigher, Words: "The same box is " + english.And(ways) + "."}
 	for _, n := range box.Notes {
 		if box.Higher {
 			s.Places = append(s.Places, neck.Place{String: n.String, Fret: n.Fret + 12})
@@ -231,7 +231,7 @@ func relativeKey(p plan.Plan, box plan.Box) (Sight, bool) {
 	if lacks := notIn(p, r); len(lacks) > 0 {
 		has = "has all these notes but " + english.And(lacks)
 	}
-	s := Sight{Kind: RelativeKey, Words: fmt.Sprintf("%s %s: its roots lie %s %s.", r.Title, has, counted(away, "fret",
+	s := Sight{Kind: RelativeKey, Words: fmt.Sprintf("%s %s. Its roots are %s %s.", r.Title, has, counted(away, "fret",
 		"frets"), way)}
 	for _, n := range box.Notes {
 		if n.MIDI%12 == tonic.Class() {

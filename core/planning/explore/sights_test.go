@@ -34,16 +34,16 @@ func TestSights(t *testing.T) {
 	assert.Equal(t, "1-3 on strings 5, 4 and 3; 1-4 on 6, 2 and 1: two patterns to learn.",
 		strings.Replace(guitar[explore.FingerPatterns].Words, "1-4 on strings 6, 2 and 1; 1-3 on 5, 4 and 3",
 			"1-3 on strings 5, 4 and 3; 1-4 on 6, 2 and 1", 1))
-	assert.Equal(t, "Alike are strings 6, 2 and 1 (frets 6, 9); and 5, 4 and 3 (frets 6, 8).",
+	assert.Equal(t, "These strings are alike: 6, 2 and 1 (frets 6, 9); and 5, 4 and 3 (frets 6, 8).",
 		guitar[explore.AlikeStrings].Words)
-	assert.Equal(t, "The same box lies 12 frets higher, frets 18 to 21.", guitar[explore.OctaveHigher].Words)
-	assert.Equal(t, "D♭ major pentatonic has all these notes: its roots lie three frets towards the bridge.",
+	assert.Equal(t, "The same box is 12 frets higher, frets 18 to 21.", guitar[explore.OctaveHigher].Words)
+	assert.Equal(t, "D♭ major pentatonic has all these notes. Its roots are three frets towards the bridge.",
 		guitar[explore.RelativeKey].Words)
 	assert.Contains(t, guitar[explore.RelativeKey].Places, neck.Place{String: 6, Fret: 9})
 	_, seven := guitar[explore.Tetrachords]
 	assert.False(t, seven)
 
-	assert.Equal(t, "G major has all these notes but D♯: its roots lie three frets towards the bridge.",
+	assert.Equal(t, "G major has all these notes but D♯. Its roots are three frets towards the bridge.",
 		sightsOf(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "E", "name": "harmonic-minor"}}`)[explore.RelativeKey].Words)
 
 	bass := sightsOf(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "major"}, "layout": {"system": "one-octave"}}`)

@@ -54,18 +54,18 @@ var Changes = []change{
 	{table.Row{ID: "octave", Name: "an octave"}, octaves},
 	{table.Row{ID: "length", Name: "longer or shorter"}, lengths},
 	{table.Row{ID: "move", Name: "earlier or later"}, moves},
-	{table.Row{ID: "cut", Name: "cut in two"}, cuts},
-	{table.Row{ID: "join", Name: "joined into one"}, joins},
-	{table.Row{ID: "repeat", Name: "played again"}, repeats},
-	{table.Row{ID: "remove", Name: "taken out"}, removes},
-	{table.Row{ID: "rest", Name: "a rest in its place"}, rests},
-	{table.Row{ID: "backwards", Name: "backwards", Why: "the last note first"}, backwards},
-	{table.Row{ID: "upside-down", Name: "upside down", Why: "within the scale, about the first note: up becomes down"},
+	{table.Row{ID: "cut", Name: "split in two"}, cuts},
+	{table.Row{ID: "join", Name: "joined"}, joins},
+	{table.Row{ID: "repeat", Name: "repeated"}, repeats},
+	{table.Row{ID: "remove", Name: "deleted"}, removes},
+	{table.Row{ID: "rest", Name: "replaced with a rest"}, rests},
+	{table.Row{ID: "backwards", Name: "backwards", Why: "backwards"}, backwards},
+	{table.Row{ID: "upside-down", Name: "upside down", Why: "mirrored around the first note, within the scale"},
 		upsideDown},
-	{table.Row{ID: "through", Name: "through the scale", Why: "as a cell from each step of an octave"}, through},
+	{table.Row{ID: "through", Name: "through the scale", Why: "played from each step of an octave"}, through},
 	{table.Row{ID: "scale", Name: "into another key or mode", Why: "by degree: a third stays a third"}, intoScale},
 	{table.Row{ID: "slide", Name: "slid along the neck",
-		Why: "the hand moves, open strings stay: what does it become?"}, slides},
+		Why: "the hand moves, open strings stay"}, slides},
 }
 
 // Changer asks for a change of a phrase that a brief plays.
@@ -136,11 +136,11 @@ func (p *changing) check() error {
 	}
 	for _, n := range p.notes {
 		if n.MIDI < 0 || n.MIDI > pitch.MaxMIDI {
-			return fault.At("change", "note %d would lie beyond all pitches: give a smaller step", n.MIDI)
+			return fault.At("change", "note %d would be out of range: give a smaller step", n.MIDI)
 		}
 	}
 	if len(line.Text(p.notes, p.into, true)) > brief.MaxPhrase {
-		return fault.At("change", "the phrase would be too long to be kept: take a part of it")
+		return fault.At("change", "the phrase would be too long to save: use a part of it")
 	}
 	return nil
 }

@@ -93,7 +93,7 @@ func TestEveryChangeHolds(t *testing.T) {
 		next.Scale, next.Run.Phrase = made.Scale, made.Text
 		p, err := plan.Build(next)
 		if err != nil {
-			assert.ErrorContains(t, err, "run.phrase: it spans more")
+			assert.ErrorContains(t, err, "run.phrase: it has a wider range")
 			return
 		}
 		assert.LessOrEqual(t, made.To, len(p.Run.Events))

@@ -28,7 +28,7 @@ var remarks = []remark{
 	{"starts-on", func(notes []Named, _ scale.Scale, add func(string, ...int)) {
 		add(fmt.Sprintf("It starts on the %s.", pretty(notes[0])), 1)
 	}},
-	{"minor-to-major-third", steps("b3", "3", "The ♭3 goes to the 3: minor and major mixed, not a wrong note.")},
+	{"minor-to-major-third", steps("b3", "3", "The ♭3 moves to the 3. That mixes minor and major; it isn't a wrong note.")},
 	{"flat-five-falls", steps("b5", "4", "The ♭5 falls to the 4, as in the blues.")},
 	{"flat-five-rises", steps("b5 #4", "5", "The ♭5 rises to the 5, as in the blues.")},
 	{"chord", chords},
@@ -153,7 +153,7 @@ func sequences(notes []Named, s scale.Scale, add func(string, ...int)) {
 			if times < 2 || at[from] == at[from+size] {
 				continue
 			}
-			add(fmt.Sprintf("A cell of %d notes comes %s, each time on another step.", size, english.Times(times)),
+			add(fmt.Sprintf("A cell of %d notes comes %s, each time on a different step.", size, english.Times(times)),
 				span(from+1, from+times*size)...)
 			return
 		}
@@ -191,7 +191,7 @@ func copies(notes []Named, _ scale.Scale, add func(string, ...int)) {
 					if apart < 0 {
 						where = "lower"
 					}
-					add(fmt.Sprintf("Notes %d to %d are notes %d to %d an octave %s.", b+1, b+size, a+1, a+size,
+					add(fmt.Sprintf("Notes %d to %d repeat notes %d to %d an octave %s.", b+1, b+size, a+1, a+size,
 						where), span(b+1, b+size)...)
 					return
 				}
@@ -208,9 +208,9 @@ func landing(notes []Named, s scale.Scale, add func(string, ...int)) {
 		third = "b3"
 	}
 	if slices.Contains([]string{"1", third, "5"}, last.Degree) {
-		add(fmt.Sprintf("It lands on the %s, a note of the chord on the tonic.", pretty(last)), last.N)
+		add(fmt.Sprintf("It ends on the %s, a note of the tonic chord.", pretty(last)), last.N)
 		return
 	}
-	add(fmt.Sprintf("It ends on the %s, which is no note of the chord on the tonic: it leans on.", pretty(last)),
+	add(fmt.Sprintf("It ends on the %s, which isn't in the tonic chord, so it sounds unfinished.", pretty(last)),
 		last.N)
 }

@@ -55,23 +55,23 @@ func (m *maker) allCautions(p Plan, chosen fingered, seq sequence) []Caution {
 	if m.Pattern.Uses.Phrase {
 		out = append(out, m.phraseCautions(seq.phrase)...)
 		if w := m.phraseOpening(seq); w.Over() > 0 {
-			out = append(out, wide("The phrase", w, "another way to lay it, or higher on the neck")...)
+			out = append(out, wide("The phrase", w, "another place for it, or a higher position")...)
 		}
 	} else {
 		out = append(out, m.boxCautions(p, chosen)...)
 	}
 	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
 		out = append(out, said(CautionEnding,
-			"The run ends on %s, outside the chord: it sounds unfinished. Let it go on to the root or a chord note.",
+			"The run ends on %s, outside the chord, so it sounds unfinished. End on the root or a chord note.",
 			endWords(end)))
 	}
 	if seq.uneven {
 		out = append(out, said(CautionUneven,
-			"Repeated, these %d notes would not fill whole bars within %d notes: they are played once. Rests or a long last note fill the bar.",
+			"Repeating these %d notes doesn't fill whole bars within %d notes, so they're played once. Fill the bar with rests or a long last note.",
 			len(seq.steps), maxRepeated))
 	}
 	if titles := m.Unused(); len(titles) > 0 {
-		out = append(out, Caution{Code: CautionUnused, Message: "These fine points are set and change nothing here: " +
+		out = append(out, Caution{Code: CautionUnused, Message: "These settings have no effect here: " +
 			strings.Join(titles, ", ") + "."})
 	}
 	if len(m.Scale.Respelled) > 0 {
@@ -79,7 +79,7 @@ func (m *maker) allCautions(p Plan, chosen fingered, seq sequence) []Caution {
 	}
 	if t, ok := m.Scale.Simpler(); ok {
 		out = append(out, said(CautionSpelling,
-			"%s needs double accidentals%s; %s sounds the same and reads more easily.",
+			"%s needs double accidentals%s. %s sounds the same and is easier to read.",
 			m.Title(m.Scale.Tonic, m.Scale.Name), inSignature(m.Scale), m.Title(t.Tonic, t.Name)))
 	}
 	return out
@@ -94,10 +94,10 @@ func said(code, format string, args ...any) Caution {
 func wide(what string, w hand.Opening, easier string) []Caution {
 	opens, limit := apart(w.MM, w.LimitMM)
 	return []Caution{
-		said(CautionSpan, "%s opens %s and %s %s mm, frets %d to %d; %s mm is comfortable for this hand. Easier: %s.",
+		said(CautionSpan, "%s opens the %s and %s fingers %s mm, frets %d to %d. This hand is comfortable up to %s mm. Easier: %s.",
 			what, fingerNames[w.Low], fingerNames[w.High], opens, w.LowFret, w.HighFret, limit, easier),
-		said(CautionCare, "Warm up first, stop if it hurts, and keep it short with breaks. "+
-			"Pain, numbness or tingling that stays is for a doctor or physiotherapist."),
+		said(CautionCare, "Warm up first, keep it short, take breaks, and stop if it hurts. "+
+			"If pain, numbness or tingling lasts, see a doctor or physiotherapist."),
 	}
 }
 
@@ -119,7 +119,7 @@ func (m *maker) boxCautions(p Plan, chosen fingered) (out []Caution) {
 		out = append(out, Caution{Code: CautionRefit, Message: box.Refit})
 	}
 	if len(chosen.held) > 0 {
-		out = append(out, Caution{Code: CautionByHand, Message: "The fingers set by hand ask for " +
+		out = append(out, Caution{Code: CautionByHand, Message: "The fingers you set need " +
 			m.asks(m.finger(chosen.Box), chosen, -1) + "."})
 	}
 	if w := chosen.Report.Comfortable; w.Over() > 0 {
@@ -132,7 +132,7 @@ func (m *maker) boxCautions(p Plan, chosen fingered) (out []Caution) {
 		out = append(out, Caution{Code: CautionThumb, Message: words})
 	}
 	if !box.Complete {
-		out = append(out, Caution{Code: CautionIncomplete, Message: "Box " + box.ID + " is not whole. " +
+		out = append(out, Caution{Code: CautionIncomplete, Message: "Box " + box.ID + " is incomplete. " +
 			box.LackWords})
 	}
 	if m.System.Uses.Rings {
@@ -169,9 +169,9 @@ const jumpFrets = 5
 
 // jumps says where the hand cannot go on stepwise.
 func (m *maker) jumps(box string, f fingered) (out []Caution) {
-	why := "the layout has its next note there"
+	why := "the layout puts the next note there"
 	if m.System.Uses.AnyString {
-		why = "no stepwise way lies within these frets"
+		why = "these frets have no stepwise path"
 	}
 	last := -1 // note that was stopped last
 	for i, t := range f.Touches {
@@ -202,7 +202,7 @@ func (m *maker) alteredCore() string {
 	for i, a := range altered {
 		words[i] = a.Has.Pretty() + " for " + a.For.Pretty()
 	}
-	return fmt.Sprintf("This scale holds no plain pentatonic: its forms are those of the %s with %s.", named.Name,
+	return fmt.Sprintf("This scale contains no plain pentatonic. Its forms are those of the %s with %s.", named.Name,
 		english.And(words))
 }
 
@@ -213,7 +213,7 @@ func (m *maker) sharedStrings(f fingered) (out []Caution) {
 	for _, i := range hand.Shared(f.places()) {
 		first, second := m.Say(m.Scale.Notes[f.Notes[i].Degree]), m.Say(m.Scale.Notes[f.Notes[i+1].Degree])
 		out = append(out, said(CautionShared,
-			"%s and %s share string %d: %s stops as %s sounds. No row of these notes does without.",
+			"%s and %s share string %d, so %s stops when %s sounds. No order of these notes avoids it.",
 			first, second, f.Notes[i].String, first, second))
 	}
 	return out
@@ -225,7 +225,7 @@ func (m *maker) respelledWords() string {
 	for k, i := range m.Scale.Respelled {
 		words[k] = fmt.Sprintf("degree %s is written %s", m.Scale.Formula[i].Pretty(), m.Say(m.Scale.Notes[i]))
 	}
-	return fmt.Sprintf("%s goes past double accidentals: %s, as it sounds.", m.Title(m.Scale.Tonic, m.Scale.Name),
+	return fmt.Sprintf("%s would need triple accidentals, so it's written %s, as it sounds.", m.Title(m.Scale.Tonic, m.Scale.Name),
 		english.And(words))
 }
 

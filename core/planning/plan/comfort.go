@@ -44,7 +44,7 @@ func (m *maker) comfort(f fingered, low int) *Comfort {
 			return m.comfortPlan(f, low, up)
 		}
 	}
-	return &Comfort{Message: "Nowhere on this neck is it comfortable for this hand with these fingers.",
+	return &Comfort{Message: "With these fingers, it isn't comfortable for this hand anywhere on the neck.",
 		Days: []ComfortDay{}}
 }
 
@@ -63,7 +63,7 @@ func (m *maker) comfortPlan(f fingered, low, up int) *Comfort {
 		tonic := scale.UsualTonic(m.Scale.Tonic.Class() + at)
 		c.Days = append(c.Days, ComfortDay{day + 1, low + at, tonic.String(), number.Tenth(m.openingAt(f, at).MM)})
 	}
-	c.Message = fmt.Sprintf("Comfortable from fret %d, %s higher. Start there and bring it down a fret a day.", c.Fret,
+	c.Message = fmt.Sprintf("Comfortable from fret %d, %s higher. Start there and move down a fret a day.", c.Fret,
 		english.Count(up, "fret", "frets"))
 	return c
 }

@@ -43,7 +43,7 @@ func (m *maker) whyNotOwn(school int, places []neck.Place, touches []hand.Touch,
 	more := m.hands.of(school).Instead(places, touches, note, own, ask)
 	name := hand.FingerWords[own]
 	if len(more) == 0 {
-		return fmt.Sprintf("With the %s, as in the box, this fret would have two fingers without a shift.", name)
+		return fmt.Sprintf("With the %s, as in the box, this fret would get two fingers without a shift.", name)
 	}
 	where := " here"
 	if d := more[0]; d.Note != note {

@@ -140,7 +140,7 @@ func TestOneOctaveFacts(t *testing.T) {
 	assert.True(t, p.Boxes[8].Complete)
 	cut := plantest.Build(t, short(`guitar | A natural-minor | "system": "one-octave", "octaveShape": "cut-short"`))
 	assert.Equal(t, []string{"G5", "A5"}, cut.Boxes[8].Missing, "or is cut short, and says so")
-	assert.Equal(t, "No G5 or A5: there is no higher string under this hand.", cut.Boxes[8].LackWords)
+	assert.Equal(t, "No G5 or A5: there is no higher string in this position.", cut.Boxes[8].LackWords)
 
 	bass := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"system": "one-octave", "box": 2}, "run": {"chain": true, "direction": "up"}}`)
 	last := bass.Run.Events[len(bass.Run.Events)-1]
@@ -149,7 +149,7 @@ func TestOneOctaveFacts(t *testing.T) {
 	two := plantest.Build(t, short(`upright-bass | G major | "system": "from-degree", "octaves": 2`))
 	assert.Equal(t, "4: 3 | 3: 0 2 3 | 2: 0 2 4 | 1: 0 2 4 5 7 9 11 12", frets(two.Boxes[0].Notes),
 		"two octaves with open strings, the easiest first")
-	assert.Contains(t, two.Cautions[0].Message, "The thumb position begins at the octave")
+	assert.Contains(t, two.Cautions[0].Message, "Thumb position starts at the octave")
 
 	upright := plantest.Build(t, short(`upright-bass | D major | "system": "one-octave", "lowFret": 0, "highFret": 8`))
 	found := false
@@ -344,7 +344,7 @@ func TestCampanellaKeepsLow(t *testing.T) {
 	assert.Equal(t, "3: 0 2 | 2: 0 | 3: 5 | 4: 0 | 1: 0 | 2: 7 | 4: 5", frets(p.Boxes[0].Notes))
 	assert.True(t, p.Boxes[0].Complete)
 	assert.Contains(t, p.Cautions, plan.Caution{Code: "shared",
-		Message: "C and D share string 3: C stops as D sounds. No row of these notes does without."})
+		Message: "C and D share string 3, so C stops when D sounds. No order of these notes avoids it."})
 
 	for tonic, low := range map[string]int{"C": 0, "Db": 1, "D": 2, "Eb": 3, "E": 4} {
 		p := plantest.Build(t, short(`ukulele | `+tonic+` major | "system": "campanella"`))
@@ -512,7 +512,7 @@ func TestOctavesClimbStepwise(t *testing.T) {
 
 	jump := plantest.Build(t, short(`bass | C major | "system": "from-degree", "octaves": 2, "strings": [3, 1], "highFret": 20`))
 	assert.Contains(t, jump.Cautions, plan.Caution{Code: "jump",
-		Message: "Box 1 jumps 8 frets, from string 3, fret 15 to string 1, fret 7: no stepwise way lies within these frets."})
+		Message: "Box 1 jumps 8 frets, from string 3, fret 15 to string 1, fret 7: these frets have no stepwise path."})
 }
 
 // Common practice: any shape repeats twelve frets higher, with the same fingers.

@@ -98,7 +98,7 @@ func (m *maker) fingerChosen() (fingered, error) {
 		p, _, _ := brief.ReadHeld(held)
 		if !slices.ContainsFunc(b.Notes, func(n layout.Note) bool { return n.Place == p }) {
 			return fingered{}, fault.At("hand.fingers",
-				"%s was given, which is not in this box: give places of its notes", held)
+				"%s was given, which isn't in this box: give places of its notes", held)
 		}
 	}
 	return m.fingerHeld(b, m.Fingers), nil

@@ -87,7 +87,7 @@ func TestComfort(t *testing.T) {
 	assert.Nil(t, plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Gb", "name": "lydian"}}`).Comfort, "comfortable as it stands")
 	short := plantest.Build(t, `{"instrument": {"id": "bass", "frets": 7}, "scale": {"tonic": "F#", "name": "major"}, "hand": {"limitsMm": {"comfortable": [20, 20, 20]}}}`)
 	require.NotNil(t, short.Comfort)
-	assert.Contains(t, short.Comfort.Message, "Nowhere on this neck")
+	assert.Contains(t, short.Comfort.Message, "isn't comfortable for this hand anywhere on the neck")
 }
 
 func TestWhy(t *testing.T) {
@@ -101,7 +101,7 @@ func TestWhy(t *testing.T) {
 		{wide, 0, "Index finger, reaching back a fret, so that the hand can stay at fret 3, for frets 3 to 6 next."},
 		{wide, 2, "Little finger, because the middle finger has just taken fret 4 and this is 2 frets further."},
 		{octave, 1, "Ring finger, because the index finger has just taken fret 4 and this is 2 frets further."},
-		{`{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}}`, 0, "An open string: it needs no finger, and gives the hand time to move."},
+		{`{"instrument": {"id": "mandolin"}, "scale": {"tonic": "G", "name": "major"}, "layout": {"system": "first-position"}}`, 0, "An open string. It needs no finger and gives the hand time to move."},
 	} {
 		why, err := whyOf(plantest.Parse(t, c.brief), c.note)
 		require.NoError(t, err)
@@ -155,7 +155,7 @@ func TestLimitsAreChecked(t *testing.T) {
 	for limits, want := range map[string]string{
 		`{"comfortable": [50, 40]}`:                               "hand.limitsMm.comfortable: 2 openings were given: give three",
 		`{"comfortable": [50, 40, 5]}`:                            "hand.limitsMm.comfortable: 5 was given: give 15 to 150 mm",
-		`{"comfortable": [90, 40, 38], "greatest": [80, 58, 54]}`: "hand.limitsMm.greatest: 80 mm stands under the comfortable 90 mm",
+		`{"comfortable": [90, 40, 38], "greatest": [80, 58, 54]}`: "hand.limitsMm.greatest: 80 mm is less than the comfortable 90 mm",
 	} {
 		_, err := plan.Build(plantest.Parse(t,
 			`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "dorian"}, "hand": {"limitsMm": `+limits+`}}`))

@@ -33,13 +33,13 @@ func TestFingersSetByHand(t *testing.T) {
 	}
 	assert.Contains(t, p.Sentence, "with the little finger on string 6, fret 4")
 	assert.Equal(t, plan.CautionByHand, p.Cautions[0].Code)
-	assert.Regexp(t, `^The fingers set by hand ask for a shift of \d frets at string 6, fret`, p.Cautions[0].Message)
+	assert.Regexp(t, `^The fingers you set need a shift of \d frets at string 6, fret`, p.Cautions[0].Message)
 
 	why, err := plan.Why(given, 0)
 	require.NoError(t, err)
 	assert.True(t, why.Held)
 	assert.Empty(t, why.Free)
-	assert.Contains(t, why.Why, "Little finger, set by hand")
+	assert.Contains(t, why.Why, "Little finger, set by you")
 	for _, way := range why.Fingers {
 		given.Hand.Fingers = way.Fingers
 		p, err := plan.Build(given)
@@ -86,7 +86,7 @@ func TestFingersThatCannotBeHeld(t *testing.T) {
 		"9/4/1":  "a string from 1 to 6",
 		"6/0/1":  "a fret from 1 to 22",
 		"6/1/4":  "the little finger does not come to fret 1",
-		"6/14/2": "6/14/2 was given, which is not in this box",
+		"6/14/2": "6/14/2 was given, which isn't in this box",
 	} {
 		_, err := plan.Build(brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Ab",
 			Name: "major"}, Layout: brief.Layout{System: "two-per-string"}, Hand: brief.Hand{Fingers: []string{held}}})

@@ -33,7 +33,7 @@ func (m *maker) lackReason(l layout.Lack) string {
 	case layout.NoFret:
 		return fmt.Sprintf("string %d has no fret left for it", l.String)
 	case layout.BelowNut:
-		return fmt.Sprintf("it would lie behind the nut of string %d", l.String)
+		return fmt.Sprintf("it would be below the open note of string %d", l.String)
 	case layout.TooHigh:
 		return fmt.Sprintf("the neck ends at fret %d", m.Neck.Frets)
 	case layout.TooLow:
@@ -43,7 +43,7 @@ func (m *maker) lackReason(l layout.Lack) string {
 	case layout.OtherString:
 		return "on a string that this brief leaves out"
 	case layout.NoString:
-		return "there is no higher string under this hand"
+		return "there is no higher string in this position"
 	}
 	return "the hand doesn't reach it in this tuning without a shift"
 }

@@ -118,5 +118,5 @@ func TestALegThatCannotBePlayedSaysWhy(t *testing.T) {
 		{Laid: leg(t, `"scale": {"tonic": "E", "name": "dorian"}`)},
 		{Laid: leg(t, `"scale": {"tonic": "E", "name": "dorian"}, "run": {"pattern": "groups", "size": 12}`)},
 	})
-	assert.ErrorContains(t, err, "run.size: no figure of this pattern fits")
+	assert.ErrorContains(t, err, "run.size: this pattern doesn't fit")
 }

@@ -47,7 +47,7 @@ func (m *maker) layPhrase(b fingered) (laidPhrase, error) {
 		}
 	}
 	return laidPhrase{}, fault.At("run.phrase",
-		"it spans more than this neck has from fret %d to %d: give a phrase of less compass, or a wider stretch of the neck", m.Request.LowFret, m.Request.HighFret)
+		"it has a wider range than this neck has from fret %d to %d: give a phrase with a smaller range, or a wider stretch of the neck", m.Request.LowFret, m.Request.HighFret)
 }
 
 func moved(notes []line.Note, octaves int) []line.Note {
@@ -159,7 +159,7 @@ func (m *maker) phraseCautions(l *laidPhrase) (out []Caution) {
 		return nil
 	}
 	if l.instead != "" {
-		out = append(out, said(CautionPhraseWay, "The phrase does not lie %s: it is played %s.", m.Way.Name, l.instead))
+		out = append(out, said(CautionPhraseWay, "The phrase doesn't fit %s, so it's played %s.", m.Way.Name, l.instead))
 	}
 	if n := l.octaves; n != 0 {
 		direction := "higher"
@@ -167,7 +167,7 @@ func (m *maker) phraseCautions(l *laidPhrase) (out []Caution) {
 			direction, n = "lower", -n
 		}
 		out = append(out, said(CautionPhraseOctave,
-			"The phrase is played %s %s than it is written, where it lies here.",
+			"The phrase is played %s %s than written, so that it fits here.",
 			english.Count(n, "octave", "octaves"), direction))
 	}
 	return out

@@ -78,10 +78,10 @@ func TestProblemsNameTheFieldAndWhatIsAccepted(t *testing.T) {
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "majr"}}`:                                           `scale.name: no scale is called "majr": give one of major natural-minor`,
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C"}}`:                                                           "scale.name: no scale was given",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major", "formula": "1 2 3"}}`:                      "scale.formula: a name (major) and a formula were given: give one of them",
-		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "formula": "2 3 4"}}`:                                       "scale.formula: the formula begins with 2: it has to begin with the root, 1",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "formula": "2 3 4"}}`:                                       "scale.formula: the formula starts with 2: it must start with the root, 1",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C##", "name": "major"}}`:                                        "scale.tonic: C## was given: give a tonic with at most one",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"system": "spiral"}}`:          `layout.system: "spiral" was given: give one of three-per-string`,
-		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "formula": "1 2 4 5"}, "layout": {"system": "five-form"}}`:  "layout.system: five-form does not fit",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "formula": "1 2 4 5"}, "layout": {"system": "five-form"}}`:  "layout.system: five-form doesn't fit",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"box": 9}}`:                    "layout.box: 9 was given: this layout has boxes 0 to 6",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"strings": [1, 1]}}`:           "layout.strings: string 1 was given: give each string once, from 1 to 6",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"lowFret": 9, "highFret": 3}}`: "layout.lowFret: 9 lies above layout.highFret 3",
@@ -162,7 +162,7 @@ func TestCautions(t *testing.T) {
 	wide := plantest.Build(t, short("guitar | Gb lydian"))
 	assert.Equal(t, []string{"span", "care"}, codes(wide))
 	assert.Contains(t, wide.Cautions[0].Message,
-		"Box 1 opens index and middle 63 mm, frets 2 to 4; 55 mm is comfortable for this hand.")
+		"Box 1 opens the index and middle fingers 63 mm, frets 2 to 4. This hand is comfortable up to 55 mm.")
 	assert.Contains(t, wide.Cautions[0].Message, "the same shape 3 frets higher")
 	assert.Empty(t, codes(plantest.Build(t, short(`ukulele | Gb lydian | "system": "three-per-string"`))),
 		"the same frets on a short neck")
@@ -172,7 +172,7 @@ func TestCautions(t *testing.T) {
 	past := plantest.Build(t, short("guitar | A# whole-tone"))
 	assert.Contains(t, codes(past), "respelled")
 	assert.Contains(t, past.Cautions[0].Message,
-		"A♯ whole-tone goes past double accidentals: degree ♯6 is written A♭, as it sounds.")
+		"A♯ whole-tone would need triple accidentals, so it's written degree ♯6 is written A♭, as it sounds.")
 }
 
 func TestLeftHandedChangesNoData(t *testing.T) {

@@ -33,7 +33,7 @@ func (m *maker) preferenceWords(chosen fingered) string {
 func whyNoPreference(p hand.Prefer, r hand.Report) string {
 	switch {
 	case r.Shifts == 0 && r.Reaches == 0:
-		return "the hand neither reaches nor shifts here"
+		return "the hand doesn't reach or shift here"
 	case p == hand.PreferReach && r.Shifts == 0:
 		return "the hand never shifts here"
 	case p == hand.PreferReach:
@@ -41,7 +41,7 @@ func whyNoPreference(p hand.Prefer, r hand.Report) string {
 	case r.Reaches == 0:
 		return "no finger reaches here"
 	}
-	return "a shift in place of a reach would have to be taken back at once"
+	return "a shift instead of a reach would have to be undone at once"
 }
 
 // thumbWords says that a box on an upright bass comes to where the thumb is put on
@@ -51,6 +51,6 @@ func (m *maker) thumbWords(b Box) string {
 	if in.Family != neck.Uprights || b.HighFret < layout.Octave {
 		return ""
 	}
-	return fmt.Sprintf("The thumb position begins at the octave, position %d: from there on the thumb comes onto the string, "+
-		"and the fingers given here are only a guide.", layout.Octave)
+	return fmt.Sprintf("Thumb position starts at the octave, position %d: from there the thumb plays on the string, "+
+		"so the fingers here are only a guide.", layout.Octave)
 }

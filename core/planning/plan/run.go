@@ -285,7 +285,7 @@ func (m *maker) order(b fingered) (order []int, through []run.ChordAt, err error
 	order = run.Order(notes, m.Spec)
 	if len(order) == 0 {
 		return nil, nil, fault.At(m.figureField(),
-			"no figure of this pattern fits into the %d notes of the box: give a smaller one, or a box with more notes", len(notes))
+			"this pattern doesn't fit into the %d notes of the box: give a smaller one, or a box with more notes", len(notes))
 	}
 	switch land := m.Brief.Run.LandOn; {
 	case land != nil:
@@ -295,7 +295,7 @@ func (m *maker) order(b fingered) (order []int, through []run.ChordAt, err error
 		})
 		if target < 0 {
 			return nil, nil, fault.At("run.landOn",
-				"string %d, fret %d is not a note of this box: give one of its notes", land.String, land.Fret)
+				"string %d, fret %d isn't in this box: give one of its notes", land.String, land.Fret)
 		}
 		order = run.WalkTo(order, target)
 	case m.Finish != run.AsWritten:

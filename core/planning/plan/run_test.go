@@ -48,13 +48,13 @@ func TestSequencesByDegree(t *testing.T) {
 	assert.Equal(t, "1 b3 6 2 5 1 b3 6 2 5 1 b3 6 2 5 1 b3 6 2 5 1 b3 6 2", degrees(five.Run),
 		"every other note, in any scale")
 	_, err := plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"strings": [6]}, "run": {"pattern": "intervals", "size": 9}}`))
-	assert.ErrorContains(t, err, "run.size: no figure of this pattern fits into the 3 notes")
+	assert.ErrorContains(t, err, "run.size: this pattern doesn't fit into the 3 notes")
 	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "kumoi"}, "run": {"pattern": "drop-2"}}`))
 	assert.ErrorContains(t, err, "run.pattern: drop-2 chords need a scale of seven notes, this one has 5")
 	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"pattern": "cell", "cell": "0 x"}}`))
 	assert.ErrorContains(t, err, `run.cell: "x" was given: give scale steps`)
 	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"landOn": {"string": 6, "fret": 1}}}`))
-	assert.ErrorContains(t, err, "run.landOn: string 6, fret 1 is not a note of this box")
+	assert.ErrorContains(t, err, "run.landOn: string 6, fret 1 isn't in this box")
 }
 
 // Common practice: octaves chained root to root cover the neck. A run through
@@ -62,7 +62,7 @@ func TestSequencesByDegree(t *testing.T) {
 // whole octave, each note where its own box has it.
 func TestRunThroughAChain(t *testing.T) {
 	p := played(t, `"layout": {"system": "one-octave"}, "run": {"chain": true, "direction": "up"}`)
-	assert.Contains(t, p.Sentence, "on through the chain of boxes")
+	assert.Contains(t, p.Sentence, "through the chain of boxes")
 	var last plan.Box
 	for at := 0; ; at = p.Boxes[at].Links[0].Box {
 		last = p.Boxes[at]
@@ -87,7 +87,7 @@ func TestRunThroughAChain(t *testing.T) {
 		assert.Greater(t, long.Run.Events[i].MIDI, long.Run.Events[i-1].MIDI)
 	}
 	_, err := plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"chain": true}}`))
-	assert.ErrorContains(t, err, "run.chain: the boxes of three notes per string do not lead on")
+	assert.ErrorContains(t, err, "run.chain: the boxes of three notes per string don't join")
 }
 
 func eventPlaces(r plan.Run) (out []neck.Place) {

@@ -70,22 +70,22 @@ func (m *maker) fingerWay(f fingered, note, finger int, held []string) FingerWay
 }
 
 // asks says what one fingering of a box asks for that another does not: "a shift
-// of 2 frets, not a reach back of 9 mm". What falls on a note needs no place.
+// of 2 frets instead of a reach back of 9 mm". What falls on a note needs no place.
 func (m *maker) asks(now, then fingered, note int) string {
 	if now.school != then.school {
-		return "the fingers of another school"
+		return "the fingering of another school"
 	}
 	more, less := m.hands.of(now.school).Differ(now.places(), now.Touches, then.Touches, now.Hand)
 	asked, spared := demandWords(now, more, note), demandWords(now, less, note)
 	switch {
 	case asked == "" && spared == "":
-		return "as much in all"
+		return "the same in total"
 	case asked == "":
-		return "less in itself: not " + spared
+		return "cheaper on its own: without " + spared
 	case spared == "":
 		return asked
 	}
-	return asked + ", not " + spared
+	return asked + " instead of " + spared
 }
 
 // why is a teacher's reason for a finger: what the hand has just done, where it
@@ -95,11 +95,11 @@ func (m *maker) why(f fingered, note int) string {
 	finger := english.Capital(hand.FingerWords[t.Finger])
 	switch {
 	case t.Finger == hand.OpenString:
-		return "An open string: it needs no finger, and gives the hand time to move."
+		return "An open string. It needs no finger and gives the hand time to move."
 	case f.held[at] > 0:
 		free := maps.Clone(f.held)
 		delete(free, at)
-		return fmt.Sprintf("%s, set by hand: it asks for %s.", finger, m.asks(m.fingerHeld(f.Box, free), f, note))
+		return fmt.Sprintf("%s, set by you. It needs %s.", finger, m.asks(m.fingerHeld(f.Box, free), f, note))
 	case t.Reach == hand.Back:
 		return fmt.Sprintf("%s, reaching back a fret, so that the hand can stay at fret %d%s.", finger, t.Position,
 			f.besides(note))
@@ -118,7 +118,7 @@ func (m *maker) why(f fingered, note int) string {
 			finger, hand.FingerWords[f.Touches[before].Finger], f.Notes[before].Fret,
 			furtherWords(at.Fret-f.Notes[before].Fret), m.opensEasily(f, before, note))
 	case f.asOnStringBefore(note):
-		return fmt.Sprintf("%s, as on string %d: the same frets have the same fingers.", finger, f.Notes[before].String)
+		return fmt.Sprintf("%s, as on string %d: the same frets get the same fingers.", finger, f.Notes[before].String)
 	case at.Fret == t.Position && t.Finger == hand.Index:
 		return fmt.Sprintf("%s, because the hand stays at fret %d, where the index finger is.", finger, t.Position)
 	}
@@ -190,7 +190,7 @@ func (m *maker) opensEasily(f fingered, before, note int) string {
 	case low == hand.Index && m.Style.Wide == hand.OneTwoFour:
 		return " These two fingers open most easily."
 	case low == hand.Ring && m.Style.Wide == hand.OneThreeFour:
-		return " Wide spans are played 1-3-4 here."
+		return " Wide spans use 1-3-4 here."
 	}
 	return ""
 }
@@ -233,13 +233,13 @@ func demandWord(d hand.Demand) string {
 	case hand.Shift:
 		return "a shift of " + english.Count(max(d.Frets, -d.Frets), "fret", "frets")
 	case hand.Leave:
-		return "leaving the home position"
+		return "leaving home position"
 	case hand.Cut:
 		return "a note cut short"
 	case hand.Widens:
-		return "the hand to open by a fret"
+		return "opening the hand by a fret"
 	case hand.Hops:
-		return "to hop over from the string before"
+		return "hopping from the string before"
 	case hand.Slide:
 		return fmt.Sprintf("a slide of %.0f mm", d.MM)
 	}

@@ -89,7 +89,7 @@ func move(before, now played) Move {
 		for _, over := range []int{-1, 1} {
 			if n := overlap(a, b, over, fingers); n > 0 {
 				m.Strings, m.Frets = over, 0
-				m.Words = fmt.Sprintf("The same %s, %s, on the %s that both keys have.", sameWords[fingers],
+				m.Words = fmt.Sprintf("The same %s, %s, on the %s that both keys share.", sameWords[fingers],
 					strs(over), english.CountInWords(n, "string", "strings"))
 				m.Changes = append(otherFingers(before, now, over), openChanges(before, now)...)
 				return m
@@ -145,7 +145,7 @@ func otherFingers(before, now played, over int) []string {
 	why := "the strings beside ask for it"
 	switch {
 	case open:
-		why = "open strings come or go"
+		why = "open strings appear or disappear"
 	case moved < 0:
 		why = "the frets are wider here"
 	case moved > 0:
@@ -209,20 +209,20 @@ func openChanges(before, now played) []string {
 		name := now.Say(open.Name)
 		switch {
 		case had[str] && !has[str] && now.Scale.Index(open.MIDI()) < 0:
-			out = append(out, fmt.Sprintf("Open %s (string %d) is gone%s.", name, str, insteadOf(now, str)))
+			out = append(out, fmt.Sprintf("Open %s (string %d) isn't in this key%s.", name, str, insteadOf(now, str)))
 		case had[str] && !has[str]:
 			left = append(left, name)
 		case has[str] && !had[str] && before.Scale.Index(open.MIDI()) < 0:
-			out = append(out, fmt.Sprintf("Open %s (string %d) sounds in this key.", name, str))
+			out = append(out, fmt.Sprintf("Open %s (string %d) is in this key.", name, str))
 		case has[str] && !had[str]:
 			again = append(again, name)
 		}
 	}
 	if len(left) > 0 {
-		out = append(out, "The hand leaves "+openWords(left)+", still in the key.")
+		out = append(out, "Now out of reach: "+openWords(left)+", still in the key.")
 	}
 	if len(again) > 0 {
-		out = append(out, "Back under the hand: "+openWords(again)+".")
+		out = append(out, "Back in reach: "+openWords(again)+".")
 	}
 	return out
 }
@@ -246,7 +246,7 @@ func openIn(b plan.Box) map[int]bool {
 func insteadOf(now played, str int) string {
 	for _, n := range now.box.Notes {
 		if n.String == str {
-			return fmt.Sprintf(": the string begins with %s on fret %d", now.Say(pitch.MustParseName(n.Name)), n.Fret)
+			return fmt.Sprintf(": the string starts with %s on fret %d", now.Say(pitch.MustParseName(n.Name)), n.Fret)
 		}
 	}
 	return ""
@@ -257,7 +257,7 @@ func crossingChanges(before, now played) []string {
 	out := []string{}
 	for _, c := range now.box.Corrections {
 		if !slices.Contains(before.box.Corrections, c) {
-			out = append(out, fmt.Sprintf("From string %d to %d the shape moves %s: these strings are tuned unlike the rest.", c.FromString, c.ToString, english.AlongNeck(c.Frets)))
+			out = append(out, fmt.Sprintf("Between strings %d and %d the shape moves %s, because these strings are tuned differently.", c.FromString, c.ToString, english.AlongNeck(c.Frets)))
 		}
 	}
 	return out
@@ -269,14 +269,14 @@ func runsOut(before, now played) string {
 	down := fmt.Sprintf("down an octave, to string %d, fret %d.", root.String, root.Fret)
 	next, ok := nextRoot(before, now)
 	if !ok {
-		return "The next root up lies past the last fret: " + down
+		return "The next root up is past the last fret: " + down
 	}
 	for _, b := range now.Boxes {
 		if b.Notes[0].Place == next && b.Shortfall() == 0 {
-			return "The scale is whole from a lower root: " + down
+			return "The scale is complete from a lower root: " + down
 		}
 	}
-	return fmt.Sprintf("From string %d, fret %d the strings that are left do not hold the whole scale under one hand: ", next.String, next.Fret) + down
+	return fmt.Sprintf("From string %d, fret %d the remaining strings don't hold the whole scale in one position: ", next.String, next.Fret) + down
 }
 
 // nextRoot is the root a step up from the one before, nearest to its fret.
@@ -293,11 +293,11 @@ func nextRoot(before, now played) (best neck.Place, ok bool) {
 }
 
 func fretsEnd(_, now played) string {
-	return fmt.Sprintf("The frets end at %d: the shape is folded down an octave.", now.Neck.Frets)
+	return fmt.Sprintf("The frets end at %d, so the shape drops an octave.", now.Neck.Frets)
 }
 
 func liesHere(_, now played) string {
 	root := now.root()
-	return fmt.Sprintf("The lowest root under the hand is an octave lower than a step up: string %d, fret %d.",
+	return fmt.Sprintf("The lowest root in reach is an octave lower than the next step up: string %d, fret %d.",
 		root.String, root.Fret)
 }

@@ -62,7 +62,7 @@ func TestBassRoundOfMajorPentatonics(t *testing.T) {
 		mark := ""
 		if s.DroppedOctave {
 			mark = " dropped"
-			assert.Contains(t, s.Why, "do not hold the whole scale", s.Tonic)
+			assert.Contains(t, s.Why, "don't hold the whole scale", s.Tonic)
 		}
 		got = append(got, fmt.Sprintf("%s %d:%d%s", s.Tonic, s.Root.String, s.Root.Fret, mark))
 		assert.True(t, s.Plan.Boxes[s.Plan.Box].Complete, s.Tonic)
@@ -107,7 +107,7 @@ func TestMandolinRoundInFirstPosition(t *testing.T) {
 		assert.Contains(t, s.Move.Words, "one string towards the ceiling", s.Tonic)
 	}
 	assert.Equal(t, []int{4, 4, 3, 2, 1, 0}, open)
-	assert.Equal(t, []string{"Open E (string 1) is gone: the string begins with F on fret 1."}, r.Stops[3].Move.Changes)
+	assert.Equal(t, []string{"Open E (string 1) isn't in this key: the string starts with F on fret 1."}, r.Stops[3].Move.Changes)
 }
 
 // Common practice: G C F B♭ E♭ A♭ D♭ F♯ B E A D. The other orders close their
@@ -341,8 +341,8 @@ func TestBoxesAndFingersOfSingleKeys(t *testing.T) {
 	}
 	assert.Equal(t, brief.OnePosition, r.Brief.Round.Where)
 	require.Len(t, r.Remarks, 2)
-	assert.Contains(t, strings.Join(r.Remarks, " "), "string 4, fret 19 of E♭ was set aside")
-	assert.Contains(t, strings.Join(r.Remarks, " "), "Box 99 of D♭ was set aside")
+	assert.Contains(t, strings.Join(r.Remarks, " "), "string 4, fret 19 of E♭ isn't used")
+	assert.Contains(t, strings.Join(r.Remarks, " "), "Box 99 of D♭ isn't used")
 	_, err := buildBad(t, keys+`, "boxes": ["H 3"], "fingers": ["Eb 9"]}}`)
 	assert.ErrorContains(t, err, `round.boxes: "H 3" was given: begin with a key, such as Bb`)
 	assert.ErrorContains(t, err, `round.fingers: "9" was given: give string/fret/finger`)
@@ -364,7 +364,7 @@ func TestPicksAreObeyedOrTheRoundGivesWay(t *testing.T) {
 	}
 	boxed := of(`"layout": {"system": "three-per-string", "box": 3}, "round": {"place": "lowest"}`)
 	assert.Equal(t, brief.Lowest, boxed.Brief.Round.Where, "the place stays as it was picked")
-	assert.Equal(t, []string{"The box and the fingers chosen for A♭ were set aside: keys are played each at its lowest. Choose a box or a finger of that key in the round, or another place."}, boxed.Remarks)
+	assert.Equal(t, []string{"Your box and fingers for A♭ aren't used, because keys are played each at its lowest. Choose a box or finger for that key in the round, or another place."}, boxed.Remarks)
 	for _, place := range brief.Wheres {
 		r := of(`"layout": {"box": 2}, "round": {"place": "` + place.ID + `"}`)
 		assert.Equal(t, place.ID, r.Brief.Round.Where)
@@ -409,7 +409,7 @@ func TestAProgression(t *testing.T) {
 		assert.Equal(t, class, r.Run.Keys[i].Vamp[0][0]%12, "its chord is under it")
 	}
 	assert.Equal(t, []string{"G natural minor", "C Dorian", "E♭ major", "G natural minor"}, titles)
-	assert.Contains(t, r.Sentence, "Carry it through G natural minor, C Dorian, E♭, G natural minor in an order of one's own")
+	assert.Contains(t, r.Sentence, "Take it through G natural minor, C Dorian, E♭, G natural minor in your own order")
 	again, err := round.Build(r.Brief)
 	require.NoError(t, err)
 	assert.Equal(t, r.Stops, again.Stops)
@@ -434,7 +434,7 @@ func TestFingersSetByHandGoWithTheShape(t *testing.T) {
 func TestSentenceSaysTheRound(t *testing.T) {
 	r := build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Bb", "name": "major"}, "round": {"order": "shuffled", "seed": 7, "link": "alone", "place": "nearest"}}`)
 	assert.Contains(t, r.Sentence, "lay B♭ major out")
-	assert.Contains(t, r.Sentence, "Carry it through twelve keys shuffled (number 7), each nearest to the hand, a bar's rest between.")
+	assert.Contains(t, r.Sentence, "Take it through twelve keys shuffled (number 7), each nearest to the hand, a bar's rest between.")
 	for _, part := range r.SentenceParts {
 		assert.NotEqual(t, "scale.tonic", part.Field, "the key of a round is where it starts")
 	}
@@ -451,7 +451,7 @@ func TestSentenceSaysTheRound(t *testing.T) {
 // Names are said as the brief asks; the data stays English.
 func TestARoundInGerman(t *testing.T) {
 	r := build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "major"}, "names": "german", "round": {"order": "own", "keys": ["Bb", "Eb", "B"], "place": "lowest"}}`)
-	assert.Contains(t, r.Sentence, "Carry it through B Es H in an order")
+	assert.Contains(t, r.Sentence, "Take it through B Es H in your own order")
 	assert.Equal(t, "Bb Eb B", keysOf(r))
 	assert.Regexp(t, "^From C on .* step to Es on string", r.Stops[1].Join)
 	assert.Regexp(t, "step to H on", r.Stops[2].Join)
@@ -474,12 +474,12 @@ func TestMovesAreSaidAsTheyAre(t *testing.T) {
 	for _, c := range []struct{ brief, tonic, words, change string }{
 		{`"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "minor-pentatonic"}, "round": {"order": "own", "keys": ["F", "Bb"]}`, "Bb", "The same fingering, one string towards the floor.", ""},
 		{`"instrument": {"id": "guitar"}, "scale": {"tonic": "E", "name": "dorian"}, "layout": {"system": "seven-position", "box": 4}, "round": {"place": "same-shape", "order": "semitones", "start": "E"}`, "F", "The same fingering, one fret towards the bridge.", ""},
-		{`"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "major-pentatonic"}, "round": {"order": "own", "keys": ["Bb", "Eb"]}`, "Eb", "The same shape, 5 frets towards the bridge.", "Fingers on string 3 2 4, not 1 3; string 2 1 4, not 0 3; string 1 1 4, not 0 3: open strings come or go."},
-		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "F", "name": "major"}, "round": {"order": "own", "keys": ["F", "Bb"], "place": "first-position"}`, "Bb", "The same fingering, one string towards the ceiling, on the 3 strings that both keys have.", "Open E (string 1) is gone"},
-		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["A", "D"]}`, "D", "Another box: string 3, fret 5.", "The hand leaves the open strings A D G, still in the key."},
-		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["D", "A"]}`, "A", "Another box: string 3, fret 0.", "Back under the hand: the open strings A D G."},
-		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "B", "name": "major"}, "round": {"order": "own", "keys": ["B", "E"], "place": "first-position"}`, "E", "The same fingering, one string towards the ceiling, on the 3 strings that both keys have.", "Open A (string 2) sounds in this key."},
-		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "Bb", "name": "harmonic-minor"}, "round": {"order": "own", "keys": ["Bb", "Eb"], "place": "first-position"}`, "Eb", "The same fingering, one string towards the ceiling, on the 3 strings that both keys have.", "Open D (string 3) sounds in this key."},
+		{`"instrument": {"id": "bass"}, "scale": {"tonic": "Bb", "name": "major-pentatonic"}, "round": {"order": "own", "keys": ["Bb", "Eb"]}`, "Eb", "The same shape, 5 frets towards the bridge.", "Fingers on string 3 2 4, not 1 3; string 2 1 4, not 0 3; string 1 1 4, not 0 3: open strings appear or disappear."},
+		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "F", "name": "major"}, "round": {"order": "own", "keys": ["F", "Bb"], "place": "first-position"}`, "Bb", "The same fingering, one string towards the ceiling, on the 3 strings that both keys share.", "Open E (string 1) isn't in this key"},
+		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["A", "D"]}`, "D", "Another box: string 3, fret 5.", "Now out of reach: the open strings A D G, still in the key."},
+		{`"instrument": {"id": "bass"}, "scale": {"tonic": "A", "name": "mixolydian"}, "round": {"order": "own", "keys": ["D", "A"]}`, "A", "Another box: string 3, fret 0.", "Back in reach: the open strings A D G."},
+		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "B", "name": "major"}, "round": {"order": "own", "keys": ["B", "E"], "place": "first-position"}`, "E", "The same fingering, one string towards the ceiling, on the 3 strings that both keys share.", "Open A (string 2) is in this key."},
+		{`"instrument": {"id": "mandolin"}, "scale": {"tonic": "Bb", "name": "harmonic-minor"}, "round": {"order": "own", "keys": ["Bb", "Eb"], "place": "first-position"}`, "Eb", "The same fingering, one string towards the ceiling, on the 3 strings that both keys share.", "Open D (string 3) is in this key."},
 		{`"instrument": {"id": "guitar"}, "scale": {"tonic": "Ab", "name": "major"}, "layout": {"system": "seven-position"}, "round": {"order": "own", "keys": ["D", "G"], "place": "one-position"}`, "G", "The hand stays in position 11.", ""},
 	} {
 		r := build(t, `{`+c.brief+`}`)

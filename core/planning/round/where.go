@@ -70,7 +70,7 @@ func (f found) asAsked(s *spec) (_ found, remarks []string) {
 	tonic := f.Scale.Tonic
 	if box, ok := s.Keys.Boxes[tonic]; ok {
 		if box > len(f.Boxes) {
-			remarks = append(remarks, fmt.Sprintf("Box %d of %s was set aside: there are %s there.", box, s.Say(tonic),
+			remarks = append(remarks, fmt.Sprintf("Box %d of %s isn't used: there are only %s there.", box, s.Say(tonic),
 				english.Count(len(f.Boxes), "box", "boxes")))
 		} else {
 			f = at(f.Laid, box-1)
@@ -81,7 +81,7 @@ func (f found) asAsked(s *spec) (_ found, remarks []string) {
 		p, finger, _ := brief.ReadHeld(text)
 		here := slices.ContainsFunc(f.box.Notes, func(n layout.Note) bool { return n.Place == p })
 		if !here || !f.Style.School.Takes(finger, p.Fret) {
-			remarks = append(remarks, fmt.Sprintf("The %s on string %d, fret %d of %s was set aside: it is not in the box that is played.", hand.FingerWords[finger], p.String, p.Fret, s.Say(tonic)))
+			remarks = append(remarks, fmt.Sprintf("The %s on string %d, fret %d of %s isn't used: it's not in the box that is played.", hand.FingerWords[finger], p.String, p.Fret, s.Say(tonic)))
 			continue
 		}
 		held = brief.Hold(held, p, finger)
@@ -256,7 +256,7 @@ func sameShape(s *spec) ([]found, error) {
 	for i, key := range s.Keys.All {
 		f, ok := s.shapeAt(key, shape, moves[i])
 		if !ok {
-			return nil, misplaced("the layout has no such shape %d frets on, in %s: give a layout whose boxes can be moved, or another place", moves[i], s.Say(key.Tonic))
+			return nil, misplaced("the layout has no such shape %d frets higher, in %s: give a layout whose boxes can be moved, or another place", moves[i], s.Say(key.Tonic))
 		}
 		out = append(out, f)
 	}

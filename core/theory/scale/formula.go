@@ -36,11 +36,11 @@ func ParseFormula(s string) (Formula, error) {
 		f[i] = d
 	}
 	if f[0].String() != "1" {
-		return nil, fmt.Errorf("the formula begins with %s: it has to begin with the root, 1", fields[0])
+		return nil, fmt.Errorf("the formula starts with %s: it must start with the root, 1", fields[0])
 	}
 	for i := 1; i < len(f); i++ {
 		if f[i].Semitones() <= f[i-1].Semitones() || f[i].Semitones() > 11 {
-			return nil, fmt.Errorf("%s after %s does not rise within the octave: give the degrees from low to high, each once", fields[i], fields[i-1])
+			return nil, fmt.Errorf("%s after %s doesn't rise within the octave: give the degrees from low to high, each once", fields[i], fields[i-1])
 		}
 	}
 	return f, nil

@@ -178,9 +178,9 @@ func TestChordsOfTheKey(t *testing.T) {
 
 func TestFormulaErrors(t *testing.T) {
 	for given, want := range map[string]string{
-		"": "0 degrees", "1 2": "2 degrees", "1 2 3 4 5 6 7 1 2 3 4 5 6": "13 degrees", "2 3 4": "begin with the root",
+		"": "0 degrees", "1 2": "2 degrees", "1 2 3 4 5 6 7 1 2 3 4 5 6": "13 degrees", "2 3 4": "start with the root",
 		"1 3 2": "2 after 3",
-		"1 x 3": `"x" is not a degree`, "1 3 b4": "does not rise", "1 3 #7": "does not rise",
+		"1 x 3": `"x" is not a degree`, "1 3 b4": "doesn't rise", "1 3 #7": "doesn't rise",
 	} {
 		_, err := scale.ParseFormula(given)
 		assert.ErrorContains(t, err, want, given)

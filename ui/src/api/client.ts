@@ -1,3 +1,4 @@
+import { say } from './words'
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 import { inRoom } from '../shared/shell/site'
@@ -101,8 +102,8 @@ export async function answerOf<T>(call: Promise<Answer<T>>): Promise<{ data: T; 
     answer = await call
   } catch (cause) {
     if (cause instanceof DOMException && cause.name === 'AbortError') throw cause
-    if (cause instanceof LeftUnsent) throw new CallError('It was not sent.')
-    throw new CallError('Even Ladder does not answer. Is it still running?')
+    if (cause instanceof LeftUnsent) throw new CallError(say.itWasntSent)
+    throw new CallError(say.cantReachEvenLadderIsIt)
   }
   if (answer.response) cameFrom(answer.response)
   if (answer.response?.status === 401) signedOut()

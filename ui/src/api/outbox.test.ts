@@ -70,7 +70,7 @@ test.each([
   answers(status, status, 200)
   const answer = retrying(new Request('http://localhost/api/v1/pupils/p1', { method: 'PUT', body: '{}', headers: { 'Content-Type': 'application/json' } }))
   await vi.advanceTimersByTimeAsync(100)
-  expect(outbox.waiting.value).toEqual(['a change of a pupil'])
+  expect(outbox.waiting.value).toEqual(['a change to a pupil'])
   expect(outbox.why.value).toBe(why)
   expect(outbox.trouble.value).toBe(status === 507 ? 'the disk is full' : '')
   await vi.advanceTimersByTimeAsync(4000)
@@ -127,8 +127,8 @@ test('who goes on at once is answered with 202; what only asks does not wait', a
   await refused
   expect(kept()).toHaveLength(1)
   expect(changeOf('POST', '/api/v1/plan')).toBeUndefined()
-  expect(changeOf('PUT', '/api/v1/shelf/briefs/x')).toBe('a change of the shelf')
-  expect(changeOf('DELETE', '/rooms/hall/api/v1/assignments/x')).toBe('a change of an assignment')
+  expect(changeOf('PUT', '/api/v1/shelf/briefs/x')).toBe('a change on the shelf')
+  expect(changeOf('DELETE', '/rooms/hall/api/v1/assignments/x')).toBe('a change to an assignment')
   expect(changeOf('GET', '/api/v1/pupils')).toBeUndefined()
 })
 

@@ -1,22 +1,23 @@
+import { say } from './words'
 import { computed, shallowRef } from 'vue'
 import { site } from '../shared/shell/site'
 
 /** What a change is said to be while it waits, by its method and address. Other calls do not wait: they only ask, or are work that is pressed again. */
 const changes: [RegExp, string][] = [
-  [/^POST .*\/log$/, 'a try'],
-  [/^POST .*\/log\/[^/]+\/take-back$/, 'a try that is taken back'],
-  [/^PUT .*\/log\/[^/]+\/take$/, 'a take'],
-  [/^(POST|PUT|DELETE) .*\/pupils\/[^/]+\/assignments$/, 'an assignment'],
-  [/^(POST|PUT|DELETE) .*\/assignments\//, 'a change of an assignment'],
-  [/^(POST|PUT|DELETE) .*\/pupils\/[^/]+\/weeks/, 'weeks of practice'],
-  [/^POST .*\/pupils$/, 'a new pupil'],
-  [/^(PUT|DELETE) .*\/pupils\//, 'a change of a pupil'],
-  [/^POST .*\/shelf\/[^/]+$/, 'something new for the shelf'],
-  [/^(POST|PUT|DELETE) .*\/shelf\//, 'a change of the shelf'],
+  [/^POST .*\/log$/, say.aTry],
+  [/^POST .*\/log\/[^/]+\/take-back$/, say.aWithdrawnTry],
+  [/^PUT .*\/log\/[^/]+\/take$/, say.aTake],
+  [/^(POST|PUT|DELETE) .*\/pupils\/[^/]+\/assignments$/, say.anAssignment],
+  [/^(POST|PUT|DELETE) .*\/assignments\//, say.aChangeToAnAssignment],
+  [/^(POST|PUT|DELETE) .*\/pupils\/[^/]+\/weeks/, say.aPracticePlan],
+  [/^POST .*\/pupils$/, say.aNewPupil],
+  [/^(PUT|DELETE) .*\/pupils\//, say.aChangeToAPupil],
+  [/^POST .*\/shelf\/[^/]+$/, say.aNewItemOnTheShelf],
+  [/^(POST|PUT|DELETE) .*\/shelf\//, say.aChangeOnTheShelf],
   [/^POST .*\/sittings$/, 'answers'],
-  [/^DELETE .*\/sittings\//, 'a sitting that is deleted'],
-  [/^POST .*\/homes\/results$/, 'results from home'],
-  [/^POST (?!.*\/keeping\/).*\/restore$/, 'something that is brought back'],
+  [/^DELETE .*\/sittings\//, say.aDeletedSession],
+  [/^POST .*\/homes\/results$/, say.resultsFromHome],
+  [/^POST (?!.*\/keeping\/).*\/restore$/, say.aRestoredItem],
 ]
 
 /** A change that had no answer yet. */

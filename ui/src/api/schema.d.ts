@@ -1872,7 +1872,7 @@ export interface components {
          */
         HandWide: "1-2-4" | "1-3-4";
         /**
-         * @description How a reach is weighed against a shift.
+         * @description Whether to reach or to shift.
          * @enum {string}
          */
         HandPrefer: "either" | "reach" | "shift";

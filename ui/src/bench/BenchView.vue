@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiCompareHorizontal, mdiLadder, mdiTimerOutline } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -102,47 +103,47 @@ function stepKey(to: 'fourthOn' | 'fourthBack') {
 }
 
 useKeys([
-  { key: 'b', does: 'to the brief', run: () => head.value?.focus() },
-  { key: ',', does: 'box before', run: () => stepBox(-1) },
-  { key: '.', does: 'next box', run: () => stepBox(1) },
-  { key: '>', does: 'the same box 12 frets higher', run: () => strip.value?.move(1) },
-  { key: '<', does: 'the same box 12 frets lower', run: () => strip.value?.move(-1) },
-  { key: 'k', does: 'key on by a fourth', run: () => stepKey('fourthOn') },
-  { key: 'K', does: 'key back by a fourth', run: () => stepKey('fourthBack') },
+  { key: 'b', does: say.goToTheBrief, run: () => head.value?.focus() },
+  { key: ',', does: say.previousBox, run: () => stepBox(-1) },
+  { key: '.', does: say.nextBox, run: () => stepBox(1) },
+  { key: '>', does: say.sameBox12FretsHigher, run: () => strip.value?.move(1) },
+  { key: '<', does: say.sameBox12FretsLower, run: () => strip.value?.move(-1) },
+  { key: 'k', does: say.nextKeyAFourthUp, run: () => stepKey('fourthOn') },
+  { key: 'K', does: say.previousKeyAFourthDown, run: () => stepKey('fourthBack') },
   labelKey,
-  { key: 'n', does: 'the whole neck or the box only', run: () => (stretch.value = stretch.value === 'box' ? 'whole' : 'box') },
-  { key: 'e', does: 'even or true fret spacing', run: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even') },
-  { key: ' ', does: 'play the run after its count-in, stop', run: player.toggle },
+  { key: 'n', does: say.wholeNeckOrThisBoxOnly, run: () => (stretch.value = stretch.value === 'box' ? 'whole' : 'box') },
+  { key: 'e', does: say.evenOrTrueFretSpacing, run: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even') },
+  { key: ' ', does: say.playTheRunAfterACount, run: player.toggle },
   clickKey,
   ...speedKeys,
-  { key: 's', does: 'staff above the lanes', run: () => (keptStaff.value = !keptStaff.value) },
-  { key: 'r', does: 'repeat the bar of the marked note, or end it', run: player.repeatBar },
-  { key: 'R', does: 'take the next bar into the repeat', run: player.repeatMore },
-  { key: 'p', does: 'the sheet to print', run: () => head.value?.print() },
+  { key: 's', does: say.showTheStaff, run: () => (keptStaff.value = !keptStaff.value) },
+  { key: 'r', does: say.repeatTheBarOfTheSelected, run: player.repeatBar },
+  { key: 'R', does: say.addTheNextBarToThe, run: player.repeatMore },
+  { key: 'p', does: say.printOrExportTheSheet, run: () => head.value?.print() },
 ])
 </script>
 
 <template>
   <div class="bench" :aria-busy="busy">
-    <v-progress-linear v-if="slow" indeterminate color="primary" class="waiting" aria-label="Working out the plan" />
+    <v-progress-linear v-if="slow" indeterminate color="primary" class="waiting" :aria-label="say.calculatingThePlan" />
     <TryAgain :text="failure" @again="bench.retry" />
 
     <template v-if="plan">
       <WorkHead ref="head" keeps :work="bench" :said="plan" @keep="keepOpen = true">
         <SetFor :brief="brief" />
-        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }"
-          >Practise</v-btn
-        >
-        <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">Every key</v-btn>
-        <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">Compare</v-btn>
+        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">{{
+          say.practise
+        }}</v-btn>
+        <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">{{ say.everyKey }}</v-btn>
+        <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">{{ say.compare }}</v-btn>
       </WorkHead>
 
       <div class="work">
         <div class="play">
           <div class="tools">
-            <ChoiceRow v-model="keptLabel" :options="labelNames" label="What stands on the marks" />
-            <ChoiceRow v-model="stretch" :options="stretchNames" label="How much of the neck" />
-            <ChoiceRow v-model="keptSpacing" :options="{ even: 'even frets', true: 'true' }" label="Fret spacing" />
+            <ChoiceRow v-model="keptLabel" :options="labelNames" :label="say.labels" />
+            <ChoiceRow v-model="stretch" :options="stretchNames" :label="say.show" />
+            <ChoiceRow v-model="keptSpacing" :options="{ even: say.evenFrets, true: say.trueSpacing }" :label="say.fretSpacing" />
           </div>
           <NeckDrawing
             :plan="plan"
@@ -173,7 +174,7 @@ useKeys([
           </PlayBar>
           <RunLanes v-model:loop="loop" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :score="score" :current="current" @choose="player.stepTo" />
         </div>
-        <aside aria-label="Spelling and hand">
+        <aside :aria-label="say.scaleAndHand">
           <SpellingPanel :plan="plan" />
           <HandPanel :plan="plan" />
           <SightsPanel v-model="seen" :plan="plan" />
@@ -189,11 +190,11 @@ useKeys([
     </template>
 
     <template v-else-if="problems.length">
-      <h1>This brief cannot be laid out yet</h1>
-      <ProblemList back="Start afresh" :problems="problems" :brief="brief" @change="change" @back="bench.startAfresh" />
+      <h1>{{ say.thisBriefCantBeLaidOut }}</h1>
+      <ProblemList :back="say.startOver" :problems="problems" :brief="brief" @change="change" @back="bench.startAfresh" />
     </template>
     <div v-else-if="!failure" class="skeleton" role="status">
-      <span class="unseen">Working out the plan</span>
+      <span class="unseen">{{ say.calculatingThePlan }}</span>
       <div v-for="i in 3" :key="i" class="bone" :class="`b${i}`" />
     </div>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
 import { keptOrder } from '../shared/shell/kept'
@@ -12,15 +13,15 @@ const count = computed(() => props.plan.boxes.length)
 </script>
 
 <template>
-  <span v-if="count === 1" class="lead">one box</span>
+  <span v-if="count === 1" class="lead">{{ say.n1Box }}</span>
   <label v-else class="lead"
-    >{{ inSight < count ? `${place + 1} of ${count} boxes` : `${count} boxes` }} by
-    <select v-model="keptOrder" data-do="order" aria-label="Order of the boxes">
+    >{{ say.boxesSortedBy(inSight, count, place) }}
+    <select v-model="keptOrder" data-do="order" :aria-label="say.sortTheBoxes">
       <option v-for="(o, id) in boxOrders" :key="id" :value="id">{{ o.name }}</option>
     </select></label
   >
-  <button v-if="chosen?.higher" type="button" class="move" data-do="higher" @click="emit('move', 1)">12 frets higher</button>
-  <button v-if="chosen?.lower" type="button" class="move" data-do="lower" @click="emit('move', -1)">12 frets lower</button>
+  <button v-if="chosen?.higher" type="button" class="move" data-do="higher" @click="emit('move', 1)">{{ say.n12FretsHigher }}</button>
+  <button v-if="chosen?.lower" type="button" class="move" data-do="lower" @click="emit('move', -1)">{{ say.n12FretsLower }}</button>
 </template>
 
 <style scoped>

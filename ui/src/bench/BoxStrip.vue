@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiAlertOutline, mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { useElementSize, useSwipe } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -44,13 +45,13 @@ function small(box: Box) {
 }
 
 function title(box: Box) {
-  const name = box.form || !box.name.startsWith('from') || /\d$/.test(box.name) ? box.name : `from ${pretty(box.degree)}`
+  const name = box.form || !box.name.startsWith('from') || /\d$/.test(box.name) ? box.name : say.from(pretty(box.degree))
   return name.replace(/^position (\d+), /, 'pos. $1 ')
 }
 
 function demands(box: Box) {
   const many = (n: number, one: string, more: string) => (n === 0 ? [] : [`${n} ${n === 1 ? one : more}`])
-  return [...many(box.reaches, 'reach', 'reaches'), ...many(box.shifts, 'shift', 'shifts')].join(', ') || 'the hand stays'
+  return [...many(box.reaches, 'reach', 'reaches'), ...many(box.shifts, 'shift', 'shifts')].join(', ') || say.theHandStaysInPlace
 }
 
 function step(by: number) {
@@ -78,28 +79,30 @@ defineExpose({ step, move, place, inSight })
 </script>
 
 <template>
-  <div class="row" role="group" aria-label="Boxes">
-    <v-btn :icon="mdiChevronLeft" size="small" aria-label="Box before (comma)" :disabled="place <= 0" @click="step(-1)" />
+  <div class="row" role="group" :aria-label="say.boxes">
+    <v-btn :icon="mdiChevronLeft" size="small" :aria-label="say.previousBoxComma" :disabled="place <= 0" @click="step(-1)" />
     <div ref="strip" v-roving="'.box'" class="strip">
       <button v-for="{ box, index } in shown" :key="box.id" type="button" class="box" :data-box="index" :aria-current="index === plan.box" @click="emit('choose', index)">
         <svg :width="wide" :height="tall" aria-hidden="true">
           <path v-for="(mark, k) in small(box)" :key="k" :d="mark.d" class="mark" :class="{ root: mark.root, added: mark.added }" />
         </svg>
         <span class="name" :title="box.name"
-          ><span class="unseen">Box </span><b>{{ box.id }}</b> {{ title(box) }}</span
+          ><span class="unseen">{{ say.box }} </span><b>{{ box.id }}</b> {{ title(box) }}</span
         >
         <span class="facts"
-          ><span class="unseen">{{ box.notes.length }} notes, frets </span>{{ box.lowFret }}–{{ box.highFret }}<span class="span">{{ Math.round(box.spanMm) }} mm</span>
+          ><span class="unseen">{{ say.notesFrets(box.notes.length) }} </span>{{ box.lowFret }}–{{ box.highFret }}<span class="span">{{ say.mm(Math.round(box.spanMm)) }}</span>
           <v-icon v-if="box.overLimit || box.refit" :icon="mdiAlertOutline" size="13" class="warn" />
-          <span v-if="box.lackWords" class="lacks" :title="box.lackWords" aria-hidden="true">not whole</span>
-          <span v-if="box.overLimit" class="unseen">past what is comfortable</span>
+          <span v-if="box.lackWords" class="lacks" :title="box.lackWords" aria-hidden="true">{{ say.incomplete }}</span>
+          <span v-if="box.overLimit" class="unseen">{{ say.widerThanComfortable }}</span>
           <span v-if="box.lackWords" class="unseen">{{ box.lackWords }}</span>
         </span>
         <span class="gauge" aria-hidden="true"><span :class="{ over: box.overLimit }" :style="{ inlineSize: `${(box.spanMm / widest) * 100}%` }" /></span>
-        <span class="facts" title="On the way up">{{ demands(box) }}<span class="unseen"> on the way up</span></span>
+        <span class="facts" :title="say.goingUp"
+          >{{ demands(box) }}<span class="unseen"> {{ say.goingUp2 }}</span></span
+        >
       </button>
     </div>
-    <v-btn :icon="mdiChevronRight" size="small" aria-label="Next box (full stop)" :disabled="place === all.length - 1" @click="step(1)" />
+    <v-btn :icon="mdiChevronRight" size="small" :aria-label="say.nextBoxPeriod" :disabled="place === all.length - 1" @click="step(1)" />
   </div>
 </template>
 

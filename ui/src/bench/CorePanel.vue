@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import type { Plan } from '../api/client'
 import { pretty } from '../shared/signs'
 import type { Changes } from '../shared/brief/query'
@@ -10,8 +11,8 @@ const emit = defineEmits<{ change: [changes: Changes] }>()
 </script>
 
 <template>
-  <FoldPanel id="core" title="The same core" open>
-    <p>{{ core.title }}, {{ pretty(core.formula) }}, plus</p>
+  <FoldPanel id="core" :title="say.samePentatonicCore" open>
+    <p>{{ say.corePlus(core.title, pretty(core.formula)) }}</p>
     <ul>
       <li class="this">
         <span class="added">{{ core.added.map(pretty).join(' ') }}</span> {{ title }}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiAlertOutline } from '@mdi/js'
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
@@ -16,18 +17,19 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
 
 <template>
   <section v-if="box">
-    <h2 class="panel-title">Hand, box {{ box.id }}</h2>
-    <p class="width" :class="{ over: box.overLimit }">{{ box.spanMm.toFixed(0) }} <small>mm widest span</small></p>
-    <p class="fact">{{ many(box.reaches, 'reach', 'reaches') }}, {{ many(box.shifts, 'shift', 'shifts') }} on the way up</p>
-    <p v-if="rings" class="fact">Each note rings through {{ rings }} notes on average, itself the first.</p>
+    <h2 class="panel-title">{{ say.handBox(box.id) }}</h2>
+    <p class="width" :class="{ over: box.overLimit }">
+      {{ box.spanMm.toFixed(0) }} <small>{{ say.mmWidestSpan }}</small>
+    </p>
+    <p class="fact">{{ say.effortGoingUp(many(box.reaches, 'reach', 'reaches'), many(box.shifts, 'shift', 'shifts')) }}</p>
+    <p v-if="rings" class="fact">{{ say.rings(rings) }}</p>
     <p v-if="box.corrections.length > 2" class="fact">
-      The shape moves, in frets towards the bridge, at strings
-      <span v-for="c in box.corrections" :key="c.fromString" class="crossing">{{ c.fromString }}–{{ c.toString }} by {{ c.frets > 0 ? '+' : '−' }}{{ Math.abs(c.frets) }} </span>
+      {{ say.whereTheShapeMovesInFrets }}
+      <span v-for="c in box.corrections" :key="c.fromString" class="crossing">{{ say.stringsShift(c.fromString, c.toString, c.frets > 0 ? '+' : '−', Math.abs(c.frets)) }} </span>
     </p>
     <template v-else>
       <p v-for="c in box.corrections" :key="c.fromString" class="fact">
-        From string {{ c.fromString }} to {{ c.toString }} the shape moves {{ many(Math.abs(c.frets), 'fret', 'frets') }}
-        {{ c.frets > 0 ? 'towards the bridge' : 'towards the nut' }}.
+        {{ say.shapeMoves(c.fromString, c.toString, many(Math.abs(c.frets), 'fret', 'frets'), c.frets) }}
       </p>
     </template>
     <details v-if="plan.comfort" class="fact">
@@ -35,10 +37,10 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
       <table v-if="plan.comfort.days.length" class="days">
         <thead>
           <tr>
-            <th scope="col">day</th>
-            <th scope="col">lowest fret</th>
-            <th scope="col">key</th>
-            <th scope="col">opening</th>
+            <th scope="col">{{ say.day }}</th>
+            <th scope="col">{{ say.lowestFret }}</th>
+            <th scope="col">{{ say.key }}</th>
+            <th scope="col">{{ say.opening }}</th>
           </tr>
         </thead>
         <tbody>
@@ -46,7 +48,7 @@ const many = (n: number, one: string, more: string) => `${n || 'no'} ${n === 1 ?
             <td>{{ d.day }}</td>
             <td>{{ d.fret }}</td>
             <td>{{ pretty(d.tonic) }}</td>
-            <td>{{ Math.round(d.openMm) }} mm</td>
+            <td>{{ say.openingMm(Math.round(d.openMm)) }}</td>
           </tr>
         </tbody>
       </table>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { useDraft } from '../shared/shell/site'
 import { ref } from 'vue'
 import type { Plan } from '../api/client'
@@ -19,7 +20,7 @@ async function keep() {
   failure.value = ''
   try {
     await shelf('instruments').create({ title: name.value, instrument: props.instrument })
-    tell(`${name.value} is kept: find it under the instrument.`)
+    tell(say.instrumentSaved(name.value))
     name.value = ''
     open.value = false
   } catch (cause) {
@@ -29,15 +30,15 @@ async function keep() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="480" :fullscreen="narrow" aria-label="Keep this instrument">
+  <v-dialog v-model="open" max-width="480" :fullscreen="narrow" :aria-label="say.saveThisInstrument">
     <v-card border class="keep">
       <form @submit.prevent="keep">
-        <h2>Keep this instrument</h2>
-        <p>{{ pretty((instrument.tuning ?? []).join(' ')) }}, {{ instrument.frets }} frets, {{ instrument.scaleLengthMm }} mm</p>
-        <v-text-field v-model="name" label="Name" autofocus maxlength="160" />
+        <h2>{{ say.saveThisInstrument }}</h2>
+        <p>{{ say.instrumentSizes(pretty((instrument.tuning ?? []).join(' ')), instrument.frets, instrument.scaleLengthMm) }}</p>
+        <v-text-field v-model="name" :label="say.name" autofocus maxlength="160" />
         <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-        <v-btn type="submit" color="primary" variant="flat" :disabled="!name.trim()">Keep</v-btn>
-        <v-btn @click="open = false">Close</v-btn>
+        <v-btn type="submit" color="primary" variant="flat" :disabled="!name.trim()">{{ say.save }}</v-btn>
+        <v-btn @click="open = false">{{ say.close }}</v-btn>
       </form>
     </v-card>
   </v-dialog>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
 import type { Changes } from '../shared/brief/query'
@@ -22,13 +23,13 @@ const chain = computed(() => {
 </script>
 
 <template>
-  <FoldPanel id="links" title="Root to root" open>
-    <p v-if="chain.length === 0">No box of this layout goes on from the top of this one.</p>
+  <FoldPanel id="links" :title="say.rootToRoot" open>
+    <p v-if="chain.length === 0">{{ say.noBoxOfThisLayoutContinues }}</p>
     <ol v-else>
       <li v-for="link in chain" :key="link.index">
-        <template v-if="link.same">at string {{ link.to.string }}, fret {{ link.to.fret }}, </template>
-        <template v-else>from string {{ link.from.string }}, fret {{ link.from.fret }} to string {{ link.to.string }}, fret {{ link.to.fret }}, </template>
-        <button type="button" @click="emit('change', { 'layout.box': link.index })">box {{ link.box?.id }}</button>
+        <template v-if="link.same">{{ say.atStringFret(link.to.string, link.to.fret) }} </template>
+        <template v-else>{{ say.fromStringFretToStringFret(link.from.string, link.from.fret, link.to.string, link.to.fret) }} </template>
+        <button type="button" @click="emit('change', { 'layout.box': link.index })">{{ say.boxCalled(link.box?.id) }}</button>
       </li>
     </ol>
   </FoldPanel>

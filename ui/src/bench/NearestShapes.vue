@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { useDraft } from '../shared/shell/site'
 import { computed, shallowRef } from 'vue'
 import { api, take, type NearestStop, type Plan } from '../api/client'
@@ -35,20 +36,22 @@ const open = (s: NearestStop) => emit('change', { 'scale.tonic': s.tonic, ...(s.
 </script>
 
 <template>
-  <FoldPanel id="changes" title="As the key changes" open>
+  <FoldPanel id="changes" :title="say.whenTheKeyChanges" open>
     <form @submit.prevent="find">
-      <v-text-field v-model="typed" label="Keys or chords" placeholder="Eb mixolydian, Ab dorian, or Gm C Gm" hide-details autocomplete="off" spellcheck="false" @change="find" />
+      <v-text-field v-model="typed" :label="say.keysOrChords" :placeholder="say.ebMixolydianAbDorianOrGm" hide-details autocomplete="off" spellcheck="false" @change="find" />
     </form>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <ol v-else-if="stops.length" class="stops">
       <li v-for="(s, i) in stops" :key="i">
         <button type="button" @click="open(s)">{{ s.title }}</button>
-        {{ s.boxName }}<template v-if="i > 0">, {{ s.travelMm < 1 ? 'the hand stays' : `the hand goes ${Math.round(s.travelMm)} mm` }}</template
-        ><template v-if="!s.complete">, cut short</template>
+        {{ s.boxName }}<template v-if="i > 0">, {{ s.travelMm < 1 ? say.theHandStaysInPlace : say.theHandMovesMm(Math.round(s.travelMm)) }}</template
+        ><template v-if="!s.complete">{{ say.cutShort }}</template>
       </li>
     </ol>
-    <p v-if="stops.length > 1"><router-link :to="asRound" data-do="as-round">play them as one run</router-link></p>
-    <p v-else-if="!trouble" class="faint">Type the keys of the tune: each gets the octave that the hand reaches with the least travel from {{ pretty(plan.scale.title) }}.</p>
+    <p v-if="stops.length > 1">
+      <router-link :to="asRound" data-do="as-round">{{ say.playThemAsOneRun }}</router-link>
+    </p>
+    <p v-else-if="!trouble" class="faint">{{ say.typeTheKeys(pretty(plan.scale.title)) }}</p>
   </FoldPanel>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import type { Plan } from '../api/client'
 import type { Changes } from '../shared/brief/query'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
@@ -7,7 +8,7 @@ defineProps<{ plan: Plan }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
 
 type Related = Plan['scale']['related'][number]
-const kinds: Record<Related['relation'], string> = { relative: 'relative', parallel: 'parallel', mode: 'same notes', enharmonic: 'easier spelling' }
+const kinds: Record<Related['relation'], string> = { relative: 'relative', parallel: 'parallel', mode: say.sameNotes, enharmonic: say.easierSpelling }
 
 function go(r: Related) {
   emit('change', { 'scale.tonic': r.tonic, 'scale.name': r.name })
@@ -15,7 +16,7 @@ function go(r: Related) {
 </script>
 
 <template>
-  <FoldPanel v-if="plan.scale.related.length" id="related" title="Go to" open>
+  <FoldPanel v-if="plan.scale.related.length" id="related" :title="say.goTo" open>
     <div class="related">
       <button v-for="r in plan.scale.related" :key="r.relation + r.title" type="button" @click="go(r)">
         {{ r.title }} <span class="kind">{{ kinds[r.relation] }}</span>

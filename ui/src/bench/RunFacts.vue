@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import type { Run } from '../api/client'
 import { pretty } from '../shared/signs'
 
@@ -7,7 +8,7 @@ defineProps<{ run: Run }>()
 </script>
 
 <template>
-  {{ run.notes }} {{ run.notes === 1 ? 'note' : 'notes' }} in {{ run.bars }} {{ run.bars === 1 ? 'bar' : 'bars' }},
-  <span :title="`As many notes: ${run.equalTempos.map((t) => `${t.name} at ${t.tempoBpm}`).join(', ')}`">{{ run.notesPerMinute }} notes a minute</span>, ends on
-  <b>{{ run.endsOn.degree === '1' ? 'the root' : `degree ${pretty(run.endsOn.degree)}` }}</b>
+  {{ say.notesInBars(run.notes, run.bars) }}
+  <span :title="say.sameNotesAMinute(run.equalTempos.map((t) => `${t.name} at ${t.tempoBpm}`).join(', '))">{{ say.notesAMinute(run.notesPerMinute) }}</span>{{ say.endsOn }}
+  <b>{{ run.endsOn.degree === '1' ? say.theRoot : say.degree(pretty(run.endsOn.degree)) }}</b>
 </template>

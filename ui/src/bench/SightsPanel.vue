@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref, watch } from 'vue'
 import { api, take, type Plan, type Sight } from '../api/client'
 import { useLoad } from '../shared/load'
@@ -28,7 +29,7 @@ function show(s: Sight) {
 </script>
 
 <template>
-  <FoldPanel id="sights" title="To see in this box" open>
+  <FoldPanel id="sights" :title="say.patternsInThisBox" open>
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
     <ul>
       <li v-for="s in sights" :key="s.kind">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import { api, take, type Plan } from '../api/client'
 import { useLoad } from '../shared/load'
@@ -15,9 +16,9 @@ const trouble = computed(() => problems.value[0]?.message ?? failure.value)
 </script>
 
 <template>
-  <FoldPanel id="slide" title="Slide against the open strings">
+  <FoldPanel id="slide" :title="say.slideTheShapeOpenStringsStay">
     <label>
-      Every stopped note
+      {{ say.everyFrettedNote }}
       <select v-model.number="frets" data-do="slide">
         <option v-for="n in [-3, -2, -1, 0, 1, 2, 3, 4, 5, 7]" :key="n" :value="n">
           {{ n === 0 ? 'stays' : `${Math.abs(n)} ${Math.abs(n) === 1 ? 'fret' : 'frets'} ${n > 0 ? 'up' : 'down'}` }}
@@ -27,16 +28,18 @@ const trouble = computed(() => problems.value[0]?.message ?? failure.value)
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <template v-else-if="slide">
       <p class="degrees">
-        <span v-for="(n, i) in slide.notes" :key="i" :title="`was ${n.was}`">{{ pretty(n.degree) }}</span>
+        <span v-for="(n, i) in slide.notes" :key="i" :title="say.was(n.was)">{{ pretty(n.degree) }}</span>
       </p>
       <p>
         {{
           slide.scales.length
-            ? `Held by ${slide.scales
-                .slice(0, 4)
-                .map((s) => s.name)
-                .join(', ')}.`
-            : 'No scale of the catalogue holds all of it.'
+            ? say.itsIn(
+                slide.scales
+                  .slice(0, 4)
+                  .map((s) => s.name)
+                  .join(', '),
+              )
+            : say.noScaleInTheCatalogueHas
         }}
       </p>
     </template>

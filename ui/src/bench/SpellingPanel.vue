@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
 import { noteLabel } from '../shared/neck/labels'
@@ -8,12 +9,12 @@ const props = defineProps<{ plan: Plan }>()
 
 const signature = computed(() => {
   const { fifths } = props.plan.scale.keySignature
-  if (fifths === 0) return 'no sharps or flats'
+  if (fifths === 0) return say.noSharpsOrFlats
   const kind = fifths > 0 ? 'sharp' : 'flat'
   return `${Math.abs(fifths)} ${kind}${Math.abs(fifths) === 1 ? '' : 's'}: ${props.plan.scale.signature.join(' ')}`
 })
-const stepWords: Record<number, string> = { 1: 'half', 2: 'whole', 3: 'whole + half', 4: 'two whole' }
-const stepWord = (n: number) => stepWords[n] ?? `${n} half`
+const stepWords: Record<number, string> = { 1: 'half', 2: 'whole', 3: say.wholeHalf, 4: say.twoWhole }
+const stepWord = (n: number) => stepWords[n] ?? say.halfSteps(n)
 </script>
 
 <template>
@@ -22,9 +23,9 @@ const stepWord = (n: number) => stepWords[n] ?? `${n} half`
     <table>
       <thead class="unseen">
         <tr>
-          <th scope="col">degree</th>
-          <th scope="col">note</th>
-          <th scope="col">step to the next</th>
+          <th scope="col">{{ say.degree2 }}</th>
+          <th scope="col">{{ say.note }}</th>
+          <th scope="col">{{ say.stepToTheNext }}</th>
         </tr>
       </thead>
       <tbody>
@@ -35,9 +36,11 @@ const stepWord = (n: number) => stepWords[n] ?? `${n} half`
         </tr>
       </tbody>
     </table>
-    <p class="signature"><span class="faint">Signature:</span> {{ signature }}</p>
+    <p class="signature">
+      <span class="faint">{{ say.keySignature }}</span> {{ signature }}
+    </p>
     <p v-if="plan.scale.sevenths.length" class="signature">
-      <span class="faint">Chords:</span>
+      <span class="faint">{{ say.chords }}</span>
       <span
         v-for="(c, i) in plan.scale.sevenths"
         :key="c.symbol"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import { api, take, type Choice, type Plan } from '../api/client'
 import type { Changes } from '../shared/brief/query'
@@ -40,13 +41,13 @@ function land() {
       <p v-for="p in pressed.played" :key="p.finger" class="played">{{ p.words }}</p>
     </template>
     <slot v-else />
-    <p v-if="capo" class="capo">Frets are counted from the capo.</p>
+    <p v-if="capo" class="capo">{{ say.fretsCountFromTheCapo }}</p>
   </div>
-  <div v-roving="'button, select'" class="row" role="group" :aria-label="pressed ? 'What to do with this mark' : 'On from this box'">
+  <div v-roving="'button, select'" class="row" role="group" :aria-label="pressed ? say.changeThisNote : say.continueFromThisBox">
     <slot name="boxes" />
     <template v-if="pressed && why">
       <FingerRow :why="why" @hold="hold" />
-      <button type="button" class="way" data-do="land" @click="land">{{ landing ? 'let the run end as written' : 'let the run land here' }}</button>
+      <button type="button" class="way" data-do="land" @click="land">{{ landing ? say.resetTheEnding : say.endTheRunHere }}</button>
     </template>
     <template v-else-if="!pressed">
       <button v-for="w in ways" :key="w.label" type="button" class="way" :title="w.note" data-do="way" @click="emit('change', w.changes as Changes)">{{ w.label }}</button>

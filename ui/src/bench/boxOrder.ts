@@ -1,13 +1,14 @@
+import { say } from './words'
 import type { Box } from '../api/client'
 
 /** What the boxes can be put in order by; equal ones stay in the layout's own order. */
 export const boxOrders = {
-  layout: { name: 'the layout', by: () => 0 },
-  neck: { name: 'the neck', by: (b: Box) => b.lowFret },
+  layout: { name: say.position, by: () => 0 },
+  neck: { name: say.fret, by: (b: Box) => b.lowFret },
   span: { name: 'span', by: (b: Box) => b.spanMm },
   reaches: { name: 'reaches', by: (b: Box) => b.reaches },
   shifts: { name: 'shifts', by: (b: Box) => b.shifts },
-  notes: { name: 'most notes', by: (b: Box) => -b.notes.length },
+  notes: { name: say.mostNotes, by: (b: Box) => -b.notes.length },
 } as const
 
 export type BoxOrder = keyof typeof boxOrders

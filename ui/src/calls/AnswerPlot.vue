@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import type { Answer } from './useCalls'
 
@@ -23,17 +24,12 @@ const row = computed(() => {
 
 <template>
   <figure v-if="answers.length" class="plot">
-    <svg
-      :width="shown.length * step + 4"
-      :height="tall"
-      role="img"
-      :aria-label="`${right} of ${answers.length} right, ${row} in a row now; the slowest took ${(slowest / 1000).toFixed(1)} seconds`"
-    >
+    <svg :width="shown.length * step + 4" :height="tall" role="img" :aria-label="say.answersPlot(right, answers.length, row, (slowest / 1000).toFixed(1))">
       <rect v-for="(a, i) in shown" :key="i" :class="{ right: a.right }" :x="i * step + 2" :y="tall - height(a.ms) - 2" width="7" :height="height(a.ms)" rx="3.5">
-        <title>{{ a.show }}: {{ a.right ? 'right' : 'not right' }}, {{ (a.ms / 1000).toFixed(1) }} s{{ a.time ? `, ${a.time === 'on' ? 'on the beat' : a.time}` : '' }}</title>
+        <title>{{ a.show }}: {{ a.right ? 'right' : say.wrong }}, {{ (a.ms / 1000).toFixed(1) }} s{{ a.time ? `, ${a.time === 'on' ? say.onTheBeat : a.time}` : '' }}</title>
       </rect>
     </svg>
-    <figcaption>{{ right }} of {{ answers.length }} right · {{ row }} in a row</figcaption>
+    <figcaption>{{ say.answersSoFar(right, answers.length, row) }}</figcaption>
   </figure>
 </template>
 

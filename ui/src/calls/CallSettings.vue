@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import type { CallKinds } from '../api/client'
 import { bounds } from '../api/fields'
@@ -13,11 +14,11 @@ const kind = computed(() => props.kinds.kinds.find((k) => k.id === props.asked.k
 const numbers = computed(() => props.asked.kind === 'numbers')
 /** Calls that are answered by one press or one word can go on beat by beat. */
 const plays = computed(() => kind.value?.by === 'place' || kind.value?.by === 'yes')
-const helps = { numbers: 'fret numbers', landmarks: 'landmarks', bare: 'bare' }
+const helps = { numbers: say.fretNumbers, landmarks: 'landmarks', bare: 'bare' }
 </script>
 
 <template>
-  <section class="settings" aria-label="What is called">
+  <section class="settings" :aria-label="say.kindOfCall">
     <ul class="kinds">
       <li v-for="k in kinds.kinds" :key="k.id">
         <button type="button" :aria-pressed="k.id === asked.kind" :data-kind="k.id" :title="k.why" @click="emit('change', { kind: k.id, level: 0, every: 0 })">{{ k.name }}</button>
@@ -26,20 +27,20 @@ const helps = { numbers: 'fret numbers', landmarks: 'landmarks', bare: 'bare' }
     <p class="why">{{ kind?.why }}</p>
     <div class="rows">
       <label>
-        Level
+        {{ say.level }}
         <select :value="asked.level" data-do="level" @change="emit('change', { level: Number(($event.target as HTMLSelectElement).value) })">
-          <option :value="0">rises by the answers</option>
+          <option :value="0">{{ say.adaptsToYourAnswers }}</option>
           <option v-for="(l, i) in kind?.levels" :key="i" :value="i + 1">{{ i + 1 }}: {{ l }}</option>
         </select>
       </label>
       <label v-if="plays">
-        Calls
+        {{ say.calls }}
         <select :value="asked.every" data-do="every" @change="emit('change', { every: Number(($event.target as HTMLSelectElement).value) })">
-          <option v-for="b in kinds.beats" :key="b" :value="b">{{ b === 0 ? 'wait for the answer' : b === 1 ? 'come on every beat' : `come every ${b} beats` }}</option>
+          <option v-for="b in kinds.beats" :key="b" :value="b">{{ b === 0 ? say.waitForMyAnswer : b === 1 ? say.oneEveryBeat : say.oneEveryBeats(b) }}</option>
         </select>
       </label>
       <label v-if="plays && asked.every">
-        Tempo
+        {{ say.tempo }}
         <input
           class="entry"
           type="number"
@@ -50,15 +51,15 @@ const helps = { numbers: 'fret numbers', landmarks: 'landmarks', bare: 'bare' }
         />
       </label>
       <label v-if="numbers">
-        In the order of
+        {{ say.order }}
         <select :value="asked.progression" data-do="progression" @change="emit('change', { progression: ($event.target as HTMLSelectElement).value })">
-          <option value="">chance</option>
+          <option value="">{{ say.random }}</option>
           <option v-for="p in kinds.progressions" :key="p.id" :value="p.id">{{ p.name }}</option>
-          <option :value="ownProgression">one of my own</option>
+          <option :value="ownProgression">{{ say.myOwn }}</option>
         </select>
       </label>
       <label v-if="numbers && asked.progression === ownProgression">
-        Degrees
+        {{ say.degrees }}
         <input
           class="entry own"
           :value="asked.own"
@@ -69,19 +70,19 @@ const helps = { numbers: 'fret numbers', landmarks: 'landmarks', bare: 'bare' }
         />
       </label>
       <label v-if="numbers && minor">
-        Minor counts
+        {{ say.countMinor }}
         <select :value="asked.minor" data-do="minor" @change="emit('change', { minor: ($event.target as HTMLSelectElement).value })">
           <option v-for="m in kinds.minors" :key="m.id" :value="m.id === 'own' ? '' : m.id">{{ m.name }}</option>
         </select>
       </label>
       <label v-if="asked.kind === 'name'">
-        Name it as
+        {{ say.answerWith }}
         <select :value="asked.as" data-do="as" @change="emit('change', { as: ($event.target as HTMLSelectElement).value })">
           <option v-for="s in kinds.sayings" :key="s.id" :value="s.id === 'note' ? '' : s.id">{{ s.name }}</option>
         </select>
       </label>
-      <span>Neck with <ChoiceRow v-model="keptHelp" :options="helps" label="What the neck shows" /></span>
-      <label v-if="speaks"><input v-model="keptSpoken" type="checkbox" data-do="spoken" /> spoken as well</label>
+      <span>{{ say.showOnTheNeck }} <ChoiceRow v-model="keptHelp" :options="helps" :label="say.showOnTheNeck" /></span>
+      <label v-if="speaks"><input v-model="keptSpoken" type="checkbox" data-do="spoken" /> {{ say.sayItAloudToo }}</label>
     </div>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Call, CallMarked, Plan } from '../api/client'
 import PressNeck, { type Put } from '../shared/neck/PressNeck.vue'
@@ -88,46 +89,46 @@ function submit() {
 }
 
 const hint: Record<string, string> = {
-  place: 'press the place, or type string/fret: 3/5',
-  places: 'press every place, then Check; or type them: 4/7 2/5',
-  name: 'type the answer',
-  names: 'type the notes one after the other',
-  yes: 'type yes or no',
+  place: say.pressThePlaceOrTypeString,
+  places: say.pressEveryPlaceThenCheckOr,
+  name: say.typeTheAnswer,
+  names: say.typeTheNotesInOrder,
+  yes: say.typeYesOrNo,
 }
-const verdicts: Record<string, string> = { right: 'Right', 'too-high': 'Right note, too high', far: 'Right note, far', partly: 'Some of it', wrong: 'Not that one' }
+const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rightNoteTooHigh, far: say.rightNoteButFarAway, partly: say.partlyRight, wrong: say.notThatOne }
 </script>
 
 <template>
-  <section class="stage" aria-label="The call">
-    <p class="count">Call {{ call.n }} · level {{ level.n }}: {{ level.words }}</p>
+  <section class="stage" :aria-label="say.theCall">
+    <p class="count">{{ say.callLevel(call.n, level.n, level.words) }}</p>
     <p class="call" :class="{ word: call.show.length > 4, long: call.show.length > 14 }" role="status" data-call :data-ask="call.ask">{{ call.show }}</p>
     <p v-if="call.say !== call.show && !call.place" class="said">{{ call.say }}</p>
     <div class="verdict" :class="marked?.verdict" role="status" data-verdict :data-is="marked?.verdict ?? ''">
       <template v-if="marked">
         <b>{{ verdicts[marked.verdict] }}.</b>
         <span>&nbsp;{{ marked.words }}</span>
-        <span v-if="marked.time === 'early' || marked.time === 'late'">&nbsp;{{ marked.time === 'early' ? 'Before the beat.' : 'After the beat.' }}</span>
+        <span v-if="marked.time === 'early' || marked.time === 'late'">&nbsp;{{ marked.time === 'early' ? say.aheadOfTheBeat : say.behindTheBeat }}</span>
       </template>
       <span v-else-if="trouble" class="trouble">{{ trouble }}</span>
-      <span v-else class="hint">{{ kind.by === 'name' && call.place ? 'what is marked?' : hint[kind.by] }}</span>
+      <span v-else class="hint">{{ kind.by === 'name' && call.place ? say.whatIsMarked : hint[kind.by] }}</span>
     </div>
     <PressNeck v-if="onNeck || call.place" :plan="plan" :marks="marks" :high="high" :help="keptHelp" :still="!onNeck" @press="press" />
     <form class="answer" @submit.prevent="submit">
       <template v-if="kind.by === 'yes' && !marked">
-        <v-btn color="primary" variant="tonal" data-answer="yes" @click="emit('answer', { text: 'yes' })">Yes (y)</v-btn>
-        <v-btn color="primary" variant="tonal" data-answer="no" @click="emit('answer', { text: 'no' })">No (n)</v-btn>
+        <v-btn color="primary" variant="tonal" data-answer="yes" @click="emit('answer', { text: 'yes' })">{{ say.yesY }}</v-btn>
+        <v-btn color="primary" variant="tonal" data-answer="no" @click="emit('answer', { text: 'no' })">{{ say.noN }}</v-btn>
       </template>
       <label v-else-if="!marked" class="typed">
-        <span class="unseen">Answer</span>
+        <span class="unseen">{{ say.answer }}</span>
         <input ref="field" v-model="text" class="entry" maxlength="200" autocomplete="off" autocapitalize="off" spellcheck="false" :placeholder="hint[kind.by]" data-do="typed" />
       </label>
-      <v-btn v-if="!marked && kind.by !== 'yes'" type="submit" color="primary" variant="tonal" data-do="check">Check</v-btn>
-      <v-btn v-if="marked && marked.verdict !== 'right' && !along" type="submit" color="primary" variant="flat" data-do="next-call">Next</v-btn>
+      <v-btn v-if="!marked && kind.by !== 'yes'" type="submit" color="primary" variant="tonal" data-do="check">{{ say.check }}</v-btn>
+      <v-btn v-if="marked && marked.verdict !== 'right' && !along" type="submit" color="primary" variant="flat" data-do="next-call">{{ say.next }}</v-btn>
       <span class="grow" />
       <template v-if="!marked">
-        <span class="aloud">said aloud:</span>
-        <v-btn variant="text" size="small" data-aloud="right" @click="emit('answer', { right: true })">it was right (+)</v-btn>
-        <v-btn variant="text" size="small" data-aloud="wrong" @click="emit('answer', { right: false })">it was not (−)</v-btn>
+        <span class="aloud">{{ say.saidItAloud }}</span>
+        <v-btn variant="text" size="small" data-aloud="right" @click="emit('answer', { right: true })">{{ say.right2 }}</v-btn>
+        <v-btn variant="text" size="small" data-aloud="wrong" @click="emit('answer', { right: false })">{{ say.wrong2 }}</v-btn>
       </template>
     </form>
   </section>

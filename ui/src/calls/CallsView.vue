@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, nextTick, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take, type Brief } from '../api/client'
@@ -59,8 +60,8 @@ const hearing = useHearing(
 const said = computed(() => {
   const parts = plan.value?.sentenceParts ?? []
   const of = (start: string) => parts.filter((p) => p.field?.startsWith(start))
-  const instrument = of('instrument').flatMap((p, i) => [{ text: i === 0 ? ' on a ' : ' ' }, p])
-  return { sentenceParts: [{ text: 'Call in ' }, ...of('scale'), ...instrument, { text: '.' }], spoken: plan.value?.spoken ?? '' }
+  const instrument = of('instrument').flatMap((p, i) => [{ text: i === 0 ? say.onA : ' ' }, p])
+  return { sentenceParts: [{ text: say.callIn }, ...of('scale'), ...instrument, { text: '.' }], spoken: plan.value?.spoken ?? '' }
 })
 /** Only a key with the ♭3 has two ways to be counted; whether it may be is for the server to say. */
 const minor = computed(() => plan.value?.scale.degrees.includes('b3') ?? false)
@@ -92,7 +93,7 @@ async function takeBack() {
   try {
     await calls.setAside(of.id)
     sitting.leave()
-    tell('Taken out of the log.', { label: 'Undo', run: () => void calls.restore(of.id).catch((cause) => tell(wordsOf(cause))) })
+    tell(say.removedFromTheLog, { label: say.undo, run: () => void calls.restore(of.id).catch((cause) => tell(wordsOf(cause))) })
   } catch (cause) {
     tell(wordsOf(cause))
   }
@@ -101,29 +102,29 @@ async function takeBack() {
 useKeys([
   {
     key: ' ',
-    does: 'start, and end',
+    does: say.startOrEnd,
     run: () => void (running.value ? sitting.end() : sitting.start()),
   },
-  { key: 'Enter', does: 'the next call', run: () => marked.value && !band.playing.value && void sitting.next() },
-  { key: '+', does: 'it was said aloud, and right', run: () => void sitting.answer({ right: true }) },
-  { key: '-', does: 'it was said aloud, and not right', run: () => void sitting.answer({ right: false }) },
+  { key: 'Enter', does: say.theNextCall, run: () => marked.value && !band.playing.value && void sitting.next() },
+  { key: '+', does: say.saidAloudRight, run: () => void sitting.answer({ right: true }) },
+  { key: '-', does: say.saidAloudWrong, run: () => void sitting.answer({ right: false }) },
   { key: 'y', does: 'yes', run: () => kind.value?.by === 'yes' && void sitting.answer({ text: 'yes' }) },
   { key: 'n', does: 'no', run: () => kind.value?.by === 'yes' && void sitting.answer({ text: 'no' }) },
-  { key: 's', does: 'say the call again', run: () => call.value && speech.say(call.value.say) },
+  { key: 's', does: say.repeatTheCall, run: () => call.value && speech.say(call.value.say) },
   clickKey,
 ])
 </script>
 
 <template>
   <div class="calls">
-    <h1 v-if="!ended" class="unseen">Calls</h1>
+    <h1 v-if="!ended" class="unseen">{{ say.calls }}</h1>
     <TryAgain :text="failure || noKinds" @again="noKinds ? kindsAgain() : work.retry()" />
-    <ProblemList v-if="problems.length" :problems="problems" :brief="brief" back="Back to the usual" @change="changeFields" @back="changeBrief(starter)" />
+    <ProblemList v-if="problems.length" :problems="problems" :brief="brief" :back="say.backToTheDefault" @change="changeFields" @back="changeBrief(starter)" />
     <template v-if="plan && kinds && kind">
       <div class="head">
         <BriefSentence :said="said" :brief="plan.brief" :given="brief" :problems="problems" small @change="changeFields" />
         <p v-if="pupil" class="whose">
-          For <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>: answers go into that log.
+          {{ say.for }} <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>{{ say.answersGoInThisPupilsLog }}
         </p>
       </div>
       <SittingEnd
@@ -151,9 +152,9 @@ useKeys([
         />
         <p v-else class="counting" role="status">{{ band.counting.value || '…' }}</p>
         <div class="foot">
-          <v-btn color="primary" variant="tonal" :loading="busy" data-do="end" @click="sitting.end">End</v-btn>
+          <v-btn color="primary" variant="tonal" :loading="busy" data-do="end" @click="sitting.end">{{ say.end }}</v-btn>
           <SoundChoices v-if="along" />
-          <v-btn v-if="speech.supported.value && call" variant="text" size="small" data-do="say" @click="speech.say(call.say)">Say it again (s)</v-btn>
+          <v-btn v-if="speech.supported.value && call" variant="text" size="small" data-do="say" @click="speech.say(call.say)">{{ say.repeatTheCallS }}</v-btn>
           <span class="grow" />
           <AnswerPlot :answers="answers" />
         </div>
@@ -171,17 +172,17 @@ useKeys([
         />
         <p v-if="trouble || band.blocked.value" class="trouble" role="alert">{{ trouble || band.blocked.value }}</p>
         <div class="foot">
-          <v-btn color="primary" variant="flat" size="large" :loading="busy" data-do="start" @click="sitting.start">Start</v-btn>
+          <v-btn color="primary" variant="flat" size="large" :loading="busy" data-do="start" @click="sitting.start">{{ say.start }}</v-btn>
           <SoundChoices v-if="asked.every" />
-          <router-link :to="{ name: 'sheets', query: { ...toQuery(brief), ...rest() } }" class="sheets" data-do="to-sheets"
-            >On paper instead: worksheets and their keys</router-link
-          >
+          <router-link :to="{ name: 'sheets', query: { ...toQuery(brief), ...rest() } }" class="sheets" data-do="to-sheets">{{
+            say.onPaperInsteadWorksheetsWithAnswers
+          }}</router-link>
         </div>
         <HearingRow :hearing="hearing" :along="!!asked.every" />
         <KnownPanel :brief="plan.brief" :pupil="pupilId" :labels="labels" />
       </template>
     </template>
-    <v-progress-linear v-else-if="!failure && !noKinds && problems.length === 0" indeterminate color="primary" aria-label="Fetching the calls" />
+    <v-progress-linear v-else-if="!failure && !noKinds && problems.length === 0" indeterminate color="primary" :aria-label="say.loadingTheCalls" />
   </div>
 </template>
 

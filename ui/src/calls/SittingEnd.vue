@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import KnownNeck from '../shared/neck/KnownNeck.vue'
 import AnswerPlot from './AnswerPlot.vue'
@@ -14,23 +15,23 @@ const summary = computed(() => props.report.summary)
   <section class="end" aria-labelledby="sitting-end">
     <h1 id="sitting-end" tabindex="-1">{{ summary.words }}</h1>
     <AnswerPlot :answers="report.answers" />
-    <p v-if="summary.streak > 1">The longest row of right answers: {{ summary.streak }}.</p>
+    <p v-if="summary.streak > 1">{{ say.longestStreakRightAnswers(summary.streak) }}</p>
     <dl v-if="summary.of">
       <template v-if="summary.learned.length">
-        <dt>New today</dt>
+        <dt>{{ say.newToday }}</dt>
         <dd>{{ summary.learned.join(' · ') }}</dd>
       </template>
       <template v-if="summary.missed.length">
-        <dt>Comes back first</dt>
+        <dt>{{ say.reviewFirst }}</dt>
         <dd>{{ summary.missed.join(' · ') }}</dd>
       </template>
     </dl>
     <p v-if="report.knowledge.asked" class="now" data-known>{{ report.knowledge.words }}</p>
     <KnownNeck v-if="report.knowledge.asked" :places="report.knowledge.places" :labels="labels" :left-handed="leftHanded" />
     <p class="buttons">
-      <v-btn color="primary" variant="flat" data-do="again" @click="emit('again')">Once more</v-btn>
-      <v-btn color="primary" variant="tonal" data-do="leave-sitting" @click="emit('leave')">Something else</v-btn>
-      <v-btn v-if="summary.of" color="primary" variant="text" data-do="take-sitting-back" @click="emit('takeBack')">Take it out of the log</v-btn>
+      <v-btn color="primary" variant="flat" data-do="again" @click="emit('again')">{{ say.again }}</v-btn>
+      <v-btn color="primary" variant="tonal" data-do="leave-sitting" @click="emit('leave')">{{ say.chooseOtherCalls }}</v-btn>
+      <v-btn v-if="summary.of" color="primary" variant="text" data-do="take-sitting-back" @click="emit('takeBack')">{{ say.removeFromTheLog }}</v-btn>
     </p>
   </section>
 </template>

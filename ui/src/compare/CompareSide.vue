@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 import type { Brief, FieldError, Plan } from '../api/client'
@@ -24,7 +25,7 @@ const box = computed(() => props.plan.boxes[props.plan.box])
 const figures = computed(() => {
   const b = box.value
   return b
-    ? { notes: b.notes.length, 'widest span': `${Math.round(b.spanMm)} mm`, 'reaches going up': b.reaches, 'shifts going up': b.shifts, frets: `${b.lowFret}–${b.highFret}` }
+    ? { notes: b.notes.length, 'widest span': say.mm(Math.round(b.spanMm)), 'reaches going up': b.reaches, 'shifts going up': b.shifts, frets: `${b.lowFret}–${b.highFret}` }
     : {}
 })
 </script>
@@ -34,9 +35,9 @@ const figures = computed(() => {
     <BriefSentence :said="plan" :brief="plan.brief" :given="brief" :problems="problems" small @change="emit('change', $event)" />
     <div class="line">
       <label>
-        Box
+        {{ say.box }}
         <select :value="plan.box" @change="emit('ask', { 'layout.box': Number(($event.target as HTMLSelectElement).value) })">
-          <option v-for="(b, i) in plan.boxes" :key="b.id" :value="i">{{ b.id }}: {{ b.name }}, {{ Math.round(b.spanMm) }} mm</option>
+          <option v-for="(b, i) in plan.boxes" :key="b.id" :value="i">{{ say.boxSpan(b.id, b.name, Math.round(b.spanMm)) }}</option>
         </select>
       </label>
       <dl>
@@ -47,11 +48,11 @@ const figures = computed(() => {
           </div>
         </template>
         <div v-if="box?.overLimit" class="over">
-          <dt>hand</dt>
-          <dd>past what is comfortable</dd>
+          <dt>{{ say.hand }}</dt>
+          <dd>{{ say.widerThanComfortable }}</dd>
         </div>
       </dl>
-      <v-btn color="primary" variant="tonal" size="small" :to="open">Open on the bench</v-btn>
+      <v-btn color="primary" variant="tonal" size="small" :to="open">{{ say.openOnTheBench }}</v-btn>
       <slot />
     </div>
     <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="-1" :shared="shared" :shared-words="sharedWords" :box-only="boxOnly" :frets="frets" close />

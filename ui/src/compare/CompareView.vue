@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take, type Brief, type Plan } from '../api/client'
@@ -87,35 +88,34 @@ const frets = computed<[number, number]>(() => {
 })
 
 useKeys([
-  { key: ',', does: 'box before, of all', run: () => stepBox(-1) },
-  { key: '.', does: 'next box, of all', run: () => stepBox(1) },
-  { key: 'k', does: 'key on by a fourth, of all', run: () => stepKey('fourthOn') },
-  { key: 'K', does: 'key back by a fourth, of all', run: () => stepKey('fourthBack') },
+  { key: ',', does: say.previousBoxInEveryPlan, run: () => stepBox(-1) },
+  { key: '.', does: say.nextBoxInEveryPlan, run: () => stepBox(1) },
+  { key: 'k', does: say.nextKeyInEveryPlanA, run: () => stepKey('fourthOn') },
+  { key: 'K', does: say.previousKeyInEveryPlanA, run: () => stepKey('fourthBack') },
   labelKey,
-  { key: 'n', does: 'the whole neck or the box only', run: () => (stretch.value = stretch.value === 'box' ? 'whole' : 'box') },
-  { key: 'e', does: 'even or true fret spacing', run: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even') },
+  { key: 'n', does: say.wholeNeckOrThisBoxOnly, run: () => (stretch.value = stretch.value === 'box' ? 'whole' : 'box') },
+  { key: 'e', does: say.evenOrTrueFretSpacing, run: () => (keptSpacing.value = keptSpacing.value === 'even' ? 'true' : 'even') },
 ])
 </script>
 
 <template>
   <div class="compare">
     <div class="head">
-      <h1>{{ briefs.length > 2 ? `${briefs.length} plans side by side` : 'Two plans side by side' }}</h1>
-      <v-btn v-if="briefs.length === 2" size="small" color="primary" variant="tonal" @click="go([...briefs].reverse())">Swap</v-btn>
+      <h1>{{ briefs.length > 2 ? say.plansSideBySide(briefs.length) : say.twoPlansSideBySide }}</h1>
+      <v-btn v-if="briefs.length === 2" size="small" color="primary" variant="tonal" @click="go([...briefs].reverse())">{{ say.swap }}</v-btn>
     </div>
     <p v-if="sets.length" class="sets">
-      Lay beside the first:
-      <button v-for="s in sets" :key="s.id" type="button" :data-set="s.id" @click="go([briefs[0] as Brief, ...s.briefs])">{{ s.title }}</button>
+      {{ say.compareWith }} <button v-for="s in sets" :key="s.id" type="button" :data-set="s.id" @click="go([briefs[0] as Brief, ...s.briefs])">{{ s.title }}</button>
     </p>
     <div class="tools">
-      <ChoiceRow v-model="keptLabel" :options="labelNames" label="What stands on the marks" />
-      <ChoiceRow v-if="briefs.length === 2" v-model="stretch" :options="stretchNames" label="How much of the neck" />
+      <ChoiceRow v-model="keptLabel" :options="labelNames" :label="say.labels" />
+      <ChoiceRow v-if="briefs.length === 2" v-model="stretch" :options="stretchNames" :label="say.show" />
     </div>
     <TryAgain :text="failure" @again="again" />
     <template v-for="(b, i) in briefs" :key="i">
       <ProblemList
         v-if="problemsOf(i).length"
-        back="Back to what worked"
+        :back="say.backToWhatWorked"
         :problems="problemsOf(i)"
         :brief="plans[i]?.brief ?? b"
         @change="change(i, $event)"
@@ -124,13 +124,12 @@ useKeys([
     </template>
     <template v-if="result">
       <p class="shared">
-        <b>{{ result.sharedPlaces.length }}</b> {{ result.sharedPlaces.length === 1 ? 'place' : 'places' }} in {{ plans.length === 2 ? 'both' : 'all' }} boxes, framed.<template
-          v-if="plans.length === 2"
-        >
-          Notes in both: <b>{{ result.sharedNotes.join(' ') || 'none' }}</b><template v-if="result.onlyFirst.length"
-            >; only in the first: <b>{{ result.onlyFirst.join(' ') }}</b></template
+        <b>{{ result.sharedPlaces.length }}</b> {{ say.placesFramed(result.sharedPlaces.length, plans.length)
+        }}<template v-if="plans.length === 2">
+          {{ say.notesInBoth }} <b>{{ result.sharedNotes.join(' ') || 'none' }}</b><template v-if="result.onlyFirst.length"
+            >{{ say.onlyInTheFirst }} <b>{{ result.onlyFirst.join(' ') }}</b></template
           ><template v-if="result.onlySecond.length"
-            >; only in the second: <b>{{ result.onlySecond.join(' ') }}</b></template
+            >{{ say.onlyInTheSecond }} <b>{{ result.onlySecond.join(' ') }}</b></template
           >.</template
         >
       </p>
@@ -142,7 +141,7 @@ useKeys([
           :brief="briefs[i]"
           :problems="problemsOf(i)"
           :shared="shared"
-          :shared-words="plans.length === 2 ? 'in both' : 'in all'"
+          :shared-words="plans.length === 2 ? say.inBoth : say.inAll"
           :words="i === 0 ? '' : result.words[i - 1]"
           :box-only="stretch === 'box' || plans.length > 2"
           :frets="frets"
@@ -150,11 +149,11 @@ useKeys([
           @change="change(i, $event)"
           @ask="(c) => ask((k) => (k === i ? c : undefined))"
         >
-          <v-btn v-if="plans.length > 2" size="small" @click="go(briefs.filter((_b, k) => k !== i))">Take away</v-btn>
+          <v-btn v-if="plans.length > 2" size="small" @click="go(briefs.filter((_b, k) => k !== i))">{{ say.remove }}</v-btn>
         </CompareSide>
       </div>
     </template>
-    <v-progress-linear v-else-if="!failure && problems.length === 0" indeterminate color="primary" aria-label="Working out the plans" />
+    <v-progress-linear v-else-if="!failure && problems.length === 0" indeterminate color="primary" :aria-label="say.calculatingThePlans" />
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref, watch } from 'vue'
 import type { FieldError, Phrase, Plan } from '../api/client'
 import PressNeck from '../shared/neck/PressNeck.vue'
@@ -52,7 +53,7 @@ watch(midi.listening, (now) => now && void start())
 
 const onNeck = ref(false)
 const length = ref('/2')
-const lengths = { '/4': 'a quarter of a beat', '/3': 'a third of a beat', '/2': 'half a beat', '': 'a beat', '*3/2': 'a beat and a half', '*2': 'two beats' }
+const lengths = { '/4': say.aQuarterOfABeat, '/3': say.aThirdOfABeat, '/2': say.halfABeat, '': say.aBeat, '*3/2': say.aBeatAndAHalf, '*2': say.twoBeats }
 const high = computed(() => Math.min(15, (props.plan?.neck.frets.length ?? 13) - 1))
 function press(place: { string: number; fret: number }) {
   const open = props.plan?.neck.strings.find((s) => s.string === place.string)
@@ -65,7 +66,7 @@ function press(place: { string: number; fret: number }) {
 <template>
   <div class="bring">
     <label class="text">
-      <span class="panel-title">Paste tab, ABC or a table, or type notes and degrees: E5 r C#4/2, 1 b3 3 5</span>
+      <span class="panel-title">{{ say.pasteTabAbcOrATable }}</span>
       <textarea
         v-model="text"
         :rows="phrase ? 2 : 4"
@@ -79,30 +80,30 @@ function press(place: { string: number; fret: number }) {
     </label>
     <div class="from">
       <label class="file"
-        ><input type="file" class="unseen" accept=".txt,.tab,.abc,.csv,.mid,.midi,.xml,.musicxml,.mxl,.wav" data-do="phrase-file" @change="pick" /> Pick or drop a file: tab, ABC,
-        MIDI, MusicXML, CSV, WAV</label
+        ><input type="file" class="unseen" accept=".txt,.tab,.abc,.csv,.mid,.midi,.xml,.musicxml,.mxl,.wav" data-do="phrase-file" @change="pick" />
+        {{ say.chooseOrDropAFileTab }}</label
       >
       <p class="ways-in">
         <button v-if="mic.supported" type="button" class="as-link" :aria-pressed="playing" data-do="play-in" @click="start">
-          {{ playing ? `stop: ${seconds} s of ${mostSeconds}` : midi.listening.value ? 'play it in again' : `play it in, at ${tempo}` }}
+          {{ playing ? say.stopAfter(seconds, mostSeconds) : midi.listening.value ? say.playItInAgain : say.playItInAt(tempo) }}
         </button>
-        <button v-if="midi.supported && !midi.listening.value" type="button" class="as-link" data-do="play-in-midi" @click="midi.listen">from a MIDI instrument</button>
-        <button type="button" class="as-link" :aria-pressed="onNeck" data-do="on-neck" @click="onNeck = !onNeck">{{ onNeck ? 'close the neck' : 'press it on the neck' }}</button>
-        <button v-if="!text && !file && !heard" type="button" class="as-link" data-do="try-one" @click="text = sample">try one: a blues line in B♭</button>
+        <button v-if="midi.supported && !midi.listening.value" type="button" class="as-link" data-do="play-in-midi" @click="midi.listen">{{ say.fromAMidiInstrument }}</button>
+        <button type="button" class="as-link" :aria-pressed="onNeck" data-do="on-neck" @click="onNeck = !onNeck">{{ onNeck ? say.closeTheNeck : say.pressItOnTheNeck }}</button>
+        <button v-if="!text && !file && !heard" type="button" class="as-link" data-do="try-one" @click="text = sample">{{ say.tryABluesLineInB }}</button>
       </p>
       <p v-if="file || heard">
-        {{ file || `${heard} notes as they were struck` }} <button type="button" class="as-link" data-do="leave-file" @click="emit('leave')">back to what is typed</button>
+        {{ file || say.notesAsYouPlayedThem(heard) }} <button type="button" class="as-link" data-do="leave-file" @click="emit('leave')">{{ say.backToTheTypedNotes }}</button>
       </p>
       <p v-for="t in [mic.trouble.value, midi.trouble.value].filter(Boolean)" :key="t" class="trouble" role="alert">{{ t }}</p>
       <p v-for="p in problems" :key="p.field + p.message" class="trouble" role="alert">{{ p.message }}</p>
-      <v-progress-linear v-if="busy" indeterminate color="primary" aria-label="Reading the phrase" />
+      <v-progress-linear v-if="busy" indeterminate color="primary" :aria-label="say.readingThePhrase" />
       <ul v-if="phrase?.left.length" class="left">
         <li v-for="l in phrase.left" :key="l">{{ l }}</li>
       </ul>
     </div>
     <div v-if="onNeck && plan" class="neck">
       <label
-        >each note lasts
+        >{{ say.eachNoteLasts }}
         <select v-model="length" class="entry" data-do="neck-length">
           <option v-for="(words, id) in lengths" :key="id" :value="id">{{ words }}</option>
         </select></label

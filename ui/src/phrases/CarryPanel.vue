@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import type { Brief, Phrase } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
@@ -26,22 +27,24 @@ const tonics = computed(() => catalogue.value?.tonics ?? [])
 <template>
   <div class="carry">
     <p class="row">
-      <router-link v-if="!site.stand" :to="{ name: 'practise', query: toQuery(played) }" class="as-link" data-do="phrase-practise">practise it</router-link>
-      <router-link :to="everyKey" class="as-link" data-do="phrase-round">through every key</router-link>
-      <router-link :to="{ name: 'bench', query: toQuery(played) }" class="as-link" data-do="phrase-bench">on the bench</router-link>
-      <router-link v-if="compare" :to="compare" class="as-link" data-do="phrase-compare">beside the next way</router-link>
-      <router-link v-if="!site.stand" :to="{ name: 'calls', query: { ...toQuery(played), kind: 'run' } }" class="as-link" data-do="phrase-calls">called note by note</router-link>
+      <router-link v-if="!site.stand" :to="{ name: 'practise', query: toQuery(played) }" class="as-link" data-do="phrase-practise">{{ say.practise }}</router-link>
+      <router-link :to="everyKey" class="as-link" data-do="phrase-round">{{ say.everyKey }}</router-link>
+      <router-link :to="{ name: 'bench', query: toQuery(played) }" class="as-link" data-do="phrase-bench">{{ say.openOnTheBench }}</router-link>
+      <router-link v-if="compare" :to="compare" class="as-link" data-do="phrase-compare">{{ say.compareWithTheNextWay }}</router-link>
+      <router-link v-if="!site.stand" :to="{ name: 'calls', query: { ...toQuery(played), kind: 'run' } }" class="as-link" data-do="phrase-calls">{{
+        say.practiseAsCalls
+      }}</router-link>
     </p>
     <p class="row">
       <button v-for="c in ofAll" :key="c.does" type="button" :title="c.does" :data-change="`all-${c.id}${c.by ?? ''}`" @click="emit('change', c)">{{ c.label }}</button>
       <label v-if="catalogue && home"
-        ><span class="unseen">into another key or mode, by degree</span>
+        ><span class="unseen">{{ say.moveToAnotherKeyOrMode }}</span>
         <select class="entry" data-do="into" @change="into">
-          <option value="">into another mode or key …</option>
-          <optgroup :label="`on ${home.tonic}`">
+          <option value="">{{ say.anotherKeyOrMode }}</option>
+          <optgroup :label="say.onTonic(home.tonic)">
             <option v-for="s in catalogue.scales" :key="s.id" :value="`${home.tonic}|${s.id}`">{{ s.name }}</option>
           </optgroup>
-          <optgroup label="in another key">
+          <optgroup :label="say.inAnotherKey">
             <option v-for="t in tonics" :key="t.id" :value="`${t.id}|${home.name}`">{{ t.name }}</option>
           </optgroup>
         </select></label

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { vRoving } from '../shared/shell/roving'
 import { ofNotes, type Asked } from './changes'
 
@@ -8,11 +9,11 @@ const emit = defineEmits<{ change: [asked: Asked]; undo: []; redo: [] }>()
 </script>
 
 <template>
-  <div v-roving="'button'" class="bar" role="toolbar" aria-label="Change the notes that are chosen">
-    <button type="button" :disabled="!canUndo" data-do="undo" title="take the last change back (u)" @click="emit('undo')">undo</button>
-    <button type="button" :disabled="!canRedo" data-do="redo" title="do it again (U)" @click="emit('redo')">redo</button>
+  <div v-roving="'button'" class="bar" role="toolbar" :aria-label="say.changeTheSelectedNotes">
+    <button type="button" :disabled="!canUndo" data-do="undo" :title="say.undoTheLastChangeU" @click="emit('undo')">{{ say.undo }}</button>
+    <button type="button" :disabled="!canRedo" data-do="redo" :title="say.redoU" @click="emit('redo')">{{ say.redo }}</button>
     <template v-if="chosen">
-      <span class="lead">{{ chosen[0] === chosen[1] ? `note ${chosen[0]}` : `notes ${chosen[0]} to ${chosen[1]}` }}:</span>
+      <span class="lead">{{ chosen[0] === chosen[1] ? say.noteChosen(chosen[0]) : say.notesChosen(chosen[0], chosen[1]) }}:</span>
       <button
         v-for="c in ofNotes"
         :key="c.does"
@@ -25,7 +26,7 @@ const emit = defineEmits<{ change: [asked: Asked]; undo: []; redo: [] }>()
         {{ c.label }}
       </button>
     </template>
-    <span v-else class="lead">Press a note to change it, with Shift several; drag it up and down.</span>
+    <span v-else class="lead">{{ say.pressANoteToChangeIt }}</span>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { ref, watch } from 'vue'
 import type { Brief, Kept } from '../api/client'
 import { wordsOf } from '../shared/load'
@@ -41,7 +42,7 @@ async function save(anew: boolean) {
   try {
     const k = props.kept
     const made = k && !anew ? await shelf('phrases').update(k.id, k.version, body) : await shelf('phrases').create(body)
-    tell(`“${made.title}” is on the shelf.`)
+    tell(say.phraseSaved(made.title))
     if (!open.value || props.played !== played) return // it waited, and another one is worked on
     open.value = false
     emit('kept', made)
@@ -54,19 +55,19 @@ async function save(anew: boolean) {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" :fullscreen="narrow" aria-label="Keep the phrase">
+  <v-dialog v-model="open" max-width="560" :fullscreen="narrow" :aria-label="say.saveThePhrase">
     <v-card border class="keep">
       <form @submit.prevent="save(false)">
-        <h2>{{ kept ? 'Save changes' : 'Keep this phrase' }}</h2>
-        <v-text-field v-model="draft.title" label="Title" autofocus maxlength="160" data-keep="title" @focus="kept || $event.target.select()" />
-        <v-text-field v-model="draft.source" label="Where it comes from" maxlength="400" data-keep="source" />
-        <v-text-field v-model="draft.tags" label="Tags, with commas between" maxlength="400" data-keep="tags" />
-        <v-textarea v-model="draft.notes" label="Your notes" rows="2" maxlength="10000" />
-        <p v-if="failure" class="failure" role="alert">{{ failure }} What you typed is kept here.</p>
+        <h2>{{ kept ? say.saveChanges : say.saveThisPhrase }}</h2>
+        <v-text-field v-model="draft.title" :label="say.title" autofocus maxlength="160" data-keep="title" @focus="kept || $event.target.select()" />
+        <v-text-field v-model="draft.source" :label="say.whereItComesFrom" maxlength="400" data-keep="source" />
+        <v-text-field v-model="draft.tags" :label="say.tagsSeparatedByCommas" maxlength="400" data-keep="tags" />
+        <v-textarea v-model="draft.notes" :label="say.yourNotes" rows="2" maxlength="10000" />
+        <p v-if="failure" class="failure" role="alert">{{ say.whatYouTypedIsStillHere(failure) }}</p>
         <div class="actions">
-          <v-btn type="submit" color="primary" variant="flat" :disabled="!draft.title.trim()" :loading="busy" data-keep="go">Save</v-btn>
-          <v-btn v-if="kept" color="primary" :disabled="!draft.title.trim()" @click="save(true)">Save as a new one</v-btn>
-          <v-btn @click="open = false">Close</v-btn>
+          <v-btn type="submit" color="primary" variant="flat" :disabled="!draft.title.trim()" :loading="busy" data-keep="go">{{ say.save }}</v-btn>
+          <v-btn v-if="kept" color="primary" :disabled="!draft.title.trim()" @click="save(true)">{{ say.saveAsANewOne }}</v-btn>
+          <v-btn @click="open = false">{{ say.close }}</v-btn>
         </div>
       </form>
     </v-card>

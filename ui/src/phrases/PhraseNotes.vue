@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Phrase } from '../api/client'
 import { pretty } from '../shared/signs'
@@ -16,7 +17,7 @@ const total = computed(() => Math.max(...props.phrase.notes.map((n) => n.at + n.
 const kinds: Record<string, string> = { 'in the scale': 'in', colour: 'colour', neighbour: 'neighbour', outside: 'outside' }
 const words = (n: Phrase['notes'][number]) => {
   const on = props.way?.notes[n.n - 1]
-  return `note ${n.n}, ${n.place}${on ? `, string ${on.string}, fret ${on.fret}, finger ${on.finger}` : ''}`
+  return say.notePlaced(n.n, n.place, on)
 }
 const isChosen = (n: number) => !!chosen.value && n >= chosen.value[0] && n <= chosen.value[1]
 const list = ref<HTMLElement>()
@@ -102,7 +103,7 @@ const shift = (n: number) =>
 
 <template>
   <div class="notes">
-    <ol ref="list" :style="{ width: `${total}px` }" aria-label="The notes of the phrase: arrow keys go from note to note and move them by steps">
+    <ol ref="list" :style="{ width: `${total}px` }" :aria-label="say.theNotesOfThePhraseArrow">
       <li v-for="n in phrase.notes" :key="n.n" :style="{ insetInlineStart: `${n.at * beat}px`, width: `${n.beats * beat - 4}px`, ...shift(n.n) }">
         <button
           type="button"

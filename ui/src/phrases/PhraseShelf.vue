@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { refDebounced } from '@vueuse/core'
 import { ref } from 'vue'
 import type { Kept } from '../api/client'
@@ -24,10 +25,10 @@ defineExpose({ again })
 
 <template>
   <section class="kept" aria-labelledby="kept-phrases">
-    <h2 id="kept-phrases" class="panel-title">On the shelf</h2>
+    <h2 id="kept-phrases" class="panel-title">{{ say.onTheShelf }}</h2>
     <label>
-      <span class="unseen">Find a phrase by its words, degrees, steps in half steps, or scale</span>
-      <input v-model="words" class="entry" type="search" maxlength="200" placeholder="b3 3 1 · +2 -5 · dorian · a tag" data-do="find-phrase" />
+      <span class="unseen">{{ say.findAPhraseByTitleDegrees }}</span>
+      <input v-model="words" class="entry" type="search" maxlength="200" :placeholder="say.b33125Dorian" data-do="find-phrase" />
     </label>
     <TryAgain :text="failure" @again="again" />
     <ul v-if="page?.kept.length">
@@ -37,7 +38,7 @@ defineExpose({ again })
         </button>
       </li>
     </ul>
-    <p v-else-if="page" class="none">{{ words ? 'None is found so.' : 'None is kept yet: Keep puts the phrase here.' }}</p>
+    <p v-else-if="page" class="none">{{ words ? say.noPhraseMatches : say.noPhrasesYetPressSaveTo }}</p>
   </section>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiContentSaveOutline } from '@mdi/js'
 import { useDropZone } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -59,7 +60,7 @@ const said = computed(() => {
   const of = plan.value ?? bench.value
   const parts = (of?.sentenceParts ?? []).filter((p) => p.field?.startsWith('instrument') || p.field === 'rhythm.tempoBpm')
   return {
-    sentenceParts: parts.flatMap((p, i) => [{ text: i === 0 ? 'On a ' : p.field === 'rhythm.tempoBpm' ? ', at ' : ' ' }, p]).concat([{ text: '.' }]),
+    sentenceParts: parts.flatMap((p, i) => [{ text: i === 0 ? say.onA : p.field === 'rhythm.tempoBpm' ? say.at : ' ' }, p]).concat([{ text: '.' }]),
     spoken: of?.spoken ?? '',
   }
 })
@@ -134,11 +135,11 @@ const { value: why } = useLoad(
 )
 
 useKeys([
-  { key: ' ', does: 'play the phrase after its count-in, stop', run: player.toggle },
-  { key: '.', does: 'the next way', run: () => (wayAt.value = Math.min(wayAt.value + 1, (phrase.value?.ways.length ?? 1) - 1)) },
-  { key: ',', does: 'the way before', run: () => (wayAt.value = Math.max(wayAt.value - 1, 0)) },
-  { key: 'u', does: 'take the last change back', run: work.undo },
-  { key: 'U', does: 'do it again', run: work.redo },
+  { key: ' ', does: say.playThePhraseAfterACount, run: player.toggle },
+  { key: '.', does: say.nextWay, run: () => (wayAt.value = Math.min(wayAt.value + 1, (phrase.value?.ways.length ?? 1) - 1)) },
+  { key: ',', does: say.previousWay, run: () => (wayAt.value = Math.max(wayAt.value - 1, 0)) },
+  { key: 'u', does: say.undoTheLastChange, run: work.undo },
+  { key: 'U', does: say.redo2, run: work.redo },
   ...speedKeys,
 ])
 </script>
@@ -146,9 +147,9 @@ useKeys([
 <template>
   <div ref="zone" class="phrases">
     <div class="head">
-      <h1>{{ kept && phrase ? kept.title : phrase ? phrase.title : 'Phrases' }}</h1>
+      <h1>{{ kept && phrase ? kept.title : phrase ? phrase.title : say.phrases }}</h1>
       <div v-if="played" class="actions">
-        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="keep-phrase" @click="keepOpen = true">Keep</v-btn>
+        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="keep-phrase" @click="keepOpen = true">{{ say.save }}</v-btn>
         <SetFor :brief="played" />
       </div>
       <BriefSentence v-if="bench" :said="said" :brief="(plan ?? bench).brief" :given="brief" :problems="[]" small @change="changeFields" />
@@ -192,28 +193,28 @@ useKeys([
             <RunLanes v-model:loop="loop" :plan="plan" :score="score" :current="current" @choose="(i) => ((chosen = [i + 1, i + 1]), player.stepTo(i))" />
           </template>
           <section aria-labelledby="ways">
-            <h2 id="ways" class="panel-title">Ways to play it</h2>
+            <h2 id="ways" class="panel-title">{{ say.waysToPlayIt }}</h2>
             <WaysTable v-model="wayAt" :phrase="phrase" />
           </section>
           <section v-if="played" aria-labelledby="carry">
-            <h2 id="carry" class="panel-title">Carry it on</h2>
+            <h2 id="carry" class="panel-title">{{ say.takeItFurther }}</h2>
             <CarryPanel :phrase="phrase" :played="played" :other="other" @change="(c) => work.change(c, true)" />
           </section>
         </div>
-        <aside aria-label="What it is">
+        <aside :aria-label="say.aboutThisPhrase">
           <section aria-labelledby="homes">
-            <h2 id="homes" class="panel-title">Scales that hold it</h2>
+            <h2 id="homes" class="panel-title">{{ say.scalesThatFit }}</h2>
             <ul class="homes">
               <li v-for="(h, i) in phrase.homes" :key="h.title">
                 <button type="button" :aria-pressed="i === 0" :data-home="h.title" @click="choose(h)">
-                  <b>{{ h.title }}</b> <span>{{ h.holds }} of {{ h.of }}</span>
+                  <b>{{ h.title }}</b> <span>{{ say.holdsOf(h.holds, h.of) }}</span>
                 </button>
               </li>
             </ul>
-            <button v-if="keep" type="button" class="as-link" data-do="likeliest" @click="setBrief(undefined)">the likeliest again</button>
+            <button v-if="keep" type="button" class="as-link" data-do="likeliest" @click="setBrief(undefined)">{{ say.useTheBestMatch }}</button>
           </section>
           <section aria-labelledby="remarks">
-            <h2 id="remarks" class="panel-title">What happens in it</h2>
+            <h2 id="remarks" class="panel-title">{{ say.remarks }}</h2>
             <ul class="remarks">
               <li v-for="r in phrase.remarks" :key="`${r.code} ${r.notes.join(' ')}`">
                 <button type="button" :data-remark="r.code" @click="marked = r.notes">{{ r.message }}</button>

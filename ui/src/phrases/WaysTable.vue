@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import type { Phrase } from '../api/client'
 
@@ -7,21 +8,21 @@ const props = defineProps<{ phrase: Phrase }>()
 const at = defineModel<number>({ required: true })
 const frets = (w: Phrase['ways'][number]) => (w.highFret ? (w.lowFret === w.highFret ? String(w.lowFret) : `${w.lowFret}–${w.highFret}`) : 'open')
 const columns = ['frets', 'shifts', 'reaches', 'widest', 'crossings'] as const
-const values = (w: Phrase['ways'][number]) => [frets(w), w.shifts, w.reaches, `${Math.round(w.spanMm)} mm`, w.crossings]
+const values = (w: Phrase['ways'][number]) => [frets(w), w.shifts, w.reaches, say.mm(Math.round(w.spanMm)), w.crossings]
 /** The boxes by whether they have the phrase. */
 const fits = computed(() => props.phrase.boxes.filter((b) => b.lacks.length === 0))
 const fitting = (b: Phrase['boxes'][number]) => props.phrase.ways.findIndex((w) => w.system === b.system && w.index === b.box && w.way === 'box')
 const lacks = (b: Phrase['boxes'][number]) =>
-  b.lacks.length === 1 ? `note ${b.lacks[0]} lies outside` : `${b.lacks.length} notes lie outside: ${b.lacks.slice(0, 5).join(', ')}${b.lacks.length > 5 ? ' …' : ''}`
+  b.lacks.length === 1 ? say.noteDoesntFit(b.lacks[0]) : say.notesDontFit(b.lacks.length, b.lacks.slice(0, 5).join(', '), b.lacks.length > 5 ? ' …' : '')
 </script>
 
 <template>
-  <p v-if="phrase.ways.length === 0" class="trouble">This neck does not have all of its notes: carry it an octave, or choose another instrument or tuning.</p>
-  <div v-else class="frame" tabindex="0" role="region" aria-label="The ways, compared">
+  <p v-if="phrase.ways.length === 0" class="trouble">{{ say.thisNeckDoesntHaveAllOf }}</p>
+  <div v-else class="frame" tabindex="0" role="region" :aria-label="say.compareTheWays">
     <table>
       <thead>
         <tr>
-          <th scope="col">way</th>
+          <th scope="col">{{ say.way }}</th>
           <th v-for="c in columns" :key="c" scope="col">{{ c }}</th>
         </tr>
       </thead>
@@ -36,10 +37,10 @@ const lacks = (b: Phrase['boxes'][number]) =>
     </table>
   </div>
   <p v-if="phrase.boxes.length" class="boxes">
-    <b>{{ fits.length }} of {{ phrase.boxes.length }}</b> boxes have all of it:
+    <b>{{ say.fitsOf(fits.length, phrase.boxes.length) }}</b> {{ say.boxesFitTheWholePhrase }}
     <template v-for="b in phrase.boxes" :key="b.box">
       <button v-if="fitting(b) >= 0" type="button" class="as-link" :data-box="b.name" @click="at = fitting(b)">{{ b.name }}</button>
-      <span v-else :title="b.lacks.length ? lacks(b) : 'as another way'" :class="{ lacks: b.lacks.length }"
+      <span v-else :title="b.lacks.length ? lacks(b) : say.showAsAWay" :class="{ lacks: b.lacks.length }"
         >{{ b.name }}<span v-if="b.lacks.length" class="unseen">: {{ lacks(b) }}</span></span
       >
     </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import type { LogResult } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
@@ -13,11 +14,14 @@ const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id
 </script>
 
 <template>
-  <div class="ask" role="group" aria-label="How did it go?">
+  <div class="ask" role="group" :aria-label="say.howDidItGo">
     <button v-for="r in results" :key="r.id" type="button" class="result" :class="[r.id, { proposed: proposed === r.id }]" :data-result="r.id" @click="emit('answer', r.id)">
-      <b>{{ r.name }}</b> <span>{{ r.key }} · {{ r.why }}<template v-if="proposed === r.id"> · as the take proposes</template></span>
+      <b>{{ r.name }}</b>
+      <span
+        >{{ r.key }} · {{ r.why }}<template v-if="proposed === r.id"> {{ say.suggestedByTheTake }}</template></span
+      >
     </button>
-    <input v-model="remark" type="text" maxlength="500" class="remark" aria-label="A remark for the log" placeholder="A remark for the log, before you answer" data-do="remark" />
+    <input v-model="remark" type="text" maxlength="500" class="remark" :aria-label="say.addANote" :placeholder="say.noteForTheLogBeforeYou" data-do="remark" />
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import type { Kept, Ladder } from '../api/client'
 import { bounds } from '../api/fields'
@@ -20,7 +21,7 @@ const { catalogue } = useCatalogue()
 const ways = computed(() => Object.fromEntries((catalogue.value?.ways ?? []).map((w) => [w.id, w.name])))
 const why = computed(() => catalogue.value?.ways.find((w) => w.id === props.ladder.way)?.why)
 const ends = ['from', 'goal'] as const
-const endNames = { from: 'Begins with', goal: 'Ends with' }
+const endNames = { from: say.startWith, goal: say.finishWith }
 
 const parts = computed(() => props.asked.parts ?? [])
 const title = ref('')
@@ -41,51 +42,51 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
 </script>
 
 <template>
-  <FoldPanel id="ladder" title="The ladder">
+  <FoldPanel id="ladder" :title="say.theLadder">
     <p v-for="end in ends" :key="end" class="end">
       {{ endNames[end] }}
-      <select :value="ladder[end].perBeat" :aria-label="`${endNames[end]}: subdivision`" :data-do="`${end}-per-beat`" @change="change(end, 'perBeat', $event)">
+      <select :value="ladder[end].perBeat" :aria-label="say.subdivision(endNames[end])" :data-do="`${end}-per-beat`" @change="change(end, 'perBeat', $event)">
         <option v-for="s in catalogue?.subdivisions" :key="s.id" :value="s.id">{{ s.name }}</option>
       </select>
-      at
+      {{ say.at }}
       <input
         type="number"
         v-bind="bounds['rhythm.tempoBpm']"
         :value="ladder[end].tempoBpm"
-        :aria-label="`${endNames[end]}: tempo`"
+        :aria-label="say.tempo(endNames[end])"
         :data-do="`${end}-tempo`"
         @change="change(end, 'tempoBpm', $event)"
       />
     </p>
-    <ChoiceRow :model-value="ladder.way" :options="ways" label="What grows from rung to rung" @update:model-value="emit('set', { way: $event })" />
+    <ChoiceRow :model-value="ladder.way" :options="ways" :label="say.whatChangesFromRungToRung" @update:model-value="emit('set', { way: $event })" />
     <p class="why">{{ why }}</p>
     <p v-if="asked.stretch" class="end">
-      Notes {{ asked.stretch.from }} to {{ asked.stretch.to }} alone.
-      <button type="button" class="as-link" data-do="whole" @click="emit('set', { stretch: undefined })">The whole run again</button>
+      {{ say.onlyNotesTo(asked.stretch.from, asked.stretch.to) }}
+      <button type="button" class="as-link" data-do="whole" @click="emit('set', { stretch: undefined })">{{ say.backToTheWholeRun }}</button>
     </p>
     <template v-else>
       <fieldset v-if="ladder.offers.length" class="parts">
-        <legend>First, where it begins:</legend>
+        <legend>{{ say.practiseWhereItGoesWrong }}</legend>
         <label v-for="o in ladder.offers" :key="o.id" :title="o.why"
           ><input type="checkbox" :checked="parts.includes(o.id)" :data-part="o.id" @change="togglePart(o.id)" /> {{ o.name }}</label
         >
       </fieldset>
       <p v-if="marked" class="end">
         <button type="button" class="as-link" data-do="stretch" @click="emit('set', { stretch: marked, parts: [] })">
-          A ladder of notes {{ marked.from }} to {{ marked.to }} alone, as marked on the lanes
+          {{ say.ladderForNotes(marked.from, marked.to) }}
         </button>
       </p>
     </template>
     <label class="end"
-      >Each rung
+      >{{ say.eachRung }}
       <select :value="ladder.times" data-do="times" @change="emit('set', { times: Number(($event.target as HTMLSelectElement).value) })">
-        <option v-for="n in 8" :key="n" :value="n">{{ n === 1 ? 'once' : `${n} times on end` }}</option>
+        <option v-for="n in 8" :key="n" :value="n">{{ n === 1 ? 'once' : say.timesWithoutAStop(n) }}</option>
       </select></label
     >
-    <p v-if="kept" class="why">This is the kept ladder “{{ kept.title }}”, with a log of its own.</p>
+    <p v-if="kept" class="why">{{ say.savedLadder(kept.title) }}</p>
     <form class="end" @submit.prevent="keep">
-      <label>Keep it as <input v-model="title" type="text" maxlength="120" placeholder="a name, such as a pupil's" data-do="ladder-title" /></label>
-      <button type="submit" class="as-link" :disabled="!title.trim()" data-do="keep-ladder">Keep</button>
+      <label>{{ say.saveItAs }} <input v-model="title" type="text" maxlength="120" :placeholder="say.aNameSuchAsAPupils" data-do="ladder-title" /></label>
+      <button type="submit" class="as-link" :disabled="!title.trim()" data-do="keep-ladder">{{ say.save }}</button>
     </form>
   </FoldPanel>
 </template>

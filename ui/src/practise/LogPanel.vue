@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import { api, take, type Brief, type Ladder, type LogEntry } from '../api/client'
 import { toQuery } from '../shared/brief/query'
@@ -48,7 +49,7 @@ async function remove(id: string) {
   try {
     await take(api.DELETE('/api/v1/log/{id}/take', path))
     await again()
-    tell('The take is deleted, the try stays.', { label: 'Undo', run: () => void take(api.POST('/api/v1/log/{id}/take/restore', path)).then(again) })
+    tell(say.takeDeletedTheTryStaysIn, { label: say.undo, run: () => void take(api.POST('/api/v1/log/{id}/take/restore', path)).then(again) })
   } catch (cause) {
     tell(wordsOf(cause))
   }
@@ -57,25 +58,25 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
 </script>
 
 <template>
-  <FoldPanel id="log" title="The log" open>
+  <FoldPanel id="log" :title="say.log" open>
     <p class="filters">
-      <ChoiceRow v-model="whose" :options="{ this: 'this work', every: 'everything' }" label="Whose tries" data-do="whose" />
-      <ChoiceRow v-if="entries.length || kind !== 'all'" v-model="kind" :options="kinds" label="Which tries" />
+      <ChoiceRow v-model="whose" :options="{ this: say.thisWork, every: 'everything' }" :label="say.whoseTries" data-do="whose" />
+      <ChoiceRow v-if="entries.length || kind !== 'all'" v-model="kind" :options="kinds" :label="say.whichTries" />
     </p>
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
-    <p v-else-if="answer && entries.length === 0 && kind !== 'all'" class="faint">None of them was {{ kinds[kind] }}.</p>
+    <p v-else-if="answer && entries.length === 0 && kind !== 'all'" class="faint">{{ say.noTryWas(kinds[kind]) }}</p>
     <p v-else-if="answer && entries.length === 0" class="faint">
-      {{ whose === 'this' ? 'This was not tried yet.' : 'Nothing was tried yet.' }} What is played here and how it went is written down.
+      {{ say.noTriesYet(whose) }}
     </p>
     <table v-else class="tries">
       <thead>
         <tr>
-          <th scope="col">when</th>
-          <th scope="col">how fast</th>
-          <th scope="col">how it went</th>
-          <th scope="col">took</th>
-          <th scope="col" class="work">what</th>
-          <th scope="col">take</th>
+          <th scope="col">{{ say.when }}</th>
+          <th scope="col">{{ say.howFast }}</th>
+          <th scope="col">{{ say.howItWent }}</th>
+          <th scope="col">{{ say.took }}</th>
+          <th scope="col" class="work">{{ say.what }}</th>
+          <th scope="col">{{ say.take }}</th>
         </tr>
       </thead>
       <tbody>
@@ -85,22 +86,26 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
           <td :class="e.result">{{ words[e.result] }}</td>
           <td>{{ minutes(e.seconds) }}</td>
           <td class="work">
-            <template v-if="whose === 'this'">{{ e.part ? partWords(e.part) : 'the whole' }}</template>
+            <template v-if="whose === 'this'">{{ e.part ? partWords(e.part) : say.all }}</template>
             <router-link v-else :to="{ query: { ...toQuery(e.brief), ...(pupil ? { pupil } : {}) } }">{{ e.sentence }}</router-link>
             <span v-if="e.remark" class="remark">“{{ e.remark }}”</span>
           </td>
           <td>
             <template v-if="e.takeBytes">
-              <button v-if="whose === 'this'" type="button" class="as-link" data-do="look" @click="emit('look', e)">look</button>
+              <button v-if="whose === 'this'" type="button" class="as-link" data-do="look" @click="emit('look', e)">{{ say.open }}</button>
               <a :href="inRoom(`/api/v1/log/${e.id}/take`)" download data-kept>{{ sizeWords(e.takeBytes) }}</a>
-              <button type="button" class="as-link" aria-label="Delete this take" data-do="delete-take" @click="remove(e.id)">delete</button>
+              <button type="button" class="as-link" :aria-label="say.deleteThisTake" data-do="delete-take" @click="remove(e.id)">{{ say.delete }}</button>
             </template>
           </td>
         </tr>
       </tbody>
     </table>
-    <p v-if="answer?.next"><button type="button" class="as-link" data-do="more" @click="shown += 40">show earlier tries</button></p>
-    <p v-if="entries.length"><a :href="inRoom('/api/v1/log/csv')" download>the whole log as a table (CSV)</a></p>
+    <p v-if="answer?.next">
+      <button type="button" class="as-link" data-do="more" @click="shown += 40">{{ say.showEarlierTries }}</button>
+    </p>
+    <p v-if="entries.length">
+      <a :href="inRoom('/api/v1/log/csv')" download>{{ say.downloadTheWholeLogCsv }}</a>
+    </p>
   </FoldPanel>
 </template>
 

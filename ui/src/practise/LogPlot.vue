@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { Ladder, LogResult } from '../api/client'
@@ -16,7 +17,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 const unit = computed(() => unitOf(props.ladder.rungs[0]?.measure ?? ''))
 const range = computed(() => {
   const y = points.value.map((p) => p.y)
-  return `${points.value.length} tries, from ${Math.min(...y)} to ${Math.max(...y)} ${unit.value}`
+  return say.triesFromTo(points.value.length, Math.min(...y), Math.max(...y), unit.value)
 })
 
 let chart: Chart<'line'> | undefined
@@ -71,7 +72,7 @@ onUnmounted(() => chart?.destroy())
   <div class="plot">
     <canvas ref="canvas" role="img" :aria-label="range" />
   </div>
-  <p class="legend">filled: clean · triangle: nearly · cross: not yet</p>
+  <p class="legend">{{ say.filledCleanTriangleNearlyCrossNot }}</p>
 </template>
 
 <style scoped>

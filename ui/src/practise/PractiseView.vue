@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiMicrophone } from '@mdi/js'
 import { until, useSessionStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
@@ -178,15 +179,15 @@ const tries = computed(() => ladder.value?.rungs.reduce((n, r) => n + r.tries, 0
 const care = computed(() => plan.value?.cautions.find((c) => c.code === 'care')?.message)
 
 useKeys([
-  { key: ' ', does: 'start after the count-in, stop', run: player.toggle },
-  ...Object.entries(keyOf).map(([id, key]) => ({ key, does: `it went: ${words[id as LogResult]}`, run: () => void answer(id as LogResult) })),
-  { key: 'ArrowUp', does: 'a rung faster', run: () => choose(at.value + 1) },
-  { key: 'ArrowDown', does: 'a rung slower', run: () => choose(at.value - 1) },
-  { key: 'g', does: 'to the rung that comes next', run: () => choose(ladder.value?.next ?? 0) },
+  { key: ' ', does: say.startAfterACountInOr, run: player.toggle },
+  ...Object.entries(keyOf).map(([id, key]) => ({ key, does: say.result(words[id as LogResult]), run: () => void answer(id as LogResult) })),
+  { key: 'ArrowUp', does: say.upARung, run: () => choose(at.value + 1) },
+  { key: 'ArrowDown', does: say.downARung, run: () => choose(at.value - 1) },
+  { key: 'g', does: say.goToTheSuggestedRung, run: () => choose(ladder.value?.next ?? 0) },
   labelKey,
   clickKey,
-  { key: 'r', does: 'repeat the bar of the marked note, or end it', run: player.repeatBar },
-  { key: 'R', does: 'take the next bar into the repeat', run: player.repeatMore },
+  { key: 'r', does: say.repeatTheBarOfTheSelected, run: player.repeatBar },
+  { key: 'R', does: say.addTheNextBarToThe, run: player.repeatMore },
 ])
 </script>
 
@@ -201,19 +202,18 @@ useKeys([
             {{ rung.speed }}<span v-if="rung.rest" class="of"><span class="unseen">, </span>{{ rung.rest }}</span>
           </h1>
           <p class="speed">
-            {{ rung.measure }}<template v-if="rung.sameSpeedAs !== null && rung.sameSpeedAs !== undefined">, the same speed as {{ ladder.rungs[rung.sameSpeedAs]?.name }}</template>
+            {{ rung.measure }}<template v-if="rung.sameSpeedAs !== null && rung.sameSpeedAs !== undefined">{{ say.theSameSpeedAs(ladder.rungs[rung.sameSpeedAs]?.name) }}</template>
           </p>
           <p class="count">{{ rung.count }}</p>
           <p v-if="practise.pupil.value" class="so-far">
-            The log of <router-link :to="{ name: 'pupil', params: { id: practise.pupilId.value } }" data-do="whose">{{ practise.pupil.value.pupil.name }}</router-link>
+            {{ say.for }} <router-link :to="{ name: 'pupil', params: { id: practise.pupilId.value } }" data-do="whose">{{ practise.pupil.value.pupil.name }}</router-link>
           </p>
           <p class="why" role="status">{{ ladder.why }}</p>
           <p v-if="tries" class="so-far">
-            {{ tries }} {{ tries === 1 ? 'try' : 'tries' }} on {{ ladder.days }} {{ ladder.days === 1 ? 'day' : 'days'
-            }}{{ ladder.reached ? ', and the goal is reached' : ' so far' }}
+            {{ say.triesOverDays(tries, ladder.days, ladder.reached) }}
           </p>
           <p v-if="ladder.sticks" class="sticks">
-            {{ ladder.sticks.words }} Instead:
+            {{ say.instead(ladder.sticks.words) }}
             <router-link
               v-for="p in ladder.sticks.proposals"
               :key="p.kind"
@@ -225,12 +225,12 @@ useKeys([
           <AskResult v-if="asking" v-model:remark="remark" :proposed="judged?.result" @answer="answer" />
           <div v-else class="go">
             <v-btn size="large" color="primary" :variant="playing ? 'tonal' : 'flat'" :loading="starting" data-do="start" @click="player.toggle">{{
-              playing ? 'Stop' : restLeft ? `Start (rests ${restLeft})` : 'Start'
+              playing ? say.stop : restLeft ? say.startRest(restLeft) : say.start
             }}</v-btn>
-            <v-btn size="large" variant="tonal" :disabled="at === 0" aria-label="A rung slower (arrow down)" data-do="rung-down" @click="choose(at - 1)">slower</v-btn>
-            <v-btn size="large" variant="tonal" :disabled="at === ladder.rungs.length - 1" aria-label="A rung faster (arrow up)" data-do="rung-up" @click="choose(at + 1)"
-              >faster</v-btn
-            >
+            <v-btn size="large" variant="tonal" :disabled="at === 0" :aria-label="say.downARungArrowDown" data-do="rung-down" @click="choose(at - 1)">{{ say.slower }}</v-btn>
+            <v-btn size="large" variant="tonal" :disabled="at === ladder.rungs.length - 1" :aria-label="say.upARungArrowUp" data-do="rung-up" @click="choose(at + 1)">{{
+              say.faster
+            }}</v-btn>
             <v-btn
               v-if="takes.mic.supported"
               size="large"
@@ -239,7 +239,7 @@ useKeys([
               :color="takes.mic.on.value ? 'primary' : undefined"
               :loading="takes.mic.starting.value"
               :aria-pressed="takes.mic.on.value"
-              :aria-label="takes.mic.on.value ? 'The microphone listens: leave it' : 'Let the microphone listen'"
+              :aria-label="takes.mic.on.value ? say.turnTheMicrophoneOff : say.turnTheMicrophoneOn"
               data-do="ear"
               @click="takes.mic.on.value ? takes.mic.stop() : takes.mic.start()"
             />
@@ -250,7 +250,7 @@ useKeys([
             <p v-if="summary" class="summary" role="status">{{ summary }}</p>
             <SittingLine :of="sitting" @end="endSitting" />
             <p v-if="back" class="point">
-              <router-link :to="back" data-do="to-work">Warm? On to the work.</router-link>
+              <router-link :to="back" data-do="to-work">{{ say.warmedUpGoToTheWork }}</router-link>
             </p>
             <p v-else-if="ladder.warmUp && !sitting.sitting.value.tries.length" class="point">
               <router-link
@@ -289,7 +289,7 @@ useKeys([
       <div class="below">
         <div>
           <TakePanel v-model:keep="keep" :takes="takes" :brief="(round ?? plan).brief" :current="pressed" :strike="player.strike" />
-          <p class="point">This ladder for a pupil: <SetFor :brief="brief" :asked="asked" /></p>
+          <p class="point">{{ say.assignThisLadder }} <SetFor :brief="brief" :asked="asked" /></p>
           <LadderSettings :ladder="ladder" :asked="asked" :kept="practise.kept.value" :marked="marked" @set="practise.set" @keep="practise.keep" />
         </div>
         <div>
@@ -299,10 +299,10 @@ useKeys([
       </div>
     </template>
     <template v-else-if="problems.length">
-      <h1>This cannot be practised yet</h1>
-      <ProblemList back="To the bench" :problems="problems" :brief="brief" @change="practise.changeBrief" @back="router.push({ name: 'bench' })" />
+      <h1>{{ say.thisCantBePractisedYet }}</h1>
+      <ProblemList :back="say.goToTheBench" :problems="problems" :brief="brief" @change="practise.changeBrief" @back="router.push({ name: 'bench' })" />
     </template>
-    <v-progress-linear v-else-if="!failure" indeterminate color="primary" aria-label="Working out the ladder" />
+    <v-progress-linear v-else-if="!failure" indeterminate color="primary" :aria-label="say.calculatingTheLadder" />
   </div>
 </template>
 

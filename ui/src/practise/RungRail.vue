@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { nextTick, ref, watch } from 'vue'
 import type { Ladder } from '../api/client'
 import { vRoving } from '../shared/shell/roving'
@@ -22,7 +23,7 @@ watch(
 
 <template>
   <!-- eslint-disable-next-line vuejs-accessibility/no-noninteractive-tabindex -->
-  <ol ref="rail" v-roving="'button'" class="rail" reversed aria-label="Rungs, the fastest first">
+  <ol ref="rail" v-roving="'button'" class="rail" reversed :aria-label="say.rungsFastestFirst">
     <li v-for="{ r, i } in ladder.rungs.map((r, i) => ({ r, i })).reverse()" :key="i">
       <button type="button" :aria-current="i === at ? 'step' : undefined" :data-rung="i" :class="{ next: i === ladder.next }" @click="emit('choose', i)">
         <span class="name"
@@ -30,7 +31,10 @@ watch(
         >
         <span class="facts"
           >{{ r.notesPerMinute }}<span class="unseen"> {{ unitOf(r.measure) }}</span
-          ><template v-if="r.tries"> · {{ r.clean }}/{{ r.tries }} clean</template><template v-if="i === ladder.next"><span class="unseen">, next</span></template></span
+          ><template v-if="r.tries"> {{ say.cleanOfTries(r.clean, r.tries) }}</template
+          ><template v-if="i === ladder.next"
+            ><span class="unseen">{{ say.next }}</span></template
+          ></span
         >
       </button>
     </li>

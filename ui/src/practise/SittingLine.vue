@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { keptRest } from '../shared/shell/kept'
 import type { useSitting } from './useSitting'
 
@@ -11,22 +12,19 @@ const rests = [0, 10, 20, 30, 60]
 <template>
   <p class="sitting">
     <template v-if="of.sitting.value.begun">
-      {{
-        of.minutesLeft.value > 0 ? `${of.minutesLeft.value} of ${of.sitting.value.minutes} minutes left` : `${of.sitting.value.minutes} minutes are over: a good time for a break`
-      }}
-      · {{ of.sitting.value.tries.length }} {{ of.sitting.value.tries.length === 1 ? 'try' : 'tries' }}, {{ of.clean.value }} clean
-      <button type="button" class="as-link" data-do="end-sitting" @click="emit('end')">end the sitting</button>
+      {{ say.sessionSoFar(of.minutesLeft.value, of.sitting.value.minutes, of.sitting.value.tries.length, of.clean.value) }}
+      <button type="button" class="as-link" data-do="end-sitting" @click="emit('end')">{{ say.endTheSession }}</button>
     </template>
     <label v-else
-      >A sitting of
+      >{{ say.session }}
       <select :value="of.sitting.value.minutes" data-do="minutes" @change="of.plan(Number(($event.target as HTMLSelectElement).value))">
-        <option v-for="m in [5, 10, 15, 20, 30, 45]" :key="m" :value="m">{{ m }} minutes</option>
+        <option v-for="m in [5, 10, 15, 20, 30, 45]" :key="m" :value="m">{{ say.minutes(m) }}</option>
       </select></label
     >
     <label class="rest"
-      >rest between tries
+      >{{ say.rest }}
       <select v-model.number="keptRest" data-do="rest">
-        <option v-for="s in rests" :key="s" :value="s">{{ s ? `${s} seconds` : 'as long as you like' }}</option>
+        <option v-for="s in rests" :key="s" :value="s">{{ s ? say.seconds(s) : say.asLongAsYouLike }}</option>
       </select></label
     >
   </p>

@@ -1,3 +1,4 @@
+import { say } from './words'
 import { watchDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -132,17 +133,17 @@ export function usePractise() {
         }),
       )
       if (call.waits) {
-        if (sound) failed.value = 'The try waits to be written down. Its take cannot wait with it: save it as a file.'
-        tell(`${step.name}: ${words[result]}. What comes next is said once Even Ladder answers; until then choose a rung yourself.`)
+        if (sound) failed.value = say.theTryIsWaitingToBe
+        tell(say.noNextStep(step.name, words[result]))
         return { id: '' }
       }
       const entry = call.data
       if (sound) await keepTake(entry.id, sound)
       await again()
-      tell(`${step.name}: ${words[result]}.`, { label: 'Undo', run: () => void takeBack(entry.id) })
+      tell(`${step.name}: ${words[result]}.`, { label: say.undo, run: () => void takeBack(entry.id) })
       return entry
     } catch (cause) {
-      failed.value = `${wordsOf(cause)} The try is not written down yet: press again.`
+      failed.value = say.tryNotSaved(wordsOf(cause))
       return undefined
     }
   }
@@ -154,7 +155,7 @@ export function usePractise() {
         await take(api.PUT('/api/v1/log/{id}/take', { ...path, body: '', bodySerializer: () => sound, headers: { 'Content-Type': 'application/octet-stream' } }))
       else await take(api.PUT('/api/v1/log/{id}/take', { ...path, body: { heard: sound } }))
     } catch (cause) {
-      failed.value = `The try is written down, its take is not kept: ${wordsOf(cause)}`
+      failed.value = say.takeNotSaved(wordsOf(cause))
     }
   }
 
@@ -192,7 +193,7 @@ export function usePractise() {
   async function keep(title: string) {
     try {
       const made = await shelf('ladders').create({ title, ladder: { brief: brief.value, ...asNow.value } })
-      tell(`The ladder “${made.title}” is kept, with a log of its own.`)
+      tell(say.ladderSaved(made.title))
       await router.push({ query: { ...toQuery(brief.value), ...asQuery(asNow.value), ...whose(), ladder: made.id } })
     } catch (cause) {
       failed.value = wordsOf(cause)
@@ -206,6 +207,6 @@ export function usePractise() {
 /** "notes a minute" of "240 notes a minute". */
 export const unitOf = (measure: string) => measure.replace(/^\d+ /, '')
 
-export const words: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': 'not yet' }
+export const words: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': say.notYet }
 
 export const keyOf: Record<LogResult, string> = { clean: '1', nearly: '2', 'not-yet': '3' }

@@ -1,3 +1,4 @@
+import { say } from './words'
 import { useNow } from '@vueuse/core'
 import { useKept } from '../shared/shell/site'
 import { computed } from 'vue'
@@ -44,9 +45,7 @@ export function useSitting() {
     const { tries } = kept.value
     const minutes = Math.max(Math.round(passed.value / 60_000), 1)
     const rungs = [...new Set(tries.map((t) => t.rung))]
-    const summary = tries.length
-      ? `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}, ${tries.length} ${tries.length === 1 ? 'try' : 'tries'} on ${rungs.length} ${rungs.length === 1 ? 'rung' : 'rungs'} (${rungs.join(', ')}), ${clean.value} clean. All of it is in the log.`
-      : 'Nothing was tried in this sitting.'
+    const summary = tries.length ? say.sessionDone(minutes, tries.length, rungs.length, rungs.join(', '), clean.value) : say.noTriesInThisSession
     kept.value = { ...kept.value, begun: 0, tries: [] }
     return summary
   }

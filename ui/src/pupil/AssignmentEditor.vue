@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import type { Assignment, CallError, FieldError, Ladder, LadderStep } from '../api/client'
 import { bounds } from '../api/fields'
@@ -35,13 +36,13 @@ async function keep() {
   <form class="editor" @submit.prevent="keep">
     <p v-if="draft.ladder" class="line">
       <label
-        >Goal
+        >{{ say.goal }}
         <select :value="goal?.perBeat ?? usualGoal.perBeat" data-do="goal-per-beat" @change="putGoal({ perBeat: Number(($event.target as HTMLSelectElement).value) })">
           <option v-for="s in catalogue?.subdivisions" :key="s.id" :value="s.id">{{ s.name }}</option>
         </select></label
       >
       <label
-        >at
+        >{{ say.at }}
         <input
           class="entry"
           type="number"
@@ -52,20 +53,20 @@ async function keep() {
       /></label>
     </p>
     <p v-if="draft.sheets" class="line">
-      <label>What <input v-model="draft.sheets.what" class="entry" type="text" maxlength="160" /></label>
-      <label>Sheets <input v-model.number="draft.sheets.count" class="entry" type="number" min="1" max="99" /></label>
-      <label>done <input v-model.number="draft.sheets.done" class="entry" type="number" min="0" :max="draft.sheets.count" /></label>
+      <label>{{ say.what }} <input v-model="draft.sheets.what" class="entry" type="text" maxlength="160" /></label>
+      <label>{{ say.sheets }} <input v-model.number="draft.sheets.count" class="entry" type="number" min="1" max="99" /></label>
+      <label>{{ say.done }} <input v-model.number="draft.sheets.done" class="entry" type="number" min="0" :max="draft.sheets.count" /></label>
     </p>
     <p class="line">
-      <label>Minutes a day <input v-model.number="draft.minutes" class="entry" type="number" min="1" max="180" data-do="minutes" /></label>
-      <label>from <input v-model="draft.from" class="entry" type="date" required /></label>
-      <label>until <input v-model="draft.until" class="entry" type="date" required data-do="until" /></label>
+      <label>{{ say.minutesADay }} <input v-model.number="draft.minutes" class="entry" type="number" min="1" max="180" data-do="minutes" /></label>
+      <label>{{ say.from }} <input v-model="draft.from" class="entry" type="date" required /></label>
+      <label>{{ say.to }} <input v-model="draft.until" class="entry" type="date" required data-do="until" /></label>
     </p>
-    <label class="words">Your words <textarea v-model="draft.words" class="entry" rows="2" maxlength="1000" data-do="words" /></label>
+    <label class="words">{{ say.yourNote }} <textarea v-model="draft.words" class="entry" rows="2" maxlength="1000" data-do="words" /></label>
     <p v-if="problems.length || failure" class="trouble" role="alert">{{ problems.map((p) => p.message).join('; ') || failure }}</p>
     <p class="line">
-      <v-btn type="submit" size="small" color="primary" variant="flat" data-do="keep-assignment">Keep</v-btn>
-      <v-btn size="small" @click="emit('leave')">Leave</v-btn>
+      <v-btn type="submit" size="small" color="primary" variant="flat" data-do="keep-assignment">{{ say.save }}</v-btn>
+      <v-btn size="small" @click="emit('leave')">{{ say.cancel }}</v-btn>
     </p>
   </form>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import { api, take, type StoredAssignment, type StoredPupil } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'
@@ -20,7 +21,7 @@ async function again(a: StoredAssignment) {
   try {
     await assignments.update(a, a.assignment, false)
     emit('change')
-    tell(`${a.title} is taken up again.`)
+    tell(say.isOpenAgain(a.title))
   } catch (cause) {
     tell(wordsOf(cause))
   }
@@ -28,19 +29,19 @@ async function again(a: StoredAssignment) {
 </script>
 
 <template>
-  <FoldPanel id="earlier" title="What was set before">
+  <FoldPanel id="earlier" :title="say.earlierAssignments">
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
-    <p v-else-if="page && closed.length === 0" class="faint">Nothing yet: what is done with stands here.</p>
+    <p v-else-if="page && closed.length === 0" class="faint">{{ say.noneYetFinishedAssignmentsAppearHere }}</p>
     <ul v-else>
       <li v-for="a in closed" :key="a.id">
         <span class="days">{{ dayWords(a.assignment.from) }} – {{ dayWords(a.assignment.until) }}</span>
         <span class="what" :title="a.sentence"
           >{{ a.title }}<template v-if="a.assignment.words"> · “{{ a.assignment.words }}”</template></span
         >
-        <button type="button" class="as-link" :aria-label="`take up again: ${a.title}`" data-do="take-up" @click="again(a)">take up again</button>
+        <button type="button" class="as-link" :aria-label="say.reopen(a.title)" data-do="take-up" @click="again(a)">{{ say.reopen2 }}</button>
       </li>
     </ul>
-    <button v-if="page?.next && limit < 500" type="button" class="as-link" @click="limit += 100">show earlier ones</button>
+    <button v-if="page?.next && limit < 500" type="button" class="as-link" @click="limit += 100">{{ say.showEarlierOnes }}</button>
   </FoldPanel>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, take, type NextProposal, type Plan, type StoredPupil } from '../api/client'
@@ -12,7 +13,7 @@ import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 /** What of the neck, the keys and the layouts was practised: shaded, with the figure on each place. */
 const props = defineProps<{ pupil: StoredPupil; stamp: number }>()
 const emit = defineEmits<{ set: [proposal: NextProposal] }>()
-const spans = { '4': '4 weeks', '12': '12 weeks', '52': 'a year', all: 'all', own: 'from … until' }
+const spans = { '4': say.n4Weeks, '12': say.n12Weeks, '52': say.aYear, all: 'all', own: say.fromTo }
 const weeks = ref<keyof typeof spans>('12')
 const own = ref({ from: '', until: '' })
 /** The days that the map is of; the server's own where they are empty. */
@@ -47,35 +48,35 @@ const g = computed(() => {
 })
 const frets = computed(() => Array.from({ length: high.value }, (_, i) => i + 1))
 const shade = (tries: number) => `${Math.round(18 + (70 * tries) / Math.max(map.value?.most ?? 1, 1))}%`
-const said = computed(() => map.value?.places.map((p) => `string ${p.string}, fret ${p.fret}: ${p.tries} tries in ${p.boxes} ${p.boxes === 1 ? 'box' : 'boxes'}`).join('; ') ?? '')
-const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ? 'never clean' : days === 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`)
+const said = computed(() => map.value?.places.map((p) => say.triesAtPlace(p.string, p.fret, p.tries, p.boxes)).join('; ') ?? '')
+const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ? say.neverClean : days === 0 ? 'today' : days === 1 ? 'yesterday' : say.daysAgo(days))
 </script>
 
 <template>
   <section class="map" aria-labelledby="map-title">
     <p class="head">
-      <span id="map-title" class="panel-title">What was practised</span>
-      <ChoiceRow v-model="weeks" :options="spans" label="Of how long" />
+      <span id="map-title" class="panel-title">{{ say.practiceMap }}</span>
+      <ChoiceRow v-model="weeks" :options="spans" :label="say.time" />
       <template v-if="weeks === 'own'">
-        <label>from <input v-model="own.from" class="entry" type="date" /></label>
-        <label>until <input v-model="own.until" class="entry" type="date" /></label>
+        <label>{{ say.from }} <input v-model="own.from" class="entry" type="date" /></label>
+        <label>{{ say.to }} <input v-model="own.until" class="entry" type="date" /></label>
       </template>
     </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <v-progress-linear v-else-if="!map" indeterminate color="primary" aria-label="Drawing the map" />
-    <p v-else-if="map.tries === 0" class="faint">Nothing was logged in this time. What is practised is shaded here, place by place, and what was never touched stays white.</p>
+    <v-progress-linear v-else-if="!map" indeterminate color="primary" :aria-label="say.drawingTheMap" />
+    <p v-else-if="map.tries === 0" class="faint">{{ say.noPracticeLoggedInThisTime }}</p>
     <template v-else>
       <p class="holes">
         <b v-for="h in map.holes" :key="h">{{ h }}</b>
       </p>
       <p v-if="map.fill" class="fill">
         {{ map.fill.words }}
-        <v-btn size="small" color="primary" variant="tonal" data-do="set-fill" @click="emit('set', map.fill)">Set it</v-btn>
-        <v-btn size="small" color="primary" variant="text" :to="benchAddress(map.fill.ladder)">See it</v-btn>
+        <v-btn size="small" color="primary" variant="tonal" data-do="set-fill" @click="emit('set', map.fill)">{{ say.assign }}</v-btn>
+        <v-btn size="small" color="primary" variant="text" :to="benchAddress(map.fill.ladder)">{{ say.open }}</v-btn>
       </p>
     </template>
     <div ref="box" class="neck">
-      <svg v-if="g && map && map.tries" :width="g.width" :height="g.height" role="img" :aria-label="`Tries by place. ${said}`">
+      <svg v-if="g && map && map.tries" :width="g.width" :height="g.height" role="img" :aria-label="say.triesByPlace(said)">
         <NeckGrid :g="g" :frets="frets" :strings="map.neck.strings.map((_, i) => ({ string: i + 1 }))" :left-handed="pupil.pupil.instrument.leftHanded ?? false" nut />
         <g v-for="p in map.places" :key="`${p.string}/${p.fret}`">
           <path class="place" :style="{ '--share': shade(p.tries) }" :d="capsule(g.markX(p.fret), g.stringY(p.string), 19, 27)" />
@@ -86,20 +87,19 @@ const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ?
     </div>
     <template v-if="map && map.tries">
       <p class="faint">
-        {{ map.tries }} {{ map.tries === 1 ? 'try' : 'tries' }} of {{ map.works }} {{ map.works === 1 ? 'work' : 'works' }}. The figure on a place is the tries in which it was
-        played.<template v-if="map.others"> {{ map.others }} on another neck are not drawn.</template>
+        {{ say.triesAtWorks(map.tries, map.works) }}<template v-if="map.others"> {{ say.onAnotherNeckArentShown(map.others) }}</template>
       </p>
-      <ol class="keys" aria-label="Keys, round in fourths: when each was last clean">
+      <ol class="keys" :aria-label="say.keysInFourthsAndWhenEach">
         <li v-for="k in map.keys" :key="k.tonic" :class="{ never: k.tries === 0, unclean: k.tries > 0 && k.daysAgo < 0 }">
           <b>{{ pretty(k.tonic) }}</b>
           <span>{{ ago(k.daysAgo, k.tries) }}</span>
-          <span v-if="k.tries" class="faint">{{ k.clean }} of {{ k.tries }} clean</span>
+          <span v-if="k.tries" class="faint">{{ say.ofClean(k.clean, k.tries) }}</span>
         </li>
       </ol>
       <p v-for="l in map.layouts.filter((l) => l.boxes.length > 1 && l.boxes.length <= 12)" :key="l.system" class="layout">
         {{ l.name }}:
         <span v-for="(b, i) in l.boxes" :key="i" :class="{ untouched: b.tries === 0 }"
-          >{{ b.name }}: {{ b.tries ? `${b.tries} ${b.tries === 1 ? 'try' : 'tries'}` : 'not yet' }}</span
+          >{{ b.name }}: {{ b.tries ? `${b.tries} ${b.tries === 1 ? 'try' : 'tries'}` : say.notYet }}</span
         >
       </p>
     </template>

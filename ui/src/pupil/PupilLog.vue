@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import { api, take, type LogResult, type StoredPupil } from '../api/client'
 import { toQuery } from '../shared/brief/query'
@@ -12,21 +13,21 @@ const asked = computed(() => ({ id: props.pupil.id, limit: shown.value, stamp: p
 const { value: page, failure } = useLoad(asked, ({ id, limit }, signal) =>
   take(api.GET('/api/v1/log', { params: { query: { pupil: id, limit: String(Math.min(limit, 500)) } }, signal })),
 )
-const words: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': 'not yet' }
+const words: Record<LogResult, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': say.notYet }
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>
-  <FoldPanel id="pupil-log" title="The log" open>
+  <FoldPanel id="pupil-log" :title="say.log" open>
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
-    <p v-else-if="page && page.entries.length === 0" class="faint">Nothing was tried yet.</p>
+    <p v-else-if="page && page.entries.length === 0" class="faint">{{ say.noTriesYet }}</p>
     <table v-else-if="page" class="tries">
       <thead>
         <tr>
-          <th scope="col">when</th>
-          <th scope="col">how fast</th>
-          <th scope="col">how it went</th>
-          <th scope="col">what</th>
+          <th scope="col">{{ say.when }}</th>
+          <th scope="col">{{ say.howFast }}</th>
+          <th scope="col">{{ say.howItWent }}</th>
+          <th scope="col">{{ say.what2 }}</th>
         </tr>
       </thead>
       <tbody>
@@ -41,7 +42,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
         </tr>
       </tbody>
     </table>
-    <button v-if="page?.next && shown < 500" type="button" class="as-link" @click="shown += 40">show earlier tries</button>
+    <button v-if="page?.next && shown < 500" type="button" class="as-link" @click="shown += 40">{{ say.showEarlierTries }}</button>
   </FoldPanel>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiDotsHorizontal, mdiPencilOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -55,11 +56,11 @@ const about = computed(() => {
   const instrument = catalogue.value?.instruments.find((i) => i.id === p.instrument.id)?.name ?? p.instrument.id
   const school = catalogue.value?.schools.find((s) => s.id === p.hand?.school)?.name
   return [
-    `${p.instrument.leftHanded ? 'left-handed ' : ''}${instrument}${p.instrument.scaleLengthMm ? `, ${p.instrument.scaleLengthMm} mm` : ''}`,
-    p.hand?.limitsMm?.comfortable ? `the hand opens ${p.hand.limitsMm.comfortable.join(', ')} mm` : 'an average hand',
+    `${p.instrument.leftHanded ? 'left-handed ' : ''}${instrument}${p.instrument.scaleLengthMm ? say.scaleLength(p.instrument.scaleLengthMm) : ''}`,
+    p.hand?.limitsMm?.comfortable ? say.comfortableSpanMm(p.hand.limitsMm.comfortable.join(', ')) : say.anAverageHand,
     ...(school ? [school] : []),
-    p.day ? `${weekdays[p.day as keyof typeof weekdays]} ${p.at ?? ''}` : 'no fixed day',
-    `${p.minutes ?? 15} minutes a day`,
+    p.day ? `${weekdays[p.day as keyof typeof weekdays]} ${p.at ?? ''}` : say.noFixedDay,
+    say.minutesEachDay(p.minutes ?? 15),
   ]
 })
 
@@ -69,7 +70,7 @@ async function set(proposal: NextProposal) {
   try {
     const undo = await setProposal(of.id, proposal, work.value?.set.find((s) => s.assignment.assignment.ladder)?.assignment)
     await again()
-    tell(`Set until the next lesson: ${proposal.name}.`, { label: 'Undo', run: () => void undo().then(again) })
+    tell(say.assignedUntilTheNextLesson(proposal.name), { label: say.undo, run: () => void undo().then(again) })
   } catch (cause) {
     tell(wordsOf(cause))
   }
@@ -92,8 +93,8 @@ async function setAside() {
   try {
     await pupils.setAside(of.id)
     await router.push({ name: 'today' })
-    tell(`${of.pupil.name} is set aside.`, {
-      label: 'Undo',
+    tell(say.isArchived(of.pupil.name), {
+      label: say.undo,
       run: () => void pupils.restore(of.id).then(() => router.push({ name: 'pupil', params: { id: of.id } })),
     })
   } catch (cause) {
@@ -108,8 +109,10 @@ const home = ref(false)
 <template>
   <div class="pupil">
     <template v-if="gone">
-      <h1>Nobody is taught here under this address</h1>
-      <p>The pupil was set aside or erased. <router-link :to="{ name: 'today' }">Today</router-link> has all pupils, and those that were set aside.</p>
+      <h1>{{ say.noPupilAtThisAddress }}</h1>
+      <p>
+        {{ say.thisPupilWasArchivedOrErased }} <router-link :to="{ name: 'today' }">{{ say.today }}</router-link> {{ say.listsAllPupilsIncludingArchivedOnes }}
+      </p>
     </template>
     <TryAgain v-else :text="trouble" @again="readAgain" />
     <template v-if="pupil">
@@ -120,36 +123,36 @@ const home = ref(false)
           <p v-for="w in work?.attention.filter((w) => w !== 'nothing is set')" :key="w" class="look">{{ w }}</p>
         </div>
         <span class="grow" />
-        <v-btn color="primary" variant="tonal" :to="{ name: 'calls', query: { ...toQuery(own?.brief ?? starter), pupil: pupil.id } }" data-do="calls-for">Calls</v-btn>
-        <v-btn color="primary" variant="flat" data-do="bench-for" @click="toBench">Bench for {{ pupil.pupil.name }}</v-btn>
-        <v-btn color="primary" variant="tonal" :icon="mdiPencilOutline" size="small" :aria-label="`Change ${pupil.pupil.name}`" data-do="edit-pupil" @click="editing = true" />
+        <v-btn color="primary" variant="tonal" :to="{ name: 'calls', query: { ...toQuery(own?.brief ?? starter), pupil: pupil.id } }" data-do="calls-for">{{ say.calls }}</v-btn>
+        <v-btn color="primary" variant="flat" data-do="bench-for" @click="toBench">{{ say.benchFor(pupil.pupil.name) }}</v-btn>
+        <v-btn color="primary" variant="tonal" :icon="mdiPencilOutline" size="small" :aria-label="say.editPupil(pupil.pupil.name)" data-do="edit-pupil" @click="editing = true" />
         <v-menu>
           <template #activator="{ props: activator }">
-            <v-btn v-bind="activator" color="primary" variant="tonal" :icon="mdiDotsHorizontal" size="small" aria-label="The record" data-do="record" />
+            <v-btn v-bind="activator" color="primary" variant="tonal" :icon="mdiDotsHorizontal" size="small" :aria-label="say.record" data-do="record" />
           </template>
           <v-card border class="record">
-            <a :href="inRoom(`/api/v1/pupils/${pupil.id}/record`)" download>The whole record as data (JSON)</a>
-            <a :href="inRoom(`/api/v1/pupils/${pupil.id}/record?format=pdf`)" download>The record to read (PDF)</a>
-            <button type="button" data-do="set-aside" @click="setAside">Set {{ pupil.pupil.name }} aside</button>
+            <a :href="inRoom(`/api/v1/pupils/${pupil.id}/record`)" download>{{ say.wholeRecordAsDataJson }}</a>
+            <a :href="inRoom(`/api/v1/pupils/${pupil.id}/record?format=pdf`)" download>{{ say.recordToReadPdf }}</a>
+            <button type="button" data-do="set-aside" @click="setAside">{{ say.archive(pupil.pupil.name) }}</button>
           </v-card>
         </v-menu>
       </div>
       <p v-if="pupil.pupil.notes" class="notes">{{ pupil.pupil.notes }}</p>
       <SetPanel v-if="work" :pupil="pupil" :work="work" @change="again" @set="set" @home="home = true" />
       <MapPanel :pupil="pupil" :stamp="stamp" @set="set" />
-      <FoldPanel id="weeks" title="Weeks of practice" open>
+      <FoldPanel id="weeks" :title="say.practicePlan" open>
         <WeeksPanel v-if="work" :pupil="pupil" :kept="work.hasWeeks" :set="work.set" />
       </FoldPanel>
       <EarlierPanel :pupil="pupil" :stamp="stamp" @change="again" />
       <PupilLog :pupil="pupil" :stamp="stamp" />
-      <FoldPanel v-if="own" id="known" title="What is known by name" open>
+      <FoldPanel v-if="own" id="known" :title="say.noteKnowledge" open>
         <KnownPanel :brief="own.brief" :pupil="pupil.id" :labels="own.labels" :stamp="stamp" />
       </FoldPanel>
       <SittingsPanel :pupil="pupil" :stamp="stamp" @change="again" />
       <PupilDialog v-model="editing" :of="pupil" @kept="pupil = $event" />
       <HomeDialog v-if="home" :pupil="pupil" @close="home = false" />
     </template>
-    <v-progress-linear v-else-if="!trouble" indeterminate color="primary" aria-label="Fetching the pupil" />
+    <v-progress-linear v-else-if="!trouble" indeterminate color="primary" :aria-label="say.loadingThePupil" />
   </div>
 </template>
 

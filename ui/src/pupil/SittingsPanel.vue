@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import { api, take, type Sitting, type StoredPupil } from '../api/client'
 import { calls } from '../shared/calls'
@@ -20,7 +21,7 @@ async function takeBack(s: Sitting) {
   try {
     await calls.setAside(s.id)
     emit('change')
-    tell('Taken out of the log.', { label: 'Undo', run: () => void calls.restore(s.id).then(() => emit('change')) })
+    tell(say.removedFromTheLog, { label: say.undo, run: () => void calls.restore(s.id).then(() => emit('change')) })
   } catch (cause) {
     tell(wordsOf(cause))
   }
@@ -28,28 +29,32 @@ async function takeBack(s: Sitting) {
 </script>
 
 <template>
-  <FoldPanel id="pupil-sittings" title="Calls and sheets" open>
+  <FoldPanel id="pupil-sittings" :title="say.callsAndWorksheets" open>
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
-    <p v-else-if="page && page.sittings.length === 0" class="faint">No calls were answered and no sheets handed in yet.</p>
+    <p v-else-if="page && page.sittings.length === 0" class="faint">{{ say.noCallsOrWorksheetsYet }}</p>
     <table v-else-if="page" class="tries">
       <thead>
         <tr>
-          <th scope="col">when</th>
-          <th scope="col">right</th>
-          <th scope="col">what</th>
-          <th scope="col"><span class="unseen">take back</span></th>
+          <th scope="col">{{ say.when }}</th>
+          <th scope="col">{{ say.right }}</th>
+          <th scope="col">{{ say.what2 }}</th>
+          <th scope="col">
+            <span class="unseen">{{ say.remove }}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="s in page.sittings" :key="s.id">
           <td>{{ day.format(new Date(s.at)) }}</td>
-          <td>{{ s.right }} of {{ s.of }}</td>
+          <td>{{ say.rightOf(s.right, s.of) }}</td>
           <td class="work">{{ s.title }}</td>
-          <td><button type="button" class="as-link" :aria-label="`take back: ${s.title}`" data-do="take-sitting-back" @click="takeBack(s)">take back</button></td>
+          <td>
+            <button type="button" class="as-link" :aria-label="say.removeSession(s.title)" data-do="take-sitting-back" @click="takeBack(s)">{{ say.remove }}</button>
+          </td>
         </tr>
       </tbody>
     </table>
-    <button v-if="page?.next && shown < 200" type="button" class="as-link" @click="shown += 40">show earlier ones</button>
+    <button v-if="page?.next && shown < 200" type="button" class="as-link" @click="shown += 40">{{ say.showEarlierOnes }}</button>
   </FoldPanel>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { inRoom, useDraft } from '../shared/shell/site'
 import { computed, ref } from 'vue'
 import { api, take, type KeptWeeks, type ScheduleItem, type ScheduleRequest, type SetWork, type StoredPupil } from '../api/client'
@@ -48,7 +49,7 @@ async function keep(request: ScheduleRequest, said: string) {
   const at = path.value
   try {
     const kept = await sendChange({
-      what: 'plan of weeks',
+      what: say.practicePlan2,
       version: weeks.value?.version ?? 0,
       mine: request,
       send: (version) => take(api.PUT('/api/v1/pupils/{id}/weeks', { ...at, body: { version, request } })),
@@ -71,19 +72,19 @@ async function keep(request: ScheduleRequest, said: string) {
 async function change(w: KeptWeeks, to: Partial<ScheduleRequest>, said: string) {
   const before = w.request
   await keep({ ...before, ...to }, said)
-  if (!failed.value) tell(said, { label: 'Undo', run: () => void keep(before, 'As it was.') })
+  if (!failed.value) tell(said, { label: say.undo, run: () => void keep(before, say.restored) })
 }
 const others = (w: KeptWeeks, date: string) => (w.request.own ?? []).filter((o) => o.date !== date)
-const own = (w: KeptWeeks, date: string, items: ScheduleItem[]) => change(w, { own: [...others(w, date), { date, items }] }, `${dayWords(date)} goes your way.`)
-const plain = (w: KeptWeeks, date: string) => change(w, { own: others(w, date) }, `${dayWords(date)} is as planned.`)
-const free = (w: KeptWeeks, date: string) => change(w, { missed: [...(w.request.missed ?? []), date] }, `${dayWords(date)} is free; what was to come on it comes on the next day.`)
+const own = (w: KeptWeeks, date: string, items: ScheduleItem[]) => change(w, { own: [...others(w, date), { date, items }] }, say.isChanged(dayWords(date)))
+const plain = (w: KeptWeeks, date: string) => change(w, { own: others(w, date) }, say.isBackToThePlan(dayWords(date)))
+const free = (w: KeptWeeks, date: string) => change(w, { missed: [...(w.request.missed ?? []), date] }, say.isDayOff(dayWords(date)))
 
 async function remove() {
   try {
     await take(api.DELETE('/api/v1/pupils/{id}/weeks', path.value))
     has.value = false
-    tell('The weeks are taken away.', {
-      label: 'Undo',
+    tell(say.practicePlanRemoved, {
+      label: say.undo,
       run: () =>
         void take(api.POST('/api/v1/pupils/{id}/weeks/restore', path.value)).then((w) => {
           has.value = true
@@ -112,27 +113,27 @@ const shown = computed(() => {
       <p v-for="r in preview?.remarks" :key="r" class="faint">{{ r }}</p>
       <ol v-if="preview && !problems.length" class="preview">
         <li v-for="d in preview.weeks[0]?.days" :key="d.date">
-          <b>{{ dayWords(d.date) }}</b> {{ d.items.map((i) => `${i.minutes} min ${i.what}`).join(' · ') }}
+          <b>{{ dayWords(d.date) }}</b> {{ d.items.map((i) => say.minutesOfWhat(i.minutes, i.what)).join(' · ') }}
         </li>
       </ol>
       <p class="buttons">
-        <v-btn color="primary" variant="flat" :disabled="problems.length > 0" data-do="keep-weeks" @click="keep(draft.request, 'The weeks are kept; the log moves them along.')"
-          >Keep the weeks</v-btn
-        >
-        <v-btn @click="draft = null">Leave</v-btn>
+        <v-btn color="primary" variant="flat" :disabled="problems.length > 0" data-do="keep-weeks" @click="keep(draft.request, say.practicePlanSavedItFollowsThe)">{{
+          say.saveThePlan
+        }}</v-btn>
+        <v-btn @click="draft = null">{{ say.cancel }}</v-btn>
       </p>
     </template>
     <template v-else-if="weeks">
       <p class="sentence">{{ weeks.weeks.sentence }}</p>
       <p v-for="r in weeks.weeks.remarks" :key="r" class="faint">{{ r }}</p>
       <p class="buttons">
-        <v-btn size="small" color="primary" variant="tonal" data-do="change-weeks" @click="begin(weeks.request)">Change</v-btn>
-        <v-btn size="small" color="primary" variant="tonal" :href="inRoom(`/api/v1/pupils/${pupil.id}/weeks/file`)" download>Page (PDF)</v-btn>
-        <v-btn size="small" color="primary" variant="tonal" :href="inRoom(`/api/v1/pupils/${pupil.id}/weeks/file?format=ics`)" download>Calendar (iCalendar)</v-btn>
-        <v-btn size="small" data-do="remove-weeks" @click="remove">Take away</v-btn>
+        <v-btn size="small" color="primary" variant="tonal" data-do="change-weeks" @click="begin(weeks.request)">{{ say.edit2 }}</v-btn>
+        <v-btn size="small" color="primary" variant="tonal" :href="inRoom(`/api/v1/pupils/${pupil.id}/weeks/file`)" download>{{ say.pagePdf }}</v-btn>
+        <v-btn size="small" color="primary" variant="tonal" :href="inRoom(`/api/v1/pupils/${pupil.id}/weeks/file?format=ics`)" download>{{ say.calendarIcalendar }}</v-btn>
+        <v-btn size="small" data-do="remove-weeks" @click="remove">{{ say.remove }}</v-btn>
       </p>
       <section v-for="w in shown" :key="w.week">
-        <h3 class="panel-title">Week {{ w.week }} of {{ weeks.weeks.weeks.length }}</h3>
+        <h3 class="panel-title">{{ say.weekOf(w.week, weeks.weeks.weeks.length) }}</h3>
         <ol class="days">
           <WeeksDay
             v-for="d in w.days"
@@ -146,18 +147,18 @@ const shown = computed(() => {
           />
         </ol>
       </section>
-      <p v-if="shown.length === 0" class="faint">None of the weeks is near today.</p>
-      <button v-if="!all" type="button" class="as-link" data-do="all-weeks" @click="all = true">show all weeks</button>
+      <p v-if="shown.length === 0" class="faint">{{ say.noneOfTheseWeeksIsNear }}</p>
+      <button v-if="!all" type="button" class="as-link" data-do="all-weeks" @click="all = true">{{ say.showAllWeeks }}</button>
     </template>
     <template v-else-if="!has">
-      <p class="faint">
-        No weeks are planned. They are worked out from what is set: keys, positions, a fret down at a time, a day's minutes parted into warm-up, new, old and play.
-      </p>
+      <p class="faint">{{ say.noPracticePlanYetItsMade }}</p>
       <p>
-        <v-btn size="small" color="primary" variant="tonal" :disabled="!from" data-do="plan-weeks" @click="begin()">Plan weeks from what is set</v-btn>
+        <v-btn size="small" color="primary" variant="tonal" :disabled="!from" data-do="plan-weeks" @click="begin()">{{ say.planFromTheAssignments }}</v-btn>
       </p>
     </template>
-    <p v-if="failure" class="trouble" role="alert">{{ failure }} <button type="button" class="as-link" @click="again">Try again</button></p>
+    <p v-if="failure" class="trouble" role="alert">
+      {{ failure }} <button type="button" class="as-link" @click="again">{{ say.tryAgain }}</button>
+    </p>
     <p v-if="failed" class="trouble" role="alert">{{ failed }}</p>
   </div>
 </template>

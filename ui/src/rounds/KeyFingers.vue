@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import { api, take, type RoundStop } from '../api/client'
 import { useLoad } from '../shared/load'
@@ -19,17 +20,17 @@ const held = computed(() => props.stop.plan.brief.hand?.fingers ?? [])
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760" :fullscreen="narrow" :aria-label="`Fingers in ${stop.title}`">
+  <v-dialog v-model="open" max-width="760" :fullscreen="narrow" :aria-label="say.fingersIn(stop.title)">
     <v-card border class="fingers">
-      <h2>Fingers in {{ stop.title }}</h2>
+      <h2>{{ say.fingersIn(stop.title) }}</h2>
       <NeckDrawing :plan="stop.plan" spacing="even" :label="label" :current="-1" box-only @choose="(n) => (note = n)" />
-      <p role="status">{{ note < 0 ? 'Press a note, then its finger. The other keys keep theirs.' : failure || why?.why }}</p>
+      <p role="status">{{ note < 0 ? say.pressANoteThenItsFinger : failure || why?.why }}</p>
       <div class="row">
         <FingerRow v-if="note >= 0 && why" :why="why" @hold="(fingers) => emit('hold', fingers)" />
       </div>
       <div class="actions">
-        <v-btn v-if="held.length" color="primary" data-do="free-all" @click="emit('hold', [])">Leave all to the hand</v-btn>
-        <v-btn color="primary" variant="tonal" @click="open = false">Close</v-btn>
+        <v-btn v-if="held.length" color="primary" data-do="free-all" @click="emit('hold', [])">{{ say.allAutomatic }}</v-btn>
+        <v-btn color="primary" variant="tonal" @click="open = false">{{ say.close }}</v-btn>
       </div>
     </v-card>
   </v-dialog>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiCheckboxBlankOutline, mdiCheckboxMarked, mdiPlay, mdiSwapHorizontal } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import type { RoundStop } from '../api/client'
@@ -24,7 +25,7 @@ const held = computed(() => props.stop.plan.brief.hand?.fingers?.length ?? 0)
 const box = computed(() => props.stop.plan.boxes[props.stop.plan.box])
 const signature = computed(() => {
   const { signature } = props.stop.plan.scale
-  return signature.length === 0 ? 'no sharps or flats' : signature.join(' ')
+  return signature.length === 0 ? say.noSharpsOrFlats : signature.join(' ')
 })
 /** The open strings that the key has, as the brief asks to say them. */
 const open = computed(() => props.stop.openStrings.map((pitch) => props.stop.plan.neck.strings.find((s) => s.open === pitch)?.label ?? pretty(pitch)))
@@ -35,45 +36,45 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
   <li class="stop-row" :class="{ playing, done }" :data-stop="stop.tonic" :aria-current="playing ? 'step' : undefined">
     <span aria-hidden="true" />
     <div class="who">
-      <v-btn :icon="mdiPlay" size="small" color="primary" variant="tonal" :aria-label="`Play on from ${stop.name}`" data-do="play-from" @click="emit('play')" />
-      <router-link :to="toBench" class="key" :aria-label="`${stop.title}: open on the bench`">{{ stop.name }}</router-link>
+      <v-btn :icon="mdiPlay" size="small" color="primary" variant="tonal" :aria-label="say.playOnFrom(stop.name)" data-do="play-from" @click="emit('play')" />
+      <router-link :to="toBench" class="key" :aria-label="say.openOnTheBench(stop.title)">{{ stop.name }}</router-link>
       <v-btn
         v-if="stop.other && twelve"
         :icon="mdiSwapHorizontal"
         size="x-small"
-        :aria-label="`Spell ${stop.name} as ${pretty(stop.other)}`"
-        :title="`as ${pretty(stop.other)}`"
+        :aria-label="say.spellAs(stop.name, pretty(stop.other))"
+        :title="say.asOther(pretty(stop.other))"
         data-do="respell"
         @click="emit('respell')"
       />
       <p class="signature">{{ signature }}</p>
     </div>
-    <button v-if="hidden" type="button" class="cover" :style="{ inlineSize: `${neckWidth}px` }" @click="peeked = true">Press to look</button>
-    <router-link v-else :to="toBench" class="small-neck" tabindex="-1" title="open on the bench">
+    <button v-if="hidden" type="button" class="cover" :style="{ inlineSize: `${neckWidth}px` }" @click="peeked = true">{{ say.pressToShow }}</button>
+    <router-link v-else :to="toBench" class="small-neck" tabindex="-1" :title="say.openOnTheBench2">
       <SmallNeck :plan="stop.plan" :label="label" :current="playing ? note : -1" :width="neckWidth" />
     </router-link>
     <div class="facts">
       <p v-if="!hidden">
-        Root on <b>string {{ stop.root.string }}, fret {{ stop.root.fret }}</b> · {{ Math.round(box?.spanMm ?? 0) }} mm
+        {{ say.rootOn }} <b>{{ say.stringFret(stop.root.string, stop.root.fret) }}</b> {{ say.span(Math.round(box?.spanMm ?? 0)) }}
       </p>
       <label v-if="!hidden && stop.plan.boxes.length > 1" class="box">
-        Box
-        <select :value="box?.id" :aria-label="`Box in ${stop.name}`" data-do="box" @change="emit('choose', ($event.target as HTMLSelectElement).value)">
+        {{ say.box }}
+        <select :value="box?.id" :aria-label="say.boxIn(stop.name)" data-do="box" @change="emit('choose', ($event.target as HTMLSelectElement).value)">
           <option v-for="b in stop.plan.boxes" :key="b.id" :value="b.id">{{ b.id }}: {{ b.name }}</option>
         </select>
       </label>
       <p v-if="!hidden" class="box">
-        <button type="button" class="as-link" :aria-label="`Fingers in ${stop.name}`" data-do="key-fingers" @click="fingering = true">Fingers</button>
-        <template v-if="held"> · {{ held }} set by hand</template>
+        <button type="button" class="as-link" :aria-label="say.fingersOfKey(stop.name)" data-do="key-fingers" @click="fingering = true">{{ say.fingers }}</button>
+        <template v-if="held"> {{ say.setByYou(held) }}</template>
         <KeyFingers v-if="fingering" v-model="fingering" :stop="stop" :label="label" @hold="emit('hold', $event)" />
       </p>
       <p class="open">
-        <template v-if="stop.openStrings.length">open {{ stop.openStrings.length === 1 ? 'string' : 'strings' }} {{ open.join(' ') }}</template>
-        <template v-else>no open strings</template>
+        <template v-if="stop.openStrings.length">{{ say.openStrings(stop.openStrings.length, open.join(' ')) }}</template>
+        <template v-else>{{ say.noOpenStrings }}</template>
       </p>
     </div>
     <div class="change">
-      <p v-if="stop.first === 0" class="detail">Space plays the whole round; a key's own button plays on from there. Press a letter to open that key on the bench.</p>
+      <p v-if="stop.first === 0" class="detail">{{ say.theSpaceBarPlaysTheWhole }}</p>
       <p v-if="stop.droppedOctave && !hidden" class="dropped"><span class="down" aria-hidden="true">8↓</span> {{ stop.why }}</p>
       <p v-if="stop.move.words && !hidden" :class="{ same: stop.move.sameFingering }">{{ stop.move.words }}</p>
       <p v-for="c in hidden ? [] : stop.move.changes" :key="c" class="detail">{{ c }}</p>
@@ -82,9 +83,9 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
     <v-btn
       :icon="done ? mdiCheckboxMarked : mdiCheckboxBlankOutline"
       :color="done ? 'primary' : undefined"
-      :title="done ? 'done' : 'mark done'"
+      :title="done ? 'done' : say.markDone"
       :aria-pressed="done"
-      :aria-label="`${stop.name} is done`"
+      :aria-label="say.isDone(stop.name)"
       class="tick"
       data-do="done"
       @click="emit('done')"

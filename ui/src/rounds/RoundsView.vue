@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiEyeOffOutline, mdiTimerOutline } from '@mdi/js'
 import { useElementSize, usePreferredReducedMotion } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
@@ -62,16 +63,16 @@ function markDone() {
 }
 
 useKeys([
-  { key: 'b', does: 'to the brief', run: () => head.value?.focus() },
-  { key: ',', does: 'key before', run: () => stepKey(-1) },
-  { key: '.', does: 'next key', run: () => stepKey(1) },
-  { key: 'd', does: 'mark the key done', run: markDone },
-  { key: 'h', does: 'hide the necks', run: () => (keptCover.value = !keptCover.value) },
+  { key: 'b', does: say.goToTheBrief, run: () => head.value?.focus() },
+  { key: ',', does: say.previousKey, run: () => stepKey(-1) },
+  { key: '.', does: say.nextKey, run: () => stepKey(1) },
+  { key: 'd', does: say.markTheKeyDone, run: markDone },
+  { key: 'h', does: say.hideOrShowTheNecks, run: () => (keptCover.value = !keptCover.value) },
   labelKey,
-  { key: ' ', does: 'play the round after its count-in, stop', run: toggle },
+  { key: ' ', does: say.playTheRoundAfterACount, run: toggle },
   clickKey,
   ...speedKeys,
-  { key: 'p', does: 'the sheet to print', run: () => head.value?.print() },
+  { key: 'p', does: say.printOrExportTheSheet, run: () => head.value?.print() },
 ])
 </script>
 
@@ -81,19 +82,18 @@ useKeys([
     <template v-if="round && first">
       <WorkHead ref="head" round :work="work" :said="round">
         <SetFor :brief="brief" />
-        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }"
-          >Practise</v-btn
-        >
+        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">{{
+          say.practise
+        }}</v-btn>
       </WorkHead>
 
       <p v-for="remark in round.remarks" :key="remark" class="remark">{{ remark }}</p>
       <div class="bar">
         <PlayBar :tempo="round.brief.rhythm?.tempoBpm ?? 60" :chords="first.scale.triads.length > 0" v-bind="player.bar.value" :data-sounded="sounded?.at" @toggle="toggle">
-          {{ stops.length }} keys, {{ round.run.notes }} notes in {{ round.run.bars }} bars, {{ round.run.notesPerMinute }} notes a minute; <b>{{ done.length }}</b> of
-          {{ stops.length }} done
+          {{ say.roundFacts(stops.length, round.run.notes, round.run.bars, round.run.notesPerMinute) }} <b>{{ done.length }}</b> {{ say.ofDone(stops.length) }}
         </PlayBar>
         <div class="tools">
-          <v-btn v-if="done.length" size="small" color="primary" data-do="clear" @click="work.clearDone">Mark none done</v-btn>
+          <v-btn v-if="done.length" size="small" color="primary" data-do="clear" @click="work.clearDone">{{ say.clearTheMarks }}</v-btn>
           <v-btn
             size="small"
             :prepend-icon="mdiEyeOffOutline"
@@ -102,12 +102,12 @@ useKeys([
             :aria-pressed="keptCover"
             data-do="cover"
             @click="keptCover = !keptCover"
-            >Hide the necks</v-btn
+            >{{ say.hideTheNecks }}</v-btn
           >
-          <ChoiceRow v-model="keptLabel" :options="labelNames" label="What stands on the marks" />
+          <ChoiceRow v-model="keptLabel" :options="labelNames" :label="say.labels" />
         </div>
       </div>
-      <ol ref="rails" class="rails" :aria-label="`Round: ${round.title}`">
+      <ol ref="rails" class="rails" :aria-label="say.round(round.title)">
         <RoundStop
           v-for="(s, i) in stops"
           :key="`${i} ${s.title}`"
@@ -128,10 +128,10 @@ useKeys([
       </ol>
     </template>
     <template v-else-if="problems.length">
-      <h1>This round cannot be played yet</h1>
-      <ProblemList back="Start afresh" :problems="problems" :brief="brief" @change="change" @back="work.startAfresh" />
+      <h1>{{ say.thisRoundCantBePlayedYet }}</h1>
+      <ProblemList :back="say.startOver" :problems="problems" :brief="brief" @change="change" @back="work.startAfresh" />
     </template>
-    <v-progress-linear v-else-if="!failure" indeterminate color="primary" aria-label="Working out the round" />
+    <v-progress-linear v-else-if="!failure" indeterminate color="primary" :aria-label="say.calculatingTheRound" />
   </div>
 </template>
 

@@ -1,3 +1,4 @@
+import { say } from './words'
 import { computed } from 'vue'
 import { api, take, type Brief } from '../api/client'
 import { useWork } from '../shared/brief/useWork'
@@ -33,7 +34,7 @@ export function useRound() {
   function clearDone() {
     const before = done.value
     put([])
-    tell('No key is marked done.', { label: 'Undo', run: () => put(before) })
+    tell(say.allMarksCleared, { label: say.undo, run: () => put(before) })
   }
 
   /** Spells a key the other way. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import { codePath } from './code'
 
@@ -8,7 +9,7 @@ const code = computed(() => codePath(props.address))
 </script>
 
 <template>
-  <svg class="code" :viewBox="`-4 -4 ${code.size + 8} ${code.size + 8}`" role="img" aria-label="The address as a QR code">
+  <svg class="code" :viewBox="`-4 -4 ${code.size + 8} ${code.size + 8}`" role="img" :aria-label="say.theAddressAsAQrCode">
     <rect x="-4" y="-4" :width="code.size + 8" :height="code.size + 8" fill="#fff" />
     <path :d="code.path" fill="#000" />
   </svg>

@@ -38,9 +38,9 @@ describe('a loader', () => {
     expect(l.problems.value[0]?.field).toBe('scale.tonic')
     expect(l.failure.value).toBe('')
     void l.again()
-    l.calls[2]?.fail(new CallError('Even Ladder does not answer.'))
+    l.calls[2]?.fail(new CallError("Can't reach Even Ladder."))
     await settle()
-    expect([l.failure.value, l.problems.value.length]).toEqual(['Even Ladder does not answer.', 0])
+    expect([l.failure.value, l.problems.value.length]).toEqual(["Can't reach Even Ladder.", 0])
   })
 
   it('forgets all where nothing is asked, and asks no more once it is left', async () => {

@@ -1,3 +1,4 @@
+import { say } from './words'
 import { api, take, type Brief, type Kept } from '../api/client'
 import { wordsOf } from './load'
 import { tell } from './shell/notice'
@@ -67,7 +68,7 @@ export function useShelf(load: () => Promise<unknown>) {
 
   async function remove(kept: Kept) {
     const on = shelf(kept.kind as ShelfKind)
-    if (await act(() => on.setAside(kept.id))) tell(`“${kept.title}” is deleted.`, { label: 'Undo', run: () => void act(() => on.restore(kept.id)) })
+    if (await act(() => on.setAside(kept.id))) tell(say.isDeleted(kept.title), { label: say.undo, run: () => void act(() => on.restore(kept.id)) })
   }
 
   return { act, remove }

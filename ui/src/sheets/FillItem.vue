@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { useDebounceFn, useSessionStorage } from '@vueuse/core'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import type { JudgedItem, WorksheetItem, WorksheetRequest } from '../api/client'
@@ -58,7 +59,7 @@ onUnmounted(() => URL.revokeObjectURL(picture.value))
 
 const words = computed(() => trouble.value || (judged.value?.slips.length ? judged.value.slips.map((s) => s.words).join(' ') : (judged.value?.words ?? '')))
 const marks: Record<string, string> = { right: '✓', wrong: '✗', again: '?', empty: '' }
-const said: Record<string, string> = { right: 'right', wrong: 'not right', again: 'not understood', empty: 'empty' }
+const said: Record<string, string> = { right: 'right', wrong: say.wrong, again: say.notUnderstood, empty: 'empty' }
 const narrowBlanks = computed(() => props.item.blanks > 3)
 </script>
 
@@ -66,9 +67,9 @@ const narrowBlanks = computed(() => props.item.blanks > 3)
   <li class="item" :data-item="n" :data-right="right">
     <p class="ask">
       <b>{{ item.show }}</b>
-      <ChoiceRow v-if="item.steps" v-model="step" :options="{ letters: 'first the letters', signs: 'then the signs' }" :label="`Step of ${item.show}`" />
+      <ChoiceRow v-if="item.steps" v-model="step" :options="{ letters: say.firstTheLetters, signs: say.thenTheAccidentals }" :label="say.stepOf(item.show)" />
     </p>
-    <img v-if="picture" :src="picture" :alt="`What is asked: ${item.show}`" />
+    <img v-if="picture" :src="picture" :alt="say.question(item.show)" />
     <div class="blanks">
       <label v-for="i in item.blanks" :key="i" :class="[judged?.blanks[i - 1] ?? 'empty', { narrow: narrowBlanks }]">
         <span class="label">{{ item.labels?.[i - 1] ?? i }}</span>
@@ -79,15 +80,15 @@ const narrowBlanks = computed(() => props.item.blanks > 3)
           autocomplete="off"
           autocapitalize="off"
           spellcheck="false"
-          :aria-label="`${item.show}, blank ${i}, ${said[judged?.blanks[i - 1] ?? 'empty']}`"
+          :aria-label="say.blank(item.show, i, said[judged?.blanks[i - 1] ?? 'empty'])"
           :data-blank="i"
         />
         <span class="mark" aria-hidden="true">{{ marks[judged?.blanks[i - 1] ?? 'empty'] }}</span>
-        <span v-if="item.steps?.[i - 1] === 1" class="half" title="a half step" aria-hidden="true" />
+        <span v-if="item.steps?.[i - 1] === 1" class="half" :title="say.aHalfStep" aria-hidden="true" />
       </label>
       <label v-if="item.count !== undefined" :class="['count', judged?.count || 'empty']">
-        <span class="label">signs</span>
-        <input v-model="kept.count" class="entry" maxlength="4" inputmode="numeric" :aria-label="`${item.show}, count of signs`" data-count />
+        <span class="label">{{ say.accidentals }}</span>
+        <input v-model="kept.count" class="entry" maxlength="4" inputmode="numeric" :aria-label="say.numberOfAccidentals(item.show)" data-count />
         <span class="mark" aria-hidden="true">{{ marks[judged?.count || 'empty'] }}</span>
       </label>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import type { WorksheetRequest } from '../api/client'
 import { fetchFile } from '../shared/brief/sheet'
@@ -39,7 +40,7 @@ onUnmounted(() => URL.revokeObjectURL(url.value))
 
 <template>
   <figure class="page">
-    <v-progress-linear v-if="drawing" indeterminate color="primary" aria-label="Drawing the page" />
+    <v-progress-linear v-if="drawing" indeterminate color="primary" :aria-label="say.drawingThePage" />
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <img v-if="url" :src="url" :alt="title" :class="{ old: drawing }" />
   </figure>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import type { CallKinds } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
@@ -23,24 +24,24 @@ const own = computed(() => !catalogue.value?.scales.some((s) => s.id === props.a
 </script>
 
 <template>
-  <section class="settings" aria-label="What is written out">
+  <section class="settings" :aria-label="say.whatToWriteOut">
     <label class="wide">
-      What
+      {{ say.what }}
       <select :value="asked.kind" data-do="sheet-kind" @change="emit('change', { kind: value($event) })">
         <option v-for="k in kinds.sheets" :key="k.id" :value="k.id">{{ k.name }}</option>
       </select>
     </label>
     <p class="why">{{ kind?.why }}</p>
     <label>
-      Scale
+      {{ say.scale }}
       <select :value="asked.scale" data-do="sheet-scale" @change="choose($event)">
         <option v-if="own" :value="asked.scale">{{ asked.scale }}</option>
-        <option v-else value="formula">a formula of my own</option>
+        <option v-else value="formula">{{ say.myOwnFormula }}</option>
         <option v-for="s in catalogue?.scales" :key="s.id" :value="s.id">{{ s.name }}</option>
       </select>
     </label>
     <label v-if="own || formula">
-      Formula
+      {{ say.formula }}
       <input
         class="entry"
         :value="own ? asked.scale : ''"
@@ -51,31 +52,33 @@ const own = computed(() => !catalogue.value?.scales.some((s) => s.id === props.a
       />
     </label>
     <label>
-      Keys
-      <input class="entry" :value="asked.keys" maxlength="160" placeholder="all in use, or F Bb Eb" data-do="sheet-keys" @change="emit('change', { keys: value($event).trim() })" />
+      {{ say.keys }}
+      <input class="entry" :value="asked.keys" maxlength="160" :placeholder="say.allInUseOrFBb" data-do="sheet-keys" @change="emit('change', { keys: value($event).trim() })" />
     </label>
     <label v-if="!kind?.hangs">
-      Order
+      {{ say.order }}
       <select :value="asked.order" data-do="sheet-order" @change="emit('change', { order: value($event) })">
         <option v-for="o in kinds.orders" :key="o.id" :value="o.id">{{ o.name }}</option>
       </select>
     </label>
     <template v-if="!kind?.hangs">
       <label
-        >Days <input class="entry number" type="number" min="1" max="28" :value="asked.days" data-do="sheet-days" @change="emit('change', { days: Number(value($event)) })"
+        >{{ say.days }}
+        <input class="entry number" type="number" min="1" max="28" :value="asked.days" data-do="sheet-days" @change="emit('change', { days: Number(value($event)) })"
       /></label>
       <label
-        >Sheets a day
+        >{{ say.sheetsADay }}
         <input class="entry number" type="number" min="1" max="6" :value="asked.perDay" data-do="sheet-per-day" @change="emit('change', { perDay: Number(value($event)) })"
       /></label>
       <label class="check"
-        ><input type="checkbox" :checked="asked.large" data-do="sheet-large" @change="emit('change', { large: ($event.target as HTMLInputElement).checked })" /> large print</label
+        ><input type="checkbox" :checked="asked.large" data-do="sheet-large" @change="emit('change', { large: ($event.target as HTMLInputElement).checked })" />
+        {{ say.largePrint }}</label
       >
     </template>
-    <span>Paper <ChoiceRow v-model="keptPaper" :options="{ a4: 'A4', letter: 'Letter' }" label="Paper" /></span>
+    <span>{{ say.paper }} <ChoiceRow v-model="keptPaper" :options="{ a4: 'A4', letter: say.letter }" :label="say.paper" /></span>
     <p v-if="!kind?.hangs" class="presets">
-      <button type="button" class="as-link" data-do="ten-days" @click="emit('change', { days: 10, perDay: 2 })">a course of ten days, twice a day</button>
-      <button type="button" class="as-link" data-do="other-sheets" @click="emit('change', { seed: (asked.seed + 1) % 1000, order: 'mixed' })">other sheets of the kind</button>
+      <button type="button" class="as-link" data-do="ten-days" @click="emit('change', { days: 10, perDay: 2 })">{{ say.tenDaysTwoADay }}</button>
+      <button type="button" class="as-link" data-do="other-sheets" @click="emit('change', { seed: (asked.seed + 1) % 1000, order: 'mixed' })">{{ say.newSheetOfThisKind }}</button>
     </p>
   </section>
 </template>

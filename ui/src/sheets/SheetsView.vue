@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take, type Brief } from '../api/client'
@@ -53,8 +54,8 @@ function changeFields(changes: Changes) {
 /** Only the instrument is said here, and the layout of boxes: keys and scale stand in their own fields. */
 const said = computed(() => {
   const parts = plan.value?.sentenceParts ?? []
-  const instrument = parts.filter((p) => p.field?.startsWith('instrument')).flatMap((p, i) => [{ text: i === 0 ? 'For a ' : ' ' }, p])
-  const layout = asked.value.kind === 'boxes' ? parts.filter((p) => p.field === 'layout.system').flatMap((p) => [{ text: ', laid out as ' }, p]) : []
+  const instrument = parts.filter((p) => p.field?.startsWith('instrument')).flatMap((p, i) => [{ text: i === 0 ? say.forA : ' ' }, p])
+  const layout = asked.value.kind === 'boxes' ? parts.filter((p) => p.field === 'layout.system').flatMap((p) => [{ text: say.laidOutAs }, p]) : []
   return { sentenceParts: [...instrument, ...layout, { text: '.' }], spoken: plan.value?.spoken ?? '' }
 })
 
@@ -62,7 +63,7 @@ const n = ref(1)
 const of = computed(() => made.value?.sheets.length ?? 1)
 watch(of, (now) => (n.value = Math.min(n.value, now)))
 const sheet = computed(() => made.value?.sheets[n.value - 1])
-const views = { page: 'the sheet', key: 'its key', fill: 'fill it in here', mark: 'mark one on paper' }
+const views = { page: say.sheet, key: say.answers, fill: say.fillInHere, mark: say.markAPaperSheet }
 const view = ref<keyof typeof views>('page')
 watch(kind, (now) => now?.hangs && (view.value = 'page'))
 
@@ -75,8 +76,8 @@ async function handIn() {
   busy.value = 'hand-in'
   try {
     const done = await sheets.handIn({ ...rest(), worksheet: request.value, sheet: n.value, items: right.value })
-    tell(`Handed in: ${done.title}, ${done.right} of ${done.of} right.`, {
-      label: 'Undo',
+    tell(say.handedInOfRight(done.title, done.right, done.of), {
+      label: say.undo,
       run: () => void take(api.DELETE('/api/v1/sittings/{id}', { params: { path: { id: done.id } } })).catch((cause) => tell(wordsOf(cause))),
     })
     if (n.value < of.value) n.value++
@@ -107,7 +108,7 @@ async function get(format: string, answers: boolean) {
     }
     const { blob, name } = await file(format, answers)
     download(blob, name)
-    tell(`${name} is in your downloads.`)
+    tell(say.isInYourDownloads(name))
   } catch (cause) {
     tell(wordsOf(cause))
   } finally {
@@ -119,37 +120,37 @@ async function get(format: string, answers: boolean) {
 <template>
   <div class="sheets">
     <div class="head">
-      <h1>Worksheets</h1>
+      <h1>{{ say.worksheets }}</h1>
       <BriefSentence v-if="plan" :said="said" :brief="plan.brief" :given="brief" :problems="[]" small @change="changeFields" />
       <p v-if="pupil" class="whose">
-        For <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>: what is handed in goes into that log.
+        {{ say.for }} <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>{{ say.whatYouHandInGoesIn }}
       </p>
     </div>
     <TryAgain :text="failure || noKinds || noPlan" @again="noKinds ? kindsAgain() : failure ? again() : retry()" />
     <div v-if="kinds" class="columns">
       <div class="side">
         <SheetSettings :kinds="kinds" :asked="asked" @change="change" />
-        <label v-if="pupil && asked.kind === 'boxes'"><input v-model="holes" type="checkbox" data-do="holes" /> hollow where {{ pupil.pupil.name }} never played</label>
+        <label v-if="pupil && asked.kind === 'boxes'"><input v-model="holes" type="checkbox" data-do="holes" /> {{ say.leaveUnpractisedPlacesOfHollow(pupil.pupil.name) }}</label>
         <div v-if="problems.length" class="problems" role="alert">
           <p v-for="p in problems" :key="p.field + p.message">{{ p.field }}: {{ p.message }}</p>
         </div>
         <div v-else class="out">
           <v-btn color="primary" variant="flat" :loading="busy === 'print'" data-do="print-sheets" @click="get('print', !kind?.hangs)">{{
-            kind?.hangs ? 'Print' : 'Print with the keys'
+            kind?.hangs ? say.print : say.printWithAnswers
           }}</v-btn>
-          <v-btn v-if="!kind?.hangs" color="primary" variant="tonal" :loading="busy === 'pdf'" data-do="pdf-sheets" @click="get('pdf', false)">PDF without keys</v-btn>
+          <v-btn v-if="!kind?.hangs" color="primary" variant="tonal" :loading="busy === 'pdf'" data-do="pdf-sheets" @click="get('pdf', false)">{{ say.pdfWithoutAnswers }}</v-btn>
           <v-btn color="primary" variant="text" :loading="busy === 'svg'" data-do="svg-sheets" @click="get('svg', !kind?.hangs)">SVG</v-btn>
           <SetFor v-if="!kind?.hangs" :brief="brief" :worksheet="request" />
         </div>
       </div>
-      <section v-if="made && sheet && problems.length === 0" class="one" :aria-label="`Sheet ${n} of ${of}`">
+      <section v-if="made && sheet && problems.length === 0" class="one" :aria-label="say.sheetOf(n, of)">
         <p class="which">
           <span v-if="of > 1" class="stepper">
-            <v-btn size="small" variant="text" :disabled="n === 1" aria-label="The sheet before" data-do="sheet-before" @click="n--">‹</v-btn>
-            <b>{{ kind?.hangs ? `Page ${n}` : `Day ${sheet.day}, sheet ${n}` }} of {{ of }}</b>
-            <v-btn size="small" variant="text" :disabled="n === of" aria-label="The next sheet" data-do="sheet-next" @click="n++">›</v-btn>
+            <v-btn size="small" variant="text" :disabled="n === 1" :aria-label="say.previousSheet" data-do="sheet-before" @click="n--">‹</v-btn>
+            <b>{{ say.pageOf(kind?.hangs, n, sheet.day, of) }}</b>
+            <v-btn size="small" variant="text" :disabled="n === of" :aria-label="say.nextSheet" data-do="sheet-next" @click="n++">›</v-btn>
           </span>
-          <ChoiceRow v-if="!kind?.hangs" v-model="view" :options="views" label="What is shown of the sheet" />
+          <ChoiceRow v-if="!kind?.hangs" v-model="view" :options="views" :label="say.view" />
         </p>
         <SheetPages
           v-if="view === 'page' || view === 'key'"
@@ -159,34 +160,34 @@ async function get(format: string, answers: boolean) {
           :hangs="kind?.hangs ?? false"
           :paper="keptPaper"
           :pupil="holes ? pupilId : ''"
-          :title="`${view === 'key' ? 'Key to' : 'Page of'} ${made.title}, sheet ${n}: ${sheet.items.map((i) => i.show).join(', ')}`"
+          :title="say.sheetShown(view, made.title, n, sheet.items.map((i) => i.show).join(', '))"
         />
         <template v-else-if="view === 'fill'">
           <p class="how">{{ made.how }}</p>
           <ol :key="`${n} ${JSON.stringify(request)}`">
             <FillItem v-for="(item, i) in sheet.items" :key="i" v-model="right[i]!" :request="request" :sheet="n" :n="i + 1" :item="item" />
           </ol>
-          <v-btn color="primary" variant="flat" :loading="busy === 'hand-in'" data-do="hand-in" @click="handIn"
-            >Hand it in: {{ right.filter(Boolean).length }} of {{ right.length }} right</v-btn
-          >
+          <v-btn color="primary" variant="flat" :loading="busy === 'hand-in'" data-do="hand-in" @click="handIn">{{
+            say.handInOfRight(right.filter(Boolean).length, right.length)
+          }}</v-btn>
         </template>
         <template v-else>
-          <p class="how">A press on an item says that it was not right; everything else was. The key stands beside it.</p>
+          <p class="how">{{ say.pressTheItemsThatWereWrong }}</p>
           <ul class="paper">
             <li v-for="(item, i) in sheet.items" :key="i">
               <button type="button" :aria-pressed="!right[i]" :data-mark="i + 1" @click="right[i] = !right[i]">
-                <b>{{ right[i] ? '✓' : '✗' }}</b> {{ item.show }} <span class="key">{{ item.words.join(' ') }}</span><span v-if="item.count !== undefined" class="key"
-                  >, {{ item.count }} signs</span
-                >
+                <b>{{ right[i] ? '✓' : '✗' }}</b> {{ item.show }} <span class="key">{{ item.words.join(' ') }}</span><span v-if="item.count !== undefined" class="key">{{
+                  say.countOfAccidentals(item.count)
+                }}</span>
               </button>
             </li>
           </ul>
-          <v-btn color="primary" variant="flat" :loading="busy === 'hand-in'" data-do="hand-in" @click="handIn"
-            >Into the log: {{ right.filter(Boolean).length }} of {{ right.length }} right</v-btn
-          >
+          <v-btn color="primary" variant="flat" :loading="busy === 'hand-in'" data-do="hand-in" @click="handIn">{{
+            say.addToTheLogOfRight(right.filter(Boolean).length, right.length)
+          }}</v-btn>
         </template>
       </section>
-      <v-progress-linear v-else-if="problems.length === 0 && !failure" indeterminate color="primary" aria-label="Making the sheets" />
+      <v-progress-linear v-else-if="problems.length === 0 && !failure" indeterminate color="primary" :aria-label="say.makingTheSheets" />
     </div>
   </div>
 </template>

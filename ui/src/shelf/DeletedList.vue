@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { ref, shallowRef } from 'vue'
 import { api, take, type Aside } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'
@@ -58,15 +59,15 @@ async function act(work: () => Promise<unknown>, said: string) {
   asked.value = undefined
   busy.value = false
 }
-const bringBack = (of: Aside) => act(() => take(api.POST('/api/v1/aside/{sort}/{id}/restore', at(of))), `“${of.title}” is back.`)
-const takeAway = (of: Aside) => act(() => take(api.DELETE('/api/v1/aside/{sort}/{id}', at(of))), `“${of.title}” is gone for good. A backup from before has it.`)
+const bringBack = (of: Aside) => act(() => take(api.POST('/api/v1/aside/{sort}/{id}/restore', at(of))), say.restored(of.title))
+const takeAway = (of: Aside) => act(() => take(api.DELETE('/api/v1/aside/{sort}/{id}', at(of))), say.deletedForGood(of.title))
 </script>
 
 <template>
   <TryAgain :text="failure" @again="again" />
-  <v-progress-linear v-if="!failure && !page" indeterminate color="primary" aria-label="Fetching what was deleted" />
-  <p v-else-if="page && page.things.length === 0" class="nothing">Nothing is deleted. What you delete stays here until you bring it back.</p>
-  <ul v-else-if="page" aria-label="Deleted">
+  <v-progress-linear v-if="!failure && !page" indeterminate color="primary" :aria-label="say.loadingDeletedItems" />
+  <p v-else-if="page && page.things.length === 0" class="nothing">{{ say.nothingHereDeletedItemsStayHere }}</p>
+  <ul v-else-if="page" :aria-label="say.deleted">
     <li v-for="k in page.things" :key="k.sort + k.id">
       <div class="what">
         <p class="title">{{ k.title }}</p>
@@ -75,17 +76,17 @@ const takeAway = (of: Aside) => act(() => take(api.DELETE('/api/v1/aside/{sort}/
         </p>
       </div>
       <template v-if="asked === k">
-        <p>Gone for good?</p>
-        <v-btn color="error" variant="flat" size="small" :disabled="busy" data-do="take-away" @click="takeAway(k)">Delete it</v-btn>
-        <v-btn size="small" data-do="stay" @click="asked = undefined">Keep it</v-btn>
+        <p>{{ say.deletePermanently }}</p>
+        <v-btn color="error" variant="flat" size="small" :disabled="busy" data-do="take-away" @click="takeAway(k)">{{ say.delete }}</v-btn>
+        <v-btn size="small" data-do="stay" @click="asked = undefined">{{ say.cancel }}</v-btn>
       </template>
       <template v-else>
-        <v-btn color="primary" variant="tonal" size="small" :disabled="busy" :aria-label="`Bring back ${k.title}`" @click="bringBack(k)">Bring back</v-btn>
-        <v-btn size="small" :disabled="busy" :aria-label="`Take ${k.title} away for good`" data-do="for-good" @click="asked = k">Delete for good</v-btn>
+        <v-btn color="primary" variant="tonal" size="small" :disabled="busy" :aria-label="say.restore(k.title)" @click="bringBack(k)">{{ say.restore2 }}</v-btn>
+        <v-btn size="small" :disabled="busy" :aria-label="say.deleteThis(k.title)" data-do="for-good" @click="asked = k">{{ say.deletePermanently3 }}</v-btn>
       </template>
     </li>
   </ul>
-  <v-btn v-if="page?.next" color="primary" variant="tonal" data-do="more-deleted" @click="more">Show more</v-btn>
+  <v-btn v-if="page?.next" color="primary" variant="tonal" data-do="more-deleted" @click="more">{{ say.showMore }}</v-btn>
 </template>
 
 <style scoped>

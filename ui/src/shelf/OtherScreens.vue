@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import { api, take, type Keeping, type StandLink } from '../api/client'
 import QrCode from '../shared/QrCode.vue'
@@ -34,7 +35,7 @@ async function end(id: string) {
     await take(api.DELETE('/api/v1/stands/{id}', { params: { path: { id } } }))
     if (made.value?.stand.id === id) made.value = undefined
     await props.reload()
-    tell('The stand is ended: its address answers no more. Another one is made by a press.')
+    tell(say.standEndedItsAddressNoLonger)
   } catch (cause) {
     tell(wordsOf(cause))
   }
@@ -53,48 +54,45 @@ async function signOut(everywhere: boolean) {
 
 <template>
   <section class="others" aria-labelledby="other-screens">
-    <h2 id="other-screens" class="panel-title">Other screens</h2>
+    <h2 id="other-screens" class="panel-title">{{ say.otherScreens }}</h2>
     <template v-if="address">
       <div class="code-row">
         <QrCode :address="address" data-address-code />
         <div>
           <p>
-            Other devices open <a :href="address">{{ address }}</a> and sign in.
+            {{ say.onOtherDevicesOpen }} <a :href="address">{{ address }}</a> {{ say.andSignIn }}
           </p>
           <p v-if="keeping.fingerprint" class="faint">
-            A browser asks once about the certificate. It is the right one where its SHA-256 fingerprint is <code class="spelled">{{ keeping.fingerprint }}</code>
+            {{ say.theBrowserAsksOnceAboutThe }} <code class="spelled">{{ keeping.fingerprint }}</code>
           </p>
           <p v-if="keeping.addresses.length > 1" class="row">
-            Also
-            <button v-for="a in keeping.addresses.filter((o) => o !== address)" :key="a" type="button" class="as-link" @click="chosen = a">{{ hostOf(a) }}</button>
+            {{ say.also }} <button v-for="a in keeping.addresses.filter((o) => o !== address)" :key="a" type="button" class="as-link" @click="chosen = a">{{ hostOf(a) }}</button>
           </p>
         </div>
       </div>
     </template>
     <p v-else-if="!keeping.network" class="faint">
-      This machine alone reaches Even Ladder. For a tablet, set a passphrase with <code class="spelled">even-ladder passphrase</code> and start it with
-      <code class="spelled">--addr 0.0.0.0:8137</code>.
+      {{ say.onlyThisMachineCanReachEven }} <code class="spelled">even-ladder passphrase</code> {{ say.andStartItWith }} <code class="spelled">--addr 0.0.0.0:8137</code>.
     </p>
+    <p>{{ say.aStandIsAnAddressFor }}</p>
     <p>
-      A stand is an address for the tablet on the music stand: bench, rounds, phrases and the shelf, to read and to play, without signing in. It keeps nothing, and opens no pupil,
-      log or practice.
+      <v-btn color="primary" variant="tonal" :loading="busy" data-do="make-stand" @click="make">{{ say.makeAStand }}</v-btn>
     </p>
-    <p><v-btn color="primary" variant="tonal" :loading="busy" data-do="make-stand" @click="make">Make a stand</v-btn></p>
     <div v-if="made" class="code-row seen" role="status" data-stand-made>
       <QrCode v-if="standAt" :address="standAt" />
       <p>
-        <a :href="made.path" target="_blank" rel="noopener">{{ standAt || made.path }}</a><br />It is said once. Whoever has it can read here until it is ended.
+        <a :href="made.path" target="_blank" rel="noopener">{{ standAt || made.path }}</a><br />{{ say.youSeeThisAddressOnlyOnce }}
       </p>
     </div>
     <ul v-if="keeping.stands.length" class="plain-rows">
       <li v-for="s in keeping.stands" :key="s.id">
-        <span>A stand since {{ when(s.madeAt) }}</span>
-        <button type="button" class="as-link" :aria-label="`end the stand of ${when(s.madeAt)}`" data-do="end-stand" @click="end(s.id)">end it</button>
+        <span>{{ say.standMade(when(s.madeAt)) }}</span>
+        <button type="button" class="as-link" :aria-label="say.endTheStandOf(when(s.madeAt))" data-do="end-stand" @click="end(s.id)">{{ say.end }}</button>
       </li>
     </ul>
     <p v-if="keeping.network" class="row">
-      <v-btn color="primary" variant="text" data-do="sign-out" @click="signOut(false)">Sign out</v-btn>
-      <v-btn color="primary" variant="text" data-do="sign-out-all" @click="signOut(true)">Sign out on every device</v-btn>
+      <v-btn color="primary" variant="text" data-do="sign-out" @click="signOut(false)">{{ say.signOut }}</v-btn>
+      <v-btn color="primary" variant="text" data-do="sign-out-all" @click="signOut(true)">{{ say.signOutOnAllDevices }}</v-btn>
     </p>
   </section>
 </template>

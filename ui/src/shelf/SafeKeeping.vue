@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import { api, take, type BackupSeen } from '../api/client'
 import { chosenFile, sizeWords } from '../shared/file'
@@ -56,9 +57,9 @@ const send = (body?: Blob) =>
     }),
   )
 const backUp = () =>
-  work('back up', async () => {
+  work(say.backUp, async () => {
     const made = await send()
-    tell(`Backed up: ${sizeWords(made.info.bytes)}.`)
+    tell(say.backedUp(sizeWords(made.info.bytes)))
   })
 const look = (name: string) => work(name, async () => (seen.value = await take(api.GET('/api/v1/keeping/backups/{name}', at(name)))))
 /** An export that is looked at, before it is taken in. */
@@ -82,75 +83,76 @@ const takeExport = (of: File) =>
     await exchange(of, false)
     given.value = undefined
     await props.reload()
-    tell('It is taken in. What was here before is among the backups.')
+    tell(say.importedThePreviousDataWasSaved)
   })
 const picker = ref<HTMLInputElement>()
 function takeIn(event: Event) {
   const of = chosenFile(event)
-  if (of) void work('take in', async () => (seen.value = await send(of)))
+  if (of) void work(say.import, async () => (seen.value = await send(of)))
 }
 const restore = (name: string) =>
   work('restore', async () => {
     const made = await take(api.POST('/api/v1/keeping/backups/{name}/restore', at(name)))
     seen.value = undefined
     await props.reload()
-    tell('Everything is as the backup has it.', { label: 'Undo', run: () => void restore(made.undo) })
+    tell(say.restoredFromTheBackup, { label: say.undo, run: () => void restore(made.undo) })
   })
 </script>
 
 <template>
   <section class="keeping" aria-labelledby="safe-keeping">
-    <h2 id="safe-keeping" class="panel-title">Safe keeping</h2>
+    <h2 id="safe-keeping" class="panel-title">{{ say.backups }}</h2>
     <TryAgain :text="failure" @again="again" />
     <template v-if="keeping">
       <p>
         <template v-if="last"
-          >Last backup: <b>{{ when(last.at) }}</b>, {{ sizeWords(last.bytes) }}, in <code class="spelled">{{ keeping.folder }}</code></template
+          >{{ say.lastBackup }} <b>{{ when(last.at) }}</b>{{ say.sizeIn(sizeWords(last.bytes)) }} <code class="spelled">{{ keeping.folder }}</code></template
         >
         <template v-else
-          >Nothing is backed up yet. Backups go into <code class="spelled">{{ keeping.folder }}</code></template
-        ><template v-if="keeping.everyHours">. One is made every {{ keeping.everyHours }} h without being asked</template>.
+          >{{ say.noBackupsYetTheyGoTo }} <code class="spelled">{{ keeping.folder }}</code></template
+        ><template v-if="keeping.everyHours">{{ say.aNewOneIsMadeEvery(keeping.everyHours) }}</template
+        >.
       </p>
       <p class="row">
-        <v-btn color="primary" variant="tonal" :loading="busy === 'back up'" data-do="back-up" @click="backUp">Back up now</v-btn>
-        <v-btn color="primary" variant="text" :loading="busy === 'take in'" data-do="take-in" @click="picker?.click()">Restore from a file</v-btn>
-        <a class="as-link" :href="inRoom('/api/v1/keeping/export')" download="even-ladder.json" data-do="export">export as JSON</a>
-        <button type="button" class="as-link" data-do="import" @click="jsonPicker?.click()">import JSON</button>
-        <input ref="jsonPicker" type="file" accept=".json" hidden aria-label="An export of Even Ladder" @change="lookAtExport" />
-        <input ref="picker" type="file" accept=".db" hidden aria-label="A backup of Even Ladder" @change="takeIn" />
+        <v-btn color="primary" variant="tonal" :loading="busy === 'back up'" data-do="back-up" @click="backUp">{{ say.backUpNow }}</v-btn>
+        <v-btn color="primary" variant="text" :loading="busy === 'take in'" data-do="take-in" @click="picker?.click()">{{ say.restoreFromAFile }}</v-btn>
+        <a class="as-link" :href="inRoom('/api/v1/keeping/export')" download="even-ladder.json" data-do="export">{{ say.exportAsJson }}</a>
+        <button type="button" class="as-link" data-do="import" @click="jsonPicker?.click()">{{ say.importJson }}</button>
+        <input ref="jsonPicker" type="file" accept=".json" hidden :aria-label="say.anExportOfEvenLadder" @change="lookAtExport" />
+        <input ref="picker" type="file" accept=".db" hidden :aria-label="say.aBackupOfEvenLadder" @change="takeIn" />
       </p>
-      <v-progress-linear v-if="busy" indeterminate color="primary" aria-label="Working on the backups" />
+      <v-progress-linear v-if="busy" indeterminate color="primary" :aria-label="say.workingOnTheBackups" />
       <div v-if="seen" class="seen" role="status" data-seen>
         <p>
-          This backup of <b>{{ when(seen.info.madeAt) }}</b> is whole and holds {{ holds || 'nothing' }}. Restoring it puts it in the place of everything here; what is here now is
-          set aside first.
+          {{ say.thisBackupOf }} <b>{{ when(seen.info.madeAt) }}</b> {{ say.backupHolds(holds) }}
         </p>
-        <v-btn color="primary" variant="flat" data-do="restore" :loading="busy === 'restore'" @click="restore(seen.name)">Restore it</v-btn>
-        <v-btn variant="text" @click="seen = undefined">Leave it</v-btn>
+        <v-btn color="primary" variant="flat" data-do="restore" :loading="busy === 'restore'" @click="restore(seen.name)">{{ say.restore2 }}</v-btn>
+        <v-btn variant="text" @click="seen = undefined">{{ say.cancel }}</v-btn>
       </div>
       <div v-if="given" class="seen" role="status" data-given>
         <p>
           <template v-if="given.changes.length"
-            >Taking it in changes this:
-            <template v-for="(c, i) in given.changes" :key="c.table">{{ i ? '; ' : '' }}{{ c.table }}, {{ c.added }} added, {{ c.changed }} changed</template>. Nothing is
-            deleted.</template
+            >{{ say.importingChangesThis }} <template v-for="(c, i) in given.changes" :key="c.table">{{ say.addedChanged(i ? '; ' : '', c.table, c.added, c.changed) }}</template>{{
+              say.nothingIsDeleted
+            }}</template
           >
-          <template v-else>Everything in it is here already.</template>
+          <template v-else>{{ say.everythingInItIsAlreadyHere }}</template>
         </p>
-        <v-btn v-if="given.changes.length" color="primary" variant="flat" data-do="take-export" :loading="busy === 'import'" @click="takeExport(given.file)">Take it in</v-btn>
-        <v-btn variant="text" @click="given = undefined">Leave it</v-btn>
+        <v-btn v-if="given.changes.length" color="primary" variant="flat" data-do="take-export" :loading="busy === 'import'" @click="takeExport(given.file)">{{
+          say.import
+        }}</v-btn>
+        <v-btn variant="text" @click="given = undefined">{{ say.cancel }}</v-btn>
       </div>
       <ul v-if="keeping.backups.length" class="plain-rows">
         <li v-for="b in keeping.backups.slice(0, 12)" :key="b.name">
           <span>{{ when(b.at) }} · {{ sizeWords(b.bytes) }}</span>
-          <button type="button" class="as-link" :aria-label="`look, restore: the backup of ${when(b.at)}`" data-do="look" @click="look(b.name)">look, restore</button>
-          <a class="as-link" :href="file(b.name)" download :aria-label="`fetch the backup of ${when(b.at)}`">fetch</a>
+          <button type="button" class="as-link" :aria-label="say.inspectOrRestoreTheBackupOf(when(b.at))" data-do="look" @click="look(b.name)">{{ say.inspectOrRestore }}</button>
+          <a class="as-link" :href="file(b.name)" download :aria-label="say.downloadTheBackupOf(when(b.at))">{{ say.download }}</a>
         </li>
       </ul>
       <div v-if="keeping.unreadable.length" role="alert" class="apart">
         <p>
-          {{ keeping.unreadable.length === 1 ? 'One thing cannot be read' : `${keeping.unreadable.length} things cannot be read` }}; everything else works. A backup from before has
-          them.
+          {{ say.unreadable(keeping.unreadable.length) }}
         </p>
         <ul class="plain-rows">
           <li v-for="u in keeping.unreadable.slice(0, 20)" :key="u.where + u.id">{{ u.where }} {{ u.id }}: {{ u.what }}</li>

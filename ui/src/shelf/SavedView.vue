@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiMagnify, mdiUpload } from '@mdi/js'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -51,8 +52,8 @@ const shown = computed(() => pages.value?.[keptShelf.value]?.kept ?? [])
 const more = computed(() => !!pages.value?.[keptShelf.value]?.next)
 const count = (k: Shown) => `${pages.value?.[k]?.kept.length ?? 0}${pages.value?.[k]?.next ? '+' : ''}`
 const kinds = computed(() => {
-  const work = { briefs: `briefs (${count('briefs')})`, rounds: `rounds (${count('rounds')})`, phrases: `phrases (${count('phrases')})` }
-  const all = { ...work, ladders: `ladders (${count('ladders')})`, deleted: 'deleted', keeping: 'safe keeping' }
+  const work = { briefs: say.briefs(count('briefs')), rounds: say.rounds(count('rounds')), phrases: say.phrases(count('phrases')) }
+  const all = { ...work, ladders: say.ladders(count('ladders')), deleted: say.deleted, keeping: say.backups }
   return site.stand ? (work as typeof all) : all
 })
 const briefOf = (k: Kept) => k.brief ?? k.phrase?.brief
@@ -96,7 +97,7 @@ async function openFile(event: Event) {
     const round = (given.brief ?? given).round
     await router.push({ name: round ? 'rounds' : 'bench', query: toQuery(round ? { ...brief, round } : brief) })
   } catch (cause) {
-    const words = cause instanceof SyntaxError ? 'this is not JSON: choose a plan, a round or a brief that was exported' : wordsOf(cause)
+    const words = cause instanceof SyntaxError ? say.thisIsntJsonChooseAnExported : wordsOf(cause)
     unread.value = `${file.name}: ${words}`
   }
 }
@@ -114,52 +115,52 @@ async function showMore() {
 <template>
   <div class="library">
     <div class="head">
-      <h1>Shelf</h1>
-      <router-link v-if="!site.stand" :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">Workshop</router-link>
-      <ChoiceRow v-model="shownShelf" :options="kinds" label="What is shown" />
+      <h1>{{ say.shelf }}</h1>
+      <router-link v-if="!site.stand" :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">{{ say.workshop }}</router-link>
+      <ChoiceRow v-model="shownShelf" :options="kinds" :label="say.show" />
       <v-text-field
         v-if="!beside"
         v-model="search"
         class="search"
-        :label="keptShelf === 'phrases' ? 'Find by words, degrees (b3 3 1), half steps (+2 -5) or scale' : 'Find by title, words or notes'"
+        :label="keptShelf === 'phrases' ? say.findByTitleDegreesB33 : say.findByTitleOrNotes"
         :prepend-inner-icon="mdiMagnify"
         clearable
         hide-details
         autocomplete="off"
         @click:clear="search = ''"
       />
-      <v-btn color="primary" variant="tonal" :prepend-icon="mdiUpload" data-do="open-file" @click="picker?.click()">Open a file</v-btn>
-      <input ref="picker" type="file" accept=".json,application/json" hidden aria-label="A plan, a round or a brief as JSON" @change="openFile" />
+      <v-btn color="primary" variant="tonal" :prepend-icon="mdiUpload" data-do="open-file" @click="picker?.click()">{{ say.openAFile }}</v-btn>
+      <input ref="picker" type="file" accept=".json,application/json" hidden :aria-label="say.aPlanRoundOrBriefAs" @change="openFile" />
     </div>
     <p v-if="unread" class="failure" role="alert">{{ unread }}</p>
     <DeletedList v-if="showsDeleted" @back="again" />
     <SafeKeeping v-else-if="beside === 'keeping'" :reload="again" />
     <template v-else>
       <TryAgain :text="failure" @again="again" />
-      <v-progress-linear v-if="!failure && !pages" indeterminate color="primary" aria-label="Fetching saved briefs" />
+      <v-progress-linear v-if="!failure && !pages" indeterminate color="primary" :aria-label="say.loadingTheShelf" />
       <div v-else-if="pages && shown.length === 0" class="empty">
         <template v-if="search">
-          <p>No saved {{ keptShelf.slice(0, -1) }} holds “{{ search }}”.</p>
-          <v-btn color="primary" variant="tonal" @click="search = ''">Show all</v-btn>
+          <p>{{ say.noSavedMatches(keptShelf.slice(0, -1), search) }}</p>
+          <v-btn color="primary" variant="tonal" @click="search = ''">{{ say.showAll }}</v-btn>
         </template>
         <template v-else-if="keptShelf === 'ladders'">
-          <p>No ladder is kept yet. Practise something, and keep its ladder under a name: each has a log of its own.</p>
-          <v-btn color="primary" variant="tonal" to="/practise">To the ladder</v-btn>
+          <p>{{ say.noLaddersYetPractiseSomethingAnd }}</p>
+          <v-btn color="primary" variant="tonal" to="/practise">{{ say.goToPractise }}</v-btn>
         </template>
         <template v-else-if="keptShelf === 'phrases'">
-          <p>No phrase is kept yet. Bring one in and press Keep.</p>
-          <v-btn color="primary" variant="tonal" to="/phrases">To the phrases</v-btn>
+          <p>{{ say.noPhrasesYetBringOneIn }}</p>
+          <v-btn color="primary" variant="tonal" to="/phrases">{{ say.goToPhrases }}</v-btn>
         </template>
         <template v-else-if="keptShelf === 'rounds'">
-          <p>No round is saved yet. Carry a brief through the keys and press Save.</p>
-          <v-btn color="primary" variant="tonal" to="/rounds">To the rounds</v-btn>
+          <p>{{ say.noRoundsYetTakeABrief }}</p>
+          <v-btn color="primary" variant="tonal" to="/rounds">{{ say.goToRounds }}</v-btn>
         </template>
         <template v-else>
-          <p>No brief is saved yet. Lay something out on the bench and press Save.</p>
-          <v-btn color="primary" variant="tonal" to="/">To the bench</v-btn>
+          <p>{{ say.noBriefsYetLaySomethingOut }}</p>
+          <v-btn color="primary" variant="tonal" to="/">{{ say.goToTheBench }}</v-btn>
         </template>
       </div>
-      <ul v-else-if="pages" :aria-label="`Saved ${keptShelf}`">
+      <ul v-else-if="pages" :aria-label="say.saved(keptShelf)">
         <ShelfRow
           v-for="b in shown"
           :key="b.id"
@@ -175,11 +176,11 @@ async function showMore() {
           <p v-if="b.phrase" class="sentence">{{ [b.phrase.source, ...(b.phrase.tags ?? [])].filter(Boolean).join(' · ') }}</p>
           <p v-if="b.notes" class="notes">{{ b.notes }}</p>
           <template #more>
-            <v-btn v-if="!site.stand" color="primary" size="small" :to="practised(b)" :aria-label="`Practise ${b.title}`" data-do="practise">Practise</v-btn>
+            <v-btn v-if="!site.stand" color="primary" size="small" :to="practised(b)" :aria-label="say.practise(b.title)" data-do="practise">{{ say.practise2 }}</v-btn>
           </template>
         </ShelfRow>
       </ul>
-      <v-btn v-if="more" color="primary" variant="tonal" @click="showMore">Show more</v-btn>
+      <v-btn v-if="more" color="primary" variant="tonal" @click="showMore">{{ say.showMore }}</v-btn>
     </template>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { StoredPupil } from '../api/client'
@@ -24,7 +25,7 @@ const {
 /** Those of the other list are not to be taken for these while these are on their way. */
 const arrived = computed(() => (page.value?.of === which.value ? page.value : undefined))
 const list = computed(() => arrived.value?.pupils ?? [])
-const lesson = (p: StoredPupil) => (p.pupil.day ? `${weekdays[p.pupil.day as keyof typeof weekdays]} ${p.pupil.at ?? ''}` : 'no lesson day')
+const lesson = (p: StoredPupil) => (p.pupil.day ? `${weekdays[p.pupil.day as keyof typeof weekdays]} ${p.pupil.at ?? ''}` : say.noLessonDay)
 
 async function more() {
   const now = page.value
@@ -48,30 +49,30 @@ const erasing = ref('')
 </script>
 
 <template>
-  <FoldPanel id="all-pupils" title="All pupils">
+  <FoldPanel id="all-pupils" :title="say.allPupils">
     <p class="filters">
-      <ChoiceRow v-model="which" :options="{ here: 'here', aside: 'set aside' }" label="Which pupils" />
-      <input v-if="which === 'here'" v-model="words" class="entry" type="search" maxlength="200" aria-label="Find a pupil" placeholder="name or note" data-do="find-pupil" />
+      <ChoiceRow v-model="which" :options="{ here: say.active, aside: say.archived }" :label="say.whichPupils" />
+      <input v-if="which === 'here'" v-model="words" class="entry" type="search" maxlength="200" :aria-label="say.findAPupil" :placeholder="say.nameOrNote" data-do="find-pupil" />
     </p>
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
-    <p v-else-if="arrived && list.length === 0" class="faint">{{ which === 'aside' ? 'Nobody is set aside.' : words ? `Nobody is called “${words}”.` : 'No pupil yet.' }}</p>
+    <p v-else-if="arrived && list.length === 0" class="faint">{{ which === 'aside' ? say.noArchivedPupils : words ? say.noPupilMatches(words) : say.noPupilsYet }}</p>
     <ul v-else>
       <li v-for="p in list" :key="p.id">
         <router-link v-if="which === 'here'" :to="{ name: 'pupil', params: { id: p.id } }">{{ p.pupil.name }}</router-link>
         <span v-else>{{ p.pupil.name }}</span>
         <span class="faint">{{ lesson(p) }}</span>
         <template v-if="which === 'aside'">
-          <button type="button" class="as-link" data-do="bring-back" @click="act(() => pupils.restore(p.id), `${p.pupil.name} is back.`)">Bring back</button>
-          <button v-if="erasing !== p.id" type="button" class="as-link" data-do="erase" @click="erasing = p.id">Erase for good</button>
+          <button type="button" class="as-link" data-do="bring-back" @click="act(() => pupils.restore(p.id), say.isRestored(p.pupil.name))">{{ say.restore }}</button>
+          <button v-if="erasing !== p.id" type="button" class="as-link" data-do="erase" @click="erasing = p.id">{{ say.erasePermanently }}</button>
           <span v-else class="sure"
-            >The log, the takes and all that was set go with it, and nothing brings them back.
-            <button type="button" class="as-link" data-do="erase-sure" @click="act(() => pupils.erase(p.id), `${p.pupil.name} is erased.`)">Erase {{ p.pupil.name }}</button>
-            <button type="button" class="as-link" @click="erasing = ''">Leave it</button></span
+            >{{ say.thisAlsoErasesTheLogTakes }}
+            <button type="button" class="as-link" data-do="erase-sure" @click="act(() => pupils.erase(p.id), say.isErased(p.pupil.name))">{{ say.erase(p.pupil.name) }}</button>
+            <button type="button" class="as-link" @click="erasing = ''">{{ say.cancel }}</button></span
           >
         </template>
       </li>
     </ul>
-    <button v-if="arrived?.next" type="button" class="as-link" @click="more">show more</button>
+    <button v-if="arrived?.next" type="button" class="as-link" @click="more">{{ say.showMore }}</button>
   </FoldPanel>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed } from 'vue'
 import { api, take } from '../api/client'
 import { toQuery } from '../shared/brief/query'
@@ -15,9 +16,9 @@ const day = computed(() => value.value?.day)
 <template>
   <p v-if="failure" class="due" role="alert">{{ failure }}</p>
   <p v-else-if="day" class="due">
-    <b>{{ day.date === on ? 'On the plan' : `On the plan for ${dayWords(day.date)}` }}</b>:
+    <b>{{ day.date === on ? say.todaysPlan : say.planFor(dayWords(day.date)) }}</b>:
     <template v-for="(item, i) in day.items" :key="i"
-      >{{ i ? ', ' : '' }}{{ item.minutes }} min <router-link :to="{ name: 'practise', query: { ...toQuery(item.brief), pupil } }">{{ item.what }}</router-link></template
+      >{{ say.minutesOf(i ? ', ' : '', item.minutes) }} <router-link :to="{ name: 'practise', query: { ...toQuery(item.brief), pupil } }">{{ item.what }}</router-link></template
     >
   </p>
 </template>

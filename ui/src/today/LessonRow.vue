@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { computed, ref } from 'vue'
 import type { TodayRow } from '../api/client'
 import { printSheet } from '../shared/brief/sheet'
@@ -42,7 +43,7 @@ const wantsLook = computed(() => props.row.attention.filter((w) => w !== 'nothin
       <p v-for="w in wantsLook" :key="w" class="look">{{ w }}</p>
     </div>
     <div class="set">
-      <p v-if="row.set.length === 0" class="look">Nothing is set.</p>
+      <p v-if="row.set.length === 0" class="look">{{ say.noAssignmentsYet }}</p>
       <div v-for="s in row.set" :key="s.assignment.id" class="work">
         <div class="told">
           <p class="sentence">
@@ -51,7 +52,7 @@ const wantsLook = computed(() => props.row.attention.filter((w) => w !== 'nothin
             <template v-else>{{ s.assignment.title }}</template>
           </p>
           <p class="reached">
-            <b v-if="s.progress.reached">reached · </b>{{ s.progress.words }} · <span :class="{ look: s.progress.overdue }">{{ s.progress.due }}</span>
+            <b v-if="s.progress.reached">{{ say.reached }} </b>{{ s.progress.words }} · <span :class="{ look: s.progress.overdue }">{{ s.progress.due }}</span>
           </p>
         </div>
         <SmallPlot :progress="s.progress" />
@@ -64,28 +65,32 @@ const wantsLook = computed(() => props.row.attention.filter((w) => w !== 'nothin
           <b>{{ row.next.name }}</b>: {{ row.next.words }}
         </p>
         <p class="buttons">
-          <v-btn size="small" color="primary" variant="flat" :loading="busy" :aria-label="`Set it: ${row.next.name}, for ${of.pupil.name}`" data-do="set" @click="emit('set')"
-            >Set it</v-btn
-          >
+          <v-btn size="small" color="primary" variant="flat" :loading="busy" :aria-label="say.assignTo(row.next.name, of.pupil.name)" data-do="set" @click="emit('set')">{{
+            say.assign
+          }}</v-btn>
+          <v-btn size="small" color="primary" variant="tonal" :to="benchAddress(row.next.ladder)" :aria-label="say.openTheSuggestionForOnThe(of.pupil.name)" data-do="see">{{
+            say.open
+          }}</v-btn>
           <v-btn
+            v-if="sheet"
             size="small"
             color="primary"
             variant="tonal"
-            :to="benchAddress(row.next.ladder)"
-            :aria-label="`See it on the bench: what is proposed for ${of.pupil.name}`"
-            data-do="see"
-            >See it</v-btn
+            :loading="printing"
+            :aria-label="say.printTheAssignmentsOf(of.pupil.name)"
+            data-do="print"
+            @click="print"
+            >{{ say.print }}</v-btn
           >
-          <v-btn v-if="sheet" size="small" color="primary" variant="tonal" :loading="printing" :aria-label="`Print what is set for ${of.pupil.name}`" data-do="print" @click="print"
-            >Print</v-btn
-          >
-          <v-btn v-if="row.set.length" size="small" color="primary" variant="tonal" :aria-label="`Send home to ${of.pupil.name}`" data-do="home" @click="emit('home')"
-            >Send home</v-btn
-          >
+          <v-btn v-if="row.set.length" size="small" color="primary" variant="tonal" :aria-label="say.sendHomeTo(of.pupil.name)" data-do="home" @click="emit('home')">{{
+            say.sendHome
+          }}</v-btn>
         </p>
       </template>
       <p v-else>
-        <v-btn size="small" color="primary" variant="flat" :aria-label="`Lay something out for ${of.pupil.name}`" data-do="lay-out" @click="emit('bench')">Lay something out</v-btn>
+        <v-btn size="small" color="primary" variant="flat" :aria-label="say.laySomethingOutFor(of.pupil.name)" data-do="lay-out" @click="emit('bench')">{{
+          say.laySomethingOut
+        }}</v-btn>
       </p>
     </div>
   </li>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, take } from '../api/client'
@@ -30,7 +31,7 @@ async function keep() {
   busy.value = true
   try {
     const now = await take(api.POST('/api/v1/homes/results', { body: { text: text.value, keep: true } }))
-    tell(`${now.new} ${now.new === 1 ? 'try is' : 'tries are'} in the log of ${now.pupils.map((p) => p.pupil.name).join(', ')}.`)
+    tell(say.triesAdded(now.new, now.pupils.map((p) => p.pupil.name).join(', ')))
     text.value = ''
     open.value = false
     emit('kept')
@@ -59,26 +60,26 @@ const { on: camera, trouble: cameraTrouble, start: watchCamera, stop: endCamera 
 watch(open, (now) => now || endCamera())
 
 const day = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
-const words: Record<string, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': 'not yet' }
+const words: Record<string, string> = { clean: 'clean', nearly: 'nearly', 'not-yet': say.notYet }
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="720" scrollable aria-label="What came back from home">
+  <v-dialog v-model="open" max-width="720" scrollable :aria-label="say.resultsFromHome">
     <v-card border class="came">
-      <h2>What came back from home</h2>
+      <h2>{{ say.resultsFromHome }}</h2>
       <p class="buttons">
-        <v-btn v-if="!camera" color="primary" variant="tonal" data-do="camera" @click="watchCamera">Read a code with the camera</v-btn>
-        <v-btn v-else @click="endCamera">Camera off</v-btn>
-        <v-btn color="primary" variant="tonal" data-do="results-file" @click="picker?.click()">A file</v-btn>
-        <input ref="picker" type="file" accept=".txt,.json,text/plain,application/json" hidden aria-label="Results in a file" @change="takeFile" />
+        <v-btn v-if="!camera" color="primary" variant="tonal" data-do="camera" @click="watchCamera">{{ say.scanACodeWithTheCamera }}</v-btn>
+        <v-btn v-else @click="endCamera">{{ say.cameraOff }}</v-btn>
+        <v-btn color="primary" variant="tonal" data-do="results-file" @click="picker?.click()">{{ say.openAFile }}</v-btn>
+        <input ref="picker" type="file" accept=".txt,.json,text/plain,application/json" hidden :aria-label="say.resultsFile" @change="takeFile" />
       </p>
       <p v-if="cameraTrouble" class="trouble" role="alert">{{ cameraTrouble }}</p>
-      <video v-if="camera" ref="video" muted playsinline aria-label="What the camera sees" />
-      <v-textarea v-model="text" label="Or the text that came" rows="3" :maxlength="most" variant="outlined" hide-details spellcheck="false" data-do="results-text" />
+      <video v-if="camera" ref="video" muted playsinline :aria-label="say.cameraView" />
+      <v-textarea v-model="text" :label="say.orPasteTheText" rows="3" :maxlength="most" variant="outlined" hide-details spellcheck="false" data-do="results-text" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <template v-else-if="came">
         <p role="status">
-          <b>{{ came.pupils.map((p) => p.pupil.name).join(', ') }}</b>: {{ came.tries.length }} {{ came.tries.length === 1 ? 'try' : 'tries' }}, {{ came.new }} new.
+          <b>{{ came.pupils.map((p) => p.pupil.name).join(', ') }}</b>{{ say.triesFound(came.tries.length, came.new) }}
         </p>
         <table>
           <tbody>
@@ -86,14 +87,18 @@ const words: Record<string, string> = { clean: 'clean', nearly: 'nearly', 'not-y
               <td>{{ day.format(new Date(t.at)) }}</td>
               <td>{{ t.perBeat * t.tempoBpm }}</td>
               <td>{{ words[t.result] }}</td>
-              <td>{{ t.sentence }}<b v-if="t.there"> · in the log already</b></td>
+              <td>
+                {{ t.sentence }}<b v-if="t.there"> {{ say.alreadyInTheLog }}</b>
+              </td>
             </tr>
           </tbody>
         </table>
       </template>
       <p class="buttons">
-        <v-btn color="primary" variant="flat" :loading="busy" :disabled="!came || came.new === 0 || text !== settled" data-do="keep-results" @click="keep">Into the log</v-btn>
-        <v-btn @click="open = false">Leave</v-btn>
+        <v-btn color="primary" variant="flat" :loading="busy" :disabled="!came || came.new === 0 || text !== settled" data-do="keep-results" @click="keep">{{
+          say.addToTheLog
+        }}</v-btn>
+        <v-btn @click="open = false">{{ say.cancel }}</v-btn>
       </p>
     </v-card>
   </v-dialog>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiAccountPlusOutline, mdiChevronLeft, mdiChevronRight, mdiQrcodeScan } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -32,8 +33,8 @@ async function set(row: TodayRow) {
   try {
     const undo = await setProposal(row.pupil.id, row.next, row.set.find((s) => s.assignment.assignment.ladder)?.assignment)
     await again()
-    tell(`Set for ${row.pupil.pupil.name} until the next lesson: ${row.next.name}.`, {
-      label: 'Undo',
+    tell(say.assignedToUntilTheNextLesson(row.pupil.pupil.name, row.next.name), {
+      label: say.undo,
       run: () =>
         void undo()
           .then(again)
@@ -70,26 +71,26 @@ function added(p: StoredPupil) {
   <div class="today">
     <TryAgain :text="trouble" @again="again" />
     <template v-if="today && today.pupils === 0">
-      <h1>Today</h1>
-      <p>Nobody is taught here yet. With a pupil, this page shows the lessons of the day: what was set, what was reached, and what to set next.</p>
+      <h1>{{ say.today }}</h1>
+      <p>{{ say.noPupilsYetAddOneTo }}</p>
       <p class="start">
-        <v-btn color="primary" variant="flat" size="large" :prepend-icon="mdiAccountPlusOutline" data-do="add-pupil" @click="adding = true">The first pupil</v-btn>
-        <v-btn color="primary" variant="tonal" size="large" :to="{ name: 'bench' }" data-do="to-bench">To the bench, without any</v-btn>
+        <v-btn color="primary" variant="flat" size="large" :prepend-icon="mdiAccountPlusOutline" data-do="add-pupil" @click="adding = true">{{ say.addYourFirstPupil }}</v-btn>
+        <v-btn color="primary" variant="tonal" size="large" :to="{ name: 'bench' }" data-do="to-bench">{{ say.goToTheBench }}</v-btn>
       </p>
     </template>
     <template v-else-if="today">
       <div class="head">
         <h1>{{ today.words }}</h1>
         <p class="days">
-          <v-btn :icon="mdiChevronLeft" size="small" aria-label="The day before" @click="go(-1)" />
-          <v-btn :icon="mdiChevronRight" size="small" aria-label="The next day" @click="go(1)" />
-          <v-btn v-if="route.query.on" size="small" color="primary" variant="tonal" :to="{ name: 'today' }">Back to today</v-btn>
+          <v-btn :icon="mdiChevronLeft" size="small" :aria-label="say.previousDay" @click="go(-1)" />
+          <v-btn :icon="mdiChevronRight" size="small" :aria-label="say.nextDay" @click="go(1)" />
+          <v-btn v-if="route.query.on" size="small" color="primary" variant="tonal" :to="{ name: 'today' }">{{ say.backToToday }}</v-btn>
         </p>
         <span class="grow" />
-        <v-btn color="primary" variant="tonal" :prepend-icon="mdiQrcodeScan" data-do="results" @click="reading = true">From home</v-btn>
-        <v-btn color="primary" variant="tonal" :prepend-icon="mdiAccountPlusOutline" data-do="add-pupil" @click="adding = true">A new pupil</v-btn>
+        <v-btn color="primary" variant="tonal" :prepend-icon="mdiQrcodeScan" data-do="results" @click="reading = true">{{ say.resultsFromHome }}</v-btn>
+        <v-btn color="primary" variant="tonal" :prepend-icon="mdiAccountPlusOutline" data-do="add-pupil" @click="adding = true">{{ say.newPupil }}</v-btn>
       </div>
-      <ol v-if="today.lessons.length" class="lessons" aria-label="Lessons of the day">
+      <ol v-if="today.lessons.length" class="lessons" :aria-label="say.lessons">
         <LessonRow
           v-for="r in today.lessons"
           :key="r.pupil.id"
@@ -102,11 +103,11 @@ function added(p: StoredPupil) {
           @bench="toBench(r.pupil)"
         />
       </ol>
-      <p v-else class="none">No lesson on this day. The days with lessons stand below.</p>
-      <h2 class="panel-title">The week</h2>
+      <p v-else class="none">{{ say.noLessonsOnThisDayThe }}</p>
+      <h2 class="panel-title">{{ say.week }}</h2>
       <WeekStrip :today="today" :on="today.on" />
       <template v-if="today.others.length">
-        <h2 class="panel-title">On other days, wanting a look</h2>
+        <h2 class="panel-title">{{ say.needsAttention }}</h2>
         <ul class="others">
           <li v-for="r in today.others" :key="r.pupil.id">
             <router-link :to="{ name: 'pupil', params: { id: r.pupil.id } }">{{ r.pupil.pupil.name }}</router-link> {{ r.attention.join(', ') }}
@@ -115,7 +116,7 @@ function added(p: StoredPupil) {
       </template>
       <AllPupils @change="again" />
     </template>
-    <v-progress-linear v-else-if="!trouble" indeterminate color="primary" aria-label="Fetching the day" />
+    <v-progress-linear v-else-if="!trouble" indeterminate color="primary" :aria-label="say.loadingTheDay" />
     <PupilDialog v-model="adding" @kept="added" />
     <ResultsDialog v-model="reading" @kept="again" />
     <HomeDialog v-if="home" :pupil="home" @close="home = undefined" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import type { Today } from '../api/client'
 import { dayWords } from '../shared/pupils/pupils'
 
@@ -7,13 +8,16 @@ defineProps<{ today: Today; on: string }>()
 </script>
 
 <template>
-  <ol class="week" aria-label="The week">
+  <ol class="week" :aria-label="say.week">
     <li v-for="d in today.week" :key="d.date" :class="{ now: d.date === on }">
       <router-link :to="{ name: 'today', query: { on: d.date } }" class="day" :aria-current="d.date === on ? 'date' : undefined">{{ dayWords(d.date) }}</router-link>
       <p v-for="l in d.lessons" :key="l.id">
         <span class="at">{{ l.at }}</span>
         <router-link :to="{ name: 'pupil', params: { id: l.id } }"
-          >{{ l.name }}<template v-if="l.attention"><span aria-hidden="true"> ▸</span><span class="unseen"> wants a look</span></template></router-link
+          >{{ l.name
+          }}<template v-if="l.attention"
+            ><span aria-hidden="true"> ▸</span><span class="unseen"> {{ say.needsAttention2 }}</span></template
+          ></router-link
         >
       </p>
     </li>

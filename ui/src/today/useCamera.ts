@@ -1,3 +1,4 @@
+import { say } from './words'
 import { onBeforeUnmount, ref, watch, type Ref } from 'vue'
 
 /** How often a picture of the camera is looked at, in ms. */
@@ -29,7 +30,7 @@ export function useCamera(video: Ref<HTMLVideoElement | undefined>, found: (text
       }, every)
     } catch {
       stop()
-      trouble.value = 'There is no camera here, or it is not allowed: take the text or the file.'
+      trouble.value = say.noCameraHereOrTheBrowser
     }
   }
 

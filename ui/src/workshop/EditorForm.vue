@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 /** What is being made or changed in the workshop, with the two ways out. */
 defineProps<{ heading: string; changing: boolean; busy: boolean; ready: boolean }>()
 const emit = defineEmits<{ keep: []; leave: [] }>()
@@ -9,8 +10,8 @@ const emit = defineEmits<{ keep: []; leave: [] }>()
     <h3>{{ heading }}</h3>
     <slot />
     <div class="buttons">
-      <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="!ready">{{ changing ? 'Keep the changes' : 'Keep it' }}</v-btn>
-      <v-btn @click="emit('leave')">Leave</v-btn>
+      <v-btn type="submit" color="primary" variant="flat" :loading="busy" :disabled="!ready">{{ changing ? say.saveChanges : say.save }}</v-btn>
+      <v-btn @click="emit('leave')">{{ say.cancel }}</v-btn>
     </div>
   </form>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiMinus, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -109,7 +110,7 @@ async function keep() {
 
 <template>
   <EditorForm
-    :heading="draft.id ? `Change ${draft.name || 'this instrument'}` : 'A new instrument'"
+    :heading="draft.id ? say.editInstrument(draft.name) : say.newInstrument"
     :changing="!!draft.id"
     :busy="busy"
     :ready="!!draft.name.trim()"
@@ -117,10 +118,10 @@ async function keep() {
     @leave="emit('leave')"
   >
     <div class="fields">
-      <v-text-field v-model="draft.name" label="Name" maxlength="160" :error-messages="problemAt('title')" hide-details="auto" class="wide" />
+      <v-text-field v-model="draft.name" :label="say.name" maxlength="160" :error-messages="problemAt('title')" hide-details="auto" class="wide" />
       <v-select
         :model-value="draft.base"
-        label="Held and fingered as"
+        :label="say.basedOn"
         :items="catalogue.instruments"
         item-title="name"
         item-value="id"
@@ -133,7 +134,7 @@ async function keep() {
       />
       <v-text-field
         v-model="draft.strings"
-        label="Strings, string 1 last"
+        :label="say.stringsString1Last"
         placeholder="D A D G B E"
         spellcheck="false"
         autocomplete="off"
@@ -143,28 +144,35 @@ async function keep() {
         data-field="strings"
       />
     </div>
-    <ul class="strings" aria-label="Strings as they are understood">
-      <li><v-btn size="small" :icon="mdiPlus" aria-label="Another string below" @click="add('low')" /></li>
+    <ul class="strings" :aria-label="say.stringsAsRead">
+      <li><v-btn size="small" :icon="mdiPlus" :aria-label="say.addALowerString" @click="add('low')" /></li>
       <li v-for="(s, i) in strings" :key="s.string">
-        <v-btn size="x-small" :icon="mdiPlus" :aria-label="`String ${s.string} a half step up`" @click="retune(i, 1)" />
+        <v-btn size="x-small" :icon="mdiPlus" :aria-label="say.stringAHalfStepUp(s.string)" @click="retune(i, 1)" />
         <b>{{ pretty(s.open) }}</b>
-        <v-btn size="x-small" :icon="mdiMinus" :aria-label="`String ${s.string} a half step down`" @click="retune(i, -1)" />
-        <v-btn v-if="strings.length > 3" size="x-small" :icon="mdiTrashCanOutline" :aria-label="`Take string ${s.string} off`" @click="drop(i)" />
+        <v-btn size="x-small" :icon="mdiMinus" :aria-label="say.stringAHalfStepDown(s.string)" @click="retune(i, -1)" />
+        <v-btn v-if="strings.length > 3" size="x-small" :icon="mdiTrashCanOutline" :aria-label="say.removeString(s.string)" @click="drop(i)" />
       </li>
-      <li><v-btn size="small" :icon="mdiPlus" aria-label="Another string above" @click="add('high')" /></li>
+      <li><v-btn size="small" :icon="mdiPlus" :aria-label="say.addAHigherString" @click="add('high')" /></li>
     </ul>
     <div class="fields">
-      <v-text-field v-model="draft.frets" label="Frets" inputmode="numeric" :placeholder="String(base?.frets ?? '')" :error-messages="problemAt('frets')" hide-details="auto" />
+      <v-text-field
+        v-model="draft.frets"
+        :label="say.frets"
+        inputmode="numeric"
+        :placeholder="String(base?.frets ?? '')"
+        :error-messages="problemAt('frets')"
+        hide-details="auto"
+      />
       <v-text-field
         v-model="draft.scaleLengthMm"
-        label="Scale length in mm"
+        :label="say.scaleLengthInMm"
         inputmode="decimal"
         :placeholder="String(base?.scaleLengthMm ?? '')"
         :error-messages="problemAt('scaleLengthMm')"
         hide-details="auto"
       />
-      <v-checkbox v-model="draft.courses" label="Strings in pairs" color="primary" density="compact" hide-details />
-      <v-checkbox v-model="draft.leftHanded" label="Left-handed" color="primary" density="compact" hide-details />
+      <v-checkbox v-model="draft.courses" :label="say.stringsInPairs" color="primary" density="compact" hide-details />
+      <v-checkbox v-model="draft.leftHanded" :label="say.leftHanded" color="primary" density="compact" hide-details />
     </div>
     <p v-for="p in problems.filter((p) => p.field === 'instrument')" :key="p.message" class="problem" role="alert">{{ p.message }}</p>
     <NeckDrawing v-if="plan" :plan="plan" spacing="true" label="note" :current="-1" />

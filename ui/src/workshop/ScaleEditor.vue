@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, take, type Kept } from '../api/client'
@@ -38,9 +39,9 @@ const known = computed(() => {
   const r = report.value
   if (!r) return ''
   const same = r.same.map((s) => s.name)
-  const modes = r.modes.map((m) => `${m.name} from its ${pretty(m.degree)}`)
-  if (same.length > 0) return `This is ${same.join(', also called ')}.${modes.length > 0 ? ` It is ${modes.slice(0, 3).join(', ')}.` : ''}`
-  return modes.length > 0 ? `This is ${modes.slice(0, 4).join(', ')}.` : 'No scale of the catalogue has these notes.'
+  const modes = r.modes.map((m) => say.fromIts(m.name, pretty(m.degree)))
+  if (same.length > 0) return say.thisIs(same.join(', also called '), modes.length, modes.slice(0, 3).join(', '))
+  return modes.length > 0 ? say.thisIsIn(modes.slice(0, 4).join(', ')) : say.noScaleInTheCatalogueHas
 })
 
 async function keep() {
@@ -61,7 +62,7 @@ async function keep() {
 
 <template>
   <EditorForm
-    :heading="draft.id ? `Change ${draft.name || 'this scale'}` : 'A new scale'"
+    :heading="draft.id ? say.editScale(draft.name) : say.newScale"
     :changing="!!draft.id"
     :busy="busy"
     :ready="!!draft.name.trim() && !!report"
@@ -69,10 +70,10 @@ async function keep() {
     @leave="emit('leave')"
   >
     <div class="fields">
-      <v-text-field v-model="draft.name" label="Name" maxlength="160" hide-details="auto" />
+      <v-text-field v-model="draft.name" :label="say.name" maxlength="160" hide-details="auto" />
       <v-text-field
         v-model="draft.formula"
-        label="Degrees against the major scale"
+        :label="say.degreesComparedWithTheMajorScale"
         placeholder="1 b2 4 5 b7"
         maxlength="120"
         spellcheck="false"
@@ -85,7 +86,7 @@ async function keep() {
     <div v-if="report" class="report" role="status">
       <p class="known">{{ known }}</p>
       <p>
-        On C: <b>{{ report.notes.map(pretty).join(' ') }}</b>; steps {{ report.steps.join(' ') }}
+        {{ say.onC }} <b>{{ report.notes.map(pretty).join(' ') }}</b>{{ say.steps(report.steps.join(' ')) }}
       </p>
     </div>
     <p v-if="failure" class="problem" role="alert">{{ failure }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from './words'
 import { mdiDownload, mdiPencilOutline, mdiPlus, mdiUpload } from '@mdi/js'
 import { useDraft } from '../shared/shell/site'
 import { computed, ref } from 'vue'
@@ -74,13 +75,13 @@ const scaleAddress = (k: Kept) => ({ name: 'bench', query: toQuery({ instrument:
 
 async function keptInstrument(k: Kept) {
   instrument.value = null
-  tell(`${k.title} is kept: find it under the instrument on the bench.`)
+  tell(say.instrumentSaved(k.title))
   await loadKept()
 }
 
 async function keptScale(k: Kept) {
   scale.value = null
-  tell(`${k.title} is kept: find it under the scale on the bench.`)
+  tell(say.scaleSaved(k.title))
   await loadKept()
 }
 
@@ -91,7 +92,7 @@ async function takeFile(event: Event) {
   try {
     const { made, undo } = await importFile(await file.text())
     await loadKept()
-    tell(`${made} taken from ${file.name}.`, { label: 'Undo', run: () => void act(undo) })
+    tell(say.importedFrom(made, file.name), { label: say.undo, run: () => void act(undo) })
   } catch (cause) {
     importing.value = `${file.name}: ${(cause as CallError).fields?.map((f) => `${f.field}: ${f.message}`).join('; ') || wordsOf(cause)}`
   }
@@ -101,8 +102,8 @@ async function takeFile(event: Event) {
 <template>
   <div class="workshop">
     <div class="head">
-      <h1>Workshop</h1>
-      <v-btn color="primary" variant="tonal" :prepend-icon="mdiUpload" @click="picker?.click()">Import</v-btn>
+      <h1>{{ say.workshop }}</h1>
+      <v-btn color="primary" variant="tonal" :prepend-icon="mdiUpload" @click="picker?.click()">{{ say.import }}</v-btn>
       <v-btn
         color="primary"
         variant="tonal"
@@ -110,27 +111,29 @@ async function takeFile(event: Event) {
         :disabled="own.length + ownScales.length === 0"
         data-do="export"
         @click="exportFile('workshop', own, ownScales)"
-        >Export all</v-btn
+        >{{ say.exportAll }}</v-btn
       >
-      <input ref="picker" type="file" accept="application/json,.json" class="unseen" tabindex="-1" aria-label="Workshop file" @change="takeFile" />
+      <input ref="picker" type="file" accept="application/json,.json" class="unseen" tabindex="-1" :aria-label="say.workshopFile" @change="takeFile" />
     </div>
     <p v-if="importing" class="failure" role="alert">{{ importing }}</p>
     <TryAgain :text="failure" @again="tryAgain" />
-    <v-progress-linear v-if="!failure && !loaded" indeterminate color="primary" aria-label="Fetching the workshop" />
+    <v-progress-linear v-if="!failure && !loaded" indeterminate color="primary" :aria-label="say.loadingTheWorkshop" />
 
     <section v-if="catalogue" aria-labelledby="own-instruments">
       <div class="head">
-        <h2 id="own-instruments">Instruments and tunings</h2>
-        <v-btn v-if="!instrument" color="primary" variant="tonal" size="small" :prepend-icon="mdiPlus" data-do="new-instrument" @click="newInstrument">New instrument</v-btn>
+        <h2 id="own-instruments">{{ say.instrumentsAndTunings }}</h2>
+        <v-btn v-if="!instrument" color="primary" variant="tonal" size="small" :prepend-icon="mdiPlus" data-do="new-instrument" @click="newInstrument">{{
+          say.newInstrument
+        }}</v-btn>
       </div>
       <InstrumentEditor v-if="instrument" v-model="instrument" :catalogue="catalogue" @kept="keptInstrument" @leave="instrument = null" />
-      <p v-if="own.length === 0 && !instrument" class="empty">No instruments of your own yet. The usual ones are on the bench; keep here what is measured or tuned otherwise.</p>
-      <ul aria-label="Own instruments">
+      <p v-if="own.length === 0 && !instrument" class="empty">{{ say.noInstrumentsOfYourOwnYet }}</p>
+      <ul :aria-label="say.yourInstruments">
         <ShelfRow v-for="i in own" :key="i.id" :name="i.title" :to="instrumentAddress(i)" @copy="copy('instruments', i)" @remove="remove(i)">
           <p class="what">{{ i.sentence }}</p>
           <template #more>
-            <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Change ${i.title}`" @click="editInstrument(i)" />
-            <v-btn :icon="mdiDownload" size="small" :aria-label="`Export ${i.title}`" @click="exportFile(i.title, [i], [])" />
+            <v-btn :icon="mdiPencilOutline" size="small" :aria-label="say.editThis(i.title)" @click="editInstrument(i)" />
+            <v-btn :icon="mdiDownload" size="small" :aria-label="say.exportThis(i.title)" @click="exportFile(i.title, [i], [])" />
           </template>
         </ShelfRow>
       </ul>
@@ -138,22 +141,24 @@ async function takeFile(event: Event) {
 
     <section v-if="catalogue" aria-labelledby="own-scales">
       <div class="head">
-        <h2 id="own-scales">Scales</h2>
-        <v-btn v-if="!scale" color="primary" variant="tonal" size="small" :prepend-icon="mdiPlus" data-do="new-scale" @click="scale = { name: '', formula: '' }">New scale</v-btn>
+        <h2 id="own-scales">{{ say.scales }}</h2>
+        <v-btn v-if="!scale" color="primary" variant="tonal" size="small" :prepend-icon="mdiPlus" data-do="new-scale" @click="scale = { name: '', formula: '' }">{{
+          say.newScale
+        }}</v-btn>
       </div>
       <ScaleEditor v-if="scale" v-model="scale" @kept="keptScale" @leave="scale = null" />
-      <p v-if="ownScales.length === 0 && !scale" class="empty">No scales of your own yet. Type degrees, and the workshop says at once which known scale they are.</p>
-      <ul aria-label="Own scales">
+      <p v-if="ownScales.length === 0 && !scale" class="empty">{{ say.noScalesOfYourOwnYet }}</p>
+      <ul :aria-label="say.yourScales">
         <ShelfRow v-for="s in ownScales" :key="s.id" :name="s.title" :to="scaleAddress(s)" @copy="copy('scales', s)" @remove="remove(s)">
           <p class="what">{{ s.sentence }}</p>
           <template #more>
             <v-btn
               :icon="mdiPencilOutline"
               size="small"
-              :aria-label="`Change ${s.title}`"
+              :aria-label="say.editThis(s.title)"
               @click="scale = { id: s.id, version: s.version, name: s.title, formula: s.formula ?? '' }"
             />
-            <v-btn :icon="mdiDownload" size="small" :aria-label="`Export ${s.title}`" @click="exportFile(s.title, [], [s])" />
+            <v-btn :icon="mdiDownload" size="small" :aria-label="say.exportThis(s.title)" @click="exportFile(s.title, [], [s])" />
           </template>
         </ShelfRow>
       </ul>

@@ -1,3 +1,4 @@
+import { say } from './words'
 import type { Brief, Kept } from '../api/client'
 import { download } from '../shared/brief/sheet'
 import { shelf, type Draft } from '../shared/shelf'
@@ -23,11 +24,11 @@ export async function importFile(text: string): Promise<{ made: number; undo: ()
   try {
     file = JSON.parse(text) as WorkshopFile
   } catch {
-    throw new Error('This is not JSON: choose a file that the workshop exported, or one with "instruments" and "scales".')
+    throw new Error(say.thisIsntJsonChooseAFile)
   }
   const instruments = Array.isArray(file?.instruments) ? file.instruments : []
   const scales = Array.isArray(file?.scales) ? file.scales : []
-  if (instruments.length + scales.length === 0) throw new Error('No instruments and no scales are in this file: it has to have a list called "instruments" or "scales".')
+  if (instruments.length + scales.length === 0) throw new Error(say.thisFileHasNoInstrumentsOr)
   const takeBack: (() => Promise<unknown>)[] = []
   const undo = async () => {
     for (const step of takeBack) await step()

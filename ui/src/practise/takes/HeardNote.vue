@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import type { Take } from '../../api/client'
 import { useCatalogue } from '../../shared/catalogue'
@@ -12,11 +13,11 @@ const nameOf = (midi: number) => pretty(catalogue.value?.pitches.find((p) => p.m
 
 const words = computed(() => {
   const n = note.value
-  if (!n) return 'Press a note on the lanes to hear it as it was planned and as it was played.'
-  const late = n.lateMs === null || Math.abs(n.lateMs) < 1 ? 'in time' : `${Math.abs(n.lateMs)} ms ${n.lateMs > 0 ? 'late' : 'early'}`
-  const planned = `Note ${n.n}: ${nameOf(n.plannedMidi)} was planned`
-  if (n.verdict === 'missed' || n.heardMidi === null) return `${planned}, and missed.`
-  return `${planned}, ${n.verdict === 'right' ? 'and heard' : `${nameOf(n.heardMidi)} was heard`}, ${late}${n.unsure ? '; not sure' : ''}.`
+  if (!n) return say.pressANoteOnTheLanes
+  const late = n.lateMs === null || Math.abs(n.lateMs) < 1 ? say.inTime : say.lateOrEarly(Math.abs(n.lateMs), n.lateMs)
+  const planned = say.notePlanned(n.n, nameOf(n.plannedMidi))
+  if (n.verdict === 'missed' || n.heardMidi === null) return say.missed(planned)
+  return `${planned}, ${n.verdict === 'right' ? say.andHeard : say.heard(nameOf(n.heardMidi))}, ${late}${n.unsure ? say.notSure : ''}.`
 })
 
 // A stretch of the take from the note on, where it is sound.
@@ -68,7 +69,7 @@ async function hear() {
     trouble.value = ''
   } catch {
     props.strike(n.heardMidi)
-    trouble.value = 'The sound of this file cannot be played here; the note that was heard in it can.'
+    trouble.value = say.thisFilesSoundCantBePlayed
   }
 }
 </script>
@@ -76,8 +77,8 @@ async function hear() {
 <template>
   <p class="heard" data-heard role="status">{{ words }}</p>
   <p v-if="note" class="both">
-    <button type="button" class="as-link" data-do="hear-planned" @click="strike(note.plannedMidi)">hear it as planned</button>
-    <button v-if="note.heardMidi !== null" type="button" class="as-link" data-do="hear-played" @click="hear">hear it as played</button>
+    <button type="button" class="as-link" data-do="hear-planned" @click="strike(note.plannedMidi)">{{ say.playAsPlanned }}</button>
+    <button v-if="note.heardMidi !== null" type="button" class="as-link" data-do="hear-played" @click="hear">{{ say.playAsPlayed }}</button>
   </p>
   <p v-if="trouble" role="alert">{{ trouble }}</p>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { computed } from 'vue'
 import type { Take } from '../../api/client'
 
@@ -7,31 +8,31 @@ const props = defineProps<{ take: Take }>()
 
 const facts = computed(() => {
   const t = props.take
-  const drift = Math.abs(t.driftPercent) < 1 ? 'steady' : `${Math.abs(t.driftPercent)} % ${t.driftPercent > 0 ? 'faster' : 'slower'} towards the end`
+  const drift = Math.abs(t.driftPercent) < 1 ? 'steady' : say.towardsTheEnd(Math.abs(t.driftPercent), t.driftPercent)
   return [
-    `${t.right} of ${t.planned} notes right, ${t.wrong} wrong, ${t.missed} missed, ${t.extra} too many${t.unsure ? `; ${t.unsure} of these are not sure` : ''}`,
-    `at ${t.tempoBpm} a minute, ${drift}`,
-    t.evennessMs > 0 ? `even to ${t.evennessMs} ms, ${t.evennessPercent} % of a note; under ${t.floorMs} ms nothing can be told` : `as even as can be heard: to ${t.floorMs} ms`,
+    say.ofNotesRightWrongMissedExtra(t.right, t.planned, t.wrong, t.missed, t.extra, t.unsure),
+    say.atBeatsAMinute(t.tempoBpm, drift),
+    t.evennessMs > 0 ? say.timingVaries(t.evennessMs, t.evennessPercent, t.floorMs) : say.timingEven(t.floorMs),
     ...t.pauses.map((p) => p.message),
-    ...t.byCause.filter((c) => Math.abs(c.lateMs) >= 10).map((c) => `${Math.abs(c.lateMs)} ms ${c.lateMs > 0 ? 'late' : 'early'} ${where[c.cause] ?? `at each ${c.cause}`}`),
+    ...t.byCause.filter((c) => Math.abs(c.lateMs) >= 10).map((c) => say.lateAt(Math.abs(c.lateMs), c.lateMs, where[c.cause], c.cause)),
     ...t.remarks,
   ]
 })
 
 const where: Record<string, string> = {
-  shift: 'where the hand moves',
-  crossing: 'where the string changes',
-  stretch: 'at a reach',
-  beat: 'on the beat',
-  'finger-1': 'with the index finger',
-  'finger-2': 'with the middle finger',
-  'finger-3': 'with the ring finger',
-  'finger-4': 'with the little finger',
+  shift: say.whereTheHandMoves,
+  crossing: say.whereTheStringChanges,
+  stretch: say.atAReach,
+  beat: say.onTheBeat,
+  'finger-1': say.withTheIndexFinger,
+  'finger-2': say.withTheMiddleFinger,
+  'finger-3': say.withTheRingFinger,
+  'finger-4': say.withTheLittleFinger,
 }
 </script>
 
 <template>
-  <p role="status" class="proposal">{{ take.why }} You have the last word.</p>
+  <p role="status" class="proposal">{{ say.youDecideTheResult(take.why) }}</p>
   <ul>
     <li v-for="f in facts" :key="f">{{ f }}</li>
   </ul>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { computed } from 'vue'
 import { api, take, type Brief } from '../../api/client'
 import { chosenFile } from '../../shared/file'
@@ -18,7 +19,7 @@ const { value: said } = useLoad(
   () => props.brief,
   (body, signal) => take(api.POST('/api/v1/take/limits', { body, signal })),
 )
-const hears = computed(() => (midi.inputs.value.length ? `Hears ${midi.inputs.value.join(', ')} while it plays.` : 'No instrument is plugged in yet.'))
+const hears = computed(() => (midi.inputs.value.length ? say.listeningToWhileItPlays(midi.inputs.value.join(', ')) : say.noMidiInstrumentIsConnectedYet))
 const needle = computed(() => `${Math.round(Math.min(Math.sqrt(mic.peak.value), 1) * 100)}%`)
 
 function handIn(event: Event) {
@@ -28,44 +29,43 @@ function handIn(event: Event) {
 </script>
 
 <template>
-  <FoldPanel id="take" title="A take: played and heard" open>
+  <FoldPanel id="take" :title="say.recordATake" open>
     <div class="sources">
-      <v-btn v-if="mic.supported && !mic.on.value" size="small" variant="tonal" :loading="mic.starting.value" data-do="microphone" @click="mic.start">Microphone</v-btn>
-      <v-btn v-if="midi.supported && !midi.listening.value" size="small" variant="tonal" data-do="listen" @click="midi.listen">MIDI instrument</v-btn>
+      <v-btn v-if="mic.supported && !mic.on.value" size="small" variant="tonal" :loading="mic.starting.value" data-do="microphone" @click="mic.start">{{ say.microphone }}</v-btn>
+      <v-btn v-if="midi.supported && !midi.listening.value" size="small" variant="tonal" data-do="listen" @click="midi.listen">{{ say.midiInstrument }}</v-btn>
       <label class="hand-in"
-        ><input type="file" class="unseen" accept=".wav,.mid,.midi,audio/wav,audio/midi" data-do="take" :disabled="takes.busy.value" @change="handIn" /> Hand in a file, WAV or
-        MIDI</label
+        ><input type="file" class="unseen" accept=".wav,.mid,.midi,audio/wav,audio/midi" data-do="take" :disabled="takes.busy.value" @change="handIn" />
+        {{ say.uploadAWavOrMidiFile }}</label
       >
     </div>
     <div v-if="mic.on.value" class="microphone">
       <p class="meter">
-        <span class="scale" role="meter" aria-label="Level of the microphone" aria-valuemin="0" aria-valuemax="100" :aria-valuenow="Math.round(mic.peak.value * 100)"
+        <span class="scale" role="meter" :aria-label="say.microphoneLevel" aria-valuemin="0" aria-valuemax="100" :aria-valuenow="Math.round(mic.peak.value * 100)"
           ><span class="needle" :class="mic.level.value.replace(' ', '-')" :style="{ width: needle }"
         /></span>
         <b role="status">{{ mic.level.value }}</b>
-        <button type="button" class="as-link" data-do="microphone-off" @click="mic.stop">leave it</button>
+        <button type="button" class="as-link" data-do="microphone-off" @click="mic.stop">{{ say.stopListening }}</button>
       </p>
-      <label><input v-model="keptHeadphones" type="checkbox" data-do="headphones" /> I wear headphones</label>
+      <label><input v-model="keptHeadphones" type="checkbox" data-do="headphones" /> {{ say.imWearingHeadphones }}</label>
       <p class="faint">
-        {{
-          keptHeadphones ? 'Click and accompaniment go on as they are set.' : 'So that it hears you alone, all is silent after the count-in. With headphones the click can go on.'
-        }}
-        Press Start: from the first note on it listens.
+        {{ say.beforeStart(keptHeadphones) }}
       </p>
     </div>
-    <p v-if="midi.listening.value">{{ hears }} <button type="button" class="as-link" @click="midi.leave">leave it</button></p>
+    <p v-if="midi.listening.value">
+      {{ hears }} <button type="button" class="as-link" @click="midi.leave">{{ say.stopListening }}</button>
+    </p>
     <p v-for="t in [mic.trouble.value, midi.trouble.value, takes.trouble.value].filter(Boolean)" :key="t" class="trouble" role="alert">{{ t }}</p>
-    <v-progress-linear v-if="takes.busy.value" indeterminate color="primary" aria-label="Listening to the take" />
+    <v-progress-linear v-if="takes.busy.value" indeterminate color="primary" :aria-label="say.listeningToTheTake" />
     <template v-if="takes.judged.value">
       <JudgedTake :take="takes.judged.value" />
       <HeardNote :take="takes.judged.value" :event="current" :file="takes.file.value" :strike="strike" />
-      <label v-if="takes.sound.value"><input v-model="keep" type="checkbox" data-do="keep-take" /> keep this take with the try ({{ takes.size.value }})</label>
+      <label v-if="takes.sound.value"><input v-model="keep" type="checkbox" data-do="keep-take" /> {{ say.saveThisTakeWithTheTry(takes.size.value) }}</label>
     </template>
     <template v-else>
       <p v-for="l in said?.limits" :key="l" class="faint">{{ l }}</p>
       <SimulatedPlayer :busy="takes.busy.value" @play="takes.simulate" />
     </template>
-    <p class="faint">Sound stays on this machine, and is kept only when you ask for it.</p>
+    <p class="faint">{{ say.theSoundStaysOnThisMachine }}</p>
   </FoldPanel>
 </template>
 

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { api, take, type Brief, type Take } from '../../api/client'
 import { sizeWords } from '../../shared/file'
@@ -160,7 +161,7 @@ export function useTake({ brief, part, playing, open }: Playing) {
     const sound = mic.end()
     heard.value = 0
     if (sound) await judgeFile(sound)
-    else trouble.value = 'Nothing came from the microphone. Leave it and let it listen again, or hand in a file.'
+    else trouble.value = say.nothingCameFromTheMicrophoneTurn
   })
   onScopeDispose(() => clearInterval(timer))
 

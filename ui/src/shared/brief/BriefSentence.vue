@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { useResizeObserver } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import type { Brief, FieldError } from '../../api/client'
@@ -97,7 +98,7 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
       <template v-else>{{ part.text }}</template>
     </template>
     <FinePoints :brief="given ?? brief" :keeps="keeps ?? false" @change="emit('change', $event)" @keep="emit('keep')" />
-    <button v-if="extras" type="button" class="again" data-do="plain" @click="emit('change', extras)">plain again</button>
+    <button v-if="extras" type="button" class="again" data-do="plain" @click="emit('change', extras)">{{ say.backToPlain }}</button>
   </component>
 </template>
 

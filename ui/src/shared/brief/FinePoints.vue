@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { mdiTuneVariant } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { api, take, type Brief } from '../../api/client'
@@ -39,22 +40,22 @@ function keep() {
 
 <template>
   <button type="button" class="fine" aria-haspopup="dialog" :aria-expanded="open" @click="open = true">
-    <v-icon :icon="mdiTuneVariant" size="18" /><span class="fine-name">fine points</span>
+    <v-icon :icon="mdiTuneVariant" size="18" /><span class="fine-name">{{ say.moreSettings }}</span>
   </button>
-  <v-dialog v-model="open" max-width="640" :fullscreen="narrow" scrollable aria-label="Fine points">
+  <v-dialog v-model="open" max-width="640" :fullscreen="narrow" scrollable :aria-label="say.moreSettings">
     <v-card border class="fine-card">
       <div class="fine-head">
-        <h2>Fine points</h2>
+        <h2>{{ say.moreSettings }}</h2>
         <input
           v-model="typed"
           class="find"
-          aria-label="Find a fine point"
-          placeholder="type to find: capo, swing, ending"
+          :aria-label="say.findASetting"
+          :placeholder="say.typeToFindCapoSwingEnding"
           autocomplete="off"
           spellcheck="false"
           @keydown.enter.prevent="first"
         />
-        <v-btn @click="open = false">Close</v-btn>
+        <v-btn @click="open = false">{{ say.close }}</v-btn>
       </div>
       <div class="fine-lists">
         <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
@@ -67,8 +68,8 @@ function keep() {
             </li>
           </ul>
         </section>
-        <p v-if="answer && groups.length === 0" class="none">No fine point is called that.</p>
-        <v-btn v-if="keeps" color="primary" variant="tonal" data-fine="keep" @click="keep">Keep this instrument…</v-btn>
+        <p v-if="answer && groups.length === 0" class="none">{{ say.noSettingMatches }}</p>
+        <v-btn v-if="keeps" color="primary" variant="tonal" data-fine="keep" @click="keep">{{ say.saveThisInstrument }}</v-btn>
       </div>
     </v-card>
   </v-dialog>

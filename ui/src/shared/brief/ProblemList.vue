@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import type { Brief, FieldError } from '../../api/client'
 import { useCatalogue } from '../catalogue'
 import type { Changes } from './query'
@@ -13,7 +14,7 @@ const emit = defineEmits<{ change: [changes: Changes]; back: [] }>()
   <div class="problems" role="alert">
     <p v-for="p in problems" :key="p.field + p.message">
       <b>{{ titles[p.field] ?? p.field }}:</b> {{ p.message }}
-      <WordPicker v-if="titles[p.field]" :field="p.field" text="choose another" :brief="brief" plain @change="emit('change', $event)" />
+      <WordPicker v-if="titles[p.field]" :field="p.field" :text="say.chooseAnother" :brief="brief" plain @change="emit('change', $event)" />
     </p>
     <v-btn color="primary" variant="outlined" size="small" @click="emit('back')">{{ back }}</v-btn>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { mdiDownload, mdiPrinter } from '@mdi/js'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import type { Brief, Catalogue } from '../../api/client'
@@ -54,7 +55,7 @@ async function get(format: string) {
   try {
     const { blob, name } = await fetchDocument(props.brief, making.value, format, { paper: keptPaper.value, countIn: keptCountIn.value, click: keptClick.value })
     download(blob, name)
-    tell(`${name} is in your downloads.`)
+    tell(say.isInYourDownloads(name))
   } catch (cause) {
     notMade.value = (cause as Error).message
   } finally {
@@ -77,15 +78,15 @@ defineExpose({ print })
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="860" scrollable :fullscreen="narrow" aria-label="Sheet">
+  <v-dialog v-model="open" max-width="860" scrollable :fullscreen="narrow" :aria-label="say.sheet">
     <v-card border class="sheet">
       <div class="bar">
-        <h2>Sheet</h2>
-        <ChoiceRow v-model="keptPaper" :options="{ a4: 'A4', letter: 'Letter' }" label="Paper" />
-        <ChoiceRow v-if="round" v-model="keptRoundLayout" :options="{ pages: 'four keys a page', summary: 'one page' }" label="How the round is laid out" />
+        <h2>{{ say.sheet }}</h2>
+        <ChoiceRow v-model="keptPaper" :options="{ a4: 'A4', letter: say.letter }" :label="say.paper" />
+        <ChoiceRow v-if="round" v-model="keptRoundLayout" :options="{ pages: say.fourKeysAPage, summary: say.onePage }" :label="say.pagesOfTheRound" />
         <span class="grow" />
-        <v-btn color="primary" variant="flat" :prepend-icon="mdiPrinter" :loading="busy === 'print'" @click="print">Print</v-btn>
-        <v-btn @click="open = false">Close</v-btn>
+        <v-btn color="primary" variant="flat" :prepend-icon="mdiPrinter" :loading="busy === 'print'" @click="print">{{ say.print }}</v-btn>
+        <v-btn @click="open = false">{{ say.close }}</v-btn>
       </div>
       <div class="formats">
         <v-btn
@@ -103,14 +104,14 @@ defineExpose({ print })
         </v-btn>
       </div>
       <div class="heard">
-        <span>In files that sound:</span>
-        <v-checkbox v-model="keptCountIn" density="compact" hide-details label="two bars counted in" />
-        <v-checkbox v-model="keptClick" density="compact" hide-details label="the click going on" />
+        <span>{{ say.audioAndMidi }}</span>
+        <v-checkbox v-model="keptCountIn" density="compact" hide-details :label="say.twoBarCountIn" />
+        <v-checkbox v-model="keptClick" density="compact" hide-details :label="say.clickThroughout" />
       </div>
-      <div class="preview" tabindex="0" role="region" aria-label="The pages as they will print">
+      <div class="preview" tabindex="0" role="region" :aria-label="say.printPreview">
         <p v-if="failure" class="failure">{{ failure }}</p>
         <img v-for="(page, i) in pages" :key="page" :src="page" :alt="`Page ${i + 1} as it will print`" />
-        <v-progress-linear v-if="drawing && !failure" indeterminate color="primary" aria-label="Drawing the page" />
+        <v-progress-linear v-if="drawing && !failure" indeterminate color="primary" :aria-label="say.drawingThePage" />
       </div>
     </v-card>
   </v-dialog>

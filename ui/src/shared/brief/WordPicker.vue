@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { mdiCheck, mdiKeyboardReturn } from '@mdi/js'
 import { computed, nextTick, onUnmounted, ref, useId, watch } from 'vue'
 import { api, take, type Brief, type Choice } from '../../api/client'
@@ -138,7 +139,7 @@ defineExpose({ focus: () => button.value?.focus(), show: () => (open.value = tru
       min-width="280"
       max-width="420"
     >
-      <v-card class="picker" border role="dialog" :aria-busy="busy" :aria-label="`Choose: ${title}`">
+      <v-card class="picker" border role="dialog" :aria-busy="busy" :aria-label="say.choose(title)">
         <label :for="`${listId}-input`">{{ title }}</label>
         <input
           :id="`${listId}-input`"
@@ -158,7 +159,7 @@ defineExpose({ focus: () => button.value?.focus(), show: () => (open.value = tru
           @keydown.enter.prevent="enter"
           @keydown.esc.prevent.stop="close"
         />
-        <p :id="`${listId}-hint`" class="hint" :class="{ problem: problem || unread }" :role="unread ? 'alert' : undefined">{{ problem ?? (picker?.hint || 'type to find') }}</p>
+        <p :id="`${listId}-hint`" class="hint" :class="{ problem: problem || unread }" :role="unread ? 'alert' : undefined">{{ problem ?? (picker?.hint || say.typeToFind) }}</p>
         <!-- The field above has the focus and moves through the options: the combobox pattern. -->
         <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/interactive-supports-focus -->
         <ul :id="listId" role="listbox" :aria-label="title">
@@ -179,7 +180,7 @@ defineExpose({ focus: () => button.value?.focus(), show: () => (open.value = tru
         </ul>
         <!-- eslint-enable -->
         <p v-if="failure" class="empty" role="alert">{{ failure }}</p>
-        <p v-else-if="unread" class="empty">Nothing is called that. Clear the field to see all.</p>
+        <p v-else-if="unread" class="empty">{{ say.noMatchClearTheFieldTo }}</p>
       </v-card>
     </v-menu>
   </span>

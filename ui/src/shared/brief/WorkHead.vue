@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { mdiContentSaveOutline, mdiLinkVariant, mdiPrinterOutline } from '@mdi/js'
 import { useEventListener } from '@vueuse/core'
 import { ref, watch } from 'vue'
@@ -50,9 +51,9 @@ watch(saveOpen, (now) => {
 async function copyLink() {
   try {
     await navigator.clipboard.writeText(location.href)
-    tell('The link is copied.')
+    tell(say.linkCopied)
   } catch {
-    tell(`The browser lets nothing be copied here. The link: ${location.href}`)
+    tell(say.theBrowserWontCopyHereThe(location.href))
   }
 }
 
@@ -85,15 +86,17 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
       @keep="emit('keep')"
     />
     <div class="actions">
-      <p v-if="kept" class="kept">{{ kept.title }}<span v-if="dirty"> · changed</span></p>
-      <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">Save</v-btn>
-      <v-btn color="primary" variant="tonal" :icon="mdiLinkVariant" size="small" aria-label="Copy the link to this" data-do="link" @click="copyLink" />
+      <p v-if="kept" class="kept">
+        {{ kept.title }}<span v-if="dirty"> {{ say.changed }}</span>
+      </p>
+      <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">{{ say.save }}</v-btn>
+      <v-btn color="primary" variant="tonal" :icon="mdiLinkVariant" size="small" :aria-label="say.copyLink" data-do="link" @click="copyLink" />
       <slot />
-      <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">Sheet</v-btn>
+      <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">{{ say.sheet }}</v-btn>
     </div>
   </div>
   <p class="unseen" role="status">{{ announced }}</p>
-  <ProblemList v-if="problems.length" back="Back to what worked" :problems="problems" :brief="said.brief" @change="change" @back="work.replaceBrief(worked ?? said.brief)" />
+  <ProblemList v-if="problems.length" :back="say.backToWhatWorked" :problems="problems" :brief="said.brief" @change="change" @back="work.replaceBrief(worked ?? said.brief)" />
   <SheetDialog ref="sheet" v-model="sheetOpen" :round="round ?? false" :brief="said.brief" :catalogue="catalogue" />
   <SaveDialog
     v-model="saveOpen"

@@ -32,7 +32,7 @@ describe('what is made of a brief alone', () => {
   it('is asked for again where nothing came', async () => {
     const brief = another()
     down = true
-    await expect(planOf(brief)).rejects.toThrow('does not answer')
+    await expect(planOf(brief)).rejects.toThrow("Can't reach Even Ladder")
     down = false
     await planOf(brief)
     expect(asked).toEqual(['plan', 'plan'])

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { CallError, type Brief, type Problem } from '../../api/client'
 
 /** How a sheet is made: of the plan of a brief or of its round, and how a round is laid out. */
@@ -18,7 +19,7 @@ export async function fetchFile(path: string, asked: Record<string, string>, bod
   try {
     answer = await fetch(`${path}?${new URLSearchParams(asked)}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
   } catch {
-    throw new CallError('Even Ladder does not answer. Is it still running?')
+    throw new CallError(say.cantReachEvenLadderIsIt)
   }
   if (!answer.ok) {
     const problem = (await answer.json()) as Problem

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { useDraft } from '../shell/site'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { CallError, type Kept } from '../../api/client'
@@ -50,7 +51,7 @@ export function useSaved(work: Work) {
       const saved = await store()
       // It may have waited for long: what is on the bench, or typed, by now stays.
       if (sentenceOf() !== sent) {
-        tell(`“${saved.title}” is saved, as it was.`)
+        tell(say.isBackToTheSavedVersion(saved.title))
         return true
       }
       kept.value = saved
@@ -72,7 +73,7 @@ export function useSaved(work: Work) {
   const body = () => ({ title: draft.value.title, notes: draft.value.notes, brief: work.brief.value })
 
   function saveNew() {
-    return run(() => shelf(here()).create(body()), 'Saved.')
+    return run(() => shelf(here()).create(body()), say.saved)
   }
 
   function saveOver() {
@@ -80,7 +81,7 @@ export function useSaved(work: Work) {
     // A brief that has become a round stands on another shelf.
     if (!was || was.kind !== here()) return saveNew()
     const took = (stored: Kept) => stored.brief && void work.replaceBrief(stored.brief)
-    return run(() => shelf(here()).update(was.id, was.version, body(), took), 'Saved.')
+    return run(() => shelf(here()).update(was.id, was.version, body(), took), say.saved)
   }
 
   function forget() {

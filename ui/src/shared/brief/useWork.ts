@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { computed, nextTick, shallowRef, watch, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Brief } from '../../api/client'
@@ -51,7 +52,7 @@ export function useWork<T extends Made>(screen: string, kept: Ref<string>, usual
   /** Changes one thing of the brief; what hangs on it goes too. One after another, each of what the one before left. */
   function ask(change: Changes): Promise<unknown> {
     const next = asking.then(async () => replaceBrief(await changeOf(brief.value, change)))
-    asking = next.catch((e: unknown) => tell(wordsOf(e), { label: 'Try again', run: () => void ask(change) }))
+    asking = next.catch((e: unknown) => tell(wordsOf(e), { label: say.tryAgain, run: () => void ask(change) }))
     return asking
   }
 

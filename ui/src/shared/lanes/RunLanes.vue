@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { useElementSize } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import type { Plan, Score, Take } from '../../api/client'
@@ -67,7 +68,7 @@ const bars = computed(() => events.value.flatMap((e, i) => (i === 0 || e.bar !==
 const spoken = computed(() =>
   bars.value.map((from, k) => {
     const to = bars.value[k + 1] ?? events.value.length
-    const notes = events.value.slice(from, to).map((e) => `${noteLabel(props.plan.scale, e.name)} on string ${e.string}, fret ${e.fret}`)
+    const notes = events.value.slice(from, to).map((e) => say.onStringFret(noteLabel(props.plan.scale, e.name), e.string, e.fret))
     return { bar: events.value[from]?.bar ?? 0, text: notes.join('; ') }
   }),
 )
@@ -150,7 +151,7 @@ watch(
     class="lanes"
     tabindex="0"
     role="group"
-    :aria-label="`The run: ${plan.run.notes} notes in ${plan.run.bars} bars; arrow keys go from note to note, with Shift they stretch what is repeated`"
+    :aria-label="say.runFacts(plan.run.notes, plan.run.bars)"
     @keydown.right.exact.prevent="emit('choose', current + 1)"
     @keydown.left.exact.prevent="emit('choose', current - 1)"
     @keydown.shift.right.prevent="stretch(1)"
@@ -174,14 +175,16 @@ watch(
         :tabindex="events[i]?.bar === barNow ? 0 : -1"
         :data-bar="events[i]?.bar"
         :aria-pressed="inLoop(events[i]?.bar ?? 0)"
-        :aria-label="`Bar ${events[i]?.bar}: again and again`"
+        :aria-label="say.repeatBar(events[i]?.bar)"
         @click="pressBar(events[i]?.bar ?? 0)"
         @keydown.enter.prevent="pressBar(events[i]?.bar ?? 0)"
       >
         <rect :x="x(i - 0.5)" :y="0" :width="column * 1.4" :height="16" class="hit" />
         <text :x="x(i - 0.5) + 4" :y="12">{{ events[i]?.bar }}</text>
       </g>
-      <path v-for="i in crossings" :key="`cross${i}`" class="crossing" :d="`M${x(i - 0.5)} ${bottom + lane / 2 + 3}v7`"><title>to another string</title></path>
+      <path v-for="i in crossings" :key="`cross${i}`" class="crossing" :d="`M${x(i - 0.5)} ${bottom + lane / 2 + 3}v7`">
+        <title>{{ say.toAnotherString }}</title>
+      </path>
       <g
         v-for="(e, i) in events"
         :key="i"
@@ -207,25 +210,27 @@ watch(
         />
         <template v-if="played?.[i]">
           <g v-if="played[i]?.verdict === 'missed'" data-slip="missed">
-            <title>missed</title>
+            <title>{{ say.missed }}</title>
             <path v-for="pen in ['halo', 'slip']" :key="pen" :class="pen" :d="`M${x(i) - 8} ${y(e.string) - 10}l16 20m0 -20l-16 20`" />
           </g>
           <text v-else-if="played[i]?.verdict === 'wrong'" class="slip-word" data-slip="wrong" :x="x(i)" :y="y(e.string) === top ? top + mark.h : y(e.string) - mark.h * 0.62">
-            wrong
+            {{ say.wrong }}
           </text>
           <path v-else class="played" :d="`M${x(i) + beside(i)} ${y(e.string) + mark.h * 0.55}v6`">
-            <title>{{ played[i]?.lateMs }} ms</title>
+            <title>{{ say.lateMs(played[i]?.lateMs) }}</title>
           </path>
         </template>
-        <text v-if="extras?.includes(i)" class="slip-word" data-slip="extra" :x="bars.includes(i + 1) ? x(i) - 5 : x(i + 0.5)" :y="13">+ extra</text>
+        <text v-if="extras?.includes(i)" class="slip-word" data-slip="extra" :x="bars.includes(i + 1) ? x(i) - 5 : x(i + 0.5)" :y="13">{{ say.extra }}</text>
         <path v-if="e.shift" class="shift" :d="`M${x(i - 0.5) - 5} ${bottom + lane / 2 + 2}h10l-5 8z`">
-          <title>{{ `the hand moves ${Math.abs(e.shift)} ${Math.abs(e.shift) === 1 ? 'fret' : 'frets'} ${e.shift > 0 ? 'towards the bridge' : 'towards the nut'}` }}</title>
+          <title>{{ say.theHandMoves(Math.abs(e.shift), e.shift) }}</title>
         </path>
         <text :x="x(i)" :y="bottom + lane / 2 + 24" class="finger" :class="{ differs: e.differs }">
           {{ e.finger }}
           <title v-if="e.differs">{{ e.differs }}</title>
         </text>
-        <path v-if="e.sweep" class="stroke" :d="`M${x(i - 1) + 5} ${bottom + lane / 2 + 36}H${x(i) - 5}`"><title>one stroke over both strings</title></path>
+        <path v-if="e.sweep" class="stroke" :d="`M${x(i - 1) + 5} ${bottom + lane / 2 + 36}H${x(i) - 5}`">
+          <title>{{ say.oneStrokeAcrossBothStrings }}</title>
+        </path>
         <path v-if="e.stroke === 'down' || e.stroke === 'up'" class="stroke" :d="stroke(i, e.stroke)" />
         <text v-else :x="x(i)" :y="bottom + lane / 2 + 41" class="finger pluck">{{ e.stroke }}</text>
       </g>
@@ -235,8 +240,8 @@ watch(
         <circle :cx="at" :cy="22" r="5" />
       </g>
     </svg>
-    <ol class="unseen" aria-label="The bars of the run">
-      <li v-for="b in spoken" :key="b.bar">Bar {{ b.bar }}: {{ b.text }}</li>
+    <ol class="unseen" :aria-label="say.theBarsOfTheRun">
+      <li v-for="b in spoken" :key="b.bar">{{ say.bar(b.bar, b.text) }}</li>
     </ol>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import type { FingerReason } from '../../api/client'
 
 /** The fingers that a pressed mark can have: one is held with a press. */
@@ -8,21 +9,21 @@ const emit = defineEmits<{ hold: [fingers: string[]] }>()
 
 <template>
   <template v-if="why.fingers.length">
-    <span class="lead">this finger here:</span>
+    <span class="lead">{{ say.fingerHere }}</span>
     <button
       v-for="f in why.fingers"
       :key="f.finger"
       type="button"
       class="finger"
       :aria-pressed="f.now"
-      :aria-label="`${f.finger}: ${f.name}, ${f.now ? 'as it is' : f.asks}`"
+      :aria-label="`${f.finger}: ${f.name}, ${f.now ? say.current : f.asks}`"
       :title="f.now ? f.name : `${f.name}: ${f.asks}`"
       :data-finger="f.finger"
       @click="emit('hold', f.fingers)"
     >
       {{ f.finger }}
     </button>
-    <button v-if="why.held" type="button" class="way" data-do="free" @click="emit('hold', why.free)">leave it to the hand</button>
+    <button v-if="why.held" type="button" class="way" data-do="free" @click="emit('hold', why.free)">{{ say.automatic }}</button>
   </template>
 </template>
 

@@ -13,12 +13,8 @@ test('places that were asked are drawn by how well they are known, the others no
     [false, false],
     [false, true],
   ])
-  expect(neck.find('svg').attributes('aria-label')).toBe('1 of 4 places are known')
-  expect(neck.findAll('.place title').map((t) => t.text())).toEqual([
-    'string 1, fret 0: known with 100 %',
-    'string 1, fret 3: known with 50 %',
-    'string 2, fret 5: missed the last time',
-  ])
+  expect(neck.find('svg').attributes('aria-label')).toBe('1 of 4 places known')
+  expect(neck.findAll('.place title').map((t) => t.text())).toEqual(['string 1, fret 0: known, 100 %', 'string 1, fret 3: known, 50 %', 'string 2, fret 5: missed last time'])
   expect(neck.text()).toContain('12')
 })
 

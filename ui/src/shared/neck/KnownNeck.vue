@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Knowledge, Plan } from '../../api/client'
@@ -23,7 +24,7 @@ const known = computed(() => props.places.filter((p) => p.sure).length)
 
 <template>
   <div ref="frame" class="known" tabindex="0">
-    <svg :width="g.width" :height="g.height" role="img" :aria-label="`${known} of ${places.length} places are known`">
+    <svg :width="g.width" :height="g.height" role="img" :aria-label="say.ofPlacesKnown(known, places.length)">
       <NeckGrid :g="g" :frets="frets" :strings="named" :left-handed="leftHanded" nut />
       <path
         v-for="p in places.filter((p) => p.asked)"
@@ -31,11 +32,11 @@ const known = computed(() => props.places.filter((p) => p.sure).length)
         :class="['place', { sure: p.sure, missed: p.known === 0 }]"
         :d="capsule(g.markX(p.fret), g.stringY(p.string), 17, 24)"
       >
-        <title>string {{ p.string }}, fret {{ p.fret }}: {{ p.known === 0 ? 'missed the last time' : `known with ${Math.round(p.known * 100)} %` }}</title>
+        <title>{{ say.knownAt(p.string, p.fret, p.known, Math.round(p.known * 100)) }}</title>
       </path>
       <text v-for="f in frets" :key="`n${f}`" class="number" :x="(g.fretX(f) + g.fretX(f - 1)) / 2" :y="g.height - 8">{{ f }}</text>
     </svg>
-    <p class="legend">full: known · grey: due again · hollow: missed the last time · nothing: never asked</p>
+    <p class="legend">{{ say.fullKnownGreyDueForReview }}</p>
   </div>
 </template>
 

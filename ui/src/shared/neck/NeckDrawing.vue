@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Plan } from '../../api/client'
@@ -120,7 +121,7 @@ function step(by: number) {
 
 <template>
   <div ref="frame" class="neck">
-    <svg :width="g.width" :height="g.height" :viewBox="`0 0 ${g.width} ${g.height}`" role="group" :aria-label="`Neck, ${plan.scale.title}, box ${box?.id} ${box?.name}`">
+    <svg :width="g.width" :height="g.height" :viewBox="`0 0 ${g.width} ${g.height}`" role="group" :aria-label="say.neckBox(plan.scale.title, box?.id, box?.name)">
       <NeckGrid :g="g" :frets="rulerLabels.map((f) => f.fret)" :strings="strings" :courses="plan.neck.courses" :left-handed="left" :nut="shown[0] === 1" />
       <g class="ruler" aria-hidden="true">
         <path :d="`M${g.nut} ${g.bottom + g.mark.h / 2 + 6}H${g.fretX(shown[1])}`" />
@@ -173,7 +174,7 @@ function step(by: number) {
         role="button"
         :tabindex="i === focused ? 0 : -1"
         :data-note="i"
-        :aria-label="(n.spoken ?? '') + (shared?.has(`${n.string}/${n.fret}`) ? `, ${sharedWords ?? 'in both'}` : '')"
+        :aria-label="(n.spoken ?? '') + (shared?.has(`${n.string}/${n.fret}`) ? `, ${sharedWords ?? say.inBoth}` : '')"
         :aria-current="i === current ? 'step' : undefined"
         :x="g.markX(n.fret) - press.w / 2"
         :y="g.stringY(n.string) - press.h / 2"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Plan } from '../../api/client'
@@ -84,13 +85,13 @@ watch(
 
 const words = (p: { string: number; fret: number }) => {
   const put = props.marks.find((m) => m.string === p.string && m.fret === p.fret)
-  return `string ${p.string}, ${p.fret === 0 ? 'open' : `fret ${p.fret}`}${put ? `, ${{ note: 'played', point: 'asked about', given: 'pressed', right: 'the right place', slip: 'not that one' }[put.as]}` : ''}`
+  return say.placeOn(p.string, p.fret, put && { note: 'played', point: 'asked about', given: 'pressed', right: 'the right place', slip: 'not that one' }[put.as])
 }
 </script>
 
 <template>
   <div ref="frame" class="press-neck" :tabindex="still ? 0 : undefined">
-    <svg :width="g.width" :height="g.height" role="group" :aria-label="`Neck of ${strings.length} strings, to be pressed`">
+    <svg :width="g.width" :height="g.height" role="group" :aria-label="say.neckWithStringsPressAPlace(strings.length)">
       <NeckGrid :g="g" :frets="frets" :strings="strings" :courses="plan.neck.courses" :left-handed="left" nut />
       <g v-if="help !== 'bare'" class="ruler" aria-hidden="true">
         <template v-for="f in frets" :key="`r${f}`">

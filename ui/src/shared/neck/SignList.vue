@@ -1,30 +1,31 @@
 <script setup lang="ts">
+import { say } from '../words'
 import NoteMark from './NoteMark.vue'
 
 /** What the signs of the neck and the lanes mean, each drawn as it is there. */
 const marks = [
-  { name: 'a note, with the finger that stops it', mark: { label: '2' } },
-  { name: 'two feet: the root', mark: { label: '1', root: true } },
-  { name: 'hollow: a note laid over the core', mark: { label: '4', added: true } },
-  { name: 'a wedge: the finger reaches to that side, the hand stays', mark: { label: '4', wedge: 1 } },
-  { name: 'a frame: in both, in the chord, or what was asked to be shown', mark: { label: '3', shared: true } },
-  { name: 'pale: the run goes there, beyond the box', mark: { label: '1', onward: true } },
+  { name: say.aNoteWithItsFinger, mark: { label: '2' } },
+  { name: say.twoFeetTheRoot, mark: { label: '1', root: true } },
+  { name: say.hollowANoteAddedToThe, mark: { label: '4', added: true } },
+  { name: say.aWedgeTheFingerReachesThat, mark: { label: '4', wedge: 1 } },
+  { name: say.aFrameInBothPlansIn, mark: { label: '3', shared: true } },
+  { name: say.paleTheRunGoesThereOutside, mark: { label: '1', onward: true } },
 ]
 </script>
 
 <template>
-  <ul class="signs" aria-label="Signs">
+  <ul class="signs" :aria-label="say.symbols">
     <li v-for="s in marks" :key="s.name">
       <svg width="40" height="38" aria-hidden="true"><NoteMark :x="20" :y="17" :w="15" :h="26" v-bind="s.mark" /></svg>{{ s.name }}
     </li>
     <li>
-      <svg width="40" height="38" aria-hidden="true"><path class="tick" d="M20 10v14" /></svg>a tick: a note of the scale outside the box
+      <svg width="40" height="38" aria-hidden="true"><path class="tick" d="M20 10v14" /></svg>{{ say.aTickANoteOfThe }}
     </li>
     <li>
-      <svg width="40" height="38" aria-hidden="true"><path class="triangle" d="M13 14h14l-7 11z" /></svg>a triangle under the lanes: the hand moves before this note
+      <svg width="40" height="38" aria-hidden="true"><path class="triangle" d="M13 14h14l-7 11z" /></svg>{{ say.aTriangleUnderTheLanesThe }}
     </li>
     <li>
-      <svg width="40" height="38" aria-hidden="true"><path class="crossing" d="M20 12v12" /></svg>a thin line there: on to another string
+      <svg width="40" height="38" aria-hidden="true"><path class="crossing" d="M20 12v12" /></svg>{{ say.aThinLineThereTheNext }}
     </li>
   </ul>
 </template>

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { computed } from 'vue'
 import { keptStretch } from '../shell/kept'
 import { narrow } from '../shell/narrow'
@@ -8,4 +9,4 @@ export const stretch = computed({
   set: (to) => (keptStretch.value = to),
 })
 
-export const stretchNames = { whole: 'whole neck', box: 'the box only' }
+export const stretchNames = { whole: say.wholeNeck, box: say.thisBox }

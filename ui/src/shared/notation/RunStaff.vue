@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { onMounted, ref, watch } from 'vue'
 import type { Score } from '../../api/client'
 import { tell } from '../shell/notice'
@@ -30,7 +31,7 @@ onMounted(async () => {
   try {
     await ready()
   } catch {
-    tell('The signs of the staff could not be fetched.')
+    tell(say.couldntLoadTheMusicFont)
     return
   }
   draw()

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { watch, type Ref } from 'vue'
 import { api, take, type Plan } from '../../api/client'
 import { useLoad } from '../load'
@@ -10,6 +11,6 @@ export function useScore(plan: Ref<Plan | undefined>) {
     () => (keptStaff.value ? plan.value?.brief : undefined),
     (body, signal) => take(api.POST('/api/v1/plan/score', { body, signal })),
   )
-  watch(failure, (now) => now && tell('The staff could not be written.'))
+  watch(failure, (now) => now && tell(say.couldntDrawTheStaff))
   return score
 }

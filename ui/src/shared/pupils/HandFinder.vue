@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, take, type Brief, type Pupil } from '../../api/client'
@@ -19,7 +20,7 @@ const { value: plan } = useLoad(sample, (body, signal) => take(api.POST('/api/v1
 const mm = computed(() => plan.value?.neck.frets.map((f) => f.mm) ?? [])
 const lastFret = computed(() => Math.min(mm.value.length - 1, 14))
 
-const pairs = ['index – middle', 'middle – ring', 'ring – little finger'] as const
+const pairs = [say.indexMiddle, say.middleRing, say.ringLittleFinger] as const
 const reached = ref<[number, number][]>([
   [5, 7],
   [5, 6],
@@ -52,17 +53,15 @@ function takeSize(changes: Record<string, unknown>) {
 <template>
   <div class="finder">
     <p class="now">
-      {{
-        limits?.comfortable ? `This hand opens ${limits.comfortable.join(', ')} mm in comfort, at most ${limits.greatest?.join(', ') ?? '–'}.` : 'An average adult hand is taken.'
-      }}
+      {{ limits?.comfortable ? say.thisHandOpensMmComfortablyMm(limits.comfortable.join(', '), limits.greatest?.join(', ') ?? '–') : say.usingAnAverageAdultHand }}
     </p>
     <p class="sizes">
-      Begin with
+      {{ say.startWith }}
       <button v-for="c in sizes?.choices.filter((c) => !c.typed)" :key="c.label" type="button" class="as-link" :data-size="c.label" @click="takeSize(c.changes)">
         {{ c.label }}
       </button>
     </p>
-    <p class="how">Or measure: the two fingers on one string, pressed as far apart as is comfortable. Press here the fret of the first, then that of the second.</p>
+    <p class="how">{{ say.orMeasureItPutTwoFingers }}</p>
     <div ref="strip" class="strips">
       <div v-for="(name, i) in pairs" :key="name" class="pair" role="group" :aria-label="name">
         <span class="which">{{ name }}</span>
@@ -74,16 +73,16 @@ function takeSize(changes: Record<string, unknown>) {
           :class="{ on: reached[i]?.includes(f), between: f > (reached[i]?.[0] ?? 0) && f < (reached[i]?.[1] ?? 0) }"
           :style="{ insetInlineStart: `${x(f - 1)}px`, width: `${x(f) - x(f - 1)}px` }"
           :aria-pressed="reached[i]?.includes(f)"
-          :aria-label="`${name}: fret ${f}`"
+          :aria-label="say.fret(name, f)"
           @click="press(i, f)"
         >
           {{ f }}
         </button>
-        <b class="mm">{{ found?.comfortable?.[i] ?? '–' }} mm</b>
+        <b class="mm">{{ say.millimetres(found?.comfortable?.[i] ?? '–') }}</b>
       </div>
     </div>
     <p v-if="problems.length" class="trouble" role="alert">{{ problems.map((p) => p.message).join('; ') }}</p>
-    <v-btn color="primary" variant="tonal" size="small" :disabled="!found" data-do="use-openings" @click="limits = found">Use what was measured</v-btn>
+    <v-btn color="primary" variant="tonal" size="small" :disabled="!found" data-do="use-openings" @click="limits = found">{{ say.useThisMeasurement }}</v-btn>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { onMounted, ref } from 'vue'
 import { api, take, type PupilWork, type StoredPupil } from '../../api/client'
 import QrCode from '../QrCode.vue'
@@ -50,7 +51,7 @@ async function withdraw() {
   try {
     await take(api.DELETE('/api/v1/homes/{id}', { params: { path: { id: link.value.id } } }))
     link.value = undefined
-    tell('The page is taken back: its address answers no more, and its results are not taken.')
+    tell(say.pageWithdrawnItsAddressNoLonger)
   } catch (cause) {
     failure.value = wordsOf(cause)
   }
@@ -62,44 +63,42 @@ function leave(now: boolean) {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="680" scrollable :aria-label="`Send home to ${pupil.pupil.name}`" @update:model-value="leave">
+  <v-dialog v-model="open" max-width="680" scrollable :aria-label="say.sendHomeTo(pupil.pupil.name)" @update:model-value="leave">
     <v-card border class="home">
-      <h2>Send home to {{ pupil.pupil.name }}</h2>
+      <h2>{{ say.sendHomeTo(pupil.pupil.name) }}</h2>
       <template v-if="!link">
-        <p v-if="work && work.set.length === 0">Nothing is set: set something first.</p>
+        <p v-if="work && work.set.length === 0">{{ say.noAssignmentsYetAssignSomethingFirst }}</p>
         <ul v-else>
           <li v-for="s in work?.set" :key="s.assignment.id">
             <label><input v-model="chosen" type="checkbox" :value="s.assignment.id" /> {{ s.assignment.sentence }}</label>
           </li>
         </ul>
-        <label v-if="work?.hasWeeks"><input v-model="week" type="checkbox" data-do="home-week" /> the coming week of practice in place of these</label>
-        <label><input v-model="named" type="checkbox" data-do="named" /> the name {{ pupil.pupil.name }} stands on the page</label>
-        <p class="faint">
-          One page with neck, lanes, click, drone and ladder. It works from a file, without a network. Beside what you chose above and your words, nothing personal is in it. It
-          opens in a browser on a computer or an Android phone; an iPhone opens no page with scripts from a file, and some mail programs block it: there it has to be opened at an
-          address.
-        </p>
+        <label v-if="work?.hasWeeks"><input v-model="week" type="checkbox" data-do="home-week" /> {{ say.theComingWeeksPracticeInstead }}</label>
+        <label><input v-model="named" type="checkbox" data-do="named" /> {{ say.showTheNameOnThePage(pupil.pupil.name) }}</label>
+        <p class="faint">{{ say.onePageWithTheNeckLanes }}</p>
         <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
         <p class="buttons">
-          <v-btn color="primary" variant="flat" :loading="busy" :disabled="!week && chosen.length === 0" data-do="make-home" @click="make">Make the page</v-btn>
-          <v-btn @click="emit('close')">Leave</v-btn>
+          <v-btn color="primary" variant="flat" :loading="busy" :disabled="!week && chosen.length === 0" data-do="make-home" @click="make">{{ say.makeThePage }}</v-btn>
+          <v-btn @click="emit('close')">{{ say.cancel }}</v-btn>
         </p>
       </template>
       <template v-else>
-        <p>The page is made, {{ sizeWords(link.bytes) }}.</p>
+        <p>{{ say.pageReady(sizeWords(link.bytes)) }}</p>
         <p class="buttons">
-          <v-btn color="primary" variant="flat" :href="`${link.path}?download=1`" download data-do="home-file">Save the file</v-btn>
-          <v-btn color="primary" variant="tonal" :href="link.path" target="_blank" data-do="home-open">Open it here</v-btn>
-          <v-btn data-do="withdraw" @click="withdraw">Take it back</v-btn>
+          <v-btn color="primary" variant="flat" :href="`${link.path}?download=1`" download data-do="home-file">{{ say.saveTheFile }}</v-btn>
+          <v-btn color="primary" variant="tonal" :href="link.path" target="_blank" data-do="home-open">{{ say.openItHere }}</v-btn>
+          <v-btn data-do="withdraw" @click="withdraw">{{ say.withdraw }}</v-btn>
         </p>
         <template v-if="link.reachable">
           <p>
-            For the tablet in the room, or a phone in this house: <a :href="link.reachable">{{ link.reachable }}</a>
+            {{ say.forATabletInTheRoom }} <a :href="link.reachable">{{ link.reachable }}</a>
           </p>
           <QrCode :address="link.reachable" />
         </template>
-        <p v-else class="faint">Other devices of this house reach the page once the application listens on an address of the network: start it with --addr.</p>
-        <p class="buttons"><v-btn data-do="home-done" @click="emit('close')">Done</v-btn></p>
+        <p v-else class="faint">{{ say.otherDevicesInThisHouseCan }}</p>
+        <p class="buttons">
+          <v-btn data-do="home-done" @click="emit('close')">{{ say.done }}</v-btn>
+        </p>
       </template>
     </v-card>
   </v-dialog>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { computed } from 'vue'
 import type { Brief } from '../../api/client'
 import { calls } from '../calls'
@@ -13,14 +14,14 @@ const keys = computed(() => knowledge.value?.keys.filter((k) => k.asked) ?? [])
 </script>
 
 <template>
-  <section v-if="knowledge" class="knowledge" aria-label="What is known">
+  <section v-if="knowledge" class="knowledge" :aria-label="say.noteKnowledge">
     <p class="words" data-known>{{ knowledge.words }}</p>
     <KnownNeck v-if="knowledge.asked" :places="knowledge.places" :labels="labels" :left-handed="brief.instrument.leftHanded ?? false" />
     <p v-if="knowledge.degrees.length" class="list">
-      Numbers: <span v-for="d in knowledge.degrees" :key="d.label" :class="{ sure: d.sure, missed: d.known === 0 }">{{ d.label }}</span>
+      {{ say.numbers }} <span v-for="d in knowledge.degrees" :key="d.label" :class="{ sure: d.sure, missed: d.known === 0 }">{{ d.label }}</span>
     </p>
     <p v-if="keys.length" class="list">
-      Keys, spelled and signed: <span v-for="k in keys" :key="k.tonic" :class="{ sure: k.sure, missed: k.known === 0 }">{{ k.label }}</span>
+      {{ say.keysAndKeySignatures }} <span v-for="k in keys" :key="k.tonic" :class="{ sure: k.sure, missed: k.known === 0 }">{{ k.label }}</span>
     </p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { useDraft } from '../shell/site'
 import { ref, watch } from 'vue'
 import type { CallError, FieldError, Pupil, StoredPupil } from '../../api/client'
@@ -34,7 +35,7 @@ async function keep() {
     const made = await (props.of ? pupils.update(props.of, draft.value.pupil) : pupils.create(draft.value.pupil))
     // It may have waited for long: what was typed meanwhile, or opened, stays.
     if (JSON.stringify(draft.value) === sent) draft.value = { of: '', pupil: blank() }
-    if (!open.value) return tell(`${made.pupil.name} is kept.`)
+    if (!open.value) return tell(say.isSaved(made.pupil.name))
     open.value = false
     emit('kept', made)
   } catch (cause) {
@@ -52,9 +53,9 @@ function leave() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="860" scrollable :fullscreen="narrow" :aria-label="of ? `Change ${of.pupil.name}` : 'A new pupil'">
+  <v-dialog v-model="open" max-width="860" scrollable :fullscreen="narrow" :aria-label="of ? say.edit(of.pupil.name) : say.newPupil">
     <v-card border>
-      <h2>{{ of ? `Change ${of.pupil.name}` : 'A new pupil' }}</h2>
+      <h2>{{ of ? say.edit(of.pupil.name) : say.newPupil }}</h2>
       <v-card-text>
         <form id="pupil-form" @submit.prevent="keep">
           <PupilForm v-model="draft.pupil" :problems="problems" />
@@ -62,8 +63,8 @@ function leave() {
         </form>
       </v-card-text>
       <v-card-actions>
-        <v-btn type="submit" form="pupil-form" color="primary" variant="flat" :loading="busy" :disabled="!draft.pupil.name.trim()" data-do="keep-pupil">Keep</v-btn>
-        <v-btn @click="leave">Leave</v-btn>
+        <v-btn type="submit" form="pupil-form" color="primary" variant="flat" :loading="busy" :disabled="!draft.pupil.name.trim()" data-do="keep-pupil">{{ say.save }}</v-btn>
+        <v-btn @click="leave">{{ say.cancel }}</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

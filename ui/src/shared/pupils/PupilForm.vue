@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { computed, ref } from 'vue'
 import type { FieldError, Pupil } from '../../api/client'
 import { useCatalogue } from '../catalogue'
@@ -38,12 +39,12 @@ const left = computed({
     put('instrument', instrument)
   },
 })
-const usual = { title: 'as is usual on the instrument', value: '' }
+const usual = { title: say.usualForTheInstrument, value: '' }
 const schools = computed(() => [usual, ...(catalogue.value?.schools ?? []).map((s) => ({ title: s.name, value: s.id }))])
-const wides = computed(() => [{ title: 'as is usual', value: '' }, ...(catalogue.value?.wides ?? []).map((s) => ({ title: s.name, value: s.id }))])
-const opens = computed(() => [{ title: 'as is usual', value: '' }, ...(catalogue.value?.opens ?? []).map((s) => ({ title: s.name, value: s.id }))])
+const wides = computed(() => [{ title: say.usual, value: '' }, ...(catalogue.value?.wides ?? []).map((s) => ({ title: s.name, value: s.id }))])
+const opens = computed(() => [{ title: say.usual, value: '' }, ...(catalogue.value?.opens ?? []).map((s) => ({ title: s.name, value: s.id }))])
 const namings = computed(() => [{ title: 'A B C', value: '' }, ...(catalogue.value?.namings ?? []).slice(1).map((n) => ({ title: n.name, value: n.id }))])
-const days = [{ title: 'no fixed day', value: '' }, ...Object.entries(weekdays).map(([value, title]) => ({ title, value }))]
+const days = [{ title: say.noFixedDay, value: '' }, ...Object.entries(weekdays).map(([value, title]) => ({ title, value }))]
 
 function put<K extends keyof Pupil>(key: K, value: Pupil[K]) {
   pupil.value = { ...pupil.value, [key]: value }
@@ -68,7 +69,7 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
   <div class="fields">
     <v-text-field
       :model-value="pupil.name"
-      label="Name or initials"
+      :label="say.nameOrInitials"
       maxlength="40"
       v-bind="shared"
       :error-messages="problemAt('name')"
@@ -76,10 +77,10 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
       autocomplete="off"
       @update:model-value="put('name', $event)"
     />
-    <v-select v-model="instrument" label="Instrument" :items="instruments" v-bind="shared" :error-messages="problemAt('instrument')" data-field="instrument" />
+    <v-select v-model="instrument" :label="say.instrument" :items="instruments" v-bind="shared" :error-messages="problemAt('instrument')" data-field="instrument" />
     <v-select
       :model-value="pupil.day ?? ''"
-      label="Lesson on"
+      :label="say.lessonOn"
       :items="days"
       v-bind="shared"
       :error-messages="problemAt('day')"
@@ -88,7 +89,7 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
     />
     <v-text-field
       :model-value="pupil.at ?? ''"
-      label="at"
+      :label="say.at"
       placeholder="16:30"
       maxlength="5"
       v-bind="shared"
@@ -98,39 +99,39 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
     />
     <v-text-field
       :model-value="String(pupil.minutes ?? 15)"
-      label="Minutes a day, as usual"
+      :label="say.usualMinutesADay"
       inputmode="numeric"
       v-bind="shared"
       :error-messages="problemAt('minutes')"
       data-field="minutes"
       @update:model-value="put('minutes', Number($event))"
     />
-    <v-checkbox v-model="left" label="Left-handed" color="primary" density="compact" hide-details />
+    <v-checkbox v-model="left" :label="say.leftHanded" color="primary" density="compact" hide-details />
     <v-select
       :model-value="hand.school ?? ''"
-      label="Fingers"
+      :label="say.fingers"
       :items="schools"
       v-bind="shared"
       :error-messages="problemAt('hand.school')"
       @update:model-value="putHand('school', $event)"
     />
-    <v-select :model-value="hand.wide ?? ''" label="Wide spans" :items="wides" v-bind="shared" @update:model-value="putHand('wide', $event)" />
-    <v-select :model-value="hand.open ?? ''" label="Open strings" :items="opens" v-bind="shared" @update:model-value="putHand('open', $event)" />
+    <v-select :model-value="hand.wide ?? ''" :label="say.wideSpans" :items="wides" v-bind="shared" @update:model-value="putHand('wide', $event)" />
+    <v-select :model-value="hand.open ?? ''" :label="say.openStrings" :items="opens" v-bind="shared" @update:model-value="putHand('open', $event)" />
     <v-select
       :model-value="pupil.names ?? ''"
-      label="Notes are said as"
+      :label="say.nameTheNotesAs"
       :items="namings"
       v-bind="shared"
       :error-messages="problemAt('names')"
       @update:model-value="put('names', $event as Pupil['names'])"
     />
     <div class="whole">
-      <v-btn v-if="!measuring" size="small" color="primary" variant="tonal" data-do="measure" @click="measuring = true">The hand: find out what it opens</v-btn>
+      <v-btn v-if="!measuring" size="small" color="primary" variant="tonal" data-do="measure" @click="measuring = true">{{ say.measureTheHand }}</v-btn>
       <HandFinder v-else v-model="limits" :instrument="pupil.instrument" />
     </div>
     <v-textarea
       :model-value="pupil.notes ?? ''"
-      label="Notes, yours alone"
+      :label="say.notesOnlyForYou"
       rows="2"
       auto-grow
       maxlength="10000"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { mdiAccountArrowRightOutline } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import type { Brief, StoredPupil, WorksheetRequest } from '../../api/client'
@@ -42,9 +43,9 @@ async function set(p: StoredPupil) {
     const work = props.worksheet ? { sheets: { ...sheets, worksheet: { ...props.worksheet, brief } } } : { ladder: { ...props.asked, brief } }
     const made = await assignments.create(p.id, work)
     open.value = false
-    tell(`Set for ${p.pupil.name}, until ${made.assignment.until}.`, { label: 'Undo', run: () => void assignments.setAside(made.id).catch((cause) => tell(wordsOf(cause))) })
+    tell(say.assignedToUntil(p.pupil.name, made.assignment.until), { label: say.undo, run: () => void assignments.setAside(made.id).catch((cause) => tell(wordsOf(cause))) })
   } catch (cause) {
-    tell(`Not set: ${wordsOf(cause)}`)
+    tell(say.notAssigned(wordsOf(cause)))
   } finally {
     busy.value = false
   }
@@ -54,13 +55,13 @@ async function set(p: StoredPupil) {
 <template>
   <v-menu v-if="!site.stand" v-model="open" :close-on-content-click="false">
     <template #activator="{ props: activator }">
-      <v-btn v-bind="activator" color="primary" variant="tonal" :prepend-icon="mdiAccountArrowRightOutline" data-do="set-for">Set</v-btn>
+      <v-btn v-bind="activator" color="primary" variant="tonal" :prepend-icon="mdiAccountArrowRightOutline" data-do="set-for">{{ say.assign }}</v-btn>
     </template>
-    <v-card border class="whom" role="dialog" aria-label="For whom?">
-      <p class="panel-title">For whom? Until the next lesson.</p>
-      <input v-if="list.length > 7 || words" v-model="words" class="entry" type="search" maxlength="200" aria-label="Find a pupil" placeholder="name" />
+    <v-card border class="whom" role="dialog" :aria-label="say.assignTo">
+      <p class="panel-title">{{ say.assignToUntilTheNextLesson }}</p>
+      <input v-if="list.length > 7 || words" v-model="words" class="entry" type="search" maxlength="200" :aria-label="say.findAPupil" :placeholder="say.name" />
       <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
-      <p v-else-if="page && list.length === 0">{{ words ? 'Nobody is called so.' : 'Nobody is taught here yet: Today has the first pupil.' }}</p>
+      <p v-else-if="page && list.length === 0">{{ words ? say.noPupilWithThatName : say.noPupilsYetAddOneOn }}</p>
       <ul>
         <li v-for="p in list" :key="p.id">
           <button type="button" :disabled="busy" :data-whom="p.pupil.name" @click="set(p)">{{ p.pupil.name }}</button>

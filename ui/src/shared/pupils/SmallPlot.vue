@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { computed } from 'vue'
 import type { Progress } from '../../api/client'
 import { dayWords } from './pupils'
@@ -18,8 +19,8 @@ const said = computed(() => {
   const p = points.value
   const first = p[0]
   const last = p.at(-1)
-  if (!first || !last) return 'No try yet'
-  return `Tries from ${dayWords(first.day)} at ${first.notesPerMinute} to ${dayWords(last.day)} at ${last.notesPerMinute} notes a minute; the goal is ${props.progress.goal}`
+  if (!first || !last) return say.noTriesYet
+  return say.triesPlot(dayWords(first.day), first.notesPerMinute, dayWords(last.day), last.notesPerMinute, props.progress.goal)
 })
 </script>
 

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { api, CallError, take, type Assignment, type Brief, type LadderRequest, type NextProposal, type Pupil, type StoredAssignment, type StoredPupil } from '../../api/client'
 import { toQuery } from '../brief/query'
 import { asQuery } from '../ladderAddress'
@@ -53,7 +54,7 @@ export const assignments = {
       read: async () => {
         const { assignments: all } = await take(api.GET('/api/v1/pupils/{id}/assignments', path(of.pupilId)))
         const stored = all.find((a) => a.id === of.id)
-        if (!stored) throw new CallError('It was taken back somewhere else.', [], 404)
+        if (!stored) throw new CallError(say.itWasWithdrawnSomewhereElse, [], 404)
         return { version: stored.version, fields: { ...stored.assignment, closed: !!stored.closedAt }, thing: stored }
       },
     }),
@@ -98,4 +99,4 @@ export function today(now = new Date()): string {
 /** So many days later than 2026-10-08. */
 export const addDays = (day: string, n: number) => new Date(Date.parse(`${day}T00:00:00Z`) + n * 86_400_000).toISOString().slice(0, 10)
 
-export const weekdays = { mon: 'Monday', tue: 'Tuesday', wed: 'Wednesday', thu: 'Thursday', fri: 'Friday', sat: 'Saturday', sun: 'Sunday' } as const
+export const weekdays = { mon: say.monday, tue: say.tuesday, wed: say.wednesday, thu: say.thursday, fri: say.friday, sat: say.saturday, sun: say.sunday } as const

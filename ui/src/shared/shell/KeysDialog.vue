@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import SignList from '../neck/SignList.vue'
 import { useReturnFocus } from './returnFocus'
 import { computed } from 'vue'
@@ -13,11 +14,11 @@ const keys = computed(() => [...keysNow])
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" scrollable :fullscreen="narrow" aria-label="Keys and signs">
+  <v-dialog v-model="open" max-width="560" scrollable :fullscreen="narrow" :aria-label="say.shortcutsAndSymbols">
     <v-card class="keys" border>
       <div class="keys-head">
-        <h2>Keys and signs</h2>
-        <v-btn color="primary" variant="tonal" @click="open = false">Close</v-btn>
+        <h2>{{ say.shortcutsAndSymbols }}</h2>
+        <v-btn color="primary" variant="tonal" @click="open = false">{{ say.close }}</v-btn>
       </div>
       <SignList />
       <dl>
@@ -26,7 +27,7 @@ const keys = computed(() => [...keysNow])
           <dd>{{ k.does }}</dd>
         </template>
       </dl>
-      <p>On the neck, the arrow keys go from mark to mark. In a picker, type to find, arrows to choose, Enter to take.</p>
+      <p>{{ say.onTheNeckArrowKeysGo }}</p>
     </v-card>
   </v-dialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { mdiContentCopy, mdiPencilOutline, mdiTrashCanOutline } from '@mdi/js'
 import { nextTick, onUnmounted, ref } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
@@ -49,19 +50,19 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
   <li ref="row">
     <div class="what">
       <form v-if="renaming" ref="form" class="rename" @submit.prevent="finish">
-        <v-text-field v-model="newName" label="Name" maxlength="160" hide-details @keydown.esc="renaming = false" />
-        <v-btn type="submit" color="primary" variant="flat" :disabled="!newName.trim()">Rename</v-btn>
-        <v-btn @click="renaming = false">Leave</v-btn>
+        <v-text-field v-model="newName" :label="say.name2" maxlength="160" hide-details @keydown.esc="renaming = false" />
+        <v-btn type="submit" color="primary" variant="flat" :disabled="!newName.trim()">{{ say.rename }}</v-btn>
+        <v-btn @click="renaming = false">{{ say.cancel }}</v-btn>
       </form>
       <router-link v-else :to="to" class="title">{{ name }}</router-link>
       <slot />
     </div>
     <time v-if="date" :datetime="date">{{ day.format(new Date(date)) }}</time>
     <div class="actions">
-      <v-btn color="primary" variant="tonal" size="small" :to="to" :aria-label="`Open ${name}`">Open</v-btn>
-      <v-btn v-if="rename" :icon="mdiPencilOutline" size="small" :aria-label="`Rename ${name}`" @click="start" />
+      <v-btn color="primary" variant="tonal" size="small" :to="to" :aria-label="say.open(name)">{{ say.open2 }}</v-btn>
+      <v-btn v-if="rename" :icon="mdiPencilOutline" size="small" :aria-label="say.renameThis(name)" @click="start" />
       <slot name="more" />
-      <v-btn v-if="!reads" :icon="mdiContentCopy" size="small" :aria-label="`Copy ${name}`" @click="emit('copy')" />
+      <v-btn v-if="!reads" :icon="mdiContentCopy" size="small" :aria-label="say.duplicate(name)" @click="emit('copy')" />
       <v-btn v-if="!reads" :icon="mdiTrashCanOutline" size="small" :aria-label="`Delete ${name}`" @click="remove" />
     </div>
   </li>

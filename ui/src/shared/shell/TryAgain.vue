@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 /** What went wrong with a call, and the way to make it again. */
 defineProps<{ text: string }>()
 const emit = defineEmits<{ again: [] }>()
@@ -7,7 +8,7 @@ const emit = defineEmits<{ again: [] }>()
 <template>
   <div v-if="text" class="failure" role="alert">
     {{ text }}
-    <v-btn color="primary" variant="outlined" @click="emit('again')">Try again</v-btn>
+    <v-btn color="primary" variant="outlined" @click="emit('again')">{{ say.tryAgain }}</v-btn>
   </div>
 </template>
 

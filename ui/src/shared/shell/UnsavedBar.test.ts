@@ -25,7 +25,7 @@ it('says what waits and why, sends it by a press, and leaves it with a way back'
   put('3', 'a new pupil')
   await nextTick()
   expect(bar.text()).toContain('Not saved yet: a try (2 times), a new pupil.')
-  expect(bar.text()).toContain('Even Ladder does not answer.')
+  expect(bar.text()).toContain("Can't reach Even Ladder.")
   vi.spyOn(globalThis, 'fetch').mockResolvedValueOnce(new Response('{}')).mockRejectedValue(new TypeError('network'))
   await bar.get('[data-unsaved=send]').trigger('click')
   await send()
@@ -33,7 +33,7 @@ it('says what waits and why, sends it by a press, and leaves it with a way back'
   expect(bar.text()).toContain('Not saved yet: a try, a new pupil.')
   await bar.get('[data-unsaved=leave]').trigger('click')
   expect(bar.find('[data-unsaved]').exists()).toBe(false)
-  expect(notice.value?.text).toContain('is not sent')
+  expect(notice.value?.text).toContain('discarded')
   notice.value?.action?.run()
   await nextTick()
   expect(bar.text()).toContain('Not saved yet: a try, a new pupil.')
@@ -41,7 +41,7 @@ it('says what waits and why, sends it by a press, and leaves it with a way back'
 
 it('leads to the sign-in where a session has run out, and says what the disk says', async () => {
   const bar = mount(UnsavedBar, { props: { height: 0 } })
-  put('1', 'a change of a pupil', new Response('{}', { status: 401 }))
+  put('1', 'a change to a pupil', new Response('{}', { status: 401 }))
   await nextTick()
   expect(bar.get('a').attributes('href')).toBe('/signin')
   leave()
@@ -56,5 +56,5 @@ it('says that what is shown was kept, where nothing waits', async () => {
   const bar = mount(UnsavedBar, { props: { height: 0 } })
   away.value = true
   await nextTick()
-  expect(bar.get('[data-away]').text()).toContain('Shown is what this device kept.')
+  expect(bar.get('[data-away]').text()).toContain('last copy')
 })

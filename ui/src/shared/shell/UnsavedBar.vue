@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef, watch } from 'vue'
 import { away } from '../../api/away'
@@ -9,7 +10,7 @@ import { tell } from './notice'
 const words = computed(() => {
   const counts = new Map<string, number>()
   for (const w of outbox.waiting.value) counts.set(w, (counts.get(w) ?? 0) + 1)
-  return [...counts].map(([what, n]) => (n === 1 ? what : `${what} (${n} times)`)).join(', ')
+  return [...counts].map(([what, n]) => (n === 1 ? what : say.times(what, n))).join(', ')
 })
 /** How high it is: the page keeps as much free below, and what else is said there stands above it. */
 const height = defineModel<number>('height', { required: true })
@@ -17,27 +18,29 @@ const bar = useTemplateRef<HTMLElement>('bar')
 const { height: measured } = useElementSize(bar, undefined, { box: 'border-box' })
 watch(measured, (now) => (height.value = bar.value ? now : 0))
 const whys = {
-  away: 'Even Ladder does not answer. It waits on this device and is sent by itself.',
-  'signed out': 'You are signed out. It waits on this device; sign in, and it is sent.',
-  'not kept': 'It waits on this device and is tried again.',
+  away: say.cantReachEvenLadderItWaits,
+  'signed out': say.youreSignedOutItWaitsOn,
+  'not kept': say.itWaitsOnThisDeviceTrying,
 }
 function leaveThem() {
   const back = leave()
-  tell('What waited is not sent.', { label: 'Undo', run: back })
+  tell(say.unsentChangesDiscarded, { label: say.undo, run: back })
 }
 </script>
 
 <template>
   <aside v-if="away && !outbox.waiting.value.length" ref="bar" class="unsaved" role="status" data-away>
-    <p><b>Even Ladder does not answer.</b> Shown is what this device kept. What you keep now waits here and is sent by itself.</p>
+    <p>
+      <b>{{ say.cantReachEvenLadder }}</b> {{ say.thisIsThisDevicesLastCopy }}
+    </p>
   </aside>
   <aside v-else-if="outbox.waiting.value.length" ref="bar" class="unsaved" role="status" data-unsaved>
     <p>
-      <b>Not saved yet: {{ words }}.</b> {{ outbox.trouble.value }} {{ whys[outbox.why.value] }}
+      <b>{{ say.notSavedYet(words) }}</b> {{ outbox.trouble.value }} {{ whys[outbox.why.value] }}
     </p>
-    <a v-if="outbox.why.value === 'signed out'" href="/signin" target="_blank" rel="noopener" class="as-link">Sign in</a>
-    <button type="button" class="as-link" data-unsaved="send" @click="send">Send now</button>
-    <button type="button" class="as-link" data-unsaved="leave" @click="leaveThem">Leave it</button>
+    <a v-if="outbox.why.value === 'signed out'" href="/signin" target="_blank" rel="noopener" class="as-link">{{ say.signIn }}</a>
+    <button type="button" class="as-link" data-unsaved="send" @click="send">{{ say.sendNow }}</button>
+    <button type="button" class="as-link" data-unsaved="leave" @click="leaveThem">{{ say.discard }}</button>
   </aside>
   <div :style="{ height: `${height}px` }" />
 </template>

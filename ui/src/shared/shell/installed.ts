@@ -1,10 +1,11 @@
+import { say } from '../words'
 import { registerSW } from 'virtual:pwa-register'
 import { tell } from './notice'
 
 /** Lets the application open without a connection, and says when a newer one is there: it is taken by a press, and what was typed stays. */
 export function install() {
   const update = registerSW({
-    onNeedRefresh: () => tell('A newer Even Ladder is here. What you typed stays.', { label: 'Take it', run: takeIt }),
+    onNeedRefresh: () => tell(say.aNewVersionIsReadyYour, { label: say.update, run: takeIt }),
   })
   function takeIt() {
     navigator.serviceWorker.addEventListener('controllerchange', () => location.reload(), { once: true })

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { useEventListener } from '@vueuse/core'
 import { onScopeDispose, shallowReactive } from 'vue'
 import { labelKinds } from '../neck/labels'
@@ -18,15 +19,15 @@ export const keysNow = shallowReactive(new Set<Key>())
 /** Keys that several screens have. */
 export const labelKey: Key = {
   key: 'l',
-  does: 'what stands on the marks: notes, degrees, fingers, frets, steps',
+  does: say.labelsNotesDegreesFingersFretsSteps,
   run: () => (keptLabel.value = labelKinds[(labelKinds.indexOf(keptLabel.value) + 1) % labelKinds.length] ?? 'note'),
 }
 export const clickKey: Key = {
   key: 'm',
-  does: 'click on or off',
+  does: say.clickOnOrOff,
   run: () => {
     keptClick.value = !keptClick.value
-    tell(keptClick.value ? 'Click on.' : 'Click off.')
+    tell(keptClick.value ? say.clickOn : say.clickOff)
   },
 }
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { mdiMetronome, mdiMinus, mdiMusicClefTreble, mdiPlay, mdiPlus, mdiRepeat, mdiStop, mdiVolumeMedium } from '@mdi/js'
 import { onMounted, onUnmounted, ref, type ComponentPublicInstance } from 'vue'
 import ToggleButton from '../shell/ToggleButton.vue'
@@ -25,7 +26,7 @@ const button = ref<ComponentPublicInstance>()
 onMounted(() => (playButton.value = button.value?.$el as HTMLElement))
 onUnmounted(() => (playButton.value = undefined))
 
-const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]}` : `Bars ${loop[0]}–${loop[1]}`)
+const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(loop[0]) : say.bars(loop[0], loop[1]))
 </script>
 
 <template>
@@ -38,7 +39,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
       variant="tonal"
       size="small"
       :loading="starting"
-      :aria-label="playing ? 'Stop (space)' : 'Play the run (space)'"
+      :aria-label="playing ? say.stopSpace : say.playTheRunSpace"
       data-do="play"
       @click="emit('toggle')"
     />
@@ -46,38 +47,38 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? `Bar ${loop[0]
       v-if="repeats"
       :model-value="!!loop"
       :icon="mdiRepeat"
-      :aria-label="loop ? `${barsOf(loop)} again and again: end (r)` : 'Repeat the bar of the marked note (r)'"
+      :aria-label="loop ? say.repeatingStopR(barsOf(loop)) : say.repeatTheBarOfTheSelected"
       data-do="repeat"
       @update:model-value="emit('repeat')"
     />
     <b v-if="loop" class="looped">{{ barsOf(loop) }}</b>
-    <span v-if="!steady" class="speed" role="group" aria-label="Tempo">
-      <v-btn :icon="mdiMinus" size="x-small" variant="text" :disabled="keptSpeed <= (speeds[0] ?? 0)" aria-label="Slower (-)" data-do="slower" @click="stepSpeed(-1)" />
+    <span v-if="!steady" class="speed" role="group" :aria-label="say.tempo">
+      <v-btn :icon="mdiMinus" size="x-small" variant="text" :disabled="keptSpeed <= (speeds[0] ?? 0)" :aria-label="say.slower" data-do="slower" @click="stepSpeed(-1)" />
       <span class="tempo" aria-live="polite" :class="{ changed: keptSpeed !== 1 }">{{ Math.round(tempo * keptSpeed) }}</span>
-      <v-btn :icon="mdiPlus" size="x-small" variant="text" :disabled="keptSpeed >= (speeds.at(-1) ?? 0)" aria-label="Faster (+)" data-do="faster" @click="stepSpeed(1)" />
+      <v-btn :icon="mdiPlus" size="x-small" variant="text" :disabled="keptSpeed >= (speeds.at(-1) ?? 0)" :aria-label="say.faster" data-do="faster" @click="stepSpeed(1)" />
     </span>
-    <ToggleButton v-model="keptCountIn" title="Two bars counted in" data-do="count-in">count-in</ToggleButton>
-    <ToggleButton v-model="keptClick" :icon="mdiMetronome" aria-label="Click (m)" />
-    <ToggleButton v-if="staff" v-model="keptStaff" :icon="mdiMusicClefTreble" aria-label="Staff above the lanes (s)" data-do="staff" />
+    <ToggleButton v-model="keptCountIn" :title="say.twoBarCountIn2" data-do="count-in">{{ say.countIn }}</ToggleButton>
+    <ToggleButton v-model="keptClick" :icon="mdiMetronome" :aria-label="say.clickM" />
+    <ToggleButton v-if="staff" v-model="keptStaff" :icon="mdiMusicClefTreble" :aria-label="say.staffS" data-do="staff" />
     <b v-if="counting" class="counting" role="status">{{ counting }}</b>
     <v-menu :close-on-content-click="false" location="top end">
       <template #activator="{ props: activator }">
-        <v-btn v-bind="activator" :icon="mdiVolumeMedium" size="small" aria-label="Sound: level, speed, count-in, drone, vamp" data-do="sound" />
+        <v-btn v-bind="activator" :icon="mdiVolumeMedium" size="small" :aria-label="say.soundVolumeSpeedCountInBacking" data-do="sound" />
       </template>
-      <v-card class="sound" border role="dialog" aria-label="Sound">
-        <label>Level <input v-model.number="keptLevel" type="range" min="-40" max="0" step="1" :aria-valuetext="`${keptLevel} decibels`" /></label>
+      <v-card class="sound" border role="dialog" :aria-label="say.sound">
+        <label>{{ say.volume }} <input v-model.number="keptLevel" type="range" min="-40" max="0" step="1" :aria-valuetext="say.decibels(keptLevel)" /></label>
         <label v-if="!steady">
-          Speed
+          {{ say.speed }}
           <select v-model.number="keptSpeed">
-            <option v-for="s in speeds" :key="s" :value="s">{{ Math.round(s * 100) }} %, {{ Math.round(tempo * s) }} a minute</option>
+            <option v-for="s in speeds" :key="s" :value="s">{{ say.beatsAMinute(Math.round(s * 100), Math.round(tempo * s)) }}</option>
           </select>
         </label>
-        <label><input v-model="keptCountIn" type="checkbox" /> two bars counted in</label>
-        <label><input v-model="keptRun" type="checkbox" /> the run itself</label>
-        <label><input v-model="keptDrone" type="checkbox" /> drone on the tonic</label>
-        <label><input v-model="keptGroove" type="checkbox" /> groove on the tonic</label>
-        <label><input v-model="keptVamp" type="checkbox" :disabled="!chords" /> vamp on the chords of the key</label>
-        <p class="care">Keep the click quiet in headphones.</p>
+        <label><input v-model="keptCountIn" type="checkbox" /> {{ say.twoBarCountIn }}</label>
+        <label><input v-model="keptRun" type="checkbox" /> {{ say.theRun }}</label>
+        <label><input v-model="keptDrone" type="checkbox" /> {{ say.droneOnTheTonic }}</label>
+        <label><input v-model="keptGroove" type="checkbox" /> {{ say.grooveOnTheTonic }}</label>
+        <label><input v-model="keptVamp" type="checkbox" :disabled="!chords" /> {{ say.vampOnTheChordsOfThe }}</label>
+        <p class="care">{{ say.keepTheVolumeLowInHeadphones }}</p>
       </v-card>
     </v-menu>
     <span class="facts"><slot /></span>

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { computed, onScopeDispose, ref } from 'vue'
 import tape from './tape.worklet?worker&url'
 import { wavFile } from './wavFile'
@@ -27,7 +28,7 @@ export function useMicrophone() {
   /** Held on to: what nothing refers to falls silent. */
   let chain: AudioNode[] = []
 
-  const level = computed(() => (peak.value >= loud ? 'too loud' : peak.value < quiet ? 'too quiet' : 'good'))
+  const level = computed(() => (peak.value >= loud ? say.tooLoud : peak.value < quiet ? say.tooQuiet : 'good'))
 
   function gather(part: Float32Array) {
     let most = 0
@@ -62,16 +63,14 @@ export function useMicrophone() {
     } catch (cause) {
       release()
       const refused = cause instanceof DOMException && cause.name === 'NotAllowedError'
-      trouble.value = refused
-        ? 'The browser does not let this page hear. Allow the microphone for it, or hand in a file.'
-        : 'No microphone could be opened. Plug one in, or hand in a file.'
+      trouble.value = refused ? say.theBrowserBlocksTheMicrophoneOn : say.noMicrophoneFoundConnectOneOr
     } finally {
       starting.value = false
     }
   }
 
   function unplugged() {
-    trouble.value = 'The microphone is gone. What was heard until then is kept.'
+    trouble.value = say.theMicrophoneWasDisconnectedWhatIt
     release()
   }
 

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 
 /** A note that was struck: its MIDI number, and seconds from the press of play. */
@@ -29,7 +30,7 @@ export function useMidiIn(playing: Ref<boolean>, hand: (struck: Struck[]) => voi
   function attach() {
     const all = [...(access?.inputs.values() ?? [])]
     for (const input of all) input.onmidimessage = hear
-    inputs.value = all.map((i) => i.name ?? 'an instrument')
+    inputs.value = all.map((i) => i.name ?? say.anInstrument)
   }
 
   async function listen() {
@@ -40,7 +41,7 @@ export function useMidiIn(playing: Ref<boolean>, hand: (struck: Struck[]) => voi
       attach()
       listening.value = true
     } catch {
-      trouble.value = 'The browser lets no MIDI instrument in here. Allow it for this page, or hand in a file.'
+      trouble.value = say.theBrowserBlocksMidiOnThis
     }
   }
 

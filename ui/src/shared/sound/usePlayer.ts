@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { useEventListener } from '@vueuse/core'
 import type * as Tones from 'tone'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
@@ -42,7 +43,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
       const ready = await tune()
       if (ready) play(ready.tone, ready.orchestra, now)
     } catch {
-      blocked.value = 'Sound could not be started here.'
+      blocked.value = say.cantStartSoundHere
     } finally {
       starting.value = false
     }

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import type * as Tones from 'tone'
 import { ref, watch } from 'vue'
 import { keptLevel } from '../shell/kept'
@@ -15,7 +16,7 @@ export function useSound() {
     tone ??= await import('tone')
     await Promise.race([tone.start(), new Promise((resolve) => setTimeout(resolve, 1500))])
     if (tone.getContext().state !== 'running') {
-      blocked.value = 'The browser holds sound back. Allow sound for this page, then press play again.'
+      blocked.value = say.theBrowserBlocksSoundAllowSound
       return undefined
     }
     blocked.value = ''

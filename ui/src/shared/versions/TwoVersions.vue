@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '../words'
 import { computed } from 'vue'
 import { narrow } from '../shell/narrow'
 import { meeting } from './meet'
@@ -8,17 +9,17 @@ const open = computed({ get: () => !!meeting.value, set: (now) => now || meeting
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="720" scrollable :fullscreen="narrow" :aria-label="`This ${meeting?.what} was changed somewhere else`">
+  <v-dialog v-model="open" max-width="720" scrollable :fullscreen="narrow" :aria-label="say.thisWasChangedSomewhereElse(meeting?.what)">
     <v-card v-if="meeting" border class="two" data-two>
-      <h2>This {{ meeting.what }} was changed somewhere else</h2>
-      <p>Nothing was overwritten. Here is where the two differ; choose what to keep.</p>
+      <h2>{{ say.thisWasChangedSomewhereElse(meeting.what) }}</h2>
+      <p>{{ say.nothingWasOverwrittenHereAreThe }}</p>
       <div class="both">
         <table>
           <thead>
             <tr>
               <td></td>
-              <th scope="col">Yours, not saved yet</th>
-              <th scope="col">Stored now</th>
+              <th scope="col">{{ say.yoursNotSavedYet }}</th>
+              <th scope="col">{{ say.savedNow }}</th>
             </tr>
           </thead>
           <tbody>
@@ -31,10 +32,10 @@ const open = computed({ get: () => !!meeting.value, set: (now) => now || meeting
         </table>
       </div>
       <div class="actions">
-        <v-btn v-if="meeting.both" color="primary" variant="flat" data-two="both" @click="meeting.answer('both')">Keep both: save mine as a new one</v-btn>
-        <v-btn color="primary" :variant="meeting.both ? 'text' : 'flat'" data-two="mine" @click="meeting.answer('mine')">Store mine</v-btn>
-        <v-btn color="primary" data-two="stored" @click="meeting.answer('stored')">Take the stored one</v-btn>
-        <v-btn data-two="leave" @click="meeting.answer(undefined)">Go on typing</v-btn>
+        <v-btn v-if="meeting.both" color="primary" variant="flat" data-two="both" @click="meeting.answer('both')">{{ say.keepBothSaveMineAsNew }}</v-btn>
+        <v-btn color="primary" :variant="meeting.both ? 'text' : 'flat'" data-two="mine" @click="meeting.answer('mine')">{{ say.saveMine }}</v-btn>
+        <v-btn color="primary" data-two="stored" @click="meeting.answer('stored')">{{ say.useTheSavedOne }}</v-btn>
+        <v-btn data-two="leave" @click="meeting.answer(undefined)">{{ say.keepEditing }}</v-btn>
       </div>
     </v-card>
   </v-dialog>

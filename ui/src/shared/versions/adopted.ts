@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { inRoom, site } from '../shell/site'
 import { tell } from '../shell/notice'
 import type { Waiting } from '../../api/outbox'
@@ -6,9 +7,9 @@ import { sendChange } from './meet'
 
 /** Says how a change went that a closed page had left waiting; where it met another one, both are shown. */
 export async function adoptedAnswer(of: Waiting, response: Response) {
-  if (response.ok) return tell(`Sent now, it had waited: ${of.what}.`)
+  if (response.ok) return tell(say.sentAfterWaiting(of.what))
   const problem = (await response.json().catch(() => ({ title: response.statusText }))) as Partial<Problem>
-  if (response.status !== 409 || typeof of.body !== 'string') return tell(`It had waited and could not be kept: ${of.what}. ${problem.detail ?? problem.title ?? ''}`)
+  if (response.status !== 409 || typeof of.body !== 'string') return tell(say.couldntSaveWhatWasWaiting(of.what, problem.detail ?? problem.title ?? ''))
   const { version, ...mine } = JSON.parse(of.body) as { version: number }
   const at = of.url.replace(location.origin + site.base, '')
   try {
@@ -27,6 +28,6 @@ export async function adoptedAnswer(of: Waiting, response: Response) {
       },
     })
   } catch {
-    tell('It was changed somewhere else: what had waited is not stored.')
+    tell(say.someoneElseChangedThisSoThe)
   }
 }

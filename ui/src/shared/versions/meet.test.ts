@@ -60,7 +60,7 @@ test('the stored one is taken, both are kept, or one goes on typing', async () =
   void answered('both')
   expect(await sendChange({ ...k.change('mine', 4), anew: () => Promise.resolve({ version: 1, title: 'mine' }) })).toEqual({ version: 1, title: 'mine' })
   void answered(undefined)
-  await expect(sendChange(k.change('mine', 4))).rejects.toThrow('nothing was overwritten')
+  await expect(sendChange(k.change('mine', 4))).rejects.toThrow('Nothing was overwritten')
   expect(k.stored).toEqual({ version: 7, title: 'theirs' })
 })
 

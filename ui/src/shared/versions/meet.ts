@@ -1,3 +1,4 @@
+import { say } from '../words'
 import { shallowRef } from 'vue'
 import { CallError } from '../../api/client'
 
@@ -59,7 +60,7 @@ export async function sendChange<T>(change: Change<T>): Promise<T> {
     else if (choice === 'stored') {
       change.took?.(stored.thing)
       return stored.thing
-    } else throw new CallError('It was changed somewhere else, and nothing was overwritten.', [], 409)
+    } else throw new CallError(say.someoneElseChangedThisNothingWas, [], 409)
   }
 }
 

@@ -1,0 +1,32 @@
+import type { Part } from '../shared/part'
+
+/** What people read on Compare. */
+export const say = {
+  mm: (spanMm: Part) => `${spanMm} mm`,
+  box: 'Box',
+  boxSpan: (id: Part, name: Part, spanMm: Part) => `${id}: ${name}, ${spanMm} mm`,
+  hand: 'hand',
+  widerThanComfortable: 'wider than comfortable',
+  openOnTheBench: 'Open on the bench',
+  previousBoxInEveryPlan: 'previous box in every plan',
+  nextBoxInEveryPlan: 'next box in every plan',
+  nextKeyInEveryPlanA: 'next key in every plan, a fourth up',
+  previousKeyInEveryPlanA: 'previous key in every plan, a fourth down',
+  wholeNeckOrThisBoxOnly: 'whole neck or this box only',
+  evenOrTrueFretSpacing: 'even or true fret spacing',
+  plansSideBySide: (briefs: Part) => `${briefs} plans side by side`,
+  twoPlansSideBySide: 'Two plans side by side',
+  swap: 'Swap',
+  compareWith: 'Compare with:',
+  labels: 'Labels',
+  show: 'Show',
+  backToWhatWorked: 'Back to what worked',
+  placesFramed: (sharedPlaces: Part, plans: Part) => `${sharedPlaces === 1 ? 'place' : 'places'} in ${plans === 2 ? 'both' : 'all'} boxes, framed.`,
+  notesInBoth: 'Notes in both:',
+  onlyInTheFirst: '; only in the first:',
+  onlyInTheSecond: '; only in the second:',
+  inBoth: 'in both',
+  inAll: 'in all',
+  remove: 'Remove',
+  calculatingThePlans: 'Calculating the plans',
+}
