@@ -63,7 +63,7 @@ func TestPiecesCutAtTheSigns(t *testing.T) {
 // character of a page is in some face.
 func TestTheFacesHaveEveryCharacter(t *testing.T) {
 	p := testPen(t)
-	for _, r := range musicSigns {
+	for _, r := range accidentals {
 		assert.NotZero(t, p.face(letter{text, 10, ink}, string(r)).Font.GlyphIndex(r), "%c", r)
 	}
 	for _, name := range []string{"half-whole", "in", "locrian-2"} {

@@ -18,17 +18,23 @@ const (
 	text
 	bold
 	music
+	headingAccidentals // beside heading, text and bold, in their order
+	textAccidentals
+	boldAccidentals
 )
 
 // shipped are the faces in the order of their typefaces. weight is the one that
 // a variable face is drawn at.
-var shipped = [4]struct {
+var shipped = [7]struct {
 	name, kind string
 	weight     int
 	data       []byte
 }{
 	{"Bricolage Grotesque", "woff2", 800, fonts.Heading}, {"Atkinson Hyperlegible", "woff2", 400, fonts.Text},
 	{"Atkinson Hyperlegible Bold", "woff2", 400, fonts.Bold}, {"Even Ladder Signs", "otf", 400, fonts.Music},
+	{"Even Ladder Accidentals Heading", "otf", 400, fonts.HeadingAccidentals},
+	{"Even Ladder Accidentals Text", "otf", 400, fonts.TextAccidentals},
+	{"Even Ladder Accidentals Bold", "otf", 400, fonts.BoldAccidentals},
 }
 
 // faces are the shipped faces, loaded. Their shaping is not safe for use from
@@ -64,10 +70,10 @@ func (f *faces) width(l letter, word string) float64 {
 	return at * l.size
 }
 
-// typeface is the face of a piece of text: signs have one of their own.
+// typeface is the face of a piece of text: its accidentals have one of their own.
 func (f *faces) typeface(l letter, piece string) typeface {
-	if strings.ContainsAny(piece, musicSigns) {
-		return music
+	if l.face < music && strings.ContainsAny(piece, accidentals) {
+		return headingAccidentals + l.face
 	}
 	return l.face
 }
@@ -157,18 +163,18 @@ type letter struct {
 	color color.RGBA
 }
 
-const musicSigns = "♭♯♮𝄪𝄫𝄞𝄢𝄽𝄾𝄿"
+const accidentals = "♭♯♮𝄪𝄫"
 
-// pieces cuts text where it changes between the text face and the music face.
+// pieces cuts text where it changes between letters and accidentals.
 func pieces(s string) []string {
 	var out []string
-	start, inMusic := 0, false
+	start, inSigns := 0, false
 	for i, r := range s {
-		if m := strings.ContainsRune(musicSigns, r); m != inMusic {
+		if m := strings.ContainsRune(accidentals, r); m != inSigns {
 			if i > start {
 				out = append(out, s[start:i])
 			}
-			start, inMusic = i, m
+			start, inSigns = i, m
 		}
 	}
 	return append(out, s[start:])

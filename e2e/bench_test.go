@@ -102,7 +102,7 @@ func TestWhatThereIsToSee(t *testing.T) {
 func TestEveryKeyKeepsTheLayout(t *testing.T) {
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian", false)
 	p.eventually("h1", "three notes per string")
-	p.do(click("[data-do=round]"))
+	p.do(more("round"))
 	p.eventually("h1", "Take it through twelve keys")
 	assert.Contains(t, p.text("h1"), "three notes per string")
 	p.do(pick("round.place", "first position"))
@@ -129,7 +129,7 @@ func TestAProgressionIsTyped(t *testing.T) {
 func TestMoreThanTwoAreCompared(t *testing.T) {
 	p := open(t, "/?instrument.id=guitar&scale.tonic=F%23&scale.name=major&layout.system=five-form&layout.box=1", false)
 	p.eventually("h1", "lay F♯ major out")
-	p.do(click("[data-do=compare]"))
+	p.do(more("compare"))
 	p.eventually("h1", "Two plans side by side")
 	p.do(click("[data-set=siblings]"))
 	p.eventually("h1", "plans side by side")
@@ -172,14 +172,18 @@ func TestTheWayByKeyboard(t *testing.T) {
 		p.do(press(kb.Tab))
 	}
 	assert.LessOrEqual(t, stops, 20)
-	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=sheet]').focus()`), press(kb.Enter),
-		chromedp.WaitVisible(css(".preview img")), press(kb.Escape))
-	p.until(`!document.querySelector('.preview') && document.activeElement.dataset.do === 'sheet'`,
-		"the focus is back at its button")
-	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=save]').focus()`), press(kb.Enter),
-		focused(".save input"), press(kb.Enter))
+	fromMenu := func(do string) chromedp.Action[chromedp.Void] {
+		return chromedp.Steps(onto("[data-do=more]"), press(kb.Enter), chromedp.WaitVisible(css("[data-do="+do+"]")),
+			onto("[data-do="+do+"]"), press(kb.Enter))
+	}
+	p.do(fromMenu("sheet"), chromedp.WaitVisible(css(".preview img")), press(kb.Escape))
+	p.until(`!document.querySelector('.preview') && document.activeElement.dataset.do === 'more'`,
+		"the focus is back at the button of the menu")
+	p.do(fromMenu("save"))
+	p.do(focused(".save input"))
+	p.do(press(kb.Enter))
 	p.eventually(".kept", "E Dorian")
-	p.until(`document.activeElement.dataset.do === 'save'`, "and after saving")
+	p.until(`document.activeElement.dataset.do === 'more'`, "and after saving")
 }
 
 // Everything of a plan is in sight at 1280 by 800.
@@ -234,7 +238,7 @@ func TestOnAPhone(t *testing.T) {
 	assert.Empty(t, small)
 	cells := func() int { return value[int](p, `document.querySelectorAll('.wires path').length`) }
 	cut := cells()
-	p.do(click("[data-choice=whole]"))
+	p.do(click("[data-do=whole-neck]"))
 	p.wait(func() bool { return cells() > cut+10 }, "the whole neck is a press away")
 	box := p.text(`.box[aria-current=true]`)
 	value[bool](p, `(() => {
@@ -245,7 +249,7 @@ func TestOnAPhone(t *testing.T) {
 	})()`)
 	p.wait(func() bool { now := p.text(`.box[aria-current=true]`); return now != "" && now != box },
 		"a swipe goes on to the next box")
-	p.do(click("[data-do=sheet]"), chromedp.WaitVisible(css(".preview img")), settle())
+	p.do(more("sheet"), chromedp.WaitVisible(css(".preview img")), settle())
 	assert.Equal(t, []float64{390, 844}, value[[]float64](p,
 		`(() => { const r = document.querySelector('.v-card.sheet').getBoundingClientRect(); return [r.width, r.height] })()`), "the sheet fills the screen")
 	p.do(press(kb.Escape), click("[data-do=screens]"), click(`//a[contains(@class, "screen")][.="Shelf"]`))

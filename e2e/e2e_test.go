@@ -84,11 +84,11 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 	p := open(t, start+"&layout.box=3", false)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(
-		click(`[data-do=save]`), focused(".save input"),
+		more("save"), focused(".save input"),
 		press("W", "e", "t"), chromedp.Reload(),
 	)
 	p.eventually("h1", "lay E Dorian out")
-	p.do(click(`[data-do=save]`), focused(".save input"), press(kb.End, " ", "d", "a", "y", kb.Enter))
+	p.do(more("save"), focused(".save input"), press(kb.End, " ", "d", "a", "y", kb.Enter))
 	p.eventually(".kept", "Wet day")
 	assert.Contains(t, p.address(), "saved=")
 
@@ -186,7 +186,7 @@ func TestTheShelf(t *testing.T) {
 func TestAChangeFromElsewhereLosesNothing(t *testing.T) {
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
-	p.do(click(`[data-do=save]`), focused(".save input"), press("M", "i", "n", "e", kb.Enter))
+	p.do(more("save"), focused(".save input"), press("M", "i", "n", "e", kb.Enter))
 	p.eventually(".kept", "Mine")
 	p.do(chromedp.WaitNotPresent(css(`.v-overlay .save`)))
 	value[bool](p, `(async () => {
@@ -194,7 +194,7 @@ func TestAChangeFromElsewhereLosesNothing(t *testing.T) {
 		await fetch('/api/v1/shelf/briefs/' + id, {method: 'PUT', headers: {'Content-Type': 'application/json'}, body: JSON.stringify({title: 'Theirs', version: 1, brief: {instrument: {id: 'bass'}, scale: {tonic: 'F', name: 'major'}}})})
 		return true
 	})()`)
-	p.do(click(`[data-do=save]`), focused(".save input"), press(kb.End, "r", kb.Enter))
+	p.do(more("save"), focused(".save input"), press(kb.End, "r", kb.Enter))
 	p.eventually("[data-two]", "was changed somewhere else")
 	both := p.text("[data-two]")
 	assert.Contains(t, both, "Miner")
@@ -360,8 +360,8 @@ func TestAccessible(t *testing.T) {
 		{"sights", start + "&instrument.capo=2", click("[data-sight]")},
 		{"a picker", start, click(`[data-word="scale.name"]`)},
 		{"more settings", start, click(".fine")},
-		{"the sheet", start, click("[data-do=sheet]")},
-		{"save", start, click("[data-do=save]")},
+		{"the sheet", start, more("sheet")},
+		{"save", start, more("save")},
 		{"sound", start, click("[data-do=sound]")},
 		{"keys and signs", start, press("?")},
 		{"the staff", start + "&run.lean=2", press("s")},

@@ -95,7 +95,7 @@ func TestWhyAFingerAndWhereItIsComfortable(t *testing.T) {
 func TestABoxTwelveFretsHigher(t *testing.T) {
 	p := open(t, "/?instrument.id=bass&scale.tonic=F%23&scale.name=dorian&layout.box=0", false)
 	p.eventually("h1", "lay F♯ Dorian out")
-	p.do(click("[data-do=higher]"))
+	p.do(click("[data-do=shapes]"), click("[data-do=higher]"))
 	p.eventually("h1", "the box 12 frets higher")
 	p.do(press("<"))
 	p.until(`!document.querySelector('h1').textContent.includes('12 frets')`, "it is back")
@@ -120,7 +120,7 @@ func TestTheKeyChangesUnderAStillHand(t *testing.T) {
 func TestTwoPlansSideBySide(t *testing.T) {
 	p := open(t, start+"&layout.system=seven-position", true)
 	p.eventually("h1", "lay E Dorian out")
-	p.do(click("[data-do=compare]"))
+	p.do(more("compare"))
 	p.eventually(".shared", "Notes in both: E F♯ G A B C♯ D")
 	second := `(//section//button[@data-word="scale.name"])[2]`
 	p.do(click(second), focused(".picker input"), press("p", "h", "r", "y", "g", "i", "a", "n", kb.Enter))

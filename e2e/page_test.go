@@ -212,6 +212,11 @@ func click(selector string) chromedp.Action[chromedp.Void] {
 	return chromedp.Steps(chromedp.WaitVisible(css(selector)), rests(found), chromedp.Click(css(selector)))
 }
 
+// more presses one of what can also be done here.
+func more(do string) chromedp.Action[chromedp.Void] {
+	return chromedp.Steps(click("[data-do=more]"), click(fmt.Sprintf("[data-do=%s]", do)))
+}
+
 // rests waits until an element is in the same place in two frames running.
 func rests(found string) chromedp.Action[chromedp.Void] {
 	return chromedp.Evaluate[chromedp.Void](`new Promise((done) => {

@@ -46,7 +46,7 @@ func TestAFingerOfOneKey(t *testing.T) {
 func TestARoundFromTheBench(t *testing.T) {
 	p := open(t, "/?instrument.id=bass&scale.tonic=E&scale.name=mixolydian", false)
 	p.eventually("h1", "lay E Mixolydian out")
-	p.do(click("[data-do=round]"))
+	p.do(more("round"))
 	p.eventually("h1", "Take it through twelve keys by fourths")
 	assert.Equal(t, "E A D G C F Bb Eb Ab Db F# B", p.keysInOrder())
 	p.do(pick("round.order", "by whole steps"), pick("round.start", "G"))

@@ -51,6 +51,6 @@ func TestTheSpaceBarPlaysAfterAPress(t *testing.T) {
 func TestSaveSuggestsATitle(t *testing.T) {
 	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=lydian", false)
 	p.eventually("h1", "lay B Lydian out")
-	p.do(click("[data-do=save]"))
+	p.do(more("save"))
 	p.until(`document.querySelector('[data-save=title] input, input[data-save=title]')?.value === 'B Lydian in first position, mandolin'`, "a title stands there")
 }

@@ -5,8 +5,9 @@ package fonts
 import _ "embed"
 
 // Heading is Bricolage Grotesque; Text and Bold are Atkinson Hyperlegible;
-// Music has the ♭ ♯ ♮ 𝄪 𝄫 that the others lack, cut from Noto Music by
-// ui/tools/signs.mjs.
+// Music has the clefs, rests and accidentals of a staff, cut from Noto Music. The
+// accidentals among text, which the text faces lack, are drawn for each of them.
+// ui/tools/signs.mjs makes them.
 var (
 	//go:embed bricolage-grotesque.woff2
 	Heading []byte
@@ -16,4 +17,10 @@ var (
 	Bold []byte
 	//go:embed signs.otf
 	Music []byte
+	//go:embed accidentals-heading.otf
+	HeadingAccidentals []byte
+	//go:embed accidentals-text.otf
+	TextAccidentals []byte
+	//go:embed accidentals-bold.otf
+	BoldAccidentals []byte
 )

@@ -18,6 +18,9 @@ var Palette = []Colour{
 	{"rule", "#cfc8b8", "#575146"},      // lines
 	{"verdigris", "#1f6f66", "#72c4b7"}, // what can be pressed
 	{"onVerdigris", "#fffdf8", "#17201e"},
+	{"tonal", "#dfe5de", "#2c3733"},
+	{"line", "#8a8577", "#8d8576"},
+	{"rootLine", "#96610f", "#e5a54b"},
 	{"marigold", "#d9902f", "#e5a54b"}, // roots
 	{"onMarigold", "#1f2a37", "#211f1b"},
 	{"plum", "#7a3e65", "#d99cc3"},  // added notes

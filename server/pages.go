@@ -57,6 +57,9 @@ func (p pages) serveOnly(c *echo.Context) error {
 	return p.serveFile(c, strings.TrimPrefix(c.Request().URL.Path, "/"))
 }
 
+// kinds are media types that a machine may not know, or calls otherwise.
+var kinds = map[string]string{".webmanifest": "application/manifest+json", ".otf": "font/otf", ".woff2": "font/woff2"}
+
 func (p pages) serveFile(c *echo.Context, name string) error {
 	data, err := fs.ReadFile(p.front, name)
 	if err != nil || name == "index.html" {
@@ -73,9 +76,9 @@ func (p pages) serveFile(c *echo.Context, name string) error {
 		h.Set("Cache-Control", "no-cache")
 		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; connect-src 'self'")
 	}
-	kind := mime.TypeByExtension(path.Ext(name))
-	if path.Ext(name) == ".webmanifest" {
-		kind = "application/manifest+json"
+	kind := kinds[path.Ext(name)]
+	if kind == "" {
+		kind = mime.TypeByExtension(path.Ext(name))
 	}
 	if kind == "" {
 		kind = http.DetectContentType(data)

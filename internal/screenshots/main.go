@@ -99,7 +99,7 @@ var pictures = []picture{
 	{"saved", "/saved", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{click(`[data-choice=phrases]`)}},
 	{"sheet", bench("instrument.id=guitar&scale.tonic=E&scale.name=mixolydian&layout.system=five-form&layout.box=1"),
 		"paper", 1280, 800, []chromedp.Action[chromedp.Void]{
-			click(`[data-do=sheet]`), chromedp.WaitVisible(chromedp.CSS(`.preview img`)),
+			chromedp.KeyEvent("p"), chromedp.WaitVisible(chromedp.CSS(`.preview img`)),
 		}},
 }
 

@@ -35,7 +35,7 @@ describe('the climb on the page for home', () => {
   it('begins a rung lower after a fortnight', () => {
     const done = tries([1, 'clean'], [1, 'clean'])
     expect(standOf(page, 0, done, 100 + 13 * 1440).at).toBe(2)
-    expect(standOf(page, 0, done, 100 + 14 * 1440)).toMatchObject({ at: 1, before: 'other', why: '14 days without a try: begin a rung lower, at middle.' })
+    expect(standOf(page, 0, done, 100 + 14 * 1440)).toMatchObject({ at: 1, before: 'other', why: 'No practice for 14 days. Start one rung lower, at middle.' })
   })
 })
 

@@ -10,8 +10,7 @@ export const say = {
   whatToPractise: 'What to practise',
   backToYourTeacher: 'Back to your teacher',
   triesStayHere: 'Your tries are saved on this device. Send them to your teacher from here.',
-  triesSaved: (count: Part) =>
-    `${count} ${count === 1 ? 'try' : 'tries'} saved on this device. Show the code at your lesson, or send the text or the file.`,
+  triesSaved: (count: Part) => `${count} ${count === 1 ? 'try' : 'tries'} saved on this device. Show the code at your lesson, or send the text or the file.`,
   nothingIsSaved: "This browser doesn't save anything. Send your results before you close the page.",
   hideTheCode: 'Hide the code',
   showTheCode: 'Show the code',

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { say } from './words'
-import { mdiCompareHorizontal, mdiLadder, mdiTimerOutline } from '@mdi/js'
+import { mdiCompareHorizontal, mdiLadder } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { labelNames } from '../shared/neck/labels'
-import { stretch, stretchNames } from '../shared/neck/stretch'
+import { stretch } from '../shared/neck/stretch'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { changed, toQuery } from '../shared/brief/query'
 import { toSide } from '../shared/brief/side'
 import { did, keptLabel, keptSpacing, keptStaff } from '../shared/shell/kept'
+import { taught } from '../shared/pupils/taught'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import ToggleButton from '../shared/shell/ToggleButton.vue'
 import { clickKey, labelKey, speedKeys, useKeys } from '../shared/shell/keys'
 import BoxHead from './BoxHead.vue'
 import BoxStrip from './BoxStrip.vue'
@@ -52,6 +54,14 @@ const everyKey = computed(() => ({
   name: 'rounds',
   query: toQuery(changed(brief.value, { 'round.order': 'fourths', 'layout.system': plan.value?.brief.layout?.system })),
 }))
+
+const more = computed(() => [
+  { id: 'round', title: say.everyKey, icon: mdiLadder, to: everyKey.value },
+  { id: 'compare', title: say.compare, icon: mdiCompareHorizontal, to: compareWith.value },
+])
+
+const wholeNeck = computed({ get: () => stretch.value === 'whole', set: (on) => (stretch.value = on ? 'whole' : 'box') })
+const trueSpacing = computed({ get: () => keptSpacing.value === 'true', set: (on) => (keptSpacing.value = on ? 'true' : 'even') })
 
 const seen = ref(new Set<string>())
 
@@ -129,21 +139,22 @@ useKeys([
     <TryAgain :text="failure" @again="bench.retry" />
 
     <template v-if="plan">
-      <WorkHead ref="head" keeps :work="bench" :said="plan" @keep="keepOpen = true">
-        <SetFor :brief="brief" />
-        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiTimerOutline" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">{{
+      <WorkHead ref="head" keeps :saves="!taught" :more="more" :work="bench" :said="plan" @keep="keepOpen = true">
+        <SetFor v-if="taught" first :brief="brief" />
+        <v-btn v-if="!site.stand" color="primary" :variant="taught ? 'tonal' : 'flat'" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">{{
           say.practise
         }}</v-btn>
-        <v-btn color="primary" variant="tonal" :prepend-icon="mdiLadder" data-do="round" :to="everyKey">{{ say.everyKey }}</v-btn>
-        <v-btn color="primary" variant="tonal" :prepend-icon="mdiCompareHorizontal" data-do="compare" :to="compareWith">{{ say.compare }}</v-btn>
       </WorkHead>
 
       <div class="work">
         <div class="play">
           <div class="tools">
+            <span class="lead" aria-hidden="true">{{ say.labels }}</span>
             <ChoiceRow v-model="keptLabel" :options="labelNames" :label="say.labels" />
-            <ChoiceRow v-model="stretch" :options="stretchNames" :label="say.show" />
-            <ChoiceRow v-model="keptSpacing" :options="{ even: say.evenFrets, true: say.trueSpacing }" :label="say.fretSpacing" />
+            <span class="right">
+              <ToggleButton v-model="wholeNeck" data-do="whole-neck">{{ say.wholeNeck }}</ToggleButton>
+              <ToggleButton v-model="trueSpacing" data-do="true-spacing">{{ say.trueSpacing }}</ToggleButton>
+            </span>
           </div>
           <NeckDrawing
             :plan="plan"
@@ -158,7 +169,16 @@ useKeys([
           />
           <WhyLine :plan="plan" :note="pressed" @change="change">
             <FirstSteps />
-            <template #boxes><BoxHead :plan="plan" :place="strip?.place ?? 0" :in-sight="strip?.inSight ?? 1" @move="(by) => strip?.move(by)" /></template>
+            <template #boxes="{ ways }"
+              ><BoxHead
+                :plan="plan"
+                :place="strip?.place ?? 0"
+                :in-sight="strip?.inSight ?? 1"
+                :ways="pressed < 0 ? ways : []"
+                @move="(by) => strip?.move(by)"
+                @step="stepBox"
+                @change="change"
+            /></template>
           </WhyLine>
           <BoxStrip ref="strip" :plan="plan" @choose="(i) => ask({ 'layout.box': i })" @move="(octaves) => ask({ 'layout.boxOctave': octaves || null })" />
           <PlayBar
@@ -213,8 +233,8 @@ useKeys([
 
 .work {
   display: grid;
-  gap: 28px;
-  grid-template-columns: minmax(0, 1fr) 290px;
+  gap: 32px;
+  grid-template-columns: minmax(0, 1fr) 288px;
   margin-top: 4px;
 }
 
@@ -226,7 +246,18 @@ useKeys([
   align-items: center;
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 26px;
+  gap: 4px 16px;
+}
+
+.lead {
+  color: var(--faint);
+  font-size: var(--size-note);
+}
+
+.right {
+  display: flex;
+  gap: 8px;
+  margin-inline-start: auto;
 }
 
 aside {
@@ -234,7 +265,7 @@ aside {
   display: grid;
   gap: 16px;
   align-content: start;
-  padding-inline-start: 22px;
+  padding-inline-start: 24px;
 }
 
 .bone {

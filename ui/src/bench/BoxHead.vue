@@ -1,15 +1,22 @@
 <script setup lang="ts">
 import { say } from './words'
+import { mdiChevronDown, mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { computed } from 'vue'
-import type { Plan } from '../api/client'
+import type { Choice, Plan } from '../api/client'
+import type { Changes } from '../shared/brief/query'
 import { keptOrder } from '../shared/shell/kept'
 import { boxOrders } from './boxOrder'
 
-/** How many boxes there are, their order, and where else the chosen one lies. */
-const props = defineProps<{ plan: Plan; place: number; inSight: number }>()
-const emit = defineEmits<{ move: [octaves: number] }>()
+/** How many boxes there are and in what order, the other shapes that they lead to, and a step along them. */
+const props = defineProps<{ plan: Plan; place: number; inSight: number; ways: Choice[] }>()
+const emit = defineEmits<{ move: [octaves: number]; step: [by: number]; change: [changes: Changes] }>()
 const chosen = computed(() => props.plan.boxes[props.plan.box])
 const count = computed(() => props.plan.boxes.length)
+const shapes = computed(() => [
+  ...(chosen.value?.higher ? [{ title: say.n12FretsHigher, note: '', id: 'higher', run: () => emit('move', 1) }] : []),
+  ...(chosen.value?.lower ? [{ title: say.n12FretsLower, note: '', id: 'lower', run: () => emit('move', -1) }] : []),
+  ...props.ways.map((w) => ({ title: w.label, note: w.note, id: 'way', run: () => emit('change', w.changes as Changes) })),
+])
 </script>
 
 <template>
@@ -20,8 +27,20 @@ const count = computed(() => props.plan.boxes.length)
       <option v-for="(o, id) in boxOrders" :key="id" :value="id">{{ o.name }}</option>
     </select></label
   >
-  <button v-if="chosen?.higher" type="button" class="move" data-do="higher" @click="emit('move', 1)">{{ say.n12FretsHigher }}</button>
-  <button v-if="chosen?.lower" type="button" class="move" data-do="lower" @click="emit('move', -1)">{{ say.n12FretsLower }}</button>
+  <span class="right">
+    <v-menu v-if="shapes.length">
+      <template #activator="{ props: activator }">
+        <v-btn v-bind="activator" size="small" :append-icon="mdiChevronDown" data-do="shapes">{{ say.moreShapes }}</v-btn>
+      </template>
+      <v-list density="comfortable" border>
+        <v-list-item v-for="s in shapes" :key="s.title" :title="s.title" v-bind="s.note ? { subtitle: s.note } : {}" :data-do="s.id" @click="s.run()" />
+      </v-list>
+    </v-menu>
+    <template v-if="count > 1">
+      <v-btn :icon="mdiChevronLeft" size="small" :aria-label="say.previousBoxComma" :disabled="place <= 0" @click="emit('step', -1)" />
+      <v-btn :icon="mdiChevronRight" size="small" :aria-label="say.nextBoxPeriod" :disabled="place === count - 1" @click="emit('step', 1)" />
+    </template>
+  </span>
 </template>
 
 <style scoped>
@@ -30,24 +49,15 @@ const count = computed(() => props.plan.boxes.length)
   font-size: var(--size-note);
 }
 
-.move {
-  color: var(--verdigris);
-  font-size: var(--size-note);
-  min-height: 28px;
-}
-
-.move:hover {
-  text-decoration: underline;
-}
-
-select {
-  border-color: var(--rule);
-  padding: 1px 4px;
+.right {
+  align-items: center;
+  display: flex;
+  gap: 4px;
+  margin-inline-start: auto;
 }
 
 @media (pointer: coarse), (max-width: 600px) {
-  select,
-  .move {
+  select {
     min-height: 44px;
   }
 }

@@ -43,14 +43,11 @@ function land() {
     <slot v-else />
     <p v-if="capo" class="capo">{{ say.fretsCountFromTheCapo }}</p>
   </div>
-  <div v-roving="'button, select'" class="row" role="group" :aria-label="pressed ? say.changeThisNote : say.continueFromThisBox">
-    <slot name="boxes" />
+  <div v-roving="'button, select'" class="row" role="group" :aria-label="pressed ? say.changeThisNote : say.boxes">
+    <slot name="boxes" :ways="ways" />
     <template v-if="pressed && why">
       <FingerRow :why="why" @hold="hold" />
       <button type="button" class="way" data-do="land" @click="land">{{ landing ? say.resetTheEnding : say.endTheRunHere }}</button>
-    </template>
-    <template v-else-if="!pressed">
-      <button v-for="w in ways" :key="w.label" type="button" class="way" :title="w.note" data-do="way" @click="emit('change', w.changes as Changes)">{{ w.label }}</button>
     </template>
   </div>
 </template>
@@ -58,8 +55,7 @@ function land() {
 <style scoped>
 .said {
   line-height: 1.3;
-  min-height: 2.6em;
-  padding-inline-start: 46px;
+  min-height: 1.9em;
 }
 
 p {
@@ -85,8 +81,7 @@ p {
   display: flex;
   flex-wrap: wrap;
   gap: 0 14px;
-  min-height: 30px;
-  padding-inline-start: 46px;
+  min-height: 34px;
 }
 
 .way {
@@ -100,11 +95,6 @@ p {
 }
 
 @media (pointer: coarse), (max-width: 600px) {
-  .said,
-  .row {
-    padding-inline-start: 0;
-  }
-
   .way {
     min-height: 44px;
   }

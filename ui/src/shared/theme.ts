@@ -23,6 +23,9 @@ function colours(of: Theme) {
     added: role('plum'),
     faint: role('faint'),
     rule: role('rule'),
+    tonal: role('tonal'),
+    line: role('line'),
+    'root-line': role('rootLine'),
   }
 }
 

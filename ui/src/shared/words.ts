@@ -2,6 +2,9 @@ import type { Part } from './part'
 
 /** What people read on every screen and in shared parts. */
 export const say = {
+  more: 'More',
+  printSheet: 'Print sheet',
+  assignToName: (name: Part) => `Assign to ${name}`,
   showThisList: 'show this list',
   youreSignedOutSignInAgain: "You're signed out. Sign in again in another tab; what you typed stays here.",
   signIn: 'Sign in',

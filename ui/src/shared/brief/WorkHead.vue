@@ -2,7 +2,7 @@
 import { say } from '../words'
 import { mdiContentSaveOutline, mdiLinkVariant, mdiPrinterOutline } from '@mdi/js'
 import { useEventListener } from '@vueuse/core'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import BriefSentence from './BriefSentence.vue'
 import ProblemList from './ProblemList.vue'
 import SaveDialog from './SaveDialog.vue'
@@ -10,6 +10,7 @@ import SheetDialog from './SheetDialog.vue'
 import { titleOf } from './title'
 import { useSaved } from './useSaved'
 import type { Work } from './useWork'
+import MoreMenu, { type More } from '../shell/MoreMenu.vue'
 import { tell } from '../shell/notice'
 import { useReturnFocus } from '../shell/returnFocus'
 import type { Brief } from '../../api/client'
@@ -21,6 +22,9 @@ const props = defineProps<{
   said: { sentenceParts: { text: string; field?: string }[]; spoken: string; sentence: string; brief: Brief }
   round?: boolean
   keeps?: boolean
+  /** Saving is a button of its own, not in the menu. */
+  saves?: boolean
+  more?: More[]
 }>()
 const emit = defineEmits<{ keep: [] }>()
 
@@ -47,6 +51,13 @@ watch(saveOpen, (now) => {
   if (!now || kept.value || (draft.value.title && draft.value.title !== suggested)) return
   draft.value.title = suggested = titleOf(props.said.sentenceParts)
 })
+
+const more = computed<More[]>(() => [
+  { id: 'sheet', title: say.printSheet, icon: mdiPrinterOutline, run: () => (sheetOpen.value = true) },
+  ...(site.stand || props.saves ? [] : [{ id: 'save', title: say.save, icon: mdiContentSaveOutline, run: () => (saveOpen.value = true) }]),
+  ...(props.more ?? []),
+  { id: 'link', title: say.copyLink, icon: mdiLinkVariant, run: () => void copyLink() },
+])
 
 async function copyLink() {
   try {
@@ -89,10 +100,9 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
       <p v-if="kept" class="kept">
         {{ kept.title }}<span v-if="dirty"> {{ say.changed }}</span>
       </p>
-      <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">{{ say.save }}</v-btn>
-      <v-btn color="primary" variant="tonal" :icon="mdiLinkVariant" size="small" :aria-label="say.copyLink" data-do="link" @click="copyLink" />
       <slot />
-      <v-btn color="primary" variant="tonal" :prepend-icon="mdiPrinterOutline" data-do="sheet" @click="sheetOpen = true">{{ say.sheet }}</v-btn>
+      <v-btn v-if="saves && !site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">{{ say.save }}</v-btn>
+      <MoreMenu :items="more" />
     </div>
   </div>
   <p class="unseen" role="status">{{ announced }}</p>
@@ -115,7 +125,7 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
 .top {
   align-items: start;
   display: flex;
-  gap: 24px;
+  gap: 16px;
   justify-content: space-between;
 }
 
@@ -126,12 +136,13 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
   flex-wrap: wrap;
   gap: 8px;
   justify-content: end;
-  max-width: 260px;
+  max-width: 340px;
 }
 
 .kept {
   color: var(--faint);
   font-size: var(--size-note);
+  order: 1;
   text-align: end;
   width: 100%;
 }
@@ -146,29 +157,15 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
     justify-content: start;
     max-width: none;
   }
-}
-
-@media (max-width: 600px) {
-  .actions {
-    gap: 4px;
-    justify-content: space-between;
-    max-width: none;
-    width: 100%;
-  }
-
-  .actions :deep(.v-btn) {
-    font-size: var(--size-note);
-    min-width: 40px;
-    min-height: 44px;
-    padding-inline: 8px;
-  }
-
-  .actions :deep(.v-btn__prepend) {
-    display: none;
-  }
 
   .kept {
     text-align: start;
+  }
+}
+
+@media (max-width: 600px) {
+  .actions :deep(.v-btn) {
+    min-height: 44px;
   }
 }
 </style>

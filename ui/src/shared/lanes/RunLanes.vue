@@ -6,6 +6,8 @@ import type { Plan, Score, Take } from '../../api/client'
 import NoteMark from '../neck/NoteMark.vue'
 import { low } from '../shell/narrow'
 import { noteLabel } from '../neck/labels'
+import { pretty } from '../signs'
+import { keptLabel } from '../shell/kept'
 import { headOf } from './columns'
 
 const RunStaff = defineAsyncComponent(() => import('../notation/RunStaff.vue'))
@@ -31,6 +33,13 @@ const { width } = useElementSize(frame)
 const head = 38
 const edge = 30
 const names = computed(() => (props.score ? headOf(props.score) : edge))
+/** Short signs, as on the printed page. */
+const shortStrokes: Record<string, string> = { hammer: 'ho', pull: 'po', slide: 'sl' }
+
+/** What a mark says: note, degree or fret. Fingers are below, and steps are no fingers. */
+const markLabel = (e: Plan['run']['events'][number]) =>
+  keptLabel.value === 'note' ? noteLabel(props.plan.scale, e.name) : keptLabel.value === 'degree' ? pretty(e.degree) : String(e.fret)
+
 const events = computed(() => props.plan.run.events)
 /** The column of each note, and how many there are: the staff has further ones for rests and for notes that are tied. */
 const places = computed(() => {
@@ -202,7 +211,7 @@ watch(
           :y="y(e.string)"
           :w="mark.w"
           :h="mark.h"
-          :label="String(e.fret)"
+          :label="markLabel(e)"
           :root="e.degree === '1'"
           :added="plan.boxes[plan.box]?.notes[e.note]?.layer === 'added'"
           :current="i === current"
@@ -232,7 +241,10 @@ watch(
           <title>{{ say.oneStrokeAcrossBothStrings }}</title>
         </path>
         <path v-if="e.stroke === 'down' || e.stroke === 'up'" class="stroke" :d="stroke(i, e.stroke)" />
-        <text v-else :x="x(i)" :y="bottom + lane / 2 + 41" class="finger pluck">{{ e.stroke }}</text>
+        <text v-else :x="x(i)" :y="bottom + lane / 2 + 41" class="finger pluck">
+          {{ shortStrokes[e.stroke] ?? e.stroke }}
+          <title v-if="shortStrokes[e.stroke]">{{ e.stroke }}</title>
+        </text>
       </g>
       <g v-for="(at, k) in ends" :key="`end${k}`" class="end" :data-end="k" @pointerdown="pull(k as 0 | 1, $event)">
         <rect :x="at - 11" :y="17" width="22" :height="height - 17" class="hit" />

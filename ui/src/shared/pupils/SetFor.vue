@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { say } from '../words'
-import { mdiAccountArrowRightOutline } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import type { Brief, StoredPupil, WorksheetRequest } from '../../api/client'
 import type { Asked } from '../ladderAddress'
@@ -15,6 +14,8 @@ const props = defineProps<{
   asked?: Asked
   /** Set in place of the brief, on its instrument. */
   worksheet?: WorksheetRequest
+  /** The first thing to do on its screen. */
+  first?: boolean
 }>()
 const open = ref(false)
 const words = ref('')
@@ -55,7 +56,7 @@ async function set(p: StoredPupil) {
 <template>
   <v-menu v-if="!site.stand" v-model="open" :close-on-content-click="false">
     <template #activator="{ props: activator }">
-      <v-btn v-bind="activator" color="primary" variant="tonal" :prepend-icon="mdiAccountArrowRightOutline" data-do="set-for">{{ say.assign }}</v-btn>
+      <v-btn v-bind="activator" color="primary" :variant="first ? 'flat' : 'tonal'" data-do="set-for">{{ brief.for ? say.assignToName(brief.for) : say.assign }}</v-btn>
     </template>
     <v-card border class="whom" role="dialog" :aria-label="say.assignTo">
       <p class="panel-title">{{ say.assignToUntilTheNextLesson }}</p>

@@ -1,3 +1,4 @@
+import { taught } from './taught'
 import { say } from '../words'
 import { api, CallError, take, type Assignment, type Brief, type LadderRequest, type NextProposal, type Pupil, type StoredAssignment, type StoredPupil } from '../../api/client'
 import { toQuery } from '../brief/query'
@@ -8,7 +9,11 @@ const path = (id: string) => ({ params: { path: { id } } })
 
 /** What can be done with pupils. */
 export const pupils = {
-  list: (q = '', after?: string, limit = 100) => take(api.GET('/api/v1/pupils', { params: { query: { q, limit: String(limit), ...(after ? { after } : {}) } } })),
+  list: async (q = '', after?: string, limit = 100) => {
+    const page = await take(api.GET('/api/v1/pupils', { params: { query: { q, limit: String(limit), ...(after ? { after } : {}) } } }))
+    if (!q && !after) taught.value = page.pupils.length > 0
+    return page
+  },
   trash: () => take(api.GET('/api/v1/pupils/trash')),
   get: (id: string) => take(api.GET('/api/v1/pupils/{id}', path(id))),
   create: (pupil: Pupil) => take(api.POST('/api/v1/pupils', { body: { pupil } })),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { say } from '../words'
-import { mdiMetronome, mdiMinus, mdiMusicClefTreble, mdiPlay, mdiPlus, mdiRepeat, mdiStop, mdiVolumeMedium } from '@mdi/js'
+import { mdiMetronome, mdiMinus, mdiMusicClefTreble, mdiNumeric4BoxMultipleOutline, mdiPlay, mdiPlus, mdiRepeat, mdiStop, mdiVolumeMedium } from '@mdi/js'
 import { onMounted, onUnmounted, ref, type ComponentPublicInstance } from 'vue'
 import ToggleButton from '../shell/ToggleButton.vue'
 import { playButton } from './playButton'
@@ -34,15 +34,21 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
     <v-btn
       id="play"
       ref="button"
-      :icon="playing ? mdiStop : mdiPlay"
+      class="start"
       color="primary"
-      variant="tonal"
-      size="small"
+      variant="flat"
       :loading="starting"
       :aria-label="playing ? say.stopSpace : say.playTheRunSpace"
       data-do="play"
       @click="emit('toggle')"
-    />
+    >
+      <v-icon :icon="playing ? mdiStop : mdiPlay" size="24" />
+    </v-btn>
+    <span v-if="!steady" class="speed" role="group" :aria-label="say.tempo">
+      <v-btn :icon="mdiMinus" size="small" variant="text" :disabled="keptSpeed <= (speeds[0] ?? 0)" :aria-label="say.slower" data-do="slower" @click="stepSpeed(-1)" />
+      <span class="tempo" aria-live="polite" :class="{ changed: keptSpeed !== 1 }">{{ Math.round(tempo * keptSpeed) }}</span>
+      <v-btn :icon="mdiPlus" size="small" variant="text" :disabled="keptSpeed >= (speeds.at(-1) ?? 0)" :aria-label="say.faster" data-do="faster" @click="stepSpeed(1)" />
+    </span>
     <ToggleButton
       v-if="repeats"
       :model-value="!!loop"
@@ -52,14 +58,9 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
       @update:model-value="emit('repeat')"
     />
     <b v-if="loop" class="looped">{{ barsOf(loop) }}</b>
-    <span v-if="!steady" class="speed" role="group" :aria-label="say.tempo">
-      <v-btn :icon="mdiMinus" size="x-small" variant="text" :disabled="keptSpeed <= (speeds[0] ?? 0)" :aria-label="say.slower" data-do="slower" @click="stepSpeed(-1)" />
-      <span class="tempo" aria-live="polite" :class="{ changed: keptSpeed !== 1 }">{{ Math.round(tempo * keptSpeed) }}</span>
-      <v-btn :icon="mdiPlus" size="x-small" variant="text" :disabled="keptSpeed >= (speeds.at(-1) ?? 0)" :aria-label="say.faster" data-do="faster" @click="stepSpeed(1)" />
-    </span>
-    <ToggleButton v-model="keptCountIn" :title="say.twoBarCountIn2" data-do="count-in">{{ say.countIn }}</ToggleButton>
-    <ToggleButton v-model="keptClick" :icon="mdiMetronome" :aria-label="say.clickM" />
-    <ToggleButton v-if="staff" v-model="keptStaff" :icon="mdiMusicClefTreble" :aria-label="say.staffS" data-do="staff" />
+    <ToggleButton v-model="keptCountIn" :icon="mdiNumeric4BoxMultipleOutline" :aria-label="say.twoBarCountIn2" :title="say.twoBarCountIn2" data-do="count-in" />
+    <ToggleButton v-model="keptClick" :icon="mdiMetronome" :aria-label="say.clickM" :title="say.clickM" />
+    <ToggleButton v-if="staff" v-model="keptStaff" :icon="mdiMusicClefTreble" :aria-label="say.staffS" :title="say.staffS" data-do="staff" />
     <b v-if="counting" class="counting" role="status">{{ counting }}</b>
     <v-menu :close-on-content-click="false" location="top end">
       <template #activator="{ props: activator }">
@@ -92,9 +93,25 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
   border-top: 1px solid var(--rule);
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: 4px 8px;
   margin-top: 4px;
-  padding: 4px 0 2px;
+  padding: 4px 0;
+}
+
+.start {
+  min-width: 44px;
+  padding: 0;
+}
+
+.facts {
+  color: var(--faint);
+  font-size: var(--size-note);
+  margin-inline-start: auto;
+  padding-inline-end: 8px;
+}
+
+.facts :deep(b) {
+  color: var(--ink);
 }
 
 .counting {
@@ -112,7 +129,8 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
 }
 
 .tempo {
-  min-width: 2.2em;
+  font-weight: 700;
+  min-width: 2em;
   text-align: center;
 }
 
