@@ -219,7 +219,7 @@ func TestASaveThatWaited(t *testing.T) {
 	p.do(press("k"))
 	p.eventually("h1", "lay D Dorian out")
 	p.do(click(`[data-unsaved=send]`))
-	p.eventually(".v-snackbar", "“Wait” is saved, as it was.")
+	p.eventually(".v-snackbar", "“Wait” saved, without your later changes.")
 	assert.Contains(t, p.text("h1"), "lay D Dorian out")
 	assert.Empty(t, p.text(".kept"), "the bench is another brief")
 	p.do(chromedp.Navigate(p.url + "/saved"))

@@ -153,7 +153,7 @@ func TestAWorksheetWithEachSlip(t *testing.T) {
 	write(1, "bes c d es f g ab bes")
 	slip("sign-too-many")
 	write(1, "bes c d es f g a b♭")
-	p.eventually(`[data-item="1"] [data-words]`, "How many signs are there?")
+	p.eventually(`[data-item="1"] [data-words]`, "How many sharps or flats are there?")
 	p.fill(`[data-item="1"] [data-count]`, "3")
 	slip("counted-twice")
 	p.fill(`[data-item="1"] [data-count]`, "2")

@@ -218,7 +218,7 @@ func shown(p plan.Plan) plan.Plan {
 const careCode = "care"
 
 // usualCare is what is said where no stretch of the run calls for more.
-const usualCare = "Keep sittings short, with breaks; stop if it hurts. Pain, numbness or tingling that stays is for a doctor or a physiotherapist. With headphones, keep the click quiet."
+const usualCare = "Keep sessions short and take breaks. Stop if it hurts. If pain, numbness or tingling lasts, see a doctor or physiotherapist. With headphones, keep the volume low."
 
 func careOf(stops []Stop) string {
 	for _, s := range stops {

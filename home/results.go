@@ -69,7 +69,7 @@ func ParseResults(text string) ([]Results, error) {
 		out = append(out, r)
 	}
 	if len(out) == 0 {
-		return nil, fault.At("text", "no results were found: give the text, the file or the code of a page for home; its line begins with %s", resultsMark)
+		return nil, fault.At("text", "no results were found: give the text, the file or the code from a home page. Its line starts with %s", resultsMark)
 	}
 	return out, nil
 }

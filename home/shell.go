@@ -37,12 +37,12 @@ var (
 func NewShell(built []byte) (Shell, error) {
 	for _, mark := range []string{dataMark, titleMark, policyMark} {
 		if bytes.Count(built, []byte(mark)) != 1 {
-			return Shell{}, fmt.Errorf("the shell of the page for home has not one %s: run make build", mark)
+			return Shell{}, fmt.Errorf("the home page's shell doesn't have exactly one %s: run make build", mark)
 		}
 	}
 	script, style := hashes(scripts, built), hashes(styles, built)
 	if script == "" || style == "" {
-		return Shell{}, errors.New("the shell of the page for home has no script or no style: run make build")
+		return Shell{}, errors.New("the home page's shell has no script or no style: run make build")
 	}
 	policy := "default-src 'none'; script-src" + script + "; style-src" + style +
 		"; font-src data:; img-src data:; base-uri 'none'; form-action 'none'"

@@ -83,7 +83,7 @@ func fromSound(r io.Reader, p piece.Piece) ([]take.Heard, float64, []string, err
 	s := listen.Sound{Samples: samples, Rate: rate}
 	level := listen.LevelOf(s)
 	if level.Silent {
-		return nil, 0, nil, fmt.Errorf("nothing can be heard in %.0f seconds: give a louder take", s.Seconds())
+		return nil, 0, nil, fmt.Errorf("the take is silent for all %.0f seconds: give a louder take", s.Seconds())
 	}
 	expect := listen.Expected(p)
 	heard, err := listen.Notes(s, expect)
@@ -97,12 +97,12 @@ const quickLow = 0.110
 // told before and after. Measured: docs/listening.md.
 func Limits(p piece.Piece) []string {
 	expect := listen.Expected(p)
-	out := []string{"A note that is an octave off cannot be told from the right one."}
+	out := []string{"A note an octave off can't be told from the right one."}
 	switch {
 	case p.Instrument.Family == neck.Uprights:
-		out = append(out, "An upright bass is heard unsurely: judge it by ear, or hand in MIDI.")
+		out = append(out, "An upright bass is hard to hear reliably. Judge it by ear, or upload MIDI.")
 	case expect.Low < listen.LowNote && expect.GapSec < quickLow:
-		out = append(out, "Low notes this fast are heard less surely, as their waves are long: an extra note may be missed.")
+		out = append(out, "Fast low notes are hard to hear reliably. An extra note may be missed.")
 	}
 	return out
 }

@@ -28,8 +28,8 @@ func TestLimitsAreSaid(t *testing.T) {
 		perBeat, tempo int
 		want           string
 	}{
-		{"guitar", 2, 72, ""}, {"bass", 2, 72, ""}, {"bass", 4, 150, "heard less surely"}, {"upright-bass", 1, 60,
-			"heard unsurely"},
+		{"guitar", 2, 72, ""}, {"bass", 2, 72, ""}, {"bass", 4, 150, "hard to hear reliably"}, {"upright-bass", 1, 60,
+			"hard to hear reliably"},
 	} {
 		limits := intake.Limits(work(t, c.instrument, c.perBeat, c.tempo))
 		assert.Contains(t, limits[0], "octave", c.instrument)
@@ -45,7 +45,7 @@ func TestLevelsAreTold(t *testing.T) {
 	require.NoError(t, err)
 	samples, err := sound.Perform(p.Instrument, played, 0, 1)
 	require.NoError(t, err)
-	for want, gain := range map[string]float32{"very quiet": 0.02, "cut off where it is loudest": 8} {
+	for want, gain := range map[string]float32{"very quiet": 0.02, "too loud and distorts": 8} {
 		louder := make([]float32, len(samples))
 		for i, s := range samples {
 			louder[i] = s * gain
@@ -83,5 +83,5 @@ func TestSilenceIsNoTake(t *testing.T) {
 	var file bytes.Buffer
 	require.NoError(t, wav.Write(&file, make([]float32, 60*8000), 8000))
 	_, err := intake.File("take", &file, p)
-	assert.ErrorContains(t, err, "nothing can be heard in 60 seconds")
+	assert.ErrorContains(t, err, "the take is silent for all 60 seconds")
 }

@@ -64,7 +64,7 @@ func heardPhrase(data []byte, r brief.Reading) (line.Line, error) {
 		return line.Line{}, fmt.Errorf("%.0f seconds were given: give %d at most", s.Seconds(), mostPlayedIn)
 	}
 	if listen.LevelOf(s).Silent {
-		return line.Line{}, fmt.Errorf("nothing can be heard in %.0f seconds: play louder, or nearer to the microphone", s.Seconds())
+		return line.Line{}, fmt.Errorf("the recording is silent for all %.0f seconds: play louder, or closer to the microphone", s.Seconds())
 	}
 	low, high := pitch.MaxMIDI, 0
 	for str := 1; str <= r.Neck.Strings(); str++ {
@@ -82,7 +82,7 @@ func heardPhrase(data []byte, r brief.Reading) (line.Line, error) {
 		}
 	}
 	l, err := PlayedIn(sure, r.Rhythm.TempoBPM)
-	l.Left = append(l.Left, "by microphone an octave is not told for sure")
+	l.Left = append(l.Left, "the octave is uncertain when heard by microphone")
 	return l, err
 }
 
@@ -99,7 +99,7 @@ func PlayedIn(heard []take.Heard, tempoBPM int) (line.Line, error) {
 		midi[i], seconds[i] = h.MIDI, h.OnsetSec
 	}
 	l := line.Played(midi, seconds, float64(tempoBPM))
-	l.Left = append(l.Left, fmt.Sprintf("the times are as it was played, to the nearest part of a beat at %d",
+	l.Left = append(l.Left, fmt.Sprintf("times are as played, rounded to the nearest part of a beat at %d",
 		tempoBPM))
 	return l, nil
 }

@@ -84,8 +84,8 @@ func TestPractice(t *testing.T) {
 func TestTakes(t *testing.T) {
 	c := start(t)
 	for body, want := range map[string]string{
-		`{"brief": ` + dorian + `}`:                                          "no note was heard",
-		`{"brief": ` + dorian + `, "midi": "?"}`:                             "it is no base64",
+		`{"brief": ` + dorian + `}`:                                          "no notes were heard",
+		`{"brief": ` + dorian + `, "midi": "?"}`:                             "it isn't base64",
 		`{"brief": ` + dorian + `, "midi": "UklGRgAAAABXQVZFZm10IA=="}`:      "cut off before its samples",
 		`{"brief": {"instrument": {"id": "harp"}, "scale": {"tonic": "C"}}}`: "no instrument is called",
 	} {

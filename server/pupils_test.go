@@ -53,7 +53,7 @@ func TestAnAfternoon(t *testing.T) {
 	assert.Empty(t, day.Lessons[1].Attention)
 	row := day.Lessons[1].Set[0]
 	assert.Equal(t, "quarter notes at 66", row.Next)
-	assert.Equal(t, "Clean at quarter notes at 60. Goal: quarter notes at 66. 2 tries on one day", row.Progress.Words)
+	assert.Equal(t, "Clean at quarter notes at 60. Goal: quarter notes at 66. 2 tries over one day", row.Progress.Words)
 	assert.Equal(t, "go-on", day.Lessons[1].Next.Kind)
 	require.Len(t, day.Others, 1, "of another day, and wants a look")
 	assert.Equal(t, "Monday 2031-03-03", day.Week[0].Name+" "+day.Week[0].Date.String())
@@ -175,7 +175,7 @@ func TestKeptWeeks(t *testing.T) {
 
 	over := c.call("PUT", path, `{"version": 2, "request": {"brief": `+dorian+`, "start": "2031-01-06", "weeks": 2, "keys": "fourths"}}`)
 	require.Equal(t, 200, over.status, over.body)
-	assert.Contains(t, over.body, "the weeks stand as they were planned",
+	assert.Contains(t, over.body, "so the plan is unchanged",
 		"weeks that went by untouched can still be seen and changed")
 	assert.Len(t, into[api.KeptWeeks](t, over).Weeks.Weeks, 2)
 

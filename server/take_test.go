@@ -117,7 +117,7 @@ func TestBadTakes(t *testing.T) {
 	silence := &bytes.Buffer{}
 	require.NoError(t, wav.Write(silence, make([]float32, 44100), 44100))
 	for want, a := range map[string]answer{
-		"nothing can be heard in 1 seconds: give a louder take": c.send("/api/v1/take", silence.String(), "brief",
+		"the take is silent for all 1 seconds: give a louder take": c.send("/api/v1/take", silence.String(), "brief",
 			dorian),
 		"neither a WAV file nor a Standard MIDI File": c.send("/api/v1/take", "something else", "brief",
 			dorian),

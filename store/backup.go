@@ -49,7 +49,7 @@ func (e Newer) Error() string {
 type NoBackup struct{ File, Why string }
 
 func (e NoBackup) Error() string {
-	return fmt.Sprintf("Can't import %s: %s. Nothing was changed", filepath.Base(e.File), e.Why)
+	return fmt.Sprintf("can't import %s: %s. Nothing was changed", filepath.Base(e.File), e.Why)
 }
 
 // backupTable is what a backup says of itself: one row.

@@ -64,7 +64,7 @@ func TestBackupAndRestore(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, os.FileMode(0o600), stat.Mode().Perm(), "its owner's alone")
 	_, err = s.Backup(t.Context(), file, "v1")
-	assert.ErrorContains(t, err, "is there already")
+	assert.ErrorContains(t, err, "already exists")
 
 	other := open(t, t.TempDir())
 	_, err = other.Shelf(briefs).Create(t.Context(), draft("Theirs", "", "Ab"))
@@ -107,11 +107,11 @@ func TestWhatCannotBeRestored(t *testing.T) {
 	foreign := filepath.Join(t.TempDir(), "foreign.db")
 	run(t, foreign, "CREATE TABLE x (y)")
 	for path, want := range map[string]string{
-		other("nothing.db", nil): "no backup",
-		other("text.db", []byte("hello, this is no database at all")): "no backup",
-		other("cut.db", data[:len(data)/3]):                           "cannot be taken in",
+		other("nothing.db", nil): "isn't an Even Ladder backup",
+		other("text.db", []byte("hello, this is no database at all")): "isn't an Even Ladder backup",
+		other("cut.db", data[:len(data)/3]):                           "can't import",
 		other("flipped.db", flipped):                                  "damaged", changed: "was changed", newer: "newer Even Ladder",
-		foreign: "no backup", filepath.Join(dir, "none.db"): "cannot be read", dir: "no file",
+		foreign: "isn't an Even Ladder backup", filepath.Join(dir, "none.db"): "can't be read", dir: "isn't a file",
 	} {
 		aside := filepath.Join(t.TempDir(), "aside.db")
 		_, err := s.Restore(t.Context(), path, aside, "v1")
@@ -155,7 +155,7 @@ func TestOneAtATime(t *testing.T) {
 	var used store.InUse
 	require.ErrorAs(t, err, &used)
 	assert.Equal(t, fmt.Sprint(os.Getpid()), used.Process)
-	assert.ErrorContains(t, err, "stop that one first")
+	assert.ErrorContains(t, err, "stop that first")
 	require.NoError(t, s.Close())
 
 	won := make(chan *store.Store, 16)

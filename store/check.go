@@ -78,7 +78,7 @@ func (b body) read(kind, text string) error {
 	}
 	k, ok := table.Find(Kinds, kind)
 	if !ok {
-		return fmt.Errorf("there is no kind %q", kind)
+		return fmt.Errorf("no kind is called %q", kind)
 	}
 	if _, err := k.Thing(Draft{Body: []byte(text)}); err != nil {
 		return Unreadable{err}

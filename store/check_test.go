@@ -50,7 +50,7 @@ func TestUnreadableRowsStandApart(t *testing.T) {
 	var named []string
 	for _, d := range apart {
 		named = append(named, d.Where+" "+d.ID)
-		assert.Contains(t, d.What, "cannot be read")
+		assert.Contains(t, d.What, "can't be read")
 	}
 	assert.ElementsMatch(t, []string{"saved briefs " + ids[3], "saved briefs " + ids[1], "pupils " + p.ID}, named)
 	found, err = s.Check(t.Context())

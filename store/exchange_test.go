@@ -73,7 +73,7 @@ func TestWhatCannotBeImported(t *testing.T) {
 	other := open(t, t.TempDir())
 	before := tablesIn(t, export(t, other))
 	for text, want := range map[string]string{
-		"": "no export", "{}": "no export", out[:len(out)/2]: "no export",
+		"": "isn't an Even Ladder export", "{}": "isn't an Even Ladder export", out[:len(out)/2]: "isn't an Even Ladder export",
 		strings.Replace(out, `"schema": `, `"schema": 9`, 1): "newer",
 		strings.Replace(out, `"per_beat"`, `"per_beet"`,
 			1): "row 1 of log can't be imported: its columns",

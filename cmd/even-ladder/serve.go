@@ -120,7 +120,7 @@ func serve(ctx context.Context, out io.Writer, dir string, o serving) error {
 	}
 	l, err := net.Listen("tcp", o.addr)
 	if err != nil {
-		return fmt.Errorf("cannot listen on %s: %w", o.addr, err)
+		return fmt.Errorf("can't listen on %s: %w", o.addr, err)
 	}
 	reached, err := o.toNetwork(l, dir, st, teachers)
 	if err != nil {

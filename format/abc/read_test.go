@@ -68,8 +68,8 @@ func TestReadABC(t *testing.T) {
 func TestBadABC(t *testing.T) {
 	for text, want := range map[string]string{
 		"": "line 1, column 1", "just words": "no note", "X:1\nK:Q\nC": "line 2, column 1", "X:1\nK:Cfoo\nC": "mode",
-		"X:1\nL:x\nK:C\nC": "line 2", "X:1\nK:C\nC \"open": "line 3, column 3", "X:1\nK:C\n^": "after a sign",
-		"X:1\nK:C\nc''''''''''":    "too far",
+		"X:1\nL:x\nK:C\nC": "line 2", "X:1\nK:C\nC \"open": "line 3, column 3", "X:1\nK:C\n^": "after an accidental",
+		"X:1\nK:C\nc''''''''''":    "out of range",
 		strings.Repeat("C", 2<<20): "bytes were given",
 	} {
 		_, err := Read(text)

@@ -78,16 +78,16 @@ func TestTablesByHand(t *testing.T) {
 	assert.Equal(t, []line.Note{{MIDI: 64, Beats: 1}, {MIDI: 67, At: 1, Beats: 0.5}, {MIDI: 69, At: 1.5, Beats: 1.5}},
 		l.Notes)
 	for text, want := range map[string]string{
-		"note,beats\nE4,x":          `line 2, column 2: "x" stands under beats`,
-		"note,beats\nE4,1\nH9,1":    `line 3, column 1: "H9" stands under note`,
-		"midi,beats\n128,1":         `line 2, column 1: "128" stands under midi`,
-		"midi,beats,string\n60,1,0": `line 2, column 3: "0" stands under string`,
+		"note,beats\nE4,x":          `line 2, column 2: "x" is under beats`,
+		"note,beats\nE4,1\nH9,1":    `line 3, column 1: "H9" is under note`,
+		"midi,beats\n128,1":         `line 2, column 1: "128" is under midi`,
+		"midi,beats,string\n60,1,0": `line 2, column 3: "0" is under string`,
 		"midi,beats\n":              "no note",
 		"midi\n60":                  "columns are missing",
-		"midi,beats\n\"60,1":        "not closed",
-		"midi,beats,at\n60,1,NaN":   `"NaN" stands under at`,
-		"midi,beats,fret\n60,1e9,1": `"1e9" stands under beats`,
-		"midi,beats,finger\n60,1,5": `"5" stands under finger`,
+		"midi,beats\n\"60,1":        "isn't closed",
+		"midi,beats,at\n60,1,NaN":   `"NaN" is under at`,
+		"midi,beats,fret\n60,1e9,1": `"1e9" is under beats`,
+		"midi,beats,finger\n60,1,5": `"5" is under finger`,
 	} {
 		_, err := csv.Read(text)
 		assert.ErrorContains(t, err, want, text)

@@ -102,7 +102,7 @@ func (r record) text(name string) string {
 // wrong is what is wrong with a cell.
 func (r record) wrong(name, accepted string) error {
 	return line.At{Line: r.row, Column: r.column[name] + 1, Message: strconv.Quote(fault.Clip(r.text(name))) +
-		" stands under " + name + ": give " + accepted}
+		" is under " + name + ": give " + accepted}
 }
 
 // number is a cell as a number within bounds; what is not given is as good as usual.

@@ -177,7 +177,7 @@ func (s *scoreRead) read(data []byte) error {
 			depth--
 		case xml.StartElement:
 			if depth++; depth > maxDepth {
-				return wrong(fmt.Errorf("more than %d elements stand within each other", maxDepth))
+				return wrong(fmt.Errorf("more than %d elements are nested", maxDepth))
 			}
 			if root == "" {
 				if root = t.Name.Local; root != "score-partwise" && root != "score-timewise" {
@@ -256,7 +256,7 @@ func (s *scoreRead) element(d *xml.Decoder, t xml.StartElement) (took bool, err 
 			return true, err
 		}
 		if s.notes++; s.notes > maxReadNotes {
-			return true, fmt.Errorf("more than %d notes stand in it", maxReadNotes)
+			return true, fmt.Errorf("it has more than %d notes", maxReadNotes)
 		}
 		return true, s.note(p, n)
 	}

@@ -102,10 +102,10 @@ func TestReadingAsOthersWrite(t *testing.T) {
 func TestBrokenFilesAreSaid(t *testing.T) {
 	whole := smfFile(0, 96, append([]byte{0, 0x90, 60, 80}, trackEnd...))
 	for want, data := range map[string][]byte{
-		"byte 0: it does not begin": []byte("RIFF and so on, of some length"),
-		"its format is 2":         smfFile(2, 96, trackEnd),
+		"byte 0: it doesn't start": []byte("RIFF and so on, of some length"),
+		"its format is 2":           smfFile(2, 96, trackEnd),
 		"no length":                 smfFile(0, 0, trackEnd),
-		"it has no tracks":           smfFile(0, 96),
+		"it has no tracks":          smfFile(0, 96),
 		"goes past the end":         whole[:len(whole)-2],
 		"within the head":           append(bytes.Clone(whole), 'M'),
 		"without a status":          smfFile(0, 96, []byte{0, 60, 80}),

@@ -67,16 +67,16 @@ func TestTabOfEveryKind(t *testing.T) {
 		assert.Equal(t, want, said(read(t, text)), text)
 	}
 	l := read(t, "e|--7b9--3--|\nB|-------3--|\nG|-x--------|\nD|----------|\nA|----------|\nE|----------|")
-	assert.Equal(t, []string{"1 × bends (first note only)", "1 × muted notes",
-		"1 × lower notes of chords", "timing is read from the spacing of the notes"}, l.Left)
+	assert.Equal(t, []string{"1 × bends (first note only)", "1 × lower notes of chords",
+		"1 × muted notes", "timing is read from the spacing of the notes"}, l.Left)
 }
 
 func TestBadTab(t *testing.T) {
 	for text, want := range map[string]string{
-		"no tab here":                "line 1, column 1: there is no tab",
+		"no tab here":                "line 1, column 1: it has no tab",
 		"--5--\n-----\n-----\n-----": "4 lines without names",
 		"e|--99--|\nB|------|\nG|------|\nD|------|\nA|------|\nE|------|":                 "line 1, column 5: fret 99",
-		"e|------|\nB|------|\nG|------|\nD|------|\nA|------|\nE|------|":                 "no fret stands",
+		"e|------|\nB|------|\nG|------|\nD|------|\nA|------|\nE|------|":                 "its lines have no frets",
 		"e|-5-|\nB|---|\nG|---|\nD|---|\nA|---|\nE|---|\n\ne|-5-|\nB|---|\nG|---|\nD|---|": "line 8, column 1: this system has 4 lines",
 		strings.Repeat("x", 300<<10): "bytes were given",
 	} {

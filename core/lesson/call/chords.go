@@ -77,7 +77,7 @@ func readChord(m *setting, s string) (string, error) {
 func answerChord(m *setting, ask string) (Call, error) {
 	c, ok := m.chord(ask)
 	if !ok {
-		return Call{}, fmt.Errorf("%s is no chord of this key", ask)
+		return Call{}, fmt.Errorf("%s isn't a chord of this key", ask)
 	}
 	words := make([]string, len(c.Notes))
 	for i, n := range c.Notes {
@@ -121,7 +121,7 @@ func answerLanding(m *setting, ask string) (Call, error) {
 	note, _, _ := strings.Cut(ask, "/")
 	c, ok := m.chord(ask)
 	if !ok {
-		return Call{}, fmt.Errorf("%s is no chord of this key", ask)
+		return Call{}, fmt.Errorf("%s isn't a chord of this key", ask)
 	}
 	name := m.Scale.Tonic.Degree(pitch.MustParseDegree(note))
 	answer, why := "no", fmt.Sprintf("%s has %s. %s moves on to one of them.", m.chordTitle(c), m.list(c.Notes),

@@ -124,7 +124,7 @@ func (m *setting) keyWith(fifths int) (pitch.Name, bool) {
 func readSignature(_ *setting, s string) (string, error) {
 	n, ok := signCount(s)
 	if !ok {
-		return "", fmt.Errorf("%q was given: give so many signs, such as 3#, 2b or 0", fault.Clip(s))
+		return "", fmt.Errorf("%q was given: give a number of sharps or flats, such as 3#, 2b or 0", fault.Clip(s))
 	}
 	return signText(n), nil
 }

@@ -106,7 +106,7 @@ func TestTwoSchoolsOfMinor(t *testing.T) {
 		assert.Len(t, c.Ask, 1, "the degrees of the major alone")
 	}
 	_, err = call.Build(call.Request{Brief: bass("B", "major"), Kind: "numbers", Minor: "relative"})
-	assert.ErrorContains(t, err, "no minor key")
+	assert.ErrorContains(t, err, "isn't a minor key")
 }
 
 func TestProgressions(t *testing.T) {

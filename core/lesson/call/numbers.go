@@ -78,7 +78,7 @@ func (r *Request) checkWays(faults *fault.List) {
 func (m *setting) anchors() error {
 	if m.asked.Minor == countedAsRelative {
 		if !m.Scale.MinorType() {
-			return fault.At("minor", "%q was given: %s is no minor key, so give %s or nothing", m.asked.Minor,
+			return fault.At("minor", "%q was given: %s isn't a minor key, so give %s or nothing", m.asked.Minor,
 				m.Scale.Title(), MinorSchools[0].ID)
 		}
 		m.from = m.Scale.Tonic.Degree(flatThree)

@@ -172,7 +172,7 @@ func (m *setting) plan() error {
 		return err
 	}
 	if len(p.Boxes) == 0 {
-		return fault.At("brief", "there is no box here: give another layout or key")
+		return fault.At("brief", "this layout has no box here: give another layout or key")
 	}
 	m.box = p.Boxes[p.Box]
 	return nil

@@ -174,7 +174,7 @@ const usualStartBPM = 60
 
 func check(f *fault.List, field string, s Step, own rhythm.Rhythm) {
 	if own.Free && s.PerBeat != own.PerBeat {
-		f.Addf(field+".perBeat", "%d was given: a phrase has lengths of its own, give %d", s.PerBeat, own.PerBeat)
+		f.Addf(field+".perBeat", "%d was given: a phrase has its own note lengths, so give %d", s.PerBeat, own.PerBeat)
 		return
 	}
 	f.Between(field+".perBeat", s.PerBeat, rhythm.MinPerBeat, rhythm.MaxPerBeat)

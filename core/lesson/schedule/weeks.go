@@ -183,7 +183,7 @@ func (r *Request) check() error {
 		if _, ok := table.Find(brief.Orders, r.Keys); !ok || r.Keys == brief.OwnOrder {
 			faults.Add("keys", fault.Word(r.Keys, table.IDs(brief.Orders[:len(brief.Orders)-1])))
 		} else if !r.Brief.Round.IsZero() {
-			faults.Addf("keys", "%q was given beside a round, which brings its own keys: leave one of them out", r.Keys)
+			faults.Addf("keys", "%q was given with a round, which has its own keys: leave one of them out", r.Keys)
 		}
 	}
 	for field, n := range map[string]int{"holidays": len(r.Holidays), "missed": len(r.Missed), "own": len(r.Own),

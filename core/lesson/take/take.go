@@ -219,7 +219,7 @@ func check(p piece.Piece, heard []Heard) error {
 func Check(heard []Heard) error {
 	switch {
 	case len(heard) == 0:
-		return fault.At("take", "no note was heard: give a take with notes")
+		return fault.At("take", "no notes were heard: give a take with notes")
 	case len(heard) > MaxHeard:
 		return fault.At("take", "%d notes were given: give up to %d", len(heard), MaxHeard)
 	}

@@ -195,7 +195,7 @@ func costOf(p piece.Piece, heard []Heard, matched []int) float64 {
 func TestWhatCannotBeJudged(t *testing.T) {
 	p := row(8, 60)
 	for want, heard := range map[string][]Heard{
-		"no note was heard": nil, "up to 5 minutes": {{MIDI: 50, OnsetSec: 400}}, "give up to 6000": make([]Heard,
+		"no notes were heard": nil, "up to 5 minutes": {{MIDI: 50, OnsetSec: 400}}, "give up to 6000": make([]Heard,
 			MaxHeard+1), "give 0 to 127": {{MIDI: 128}},
 	} {
 		_, err := Judge(p, heard, 1)

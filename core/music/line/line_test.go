@@ -41,7 +41,7 @@ func TestTyped(t *testing.T) {
 	assert.Equal(t, "76@0+1 61@2+0.5 64@2.5+2 60@4.5+1 66@5.5+1 61@6.5+1.5", strings.Join(got, " "))
 	for text, want := range map[string]string{
 		"E5 C4\n G4 q5": "line 2, column 5", "": "line 1, column 1", "E5/0": "length", "E5/x": "length",
-		"r r": "a note", "E99": "no note",
+		"r r": "no note was given", "E99": "isn't a note",
 	} {
 		_, err := line.Typed(text, pitch.MustParseName("A"), plantest.English, neck.Neck{})
 		assert.ErrorContains(t, err, want, text)

@@ -114,7 +114,7 @@ var instrumentGroup = Group{Head: "instrument.id", first: true, make: makeNeck, 
 		},
 	},
 	{
-		Path: "instrument.courses", Title: "Strings in pairs", About: "Strings stand in pairs.", Point: pointReader,
+		Path: "instrument.courses", Title: "Strings in pairs", About: "Strings are in pairs.", Point: pointReader,
 		at: func(b *Brief) any { return &b.Instrument.Courses }, within: theInstrument,
 		fill: func(r *Reading) { fill(&r.Brief.Instrument.Courses, r.Instrument.Courses) },
 		choices: func(*Reading) []Choice {

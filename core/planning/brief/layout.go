@@ -127,7 +127,7 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 			l := r.Brief.Layout
 			f.Between("layout.highFret", *l.HighFret, 1, r.Neck.Frets)
 			if *l.LowFret > *l.HighFret {
-				f.Addf("layout.lowFret", "%d lies above layout.highFret %d: give a low fret at or under it",
+				f.Addf("layout.lowFret", "%d is above layout.highFret %d: give a low fret at or below it",
 					*l.LowFret, *l.HighFret)
 			}
 		},

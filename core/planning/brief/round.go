@@ -141,7 +141,7 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 	},
 	{
 		Path: "round.keys", Title: "The keys in order",
-		About: "Tonics in an order of one's own, each with the id of a scale of its own where it has one: F natural-minor.", Hint: "type keys or chords: C A F# Eb, or Fm Bm Fm", matters: func(r *Reading) bool { return r.Keys.Order.ID == OwnOrder },
+		About: "Tonics in your own order, each with the id of its own scale if it has one: F natural-minor.", Hint: "type keys or chords: C A F# Eb, or Fm Bm Fm", matters: func(r *Reading) bool { return r.Keys.Order.ID == OwnOrder },
 		at: func(b *Brief) any { return &b.Round.Keys }, typed: asKeys,
 		choices: func(*Reading) (out []Choice) {
 			for _, keys := range []string{"C G D A E", "E A D G C", "C F Bb Eb Ab"} {
@@ -198,7 +198,7 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 	},
 	{
 		Path: "round.spelling", Title: "Spelling of keys",
-		About: "Tonics that stand for their keys, where the usual spelling is another.",
+		About: "Tonics that replace the usual spelling of their keys.",
 		at:    func(b *Brief) any { return &b.Round.Spelling },
 	},
 	{

@@ -220,7 +220,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 				f.Addf("run.along", "%d was given: give a string from 1 to %d, or 0 for none", b.Along,
 					r.Neck.Strings())
 			case b.Along > 0 && b.Chain:
-				f.Addf("run.along", "string %d was given beside a chain of boxes: give one of them", b.Along)
+				f.Addf("run.along", "string %d was given with a chain of boxes: give one of them", b.Along)
 			}
 		},
 		say: func(r *Reading) (lead, words string) {

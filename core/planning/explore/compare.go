@@ -44,7 +44,7 @@ type Comparison struct {
 // second as "also.0.scale.tonic".
 func Compare(first, second brief.Brief, also ...brief.Brief) (Comparison, error) {
 	if len(also) > MaxCompared-2 {
-		return Comparison{}, fault.At("also", "%d were given: give up to %d beside the first two", len(also),
+		return Comparison{}, fault.At("also", "%d were given: give up to %d besides the first two", len(also),
 			MaxCompared-2)
 	}
 	var faults fault.List

@@ -142,7 +142,7 @@ func otherFingers(before, now played, over int) []string {
 		return words
 	}
 	moved := now.box.LowFret - before.box.LowFret
-	why := "the strings beside ask for it"
+	why := "the neighbouring strings need it"
 	switch {
 	case open:
 		why = "open strings appear or disappear"

@@ -66,7 +66,7 @@ export const say = {
   copyLink: 'Copy link',
   backToWhatWorked: 'Back to what worked',
   cantReachEvenLadderIsIt: "Can't reach Even Ladder. Is it still running?",
-  isBackToTheSavedVersion: (title: Part) => `“${title}” is back to the saved version.`,
+  savedAsItWas: (title: Part) => `“${title}” saved, without your later changes.`,
   saved: 'Saved.',
   tryAgain: 'Try again',
   kilobytes: (bytes: Part) => `${bytes} kB`,

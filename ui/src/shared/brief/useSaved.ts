@@ -51,7 +51,7 @@ export function useSaved(work: Work) {
       const saved = await store()
       // It may have waited for long: what is on the bench, or typed, by now stays.
       if (sentenceOf() !== sent) {
-        tell(say.isBackToTheSavedVersion(saved.title))
+        tell(say.savedAsItWas(saved.title))
         return true
       }
       kept.value = saved
