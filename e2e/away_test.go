@@ -52,14 +52,14 @@ func TestWithoutAConnection(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, install.InstallabilityErrors, "the browser offers to install it")
 	p.do(chromedp.Navigate(app.url + ladder))
-	p.eventually("h1", "quarter notes at 60")
+	p.eventually("h1", "Quarter notes at 60")
 	p.do(chromedp.Poll[chromedp.Void](`document.querySelectorAll('.lanes').length > 0`))
 	app.kill()
 
 	p.do(press("2"))
 	p.eventually("[data-unsaved]", "Not saved yet: a try. Can't reach Even Ladder.")
 	p.do(chromedp.Reload())
-	p.eventually("h1", "quarter notes at 60")
+	p.eventually("h1", "Quarter notes at 60")
 	p.eventually("[data-unsaved]", "Not saved yet: a try.")
 	p.do(press("1"))
 	p.eventually("[data-unsaved]", "a try (2 times)")
@@ -68,7 +68,7 @@ func TestWithoutAConnection(t *testing.T) {
 	p.do(press("k"))
 	p.eventually("h1", "lay D♭ Lydian out") // the key beside was asked for before it was pressed
 	p.do(press("k"))
-	p.eventually(".v-snackbar", "This was not opened on this device before")
+	p.eventually(".v-snackbar", "This hasn't been opened on this device yet")
 
 	again := started(t, exec.Command(binary, "serve", "--addr", strings.TrimPrefix(app.url, "http://"), "--data", dir))
 	defer again.kill()

@@ -59,6 +59,7 @@ func TestAPlanByKeyboardOnly(t *testing.T) {
 	p.eventually("h1", "lay B♭ kumoi out")
 	p.do(press(kb.Enter), focused(".picker input"), press(kb.ArrowDown, kb.Enter))
 	p.eventually("h1", "lay B♭ in-sen out")
+	p.until(`!document.querySelector('.picker input:focus')`, "what is pressed goes to the bench")
 	p.do(press(".", "."))
 	p.eventually("aside", "Hand, box 3")
 	p.do(press(","))
@@ -172,7 +173,7 @@ func TestTheShelf(t *testing.T) {
 	p.do(chromedp.Navigate(p.url + "/workshop"))
 	const shelf = `ul[aria-label="Your instruments"]`
 	p.eventually(shelf, "Loft-room slack tuning")
-	p.do(button("Copy Loft-room slack tuning"))
+	p.do(button("Duplicate Loft-room slack tuning"))
 	p.eventually(shelf, "Loft-room slack tuning (copy)")
 	p.do(button("Delete Loft-room slack tuning"))
 	p.eventually(".v-snackbar", "is deleted")

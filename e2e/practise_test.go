@@ -25,9 +25,9 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.eventually("h1", "lay B Lydian out")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
 	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=practise]').focus()`), press(kb.Enter))
-	p.eventually("h1", "quarter notes at 60")
+	p.eventually("h1", "Quarter notes at 60")
 	p.do(chromedp.Navigate(p.url + "/practise?instrument.id=mandolin&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&from=2@300&goal=3@300&way=even"))
-	p.eventually("h1", "eighths at 300")
+	p.eventually("h1", "Eighths at 300")
 	p.eventually(".why", "begin with the first rung")
 	try := func(key string) {
 		p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), press(key))
@@ -36,17 +36,17 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.eventually(".why", "Eighths at 300 was clean. One more clean try, then move up.")
 	try("1")
 	p.eventually(".why", "Two clean tries in a row on eighths at 300. Move up to triplets at 200.")
-	p.eventually("h1", "triplets at 200")
+	p.eventually("h1", "Triplets at 200")
 	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), press("3", "3")) // struck twice, one answer
 	p.eventually(".why", "Triplets at 200 needs more work: back to eighths at 300")
 	p.eventually(".sitting", "3 tries, 2 clean")
 
 	// The last answer was a slip of the finger.
 	p.do(click(`//button[contains(., "Undo")]`))
-	p.eventually("h1", "triplets at 200")
+	p.eventually("h1", "Triplets at 200")
 	p.eventually(".sitting", "2 tries, 2 clean")
 	p.do(chromedp.Reload())
-	p.eventually("h1", "triplets at 200")
+	p.eventually("h1", "Triplets at 200")
 	p.eventually(".sitting", "2 tries, 2 clean")
 	p.eventually("[data-fold=log]", "600")
 
@@ -61,7 +61,7 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.do(press(kb.ArrowUp))
 	p.wait(func() bool { return !strings.Contains(p.text("h1"), "at 200") }, "up a rung")
 	p.do(press("g"))
-	p.eventually("h1", "triplets at 200")
+	p.eventually("h1", "Triplets at 200")
 	value[bool](p, `document.querySelector('[data-fold=ladder] summary').click(), true`)
 	p.do(click(`[data-choice="tempo-only"]`))
 	p.eventually("[data-fold=ladder]", "the count never changes")
@@ -72,7 +72,7 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 // a log of its own, and found with what is saved. A warm-up leads back to the work.
 func TestALadderOfPartsIsKept(t *testing.T) {
 	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=dorian&layout.system=seven-position&from=2@320&goal=3@320", false)
-	p.eventually("h1", "eighths at 320")
+	p.eventually("h1", "Eighths at 320")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), document.querySelector('[data-fold=ladder] summary').click(), true`)
 	p.do(click("[data-part=octave]"))
 	p.eventually("h1", "one octave")
@@ -101,9 +101,9 @@ func TestALadderOfPartsIsKept(t *testing.T) {
 	p.do(chromedp.Navigate(p.url + "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=dorian&layout.system=seven-position&from=2@320&goal=3@320"))
 	p.eventually(".why", "Nothing is in the log yet")
 	p.do(click("[data-do=end-sitting]"), click("[data-do=warm-up]"))
-	p.eventually("h1", "quarter notes at 60")
+	p.eventually("h1", "Quarter notes at 60")
 	p.do(click("[data-do=to-work]"))
-	p.eventually("h1", "eighths at 320")
+	p.eventually("h1", "Eighths at 320")
 }
 
 // A round is practised as a whole, from the rounds with one press: the neck and the lanes
@@ -117,7 +117,7 @@ func TestARoundIsPractised(t *testing.T) {
 	assert.Contains(t, p.address(), "round.order=fifths")
 	p.do(chromedp.Navigate(p.url + "/practise" + p.address()[strings.Index(p.address(), "?"):] +
 		"&from=4@300&goal=4@300"))
-	p.eventually("h1", "sixteenths at 300")
+	p.eventually("h1", "Sixteenths at 300")
 	first := value[string](p, `document.querySelector('.lanes ol').innerText`)
 	p.do(press(" "))
 	p.until(fmt.Sprintf(`document.querySelector('.lanes ol').innerText !== %q`, first), "another key")
@@ -128,7 +128,7 @@ func TestARoundIsPractised(t *testing.T) {
 // A try that cannot be written down is not lost.
 func TestATryIsNotLost(t *testing.T) {
 	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=major&from=1@60&goal=1@90", true)
-	p.eventually("h1", "quarter notes at 60")
+	p.eventually("h1", "Quarter notes at 60")
 	p.offline(true)
 	p.do(press("2"))
 	p.eventually("[data-unsaved]", "Not saved yet: a try.")
@@ -154,7 +154,7 @@ func TestATakeIsHandedIn(t *testing.T) {
 	assert.Contains(t, judged, `"wrong":1,"missed":1,"extra":0`)
 
 	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&from=2@90&goal=2@120", true)
-	p.eventually("h1", "eighths at 90")
+	p.eventually("h1", "Eighths at 90")
 	p.do(chromedp.SetUploadFiles(css("[data-do=take]"), []string{takeFile}))
 	p.eventually("[data-fold=take]", "1 wrong, 1 missed, 0 too many")
 	assert.Equal(t, []int{1, 1}, value[[]int](p,
@@ -196,10 +196,10 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 	require.NoError(t, os.WriteFile(takeFile, heard.Bytes(), 0o600))
 
 	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=one-octave&from=1@60&goal=1@90", true, browser.Hears(takeFile)...)
-	p.eventually("h1", "quarter notes at 60")
+	p.eventually("h1", "Quarter notes at 60")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
 	p.do(chromedp.Reload())
-	p.eventually("h1", "quarter notes at 60")
+	p.eventually("h1", "Quarter notes at 60")
 	p.do(click("[data-do=microphone]"), chromedp.WaitVisible(css("[role=meter]")), press(" "))
 	p.until(`Number(document.querySelector('.lanes [aria-current=step]')?.dataset.event ?? 0) >= 4`,
 		"the mark follows what is heard")
@@ -208,7 +208,7 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 	p.until(`document.querySelector('.result.proposed')?.dataset.result === 'not-yet'`, "it proposes an answer")
 	p.do(click(`[data-event="2"]`))
 	p.eventually("[data-heard]", "Note 3: D")
-	p.do(click("[data-do=keep-take]"), chromedp.SendKeys(css("[data-do=remark]"), "half of it"),
+	p.do(click("[data-do=keep-take]"), click("[data-do=add-note]"), chromedp.SendKeys(css("[data-do=remark]"), "half of it"),
 		click("[data-result=nearly]"))
 	p.eventually(".why", "was nearly clean: again")
 	p.eventually("[data-fold=log]", "half of it")
@@ -226,7 +226,7 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 func TestTheMicrophoneGoesAway(t *testing.T) {
 	takeFile := octavePlayed(t)
 	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=one-octave&from=1@60&goal=1@90", true, browser.Hears(takeFile)...)
-	p.eventually("h1", "quarter notes at 60")
+	p.eventually("h1", "Quarter notes at 60")
 	value[bool](p, `(() => {
 		localStorage.setItem('even-ladder.countIn', 'false')
 		const ask = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices)
@@ -245,18 +245,18 @@ func TestTheMicrophoneGoesAway(t *testing.T) {
 // played and not answered is asked for after a reload, with the remark that was typed.
 func TestNoMicrophoneAndAReload(t *testing.T) {
 	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&from=2@300&goal=3@300", true)
-	p.eventually("h1", "eighths at 300")
+	p.eventually("h1", "Eighths at 300")
 	p.do(click("[data-do=ear]"))
 	p.eventually("[data-fold=take] [role=alert]", "upload a file")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), document.activeElement.blur(), true`)
-	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), chromedp.SendKeys(css("[data-do=remark]"),
+	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), click("[data-do=add-note]"), chromedp.SendKeys(css("[data-do=remark]"),
 		"the thumb"), chromedp.Reload())
 	p.until(`document.querySelector('[data-do=remark]')?.value === 'the thumb'`,
 		"the question and the remark are there")
 	p.do(click("[data-result=nearly]"))
 	p.eventually("[data-fold=log]", "the thumb")
 	p.do(chromedp.Reload())
-	p.eventually("h1", "eighths at 300")
+	p.eventually("h1", "Eighths at 300")
 	p.until(`!document.querySelector('[data-result]')`, "it is answered")
 }
 
@@ -265,7 +265,7 @@ func TestNoMicrophoneAndAReload(t *testing.T) {
 // page plays.
 func TestPlayingIntoTheScreen(t *testing.T) {
 	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=Bb&scale.name=major-pentatonic&layout.system=one-octave&run.direction=up&from=1@240&goal=1@300", false)
-	p.eventually("h1", "quarter notes at 240")
+	p.eventually("h1", "Quarter notes at 240")
 	value[bool](p, `(() => {
 		localStorage.setItem('even-ladder.countIn', 'false')
 		const input = {name: 'a simulated keyboard', onmidimessage: null}

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { say } from './words'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { LogResult } from '../api/client'
 import { useCatalogue } from '../shared/catalogue'
 import { keyOf } from './usePractise'
@@ -9,6 +9,7 @@ import { keyOf } from './usePractise'
 defineProps<{ proposed?: LogResult | undefined }>()
 const remark = defineModel<string>('remark', { required: true })
 const emit = defineEmits<{ answer: [result: LogResult] }>()
+const noting = ref(false)
 const { catalogue } = useCatalogue()
 const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id: r.id as LogResult, key: keyOf[r.id as LogResult], name: r.name, why: r.why ?? '' })))
 </script>
@@ -21,7 +22,8 @@ const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id
         >{{ r.key }} · {{ r.why }}<template v-if="proposed === r.id"> {{ say.suggestedByTheTake }}</template></span
       >
     </button>
-    <input v-model="remark" type="text" maxlength="500" class="remark" :aria-label="say.addANote" :placeholder="say.noteForTheLogBeforeYou" data-do="remark" />
+    <button v-if="!noting && !remark" type="button" class="as-link" data-do="add-note" @click="noting = true">{{ say.addANote }}</button>
+    <input v-else v-model="remark" type="text" maxlength="500" class="remark" :aria-label="say.addANote" :placeholder="say.noteForTheLogBeforeYou" data-do="remark" />
   </div>
 </template>
 
@@ -29,22 +31,23 @@ const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id
 .ask {
   display: grid;
   gap: 10px;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  margin-top: 14px;
+  grid-template-columns: repeat(3, minmax(0, 1fr)) max-content;
+  margin-top: 12px;
 }
 
 .result {
   border: 2px solid var(--rule);
   border-radius: 8px;
-  min-height: 96px;
-  padding: 10px 14px;
+  min-height: 64px;
+  padding: 4px 12px;
   text-align: start;
 }
 
 .result b {
   display: block;
   font-family: var(--face-heading);
-  font-size: var(--size-title);
+  font-size: var(--size-heading);
+  line-height: 1.2;
 }
 
 .result span {
@@ -76,5 +79,16 @@ const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id
   font: inherit;
   grid-column: 1 / -1;
   padding: 5px 10px;
+}
+
+@media (max-width: 760px) {
+  .ask {
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+  }
+
+  .as-link {
+    grid-column: 1 / -1;
+    justify-self: start;
+  }
 }
 </style>

@@ -201,66 +201,60 @@ useKeys([
           <h1 id="rung" class="rung" aria-live="polite">
             {{ rung.speed }}<span v-if="rung.rest" class="of"><span class="unseen">, </span>{{ rung.rest }}</span>
           </h1>
-          <p class="speed">
-            {{ rung.measure }}<template v-if="rung.sameSpeedAs !== null && rung.sameSpeedAs !== undefined">{{ say.theSameSpeedAs(ladder.rungs[rung.sameSpeedAs]?.name) }}</template>
+          <p class="facts">
+            {{ rung.measure
+            }}<template v-if="rung.sameSpeedAs !== null && rung.sameSpeedAs !== undefined">{{ say.theSameSpeedAs(ladder.rungs[rung.sameSpeedAs]?.name) }}</template> ·
+            {{ say.count(rung.count) }} · {{ say.rungOf(at + 1, ladder.rungs.length) }}
+            <template v-if="tries"> · {{ say.triesOverDays(tries, ladder.days, ladder.reached) }}</template>
+            <template v-if="practise.pupil.value">
+              · {{ say.for }} <router-link :to="{ name: 'pupil', params: { id: practise.pupilId.value } }" data-do="whose">{{ practise.pupil.value.pupil.name }}</router-link>
+            </template>
           </p>
-          <p class="count">{{ rung.count }}</p>
-          <p v-if="practise.pupil.value" class="so-far">
-            {{ say.for }} <router-link :to="{ name: 'pupil', params: { id: practise.pupilId.value } }" data-do="whose">{{ practise.pupil.value.pupil.name }}</router-link>
-          </p>
-          <p class="why" role="status">{{ ladder.why }}</p>
-          <p v-if="tries" class="so-far">
-            {{ say.triesOverDays(tries, ladder.days, ladder.reached) }}
-          </p>
-          <p v-if="ladder.sticks" class="sticks">
-            {{ say.instead(ladder.sticks.words) }}
-            <router-link
-              v-for="p in ladder.sticks.proposals"
-              :key="p.kind"
-              :to="{ query: { ...toQuery(p.brief), ...(p.stretch ? asQuery({ stretch: p.stretch }) : {}) } }"
-              :data-instead="p.kind"
-              >{{ p.words }}</router-link
-            >
-          </p>
-          <AskResult v-if="asking" v-model:remark="remark" :proposed="judged?.result" @answer="answer" />
-          <div v-else class="go">
-            <v-btn size="large" color="primary" :variant="playing ? 'tonal' : 'flat'" :loading="starting" data-do="start" @click="player.toggle">{{
-              playing ? say.stop : restLeft ? say.startRest(restLeft) : say.start
-            }}</v-btn>
-            <v-btn size="large" variant="tonal" :disabled="at === 0" :aria-label="say.downARungArrowDown" data-do="rung-down" @click="choose(at - 1)">{{ say.slower }}</v-btn>
-            <v-btn size="large" variant="tonal" :disabled="at === ladder.rungs.length - 1" :aria-label="say.upARungArrowUp" data-do="rung-up" @click="choose(at + 1)">{{
-              say.faster
-            }}</v-btn>
-            <v-btn
-              v-if="takes.mic.supported"
-              size="large"
-              :icon="mdiMicrophone"
-              :variant="takes.mic.on.value ? 'tonal' : 'text'"
-              :color="takes.mic.on.value ? 'primary' : undefined"
-              :loading="takes.mic.starting.value"
-              :aria-pressed="takes.mic.on.value"
-              :aria-label="takes.mic.on.value ? say.turnTheMicrophoneOff : say.turnTheMicrophoneOn"
-              data-do="ear"
-              @click="takes.mic.on.value ? takes.mic.stop() : takes.mic.start()"
-            />
-            <b v-if="counting" class="counting">{{ counting }}</b>
-          </div>
-          <p v-if="failed" class="trouble" role="alert">{{ failed }}</p>
-          <div class="tools">
-            <p v-if="summary" class="summary" role="status">{{ summary }}</p>
-            <SittingLine :of="sitting" @end="endSitting" />
-            <p v-if="back" class="point">
-              <router-link :to="back" data-do="to-work">{{ say.warmedUpGoToTheWork }}</router-link>
-            </p>
-            <p v-else-if="ladder.warmUp && !sitting.sitting.value.tries.length" class="point">
+          <div class="message" :class="{ caution: failed || ladder.sticks }">
+            <p v-if="failed" role="alert">{{ failed }}</p>
+            <p v-else-if="summary" class="summary" role="status">{{ summary }}</p>
+            <p v-else-if="asking" role="status">{{ say.howDidItGo }}</p>
+            <p v-else-if="ladder.sticks" class="sticks" role="status">
+              {{ say.instead(ladder.sticks.words) }}
               <router-link
+                v-for="p in ladder.sticks.proposals"
+                :key="p.kind"
+                :to="{ query: { ...toQuery(p.brief), ...(p.stretch ? asQuery({ stretch: p.stretch }) : {}) } }"
+                :data-instead="p.kind"
+                >{{ p.words }}</router-link
+              >
+            </p>
+            <p v-else class="why" role="status">
+              {{ ladder.why }}
+              <router-link v-if="back" :to="back" data-do="to-work">{{ say.warmedUpGoToTheWork }}</router-link>
+              <router-link
+                v-else-if="ladder.warmUp && !sitting.sitting.value.tries.length"
                 :to="{ query: { ...toQuery(ladder.warmUp.brief), ...asQuery({ from: ladder.warmUp.rung, goal: ladder.warmUp.rung }), then: route.fullPath } }"
                 data-do="warm-up"
                 >{{ ladder.warmUp.words }}</router-link
               >
             </p>
-            <p class="point">{{ ladder.point }}</p>
-            <p v-if="care" class="care">{{ care }}</p>
+          </div>
+          <AskResult v-if="asking" v-model:remark="remark" :proposed="judged?.result" @answer="answer" />
+          <div v-else class="go">
+            <v-btn class="begin" color="primary" :variant="playing ? 'tonal' : 'flat'" :loading="starting" data-do="start" @click="player.toggle">{{
+              playing ? say.stop : restLeft ? say.startRest(restLeft) : say.start
+            }}</v-btn>
+            <v-btn class="step" color="primary" variant="tonal" :disabled="at === 0 || playing" :aria-label="say.downARungArrowDown" data-do="rung-down" @click="choose(at - 1)">{{
+              say.goDown
+            }}</v-btn>
+            <v-btn
+              class="step"
+              color="primary"
+              variant="tonal"
+              :disabled="at === ladder.rungs.length - 1 || playing"
+              :aria-label="say.upARungArrowUp"
+              data-do="rung-up"
+              @click="choose(at + 1)"
+              >{{ say.goUp }}</v-btn
+            >
+            <b v-if="counting" class="counting">{{ counting }}</b>
+            <SittingLine :of="sitting" @end="endSitting" />
           </div>
         </section>
         <RungRail :ladder="ladder" :at="at" @choose="choose" />
@@ -269,12 +263,27 @@ useKeys([
       <PlayBar
         repeats
         steady
+        elsewhere
         :tempo="plan.brief.rhythm?.tempoBpm ?? 60"
         :chords="plan.scale.triads.length > 0"
         v-bind="player.bar.value"
         @toggle="player.toggle"
         @repeat="player.repeatBar"
-      />
+      >
+        <template v-if="takes.mic.supported" #tools>
+          <v-btn
+            :icon="mdiMicrophone"
+            size="small"
+            :variant="takes.mic.on.value ? 'tonal' : 'text'"
+            :color="takes.mic.on.value ? 'primary' : undefined"
+            :loading="takes.mic.starting.value"
+            :aria-pressed="takes.mic.on.value"
+            :aria-label="takes.mic.on.value ? say.turnTheMicrophoneOff : say.turnTheMicrophoneOn"
+            data-do="ear"
+            @click="takes.mic.on.value ? takes.mic.stop() : takes.mic.start()"
+          />
+        </template>
+      </PlayBar>
       <RunLanes
         v-model:loop="loop"
         :played="played"
@@ -288,6 +297,8 @@ useKeys([
       />
       <div class="below">
         <div>
+          <p class="point">{{ ladder.point }}</p>
+          <p v-if="care" class="care">{{ care }}</p>
           <TakePanel v-model:keep="keep" :takes="takes" :brief="(round ?? plan).brief" :current="pressed" :strike="player.strike" />
           <p class="point">{{ say.assignThisLadder }} <SetFor :brief="brief" :asked="asked" /></p>
           <LadderSettings :ladder="ladder" :asked="asked" :kept="practise.kept.value" :marked="marked" @set="practise.set" @keep="practise.keep" />
@@ -311,13 +322,17 @@ useKeys([
   display: grid;
   gap: 28px;
   grid-template-columns: minmax(0, 1fr) 300px;
-  padding-top: 10px;
+  padding-top: 4px;
 }
 
 /* To be read from a music stand. */
 .rung {
-  font-size: clamp(2.1rem, 5vw, 3.6rem);
-  line-height: 1.08;
+  font-size: clamp(1.75rem, 3.5vw, 2.75rem);
+  line-height: 1.1;
+}
+
+.rung::first-letter {
+  text-transform: uppercase;
 }
 
 .of {
@@ -325,49 +340,49 @@ useKeys([
   font-size: 0.5em;
 }
 
-.speed {
-  font-size: var(--size-heading);
-}
-
-.count {
+.facts {
   color: var(--faint);
-  font-size: var(--size-lead);
+  font-size: var(--size-body);
   overflow-wrap: anywhere;
 }
 
-.why {
+.facts a,
+.point a,
+.message a {
+  color: var(--verdigris);
+}
+
+/* One message at a time. */
+.message {
   border-inline-start: 4px solid var(--verdigris);
   font-size: var(--size-lead);
   margin-top: 12px;
+  min-height: 28px;
   padding-inline-start: 12px;
 }
 
-.so-far a {
-  color: var(--verdigris);
-}
-
-.so-far {
-  color: var(--faint);
-  font-size: var(--size-fact);
-}
-
-.sticks {
-  display: grid;
-  gap: 4px;
-  margin-top: 8px;
-}
-
-.sticks a,
-.point a {
-  color: var(--verdigris);
+.message.caution {
+  border-color: var(--brick);
 }
 
 .go {
   align-items: center;
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
-  margin-top: 14px;
+  gap: 8px;
+  margin-top: 8px;
+  min-height: 64px;
+}
+
+.begin {
+  font-size: var(--size-lead);
+  font-weight: 700;
+  height: 56px;
+  min-width: 176px;
+}
+
+.step {
+  height: 56px;
 }
 
 .counting {
@@ -377,27 +392,19 @@ useKeys([
   line-height: 1;
 }
 
-.tools {
+.go :deep(.sitting) {
   color: var(--faint);
-  display: flex;
-  flex-wrap: wrap;
   font-size: var(--size-fact);
-  gap: 2px 26px;
-  padding: 10px 0 4px;
+  margin-inline-start: auto;
 }
 
-.summary {
-  color: var(--ink);
-  flex-basis: 100%;
+.point {
+  color: var(--faint);
+  font-size: var(--size-fact);
 }
 
 .care {
   color: var(--brick);
-}
-
-.trouble {
-  color: var(--brick);
-  margin-top: 8px;
 }
 
 .below {
@@ -410,9 +417,35 @@ useKeys([
 }
 
 @media (max-width: 760px) {
-  .stand,
   .below {
     grid-template-columns: minmax(0, 1fr);
+  }
+
+  /* Start, neck and lanes come before the ladder. */
+  .practise {
+    display: flex;
+    flex-direction: column;
+  }
+
+  .stand {
+    display: contents;
+  }
+
+  .practise :deep(.rail) {
+    margin-top: 12px;
+    order: 1;
+  }
+
+  .below {
+    order: 2;
+  }
+
+  .begin {
+    flex: 1 0 100%;
+  }
+
+  .step {
+    flex: 1;
   }
 }
 </style>

@@ -46,7 +46,7 @@ watch(
 .rail {
   border-inline: 4px solid var(--rule);
   list-style: none;
-  max-height: 236px;
+  max-height: 192px;
   overflow-y: auto;
   padding: 0;
   position: relative;
@@ -95,5 +95,13 @@ button[aria-current] {
   button {
     min-height: 44px;
   }
+}
+
+.name {
+  display: inline-block;
+}
+
+.name::first-letter {
+  text-transform: uppercase;
 }
 </style>

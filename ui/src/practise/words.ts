@@ -2,6 +2,11 @@ import type { Part } from '../shared/part'
 
 /** What people read on Practise. */
 export const say = {
+  goDown: 'Down a rung',
+  goUp: 'Up a rung',
+  count: (count: Part) => `count ${count}`,
+  rungOf: (rung: Part, rungs: Part) => `rung ${rung} of ${rungs}`,
+  addANoteHere: 'Add a note',
   howDidItGo: 'How did it go?',
   suggestedByTheTake: '· suggested by the take',
   addANote: 'Add a note',

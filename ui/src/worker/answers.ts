@@ -21,7 +21,7 @@ export async function nameOf(url: string, body: string): Promise<string> {
 export const missing = {
   status: 504,
   title: 'Even Ladder does not answer',
-  detail: 'This was not opened on this device before, so that it is missing here until Even Ladder answers. What was opened lately works.',
+  detail: "This hasn't been opened on this device yet, so it needs a connection to Even Ladder. What you opened recently still works.",
   errors: [] as never[],
 }
 

@@ -13,6 +13,8 @@ defineProps<{
   chords: boolean
   staff?: boolean
   repeats?: boolean
+  /** It starts and stops elsewhere on the screen. */
+  elsewhere?: boolean
   /** Always at its own tempo. */
   steady?: boolean
   playing: boolean
@@ -32,6 +34,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
 <template>
   <div class="play-bar">
     <v-btn
+      v-if="!elsewhere"
       id="play"
       ref="button"
       class="start"
@@ -82,6 +85,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
         <p class="care">{{ say.keepTheVolumeLowInHeadphones }}</p>
       </v-card>
     </v-menu>
+    <slot name="tools" />
     <span class="facts"><slot /></span>
     <p v-if="blocked" class="blocked" role="alert">{{ blocked }}</p>
   </div>
