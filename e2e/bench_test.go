@@ -30,7 +30,7 @@ func TestThisFingerHere(t *testing.T) {
 	p.eventually("h1", "with the middle finger on string 6")
 
 	// One octave is one press away from the box.
-	p.do(click(`[data-note="0"]`), click(`//button[.="one octave"]`))
+	p.do(click(`[data-note="0"]`), click("[data-do=shapes]"), click(`//*[@data-do="way"][contains(., "one octave")]`))
 	p.eventually("h1", "one octave")
 	p.gone("h1", "middle finger")
 }

@@ -1,6 +1,7 @@
 package server_test
 
 import (
+	"fmt"
 	"io"
 	"log/slog"
 	"net/http"
@@ -45,7 +46,8 @@ func networkOn(t *testing.T, st *store.Store, passphrase string) network {
 		Front:   fstest.MapFS{"index.html": {Data: []byte("front")}, "assets/app.js": {Data: []byte("let a = 1")}},
 		ForHome: homeShell, Log: slog.New(slog.NewTextHandler(io.Discard, nil)),
 		Network: &server.Network{Teachers: func() access.Teachers { return access.Teachers{{Hash: hash}} },
-			Hosts: []string{"room.lan", "192.0.2.7"}, Sessions: st.Sessions()},
+			Hosts: []string{"room.lan", "192.0.2.7"}, Sessions: st.Sessions(),
+			Now: func() time.Time { return time.Date(2031, 1, 1, 0, 0, 0, 0, time.UTC) }},
 	})
 	require.NoError(t, err)
 	return network{t, e}
@@ -76,7 +78,9 @@ func (n network) signIn(phrase string) (status int, cookie string) {
 	for _, c := range res.Cookies() {
 		assert.True(n.t, c.Secure && c.HttpOnly && c.SameSite == http.SameSiteStrictMode && c.Path == "/" &&
 			c.Domain == "", "a strict cookie: %v", c)
-		cookie = c.Name + "=" + c.Value
+		if c.Name == "__Host-even-ladder" {
+			cookie = c.Name + "=" + c.Value
+		}
 	}
 	return res.StatusCode, cookie
 }
@@ -91,7 +95,7 @@ func TestEveryRouteIsGuarded(t *testing.T) {
 	require.NotEmpty(t, ended)
 	require.Equal(t, 204, n.ask("POST", "/api/v1/session/out?everywhere=true", "", ended, nil).StatusCode)
 	_, cookie := n.signIn(passphrase)
-	openTo := map[string]bool{"GET /healthz": true, "GET /signin": true, "POST /signin": true, "GET /home/:token": true}
+	openTo := map[string]bool{"GET /healthz": true, "GET /readyz": true, "GET /signin": true, "POST /signin": true, "GET /home/:token": true}
 	seen := 0
 	for _, r := range n.e.Router().Routes() {
 		path := parameter.ReplaceAllString(strings.ReplaceAll(r.Path, "*", "calls"), "x")
@@ -151,6 +155,100 @@ func TestTriesAreBounded(t *testing.T) {
 	assert.Equal(t, []int{401, 401, 401, 401, 401, 429, 429, 429}, got)
 	status, _ := n.signIn(passphrase)
 	assert.Equal(t, 429, status, "also the right one")
+}
+
+// Whoever guesses keeps no teacher out of a device that was signed in on before.
+func TestAKnownDeviceGetsThroughWhileOthersGuess(t *testing.T) {
+	n := startNetwork(t)
+	form := url.Values{"passphrase": {passphrase}}.Encode()
+	device := ""
+	for _, c := range n.ask("POST", "/signin", form, "", nil).Cookies() {
+		if c.Name == "__Host-even-ladder-device" {
+			device = c.Name + "=" + c.Value
+		}
+	}
+	require.NotEmpty(t, device)
+	guess := func(from string) int {
+		return n.ask("POST", "/signin", url.Values{"passphrase": {"guess"}}.Encode(), "",
+			func(r *http.Request) { r.RemoteAddr = from }).StatusCode
+	}
+	for i := range 40 {
+		guess(fmt.Sprintf("198.51.100.%d:1", i))
+	}
+	assert.Equal(t, 429, guess("203.0.113.9:1"), "all together are bounded")
+	assert.Equal(t, 303, n.ask("POST", "/signin", form, device, nil).StatusCode)
+	assert.Equal(t, 429, n.ask("POST", "/signin", form, "__Host-even-ladder-device=MADEUP",
+		func(r *http.Request) { r.RemoteAddr = "203.0.113.10:1" }).StatusCode)
+}
+
+// An address of one household's 64 bits has one bound, whatever the rest of it is.
+func TestTriesAreBoundedByNetwork(t *testing.T) {
+	n := startNetwork(t)
+	last := 0
+	for i := range 6 {
+		last = n.ask("POST", "/signin", "passphrase=guess", "", func(r *http.Request) {
+			r.RemoteAddr = fmt.Sprintf("[2001:db8:1:2::%d]:1", i)
+		}).StatusCode
+	}
+	assert.Equal(t, 429, last)
+}
+
+// What is posted to sign in is small and a plain form; more of it is not read.
+func TestASignInIsSmall(t *testing.T) {
+	n := startNetwork(t)
+	assert.Equal(t, 413, n.ask("POST", "/signin", "passphrase="+strings.Repeat("x", 5000), "", nil).StatusCode)
+	assert.Equal(t, 415, n.ask("POST", "/signin", "passphrase=x", "", func(r *http.Request) {
+		r.Header.Set("Content-Type", "multipart/form-data; boundary=x")
+	}).StatusCode)
+}
+
+// No request makes a series of its own among the figures.
+func TestMadeUpMethodsAreNotCounted(t *testing.T) {
+	n := startNetwork(t)
+	series := func() int {
+		res := n.ask("GET", "/metrics", "", "", nil)
+		body, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		return strings.Count(string(body), "\n")
+	}
+	before := series()
+	for i := range 300 {
+		assert.Equal(t, 405, n.ask(fmt.Sprintf("MADEUP%d", i), "/api/v1/plan", "", "", nil).StatusCode)
+	}
+	assert.Equal(t, before, series())
+}
+
+// A session that is ended stays so, also where a request of it was under way and is written down later.
+func TestAnEndedSessionStaysEnded(t *testing.T) {
+	n := startNetwork(t)
+	_, cookie := n.signIn(passphrase)
+	began, goOn, done := make(chan bool), make(chan bool), make(chan int)
+	go func() {
+		done <- n.ask("POST", "/api/v1/plan", "", cookie, func(r *http.Request) {
+			r.Header.Set("Content-Type", "application/json")
+			r.Body = io.NopCloser(waiting{began, goOn, strings.NewReader(`{"instrument": {"id": "bass"}, "scale": {"tonic": "B", "name": "dorian"}}`)})
+		}).StatusCode
+	}()
+	<-began
+	require.Equal(t, 204, n.ask("POST", "/api/v1/session/out", "", cookie, nil).StatusCode)
+	close(goOn)
+	<-done
+	assert.Equal(t, 401, n.ask("GET", "/api/v1/shelf/briefs", "", cookie, nil).StatusCode)
+}
+
+// waiting is a body that says when it is asked for, and goes on when it may.
+type waiting struct {
+	began, goOn chan bool
+	io.Reader
+}
+
+func (w waiting) Read(p []byte) (int, error) {
+	select {
+	case w.began <- true:
+		<-w.goOn
+	case <-w.goOn:
+	}
+	return w.Reader.Read(p)
 }
 
 // Names that are not the application's own, and pages of elsewhere, are refused, signed in or not.

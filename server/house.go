@@ -9,6 +9,7 @@ import (
 	"net/url"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/labstack/echo/v5"
@@ -57,11 +58,11 @@ func NewHouse(dir string, own *store.Store, limits rooms.Limits, o Options,
 	p.seen.countRooms(all.OpenNow)
 	h := house{p, all}
 	e := p.bare()
-	e.Pre(headAsGet)
+	e.Pre(knownMethods, headAsGet)
 	e.Use(requestID(), middleware.Recover(), securityHeaders, p.guard.load, p.guard.letIn)
 	outside := e.Group("", p.seen.see, ownPagesOnly(), middleware.BodyLimit(MaxBodyBytes))
 	outside.GET("/healthz", live(own.Ping))
-	outside.GET("/readyz", live(own.Ready))
+	outside.GET("/readyz", live(sparing(own.Ready)))
 	outside.GET(metricsPath, p.seen.serve())
 	outside.GET("/", h.list)
 	outside.GET("/*", p.pages.serveOnly, middleware.Gzip())
@@ -74,6 +75,21 @@ func NewHouse(dir string, own *store.Store, limits rooms.Limits, o Options,
 type house struct {
 	parts
 	rooms *rooms.Rooms
+}
+
+// sparing asks at most once a second, whoever asks: it is open to everyone, and each time is a write.
+func sparing(ask func(context.Context) error) func(context.Context) error {
+	var lock sync.Mutex
+	var asked time.Time
+	var last error
+	return func(ctx context.Context) error {
+		lock.Lock()
+		defer lock.Unlock()
+		if time.Since(asked) > time.Second {
+			last, asked = ask(context.WithoutCancel(ctx)), time.Now()
+		}
+		return last
+	}
 }
 
 func live(ask func(context.Context) error) echo.HandlerFunc {

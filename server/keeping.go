@@ -19,7 +19,7 @@ import (
 const maxBackupBytes = 2 << 30
 
 func (h handlers) GetReady(ctx context.Context, _ api.GetReadyRequestObject) (api.GetReadyResponseObject, error) {
-	if err := h.store.Ready(ctx); err != nil {
+	if err := h.ready(ctx); err != nil {
 		return nil, err
 	}
 	return api.GetReady200JSONResponse{Status: "ok"}, nil

@@ -15,13 +15,18 @@ const rest = time.Hour
 // mostRested is how many sessions it is known of; beyond it all are written down anew.
 const mostRested = 10_000
 
-// rested keeps sessions, and writes one down only where something in it changed or its end moved.
+// mostEnded bounds the ended sessions that are remembered.
+const mostEnded = 10_000
+
+// rested keeps sessions, and writes one down only where something in it changed or its end moved. One that was ended
+// stays so: a request that was under way meanwhile does not bring it back.
 type rested struct {
 	Sessions
 	codec scs.Codec
 
-	lock sync.Mutex
-	last map[string]written // by token
+	lock  sync.Mutex
+	last  map[string]written // by token
+	ended map[string]bool    // by token
 }
 
 type written struct {
@@ -30,7 +35,7 @@ type written struct {
 }
 
 func newRested(s Sessions) *rested {
-	return &rested{Sessions: s, codec: scs.GobCodec{}, last: map[string]written{}}
+	return &rested{Sessions: s, codec: scs.GobCodec{}, last: map[string]written{}, ended: map[string]bool{}}
 }
 
 // Commit keeps a session until a time.
@@ -41,7 +46,11 @@ func (r *rested) Commit(token string, data []byte, until time.Time) error {
 	}
 	r.lock.Lock()
 	was, known := r.last[token]
+	ended := r.ended[token]
 	r.lock.Unlock()
+	if ended {
+		return nil
+	}
 	if known && until.Sub(was.until) < rest && maps.Equal(values, was.values) {
 		return nil
 	}
@@ -61,6 +70,10 @@ func (r *rested) Commit(token string, data []byte, until time.Time) error {
 func (r *rested) Delete(token string) error {
 	r.lock.Lock()
 	delete(r.last, token)
+	if len(r.ended) >= mostEnded {
+		clear(r.ended)
+	}
+	r.ended[token] = true
 	r.lock.Unlock()
 	return r.Sessions.Delete(token)
 }

@@ -65,7 +65,7 @@ func newParts(o Options) (parts, error) {
 		return parts{}, err
 	}
 	asked, err := newAnswers()
-	return parts{o, pages, shell, newQueue(), newWatch(o), newGuard(o.Network), asked}, err
+	return parts{o, pages, shell, newQueue(), newWatch(o), newGuard(o.Network, o.Log), asked}, err
 }
 
 // New wires the application of one teacher.
@@ -84,9 +84,9 @@ func New(st *store.Store, o Options) (*echo.Echo, error) {
 
 // room is the application over a store, behind those who let people in.
 func (p parts) room(st *store.Store, door ...echo.MiddlewareFunc) *echo.Echo {
-	h := handlers{st, p.heavy, p.shell, p.Program, p.BackupEvery, p.guard}
+	h := handlers{st, p.heavy, p.shell, p.Program, p.BackupEvery, p.guard, sparing(st.Ready)}
 	e := p.bare()
-	e.Pre(headAsGet, standPath)
+	e.Pre(knownMethods, headAsGet, standPath)
 	e.Use(requestID(), p.seen.see, middleware.Recover(), securityHeaders)
 	e.Use(door...)
 	e.Use(reachable, ownPagesOnly(), h.standReads, roomForTakes, once)
@@ -115,7 +115,8 @@ type handlers struct {
 
 	program     string // version of the application, as backups name it
 	backupEvery time.Duration
-	guard       *guard // nil where this machine alone reaches it
+	guard       *guard                      // nil where this machine alone reaches it
+	ready       func(context.Context) error // whether what is given can be kept
 }
 
 func (h handlers) GetHealth(ctx context.Context, _ api.GetHealthRequestObject) (api.GetHealthResponseObject, error) {

@@ -7,15 +7,14 @@ import (
 	_ "embed"
 	"fmt"
 	"html/template"
+	"mime"
 	"net/http"
 	"net/url"
 	"strings"
-	"time"
 
 	"github.com/labstack/echo/v5"
 
 	"evenladder/access"
-	"evenladder/core/base/fault"
 	"evenladder/server/api"
 )
 
@@ -54,34 +53,56 @@ func (g *guard) signInForm(c *echo.Context) error {
 	return showSignIn(c, http.StatusOK, signInForm{Named: g.Named, To: ownPath(c.QueryParam("to"))})
 }
 
-// signIn takes a passphrase, and a name where there are several teachers, so many times a minute.
+// signInBytes bounds what is posted to sign in: a name, a passphrase and a path.
+const signInBytes = 4 << 10
+
+// signIn takes a passphrase, and a name where there are several teachers, so many times a minute. Tries are counted
+// before anything of the body is read.
 func (g *guard) signIn(c *echo.Context) error {
-	form := signInForm{Named: g.Named, To: ownPath(c.FormValue("to"))}
-	if g.Named {
-		form.Name = strings.TrimSpace(c.FormValue("name"))
-	}
-	if !g.tries.may(hostOnly(c.Request().RemoteAddr)+"\n"+fault.Clip(form.Name), time.Now()) {
+	r := c.Request()
+	form := signInForm{Named: g.Named, To: "/"}
+	if !g.tries.may(hostOnly(r.RemoteAddr), g.device(r)) {
 		form.Wrong = "Too many attempts. Wait a minute, then try again."
-		return showSignIn(c, http.StatusTooManyRequests, form)
+		return g.refuse(c, http.StatusTooManyRequests, form)
+	}
+	if kind, _, err := mime.ParseMediaType(r.Header.Get("Content-Type")); err != nil || kind != echo.MIMEApplicationForm {
+		return echo.ErrUnsupportedMediaType
+	}
+	r.Body = http.MaxBytesReader(c.Response(), r.Body, signInBytes)
+	if err := r.ParseForm(); err != nil {
+		return echo.ErrStatusRequestEntityTooLarge
+	}
+	form.To = ownPath(r.PostForm.Get("to"))
+	if g.Named {
+		form.Name = strings.TrimSpace(r.PostForm.Get("name"))
 	}
 	var who access.Teacher
 	if !g.tries.one(func() (ok bool) {
-		who, ok = g.Teachers().Enter(form.Name, c.FormValue("passphrase"))
+		who, ok = g.Teachers().Enter(form.Name, r.PostForm.Get("passphrase"))
 		return ok
 	}) {
 		form.Wrong = "Wrong passphrase."
 		if g.Named {
 			form.Wrong = "Wrong name or passphrase."
 		}
-		return showSignIn(c, http.StatusUnauthorized, form)
+		return g.refuse(c, http.StatusUnauthorized, form)
 	}
-	ctx := c.Request().Context()
+	ctx := r.Context()
 	if err := g.sessions.RenewToken(ctx); err != nil {
 		return err
 	}
 	g.sessions.Put(ctx, signedIn, mark(who))
 	g.sessions.Put(ctx, signedAs, who.Name)
+	if err := g.knowDevice(c); err != nil {
+		return err
+	}
 	return c.Redirect(http.StatusSeeOther, form.To)
+}
+
+// refuse shows the form again, and writes down from where: one line a refusal, for a tool that bans addresses.
+func (g *guard) refuse(c *echo.Context, status int, form signInForm) error {
+	g.log.Warn("sign-in refused", "address", hostOnly(c.Request().RemoteAddr), "status", status)
+	return showSignIn(c, status, form)
 }
 
 // outEverywhere ends every session of who is signed in.
@@ -92,6 +113,9 @@ func (g *guard) outEverywhere(ctx context.Context) error {
 		return err
 	}
 	for token, data := range all {
+		if strings.HasPrefix(token, devicePrefix) {
+			continue
+		}
 		if _, values, err := g.sessions.Codec.Decode(data); err != nil || values[signedAs] == name {
 			if err := g.Sessions.Delete(token); err != nil {
 				return err

@@ -4,6 +4,7 @@ import (
 	"crypto/subtle"
 	"log/slog"
 	"net/http"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -70,12 +71,35 @@ func (w *watch) see(next echo.HandlerFunc) echo.HandlerFunc {
 			route = "none"
 		}
 		took := time.Since(begun)
-		w.requests.WithLabelValues(c.Request().Method, route, strconv.Itoa(status)).Observe(took.Seconds())
+		w.requests.WithLabelValues(methodLabel(c.Request().Method), route, strconv.Itoa(status)).Observe(took.Seconds())
 		if w.access != nil {
 			w.access.Info("request", "id", c.Response().Header().Get(echo.HeaderXRequestID), "method",
-				c.Request().Method, "route", route, "status", status, "ms", took.Milliseconds(), "bytes", bytes)
+				methodLabel(c.Request().Method), "route", route, "status", status, "ms", took.Milliseconds(), "bytes", bytes)
 		}
 		return err
+	}
+}
+
+// methods are those that addresses here take, or that a browser may ask with.
+var methods = []string{http.MethodGet, http.MethodHead, http.MethodPost, http.MethodPut, http.MethodPatch,
+	http.MethodDelete, http.MethodOptions}
+
+// methodLabel is the method of a request as figures and log have it: one of a fixed list, so that no request makes a
+// series of its own.
+func methodLabel(method string) string {
+	if slices.Contains(methods, method) {
+		return method
+	}
+	return "other"
+}
+
+// knownMethods turns a request with a made-up method away before anything counts it.
+func knownMethods(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		if !slices.Contains(methods, c.Request().Method) {
+			return echo.ErrMethodNotAllowed
+		}
+		return next(c)
 	}
 }
 

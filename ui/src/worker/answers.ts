@@ -20,7 +20,7 @@ export async function nameOf(url: string, body: string): Promise<string> {
 /** What is said where a device has no answer of its own. */
 export const missing = {
   status: 504,
-  title: 'Even Ladder does not answer',
+  title: "Can't reach Even Ladder",
   detail: "This hasn't been opened on this device yet, so it needs a connection to Even Ladder. What you opened recently still works.",
   errors: [] as never[],
 }
