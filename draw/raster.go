@@ -50,15 +50,15 @@ func (r *raster) RenderPath(path *canvas.Path, style canvas.Style, m canvas.Matr
 	}
 }
 
-// fill paints a path, whose y grows upwards from the foot of the page.
+// fill paints the part of a path that is on the page; its y grows upwards from the foot.
 func (r *raster) fill(path *canvas.Path, c color.RGBA) {
 	dpmm, bounds := r.resolution.DPMM(), path.FastBounds()
 	foot := float64(r.image.Bounds().Dy())
 	at := image.Rect(
 		int(math.Floor(bounds.X0*dpmm)), int(math.Floor(foot-bounds.Y1*dpmm)),
 		int(math.Ceil(bounds.X1*dpmm)), int(math.Ceil(foot-bounds.Y0*dpmm)),
-	)
-	if at.Intersect(r.image.Bounds()).Empty() {
+	).Intersect(r.image.Bounds())
+	if at.Empty() {
 		return
 	}
 	r.scan.Reset(at.Dx(), at.Dy())
