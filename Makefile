@@ -90,7 +90,7 @@ test: tools
 	cd third_party/textprocessing && go test ./...
 	cd ui && $(NPM) run -s test
 	scripts/packaging.sh
-	go test -timeout 25m ./e2e
+	go test -timeout 50m ./e2e
 
 # Data races, in what goroutines share.
 race:
