@@ -83,7 +83,7 @@ func TestWhyAFingerAndWhereItIsComfortable(t *testing.T) {
 	p.eventually("h1", "lay G♭ Lydian out")
 	p.do(click(`[data-note="2"]`))
 	p.eventually(".said", "Little finger, because the middle finger has just taken fret 4 and this is 2 frets further.")
-	assert.Contains(t, p.text("aside"), "bring it down a fret a day")
+	assert.Contains(t, p.text("aside"), "move down a fret a day")
 	p.do(click("aside summary"))
 	p.eventually(".days", "1 5")
 	p.do(press("."))

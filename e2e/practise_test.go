@@ -28,17 +28,17 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.eventually("h1", "Quarter notes at 60")
 	p.do(chromedp.Navigate(p.url + "/practise?instrument.id=mandolin&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&from=2@300&goal=3@300&way=even"))
 	p.eventually("h1", "Eighths at 300")
-	p.eventually(".why", "begin with the first rung")
+	p.eventually(".why", "Start on the first rung")
 	try := func(key string) {
 		p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), press(key))
 	}
 	try("1") // eight notes at 600 a minute: it ends by itself
-	p.eventually(".why", "Eighths at 300 was clean. One more clean try, then move up.")
+	p.eventually(".why", "Stay on eighths at 300: one more clean try, then move up.")
 	try("1")
 	p.eventually(".why", "Two clean tries in a row on eighths at 300. Move up to triplets at 200.")
 	p.eventually("h1", "Triplets at 200")
 	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), press("3", "3")) // struck twice, one answer
-	p.eventually(".why", "Triplets at 200 needs more work: back to eighths at 300")
+	p.eventually(".why", "Triplets at 200 needs more work. Go back to eighths at 300")
 	p.eventually(".sitting", "3 tries, 2 clean")
 
 	// The last answer was a slip of the finger.
@@ -82,7 +82,7 @@ func TestALadderOfPartsIsKept(t *testing.T) {
 	outside := value[int](p, `document.querySelectorAll('.event.outside').length`)
 	assert.Positive(t, outside, "the rest of the run stands back")
 	p.do(chromedp.SendKeys(css("[data-do=ladder-title]"), "Wenna, Thursdays"), click("[data-do=keep-ladder]"))
-	p.eventually("[data-fold=ladder]", "This is the kept ladder “Wenna, Thursdays”")
+	p.eventually("[data-fold=ladder]", "This is the saved ladder “Wenna, Thursdays”")
 	p.do(chromedp.Evaluate[chromedp.Void](`document.activeElement.blur()`))
 	for range 2 {
 		p.do(press(" "), chromedp.WaitVisible(css("[data-result]")))
@@ -99,7 +99,7 @@ func TestALadderOfPartsIsKept(t *testing.T) {
 
 	// Without the kept ladder the work has a log of its own.
 	p.do(chromedp.Navigate(p.url + "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=dorian&layout.system=seven-position&from=2@320&goal=3@320"))
-	p.eventually(".why", "Nothing is in the log yet")
+	p.eventually(".why", "No practice logged yet")
 	p.do(click("[data-do=end-sitting]"), click("[data-do=warm-up]"))
 	p.eventually("h1", "Quarter notes at 60")
 	p.do(click("[data-do=to-work]"))
@@ -122,7 +122,7 @@ func TestARoundIsPractised(t *testing.T) {
 	p.do(press(" "))
 	p.until(fmt.Sprintf(`document.querySelector('.lanes ol').innerText !== %q`, first), "another key")
 	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), press("2"))
-	p.eventually(".why", "was nearly clean: again")
+	p.eventually(".why", "was nearly clean. Try it again")
 }
 
 // A try that cannot be written down is not lost.
@@ -134,7 +134,7 @@ func TestATryIsNotLost(t *testing.T) {
 	p.eventually("[data-unsaved]", "Not saved yet: a try.")
 	p.offline(false)
 	p.do(click(`[data-unsaved=send]`))
-	p.eventually(".why", "was nearly clean: again")
+	p.eventually(".why", "was nearly clean. Try it again")
 	p.wait(func() bool { return p.text("[data-unsaved]") == "" }, "nothing waits any more")
 }
 
@@ -156,12 +156,12 @@ func TestATakeIsHandedIn(t *testing.T) {
 	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&from=2@90&goal=2@120", true)
 	p.eventually("h1", "Eighths at 90")
 	p.do(chromedp.SetUploadFiles(css("[data-do=take]"), []string{takeFile}))
-	p.eventually("[data-fold=take]", "1 wrong, 1 missed, 0 too many")
+	p.eventually("[data-fold=take]", "1 wrong, 1 missed, 0 extra")
 	assert.Equal(t, []int{1, 1}, value[[]int](p,
 		`['wrong', 'missed'].map(s => document.querySelectorAll('[data-slip=' + s + ']').length)`))
 	p.until(`document.querySelector('.result.proposed')?.dataset.result === 'nearly'`, "it proposes an answer")
 	p.do(press("2"))
-	p.eventually(".why", "was nearly clean: again")
+	p.eventually(".why", "was nearly clean. Try it again")
 	p.do(chromedp.SetUploadFiles(css("[data-do=take]"), []string{briefFile}))
 	p.eventually("[data-fold=take] [role=alert]", "neither a WAV file nor a Standard MIDI File")
 }
@@ -203,14 +203,14 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 	p.do(click("[data-do=microphone]"), chromedp.WaitVisible(css("[role=meter]")), press(" "))
 	p.until(`Number(document.querySelector('.lanes [aria-current=step]')?.dataset.event ?? 0) >= 4`,
 		"the mark follows what is heard")
-	p.eventually("[data-fold=take]", "8 of 15 notes right, 0 wrong, 7 missed, 0 too many")
+	p.eventually("[data-fold=take]", "8 of 15 notes right, 0 wrong, 7 missed, 0 extra")
 	assert.Equal(t, 7, value[int](p, `document.querySelectorAll('[data-slip=missed]').length`))
 	p.until(`document.querySelector('.result.proposed')?.dataset.result === 'not-yet'`, "it proposes an answer")
 	p.do(click(`[data-event="2"]`))
-	p.eventually("[data-heard]", "Note 3: D")
+	p.eventually("[data-heard]", "Note 3: planned D")
 	p.do(click("[data-do=keep-take]"), click("[data-do=add-note]"), chromedp.SendKeys(css("[data-do=remark]"), "half of it"),
 		click("[data-result=nearly]"))
-	p.eventually(".why", "was nearly clean: again")
+	p.eventually(".why", "was nearly clean. Try it again")
 	p.eventually("[data-fold=log]", "half of it")
 	p.eventually("[data-fold=log] [data-kept]", "MB")
 	p.do(click("[data-fold=log] [data-do=look]"))
@@ -288,6 +288,6 @@ func TestPlayingIntoTheScreen(t *testing.T) {
 	p.do(click("[data-do=listen]"))
 	p.eventually("[data-fold=take]", "Listening to a simulated keyboard")
 	p.do(press(" "))
-	p.eventually("[data-fold=take]", "1 wrong, 0 missed, 0 too many")
+	p.eventually("[data-fold=take]", "1 wrong, 0 missed, 0 extra")
 	p.until(`document.querySelectorAll('[data-slip=wrong]').length === 1`, "it stands on the lanes")
 }

@@ -101,7 +101,7 @@ func TestARoundPlaysFromAnyKey(t *testing.T) {
 // A round is kept beside the briefs and opens as a round.
 func TestARoundIsKept(t *testing.T) {
 	p := open(t, "/saved", false)
-	p.eventually(`[data-choice=rounds]`, "rounds (2)")
+	p.eventually(`[data-choice=rounds]`, "Rounds (2)")
 	assert.NotContains(t, p.text(`ul[aria-label="Saved briefs"]`), "cold starts")
 	p.do(click(`[data-choice=rounds]`))
 	p.eventually(`ul[aria-label="Saved rounds"]`, "Wenna: twelve cold starts")

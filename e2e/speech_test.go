@@ -25,7 +25,7 @@ func TestWordsAreTakenAsTheyAreSaid(t *testing.T) {
 	p.do(click(`[data-word="scale.name"]`), focused(".picker input"))
 	assert.Empty(t, value[string](p, `document.querySelector('.picker input').value`))
 	p.do(chromedp.KeyEvent("qqq"))
-	p.eventually(".picker [role=alert]", "“qqq” cannot be read here")
+	p.eventually(".picker [role=alert]", "“qqq” isn't clear here")
 }
 
 // Whatever was pressed last, the space bar plays; what stands at the play bar is

@@ -50,13 +50,13 @@ func TestAnAfternoonByKeyboard(t *testing.T) {
 	p := open(t, "/today", false)
 	p.eventually("h1", "3 lessons")
 	p.do(onto(row("Ottoline")+"[data-do=open-work]"), press(kb.Enter))
-	p.eventually(".now", "The log of Ottoline")
-	p.eventually(".rung", "quarter notes at 76")
+	p.eventually(".now", "For Ottoline")
+	p.eventually(".rung", "Quarter notes at 76")
 	p.do(press("1"))
-	p.eventually(".why", "clean twice running: go up")
+	p.eventually(".why", "Two clean tries in a row")
 	p.do(onto(`a[href="/today"]`), press(kb.Enter))
-	p.eventually(row("Ottoline"), "17 tries on 7 days")
-	p.eventually(row("Ottoline")+".next", "clean twice running: go up")
+	p.eventually(row("Ottoline"), "17 tries over 7 days")
+	p.eventually(row("Ottoline")+".next", "Two clean tries in a row")
 
 	p.eventually(row("Casimir")+".set", "D♭ major, seven positions, box 3")
 	p.do(onto(row("Casimir")+"[data-do=set]"), press(kb.Enter))
@@ -71,7 +71,7 @@ func TestAnAfternoonByKeyboard(t *testing.T) {
 	p.do(onto("[data-do=edit-assignment]"), press(kb.Enter), onto("[data-do=words]"),
 		chromedp.KeyEvent("With a pencil."), onto("[data-do=keep-assignment]"), press(kb.Enter))
 	p.eventually("[data-set]", "“With a pencil.”")
-	assert.Contains(t, p.text(".map"), "Nothing between fret 8 and 12")
+	assert.Contains(t, p.text(".map"), "Not practised: frets 8 to 12")
 
 	p.do(onto("[data-do=close-assignment]"), press(kb.Enter))
 	p.gone("[data-set]", "sheets done")
@@ -108,7 +108,7 @@ func TestAPupilComesAndGoes(t *testing.T) {
 		click("[data-do=measure]"), click(`[aria-label="index – middle: fret 8"]`))
 	p.eventually(".finder", "77 mm")
 	p.do(click("[data-do=use-openings]"))
-	p.eventually(".finder .now", "This hand opens 77, 27, 27 mm in comfort")
+	p.eventually(".finder .now", "This hand opens 77, 27, 27 mm comfortably")
 	p.do(chromedp.Reload())
 	p.do(click("[data-do=add-pupil]"))
 	assert.Equal(t, "Marjolein", value[string](p, `document.querySelector('[data-field=name] input').value`),
@@ -118,7 +118,7 @@ func TestAPupilComesAndGoes(t *testing.T) {
 	p.do(click("[data-field=at] input"), press(kb.Backspace, kb.Backspace, kb.Backspace, kb.Backspace, kb.Backspace),
 		chromedp.KeyEvent("10:15"), click("[data-do=keep-pupil]"))
 	p.eventually("h1", "Marjolein")
-	p.eventually(".pupil", "the hand opens 77, 27, 27 mm")
+	p.eventually(".pupil", "comfortable span 77, 27, 27 mm")
 	p.do(click("[data-do=bench-for]"))
 	p.eventually("h1", "for a hand that opens 77, 27 and 27 mm")
 	p.eventually("h1", "for Marjolein")
@@ -129,7 +129,7 @@ func TestAPupilComesAndGoes(t *testing.T) {
 	p.hushed()
 	p.do(click("[data-fold=all-pupils] summary"), click("[data-choice=aside]"),
 		chromedp.WaitVisible(css("[data-do=bring-back]")), settle(), click("[data-do=bring-back]"))
-	p.eventually(".v-snackbar", "Marjolein is back")
+	p.eventually(".v-snackbar", "Marjolein is restored")
 	p.hushed()
 	p.do(click("[data-choice=here]"), click(`//details//a[text()="Marjolein"]`))
 	p.eventually("h1", "Marjolein")
@@ -171,12 +171,12 @@ func TestThePageThatGoesHome(t *testing.T) {
 	home.until(`!document.querySelector('.counting') || Number(document.querySelector('.counting').innerText) >= 2`,
 		"by the clock")
 	home.do(click("[data-do=start]"), focused("[data-result=clean]"), press(kb.Enter))
-	home.eventually(".why", "was clean: try again, then up")
+	home.eventually(".why", "one more clean try, then move up")
 	home.do(click("[data-do=start]"), chromedp.Sleep(300*time.Millisecond), click("[data-do=start]"),
 		click("[data-result=not-yet]"))
-	home.eventually(".why", "back to")
+	home.eventually(".why", "Go back to")
 	home.do(click("[data-do=undo]"))
-	home.eventually(".why", "was clean: try again, then up")
+	home.eventually(".why", "one more clean try, then move up")
 	home.do(chromedp.Reload())
 	home.eventually(".back", "1 try saved on this device")
 	home.do(click("[data-do=code]"), chromedp.WaitVisible(css("svg.code")))
@@ -206,7 +206,7 @@ func TestThePageThatGoesHome(t *testing.T) {
 			"Hello!\n"+string(read)))
 	p.eventually(".came", "Casimir: 1 try, 1 new")
 	p.do(click("[data-do=keep-results]"))
-	p.eventually(".v-snackbar", "1 try is in the log of Casimir")
+	p.eventually(".v-snackbar", "Added 1 try to the log of Casimir")
 	p.until(`!document.querySelector('.came')`, "the dialog closes")
 	p.do(click("[data-do=results]"), chromedp.WaitVisible(css("[data-do=results-text] textarea")),
 		pasted("[data-do=results-text] textarea", string(read)))
@@ -243,7 +243,7 @@ func TestACodeBeforeTheCamera(t *testing.T) {
 	p := open(t, "/today", true, chromedp.Flag("use-fake-device-for-media-stream", true),
 		chromedp.Flag("use-fake-ui-for-media-stream", true), chromedp.Flag("use-file-for-fake-video-capture", video))
 	p.do(click("[data-do=results]"), click("[data-do=camera]"))
-	p.eventually(".came", "did not go out from here")
+	p.eventually(".came", "wasn't sent from here")
 	assert.Contains(t, value[string](p, `document.querySelector('[data-do=results-text] textarea').value`),
 		"EL1 nosuchpage 1.0.0.c.hq2k1.40")
 }

@@ -176,6 +176,14 @@ function endSitting() {
 }
 
 const tries = computed(() => ladder.value?.rungs.reduce((n, r) => n + r.tries, 0) ?? 0)
+/** What can be done before the work: its warm-up; and from there the way to the work. */
+const before = computed(() => {
+  const warmUp = ladder.value?.warmUp
+  if (back.value) return { id: 'to-work', to: back.value, words: say.warmedUpGoToTheWork }
+  if (!warmUp || sitting.sitting.value.tries.length) return undefined
+  const query = { ...toQuery(warmUp.brief), ...asQuery({ from: warmUp.rung, goal: warmUp.rung }), then: route.fullPath }
+  return { id: 'warm-up', to: { query }, words: warmUp.words }
+})
 const care = computed(() => plan.value?.cautions.find((c) => c.code === 'care')?.message)
 
 useKeys([
@@ -212,7 +220,6 @@ useKeys([
           </p>
           <div class="message" :class="{ caution: failed || ladder.sticks }">
             <p v-if="failed" role="alert">{{ failed }}</p>
-            <p v-else-if="summary" class="summary" role="status">{{ summary }}</p>
             <p v-else-if="asking" role="status">{{ say.howDidItGo }}</p>
             <p v-else-if="ladder.sticks" class="sticks" role="status">
               {{ say.instead(ladder.sticks.words) }}
@@ -224,15 +231,9 @@ useKeys([
                 >{{ p.words }}</router-link
               >
             </p>
-            <p v-else class="why" role="status">
-              {{ ladder.why }}
-              <router-link v-if="back" :to="back" data-do="to-work">{{ say.warmedUpGoToTheWork }}</router-link>
-              <router-link
-                v-else-if="ladder.warmUp && !sitting.sitting.value.tries.length"
-                :to="{ query: { ...toQuery(ladder.warmUp.brief), ...asQuery({ from: ladder.warmUp.rung, goal: ladder.warmUp.rung }), then: route.fullPath } }"
-                data-do="warm-up"
-                >{{ ladder.warmUp.words }}</router-link
-              >
+            <p v-else :class="summary ? 'summary' : 'why'" role="status">
+              {{ summary || ladder.why }}
+              <router-link v-if="before" :to="before.to" :data-do="before.id">{{ before.words }}</router-link>
             </p>
           </div>
           <AskResult v-if="asking" v-model:remark="remark" :proposed="judged?.result" @answer="answer" />
