@@ -1732,7 +1732,7 @@ export interface components {
             scaleLengthMm?: number;
             /** @description Mirrors drawings; changes no data. */
             leftHanded?: boolean;
-            /** @description Strings stand in pairs. */
+            /** @description Strings are in pairs. */
             courses?: boolean;
         };
         /** @description A tonic with the name of a scale or with a formula. */
@@ -1837,12 +1837,12 @@ export interface components {
             /** @description Tonic of the first key of a round; that of the scale where it is not given. */
             start?: string;
             through?: components["schemas"]["RoundThrough"];
-            /** @description Tonics in an order of one's own, each with the id of a scale of its own where it has one: F natural-minor. */
+            /** @description Tonics in your own order, each with the id of its own scale if it has one: F natural-minor. */
             keys?: string[];
             order?: components["schemas"]["RoundOrder"];
             /** @description Number of a shuffled order: the same number brings the same order back. */
             seed?: number;
-            /** @description Tonics that stand for their keys, where the usual spelling is another. */
+            /** @description Tonics that replace the usual spelling of their keys. */
             spelling?: string[];
             /** @description Keys with the number of the box that they are played in, whatever the rule: Bb 3. */
             boxes?: string[];
