@@ -110,7 +110,7 @@ func TestHostileFiles(t *testing.T) {
 		"no note":  {scoreOf(`<measure></measure>`), "no note"},
 		"divisions": {scoreOf(`<measure><attributes><divisions>0</divisions></attributes></measure>`),
 			"divisions of 0"},
-		"isn't a step":      {scoreOf(`<measure>` + noteOf("X", 4, `<duration>1</duration>`) + `</measure>`), "isn't a step"},
+		"isn't a step": {scoreOf(`<measure>` + noteOf("X", 4, `<duration>1</duration>`) + `</measure>`), "isn't a step"},
 		"octave":       {scoreOf(`<measure>` + noteOf("C", 90, `<duration>1</duration>`) + `</measure>`), "isn't a pitch"},
 		"letters":      {[]byte(`<?xml version="1.0" encoding="utf-16"?><score-partwise/>`), "UTF-8"},
 		"too large":    {make([]byte, 9<<20), "MB were given"},

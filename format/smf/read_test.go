@@ -102,7 +102,7 @@ func TestReadingAsOthersWrite(t *testing.T) {
 func TestBrokenFilesAreSaid(t *testing.T) {
 	whole := smfFile(0, 96, append([]byte{0, 0x90, 60, 80}, trackEnd...))
 	for want, data := range map[string][]byte{
-		"byte 0: it doesn't start": []byte("RIFF and so on, of some length"),
+		"byte 0: it doesn't start":  []byte("RIFF and so on, of some length"),
 		"its format is 2":           smfFile(2, 96, trackEnd),
 		"no length":                 smfFile(0, 0, trackEnd),
 		"it has no tracks":          smfFile(0, 96),

@@ -79,7 +79,7 @@ func TestWhatIsWrittenIsRead(t *testing.T) {
 func TestBadFiles(t *testing.T) {
 	long := file(1, 1, 8000, 8, make([]byte, 8000*301))
 	for want, data := range map[string][]byte{
-		"this isn't a WAV file":                          []byte("MThd and so on and on"),
+		"this isn't a WAV file":                        []byte("MThd and so on and on"),
 		"the file is cut off before its samples":       file(1, 1, 44100, 16, nil)[:30],
 		"the file is cut off in its header":            file(1, 1, 44100, 16, nil)[:34],
 		"give 8, 16, 24 or 32 bits, or floating point": file(1, 1, 44100, 12, []byte{1, 2}),
@@ -87,7 +87,7 @@ func TestBadFiles(t *testing.T) {
 		"9 channels were given: give 1 to 8":               file(1, 9, 44100, 16, nil),
 		"4000 samples a second were given: give 8000 to":   file(1, 1, 4000, 16, nil),
 		"give a take of 5 minutes at most":                 long,
-		"doesn't say how its samples are stored":         []byte("RIFF....WAVEdata\x02\x00\x00\x00\x00\x00"),
+		"doesn't say how its samples are stored":           []byte("RIFF....WAVEdata\x02\x00\x00\x00\x00\x00"),
 		"the format of the samples takes 4294967295 bytes": []byte("RIFF....WAVEfmt \xff\xff\xff\xff"),
 	} {
 		_, _, err := wav.Read(bytes.NewReader(data))
