@@ -84,7 +84,7 @@ func TestProblemsNameTheFieldAndWhatIsAccepted(t *testing.T) {
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "formula": "1 2 4 5"}, "layout": {"system": "five-form"}}`:  "layout.system: five-form doesn't fit",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"box": 9}}`:                    "layout.box: 9 was given: this layout has boxes 0 to 6",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"strings": [1, 1]}}`:           "layout.strings: string 1 was given: give each string once, from 1 to 6",
-		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"lowFret": 9, "highFret": 3}}`: "layout.lowFret: 9 lies above layout.highFret 3",
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "layout": {"lowFret": 9, "highFret": 3}}`: "layout.lowFret: 9 is above layout.highFret 3",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "rhythm": {"perBeat": 9}}`:                "rhythm.perBeat: 9 was given: give 1 to 6",
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "picking": "bow"}`:                        `picking: "bow" was given: give one of alternate down`,
 		`{"instrument": {"id": "guitar", "frets": "many"}, "scale": {"tonic": "C", "name": "major"}}`:                         `instrument.frets: the text "many" was given: give a whole number`,
