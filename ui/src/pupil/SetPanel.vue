@@ -76,7 +76,8 @@ async function setSheets() {
         <p class="title">{{ s.assignment.title }}</p>
         <p v-if="s.assignment.assignment.ladder" class="faint">{{ s.assignment.sentence }}</p>
         <p class="reached">
-          <b v-if="s.progress.reached">{{ say.reached }} </b>{{ s.progress.words }} · <span :class="{ look: s.progress.overdue }">{{ s.progress.due }}</span>
+          <b v-if="s.progress.reached">{{ s.progress.words }}</b><template v-else>{{ s.progress.words }}</template> ·
+          <span :class="{ look: s.progress.overdue }">{{ s.progress.due }}</span>
           {{ say.minutesEachDayNote(s.assignment.assignment.minutes) }}
         </p>
         <SmallPlot :progress="s.progress" />

@@ -74,7 +74,6 @@ export const say = {
   worksheetsAssigned: 'Worksheets assigned.',
   assignments: 'Assignments',
   noAssignmentsYet: 'No assignments yet.',
-  reached: 'reached ·',
   minutesEachDayNote: (minutes: Part) => `· ${minutes} minutes a day`,
   practise: 'Practise',
   openTheWorksheets: 'Open the worksheets',

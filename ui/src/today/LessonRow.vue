@@ -52,7 +52,8 @@ const wantsLook = computed(() => props.row.attention.filter((w) => w !== 'nothin
             <template v-else>{{ s.assignment.title }}</template>
           </p>
           <p class="reached">
-            <b v-if="s.progress.reached">{{ say.reached }} </b>{{ s.progress.words }} · <span :class="{ look: s.progress.overdue }">{{ s.progress.due }}</span>
+            <b v-if="s.progress.reached">{{ s.progress.words }}</b><template v-else>{{ s.progress.words }}</template> ·
+            <span :class="{ look: s.progress.overdue }">{{ s.progress.due }}</span>
           </p>
         </div>
         <SmallPlot :progress="s.progress" />

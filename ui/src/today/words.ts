@@ -24,7 +24,6 @@ export const say = {
   planFor: (date: Part) => `Plan for ${date}`,
   minutesOf: (i: Part, minutes: Part) => `${i}${minutes} min`,
   noAssignmentsYet: 'No assignments yet.',
-  reached: 'reached ·',
   assignTo: (name: Part, name2: Part) => `Assign ${name} to ${name2}`,
   assign: 'Assign',
   openTheSuggestionForOnThe: (name: Part) => `Open the suggestion for ${name} on the bench`,
