@@ -70,7 +70,7 @@ type Ladder struct {
 	Next    int    `json:"next"` // index of the rung to play now
 	Step    string `json:"step"` // how it comes out of the log: start, up, stay or down
 	Why     string `json:"why"`
-	Reached bool   `json:"reached"`          // the goal was clean twice running
+	Reached bool   `json:"reached"`          // two clean tries in a row on the goal
 	Days    int    `json:"days"`             // with a try
 	Point   string `json:"point"`            // of technique, for the sitting
 	History []Try  `json:"history"`          // the latest tries of its rungs, in the order of time

@@ -112,7 +112,7 @@ type Take struct {
 	DriftPercent    float64       `json:"driftPercent"` // from the first third to the last; faster positive
 	EvennessMS      float64       `json:"evennessMs"`   // spread of the onsets around their places
 	EvennessPercent float64       `json:"evennessPercent"`
-	FloorMS         float64       `json:"floorMs"` // under which nothing can be told
+	FloorMS         float64       `json:"floorMs"` // smaller differences can't be measured
 	ByCause         []Cause       `json:"byCause"`
 	Pauses          []Pause       `json:"pauses"`
 	Events          []Event       `json:"events"`

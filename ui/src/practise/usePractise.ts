@@ -105,7 +105,7 @@ export function usePractise() {
   )
 
   const failed = ref('')
-  // What waited is in the log now: the ladder goes on from there.
+  // Waiting tries are in the log now: the ladder continues from there.
   watch(outbox.waiting, (now, before) => now.length === 0 && before.length > 0 && void again())
 
   /** Writes down how a try went, with its take where that is to be kept; the ladder then says what comes next. */

@@ -7,7 +7,7 @@ import { assignments, dayWords } from '../shared/pupils/pupils'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
 import { tell } from '../shared/shell/notice'
 
-/** What was set before and is done with, the latest first; any of it can be taken up again. */
+/** Earlier assignments, the latest first; each can be reopened. */
 const props = defineProps<{ pupil: StoredPupil; stamp: number }>()
 const emit = defineEmits<{ change: [] }>()
 const limit = ref(20)

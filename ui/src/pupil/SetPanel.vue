@@ -10,7 +10,7 @@ import SmallPlot from '../shared/pupils/SmallPlot.vue'
 import { tell } from '../shared/shell/notice'
 import AssignmentEditor from './AssignmentEditor.vue'
 
-/** What is set and what was reached; beside it what may be set next, each with its reason. */
+/** Assignments with their progress; beside them what is suggested next, each with its reason. */
 const props = defineProps<{ pupil: StoredPupil; work: PupilWork }>()
 const emit = defineEmits<{ change: []; set: [proposal: NextProposal]; home: [] }>()
 const editing = ref('')

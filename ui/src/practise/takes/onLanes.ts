@@ -15,7 +15,7 @@ export function onLanes(take: Take | undefined, first: number, notes: number): (
   return out
 }
 
-/** After which note on the lanes each note too many was heard. */
+/** After which note on the lanes each extra note was heard. */
 export function extrasOnLanes(take: Take | undefined, first: number, notes: number): number[] {
   return (take?.extras ?? []).flatMap((x) => {
     const before = take?.events.findLast((e) => e.onsetSec !== null && e.onsetSec <= x.onsetSec)
