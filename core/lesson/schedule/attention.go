@@ -9,9 +9,9 @@ import (
 // silentDays is after how long without a try a pupil wants a look.
 const silentDays = 7
 
-// Attention is what of a pupil wants a look, in words: nothing set, nothing logged for a
-// week, something overdue. What is set comes with its sentence; last is the day of the
-// latest try.
+// Attention says in words why a pupil needs attention: no assignments, no practice logged
+// for a week, something overdue. set is the progress of the assignments; last is the day of
+// the latest try.
 func Attention(set []Progress, last, today Day) []string {
 	out := []string{}
 	if len(set) == 0 {

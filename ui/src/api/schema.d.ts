@@ -654,7 +654,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** @description What is set to a pupil with what was reached, and all that may be set next. */
+        /** @description A pupil's assignments with their progress, and everything suggested next. */
         get: operations["getPupilWork"];
         put?: never;
         post?: never;
@@ -2116,7 +2116,7 @@ export interface components {
             evennessMs: number;
             /** @description The same of the length of a note. */
             evennessPercent: number;
-            /** @description Under which nothing can be told. */
+            /** @description Smaller differences can not be measured. */
             floorMs: number;
             byCause: {
                 cause: string;

@@ -4,7 +4,7 @@ import { CallError, type Brief, type Problem } from '../../api/client'
 /** How a sheet is made: of the plan of a brief or of its round, and how a round is laid out. */
 export type Making = { of: 'plan' } | { of: 'round'; layout: 'pages' | 'summary' }
 
-/** How a file is made: the paper of pages, and what is heard beside the run in files that sound. */
+/** How a file is made: its paper, and the count-in and click of audio and MIDI. */
 export interface FileOptions {
   paper: string
   countIn?: boolean
