@@ -82,7 +82,7 @@ func TestWithoutAConnection(t *testing.T) {
 // A pupil is changed on two devices: both versions are shown before one of them is kept.
 func TestTwoChangesOfAPupil(t *testing.T) {
 	p := open(t, "/today", true)
-	p.do(click(`[data-pupil=Casimir] .name`), click(`[data-do=edit-pupil]`),
+	p.do(click(`[data-pupil=Casimir] .name`), more("edit-pupil"),
 		chromedp.WaitVisible(css(`[data-do=keep-pupil]`)))
 	value[bool](p, `(async () => {
 		const id = location.pathname.split('/').pop()

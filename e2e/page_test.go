@@ -217,6 +217,11 @@ func more(do string) chromedp.Action[chromedp.Void] {
 	return chromedp.Steps(click("[data-do=more]"), click(fmt.Sprintf("[data-do=%s]", do)))
 }
 
+// moreOf presses one of what can also be done with a part of the screen, behind its three dots.
+func moreOf(scope, do string) chromedp.Action[chromedp.Void] {
+	return chromedp.Steps(click(scope+" [data-do=more]"), click(fmt.Sprintf(".v-overlay__content [data-do=%s]", do)))
+}
+
 // rests waits until an element is in the same place in two frames running.
 func rests(found string) chromedp.Action[chromedp.Void] {
 	return chromedp.Evaluate[chromedp.Void](`new Promise((done) => {

@@ -11,7 +11,6 @@ import (
 	"golang.org/x/sync/errgroup"
 
 	"evenladder/core/base/english"
-	"evenladder/core/base/table"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/schedule"
@@ -73,7 +72,7 @@ func (h handlers) GetToday(ctx context.Context, r api.GetTodayRequestObject) (ap
 			out.Others = append(out.Others, rows[i])
 		}
 	}
-	out.Words = dayWords(on, len(out.Lessons))
+	out.Words = lessonWords(len(out.Lessons))
 	return api.GetToday200JSONResponse(out), nil
 }
 
@@ -139,12 +138,11 @@ func clock(at string) int {
 	return hour*60 + minute
 }
 
-func dayWords(on schedule.Day, lessons int) string {
-	day, _ := table.Find(pupil.Days, on.Weekday())
+func lessonWords(lessons int) string {
 	if lessons == 0 {
-		return day.Name + ": no lessons"
+		return "no lessons"
 	}
-	return day.Name + ": " + english.Count(lessons, "lesson", "lessons")
+	return english.Count(lessons, "lesson", "lessons")
 }
 
 // weekOf are the seven days of the week of a day, from Monday.

@@ -71,10 +71,17 @@ func Open(ctx context.Context, width, height int, more ...chromedp.ExecAllocator
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
 		chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(width, height),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),
-		chromedp.Flag("hide-scrollbars", true), chromedp.Flag("force-color-profile", "srgb"),
+		chromedp.Env("TZ="+noon(time.Now())), chromedp.Flag("hide-scrollbars", true), chromedp.Flag("force-color-profile", "srgb"),
 	)
 	options = append(options, more...)
 	allocated, cancelAllocated := chromedp.NewExecAllocator(ctx, options...)
 	tab, cancelTab := chromedp.NewContext(allocated)
 	return tab, func() { cancelTab(); cancelAllocated() }
+}
+
+// noon is the time zone in which the day of this machine is at its noon: what a screen makes of
+// the hour is the same whenever it is opened.
+func noon(now time.Time) string {
+	_, east := now.Zone()
+	return fmt.Sprintf("Etc/GMT%+d", now.Hour()-12-east/3600) // these names count westwards
 }

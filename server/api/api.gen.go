@@ -666,6 +666,9 @@ type ManyPupils struct {
 	Pupils []StoredPupil `json:"pupils"`
 }
 
+// MapHole defines model for MapHole.
+type MapHole = schedule.Hole
+
 // MapNeck defines model for MapNeck.
 type MapNeck = schedule.NeckOf
 

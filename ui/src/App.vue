@@ -73,13 +73,8 @@ function act() {
         <router-link v-for="s in screens" :key="s.name" :to="s.path">{{ s.title }}</router-link>
       </nav>
       <span class="grow" />
-      <v-btn
-        :icon="dark ? mdiWhiteBalanceSunny : mdiWeatherNight"
-        size="small"
-        :aria-label="dark ? say.daylightColours : say.lampLightColours"
-        @click="keptTheme = dark ? 'paper' : 'lamp'"
-      />
-      <v-btn :icon="mdiHelpCircleOutline" size="small" :aria-label="say.shortcutsQuestionMark" @click="keysOpen = true" />
+      <v-btn :icon="dark ? mdiWhiteBalanceSunny : mdiWeatherNight" :aria-label="dark ? say.daylightColours : say.lampLightColours" @click="keptTheme = dark ? 'paper' : 'lamp'" />
+      <v-btn :icon="mdiHelpCircleOutline" :aria-label="say.shortcutsQuestionMark" @click="keysOpen = true" />
     </header>
     <main id="main" tabindex="-1">
       <router-view />

@@ -110,7 +110,8 @@ func TestTheNeckIsFilledFirstWhereItIsTheLargerHole(t *testing.T) {
 		assert.Positive(t, k.Tries, "a round goes through every key: %s", k.Tonic)
 	}
 	require.NotEmpty(t, m.Holes)
-	assert.Regexp(t, `^Not practised: frets \d+ to 12$`, m.Holes[0])
+	assert.Equal(t, "Frets", m.Holes[0].What)
+	assert.Regexp(t, `^\d+ to 12$`, m.Holes[0].Which)
 	require.NotNil(t, m.Fill)
 	assert.Contains(t, m.Fill.Words, "F minor pentatonic is known, and its box")
 	assert.NotEqual(t, 0, *m.Fill.Ladder.Brief.Layout.Box)

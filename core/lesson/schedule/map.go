@@ -26,9 +26,15 @@ type Map struct {
 	Most    int             `json:"most"`   // tries of the place that was played most
 	Keys    []TouchedKey    `json:"keys"`   // the twelve, round in fourths
 	Layouts []TouchedLayout `json:"layouts"`
-	Holes   []string        `json:"holes"`          // in words, the largest first
+	Holes   []Hole          `json:"holes"`          // what was never practised, the largest first
 	Fill    *Proposal       `json:"fill,omitempty"` // what fills the largest with the least new
 	Others  int             `json:"others"`         // works on another neck, which are not drawn
+}
+
+// Hole is what of one kind was never practised: "Keys", "10 of 12".
+type Hole struct {
+	What  string `json:"what"`
+	Which string `json:"which"`
 }
 
 // NeckOf is the neck that a map is drawn on.
@@ -210,7 +216,7 @@ func (m *mapper) finish(log []Played) {
 	slices.SortFunc(o.Layouts, func(a, b TouchedLayout) int { return strings.Compare(a.System, b.System) })
 	frets := m.fretHole()
 	never := m.neverKeys()
-	o.Holes = m.holeWords(frets, never)
+	o.Holes = m.holes(frets, never)
 	if len(log) > 0 {
 		o.Fill = fill(m, log, frets, never)
 	}
@@ -257,25 +263,24 @@ func (m *mapper) neverKeys() (out []string) {
 	return out
 }
 
-// holeWords say what was never touched, the largest share first.
-func (m *mapper) holeWords(frets hole, never []string) []string {
-	out := []string{}
+// namedKeys is how many keys a hole names; more are counted, as the row of keys names them all.
+const namedKeys = 3
+
+// holes are what was never practised, the largest share first.
+func (m *mapper) holes(frets hole, never []string) []Hole {
+	out := []Hole{}
 	if m.out.Tries == 0 {
 		return out
 	}
 	if frets.width() > 0 {
-		out = append(out, fmt.Sprintf("Not practised: frets %d to %d", frets.low, frets.high))
+		out = append(out, Hole{"Frets", fmt.Sprintf("%d to %d", frets.low, frets.high)})
 	}
 	if len(never) > 0 {
-		names := make([]string, len(never))
-		for i, n := range never {
-			names[i] = pitch.Pretty(n)
-		}
-		words := "Never played: " + english.And(names)
+		keys := Hole{"Keys", keysInWords(never)}
 		if largerKeys(frets, never) {
-			out = slices.Insert(out, 0, words)
+			out = slices.Insert(out, 0, keys)
 		} else {
-			out = append(out, words)
+			out = append(out, keys)
 		}
 	}
 	for _, l := range m.out.Layouts {
@@ -286,19 +291,30 @@ func (m *mapper) holeWords(frets hole, never []string) []string {
 			}
 		}
 		if n := len(missing); n > 0 && n < len(l.Boxes) && len(l.Boxes) <= mappedFrets {
-			out = append(out, fmt.Sprintf("%s: not yet %s", l.Name, english.And(missing)))
+			out = append(out, Hole{"Boxes of " + l.Name, english.And(missing)})
 		}
 	}
 	var unclean []string
 	for _, k := range m.out.Keys {
 		if k.Tries > 0 && k.Clean == 0 {
-			unclean = append(unclean, pitch.Pretty(k.Tonic))
+			unclean = append(unclean, k.Tonic)
 		}
 	}
 	if len(unclean) > 0 {
-		out = append(out, "Never clean: "+english.And(unclean))
+		out = append(out, Hole{"Keys, clean", keysInWords(unclean)})
 	}
 	return out
+}
+
+func keysInWords(tonics []string) string {
+	if len(tonics) > namedKeys {
+		return fmt.Sprintf("%d of %d", len(tonics), keysRound)
+	}
+	names := make([]string, len(tonics))
+	for i, t := range tonics {
+		names[i] = pitch.Pretty(t)
+	}
+	return english.And(names)
 }
 
 // largerKeys reports whether more of the keys is missing than of the neck.

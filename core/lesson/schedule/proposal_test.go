@@ -86,9 +86,9 @@ func TestProposals(t *testing.T) {
 		brief brief.Brief
 	}{
 		"no practice logged yet": {caseOf(t, dorian), "go-on",
-			"No practice logged yet. Start on the first rung. Goal: eighths at 72.", "go-on", dorian},
+			"No practice logged yet. Start on the first rung.", "go-on", dorian},
 		"on the way": {caseOf(t, dorian, played(dorian, tried(1, ladder.Step{PerBeat: 1, TempoBPM: 60},
-			"cc"))), "go-on", "Two clean tries in a row on quarter notes at 60. Move up to quarter notes at 65. Goal: eighths at 72.", "go-on", dorian},
+			"cc"))), "go-on", "Two clean tries in a row on quarter notes at 60. Move up to quarter notes at 65.", "go-on", dorian},
 		"it sticks": {caseOf(t, dorian, played(dorian, tried(2, ladder.Step{PerBeat: 2, TempoBPM: 66}, "xxx"))),
 			"easier go-on",
 			"Eighths at 66 didn't work three times within a week. Only going up: ", "easier",
@@ -248,9 +248,9 @@ func TestMap(t *testing.T) {
 	}())
 	assert.Equal(t, TouchedKey{"F", 5, 3, today.Add(-10), 10}, m.Keys[1])
 	assert.Equal(t, TouchedKey{"Bb", 1, 0, Day{}, -1}, m.Keys[2])
-	assert.Equal(t, []string{
-		"Never played: C, E♭, A♭, D♭, F♯, B, A, D and G", "Not practised: frets 5 to 7",
-		"two notes per string: not yet 3, 4 and 5", "Never clean: B♭",
+	assert.Equal(t, []Hole{
+		{"Keys", "9 of 12"}, {"Frets", "5 to 7"}, {"Boxes of two notes per string", "3, 4 and 5"},
+		{"Keys, clean", "B♭"},
 	}, m.Holes)
 	require.NotNil(t, m.Fill)
 	assert.Equal(t, "Eb", m.Fill.Ladder.Brief.Scale.Tonic, m.Fill.Words)

@@ -36,10 +36,7 @@ func (a *asking) inKey(tonic string) brief.Brief {
 
 // goOn stays with what is set.
 func goOn(a *asking) (ladder.Request, string, bool) {
-	l := a.Ladder
-	words := fmt.Sprintf("%s Goal: %s.", l.Why, l.Rungs[len(l.Rungs)-1].Name)
-	r := *a.Set.Ladder
-	return r, words, true
+	return *a.Set.Ladder, a.Ladder.Why, true
 }
 
 // easier is what helps where it sticks.

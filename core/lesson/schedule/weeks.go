@@ -54,6 +54,7 @@ var usualDays = []string{"mon", "tue", "wed", "thu", "fri"}
 // Weeks is the answer.
 type Weeks struct {
 	Sentence string   `json:"sentence"`
+	Aim      string   `json:"aim"` // the work and the way through it, as in the sentence
 	Weeks    []Week   `json:"weeks"`
 	Remarks  []string `json:"remarks"` // what gave way
 }
@@ -127,7 +128,7 @@ func Build(r Request, log []Played) (Weeks, error) {
 	if room := study * r.Minutes; len(c.materials) > room {
 		return Weeks{}, fault.At("weeks", "%d things to learn don't fit in %s of %d minutes: give more weeks, days or minutes", len(c.materials), english.Count(study, "day", "days"), r.Minutes)
 	}
-	out := Weeks{Sentence: r.sentence(c), Remarks: append([]string{}, c.remarks...)}
+	out := Weeks{Sentence: r.sentence(c), Aim: r.aim(), Remarks: append([]string{}, c.remarks...)}
 	c.introduce(len(all), r.Minutes)
 	at := 0
 	for _, date := range all {
@@ -254,6 +255,11 @@ func (r Request) sentence(c *course) string {
 			days = append(days, d.Name)
 		}
 	}
+	return fmt.Sprintf("%s from %s: %s, up to %s. %d minutes on %s.", english.Capital(weekWords(r.Weeks)),
+		r.Start.Words(), r.aim(), c.rungs[len(c.rungs)-1].Name, r.Minutes, english.And(days))
+}
+
+func (r Request) aim() string {
 	what := titleOf(r.Brief)
 	if order, ok := table.Find(brief.Orders, r.Keys); ok {
 		what += " in every key " + order.Phrase
@@ -268,8 +274,7 @@ func (r Request) sentence(c *course) string {
 			what += ", " + also.words
 		}
 	}
-	return fmt.Sprintf("%s from %s: %s, up to %s. %d minutes on %s.", english.Capital(weekWords(r.Weeks)),
-		r.Start.Words(), what, c.rungs[len(c.rungs)-1].Name, r.Minutes, english.And(days))
+	return what
 }
 
 func weekWords(n int) string {

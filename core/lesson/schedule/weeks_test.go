@@ -47,6 +47,7 @@ func TestWeeksThroughTheKeys(t *testing.T) {
 	}, nil)
 	require.NoError(t, err)
 	require.Len(t, w.Weeks, 4)
+	assert.Equal(t, "F♯ Dorian in every key by fourths, a fret down at a time", w.Aim)
 	assert.Equal(t, "Four weeks from Mon 30 Nov: F♯ Dorian in every key by fourths, a fret down at a time, up to eighths at 72. 20 minutes on Monday, Tuesday, Thursday and Saturday.", w.Sentence)
 	all := days(w)
 	require.Len(t, all, 16)

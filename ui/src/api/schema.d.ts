@@ -2340,9 +2340,14 @@ export interface components {
             most: number;
             keys: components["schemas"]["TouchedKey"][];
             layouts: components["schemas"]["TouchedLayout"][];
-            holes: string[];
+            /** @description What was never practised, the largest first. */
+            holes: components["schemas"]["MapHole"][];
             fill?: components["schemas"]["NextProposal"];
             others: number;
+        };
+        MapHole: {
+            what: string;
+            which: string;
         };
         MapNeck: {
             strings: string[];
@@ -2409,6 +2414,7 @@ export interface components {
         };
         Schedule: {
             sentence: string;
+            aim: string;
             weeks: {
                 week: number;
                 days: components["schemas"]["ScheduleDate"][];

@@ -30,15 +30,15 @@ const shapes = computed(() => [
   <span class="right">
     <v-menu v-if="shapes.length">
       <template #activator="{ props: activator }">
-        <v-btn v-bind="activator" size="small" :append-icon="mdiChevronDown" data-do="shapes">{{ say.moreShapes }}</v-btn>
+        <v-btn v-bind="activator" :append-icon="mdiChevronDown" data-do="shapes">{{ say.moreShapes }}</v-btn>
       </template>
       <v-list density="comfortable" border>
         <v-list-item v-for="s in shapes" :key="s.title" :title="s.title" v-bind="s.note ? { subtitle: s.note } : {}" :data-do="s.id" @click="s.run()" />
       </v-list>
     </v-menu>
     <template v-if="count > 1">
-      <v-btn :icon="mdiChevronLeft" size="small" :aria-label="say.previousBoxComma" :disabled="place <= 0" @click="emit('step', -1)" />
-      <v-btn :icon="mdiChevronRight" size="small" :aria-label="say.nextBoxPeriod" :disabled="place === count - 1" @click="emit('step', 1)" />
+      <v-btn :icon="mdiChevronLeft" :aria-label="say.previousBoxComma" :disabled="place <= 0" @click="emit('step', -1)" />
+      <v-btn :icon="mdiChevronRight" :aria-label="say.nextBoxPeriod" :disabled="place === count - 1" @click="emit('step', 1)" />
     </template>
   </span>
 </template>

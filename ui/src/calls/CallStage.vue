@@ -127,8 +127,8 @@ const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rig
       <span class="grow" />
       <template v-if="!marked">
         <span class="aloud">{{ say.saidItAloud }}</span>
-        <v-btn variant="text" size="small" data-aloud="right" @click="emit('answer', { right: true })">{{ say.right2 }}</v-btn>
-        <v-btn variant="text" size="small" data-aloud="wrong" @click="emit('answer', { right: false })">{{ say.wrong2 }}</v-btn>
+        <v-btn variant="text" data-aloud="right" @click="emit('answer', { right: true })">{{ say.right2 }}</v-btn>
+        <v-btn variant="text" data-aloud="wrong" @click="emit('answer', { right: false })">{{ say.wrong2 }}</v-btn>
       </template>
     </form>
   </section>

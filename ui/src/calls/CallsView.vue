@@ -154,7 +154,7 @@ useKeys([
         <div class="foot">
           <v-btn color="primary" variant="tonal" :loading="busy" data-do="end" @click="sitting.end">{{ say.end }}</v-btn>
           <SoundChoices v-if="along" />
-          <v-btn v-if="speech.supported.value && call" variant="text" size="small" data-do="say" @click="speech.say(call.say)">{{ say.repeatTheCallS }}</v-btn>
+          <v-btn v-if="speech.supported.value && call" variant="text" data-do="say" @click="speech.say(call.say)">{{ say.repeatTheCallS }}</v-btn>
           <span class="grow" />
           <AnswerPlot :answers="answers" />
         </div>

@@ -11,14 +11,12 @@ const hears = computed(() => (midi.inputs.value.length ? say.listeningTo(midi.in
 
 <template>
   <div class="hearing">
-    <v-btn v-if="mic.supported && !mic.on.value" size="small" variant="text" :loading="mic.starting.value" data-do="microphone" @click="mic.start">{{
-      say.answerByMicrophone
-    }}</v-btn>
+    <v-btn v-if="mic.supported && !mic.on.value" variant="text" :loading="mic.starting.value" data-do="microphone" @click="mic.start">{{ say.answerByMicrophone }}</v-btn>
     <span v-if="mic.on.value" data-heard="on">
       {{ say.listening }} <b>{{ mic.level.value }}</b>{{ say.itCantTellANoteFrom }}<template v-if="along"> {{ say.wearHeadphonesOrTheMicrophoneHears }}</template>
       <button type="button" class="as-link" data-do="microphone-off" @click="mic.stop">{{ say.stopListening }}</button>
     </span>
-    <v-btn v-if="midi.supported && !midi.listening.value" size="small" variant="text" data-do="listen" @click="midi.listen">{{ say.answerWithAMidiInstrument }}</v-btn>
+    <v-btn v-if="midi.supported && !midi.listening.value" variant="text" data-do="listen" @click="midi.listen">{{ say.answerWithAMidiInstrument }}</v-btn>
     <span v-if="midi.listening.value"
       >{{ hears }} <button type="button" class="as-link" @click="midi.leave">{{ say.stopListening }}</button></span
     >

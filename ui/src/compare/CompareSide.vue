@@ -52,7 +52,7 @@ const figures = computed(() => {
           <dd>{{ say.widerThanComfortable }}</dd>
         </div>
       </dl>
-      <v-btn color="primary" variant="tonal" size="small" :to="open">{{ say.openOnTheBench }}</v-btn>
+      <v-btn color="primary" variant="tonal" :to="open">{{ say.openOnTheBench }}</v-btn>
       <slot />
     </div>
     <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="-1" :shared="shared" :shared-words="sharedWords" :box-only="boxOnly" :frets="frets" close />

@@ -102,7 +102,7 @@ useKeys([
   <div class="compare">
     <div class="head">
       <h1>{{ briefs.length > 2 ? say.plansSideBySide(briefs.length) : say.twoPlansSideBySide }}</h1>
-      <v-btn v-if="briefs.length === 2" size="small" color="primary" variant="tonal" @click="go([...briefs].reverse())">{{ say.swap }}</v-btn>
+      <v-btn v-if="briefs.length === 2" color="primary" variant="tonal" @click="go([...briefs].reverse())">{{ say.swap }}</v-btn>
     </div>
     <p v-if="sets.length" class="sets">
       {{ say.compareWith }} <button v-for="s in sets" :key="s.id" type="button" :data-set="s.id" @click="go([briefs[0] as Brief, ...s.briefs])">{{ s.title }}</button>
@@ -149,7 +149,7 @@ useKeys([
           @change="change(i, $event)"
           @ask="(c) => ask((k) => (k === i ? c : undefined))"
         >
-          <v-btn v-if="plans.length > 2" size="small" @click="go(briefs.filter((_b, k) => k !== i))">{{ say.remove }}</v-btn>
+          <v-btn v-if="plans.length > 2" @click="go(briefs.filter((_b, k) => k !== i))">{{ say.remove }}</v-btn>
         </CompareSide>
       </div>
     </template>

@@ -68,7 +68,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', h
     <p v-else-if="answer && entries.length === 0" class="faint">
       {{ say.noTriesYet(whose) }}
     </p>
-    <table v-else class="tries">
+    <table v-else class="table">
       <thead>
         <tr>
           <th scope="col">{{ say.when }}</th>

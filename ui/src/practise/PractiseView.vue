@@ -274,7 +274,6 @@ useKeys([
         <template v-if="takes.mic.supported" #tools>
           <v-btn
             :icon="mdiMicrophone"
-            size="small"
             :variant="takes.mic.on.value ? 'tonal' : 'text'"
             :color="takes.mic.on.value ? 'primary' : undefined"
             :loading="takes.mic.starting.value"

@@ -65,8 +65,8 @@ async function keep() {
     <label class="words">{{ say.yourNote }} <textarea v-model="draft.words" class="entry" rows="2" maxlength="1000" data-do="words" /></label>
     <p v-if="problems.length || failure" class="trouble" role="alert">{{ problems.map((p) => p.message).join('; ') || failure }}</p>
     <p class="line">
-      <v-btn type="submit" size="small" color="primary" variant="flat" data-do="keep-assignment">{{ say.save }}</v-btn>
-      <v-btn size="small" @click="emit('leave')">{{ say.cancel }}</v-btn>
+      <v-btn type="submit" color="primary" variant="flat" data-do="keep-assignment">{{ say.save }}</v-btn>
+      <v-btn @click="emit('leave')">{{ say.cancel }}</v-btn>
     </p>
   </form>
 </template>

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { api, take, type StoredAssignment, type StoredPupil } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'
 import { assignments, dayWords } from '../shared/pupils/pupils'
-import FoldPanel from '../shared/shell/FoldPanel.vue'
+import ScreenPart from '../shared/shell/ScreenPart.vue'
 import { tell } from '../shared/shell/notice'
 
 /** Earlier assignments, the latest first; each can be reopened. */
@@ -29,7 +29,7 @@ async function again(a: StoredAssignment) {
 </script>
 
 <template>
-  <FoldPanel id="earlier" :title="say.earlierAssignments">
+  <ScreenPart id="earlier" :title="say.earlierAssignments" folded>
     <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
     <p v-else-if="page && closed.length === 0" class="faint">{{ say.noneYetFinishedAssignmentsAppearHere }}</p>
     <ul v-else>
@@ -42,7 +42,7 @@ async function again(a: StoredAssignment) {
       </li>
     </ul>
     <button v-if="page?.next && limit < 500" type="button" class="as-link" @click="limit += 100">{{ say.showEarlierOnes }}</button>
-  </FoldPanel>
+  </ScreenPart>
 </template>
 
 <style scoped>

@@ -9,11 +9,12 @@ import NeckGrid from '../shared/neck/NeckGrid.vue'
 import { addDays, benchAddress, today } from '../shared/pupils/pupils'
 import { pretty } from '../shared/signs'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import ScreenPart from '../shared/shell/ScreenPart.vue'
 
-/** What of the neck, the keys and the layouts was practised: shaded, with the figure on each place. */
+/** What of the neck, the keys and the layouts was practised: shaded, with the number of tries on each place. */
 const props = defineProps<{ pupil: StoredPupil; stamp: number }>()
 const emit = defineEmits<{ set: [proposal: NextProposal] }>()
-const spans = { '4': say.n4Weeks, '12': say.n12Weeks, '52': say.aYear, all: 'all', own: say.fromTo }
+const spans = { '4': say.n4Weeks, '12': say.n12Weeks, '52': say.aYear, all: say.allTime, own: say.fromTo }
 const weeks = ref<keyof typeof spans>('12')
 const own = ref({ from: '', until: '' })
 /** The days that the map is of; the server's own where they are empty. */
@@ -29,6 +30,9 @@ const {
 } = useLoad(asked, ({ id, from, until }, signal) => take(api.GET('/api/v1/pupils/{id}/map', { params: { path: { id }, query: { from, until } }, signal })))
 const trouble = computed(() => failure.value || problems.value.map((p) => p.message).join('; '))
 
+/** A place on the map, as wide and as high as on the bench. */
+const mark = { w: 18, h: 25 }
+
 const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
 const high = computed(() => Math.min((map.value?.neck.frets.length ?? 1) - 1, Math.max(12, ...(map.value?.places.map((p) => p.fret) ?? []))))
@@ -40,12 +44,13 @@ const g = computed(() => {
     width: width.value,
     spacing: 'even',
     leftHanded: props.pupil.pupil.instrument.leftHanded ?? false,
-    gap: 31,
+    gap: 27,
     low: 0,
     high: high.value,
-    most: { w: 19, h: 27 },
+    most: mark,
   })
 })
+const strings = computed(() => (map.value?.neck.strings.toReversed() ?? []).map((pitch, i) => ({ string: i + 1, label: pretty(pitch.replace(/-?\d+$/, '')) })))
 const frets = computed(() => Array.from({ length: high.value }, (_, i) => i + 1))
 const shade = (tries: number) => `${Math.round(18 + (70 * tries) / Math.max(map.value?.most ?? 1, 1))}%`
 const said = computed(() => map.value?.places.map((p) => say.triesAtPlace(p.string, p.fret, p.tries, p.boxes)).join('; ') ?? '')
@@ -53,85 +58,84 @@ const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ?
 </script>
 
 <template>
-  <section class="map" aria-labelledby="map-title">
-    <p class="head">
-      <span id="map-title" class="panel-title">{{ say.practiceMap }}</span>
+  <ScreenPart id="map" :title="say.practiceMap" :summary="map?.tries ? say.triesOfWorks(map.tries, map.works) : undefined" class="map">
+    <template #side>
       <ChoiceRow v-model="weeks" :options="spans" :label="say.time" />
-      <template v-if="weeks === 'own'">
+      <span v-if="weeks === 'own'" class="own">
         <label>{{ say.from }} <input v-model="own.from" class="entry" type="date" /></label>
         <label>{{ say.to }} <input v-model="own.until" class="entry" type="date" /></label>
-      </template>
-    </p>
+      </span>
+      <span v-if="map?.tries" class="note count">{{ say.triesOfWorks(map.tries, map.works) }}</span>
+    </template>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <v-progress-linear v-else-if="!map" indeterminate color="primary" :aria-label="say.drawingTheMap" />
-    <p v-else-if="map.tries === 0" class="faint">{{ say.noPracticeLoggedInThisTime }}</p>
-    <template v-else>
-      <p class="holes">
-        <b v-for="h in map.holes" :key="h">{{ h }}</b>
-      </p>
-      <p v-if="map.fill" class="fill">
-        {{ map.fill.words }}
-        <v-btn size="small" color="primary" variant="tonal" data-do="set-fill" @click="emit('set', map.fill)">{{ say.assign }}</v-btn>
-        <v-btn size="small" color="primary" variant="text" :to="benchAddress(map.fill.ladder)">{{ say.open }}</v-btn>
-      </p>
-    </template>
-    <div ref="box" class="neck">
-      <svg v-if="g && map && map.tries" :width="g.width" :height="g.height" role="img" :aria-label="say.triesByPlace(said)">
-        <NeckGrid :g="g" :frets="frets" :strings="map.neck.strings.map((_, i) => ({ string: i + 1 }))" :left-handed="pupil.pupil.instrument.leftHanded ?? false" nut />
-        <g v-for="p in map.places" :key="`${p.string}/${p.fret}`">
-          <path class="place" :style="{ '--share': shade(p.tries) }" :d="capsule(g.markX(p.fret), g.stringY(p.string), 19, 27)" />
-          <text :x="g.markX(p.fret)" :y="g.stringY(p.string)" dy="0.36em" :class="{ dark: p.tries * 2 > map.most }">{{ p.tries }}</text>
-        </g>
-        <text v-for="f in frets" :key="`n${f}`" class="number" :x="(g.fretX(f) + g.fretX(f - 1)) / 2" :y="g.height - 8">{{ f }}</text>
-      </svg>
+    <p v-else-if="map?.tries === 0" class="note">{{ say.noPracticeLoggedInThisTime }}</p>
+    <div class="both">
+      <div ref="box" class="neck">
+        <svg v-if="g && map && map.tries" :width="g.width" :height="g.height" role="img" :aria-label="say.triesByPlace(said)">
+          <NeckGrid :g="g" :frets="frets" :strings="strings" :left-handed="pupil.pupil.instrument.leftHanded ?? false" nut />
+          <g v-for="p in map.places" :key="`${p.string}/${p.fret}`">
+            <path class="place" :style="{ '--share': shade(p.tries) }" :d="capsule(g.markX(p.fret), g.stringY(p.string), mark.w, mark.h)" />
+            <text :x="g.markX(p.fret)" :y="g.stringY(p.string)" dy="0.36em" :class="{ dark: p.tries * 2 > map.most }">{{ p.tries }}</text>
+          </g>
+          <text v-for="f in frets" :key="`n${f}`" class="number" :x="(g.fretX(f) + g.fretX(f - 1)) / 2" :y="g.height - 8">{{ f }}</text>
+        </svg>
+      </div>
+      <div v-if="map?.tries">
+        <table v-if="map.holes.length" class="table">
+          <thead>
+            <tr>
+              <th scope="col" colspan="2">{{ say.notPractised }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="h in map.holes" :key="h.what">
+              <td class="work">{{ h.what }}</td>
+              <td>{{ h.which }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <template v-if="map.fill">
+          <p class="message fill">{{ map.fill.words }}</p>
+          <p class="buttons">
+            <v-btn color="primary" variant="tonal" :aria-label="say.assignThis(map.fill.title)" data-do="set-fill" @click="emit('set', map.fill)">{{ say.assign }}</v-btn>
+            <v-btn color="primary" variant="tonal" :to="benchAddress(map.fill.ladder)" :aria-label="say.openThis(map.fill.title)">{{ say.seeIt }}</v-btn>
+          </p>
+        </template>
+        <p class="note">
+          {{ say.placesCount }}<template v-if="map.others"> {{ say.onAnotherNeckArentShown(map.others) }}</template>
+        </p>
+      </div>
     </div>
-    <template v-if="map && map.tries">
-      <p class="faint">
-        {{ say.triesAtWorks(map.tries, map.works) }}<template v-if="map.others"> {{ say.onAnotherNeckArentShown(map.others) }}</template>
-      </p>
-      <ol class="keys" :aria-label="say.keysInFourthsAndWhenEach">
-        <li v-for="k in map.keys" :key="k.tonic" :class="{ never: k.tries === 0, unclean: k.tries > 0 && k.daysAgo < 0 }">
-          <b>{{ pretty(k.tonic) }}</b>
-          <span>{{ ago(k.daysAgo, k.tries) }}</span>
-          <span v-if="k.tries" class="faint">{{ say.ofClean(k.clean, k.tries) }}</span>
-        </li>
-      </ol>
-      <p v-for="l in map.layouts.filter((l) => l.boxes.length > 1 && l.boxes.length <= 12)" :key="l.system" class="layout">
-        {{ l.name }}:
-        <span v-for="(b, i) in l.boxes" :key="i" :class="{ untouched: b.tries === 0 }"
-          >{{ b.name }}: {{ b.tries ? `${b.tries} ${b.tries === 1 ? 'try' : 'tries'}` : say.notYet }}</span
-        >
-      </p>
-    </template>
-  </section>
+    <ol v-if="map?.tries" class="keys" :aria-label="say.keysInFourthsAndWhenEach">
+      <li v-for="k in map.keys" :key="k.tonic" :class="{ never: k.tries === 0, unclean: k.tries > 0 && k.daysAgo < 0 }" :title="ago(k.daysAgo, k.tries)">
+        <b>{{ pretty(k.tonic) }}</b>
+        <span v-if="k.tries" class="note">{{ say.ofClean(k.clean, k.tries) }}</span>
+        <span v-else class="note" aria-hidden="true">–</span>
+        <span class="unseen">{{ ago(k.daysAgo, k.tries) }}</span>
+      </li>
+    </ol>
+  </ScreenPart>
 </template>
 
 <style scoped>
-.head {
-  align-items: center;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 22px;
+.count {
+  margin-inline-start: auto;
 }
 
-.panel-title {
-  margin: 0;
-}
-
-.holes {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 20px;
-}
-
-.holes b::first-letter {
-  text-transform: uppercase;
+.both {
+  display: grid;
+  gap: 16px 32px;
+  grid-template-columns: minmax(0, 1fr) 368px;
 }
 
 .fill {
-  border-inline-start: 3px solid var(--verdigris);
-  margin: 6px 0;
-  padding-inline-start: 12px;
+  margin-top: 12px;
+}
+
+.buttons {
+  display: flex;
+  gap: 8px;
+  padding: 12px 0 8px;
 }
 
 .neck {
@@ -147,7 +151,8 @@ const ago = (days: number, tries: number) => (tries === 0 ? 'never' : days < 0 ?
 text {
   fill: var(--ink);
   font-family: var(--face-text);
-  font-size: var(--size-mark-small);
+  font-size: 12px;
+  font-weight: 700;
   text-anchor: middle;
 }
 
@@ -155,11 +160,9 @@ text.dark {
   fill: var(--ground);
 }
 
-.number,
-.faint {
-  color: var(--faint);
+.number {
   fill: var(--faint);
-  font-size: var(--size-note);
+  font-weight: 400;
 }
 
 .keys {
@@ -167,17 +170,17 @@ text.dark {
   gap: 0 8px;
   grid-template-columns: repeat(12, minmax(0, 1fr));
   list-style: none;
-  padding: 8px 0;
+  padding: 8px 0 0;
 }
 
 .keys li {
-  border-top: 4px solid var(--verdigris);
+  border-top: 3px solid var(--verdigris);
   display: grid;
-  font-size: var(--size-caption);
+  padding-top: 4px;
 }
 
 .keys li.never {
-  border-top: 4px dotted var(--brick);
+  border-top: 3px dotted var(--line);
 }
 
 .keys li.unclean {
@@ -186,30 +189,19 @@ text.dark {
 
 .keys b {
   font-family: var(--face-heading);
-  font-size: var(--size-lead);
-}
-
-.layout span {
-  border: 1px solid var(--rule);
-  border-radius: 4px;
-  display: inline-block;
-  font-size: var(--size-note);
-  margin: 2px;
-  padding: 1px 7px;
-}
-
-.layout .untouched {
-  border-style: dashed;
-  color: var(--brick);
 }
 
 .trouble {
   color: var(--brick);
 }
 
-@media (max-width: 900px) {
+@media (max-width: 1000px) {
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
   .keys {
-    grid-template-columns: repeat(4, minmax(0, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(76px, 1fr));
     row-gap: 8px;
   }
 }

@@ -1,31 +1,29 @@
 <script setup lang="ts">
 import { say } from './words'
-import { mdiDotsHorizontal, mdiPencilOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take, type NextProposal } from '../api/client'
-import { useCatalogue } from '../shared/catalogue'
 import { toQuery } from '../shared/brief/query'
 import { useLoad, wordsOf } from '../shared/load'
 import KnownPanel from '../shared/pupils/KnownPanel.vue'
 import HomeDialog from '../shared/pupils/HomeDialog.vue'
 import PupilDialog from '../shared/pupils/PupilDialog.vue'
-import { benchBrief, pupils, setProposal, weekdays } from '../shared/pupils/pupils'
-import FoldPanel from '../shared/shell/FoldPanel.vue'
-import { inRoom } from '../shared/shell/site'
+import { benchBrief, pupils, setProposal } from '../shared/pupils/pupils'
+import ScreenPart from '../shared/shell/ScreenPart.vue'
 import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
+import AssignmentList from './AssignmentList.vue'
 import EarlierPanel from './EarlierPanel.vue'
 import MapPanel from './MapPanel.vue'
+import PupilHead from './PupilHead.vue'
 import PupilLog from './PupilLog.vue'
 import SittingsPanel from './SittingsPanel.vue'
-import SetPanel from './SetPanel.vue'
-import WeeksPanel from './WeeksPanel.vue'
+import SuggestedNext from './SuggestedNext.vue'
+import WeekPanel from './WeekPanel.vue'
 
-/** One pupil: instrument and hand, what is set and what may come next, the map, the weeks, the log. */
+/** One pupil: this week, the assignments and the next step, what was practised, the log. */
 const route = useRoute()
 const router = useRouter()
-const { catalogue } = useCatalogue()
 const id = computed(() => (route.name === 'pupil' ? String(route.params.id) : undefined))
 const { value: pupil, failure, problems, again: readAgain } = useLoad(id, (of) => pupils.get(of))
 const { value: work, again: workAgain } = useLoad(id, (of, signal) => pupils.work(of, signal))
@@ -50,19 +48,12 @@ const { value: own } = useLoad(
   },
 )
 
-const about = computed(() => {
-  const p = pupil.value?.pupil
-  if (!p) return []
-  const instrument = catalogue.value?.instruments.find((i) => i.id === p.instrument.id)?.name ?? p.instrument.id
-  const school = catalogue.value?.schools.find((s) => s.id === p.hand?.school)?.name
-  return [
-    `${p.instrument.leftHanded ? 'left-handed ' : ''}${instrument}${p.instrument.scaleLengthMm ? say.scaleLength(p.instrument.scaleLengthMm) : ''}`,
-    p.hand?.limitsMm?.comfortable ? say.comfortableSpanMm(p.hand.limitsMm.comfortable.join(', ')) : say.anAverageHand,
-    ...(school ? [school] : []),
-    p.day ? `${weekdays[p.day as keyof typeof weekdays]} ${p.at ?? ''}` : say.noFixedDay,
-    say.minutesEachDay(p.minutes ?? 15),
-  ]
-})
+/** What was played, the latest first; a few tries at first. */
+const shown = ref(6)
+const { value: log } = useLoad(
+  () => (id.value ? { id: id.value, limit: shown.value, stamp: stamp.value } : undefined),
+  ({ id, limit }, signal) => take(api.GET('/api/v1/log', { params: { query: { pupil: id, limit: String(Math.min(limit, 500)) } }, signal })),
+)
 
 async function set(proposal: NextProposal) {
   const of = pupil.value
@@ -116,39 +107,31 @@ const home = ref(false)
     </template>
     <TryAgain v-else :text="trouble" @again="readAgain" />
     <template v-if="pupil">
-      <div class="head">
-        <div>
-          <h1>{{ pupil.pupil.name }}</h1>
-          <p class="faint">{{ about.join(' · ') }}</p>
-          <p v-for="w in work?.attention.filter((w) => w !== 'nothing is set')" :key="w" class="look">{{ w }}</p>
-        </div>
-        <span class="grow" />
-        <v-btn color="primary" variant="tonal" :to="{ name: 'calls', query: { ...toQuery(own?.brief ?? starter), pupil: pupil.id } }" data-do="calls-for">{{ say.calls }}</v-btn>
-        <v-btn color="primary" variant="flat" data-do="bench-for" @click="toBench">{{ say.benchFor(pupil.pupil.name) }}</v-btn>
-        <v-btn color="primary" variant="tonal" :icon="mdiPencilOutline" size="small" :aria-label="say.editPupil(pupil.pupil.name)" data-do="edit-pupil" @click="editing = true" />
-        <v-menu>
-          <template #activator="{ props: activator }">
-            <v-btn v-bind="activator" color="primary" variant="tonal" :icon="mdiDotsHorizontal" size="small" :aria-label="say.record" data-do="record" />
-          </template>
-          <v-card border class="record">
-            <a :href="inRoom(`/api/v1/pupils/${pupil.id}/record`)" download>{{ say.wholeRecordAsDataJson }}</a>
-            <a :href="inRoom(`/api/v1/pupils/${pupil.id}/record?format=pdf`)" download>{{ say.recordToReadPdf }}</a>
-            <button type="button" data-do="set-aside" @click="setAside">{{ say.archive(pupil.pupil.name) }}</button>
-          </v-card>
-        </v-menu>
+      <PupilHead
+        :of="pupil"
+        :calls-brief="own?.brief ?? starter"
+        :cautions="work?.attention.filter((w) => w !== 'nothing is set') ?? []"
+        @bench="toBench"
+        @edit="editing = true"
+        @home="home = true"
+        @archive="setAside"
+      />
+      <WeekPanel v-if="work" :key="pupil.id" :pupil="pupil" :kept="work.hasWeeks" :set="work.set" />
+      <div v-if="work" class="both work">
+        <AssignmentList :pupil="pupil" :work="work" @change="again" @bench="toBench" />
+        <SuggestedNext :work="work" @set="set" />
       </div>
-      <p v-if="pupil.pupil.notes" class="notes">{{ pupil.pupil.notes }}</p>
-      <SetPanel v-if="work" :pupil="pupil" :work="work" @change="again" @set="set" @home="home = true" />
-      <MapPanel :pupil="pupil" :stamp="stamp" @set="set" />
-      <FoldPanel id="weeks" :title="say.practicePlan" open>
-        <WeeksPanel v-if="work" :pupil="pupil" :kept="work.hasWeeks" :set="work.set" />
-      </FoldPanel>
-      <EarlierPanel :pupil="pupil" :stamp="stamp" @change="again" />
-      <PupilLog :pupil="pupil" :stamp="stamp" />
-      <FoldPanel v-if="own" id="known" :title="say.noteKnowledge" open>
-        <KnownPanel :brief="own.brief" :pupil="pupil.id" :labels="own.labels" :stamp="stamp" />
-      </FoldPanel>
-      <SittingsPanel :pupil="pupil" :stamp="stamp" @change="again" />
+      <MapPanel v-if="log?.entries.length" :pupil="pupil" :stamp="stamp" @set="set" />
+      <div class="both">
+        <PupilLog v-if="log?.entries.length" :pupil="pupil" :page="log" @more="shown += 50" />
+        <div class="beside">
+          <ScreenPart v-if="own" id="known" :title="say.noteKnowledge">
+            <KnownPanel :brief="own.brief" :pupil="pupil.id" :labels="own.labels" :stamp="stamp" />
+          </ScreenPart>
+          <SittingsPanel :pupil="pupil" :stamp="stamp" @change="again" />
+          <EarlierPanel :pupil="pupil" :stamp="stamp" @change="again" />
+        </div>
+      </div>
       <PupilDialog v-model="editing" :of="pupil" @kept="pupil = $event" />
       <HomeDialog v-if="home" :pupil="pupil" @close="home = false" />
     </template>
@@ -158,63 +141,53 @@ const home = ref(false)
 
 <style scoped>
 .pupil {
-  padding-bottom: 64px; /* what is told at the foot of the window covers nothing */
   display: grid;
-  gap: 18px;
+  gap: 24px;
   grid-template-columns: minmax(0, 1fr);
   margin: auto;
   max-width: 1240px;
+  padding-bottom: 64px; /* what is told at the foot of the window covers nothing */
 }
 
-.head {
-  align-items: center;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  padding-top: 6px;
-}
-
-h1 {
-  font-size: var(--size-title);
-  overflow-wrap: anywhere;
-}
-
-.faint {
-  color: var(--faint);
-  font-size: var(--size-fact);
-}
-
-.look {
-  color: var(--brick);
-  font-weight: 700;
-}
-
-.grow {
-  flex: 1;
-}
-
-.notes {
-  border-inline-start: 3px solid var(--rule);
-  overflow-wrap: anywhere;
-  padding-inline-start: 12px;
-  white-space: pre-line;
-}
-
-.record {
+.both {
   display: grid;
-  padding: 6px 0;
+  gap: 24px 48px;
+  grid-template-columns: minmax(0, 1fr) 368px;
 }
 
-.record a,
-.record button {
-  color: inherit;
-  min-height: 44px;
-  padding: 10px 18px;
-  text-align: start;
-  text-decoration: none;
+.beside {
+  align-content: start;
+  display: grid;
+  gap: 24px;
+  grid-template-columns: minmax(0, 1fr);
 }
 
-.record :hover {
-  background: color-mix(in srgb, var(--verdigris) 10%, transparent);
+@media (max-width: 1000px) {
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+/* On a phone the next step comes first, then the assignments, then the week. */
+@media (max-width: 600px) {
+  .pupil > * {
+    order: 3;
+  }
+
+  .pupil > .head {
+    order: 0;
+  }
+
+  .pupil > .work {
+    order: 1;
+  }
+
+  .pupil > .weeks {
+    order: 2;
+  }
+
+  .work > :last-child {
+    order: -1;
+  }
 }
 </style>

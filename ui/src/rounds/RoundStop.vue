@@ -36,7 +36,7 @@ const toBench = computed(() => ({ name: 'bench', query: toQuery(props.stop.plan.
   <li class="stop-row" :class="{ playing, done }" :data-stop="stop.tonic" :aria-current="playing ? 'step' : undefined">
     <span aria-hidden="true" />
     <div class="who">
-      <v-btn :icon="mdiPlay" size="small" color="primary" variant="tonal" :aria-label="say.playOnFrom(stop.name)" data-do="play-from" @click="emit('play')" />
+      <v-btn :icon="mdiPlay" color="primary" variant="tonal" :aria-label="say.playOnFrom(stop.name)" data-do="play-from" @click="emit('play')" />
       <router-link :to="toBench" class="key" :aria-label="say.openOnTheBench(stop.title)">{{ stop.name }}</router-link>
       <v-btn
         v-if="stop.other && twelve"

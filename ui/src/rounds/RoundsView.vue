@@ -93,9 +93,8 @@ useKeys([
           {{ say.roundFacts(stops.length, round.run.notes, round.run.bars, round.run.notesPerMinute) }} <b>{{ done.length }}</b> {{ say.ofDone(stops.length) }}
         </PlayBar>
         <div class="tools">
-          <v-btn v-if="done.length" size="small" color="primary" data-do="clear" @click="work.clearDone">{{ say.clearTheMarks }}</v-btn>
+          <v-btn v-if="done.length" color="primary" data-do="clear" @click="work.clearDone">{{ say.clearTheMarks }}</v-btn>
           <v-btn
-            size="small"
             :prepend-icon="mdiEyeOffOutline"
             :color="keptCover ? 'primary' : undefined"
             :variant="keptCover ? 'tonal' : 'text'"

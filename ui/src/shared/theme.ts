@@ -29,14 +29,24 @@ function colours(of: Theme) {
   }
 }
 
+/** Text stands in full ink: what is less important is faint by its own role. */
+const fullText = { 'high-emphasis-opacity': 1 }
+
 /** The component library in the product's own look. The nonce lets its style sheet pass the content policy. */
 export function makeVuetify(name: Theme) {
   const nonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.content ?? ''
   return createVuetify({
-    theme: { defaultTheme: name, themes: { paper: { dark: false, colors: colours('paper') }, lamp: { dark: true, colors: colours('lamp') } }, cspNonce: nonce },
+    theme: {
+      defaultTheme: name,
+      themes: {
+        paper: { dark: false, colors: colours('paper'), variables: fullText },
+        lamp: { dark: true, colors: colours('lamp'), variables: fullText },
+      },
+      cspNonce: nonce,
+    },
     icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
     defaults: {
-      VBtn: { variant: 'text', rounded: 'md', density: 'comfortable' },
+      VBtn: { variant: 'text', rounded: 'md' },
       VTextField: { variant: 'outlined', density: 'compact', color: 'primary' },
       VTextarea: { variant: 'outlined', density: 'compact', color: 'primary' },
       VCard: { rounded: 'md', elevation: 0 },

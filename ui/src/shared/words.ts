@@ -164,6 +164,7 @@ export const say = {
   name: 'name',
   noPupilWithThatName: 'No pupil with that name.',
   noPupilsYetAddOneOn: 'No pupils yet. Add one on Today.',
+  goalNotes: (goal: Part) => `goal ${goal}`,
   noTriesYet: 'No tries yet',
   triesPlot: (day: Part, notesPerMinute: Part, day2: Part, notesPerMinute2: Part, goal: Part) =>
     `Tries from ${day} at ${notesPerMinute} to ${day2} at ${notesPerMinute2} notes a minute; the goal is ${goal}`,
@@ -210,7 +211,6 @@ export const say = {
   slower: 'Slower (-)',
   faster: 'Faster (+)',
   twoBarCountIn2: 'Two-bar count-in',
-  countIn: 'count-in',
   clickM: 'Click (m)',
   staffS: 'Staff (s)',
   soundVolumeSpeedCountInBacking: 'Sound: volume, speed, count-in, backing',

@@ -146,9 +146,9 @@ async function get(format: string, answers: boolean) {
       <section v-if="made && sheet && problems.length === 0" class="one" :aria-label="say.sheetOf(n, of)">
         <p class="which">
           <span v-if="of > 1" class="stepper">
-            <v-btn size="small" variant="text" :disabled="n === 1" :aria-label="say.previousSheet" data-do="sheet-before" @click="n--">‹</v-btn>
+            <v-btn variant="text" :disabled="n === 1" :aria-label="say.previousSheet" data-do="sheet-before" @click="n--">‹</v-btn>
             <b>{{ say.pageOf(kind?.hangs, n, sheet.day, of) }}</b>
-            <v-btn size="small" variant="text" :disabled="n === of" :aria-label="say.nextSheet" data-do="sheet-next" @click="n++">›</v-btn>
+            <v-btn variant="text" :disabled="n === of" :aria-label="say.nextSheet" data-do="sheet-next" @click="n++">›</v-btn>
           </span>
           <ChoiceRow v-if="!kind?.hangs" v-model="view" :options="views" :label="say.view" />
         </p>

@@ -77,12 +77,12 @@ const takeAway = (of: Aside) => act(() => take(api.DELETE('/api/v1/aside/{sort}/
       </div>
       <template v-if="asked === k">
         <p>{{ say.deletePermanently }}</p>
-        <v-btn color="error" variant="flat" size="small" :disabled="busy" data-do="take-away" @click="takeAway(k)">{{ say.delete }}</v-btn>
-        <v-btn size="small" data-do="stay" @click="asked = undefined">{{ say.cancel }}</v-btn>
+        <v-btn color="error" variant="flat" :disabled="busy" data-do="take-away" @click="takeAway(k)">{{ say.delete }}</v-btn>
+        <v-btn data-do="stay" @click="asked = undefined">{{ say.cancel }}</v-btn>
       </template>
       <template v-else>
-        <v-btn color="primary" variant="tonal" size="small" :disabled="busy" :aria-label="say.restore(k.title)" @click="bringBack(k)">{{ say.restore2 }}</v-btn>
-        <v-btn size="small" :disabled="busy" :aria-label="say.deleteThis(k.title)" data-do="for-good" @click="asked = k">{{ say.deletePermanently3 }}</v-btn>
+        <v-btn color="primary" variant="tonal" :disabled="busy" :aria-label="say.restore(k.title)" @click="bringBack(k)">{{ say.restore2 }}</v-btn>
+        <v-btn :disabled="busy" :aria-label="say.deleteThis(k.title)" data-do="for-good" @click="asked = k">{{ say.deletePermanently3 }}</v-btn>
       </template>
     </li>
   </ul>

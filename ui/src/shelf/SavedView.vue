@@ -176,7 +176,7 @@ async function showMore() {
           <p v-if="b.phrase" class="sentence">{{ [b.phrase.source, ...(b.phrase.tags ?? [])].filter(Boolean).join(' · ') }}</p>
           <p v-if="b.notes" class="notes">{{ b.notes }}</p>
           <template #more>
-            <v-btn v-if="!site.stand" color="primary" size="small" :to="practised(b)" :aria-label="say.practise(b.title)" data-do="practise">{{ say.practise2 }}</v-btn>
+            <v-btn v-if="!site.stand" color="primary" :to="practised(b)" :aria-label="say.practise(b.title)" data-do="practise">{{ say.practise2 }}</v-btn>
           </template>
         </ShelfRow>
       </ul>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { say } from './words'
-import { mdiAccountPlusOutline, mdiChevronLeft, mdiChevronRight, mdiQrcodeScan } from '@mdi/js'
+import { mdiAccountPlusOutline, mdiChevronLeft, mdiChevronRight } from '@mdi/js'
+import { useNow } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take, type StoredPupil, type TodayRow } from '../api/client'
@@ -8,11 +9,12 @@ import { toQuery } from '../shared/brief/query'
 import { useCatalogue } from '../shared/catalogue'
 import { useLoad, wordsOf } from '../shared/load'
 import PupilDialog from '../shared/pupils/PupilDialog.vue'
-import { addDays, benchBrief, setProposal } from '../shared/pupils/pupils'
+import { addDays, benchBrief, dayWords, longDay, setProposal, today as day } from '../shared/pupils/pupils'
 import HomeDialog from '../shared/pupils/HomeDialog.vue'
 import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import AllPupils from './AllPupils.vue'
+import { over, until } from './hours'
 import LessonRow from './LessonRow.vue'
 import ResultsDialog from './ResultsDialog.vue'
 import WeekStrip from './WeekStrip.vue'
@@ -59,6 +61,17 @@ function go(days: number) {
   if (today.value) void router.push({ query: { on: addDays(today.value.on, days) } })
 }
 
+const { now } = useNow({ interval: 30_000, controls: true })
+const isToday = computed(() => today.value?.on === day(now.value))
+/** The lesson that is under way or comes next: it stands out. */
+const next = computed(() => today.value?.lessons.find((r) => !isToday.value || !over(r.pupil.pupil.at, now.value)))
+/** The first lesson of a later day of this week. */
+const nextLesson = computed(() => {
+  const later = today.value?.week.find((d) => d.date > (today.value?.on ?? '') && d.lessons.length)
+  const lesson = later?.lessons[0]
+  return later && lesson ? { name: lesson.name, date: later.date, at: lesson.at } : undefined
+})
+
 const adding = ref(false)
 const reading = ref(false)
 const home = ref<StoredPupil>()
@@ -74,21 +87,23 @@ function added(p: StoredPupil) {
       <h1>{{ say.today }}</h1>
       <p>{{ say.noPupilsYetAddOneTo }}</p>
       <p class="start">
-        <v-btn color="primary" variant="flat" size="large" :prepend-icon="mdiAccountPlusOutline" data-do="add-pupil" @click="adding = true">{{ say.addYourFirstPupil }}</v-btn>
-        <v-btn color="primary" variant="tonal" size="large" :to="{ name: 'bench' }" data-do="to-bench">{{ say.goToTheBench }}</v-btn>
+        <v-btn color="primary" variant="flat" :prepend-icon="mdiAccountPlusOutline" data-do="add-pupil" @click="adding = true">{{ say.addYourFirstPupil }}</v-btn>
+        <v-btn color="primary" variant="tonal" :to="{ name: 'bench' }" data-do="to-bench">{{ say.goToTheBench }}</v-btn>
       </p>
     </template>
     <template v-else-if="today">
       <div class="head">
-        <h1>{{ today.words }}</h1>
+        <h1>
+          {{ longDay(today.on) }} <span class="note">{{ today.words }}</span>
+        </h1>
         <p class="days">
-          <v-btn :icon="mdiChevronLeft" size="small" :aria-label="say.previousDay" @click="go(-1)" />
-          <v-btn :icon="mdiChevronRight" size="small" :aria-label="say.nextDay" @click="go(1)" />
-          <v-btn v-if="route.query.on" size="small" color="primary" variant="tonal" :to="{ name: 'today' }">{{ say.backToToday }}</v-btn>
+          <v-btn :icon="mdiChevronLeft" :aria-label="say.previousDay" @click="go(-1)" />
+          <v-btn :icon="mdiChevronRight" :aria-label="say.nextDay" @click="go(1)" />
+          <router-link v-if="route.query.on" class="as-link" :to="{ name: 'today' }">{{ say.backToToday }}</router-link>
         </p>
         <span class="grow" />
-        <v-btn color="primary" variant="tonal" :prepend-icon="mdiQrcodeScan" data-do="results" @click="reading = true">{{ say.resultsFromHome }}</v-btn>
-        <v-btn color="primary" variant="tonal" :prepend-icon="mdiAccountPlusOutline" data-do="add-pupil" @click="adding = true">{{ say.newPupil }}</v-btn>
+        <v-btn color="primary" variant="tonal" data-do="results" @click="reading = true">{{ say.resultsFromHome }}</v-btn>
+        <v-btn color="primary" variant="tonal" data-do="add-pupil" @click="adding = true">{{ say.addPupil }}</v-btn>
       </div>
       <ol v-if="today.lessons.length" class="lessons" :aria-label="say.lessons">
         <LessonRow
@@ -98,22 +113,29 @@ function added(p: StoredPupil) {
           :on="today.on"
           :instrument="named(r.pupil)"
           :busy="busy === r.pupil.id"
+          :first="r === next"
+          :over="isToday && over(r.pupil.pupil.at, now)"
+          :minutes="isToday ? until(r.pupil.pupil.at, now) : undefined"
           @set="set(r)"
           @home="home = r.pupil"
           @bench="toBench(r.pupil)"
         />
       </ol>
-      <p v-else class="none">{{ say.noLessonsOnThisDayThe }}</p>
-      <h2 class="panel-title">{{ say.week }}</h2>
-      <WeekStrip :today="today" :on="today.on" />
-      <template v-if="today.others.length">
-        <h2 class="panel-title">{{ say.needsAttention }}</h2>
-        <ul class="others">
-          <li v-for="r in today.others" :key="r.pupil.id">
-            <router-link :to="{ name: 'pupil', params: { id: r.pupil.id } }">{{ r.pupil.pupil.name }}</router-link> {{ r.attention.join(', ') }}
-          </li>
-        </ul>
-      </template>
+      <p v-else class="none">{{ nextLesson ? say.noLessonsNext(nextLesson.name, dayWords(nextLesson.date), nextLesson.at) : say.noLessonsOnThisDayThe }}</p>
+      <div class="below">
+        <section aria-labelledby="week-title">
+          <h2 id="week-title" class="small-title">{{ say.week }}</h2>
+          <WeekStrip :today="today" :on="today.on" />
+        </section>
+        <section v-if="today.others.length" aria-labelledby="attention-title">
+          <h2 id="attention-title" class="small-title">{{ say.needsAttention }}</h2>
+          <ul class="others">
+            <li v-for="r in today.others" :key="r.pupil.id">
+              <router-link :to="{ name: 'pupil', params: { id: r.pupil.id } }">{{ r.pupil.pupil.name }}</router-link> {{ r.attention.join(', ') }}
+            </li>
+          </ul>
+        </section>
+      </div>
       <AllPupils @change="again" />
     </template>
     <v-progress-linear v-else-if="!trouble" indeterminate color="primary" :aria-label="say.loadingTheDay" />
@@ -125,24 +147,34 @@ function added(p: StoredPupil) {
 
 <style scoped>
 .today {
-  padding-bottom: 64px; /* what is told at the foot of the window covers nothing */
   margin: auto;
   max-width: 1320px;
+  padding-bottom: 64px; /* what is told at the foot of the window covers nothing */
 }
 
 .head {
   align-items: center;
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 20px;
-  padding: 6px 0 10px;
+  gap: 8px;
+  padding: 12px 0;
 }
 
 h1 {
   font-size: var(--size-title);
+  line-height: 32px;
+  margin-inline-end: 12px;
+}
+
+h1 .note {
+  font-family: var(--face-text);
+  font-weight: 400;
+  letter-spacing: 0;
+  margin-inline-start: 12px;
 }
 
 .days {
+  align-items: center;
   display: flex;
   gap: 4px;
 }
@@ -159,12 +191,11 @@ h1 {
 
 .lessons {
   border-bottom: 1px solid var(--rule);
-  margin-bottom: 18px;
 }
 
 .none {
-  color: var(--faint);
-  padding: 18px 0;
+  border-top: 1px solid var(--rule);
+  padding: 20px 0;
 }
 
 .start {
@@ -174,12 +205,36 @@ h1 {
   padding-top: 18px;
 }
 
-.panel-title {
-  margin-top: 18px;
+.below {
+  display: grid;
+  gap: 24px;
+  grid-template-columns: minmax(0, 1fr) 320px;
+  padding: 20px 0 24px;
+}
+
+.small-title {
+  font-family: var(--face-text);
+  font-size: var(--size-note);
+  letter-spacing: 0;
+  margin-bottom: 4px;
+}
+
+.others {
+  font-size: var(--size-note);
+}
+
+.others li {
+  padding: 3px 0;
 }
 
 .others a {
-  color: var(--verdigris);
-  margin-inline-end: 10px;
+  color: inherit;
+  text-decoration-color: var(--verdigris);
+}
+
+@media (max-width: 1000px) {
+  .below {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -145,14 +145,14 @@ async function keep() {
       />
     </div>
     <ul class="strings" :aria-label="say.stringsAsRead">
-      <li><v-btn size="small" :icon="mdiPlus" :aria-label="say.addALowerString" @click="add('low')" /></li>
+      <li><v-btn :icon="mdiPlus" :aria-label="say.addALowerString" @click="add('low')" /></li>
       <li v-for="(s, i) in strings" :key="s.string">
         <v-btn size="x-small" :icon="mdiPlus" :aria-label="say.stringAHalfStepUp(s.string)" @click="retune(i, 1)" />
         <b>{{ pretty(s.open) }}</b>
         <v-btn size="x-small" :icon="mdiMinus" :aria-label="say.stringAHalfStepDown(s.string)" @click="retune(i, -1)" />
         <v-btn v-if="strings.length > 3" size="x-small" :icon="mdiTrashCanOutline" :aria-label="say.removeString(s.string)" @click="drop(i)" />
       </li>
-      <li><v-btn size="small" :icon="mdiPlus" :aria-label="say.addAHigherString" @click="add('high')" /></li>
+      <li><v-btn :icon="mdiPlus" :aria-label="say.addAHigherString" @click="add('high')" /></li>
     </ul>
     <div class="fields">
       <v-text-field

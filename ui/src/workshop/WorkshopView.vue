@@ -122,9 +122,7 @@ async function takeFile(event: Event) {
     <section v-if="catalogue" aria-labelledby="own-instruments">
       <div class="head">
         <h2 id="own-instruments">{{ say.instrumentsAndTunings }}</h2>
-        <v-btn v-if="!instrument" color="primary" variant="tonal" size="small" :prepend-icon="mdiPlus" data-do="new-instrument" @click="newInstrument">{{
-          say.newInstrument
-        }}</v-btn>
+        <v-btn v-if="!instrument" color="primary" variant="tonal" :prepend-icon="mdiPlus" data-do="new-instrument" @click="newInstrument">{{ say.newInstrument }}</v-btn>
       </div>
       <InstrumentEditor v-if="instrument" v-model="instrument" :catalogue="catalogue" @kept="keptInstrument" @leave="instrument = null" />
       <p v-if="own.length === 0 && !instrument" class="empty">{{ say.noInstrumentsOfYourOwnYet }}</p>
@@ -132,8 +130,8 @@ async function takeFile(event: Event) {
         <ShelfRow v-for="i in own" :key="i.id" :name="i.title" :to="instrumentAddress(i)" @copy="copy('instruments', i)" @remove="remove(i)">
           <p class="what">{{ i.sentence }}</p>
           <template #more>
-            <v-btn :icon="mdiPencilOutline" size="small" :aria-label="say.editThis(i.title)" @click="editInstrument(i)" />
-            <v-btn :icon="mdiDownload" size="small" :aria-label="say.exportThis(i.title)" @click="exportFile(i.title, [i], [])" />
+            <v-btn :icon="mdiPencilOutline" :aria-label="say.editThis(i.title)" @click="editInstrument(i)" />
+            <v-btn :icon="mdiDownload" :aria-label="say.exportThis(i.title)" @click="exportFile(i.title, [i], [])" />
           </template>
         </ShelfRow>
       </ul>
@@ -142,9 +140,7 @@ async function takeFile(event: Event) {
     <section v-if="catalogue" aria-labelledby="own-scales">
       <div class="head">
         <h2 id="own-scales">{{ say.scales }}</h2>
-        <v-btn v-if="!scale" color="primary" variant="tonal" size="small" :prepend-icon="mdiPlus" data-do="new-scale" @click="scale = { name: '', formula: '' }">{{
-          say.newScale
-        }}</v-btn>
+        <v-btn v-if="!scale" color="primary" variant="tonal" :prepend-icon="mdiPlus" data-do="new-scale" @click="scale = { name: '', formula: '' }">{{ say.newScale }}</v-btn>
       </div>
       <ScaleEditor v-if="scale" v-model="scale" @kept="keptScale" @leave="scale = null" />
       <p v-if="ownScales.length === 0 && !scale" class="empty">{{ say.noScalesOfYourOwnYet }}</p>
@@ -152,13 +148,8 @@ async function takeFile(event: Event) {
         <ShelfRow v-for="s in ownScales" :key="s.id" :name="s.title" :to="scaleAddress(s)" @copy="copy('scales', s)" @remove="remove(s)">
           <p class="what">{{ s.sentence }}</p>
           <template #more>
-            <v-btn
-              :icon="mdiPencilOutline"
-              size="small"
-              :aria-label="say.editThis(s.title)"
-              @click="scale = { id: s.id, version: s.version, name: s.title, formula: s.formula ?? '' }"
-            />
-            <v-btn :icon="mdiDownload" size="small" :aria-label="say.exportThis(s.title)" @click="exportFile(s.title, [], [s])" />
+            <v-btn :icon="mdiPencilOutline" :aria-label="say.editThis(s.title)" @click="scale = { id: s.id, version: s.version, name: s.title, formula: s.formula ?? '' }" />
+            <v-btn :icon="mdiDownload" :aria-label="say.exportThis(s.title)" @click="exportFile(s.title, [], [s])" />
           </template>
         </ShelfRow>
       </ul>

@@ -31,8 +31,8 @@ function handIn(event: Event) {
 <template>
   <FoldPanel id="take" :title="say.recordATake" open>
     <div class="sources">
-      <v-btn v-if="mic.supported && !mic.on.value" size="small" variant="tonal" :loading="mic.starting.value" data-do="microphone" @click="mic.start">{{ say.microphone }}</v-btn>
-      <v-btn v-if="midi.supported && !midi.listening.value" size="small" variant="tonal" data-do="listen" @click="midi.listen">{{ say.midiInstrument }}</v-btn>
+      <v-btn v-if="mic.supported && !mic.on.value" variant="tonal" :loading="mic.starting.value" data-do="microphone" @click="mic.start">{{ say.microphone }}</v-btn>
+      <v-btn v-if="midi.supported && !midi.listening.value" variant="tonal" data-do="listen" @click="midi.listen">{{ say.midiInstrument }}</v-btn>
       <label class="hand-in"
         ><input type="file" class="unseen" accept=".wav,.mid,.midi,audio/wav,audio/midi" data-do="take" :disabled="takes.busy.value" @change="handIn" />
         {{ say.uploadAWavOrMidiFile }}</label

@@ -16,7 +16,7 @@ const emit = defineEmits<{ change: [changes: Changes]; back: [] }>()
       <b>{{ titles[p.field] ?? p.field }}:</b> {{ p.message }}
       <WordPicker v-if="titles[p.field]" :field="p.field" :text="say.chooseAnother" :brief="brief" plain @change="emit('change', $event)" />
     </p>
-    <v-btn color="primary" variant="outlined" size="small" @click="emit('back')">{{ back }}</v-btn>
+    <v-btn color="primary" variant="outlined" @click="emit('back')">{{ back }}</v-btn>
   </div>
 </template>
 

@@ -92,7 +92,6 @@ defineExpose({ print })
         <v-btn
           v-for="f in catalogue?.formats"
           :key="f.id"
-          size="small"
           color="primary"
           variant="outlined"
           :prepend-icon="mdiDownload"

@@ -82,7 +82,7 @@ function takeSize(changes: Record<string, unknown>) {
       </div>
     </div>
     <p v-if="problems.length" class="trouble" role="alert">{{ problems.map((p) => p.message).join('; ') }}</p>
-    <v-btn color="primary" variant="tonal" size="small" :disabled="!found" data-do="use-openings" @click="limits = found">{{ say.useThisMeasurement }}</v-btn>
+    <v-btn color="primary" variant="tonal" :disabled="!found" data-do="use-openings" @click="limits = found">{{ say.useThisMeasurement }}</v-btn>
   </div>
 </template>
 

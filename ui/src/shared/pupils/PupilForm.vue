@@ -126,7 +126,7 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
       @update:model-value="put('names', $event as Pupil['names'])"
     />
     <div class="whole">
-      <v-btn v-if="!measuring" size="small" color="primary" variant="tonal" data-do="measure" @click="measuring = true">{{ say.measureTheHand }}</v-btn>
+      <v-btn v-if="!measuring" color="primary" variant="tonal" data-do="measure" @click="measuring = true">{{ say.measureTheHand }}</v-btn>
       <HandFinder v-else v-model="limits" :instrument="pupil.instrument" />
     </div>
     <v-textarea

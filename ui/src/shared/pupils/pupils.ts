@@ -96,6 +96,16 @@ const dayFormat = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'num
 /** "Thu 8 Oct" of 2026-10-08. */
 export const dayWords = (day: string) => (day ? dayFormat.format(new Date(`${day}T00:00:00Z`)) : '')
 
+const longFormat = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' })
+
+/** "Thursday 8 October" of 2026-10-08. */
+export const longDay = (day: string) => longFormat.format(new Date(`${day}T00:00:00Z`)).replace(',', '')
+
+const shortFormat = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', timeZone: 'UTC' })
+
+/** "Thu 8" of 2026-10-08. */
+export const shortDay = (day: string) => shortFormat.format(new Date(`${day}T00:00:00Z`))
+
 /** The day that it is where the reader is: 2026-10-08. */
 export function today(now = new Date()): string {
   return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`

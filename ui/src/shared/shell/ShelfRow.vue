@@ -59,11 +59,11 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
     </div>
     <time v-if="date" :datetime="date">{{ day.format(new Date(date)) }}</time>
     <div class="actions">
-      <v-btn color="primary" variant="tonal" size="small" :to="to" :aria-label="say.open(name)">{{ say.open2 }}</v-btn>
-      <v-btn v-if="rename" :icon="mdiPencilOutline" size="small" :aria-label="say.renameThis(name)" @click="start" />
+      <v-btn color="primary" variant="tonal" :to="to" :aria-label="say.open(name)">{{ say.open2 }}</v-btn>
+      <v-btn v-if="rename" :icon="mdiPencilOutline" :aria-label="say.renameThis(name)" @click="start" />
       <slot name="more" />
-      <v-btn v-if="!reads" :icon="mdiContentCopy" size="small" :aria-label="say.duplicate(name)" @click="emit('copy')" />
-      <v-btn v-if="!reads" :icon="mdiTrashCanOutline" size="small" :aria-label="`Delete ${name}`" @click="remove" />
+      <v-btn v-if="!reads" :icon="mdiContentCopy" :aria-label="say.duplicate(name)" @click="emit('copy')" />
+      <v-btn v-if="!reads" :icon="mdiTrashCanOutline" :aria-label="`Delete ${name}`" @click="remove" />
     </div>
   </li>
 </template>

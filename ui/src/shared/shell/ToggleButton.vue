@@ -5,7 +5,7 @@ const on = defineModel<boolean>({ required: true })
 </script>
 
 <template>
-  <v-btn :icon="!!icon" class="toggle" :class="{ on }" size="small" :color="on ? 'primary' : undefined" :variant="on ? 'tonal' : 'text'" :aria-pressed="on" @click="on = !on">
+  <v-btn :icon="!!icon" class="toggle" :class="{ on }" :color="on ? 'primary' : undefined" :variant="on ? 'tonal' : 'text'" :aria-pressed="on" @click="on = !on">
     <v-icon v-if="icon" :icon="icon" />
     <slot v-else />
   </v-btn>

@@ -48,9 +48,9 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
       <v-icon :icon="playing ? mdiStop : mdiPlay" size="24" />
     </v-btn>
     <span v-if="!steady" class="speed" role="group" :aria-label="say.tempo">
-      <v-btn :icon="mdiMinus" size="small" variant="text" :disabled="keptSpeed <= (speeds[0] ?? 0)" :aria-label="say.slower" data-do="slower" @click="stepSpeed(-1)" />
+      <v-btn :icon="mdiMinus" variant="text" :disabled="keptSpeed <= (speeds[0] ?? 0)" :aria-label="say.slower" data-do="slower" @click="stepSpeed(-1)" />
       <span class="tempo" aria-live="polite" :class="{ changed: keptSpeed !== 1 }">{{ Math.round(tempo * keptSpeed) }}</span>
-      <v-btn :icon="mdiPlus" size="small" variant="text" :disabled="keptSpeed >= (speeds.at(-1) ?? 0)" :aria-label="say.faster" data-do="faster" @click="stepSpeed(1)" />
+      <v-btn :icon="mdiPlus" variant="text" :disabled="keptSpeed >= (speeds.at(-1) ?? 0)" :aria-label="say.faster" data-do="faster" @click="stepSpeed(1)" />
     </span>
     <ToggleButton
       v-if="repeats"
@@ -67,7 +67,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
     <b v-if="counting" class="counting" role="status">{{ counting }}</b>
     <v-menu :close-on-content-click="false" location="top end">
       <template #activator="{ props: activator }">
-        <v-btn v-bind="activator" :icon="mdiVolumeMedium" size="small" :aria-label="say.soundVolumeSpeedCountInBacking" data-do="sound" />
+        <v-btn v-bind="activator" :icon="mdiVolumeMedium" :aria-label="say.soundVolumeSpeedCountInBacking" data-do="sound" />
       </template>
       <v-card class="sound" border role="dialog" :aria-label="say.sound">
         <label>{{ say.volume }} <input v-model.number="keptLevel" type="range" min="-40" max="0" step="1" :aria-valuetext="say.decibels(keptLevel)" /></label>

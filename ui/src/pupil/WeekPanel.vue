@@ -1,16 +1,19 @@
 <script setup lang="ts">
+import { mdiCalendarExportOutline, mdiChevronLeft, mdiChevronRight, mdiDeleteOutline, mdiFileDocumentOutline } from '@mdi/js'
 import { say } from './words'
 import { inRoom, useDraft } from '../shared/shell/site'
 import { computed, ref } from 'vue'
-import { api, take, type KeptWeeks, type ScheduleItem, type ScheduleRequest, type SetWork, type StoredPupil } from '../api/client'
+import { api, take, type KeptWeeks, type ScheduleDate, type ScheduleItem, type ScheduleRequest, type SetWork, type StoredPupil } from '../api/client'
 import { useLoad, wordsOf } from '../shared/load'
 import { sendChange } from '../shared/versions/meet'
+import MoreMenu from '../shared/shell/MoreMenu.vue'
 import { tell } from '../shared/shell/notice'
-import { addDays, dayWords, today } from '../shared/pupils/pupils'
-import WeeksDay from './WeeksDay.vue'
+import { vRoving } from '../shared/shell/roving'
+import { addDays, dayWords, shortDay, today } from '../shared/pupils/pupils'
+import DayTable from './DayTable.vue'
 import WeeksForm from './WeeksForm.vue'
 
-/** Weeks of practice, day by day, out of what is set; kept, changed by hand, and moved along by the log. */
+/** The practice plan: a week in a row of days, one day's table open. It is made from the assignments, edited by hand, and follows the log. */
 const props = defineProps<{ pupil: StoredPupil; kept: boolean; set: SetWork[] }>()
 const path = computed(() => ({ params: { path: { id: props.pupil.id } } }))
 const has = ref(props.kept)
@@ -96,11 +99,37 @@ async function remove() {
   }
 }
 
-const all = ref(false)
-/** This week and the next at first. */
-const shown = computed(() => {
-  const list = weeks.value?.weeks.weeks ?? []
-  return all.value ? list : list.filter((w) => w.days.some((d) => d.date >= day && d.date < addDays(day, 14)))
+/** The week that is looked at: this one at first. */
+const list = computed(() => weeks.value?.weeks.weeks ?? [])
+const current = computed(() => {
+  const at = list.value.findIndex((w) => (w.days.at(-1)?.date ?? '') >= day)
+  return at < 0 ? list.value.length - 1 : at
+})
+const moved = ref(0)
+const at = computed(() => Math.max(0, Math.min(list.value.length - 1, current.value + moved.value)))
+const week = computed(() => list.value[at.value])
+const heading = computed(() => (moved.value === 0 && week.value?.days.some((d) => d.date >= day && d.date < addDays(day, 7)) ? say.thisWeek : say.practicePlan))
+
+/** The day whose table is open: today's, else the next one's. */
+const picked = ref('')
+const chosen = computed(() => {
+  const days = week.value?.days ?? []
+  return days.find((d) => d.date === picked.value) ?? days.find((d) => d.date >= day) ?? days.at(-1)
+})
+
+function status(d: ScheduleDate) {
+  if (d.missed) return d.date < day ? say.missedAndMoved : say.skipped
+  if (d.date < day) return say.minDone(d.minutes)
+  return d.date === day ? say.todayMin(d.minutes) : say.min(d.minutes)
+}
+
+const more = computed(() => {
+  const file = `/api/v1/pupils/${props.pupil.id}/weeks/file`
+  return [
+    { id: 'weeks-pdf', title: say.pagePdf, icon: mdiFileDocumentOutline, href: inRoom(file) },
+    { id: 'weeks-calendar', title: say.calendarIcalendar, icon: mdiCalendarExportOutline, href: inRoom(`${file}?format=ics`) },
+    { id: 'remove-weeks', title: say.removeThePlan, icon: mdiDeleteOutline, run: () => void remove() },
+  ]
 })
 </script>
 
@@ -110,7 +139,7 @@ const shown = computed(() => {
       <WeeksForm v-model="draft.request" />
       <p v-if="problems.length" class="trouble" role="alert">{{ problems.map((p) => p.message).join('; ') }}</p>
       <p v-else-if="preview" class="sentence">{{ preview.sentence }}</p>
-      <p v-for="r in preview?.remarks" :key="r" class="faint">{{ r }}</p>
+      <p v-for="r in preview?.remarks" :key="r" class="note">{{ r }}</p>
       <ol v-if="preview && !problems.length" class="preview">
         <li v-for="d in preview.weeks[0]?.days" :key="d.date">
           <b>{{ dayWords(d.date) }}</b> {{ d.items.map((i) => say.minutesOfWhat(i.minutes, i.what)).join(' · ') }}
@@ -123,37 +152,52 @@ const shown = computed(() => {
         <v-btn @click="draft = null">{{ say.cancel }}</v-btn>
       </p>
     </template>
-    <template v-else-if="weeks">
-      <p class="sentence">{{ weeks.weeks.sentence }}</p>
-      <p v-for="r in weeks.weeks.remarks" :key="r" class="faint">{{ r }}</p>
-      <p class="buttons">
-        <v-btn size="small" color="primary" variant="tonal" data-do="change-weeks" @click="begin(weeks.request)">{{ say.edit2 }}</v-btn>
-        <v-btn size="small" color="primary" variant="tonal" :href="inRoom(`/api/v1/pupils/${pupil.id}/weeks/file`)" download>{{ say.pagePdf }}</v-btn>
-        <v-btn size="small" color="primary" variant="tonal" :href="inRoom(`/api/v1/pupils/${pupil.id}/weeks/file?format=ics`)" download>{{ say.calendarIcalendar }}</v-btn>
-        <v-btn size="small" data-do="remove-weeks" @click="remove">{{ say.remove }}</v-btn>
-      </p>
-      <section v-for="w in shown" :key="w.week">
-        <h3 class="panel-title">{{ say.weekOf(w.week, weeks.weeks.weeks.length) }}</h3>
-        <ol class="days">
-          <WeeksDay
-            v-for="d in w.days"
-            :key="d.date"
-            :day="d"
-            :pupil="pupil.id"
-            :today="day"
-            @own="own(weeks, d.date, $event)"
-            @plain="plain(weeks, d.date)"
-            @free="free(weeks, d.date)"
-          />
-        </ol>
-      </section>
-      <p v-if="shown.length === 0" class="faint">{{ say.noneOfTheseWeeksIsNear }}</p>
-      <button v-if="!all" type="button" class="as-link" data-do="all-weeks" @click="all = true">{{ say.showAllWeeks }}</button>
+    <template v-else-if="weeks && week">
+      <div class="head">
+        <h2 class="part-title">{{ heading }}</h2>
+        <v-btn :icon="mdiChevronLeft" :aria-label="say.weekBefore" :disabled="at === 0" data-do="week-before" @click="moved = at - 1 - current" />
+        <p class="note aim">{{ say.weekOfAim(week.week, list.length, weeks.weeks.aim) }}</p>
+        <v-btn :icon="mdiChevronRight" :aria-label="say.weekAfter" :disabled="at === list.length - 1" data-do="week-after" @click="moved = at + 1 - current" />
+        <span class="grow" />
+        <button type="button" class="as-link" data-do="change-weeks" @click="begin(weeks.request)">{{ say.changeThePlan }}</button>
+        <MoreMenu :items="more" :alone="say.moreForThePlan" />
+      </div>
+      <div v-roving="'button'" class="days" role="radiogroup" :aria-label="say.dayOfTheWeek">
+        <button
+          v-for="d in week.days"
+          :key="d.date"
+          type="button"
+          role="radio"
+          :aria-checked="d === chosen"
+          :class="{ now: d.date === day, missed: d.missed && d.date < day }"
+          :data-day-of="d.date"
+          @click="picked = d.date"
+        >
+          <b>{{ shortDay(d.date) }}</b>
+          <span :class="{ done: d.date < day && !d.missed }"
+            >{{ status(d) }}<template v-if="d.own"> {{ say.edited }}</template></span
+          >
+        </button>
+      </div>
+      <DayTable
+        v-if="chosen"
+        :key="chosen.date"
+        :day="chosen"
+        :pupil="pupil.id"
+        :today="day"
+        @own="own(weeks, chosen.date, $event)"
+        @plain="plain(weeks, chosen.date)"
+        @free="free(weeks, chosen.date)"
+      />
+      <p v-for="r in weeks.weeks.remarks" :key="r" class="note">{{ r }}</p>
     </template>
-    <template v-else-if="!has">
-      <p class="faint">{{ say.noPracticePlanYetItsMade }}</p>
+    <template v-else-if="!has && from">
+      <div class="part-head">
+        <h2 class="part-title">{{ say.practicePlan }}</h2>
+      </div>
       <p>
-        <v-btn size="small" color="primary" variant="tonal" :disabled="!from" data-do="plan-weeks" @click="begin()">{{ say.planFromTheAssignments }}</v-btn>
+        <v-btn color="primary" variant="tonal" data-do="plan-weeks" @click="begin()">{{ say.planFromTheAssignments }}</v-btn>
+        <span class="note why">{{ say.noPracticePlanYetItsMade }}</span>
       </p>
     </template>
     <p v-if="failure" class="trouble" role="alert">
@@ -166,12 +210,19 @@ const shown = computed(() => {
 <style scoped>
 .weeks {
   display: grid;
-  gap: 10px;
+  gap: 8px;
   grid-template-columns: minmax(0, 1fr);
 }
 
-.sentence {
-  font-family: var(--face-heading);
+.head {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
+}
+
+.grow {
+  flex: 1;
 }
 
 .buttons {
@@ -180,7 +231,6 @@ const shown = computed(() => {
   gap: 8px;
 }
 
-.days,
 .preview {
   list-style: none;
   padding: 0;
@@ -188,15 +238,60 @@ const shown = computed(() => {
 
 .days {
   display: grid;
-  gap: 0 22px;
-  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+  gap: 12px;
+  grid-auto-columns: minmax(104px, 1fr);
+  grid-auto-flow: column;
+  overflow-x: auto;
 }
 
-.faint {
+.days button {
+  border-top: 3px solid var(--rule);
+  display: grid;
+  font-size: var(--size-note);
+  min-height: 48px;
+  padding-top: 6px;
+  text-align: start;
+}
+
+.days button.now {
+  border-top-color: var(--verdigris);
+}
+
+.days button.missed {
+  border-top-color: var(--brick);
+}
+
+.days span {
   color: var(--faint);
+}
+
+.days .done {
+  color: var(--verdigris);
+}
+
+.days .missed span {
+  color: var(--brick);
+  font-weight: 700;
+}
+
+.days [aria-checked='true'] b {
+  text-decoration: underline;
+  text-decoration-thickness: 2px;
+  text-underline-offset: 4px;
+}
+
+.why {
+  margin-inline-start: 12px;
 }
 
 .trouble {
   color: var(--brick);
+}
+
+@media (max-width: 600px) {
+  .aim {
+    order: 1;
+    width: 100%;
+  }
 }
 </style>
