@@ -20,7 +20,7 @@ import (
 func (h handlers) ListCalls(context.Context, api.ListCallsRequestObject) (api.ListCallsResponseObject, error) {
 	out := api.ListCalls200JSONResponse{
 		Progressions: choicesOf(table.Rows(call.Progressions)), Minors: choicesOf(call.MinorSchools),
-		Sayings: choicesOf(call.Sayings), Beats: call.Beats, Orders: choicesOf(worksheet.Orders),
+		Sayings: choicesOf(call.Sayings), Groups: choicesOf(call.Groups), Beats: call.Beats, Orders: choicesOf(worksheet.Orders),
 	}
 	for _, k := range call.Kinds {
 		levels := make([]string, len(k.Levels))
@@ -29,11 +29,12 @@ func (h handlers) ListCalls(context.Context, api.ListCallsRequestObject) (api.Li
 		}
 		out.Kinds = append(out.Kinds, struct {
 			By     string   `json:"by"`
+			Group  string   `json:"group"`
 			Id     string   `json:"id"`
 			Levels []string `json:"levels"`
 			Name   string   `json:"name"`
 			Why    string   `json:"why"`
-		}{string(k.By), k.ID, levels, k.Name, k.Why})
+		}{string(k.By), k.Group, k.ID, levels, k.Name, k.Why})
 	}
 	for _, k := range worksheet.Kinds {
 		out.Sheets = append(out.Sheets, struct {

@@ -45,7 +45,7 @@ func TestAnAfternoon(t *testing.T) {
 	try(60, "clean")
 	try(60, "clean")
 	day := into[api.Today](t, c.call("GET", "/api/v1/today", ""))
-	assert.Equal(t, "Tuesday: 2 lessons", day.Words)
+	assert.Equal(t, "2 lessons", day.Words)
 	require.Len(t, day.Lessons, 2)
 	assert.Equal(t, "Casimir Wenna", day.Lessons[0].Pupil.Pupil.Name+" "+day.Lessons[1].Pupil.Pupil.Name,
 		"in the order of the day")

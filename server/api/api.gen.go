@@ -204,10 +204,14 @@ type CallKind = string
 
 // CallKinds defines model for CallKinds.
 type CallKinds struct {
-	Beats []int `json:"beats"`
-	Kinds []struct {
+	Beats  []int        `json:"beats"`
+	Groups []CallChoice `json:"groups"`
+	Kinds  []struct {
 		// By How it is answered: place, places, name, names or yes.
-		By     string   `json:"by"`
+		By string `json:"by"`
+
+		// Group Id of one of the groups.
+		Group  string   `json:"group"`
 		Id     string   `json:"id"`
 		Levels []string `json:"levels"`
 		Name   string   `json:"name"`

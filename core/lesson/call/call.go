@@ -104,6 +104,7 @@ const (
 // Kind is one kind of call.
 type Kind struct {
 	table.Row
+	Group  string // id of one of Groups
 	By     By
 	Levels []Level
 	usual  int // level that is asked at where none is said
@@ -119,42 +120,55 @@ type Kind struct {
 	facts func(*setting, string) []string
 }
 
-// Kinds are all kinds in picker order.
+// Groups are what kinds of call are about, in picker order.
+var Groups = []table.Row{
+	{ID: onNeck, Name: "on the neck"}, {ID: inNames, Name: "names"}, {ID: inSpelling, Name: "spelling"},
+	{ID: inKeys, Name: "keys"},
+}
+
+const (
+	onNeck     = "neck"
+	inNames    = "names"
+	inSpelling = "spelling"
+	inKeys     = "keys"
+)
+
+// Kinds are all kinds in picker order, those of a group together.
 var Kinds = []Kind{
 	{table.Row{ID: "numbers", Name: "numbers",
-		Why: "degrees called one after another, as in a band: play the low one near your hand"}, ByPlace,
+		Why: "A degree is called, as in a band. Play the low one near your hand."}, onNeck, ByPlace,
 		numberLevels, 2, (*setting).anchors, numbersOf, readDegree, answerNumber, nil},
 	{table.Row{ID: runKind, Name: "the run, note by note",
-		Why: "play a run or phrase in order, called degree by degree"}, ByPlace, runLevels, 1,
+		Why: "Play the run. Each note waits for you."}, onNeck, ByPlace, runLevels, 1,
 		(*setting).runOf, runNotesOf, readRunNote, answerRunNote, factOfRunNote},
 	{table.Row{ID: "from-degree", Name: "from a degree",
-		Why: "start a scale on another of its notes: the note, its lowest place, the form"}, ByPlace, fromLevels, 3,
+		Why: "Start the scale on the degree that is called."}, onNeck, ByPlace, fromLevels, 3,
 		nil, startsOf, readStart, answerStart, nil},
-	{table.Row{ID: "find", Name: "find the note", Why: "find every place of a note on the neck"}, ByPlaces, neckLevels, 3,
+	{table.Row{ID: "find", Name: "find the note", Why: "Find every place of a note."}, onNeck, ByPlaces, neckLevels, 3,
 		nil, namesOf, readName, answerFind, factsToFind},
-	{table.Row{ID: "name", Name: "name the place",
-		Why: "name a marked place: its note, degree or interval"}, ByName, neckLevels, 3, nil, placesOf,
-		readPlace, answerName, factOfPlace},
-	{table.Row{ID: "fingers", Name: "fingers", Why: "say which finger plays a note of the box"}, ByName, boxLevels, 2,
-		(*setting).plan, boxPlacesOf, readPlace, answerFinger, factOfFinger},
-	{table.Row{ID: "spell", Name: "spell the scale", Why: "spell a scale, letter by letter"},
-		ByNames, keyLevels, 3, nil, tonicsOf, readTonic, answerSpell, factOfKey},
-	{table.Row{ID: "chord", Name: "spell the chord", Why: "spell a chord of the key, every other letter"},
-		ByNames, chordLevels, 3, nil, chordsOf, readChord, answerChord, nil},
-	{table.Row{ID: "signature", Name: "signatures", Why: "say how many sharps or flats, and which"}, ByNames, keyLevels, 3,
-		nil, tonicsOf, readTonic, answerSignature, factOfKey},
-	{table.Row{ID: "key", Name: "name the key from its signature", Why: "name the key with this many sharps or flats"}, ByName,
+	{table.Row{ID: "next-key", Name: "the next key",
+		Why: "The chord changes. Play the nearest octave of the new key."}, onNeck, ByPlace, nextLevels, 2, nil,
+		nextKeysOf, readTonic, answerNextKey, nil},
+	{table.Row{ID: "name", Name: "name the note",
+		Why: "A place is marked. Say or type its note, degree or interval."}, inNames, ByName, neckLevels, 3, nil,
+		placesOf, readPlace, answerName, factOfPlace},
+	{table.Row{ID: "fingers", Name: "fingers", Why: "A place is marked. Which finger plays it?"}, inNames, ByName,
+		boxLevels, 2, (*setting).plan, boxPlacesOf, readPlace, answerFinger, factOfFinger},
+	{table.Row{ID: "landing", Name: "landing", Why: "Can the run end on this note of the chord?"}, inNames, ByYes,
+		chordLevels, 3, nil, landingsOf, readLanding, answerLanding, nil},
+	{table.Row{ID: "spell", Name: "spell the scale", Why: "Letters first, then accidentals."},
+		inSpelling, ByNames, keyLevels, 3, nil, tonicsOf, readTonic, answerSpell, factOfKey},
+	{table.Row{ID: "chord", Name: "spell the chord", Why: "Name the notes of a chord of the key."},
+		inSpelling, ByNames, chordLevels, 3, nil, chordsOf, readChord, answerChord, nil},
+	{table.Row{ID: "signature", Name: "key signatures", Why: "How many sharps or flats, and which?"}, inKeys, ByNames,
+		keyLevels, 3, nil, tonicsOf, readTonic, answerSignature, factOfKey},
+	{table.Row{ID: "key", Name: "name the key", Why: "Which key has this many sharps or flats?"}, inKeys, ByName,
 		keyLevels, 3, nil, signaturesOf, readSignature, answerKey, factOfKey},
 	{table.Row{ID: "order", Name: "order of sharps and flats",
-		Why: "say the sharps or flats in key-signature order"}, ByNames, orderLevels, 2, nil, ordersOf,
+		Why: "The first sharps or flats, in order."}, inKeys, ByNames, orderLevels, 2, nil, ordersOf,
 		readOrder, answerOrder, nil},
-	{table.Row{ID: "relative", Name: "relatives", Why: "name the relative minor of a major key, or the other way round"},
-		ByName, keyLevels, 3, nil, relativesOf, readTonic, answerRelative, factOfKey},
-	{table.Row{ID: "next-key", Name: "the next key",
-		Why: "the chord changes: find the nearest octave of the new key"}, ByPlace, nextLevels, 2, nil, nextKeysOf,
-		readTonic, answerNextKey, nil},
-	{table.Row{ID: "landing", Name: "landing", Why: "decide whether the run can end on this note over this chord"}, ByYes,
-		chordLevels, 3, nil, landingsOf, readLanding, answerLanding, nil},
+	{table.Row{ID: "relative", Name: "relatives", Why: "The minor of a major key, and back."},
+		inKeys, ByName, keyLevels, 3, nil, relativesOf, readTonic, answerRelative, factOfKey},
 }
 
 // Find returns the kind with this id.

@@ -1945,7 +1945,7 @@ export interface components {
          * @description Id of a kind of call.
          * @enum {string}
          */
-        CallKind: "numbers" | "run" | "from-degree" | "find" | "name" | "fingers" | "spell" | "chord" | "signature" | "key" | "order" | "relative" | "next-key" | "landing";
+        CallKind: "numbers" | "run" | "from-degree" | "find" | "next-key" | "name" | "fingers" | "landing" | "spell" | "chord" | "signature" | "key" | "order" | "relative";
         /**
          * @description Id of a kind of worksheet.
          * @enum {string}
@@ -2650,8 +2650,11 @@ export interface components {
             words: string;
         };
         CallKinds: {
+            groups: components["schemas"]["CallChoice"][];
             kinds: {
                 id: string;
+                /** @description Id of one of the groups. */
+                group: string;
                 name: string;
                 why: string;
                 /** @description How it is answered: place, places, name, names or yes. */

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { say } from './words'
+import { mdiVolumeMedium } from '@mdi/js'
+import { useWindowSize } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Call, CallMarked, Plan } from '../api/client'
 import PressNeck, { type Put } from '../shared/neck/PressNeck.vue'
 import { keptHelp } from '../shared/shell/kept'
+import { narrow } from '../shared/shell/narrow'
 import { pretty } from '../shared/signs'
 import type { CallKind, Given } from '../shared/calls'
 
@@ -14,15 +17,24 @@ const props = defineProps<{
   plan: Plan
   marked: CallMarked | undefined
   given: Given | undefined
-  level: { n: number; words: string }
+  last: (CallMarked & { ms: number }) | undefined
   along: boolean
+  speaks: boolean
   trouble: string
 }>()
-const emit = defineEmits<{ answer: [given: Given]; next: [] }>()
+const emit = defineEmits<{ answer: [given: Given]; next: []; skip: []; repeat: [] }>()
 
-/** What is looked for by its place may lie a hand beyond the octave; names repeat there. */
-const most = computed(() => (props.kind.by === 'place' ? 16 : 12))
-const high = computed(() => Math.min(props.plan.neck.frets.length - 1, Math.max(most.value, ...[props.call.place, ...(props.call.answer.notes ?? [])].map((p) => p?.fret ?? 0))))
+/** The names repeat an octave up the neck: what lies beyond it is shown on a press, or where the answer is there. */
+const octave = 12
+const frets = computed(() => props.plan.neck.frets.length - 1)
+const all = ref(false)
+const high = computed(() => {
+  const told = props.marked ? [props.call.answer, ...(props.call.answer.notes ?? [])] : []
+  return all.value ? frets.value : Math.min(frets.value, Math.max(octave, ...[props.call.place, ...told].map((p) => p?.fret ?? 0)))
+})
+/** The neck takes the height that the call leaves. */
+const { height } = useWindowSize()
+const gap = computed(() => (narrow.value ? 44 : Math.max(44, Math.min(92, (height.value - 480) / Math.max(props.plan.neck.strings.length - 1, 1)))))
 /** Places that were pressed, where several are looked for. */
 const found = ref<{ string: number; fret: number }[]>([])
 const text = ref('')
@@ -89,103 +101,146 @@ function submit() {
 }
 
 const hint: Record<string, string> = {
-  place: say.pressThePlaceOrTypeString,
-  places: say.pressEveryPlaceThenCheckOr,
+  place: say.pressItsPlace,
+  places: say.pressEveryPlace,
   name: say.typeTheAnswer,
   names: say.typeTheNotesInOrder,
-  yes: say.typeYesOrNo,
+  yes: say.yesOrNo,
 }
+const sample: Record<string, string> = { place: '3/5', places: '4/7 2/5' }
 const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rightNoteTooHigh, far: say.rightNoteButFarAway, partly: say.partlyRight, wrong: say.notThatOne }
 </script>
 
 <template>
   <section class="stage" :aria-label="say.theCall">
-    <p class="count">{{ say.callLevel(call.n, level.n, level.words) }}</p>
-    <p class="call" :class="{ word: call.show.length > 4, long: call.show.length > 14 }" role="status" data-call :data-ask="call.ask">{{ call.show }}</p>
-    <p v-if="call.say !== call.show && !call.place" class="said">{{ call.say }}</p>
-    <div class="verdict" :class="marked?.verdict" role="status" data-verdict :data-is="marked?.verdict ?? ''">
-      <template v-if="marked">
-        <b>{{ verdicts[marked.verdict] }}.</b>
-        <span>&nbsp;{{ marked.words }}</span>
-        <span v-if="marked.time === 'early' || marked.time === 'late'">&nbsp;{{ marked.time === 'early' ? say.aheadOfTheBeat : say.behindTheBeat }}</span>
-      </template>
-      <span v-else-if="trouble" class="trouble">{{ trouble }}</span>
-      <span v-else class="hint">{{ kind.by === 'name' && call.place ? say.whatIsMarked : hint[kind.by] }}</span>
+    <div class="block">
+      <div class="left">
+        <p class="call" :class="{ word: call.show.length > 4, long: call.show.length > 14 }" role="status" data-call :data-ask="call.ask">{{ call.show }}</p>
+        <p v-if="call.say !== call.show && !call.place" class="note">{{ call.say }}</p>
+      </div>
+      <div class="right">
+        <p class="prompt">{{ kind.by === 'name' && call.place ? say.whatIsMarked : hint[kind.by] }}</p>
+        <div class="verdict message" :class="marked?.verdict ?? (trouble ? 'wrong' : 'before')" role="status" data-verdict :data-is="marked?.verdict ?? ''">
+          <template v-if="marked">
+            <b>{{ verdicts[marked.verdict] }}.</b>
+            <span>&nbsp;{{ marked.words }}</span>
+            <span v-if="marked.time === 'early' || marked.time === 'late'">&nbsp;{{ marked.time === 'early' ? say.aheadOfTheBeat : say.behindTheBeat }}</span>
+          </template>
+          <span v-else-if="trouble" class="trouble">{{ trouble }}</span>
+          <span v-else-if="last" class="note">{{ say.lastOne(verdicts[last.verdict], (last.ms / 1000).toFixed(1)) }}</span>
+        </div>
+        <form class="answer" @submit.prevent="submit">
+          <template v-if="kind.by === 'yes' && !marked">
+            <v-btn color="primary" variant="tonal" data-answer="yes" @click="emit('answer', { text: 'yes' })">{{ say.yesY }}</v-btn>
+            <v-btn color="primary" variant="tonal" data-answer="no" @click="emit('answer', { text: 'no' })">{{ say.noN }}</v-btn>
+          </template>
+          <label v-else-if="!marked" class="typed" :class="{ short: onNeck }">
+            <span :class="{ unseen: !onNeck }">{{ onNeck ? say.orType : say.answer }}</span>
+            <input
+              ref="field"
+              v-model="text"
+              class="entry"
+              maxlength="200"
+              autocomplete="off"
+              autocapitalize="off"
+              spellcheck="false"
+              :placeholder="sample[kind.by]"
+              data-do="typed"
+            />
+          </label>
+          <v-btn v-if="!marked && kind.by !== 'yes'" type="submit" color="primary" variant="tonal" data-do="check">{{ say.check }}</v-btn>
+          <v-btn v-if="marked && marked.verdict !== 'right' && !along" type="submit" color="primary" variant="flat" data-do="next-call">{{ say.next }}</v-btn>
+          <v-btn v-if="!marked && !along" color="primary" variant="tonal" data-do="skip" @click="emit('skip')">{{ say.skip }}</v-btn>
+          <v-btn v-if="speaks" color="primary" variant="tonal" :prepend-icon="mdiVolumeMedium" :title="say.repeatTheCallS" data-do="say" @click="emit('repeat')">{{
+            say.repeat
+          }}</v-btn>
+        </form>
+        <p v-if="!marked" class="aloud note">
+          {{ say.saidItAloud }}
+          <button type="button" class="as-link" data-aloud="right" @click="emit('answer', { right: true })">{{ say.right2 }}</button>
+          <button type="button" class="as-link" data-aloud="wrong" @click="emit('answer', { right: false })">{{ say.wrong2 }}</button>
+        </p>
+      </div>
     </div>
-    <PressNeck v-if="onNeck || call.place" :plan="plan" :marks="marks" :high="high" :help="keptHelp" :still="!onNeck" @press="press" />
-    <form class="answer" @submit.prevent="submit">
-      <template v-if="kind.by === 'yes' && !marked">
-        <v-btn color="primary" variant="tonal" data-answer="yes" @click="emit('answer', { text: 'yes' })">{{ say.yesY }}</v-btn>
-        <v-btn color="primary" variant="tonal" data-answer="no" @click="emit('answer', { text: 'no' })">{{ say.noN }}</v-btn>
-      </template>
-      <label v-else-if="!marked" class="typed">
-        <span class="unseen">{{ say.answer }}</span>
-        <input ref="field" v-model="text" class="entry" maxlength="200" autocomplete="off" autocapitalize="off" spellcheck="false" :placeholder="hint[kind.by]" data-do="typed" />
-      </label>
-      <v-btn v-if="!marked && kind.by !== 'yes'" type="submit" color="primary" variant="tonal" data-do="check">{{ say.check }}</v-btn>
-      <v-btn v-if="marked && marked.verdict !== 'right' && !along" type="submit" color="primary" variant="flat" data-do="next-call">{{ say.next }}</v-btn>
-      <span class="grow" />
-      <template v-if="!marked">
-        <span class="aloud">{{ say.saidItAloud }}</span>
-        <v-btn variant="text" data-aloud="right" @click="emit('answer', { right: true })">{{ say.right2 }}</v-btn>
-        <v-btn variant="text" data-aloud="wrong" @click="emit('answer', { right: false })">{{ say.wrong2 }}</v-btn>
-      </template>
-    </form>
+    <template v-if="onNeck || call.place">
+      <PressNeck :plan="plan" :marks="marks" :high="high" :help="keptHelp" :still="!onNeck" :gap="gap" @press="press" />
+      <p class="note frets">
+        {{ say.fretsTo(high) }}
+        <button v-if="frets > octave" type="button" class="as-link" data-do="all-frets" @click="all = !all">
+          {{ all ? say.showFewer(octave) : say.showMoreFrets(octave + 1, frets) }}
+        </button>
+      </p>
+    </template>
   </section>
 </template>
 
 <style scoped>
 .stage {
   display: grid;
-  gap: 6px;
+  gap: 8px;
   grid-template-columns: minmax(0, 1fr);
 }
 
-.said {
-  color: var(--faint);
+.block {
+  align-items: center;
+  display: grid;
+  gap: 32px;
+  grid-template-columns: minmax(280px, auto) minmax(0, 1fr);
+  min-height: 216px;
+}
+
+.left {
+  min-width: 0;
   text-align: center;
 }
 
-.count,
-.hint,
-.aloud {
-  color: var(--faint);
-  font-size: var(--size-note);
+.right {
+  border-inline-start: 1px solid var(--rule);
+  display: grid;
+  gap: 12px;
+  padding-inline-start: 32px;
 }
 
 .call {
   font-family: var(--face-heading);
-  font-size: clamp(72px, 15vh, 150px);
-  font-weight: 800;
-  line-height: 1.05;
-  min-height: 1.1em;
-  text-align: center;
+  font-size: 144px;
+  font-weight: 700;
+  line-height: 1;
 }
 
 .call.word {
-  font-size: clamp(38px, min(11vh, 9vw), 100px);
+  font-size: 64px;
 }
 
 .call.long {
-  align-content: center;
-  font-size: clamp(28px, min(6vh, 6vw), 62px);
-  min-height: 2.2em;
+  font-size: 34px;
+  line-height: 42px;
+  max-width: 520px;
+}
+
+.prompt {
+  font-size: 24px;
+  line-height: 32px;
 }
 
 .verdict {
-  border-inline-start: 4px solid var(--rule);
-  min-height: 3.1em;
-  padding: 4px 14px;
+  font-size: 18px;
+  line-height: 28px;
+  min-height: 32px;
 }
 
-.verdict.right {
-  border-color: var(--verdigris);
+.verdict.before {
+  border-color: var(--rule);
+}
+
+.verdict.before:empty {
+  border-color: transparent;
 }
 
 .verdict.too-high,
 .verdict.far,
 .verdict.partly {
-  border-color: var(--marigold);
+  border-color: var(--root-line);
 }
 
 .verdict.wrong {
@@ -201,22 +256,88 @@ const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rig
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
-  min-height: 48px;
+  min-height: 44px;
 }
 
 .typed {
-  flex: 1 1 22em;
+  align-items: center;
+  display: flex;
+  flex: 1 1 260px;
+  gap: 8px;
   max-width: 34em;
 }
 
-.typed .entry {
-  font-size: var(--size-lead);
-  min-height: 44px;
-  padding: 6px 12px;
-  width: 100%;
+.typed.short {
+  flex: none;
 }
 
-.grow {
+.typed .entry {
   flex: 1;
+  height: 44px;
+  min-width: 0;
+  padding: 6px 12px;
+}
+
+.typed.short .entry {
+  width: 120px;
+}
+
+.aloud .as-link {
+  margin-inline-start: 8px;
+}
+
+.frets {
+  text-align: end;
+}
+
+@media (max-width: 800px) {
+  .block {
+    gap: 8px;
+    grid-template-columns: minmax(0, 1fr);
+    min-height: 0;
+  }
+
+  .right {
+    border-inline-start: 0;
+    padding-inline-start: 0;
+  }
+
+  .call {
+    font-size: 96px;
+  }
+
+  .call.word {
+    font-size: 44px;
+  }
+
+  .call.long {
+    font-size: 26px;
+    line-height: 34px;
+  }
+}
+
+/* On a phone the neck follows the call at once; what is typed comes below it. */
+@media (max-width: 600px) {
+  .block,
+  .right {
+    display: contents;
+  }
+
+  .prompt {
+    font-size: 18px;
+    line-height: 24px;
+    text-align: center;
+  }
+
+  .verdict {
+    font-size: 16px;
+    line-height: 24px;
+    min-height: 28px;
+  }
+
+  .answer,
+  .aloud {
+    order: 1;
+  }
 }
 </style>

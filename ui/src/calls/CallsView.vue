@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { say } from './words'
+import { mdiPlay } from '@mdi/js'
 import { computed, nextTick, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take, type Brief } from '../api/client'
@@ -14,10 +15,12 @@ import { clickKey, useKeys } from '../shared/shell/keys'
 import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import { useSpeech } from '../shared/sound/useSpeech'
-import AnswerPlot from './AnswerPlot.vue'
+import AnswerTicks from './AnswerTicks.vue'
+import CallExample from './CallExample.vue'
 import CallSettings from './CallSettings.vue'
 import CallStage from './CallStage.vue'
 import HearingRow from './HearingRow.vue'
+import KindList from './KindList.vue'
 import KnownPanel from '../shared/pupils/KnownPanel.vue'
 import SittingEnd from './SittingEnd.vue'
 import SoundChoices from './SoundChoices.vue'
@@ -50,7 +53,9 @@ const { value: pupil } = useLoad(
 
 const speech = useSpeech()
 const sitting = useCalls({ brief, asked, plan, pupil: pupilId, assignment, say: (words) => keptSpoken.value && speech.say(words) })
-const { call, marked, given, answers, level, along, busy, trouble, ended, running, waiting, band } = sitting
+const { call, marked, given, answers, level, along, busy, trouble, ended, running, waiting, band, last } = sitting
+const right = computed(() => answers.value.filter((a) => a.right).length)
+const toSettings = () => document.getElementById('chosen')?.scrollIntoView()
 const hearing = useHearing(
   computed(() => (speech.speaking.value ? undefined : waiting.value)),
   (midi, at) => void sitting.answer({ midi }, at),
@@ -121,12 +126,23 @@ useKeys([
     <TryAgain :text="failure || noKinds" @again="noKinds ? kindsAgain() : work.retry()" />
     <ProblemList v-if="problems.length" :problems="problems" :brief="brief" :back="say.backToTheDefault" @change="changeFields" @back="changeBrief(starter)" />
     <template v-if="plan && kinds && kind">
-      <div class="head">
-        <BriefSentence :said="said" :brief="plan.brief" :given="brief" :problems="problems" small @change="changeFields" />
-        <p v-if="pupil" class="whose">
-          {{ say.for }} <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>{{ say.answersGoInThisPupilsLog }}
+      <div v-if="running && !ended" class="head running">
+        <p>
+          <b class="kind">{{ say.kindIn(kind.name, plan.scale.title) }}</b>
+          <span v-if="call" class="note count">{{ say.callLevel(call.n, level.n, level.words, right, answers.length) }}</span>
         </p>
+        <span class="grow" />
+        <AnswerTicks :answers="answers" />
+        <v-btn color="primary" variant="tonal" :loading="busy" data-do="end" @click="sitting.end">{{ say.end }}</v-btn>
       </div>
+      <div v-else class="head">
+        <BriefSentence :said="said" :brief="plan.brief" :given="brief" :problems="problems" small @change="changeFields" />
+        <span class="grow" />
+        <router-link :to="{ name: 'sheets', query: { ...toQuery(brief), ...rest() } }" class="as-link" data-do="to-sheets">{{ say.worksheets }}</router-link>
+      </div>
+      <p v-if="pupil" class="note">
+        {{ say.for }} <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>{{ say.answersGoInThisPupilsLog }}
+      </p>
       <SittingEnd
         v-if="ended"
         :report="ended"
@@ -144,43 +160,52 @@ useKeys([
           :plan="plan"
           :marked="marked"
           :given="given"
-          :level="level"
+          :last="last"
           :along="band.playing.value"
+          :speaks="speech.supported.value"
           :trouble="trouble"
           @answer="(of) => sitting.answer(of)"
           @next="sitting.next()"
+          @skip="sitting.skip()"
+          @repeat="speech.say(call.say)"
         />
         <p v-else class="counting" role="status">{{ band.counting.value || '…' }}</p>
         <div class="foot">
-          <v-btn color="primary" variant="tonal" :loading="busy" data-do="end" @click="sitting.end">{{ say.end }}</v-btn>
+          <HearingRow :hearing="hearing" :along="along > 0" />
           <SoundChoices v-if="along" />
-          <v-btn v-if="speech.supported.value && call" variant="text" data-do="say" @click="speech.say(call.say)">{{ say.repeatTheCallS }}</v-btn>
-          <span class="grow" />
-          <AnswerPlot :answers="answers" />
         </div>
-        <HearingRow :hearing="hearing" :along="along > 0" />
       </template>
-      <template v-else>
-        <CallSettings
-          :kinds="kinds"
-          :asked="asked"
-          :minor="minor"
-          :speaks="speech.supported.value"
-          :tempo="plan.brief.rhythm?.tempoBpm ?? 60"
-          @change="change"
-          @tempo="(bpm) => changeFields({ 'rhythm.tempoBpm': bpm })"
-        />
-        <p v-if="trouble || band.blocked.value" class="trouble" role="alert">{{ trouble || band.blocked.value }}</p>
-        <div class="foot">
-          <v-btn color="primary" variant="flat" size="large" :loading="busy" data-do="start" @click="sitting.start">{{ say.start }}</v-btn>
-          <SoundChoices v-if="asked.every" />
-          <router-link :to="{ name: 'sheets', query: { ...toQuery(brief), ...rest() } }" class="sheets" data-do="to-sheets">{{
-            say.onPaperInsteadWorksheetsWithAnswers
-          }}</router-link>
-        </div>
-        <HearingRow :hearing="hearing" :along="!!asked.every" />
-        <KnownPanel :brief="plan.brief" :pupil="pupilId" :labels="labels" />
-      </template>
+      <div v-else class="choose">
+        <KindList :kinds="kinds" :chosen="asked.kind" @choose="(kind) => change({ kind, level: 0, every: 0 })">
+          <section aria-labelledby="known-title" class="known">
+            <h2 id="known-title">{{ say.noteKnowledge }}</h2>
+            <KnownPanel :brief="plan.brief" :pupil="pupilId" :labels="labels" all />
+          </section>
+        </KindList>
+        <section id="chosen" class="chosen" aria-labelledby="chosen-title">
+          <h2 id="chosen-title" class="part-title">{{ kind.name }}</h2>
+          <p>{{ kind.why }}</p>
+          <CallExample :plan="plan" :asked="asked" />
+          <CallSettings
+            :kinds="kinds"
+            :asked="asked"
+            :minor="minor"
+            :speaks="speech.supported.value"
+            :tempo="plan.brief.rhythm?.tempoBpm ?? 60"
+            @change="change"
+            @tempo="(bpm) => changeFields({ 'rhythm.tempoBpm': bpm })"
+          >
+            <template #answer><HearingRow :hearing="hearing" :along="!!asked.every" /></template>
+          </CallSettings>
+          <p v-if="trouble || band.blocked.value" class="message problem" role="alert">{{ trouble || band.blocked.value }}</p>
+          <div class="bar">
+            <p class="what">
+              <b>{{ kind.name }}</b> <a href="#chosen" class="as-link" @click.prevent="toSettings">{{ say.change }}</a>
+            </p>
+            <v-btn color="primary" variant="flat" class="start" :prepend-icon="mdiPlay" :loading="busy" data-do="start" @click="sitting.start">{{ say.start }}</v-btn>
+          </div>
+        </section>
+      </div>
     </template>
     <v-progress-linear v-else-if="!failure && !noKinds && problems.length === 0" indeterminate color="primary" :aria-label="say.loadingTheCalls" />
   </div>
@@ -189,42 +214,136 @@ useKeys([
 <style scoped>
 .calls {
   display: grid;
-  gap: 14px;
+  gap: 12px;
   grid-template-columns: minmax(0, 1fr);
   margin: auto;
   max-width: 1240px;
-  padding-bottom: 48px;
+  padding-bottom: 24px;
 }
 
-.whose {
-  color: var(--faint);
+.head {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+}
+
+.head > :first-child {
+  min-width: 0;
+}
+
+.head.running {
+  min-height: 44px;
+  padding-top: 8px;
+}
+
+.kind {
+  display: inline-block;
+}
+
+.kind::first-letter,
+.part-title::first-letter,
+.what b::first-letter {
+  text-transform: uppercase;
+}
+
+.count {
+  margin-inline-start: 8px;
 }
 
 .foot {
   align-items: center;
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 20px;
+  gap: 8px 24px;
 }
 
 .grow {
   flex: 1;
 }
 
+.choose {
+  display: grid;
+  gap: 40px;
+  grid-template-columns: minmax(0, 1fr) 400px;
+}
+
+.known {
+  border-top: 1px solid var(--rule);
+  break-inside: avoid;
+}
+
+.known h2 {
+  font-family: var(--face-text);
+  font-size: var(--size-note);
+  letter-spacing: 0;
+  padding: 6px 0 2px;
+}
+
+.chosen {
+  align-content: start;
+  border-inline-start: 1px solid var(--rule);
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+  padding-inline-start: 32px;
+}
+
+.bar .what {
+  display: none;
+}
+
+.start {
+  height: 48px;
+  width: 100%;
+}
+
 .counting {
   color: var(--verdigris);
   font-family: var(--face-heading);
-  font-size: clamp(72px, 15vh, 150px);
-  font-weight: 800;
+  font-size: 144px;
+  font-weight: 700;
   text-align: center;
 }
 
-.sheets {
-  color: var(--verdigris);
-  min-height: 32px;
+@media (max-width: 1100px) {
+  .choose {
+    gap: 16px;
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .chosen {
+    border-inline-start: 0;
+    padding-inline-start: 0;
+  }
 }
 
-.trouble {
-  color: var(--brick);
+@media (max-width: 600px) {
+  .calls {
+    padding-bottom: 92px;
+  }
+
+  .bar {
+    align-items: center;
+    background: var(--ground);
+    border-top: 1px solid var(--rule);
+    bottom: 0;
+    display: flex;
+    gap: 12px;
+    inset-inline: 0;
+    padding: 10px 16px;
+    position: fixed;
+    z-index: 2;
+  }
+
+  .bar .what {
+    display: block;
+    flex: 1;
+  }
+
+  .bar .start {
+    height: 56px;
+    width: 136px;
+  }
 }
 </style>

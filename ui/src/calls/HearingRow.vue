@@ -11,12 +11,15 @@ const hears = computed(() => (midi.inputs.value.length ? say.listeningTo(midi.in
 
 <template>
   <div class="hearing">
-    <v-btn v-if="mic.supported && !mic.on.value" variant="text" :loading="mic.starting.value" data-do="microphone" @click="mic.start">{{ say.answerByMicrophone }}</v-btn>
+    <span>{{ say.pressOrType }}</span>
+    <button v-if="mic.supported && !mic.on.value" type="button" class="as-link" :disabled="mic.starting.value" data-do="microphone" @click="mic.start">
+      {{ mic.starting.value ? say.startingTheMicrophone : say.microphone }}
+    </button>
     <span v-if="mic.on.value" data-heard="on">
       {{ say.listening }} <b>{{ mic.level.value }}</b>{{ say.itCantTellANoteFrom }}<template v-if="along"> {{ say.wearHeadphonesOrTheMicrophoneHears }}</template>
       <button type="button" class="as-link" data-do="microphone-off" @click="mic.stop">{{ say.stopListening }}</button>
     </span>
-    <v-btn v-if="midi.supported && !midi.listening.value" variant="text" data-do="listen" @click="midi.listen">{{ say.answerWithAMidiInstrument }}</v-btn>
+    <button v-if="midi.supported && !midi.listening.value" type="button" class="as-link" data-do="listen" @click="midi.listen">{{ say.midiInstrument }}</button>
     <span v-if="midi.listening.value"
       >{{ hears }} <button type="button" class="as-link" @click="midi.leave">{{ say.stopListening }}</button></span
     >

@@ -31,6 +31,8 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
   const marked = shallowRef<CallMarked>()
   const given = shallowRef<Given>()
   const answers = ref<Answer[]>([])
+  /** The verdict before this call. */
+  const last = shallowRef<CallMarked & { ms: number }>()
   const level = ref({ n: 0, words: '' })
   const busy = ref(false)
   const trouble = ref('')
@@ -59,6 +61,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
     trouble.value = ''
     ended.value = undefined
     answers.value = []
+    last.value = undefined
     said = []
     ofLevel.value = 0
     call.value = marked.value = undefined
@@ -134,6 +137,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
         return
       }
       marked.value = made
+      last.value = { ...made, ms: Math.max(Math.round(at - since), 0) }
       said = [...said, one.ask].slice(-200)
       answers.value = [...answers.value, { show: one.show, right: made.verdict === 'right', ms: Math.max(Math.round(at - since), 0), time: made.time }]
       if (made.verdict === 'right' && !along.value) timer = setTimeout(() => void next(), seenFor)
@@ -142,6 +146,14 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
     } finally {
       marking = false
     }
+  }
+
+  /** On to the next call, without an answer to this one. */
+  async function skip() {
+    const one = call.value
+    if (!one || marked.value || marking) return
+    said = [...said, one.ask].slice(-200)
+    await next()
   }
 
   /** A call that plays on comes on its beat; one that was not answered by then is missed. */
@@ -178,5 +190,5 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
   }
 
   onScopeDispose(leave)
-  return { sitting, call, marked, given, answers, level, along, busy, trouble, ended, running, waiting, band, start, next, answer, end, leave }
+  return { sitting, call, marked, given, answers, level, along, busy, trouble, ended, running, waiting, band, start, next, answer, skip, end, leave, last }
 }

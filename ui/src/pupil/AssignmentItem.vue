@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiFileDocumentOutline, mdiPencilOutline, mdiUndoVariant } from '@mdi/js'
+import { mdiCheck, mdiPencilOutline, mdiUndoVariant } from '@mdi/js'
 import { computed, ref } from 'vue'
 import type { Assignment, SetWork } from '../api/client'
 import { wordsOf } from '../shared/load'
@@ -61,7 +61,7 @@ async function save(to: Assignment) {
 
 const more = computed(() => [
   { id: 'edit-assignment', title: say.edit2, icon: mdiPencilOutline, run: () => (editing.value = true) },
-  ...(sheetsOf(a.value) && a.value.assignment.sheets ? [{ id: 'open-sheets', title: say.openTheWorksheets, icon: mdiFileDocumentOutline, to: sheetsOf(a.value) }] : []),
+  ...(sheetsOf(a.value) && a.value.assignment.sheets ? [{ id: 'sheet-done', title: say.tickOffASheet, icon: mdiCheck, run: () => void another() }] : []),
   { id: 'remove-assignment', title: say.withdraw, icon: mdiUndoVariant, run: () => void withdraw() },
 ])
 </script>
@@ -81,6 +81,7 @@ const more = computed(() => [
       <AssignmentEditor v-if="editing" :of="a.assignment" :save="save" @leave="editing = false" />
       <p v-else class="buttons">
         <v-btn v-if="ladder" color="primary" variant="tonal" :to="practiseAddress(a)" data-do="practise">{{ say.practise }}</v-btn>
+        <v-btn v-else-if="sheetsOf(a)" color="primary" variant="tonal" :to="sheetsOf(a)!" data-do="open-sheets">{{ say.openTheWorksheets }}</v-btn>
         <v-btn v-else color="primary" variant="tonal" data-do="sheet-done" @click="another">{{ say.tickOffASheet }}</v-btn>
         <v-btn color="primary" variant="tonal" data-do="close-assignment" @click="finish">{{ say.finish }}</v-btn>
         <MoreMenu :items="more" :alone="say.moreFor(a.title)" />

@@ -10,12 +10,14 @@ import NeckGrid from './NeckGrid.vue'
 const props = defineProps<{ places: Knowledge['places']; labels: string[]; leftHanded: boolean }>()
 const frame = ref<HTMLElement>()
 const { width } = useElementSize(frame)
-const gap = 28
+const gap = 24
+const mark = { w: 14, h: 20 }
+const asked = computed(() => props.places.filter((p) => p.asked))
 const strings = computed(() => Math.max(...props.places.map((p) => p.string), 1))
 const high = computed(() => Math.max(...props.places.map((p) => p.fret), 1))
 const g = computed(() => {
   const neck = { strings: Array.from({ length: strings.value }), frets: Array.from({ length: high.value + 1 }, (_, fret) => ({ fret, mm: fret })) } as unknown as Plan['neck']
-  return geometry(neck, { width: Math.max(width.value, 420), spacing: 'even', leftHanded: props.leftHanded, gap, low: 1, high: high.value, most: { w: 17, h: 24 } })
+  return geometry(neck, { width: Math.max(width.value, 320), spacing: 'even', leftHanded: props.leftHanded, gap, low: 1, high: high.value, most: mark })
 })
 const named = computed(() => Array.from({ length: strings.value }, (_, i) => ({ string: i + 1, label: props.labels[i] ?? '' })))
 const frets = computed(() => Array.from({ length: high.value }, (_, i) => i + 1))
@@ -27,16 +29,17 @@ const known = computed(() => props.places.filter((p) => p.sure).length)
     <svg :width="g.width" :height="g.height" role="img" :aria-label="say.ofPlacesKnown(known, places.length)">
       <NeckGrid :g="g" :frets="frets" :strings="named" :left-handed="leftHanded" nut />
       <path
-        v-for="p in places.filter((p) => p.asked)"
+        v-for="p in asked"
         :key="`${p.string}/${p.fret}`"
         :class="['place', { sure: p.sure, missed: p.known === 0 }]"
-        :d="capsule(g.markX(p.fret), g.stringY(p.string), 17, 24)"
+        :d="capsule(g.markX(p.fret), g.stringY(p.string), mark.w, mark.h)"
       >
         <title>{{ say.knownAt(p.string, p.fret, p.known, Math.round(p.known * 100)) }}</title>
       </path>
+      <path v-for="p in places.filter((p) => !p.asked)" :key="`t${p.string}/${p.fret}`" class="tick" :d="`M${g.markX(p.fret)} ${g.stringY(p.string) - 5}v10`" />
       <text v-for="f in frets" :key="`n${f}`" class="number" :x="(g.fretX(f) + g.fretX(f - 1)) / 2" :y="g.height - 8">{{ f }}</text>
     </svg>
-    <p class="legend">{{ say.fullKnownGreyDueForReview }}</p>
+    <p v-if="asked.length" class="legend">{{ say.fullKnownGreyDueForReview }}</p>
   </div>
 </template>
 
@@ -61,6 +64,11 @@ const known = computed(() => props.places.filter((p) => p.sure).length)
   stroke-width: 2;
 }
 
+.tick {
+  stroke: var(--faint);
+  stroke-width: 1.5;
+}
+
 text {
   fill: var(--ink);
   font-family: var(--face-text);
@@ -72,6 +80,6 @@ text {
 .legend {
   color: var(--faint);
   fill: var(--faint);
-  font-size: var(--size-note);
+  font-size: 12px;
 }
 </style>

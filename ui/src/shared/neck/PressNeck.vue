@@ -26,12 +26,14 @@ const props = defineProps<{
   help: 'numbers' | 'landmarks' | 'bare'
   /** Nothing can be pressed. */
   still?: boolean
+  /** Pixels between strings. */
+  gap?: number
 }>()
 const emit = defineEmits<{ press: [place: { string: number; fret: number }] }>()
 
 /** Pixels that a finger needs across a fret, and between strings. */
 const least = 40
-const gap = computed(() => (props.still ? 26 : 36))
+const gap = computed(() => props.gap ?? (props.still ? 26 : 36))
 const frame = ref<HTMLElement>()
 const { width } = useElementSize(frame)
 const left = computed(() => props.plan.brief.instrument.leftHanded ?? false)
@@ -45,7 +47,7 @@ const g = computed(() =>
     gap: gap.value,
     low: 1,
     high: last.value,
-    most: { w: 22, h: 31 },
+    most: gap.value > 50 ? { w: 30, h: 42 } : { w: 22, h: 31 },
   }),
 )
 const frets = computed(() => Array.from({ length: last.value }, (_, i) => i + 1))

@@ -7,7 +7,7 @@ import { useLoad } from '../load'
 import KnownNeck from '../neck/KnownNeck.vue'
 
 /** What is known of the neck, the keys and the numbers, by the answers to calls and sheets so far. */
-const props = defineProps<{ brief: Brief; pupil: string; labels: string[]; stamp?: number }>()
+const props = defineProps<{ brief: Brief; pupil: string; labels: string[]; stamp?: number; /** The neck is drawn also where nothing was asked yet. */ all?: boolean }>()
 const asked = computed(() => ({ brief: props.brief, pupil: props.pupil, stamp: props.stamp }))
 const { value: knowledge } = useLoad(asked, ({ brief, pupil }, signal) => calls.knowledge(brief, pupil, signal))
 const keys = computed(() => knowledge.value?.keys.filter((k) => k.asked) ?? [])
@@ -15,8 +15,8 @@ const keys = computed(() => knowledge.value?.keys.filter((k) => k.asked) ?? [])
 
 <template>
   <section v-if="knowledge" class="knowledge" :aria-label="say.noteKnowledge">
-    <p class="words" data-known>{{ knowledge.words }}</p>
-    <KnownNeck v-if="knowledge.asked" :places="knowledge.places" :labels="labels" :left-handed="brief.instrument.leftHanded ?? false" />
+    <p :class="{ words: knowledge.asked }" data-known>{{ knowledge.words }}</p>
+    <KnownNeck v-if="knowledge.asked || all" :places="knowledge.places" :labels="labels" :left-handed="brief.instrument.leftHanded ?? false" />
     <p v-if="knowledge.degrees.length" class="list">
       {{ say.numbers }} <span v-for="d in knowledge.degrees" :key="d.label" :class="{ sure: d.sure, missed: d.known === 0 }">{{ d.label }}</span>
     </p>
