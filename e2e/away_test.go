@@ -102,7 +102,7 @@ func TestTwoChangesOfAPupil(t *testing.T) {
 // A stand opens without what a pupil is known by, and cannot keep anything.
 func TestAStandInTheBrowser(t *testing.T) {
 	p := open(t, "/saved", true)
-	p.do(click(`[data-choice=keeping]`), click(`[data-do=make-stand]`),
+	p.do(more("keeping"), click(`[data-do=make-stand]`),
 		chromedp.WaitVisible(css(`[data-stand-made] a`)))
 	stand := value[string](p, `document.querySelector('[data-stand-made] a').href`)
 	p.do(chromedp.Navigate(stand + "today"))
@@ -118,7 +118,7 @@ func TestAStandInTheBrowser(t *testing.T) {
 	assert.NotContains(t, p.text("main"), "Backups")
 	assert.Equal(t, []any{403.0, 403.0}, value[[]any](p,
 		`Promise.all(['pupils', 'keeping'].map(async (of) => (await fetch(location.pathname.replace(/saved$/, '') + 'api/v1/' + of)).status))`))
-	p.do(chromedp.Navigate(p.url+"/saved"), click(`[data-choice=keeping]`), click(`[data-do=end-stand]`))
+	p.do(chromedp.Navigate(p.url+"/saved"), more("keeping"), click(`[data-do=end-stand]`))
 	p.eventually(".v-snackbar", "Stand ended")
 	assert.Equal(t, 404.0, value[float64](p, `fetch('`+stand+`').then((r) => r.status)`))
 }
@@ -229,9 +229,9 @@ func TestASaveThatWaited(t *testing.T) {
 // What was deleted goes for good by two presses.
 func TestDeletedForGood(t *testing.T) {
 	p := open(t, "/saved", false)
-	p.do(click(`button[aria-label="Delete Ottoline: first modal week"]`))
+	p.do(ofKept("Ottoline: first modal week", "delete"))
 	p.eventually(".v-snackbar", "is deleted")
-	p.do(click(`[data-choice=deleted]`))
+	p.do(more("deleted"))
 	p.eventually(`[aria-label="Deleted"]`, "Ottoline: first modal week brief · ")
 	p.do(click(`[data-do=for-good]`), click(`[data-do=stay]`), click(`[data-do=for-good]`),
 		click(`[data-do=take-away]`))

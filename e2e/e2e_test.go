@@ -99,17 +99,15 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 	p.eventually("aside", "Hand, box 4")
 	p.eventually(".kept", "Wet day")
 
-	p.do(chromedp.Navigate(p.url+"/saved"), chromedp.WaitVisible(css(`button[aria-label="Delete Wet day"]`)),
-		click(`button[aria-label="Delete Wet day"]`))
+	p.do(chromedp.Navigate(p.url+"/saved"), ofKept("Wet day", "delete"))
 	p.eventually(".v-snackbar", "is deleted")
 	assert.NotContains(t, p.text("main"), "Wet day")
 	p.do(click(`//button[contains(., "Undo")]`))
 	p.eventually("main", "Wet day")
 
-	p.do(click(`button[aria-label="Delete Wet day"]`))
+	p.do(ofKept("Wet day", "delete"))
 	p.eventually(".v-snackbar", "is deleted")
-	p.do(chromedp.Reload(), chromedp.WaitVisible(css(`[data-choice=deleted]`)),
-		click(`[data-choice=deleted]`), click(`button[aria-label="Restore Wet day"]`))
+	p.do(chromedp.Reload(), more("deleted"), click(`button[aria-label="Restore Wet day"]`))
 	p.eventually("main", "Nothing here")
 	p.do(click(`[data-choice=briefs]`))
 	p.eventually("main", "Wet day")
@@ -123,13 +121,13 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 func TestSafeKeepingOnTheShelf(t *testing.T) {
 	p := open(t, "/saved", false)
 	p.eventually("main", "Wenna: high and narrow")
-	p.do(click("[data-choice=keeping]"))
+	p.do(more("keeping"))
 	p.eventually("main", "No backups yet")
 	p.do(click("[data-do=back-up]"))
 	p.eventually("main", "Last backup")
-	p.do(click("[data-choice=briefs]"), chromedp.WaitVisible(css(`button[aria-label="Delete Wenna: high and narrow"]`)), click(`button[aria-label="Delete Wenna: high and narrow"]`))
+	p.do(click("[data-choice=briefs]"), ofKept("Wenna: high and narrow", "delete"))
 	p.gone("main", "high and narrow")
-	p.do(click("[data-choice=keeping]"), click("[data-do=look]"))
+	p.do(more("keeping"), click("[data-do=look]"))
 	p.eventually("[data-seen]", "15 briefs")
 	p.do(click("[data-do=restore]"))
 	p.eventually(".v-snackbar", "Restored from the backup")
@@ -146,9 +144,9 @@ func TestAnExportComesBack(t *testing.T) {
 	file := filepath.Join(t.TempDir(), "all.json")
 	all := value[string](p, `fetch('/api/v1/keeping/export').then(r => r.text())`)
 	require.NoError(t, os.WriteFile(file, []byte(all), 0o600))
-	p.do(click(`button[aria-label="Delete Wenna: high and narrow"]`))
+	p.do(ofKept("Wenna: high and narrow", "delete"))
 	p.gone("main", "high and narrow")
-	p.do(click("[data-choice=keeping]"), chromedp.WaitVisible(css("[data-do=import]")),
+	p.do(more("keeping"), chromedp.WaitVisible(css("[data-do=import]")),
 		chromedp.SetUploadFiles(css(`input[accept=".json"][aria-label="An export of Even Ladder"]`), []string{file}))
 	p.eventually("[data-given]", "saved, 0 added, 1 changed")
 	p.do(click("[data-do=take-export]"))
@@ -160,22 +158,19 @@ func TestAnExportComesBack(t *testing.T) {
 func TestTheShelf(t *testing.T) {
 	p := open(t, "/saved", false)
 	p.eventually("main", "Wenna: high and narrow")
-	button := func(name string) chromedp.Action[chromedp.Void] {
-		return click(`button[aria-label="` + name + `"]`)
-	}
-	p.do(button("Rename Wenna: high and narrow"), focused(".rename input"), press("W", "e", "n", kb.Enter))
+	p.do(ofKept("Wenna: high and narrow", "rename"), focused(".rename input"), press("W", "e", "n", kb.Enter))
 	p.eventually("main", "Wen")
 	p.gone("main", "high and narrow")
-	p.do(button("Duplicate Wen"))
+	p.do(ofKept("Wen", "duplicate"))
 	p.eventually("li", "Wen (copy)")
 
 	// Own instruments stand in the workshop, with the same actions.
 	p.do(chromedp.Navigate(p.url + "/workshop"))
 	const shelf = `ul[aria-label="Your instruments"]`
 	p.eventually(shelf, "Loft-room slack tuning")
-	p.do(button("Duplicate Loft-room slack tuning"))
+	p.do(ofKept("Loft-room slack tuning", "duplicate"))
 	p.eventually(shelf, "Loft-room slack tuning (copy)")
-	p.do(button("Delete Loft-room slack tuning"))
+	p.do(ofKept("Loft-room slack tuning", "delete"))
 	p.eventually(".v-snackbar", "is deleted")
 	p.wait(func() bool { return strings.Count(p.text(shelf), "Loft-room") == 1 }, "it should come to be so")
 	p.do(click(`//button[contains(., "Undo")]`))
@@ -406,8 +401,8 @@ func TestAccessible(t *testing.T) {
 		{"a worksheet to mark", "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb",
 			click("[data-choice=mark]")},
 		{"saved", "/saved", nil},
-		{"deleted", "/saved", click("[data-choice=deleted]")},
-		{"backups", "/saved", chromedp.Steps(click("[data-choice=keeping]"), click("[data-do=back-up]"),
+		{"deleted", "/saved", more("deleted")},
+		{"backups", "/saved", chromedp.Steps(more("keeping"), click("[data-do=back-up]"),
 			chromedp.WaitVisible(css("[data-do=look]")), click("[data-do=look]"),
 			chromedp.WaitVisible(css("[data-seen]")))},
 		{"an own instrument", "/workshop", click("[data-do=new-instrument]")},

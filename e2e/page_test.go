@@ -222,6 +222,12 @@ func moreOf(scope, do string) chromedp.Action[chromedp.Void] {
 	return chromedp.Steps(click(scope+" [data-do=more]"), click(fmt.Sprintf(".v-overlay__content [data-do=%s]", do)))
 }
 
+// ofKept presses one of what can also be done with a thing on a shelf.
+func ofKept(title, do string) chromedp.Action[chromedp.Void] {
+	return chromedp.Steps(click(fmt.Sprintf(`//li[.//a[normalize-space()=%q]]//*[@data-do="more"]`, title)),
+		click(fmt.Sprintf(".v-overlay__content [data-do=%s]", do)))
+}
+
 // rests waits until an element is in the same place in two frames running.
 func rests(found string) chromedp.Action[chromedp.Void] {
 	return chromedp.Evaluate[chromedp.Void](`new Promise((done) => {

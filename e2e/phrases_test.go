@@ -112,6 +112,7 @@ func TestAPhraseIsPressedOnTheNeck(t *testing.T) {
 		p.do(click(`.neck [data-place="` + place + `"]`))
 	}
 	p.until(`document.querySelectorAll('[data-note]').length === 3`, "three notes")
+	p.do(click("[data-do=way-type]"), chromedp.WaitVisible(css("[data-do=phrase-text]")))
 	assert.Equal(t, "@3.6/2 @3.8/2 @2.6/2", value[string](p, `document.querySelector('[data-do=phrase-text]').value`))
 	p.until(`document.querySelector('[data-way=as-given]')?.getAttribute('aria-pressed') === 'true'`,
 		"it lies as it was pressed")

@@ -11,6 +11,7 @@ import (
 
 	"evenladder/core/base/fault"
 	"evenladder/core/base/table"
+	"evenladder/core/lesson/outline"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -43,6 +44,11 @@ func (h handlers) ListKept(ctx context.Context, r api.ListKeptRequestObject) (ap
 		return nil, fault.At("q", "more than %d characters were given: give fewer", maxQuery)
 	}
 	page, err := h.page(ctx, r.Kind, r.Params.Limit, store.Query{Words: words, After: valueOr(r.Params.After, "")})
+	if r.Params.Outline != nil {
+		for i, k := range page.Kept {
+			page.Kept[i].Outline = outlineOf(k)
+		}
+	}
 	return api.ListKept200JSONResponse{ManyKeptJSONResponse: page}, err
 }
 
@@ -207,6 +213,24 @@ func (s shelf) onWire(k store.Kept, err error) (api.Kept, error) {
 		CreatedAt: k.CreatedAt, UpdatedAt: k.UpdatedAt,
 		Brief: t.Brief, Instrument: t.Instrument, Formula: t.Formula, Ladder: t.Ladder, Phrase: t.Phrase,
 	}, err
+}
+
+// outlineOf is what a list draws of a thing; nil for what has no picture.
+func outlineOf(k api.Kept) *outline.Outline {
+	var o outline.Outline
+	switch {
+	case k.Ladder != nil:
+		o = outline.OfLadder(*k.Ladder)
+	case k.Phrase != nil:
+		o = outline.OfPhrase(k.Phrase.Brief)
+	case k.Brief == nil:
+		return nil
+	case k.Brief.Round.IsZero():
+		o = outline.OfBrief(*k.Brief)
+	default:
+		o = outline.OfRound(*k.Brief)
+	}
+	return &o
 }
 
 func checkText(faults *fault.List, field, text string, low, high int) {

@@ -17,6 +17,7 @@ import (
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/lesson/call"
 	"evenladder/core/lesson/ladder"
+	"evenladder/core/lesson/outline"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/schedule"
 	"evenladder/core/lesson/take"
@@ -143,6 +144,21 @@ func (e SignOutParamsEverywhere) Valid() bool {
 	case SignOutParamsEverywhereFalse:
 		return true
 	case SignOutParamsEverywhereTrue:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ListKeptParamsOutline.
+const (
+	ListKeptParamsOutlineTrue ListKeptParamsOutline = "true"
+)
+
+// Valid indicates whether the value is a known member of the ListKeptParamsOutline enum.
+func (e ListKeptParamsOutline) Valid() bool {
+	switch e {
+	case ListKeptParamsOutlineTrue:
 		return true
 	default:
 		return false
@@ -545,7 +561,10 @@ type Kept struct {
 	Kind       string           `json:"kind"`
 	Ladder     *LadderRequest   `json:"ladder,omitempty"`
 	Notes      string           `json:"notes"`
-	Phrase     *KeptPhrase      `json:"phrase,omitempty"`
+
+	// Outline What a list draws of a piece of work, and its line of facts. Only lists have it.
+	Outline *Outline    `json:"outline,omitempty"`
+	Phrase  *KeptPhrase `json:"phrase,omitempty"`
 
 	// Sentence What it is in words.
 	Sentence  string    `json:"sentence"`
@@ -684,6 +703,9 @@ type NearestStop = explore.NearestStop
 
 // NextProposal defines model for NextProposal.
 type NextProposal = schedule.Proposal
+
+// Outline What a list draws of a piece of work, and its line of facts. Only lists have it.
+type Outline = outline.Outline
 
 // PaperSize Size of the pages; for pdf, svg and png.
 type PaperSize = string
@@ -1374,7 +1396,13 @@ type ListKeptParams struct {
 
 	// Limit Rows of a page, 1 to 500; 100 without it.
 	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+
+	// Outline Each with what a list draws of it.
+	Outline *ListKeptParamsOutline `form:"outline,omitempty" json:"outline,omitempty"`
 }
+
+// ListKeptParamsOutline defines parameters for ListKept.
+type ListKeptParamsOutline string
 
 // ListTrashParams defines parameters for ListTrash.
 type ListTrashParams struct {
@@ -3293,6 +3321,13 @@ func (w *ServerInterfaceWrapper) ListKept(ctx *echo.Context) error {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
+	}
+
+	// ------------- Optional query parameter "outline" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "outline", ctx.QueryParams(), &params.Outline, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter outline: %s", err))
 	}
 
 	// Invoke the callback with all the unmarshaled arguments

@@ -68,3 +68,12 @@ func (s *spec) settle() {
 
 // misplaced is a fault of the rule.
 func misplaced(format string, args ...any) error { return fault.At("round.place", format, args...) }
+
+// KeysOf are the keys that a round goes through, in their order, without laying any of them out.
+func KeysOf(b brief.Brief) ([]brief.Key, error) {
+	s, err := resolve(b)
+	if err != nil {
+		return nil, err
+	}
+	return s.Keys.All, nil
+}

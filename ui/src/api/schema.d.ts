@@ -1563,11 +1563,32 @@ export interface components {
             formula?: string;
             ladder?: components["schemas"]["LadderRequest"];
             phrase?: components["schemas"]["KeptPhrase"];
+            outline?: components["schemas"]["Outline"];
             version: number;
             /** Format: date-time */
             createdAt: string;
             /** Format: date-time */
             updatedAt: string;
+        };
+        /** @description What a list draws of a piece of work, and its line of facts. Only lists have it. */
+        Outline: {
+            line: string;
+            strings?: number;
+            /** @description Of the box. */
+            places?: {
+                string: number;
+                fret: number;
+                root: boolean;
+            }[];
+            /** @description Of a phrase. */
+            notes?: {
+                degree: string;
+                midi: number;
+            }[];
+            /** @description Tonics of a round. */
+            keys?: string[];
+            /** @description Of a ladder, in notes a minute. */
+            rungs?: number[];
         };
         KeptList: {
             kept: components["schemas"]["Kept"][];
@@ -5912,6 +5933,8 @@ export interface operations {
                 after?: components["parameters"]["After"];
                 /** @description Rows of a page, 1 to 500; 100 without it. */
                 limit?: components["parameters"]["Limit"];
+                /** @description Each with what a list draws of it. */
+                outline?: "true";
             };
             header?: never;
             path: {

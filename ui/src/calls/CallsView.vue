@@ -237,7 +237,8 @@ useKeys([
   padding-top: 8px;
 }
 
-.kind {
+.kind,
+.what b {
   display: inline-block;
 }
 

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { say } from './words'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 import type { Brief, FieldError, Plan } from '../api/client'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
 import type { Changes } from '../shared/brief/query'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { keptLabel, keptSpacing } from '../shared/shell/kept'
+import PlayOne from '../shared/sound/PlayOne.vue'
 
 const props = defineProps<{
   plan: Plan
@@ -17,10 +18,14 @@ const props = defineProps<{
   /** What is another here than in the first. */
   words: string | undefined
   boxOnly: boolean
+  /** Which of the plans it is, read out with its button. */
+  name: string
   frets: [number, number] | undefined
   open: RouteLocationRaw
 }>()
 const emit = defineEmits<{ change: [changes: Changes]; ask: [change: Changes] }>()
+/** The note of the box that sounds; -1 for none. */
+const sounding = ref(-1)
 const box = computed(() => props.plan.boxes[props.plan.box])
 const figures = computed(() => {
   const b = box.value
@@ -41,9 +46,9 @@ const figures = computed(() => {
         </select>
       </label>
       <dl>
-        <template v-for="(value, name) in figures" :key="name">
+        <template v-for="(value, figure) in figures" :key="figure">
           <div>
-            <dt>{{ name }}</dt>
+            <dt>{{ figure }}</dt>
             <dd>{{ value }}</dd>
           </div>
         </template>
@@ -52,10 +57,11 @@ const figures = computed(() => {
           <dd>{{ say.widerThanComfortable }}</dd>
         </div>
       </dl>
+      <PlayOne :name="name" :plan="plan" @at="(event) => (sounding = plan.run.events[event]?.note ?? -1)" />
       <v-btn color="primary" variant="tonal" :to="open">{{ say.openOnTheBench }}</v-btn>
       <slot />
     </div>
-    <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="-1" :shared="shared" :shared-words="sharedWords" :box-only="boxOnly" :frets="frets" close />
+    <NeckDrawing :plan="plan" :spacing="keptSpacing" :label="keptLabel" :current="sounding" :shared="shared" :shared-words="sharedWords" :box-only="boxOnly" :frets="frets" close />
     <p v-if="words" class="words">{{ words }}</p>
   </section>
 </template>

@@ -137,6 +137,7 @@ useKeys([
         <CompareSide
           v-for="(p, i) in plans"
           :key="i"
+          :name="say.planNumber(i + 1)"
           :plan="p"
           :brief="briefs[i]"
           :problems="problemsOf(i)"

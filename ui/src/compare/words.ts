@@ -2,6 +2,7 @@ import type { Part } from '../shared/part'
 
 /** What people read on Compare. */
 export const say = {
+  planNumber: (n: number) => `plan ${n}`,
   mm: (spanMm: Part) => `${spanMm} mm`,
   box: 'Box',
   boxSpan: (id: Part, name: Part, spanMm: Part) => `${id}: ${name}, ${spanMm} mm`,

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { say } from './words'
+import { mdiFileMusicOutline, mdiGestureTap, mdiKeyboardOutline, mdiMicrophoneOutline } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import type { FieldError, Phrase, Plan } from '../api/client'
 import PressNeck from '../shared/neck/PressNeck.vue'
 import { keptHelp } from '../shared/shell/kept'
+import { narrow } from '../shared/shell/narrow'
 import { useMicrophone } from '../shared/sound/useMicrophone'
 import { useMidiIn, type Struck } from '../shared/sound/useMidiIn'
 
-/** Where a phrase comes in: pasted, typed, dropped, picked, played or pressed on the neck. */
+/** Four ways to bring in a phrase, one open at a time: type or paste, a file, played in, pressed on the neck. */
 const props = defineProps<{ plan: Plan | undefined; problems: FieldError[]; busy: boolean; phrase: Phrase | undefined; file: string; heard: number; tempo: number }>()
 const text = defineModel<string>({ required: true })
 const emit = defineEmits<{ file: [of: File]; heard: [notes: Struck[]]; leave: []; press: [word: string]; strike: [midi: number] }>()
@@ -51,7 +53,18 @@ function stop() {
 }
 watch(midi.listening, (now) => now && void start())
 
-const onNeck = ref(false)
+type Way = 'type' | 'file' | 'play' | 'on-neck'
+/** The way that is open: one at a time. */
+const way = ref<Way | ''>(narrow.value ? '' : 'type')
+function choose(id: Way) {
+  way.value = way.value === id ? '' : id
+}
+const ways = computed(() => [
+  { id: 'type' as const, name: say.typeOrPaste, what: say.notesDegreesTab, icon: mdiKeyboardOutline },
+  { id: 'file' as const, name: say.openAFile, what: say.tabAbcMidi, icon: mdiFileMusicOutline },
+  ...(mic.supported || midi.supported ? [{ id: 'play' as const, name: say.playItIn, what: say.byMicrophoneOrMidi(props.tempo), icon: mdiMicrophoneOutline }] : []),
+  { id: 'on-neck' as const, name: say.pressItOnTheNeck, what: say.oneNoteAfterAnother, icon: mdiGestureTap },
+])
 const length = ref('/2')
 const lengths = { '/4': say.aQuarterOfABeat, '/3': say.aThirdOfABeat, '/2': say.halfABeat, '': say.aBeat, '*3/2': say.aBeatAndAHalf, '*2': say.twoBeats }
 const high = computed(() => Math.min(15, (props.plan?.neck.frets.length ?? 13) - 1))
@@ -64,70 +77,132 @@ function press(place: { string: number; fret: number }) {
 </script>
 
 <template>
-  <div class="bring">
-    <label class="text">
-      <span class="panel-title">{{ say.pasteTabAbcOrATable }}</span>
-      <textarea
-        v-model="text"
-        :rows="phrase ? 2 : 4"
-        maxlength="200000"
-        spellcheck="false"
-        autocapitalize="off"
-        placeholder="A3 C4/2 C#4/2 E4 G4 E4 Eb4/2 D4/2 C4 A3*2"
-        data-do="phrase-text"
-        :disabled="!!file || heard > 0"
-      />
-    </label>
-    <div class="from">
-      <label class="file"
-        ><input type="file" class="unseen" accept=".txt,.tab,.abc,.csv,.mid,.midi,.xml,.musicxml,.mxl,.wav" data-do="phrase-file" @change="pick" />
-        {{ say.chooseOrDropAFileTab }}</label
-      >
-      <p class="ways-in">
-        <button v-if="mic.supported" type="button" class="as-link" :aria-pressed="playing" data-do="play-in" @click="start">
-          {{ playing ? say.stopAfter(seconds, mostSeconds) : midi.listening.value ? say.playItInAgain : say.playItInAt(tempo) }}
+  <section class="bring" :aria-label="say.bringInAPhrase">
+    <slot />
+    <ul class="ways">
+      <li v-for="w in ways" :key="w.id" :class="{ open: way === w.id }">
+        <button type="button" class="way" :aria-expanded="way === w.id" :data-do="w.id === 'on-neck' ? w.id : `way-${w.id}`" @click="choose(w.id)">
+          <v-icon :icon="w.icon" aria-hidden="true" />
+          <span class="words"
+            ><b>{{ w.name }}</b
+            ><span class="note">{{ w.what }}</span></span
+          >
         </button>
-        <button v-if="midi.supported && !midi.listening.value" type="button" class="as-link" data-do="play-in-midi" @click="midi.listen">{{ say.fromAMidiInstrument }}</button>
-        <button type="button" class="as-link" :aria-pressed="onNeck" data-do="on-neck" @click="onNeck = !onNeck">{{ onNeck ? say.closeTheNeck : say.pressItOnTheNeck }}</button>
-        <button v-if="!text && !file && !heard" type="button" class="as-link" data-do="try-one" @click="text = sample">{{ say.tryABluesLineInB }}</button>
-      </p>
+        <div v-if="way === w.id" class="inside">
+          <template v-if="w.id === 'type'">
+            <label>
+              <span class="unseen">{{ say.pasteTabAbcOrATable }}</span>
+              <textarea
+                v-model="text"
+                rows="3"
+                maxlength="200000"
+                spellcheck="false"
+                autocapitalize="off"
+                :placeholder="say.sampleOfNotes"
+                data-do="phrase-text"
+                :disabled="!!file || heard > 0"
+              />
+            </label>
+            <button v-if="!text && !file && !heard" type="button" class="as-link" data-do="try-one" @click="text = sample">{{ say.tryABluesLineInB }}</button>
+          </template>
+          <label v-else-if="w.id === 'file'" class="file"
+            ><input type="file" class="unseen" accept=".txt,.tab,.abc,.csv,.mid,.midi,.xml,.musicxml,.mxl,.wav" data-do="phrase-file" @change="pick" />
+            {{ say.chooseOrDrop }}</label
+          >
+          <p v-else-if="w.id === 'play'" class="buttons">
+            <v-btn v-if="mic.supported" color="primary" variant="tonal" :aria-pressed="playing" data-do="play-in" @click="start">
+              {{ playing ? say.stopAfter(seconds, mostSeconds) : midi.listening.value ? say.playItInAgain : say.playItInAt(tempo) }}
+            </v-btn>
+            <v-btn v-if="midi.supported && !midi.listening.value" color="primary" variant="tonal" data-do="play-in-midi" @click="midi.listen">{{ say.fromAMidiInstrument }}</v-btn>
+          </p>
+          <label v-else
+            >{{ say.eachNoteLasts }}
+            <select v-model="length" class="entry" data-do="neck-length">
+              <option v-for="(words, id) in lengths" :key="id" :value="id">{{ words }}</option>
+            </select></label
+          >
+        </div>
+      </li>
+    </ul>
+    <PressNeck v-if="way === 'on-neck' && plan" class="neck" :plan="plan" :marks="[]" :high="high" :help="keptHelp" @press="press" />
+    <div class="said">
       <p v-if="file || heard">
         {{ file || say.notesAsYouPlayedThem(heard) }} <button type="button" class="as-link" data-do="leave-file" @click="emit('leave')">{{ say.backToTheTypedNotes }}</button>
       </p>
-      <p v-for="t in [mic.trouble.value, midi.trouble.value].filter(Boolean)" :key="t" class="trouble" role="alert">{{ t }}</p>
-      <p v-for="p in problems" :key="p.field + p.message" class="trouble" role="alert">{{ p.message }}</p>
+      <p v-for="t in [mic.trouble.value, midi.trouble.value].filter(Boolean)" :key="t" class="message problem" role="alert">{{ t }}</p>
+      <p v-for="p in problems" :key="p.field + p.message" class="message problem" role="alert">{{ p.message }}</p>
       <v-progress-linear v-if="busy" indeterminate color="primary" :aria-label="say.readingThePhrase" />
       <ul v-if="phrase?.left.length" class="left">
         <li v-for="l in phrase.left" :key="l">{{ l }}</li>
       </ul>
     </div>
-    <div v-if="onNeck && plan" class="neck">
-      <label
-        >{{ say.eachNoteLasts }}
-        <select v-model="length" class="entry" data-do="neck-length">
-          <option v-for="(words, id) in lengths" :key="id" :value="id">{{ words }}</option>
-        </select></label
-      >
-      <PressNeck :plan="plan" :marks="[]" :high="high" :help="keptHelp" @press="press" />
-    </div>
-  </div>
+  </section>
 </template>
 
 <style scoped>
 .bring {
   display: grid;
-  gap: 8px 22px;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
+  gap: 8px;
+  grid-template-columns: minmax(0, 1fr);
 }
 
-.neck {
-  grid-column: 1 / -1;
+.ways {
+  list-style: none;
+  padding: 0;
+}
+
+.ways > li {
+  border-inline-start: 4px solid transparent;
+  border-top: 1px solid var(--rule);
+}
+
+.ways > li:last-child {
+  border-bottom: 1px solid var(--rule);
+}
+
+.ways > li.open {
+  background: var(--sheet);
+  border-inline-start-color: var(--verdigris);
+}
+
+.way {
+  align-items: center;
+  display: flex;
+  gap: 16px;
+  min-height: 72px;
+  padding: 8px 12px;
+  text-align: start;
+  width: 100%;
+}
+
+.open .way {
+  min-height: 56px;
+}
+
+.way .v-icon {
+  color: var(--verdigris);
+}
+
+.words,
+.words b,
+.words .note {
+  display: block;
+}
+
+.inside {
+  padding: 0 12px 12px;
+}
+
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 
 textarea {
-  background: var(--sheet);
-  border: 1px solid var(--faint);
-  border-radius: 5px;
+  background: var(--ground);
+  border: 1px solid var(--line);
+  border-radius: 6px;
   color: inherit;
   font-family: ui-monospace, monospace;
   font-size: var(--size-note);
@@ -136,22 +211,15 @@ textarea {
 }
 
 .file {
-  border: 1px dashed var(--faint);
-  border-radius: 5px;
+  border: 1px dashed var(--line);
+  border-radius: 6px;
   cursor: pointer;
   display: block;
-  padding: 10px 14px;
+  padding: 12px 14px;
 }
 
 .file:focus-within {
   outline: 2px solid var(--verdigris);
-}
-
-.ways-in {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 16px;
-  margin-block: 6px;
 }
 
 .left {
@@ -160,13 +228,46 @@ textarea {
   padding-inline-start: 18px;
 }
 
-.trouble {
-  color: var(--brick);
+/* Once a phrase is open the ways stand in a row, the open one below them. */
+.bring.beside .ways {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
 }
 
-@media (max-width: 820px) {
-  .bring {
-    grid-template-columns: minmax(0, 1fr);
+.bring.beside .ways > li {
+  border-bottom: 1px solid var(--rule);
+  border-inline-start: 0;
+  display: contents;
+}
+
+.bring.beside .way {
+  border-bottom: 2px solid var(--rule);
+  min-height: 40px;
+  order: 0;
+}
+
+.bring.beside .open .way {
+  border-bottom-color: var(--verdigris);
+  color: var(--verdigris);
+}
+
+.bring.beside .way .note {
+  display: none;
+}
+
+.bring.beside .inside {
+  grid-column: 1 / -1;
+  order: 1;
+  padding: 8px 0 0;
+}
+
+@media (max-width: 700px) {
+  .way {
+    min-height: 64px;
+  }
+
+  .bring.beside .ways {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
   }
 }
 </style>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { say } from './words'
-import { mdiContentSaveOutline } from '@mdi/js'
 import { useDropZone } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -114,6 +113,9 @@ function keptNow(k: Kept) {
   void shelfPanel.value?.again()
 }
 
+/** Before a phrase is open: the shelf, and the ways to bring one in. */
+const start = computed(() => !phrase.value || (problems.value.length > 0 && !saved.value))
+
 const marked = ref<number[]>([])
 watch(phrase, () => (marked.value = []))
 /** Each place of the way once, with the finger that takes it; the note that sounds, or is chosen, stands out. */
@@ -146,30 +148,40 @@ useKeys([
 
 <template>
   <div ref="zone" class="phrases">
-    <div class="head">
+    <div v-if="!start" class="head">
       <h1>{{ kept && phrase ? kept.title : phrase ? phrase.title : say.phrases }}</h1>
       <div v-if="played" class="actions">
-        <v-btn v-if="!site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="keep-phrase" @click="keepOpen = true">{{ say.save }}</v-btn>
+        <v-btn v-if="!site.stand" color="primary" variant="tonal" data-do="keep-phrase" @click="keepOpen = true">{{ say.save }}</v-btn>
         <SetFor :brief="played" />
       </div>
       <BriefSentence v-if="bench" :said="said" :brief="(plan ?? bench).brief" :given="brief" :problems="[]" small @change="changeFields" />
     </div>
     <TryAgain :text="failure || noBench || noPlan" @again="failure ? work.again() : noBench ? retry() : planAgain()" />
-    <BringIn
-      v-model="text"
-      :plan="bench"
-      :problems="problems"
-      :busy="busy || changing"
-      :phrase="phrase"
-      :file="file?.name ?? ''"
-      :heard="heard?.length ?? 0"
-      :tempo="brief.rhythm?.tempoBpm ?? 72"
-      @file="open"
-      @heard="(notes) => work.bring({ text, heard: notes })"
-      @leave="leave"
-      @press="(word) => (text = `${text.trimEnd()} ${word}`.trim())"
-      @strike="strike"
-    />
+    <!-- The same element before and after: what is being typed goes on being typed. -->
+    <div :class="{ start }">
+      <BringIn
+        v-model="text"
+        :class="{ beside: !start }"
+        :plan="bench"
+        :problems="problems"
+        :busy="busy || changing"
+        :phrase="phrase"
+        :file="file?.name ?? ''"
+        :heard="heard?.length ?? 0"
+        :tempo="brief.rhythm?.tempoBpm ?? 72"
+        @file="open"
+        @heard="(notes) => work.bring({ text, heard: notes })"
+        @leave="leave"
+        @press="(word) => (text = `${text.trimEnd()} ${word}`.trim())"
+        @strike="strike"
+      >
+        <template v-if="start">
+          <h2 class="part-title">{{ say.bringInAPhrase }}</h2>
+          <BriefSentence v-if="bench" :said="said" :brief="bench.brief" :given="brief" :problems="[]" small @change="changeFields" />
+        </template>
+      </BringIn>
+      <PhraseShelf v-if="start" ref="shelfPanel" wide :now="kept?.id" @open="openKept" />
+    </div>
     <template v-if="phrase && problems.length === 0">
       <div>
         <PhraseNotes v-model:chosen="chosen" :phrase="phrase" :marked="marked" :sounding="current + 1" :way="way" @change="work.change" @strike="strike" />
@@ -226,7 +238,6 @@ useKeys([
       </div>
       <KeepPhrase v-if="played" v-model="keepOpen" :title="phrase.title" :played="played" :kept="kept" @kept="keptNow" />
     </template>
-    <PhraseShelf v-else ref="shelfPanel" :now="kept?.id" @open="openKept" />
   </div>
 </template>
 
@@ -236,6 +247,20 @@ useKeys([
   gap: 12px;
   grid-template-columns: minmax(0, 1fr);
   padding-bottom: 48px;
+}
+
+/* The shelf stands first, though the ways are first in the order of the Tab key. */
+.start {
+  display: grid;
+  gap: 24px 48px;
+  grid-template-columns: minmax(0, 1fr) 400px;
+}
+
+.start > :first-child {
+  align-content: start;
+  grid-column: 2;
+  grid-row: 1;
+  padding-top: 16px;
 }
 
 .head {
@@ -312,6 +337,14 @@ button[aria-pressed='true'] {
 }
 
 @media (max-width: 1000px) {
+  .start {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .start > :first-child {
+    grid-column: 1;
+  }
+
   .columns {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -2,6 +2,11 @@ import type { Part } from './part'
 
 /** What people read on every screen and in shared parts. */
 export const say = {
+  playThis: (name: Part) => `Play ${name}`,
+  stopThis: (name: Part) => `Stop ${name}`,
+  moreFor: (name: Part) => `More for ${name}`,
+  duplicate2: 'Duplicate',
+  delete: 'Delete',
   more: 'More',
   printSheet: 'Print sheet',
   assignToName: (name: Part) => `Assign to ${name}`,
@@ -182,9 +187,6 @@ export const say = {
   name2: 'Name',
   rename: 'Rename',
   open: (name: Part) => `Open ${name}`,
-  open2: 'Open',
-  renameThis: (name: Part) => `Rename ${name}`,
-  duplicate: (name: Part) => `Duplicate ${name}`,
   times: (what: Part, n: Part) => `${what} (${n} times)`,
   cantReachEvenLadderItWaits: "Can't reach Even Ladder. It waits on this device and will be sent automatically.",
   youreSignedOutItWaitsOn: "You're signed out. It waits on this device and is sent when you sign in.",

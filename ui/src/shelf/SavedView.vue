@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { say } from './words'
-import { mdiMagnify, mdiUpload } from '@mdi/js'
+import { mdiArchiveOutline, mdiHammerWrench, mdiMagnify, mdiTrashCanOutline, mdiUpload } from '@mdi/js'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -12,6 +12,7 @@ import { asQuery } from '../shared/ladderAddress'
 import { shelf, useShelf } from '../shared/shelf'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import { keptShelf } from '../shared/shell/kept'
+import MoreMenu from '../shared/shell/MoreMenu.vue'
 import ShelfRow from '../shared/shell/ShelfRow.vue'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import DeletedList from './DeletedList.vue'
@@ -33,29 +34,39 @@ const {
   () => searched.value ?? '',
   async (words) => {
     const [briefs, rounds, phrases, ladders] = await Promise.all([
-      shelf('briefs').list(words),
-      shelf('rounds').list(words),
-      shelf('phrases').list(words),
-      shelf('ladders').list(words),
+      shelf('briefs').rows(words),
+      shelf('rounds').rows(words),
+      shelf('phrases').rows(words),
+      shelf('ladders').rows(words),
     ])
     return { briefs, rounds, phrases, ladders }
   },
 )
+/** The shelf that is shown; none while something else stands in its place. */
 const shownShelf = computed({
-  get: () => beside.value || keptShelf.value,
-  set: (which) => {
-    beside.value = which === 'deleted' || which === 'keeping' ? which : ''
-    if (which !== 'deleted' && which !== 'keeping') keptShelf.value = which
+  get: () => (beside.value ? ('' as Shown) : keptShelf.value),
+  set: (which: Shown) => {
+    beside.value = ''
+    keptShelf.value = which
   },
 })
 const shown = computed(() => pages.value?.[keptShelf.value]?.kept ?? [])
-const more = computed(() => !!pages.value?.[keptShelf.value]?.next)
+const longer = computed(() => !!pages.value?.[keptShelf.value]?.next)
 const count = (k: Shown) => `${pages.value?.[k]?.kept.length ?? 0}${pages.value?.[k]?.next ? '+' : ''}`
 const kinds = computed(() => {
   const work = { briefs: say.briefs(count('briefs')), rounds: say.rounds(count('rounds')), phrases: say.phrases(count('phrases')) }
-  const all = { ...work, ladders: say.ladders(count('ladders')), deleted: say.deleted, keeping: say.backups }
-  return site.stand ? (work as typeof all) : all
+  return site.stand ? (work as Record<Shown, string>) : { ...work, ladders: say.ladders(count('ladders')) }
 })
+const more = computed(() => [
+  { id: 'open-file', title: say.openAFile, icon: mdiUpload, run: () => picker.value?.click() },
+  ...(site.stand
+    ? []
+    : [
+        { id: 'to-workshop', title: say.workshop, icon: mdiHammerWrench, to: { name: 'workshop' } },
+        { id: 'deleted', title: say.deleted, icon: mdiTrashCanOutline, run: () => (beside.value = 'deleted') },
+        { id: 'keeping', title: say.backups, icon: mdiArchiveOutline, run: () => (beside.value = 'keeping') },
+      ]),
+])
 const briefOf = (k: Kept) => k.brief ?? k.phrase?.brief
 /** A ladder is practised, a round and a brief are worked on. */
 const practised = (k: Kept) =>
@@ -106,7 +117,7 @@ async function showMore() {
   const kind = keptShelf.value
   const page = pages.value?.[kind]
   if (!pages.value || !page?.next) return
-  const next = await shelf(kind).list(searched.value ?? '', page.next)
+  const next = await shelf(kind).rows(searched.value ?? '', page.next)
   const longer = { kept: [...page.kept, ...next.kept], ...(next.next ? { next: next.next } : {}) }
   pages.value = { ...pages.value, [kind]: longer }
 }
@@ -116,8 +127,8 @@ async function showMore() {
   <div class="library">
     <div class="head">
       <h1>{{ say.shelf }}</h1>
-      <router-link v-if="!site.stand" :to="{ name: 'workshop' }" class="workshop" data-do="to-workshop">{{ say.workshop }}</router-link>
       <ChoiceRow v-model="shownShelf" :options="kinds" :label="say.show" />
+      <span class="grow" />
       <v-text-field
         v-if="!beside"
         v-model="search"
@@ -129,7 +140,7 @@ async function showMore() {
         autocomplete="off"
         @click:clear="search = ''"
       />
-      <v-btn color="primary" variant="tonal" :prepend-icon="mdiUpload" data-do="open-file" @click="picker?.click()">{{ say.openAFile }}</v-btn>
+      <MoreMenu :items="more" :alone="say.moreOnTheShelf" />
       <input ref="picker" type="file" accept=".json,application/json" hidden :aria-label="say.aPlanRoundOrBriefAs" @change="openFile" />
     </div>
     <p v-if="unread" class="failure" role="alert">{{ unread }}</p>
@@ -169,18 +180,19 @@ async function showMore() {
           :date="b.updatedAt"
           :rename="site.stand ? undefined : rename(b)"
           :reads="site.stand"
+          :outline="b.outline"
           @copy="copy(b)"
           @remove="remove(b)"
         >
-          <p class="sentence">{{ b.sentence }}</p>
-          <p v-if="b.phrase" class="sentence">{{ [b.phrase.source, ...(b.phrase.tags ?? [])].filter(Boolean).join(' · ') }}</p>
-          <p v-if="b.notes" class="notes">{{ b.notes }}</p>
+          <p class="line" :title="b.sentence">{{ b.outline?.line ?? b.sentence }}</p>
+          <p v-if="b.phrase" class="note">{{ [b.phrase.source, ...(b.phrase.tags ?? [])].filter(Boolean).join(' · ') }}</p>
+          <p v-if="b.notes && search" class="notes">{{ b.notes }}</p>
           <template #more>
-            <v-btn v-if="!site.stand" color="primary" :to="practised(b)" :aria-label="say.practise(b.title)" data-do="practise">{{ say.practise2 }}</v-btn>
+            <v-btn v-if="!site.stand" color="primary" variant="tonal" :to="practised(b)" :aria-label="say.practise(b.title)" data-do="practise">{{ say.practise2 }}</v-btn>
           </template>
         </ShelfRow>
       </ul>
-      <v-btn v-if="more" color="primary" variant="tonal" @click="showMore">{{ say.showMore }}</v-btn>
+      <v-btn v-if="longer" color="primary" variant="tonal" @click="showMore">{{ say.showMore }}</v-btn>
     </template>
   </div>
 </template>
@@ -192,19 +204,19 @@ async function showMore() {
 
 .library {
   margin: auto;
-  max-width: 1080px;
+  max-width: 1320px;
 }
 
-.workshop {
-  color: var(--verdigris);
+.grow {
+  flex: 1;
 }
 
 .head {
   align-items: center;
   display: flex;
   flex-wrap: wrap;
-  gap: 12px 32px;
-  padding: 6px 0 10px;
+  gap: 8px 24px;
+  padding: 12px 0;
 }
 
 h1 {
@@ -212,8 +224,8 @@ h1 {
 }
 
 .search {
-  max-width: 420px;
-  min-width: 260px;
+  flex: 0 1 320px;
+  min-width: 240px;
 }
 
 ul {
@@ -221,8 +233,8 @@ ul {
   padding: 0;
 }
 
-.sentence {
-  color: var(--faint);
+.line {
+  font-size: var(--size-note);
 }
 
 .notes {

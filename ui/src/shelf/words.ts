@@ -2,6 +2,7 @@ import type { Part } from '../shared/part'
 
 /** What people read on Shelf. */
 export const say = {
+  moreOnTheShelf: 'More on the shelf',
   restored: (title: Part) => `“${title}” restored.`,
   deletedForGood: (title: Part) => `“${title}” permanently deleted. Earlier backups still have it.`,
   loadingDeletedItems: 'Loading deleted items',

@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { say } from '../words'
 import { mdiContentCopy, mdiPencilOutline, mdiTrashCanOutline } from '@mdi/js'
-import { nextTick, onUnmounted, ref } from 'vue'
+import { computed, nextTick, onUnmounted, ref } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
+import type { Outline } from '../../api/client'
+import MoreMenu, { type More } from './MoreMenu.vue'
+import WorkPicture from './WorkPicture.vue'
 
 /** One kept thing: its name that opens it, what it is, and what can be done with it. */
 const props = defineProps<{
@@ -11,6 +14,8 @@ const props = defineProps<{
   date?: string
   rename?: ((name: string) => Promise<boolean>) | undefined
   /** Nothing can be done to it. */ reads?: boolean
+  outline?: Outline | undefined
+  /** What else can be done with it. */ also?: More[]
 }>()
 const emit = defineEmits<{ copy: []; remove: [] }>()
 
@@ -23,7 +28,7 @@ function remove() {
   emit('remove')
 }
 onUnmounted(() => {
-  if (near?.isConnected) near.querySelector<HTMLElement>('a')?.focus()
+  if (near?.isConnected) near.querySelector<HTMLElement>('a, button')?.focus()
 })
 
 const renaming = ref(false)
@@ -43,11 +48,23 @@ async function finish() {
   if (await props.rename?.(newName.value)) renaming.value = false
 }
 
-const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+const more = computed<More[]>(() => [
+  ...(props.rename ? [{ id: 'rename', title: say.rename, icon: mdiPencilOutline, run: () => void start() }] : []),
+  ...(props.also ?? []),
+  ...(props.reads
+    ? []
+    : [
+        { id: 'duplicate', title: say.duplicate2, icon: mdiContentCopy, run: () => emit('copy') },
+        { id: 'delete', title: say.delete, icon: mdiTrashCanOutline, run: remove },
+      ]),
+])
+
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 </script>
 
 <template>
   <li ref="row">
+    <WorkPicture v-if="outline" :of="outline" class="picture" />
     <div class="what">
       <form v-if="renaming" ref="form" class="rename" @submit.prevent="finish">
         <v-text-field v-model="newName" :label="say.name2" maxlength="160" hide-details @keydown.esc="renaming = false" />
@@ -57,24 +74,22 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
       <router-link v-else :to="to" class="title">{{ name }}</router-link>
       <slot />
     </div>
-    <time v-if="date" :datetime="date">{{ day.format(new Date(date)) }}</time>
+    <time v-if="date" :datetime="date" class="note">{{ day.format(new Date(date)) }}</time>
     <div class="actions">
-      <v-btn color="primary" variant="tonal" :to="to" :aria-label="say.open(name)">{{ say.open2 }}</v-btn>
-      <v-btn v-if="rename" :icon="mdiPencilOutline" :aria-label="say.renameThis(name)" @click="start" />
       <slot name="more" />
-      <v-btn v-if="!reads" :icon="mdiContentCopy" :aria-label="say.duplicate(name)" @click="emit('copy')" />
-      <v-btn v-if="!reads" :icon="mdiTrashCanOutline" :aria-label="`Delete ${name}`" @click="remove" />
+      <MoreMenu v-if="more.length" :items="more" :alone="say.moreFor(name)" />
     </div>
   </li>
 </template>
 
 <style scoped>
 li {
-  align-items: start;
+  align-items: center;
   border-top: 1px solid var(--rule);
-  column-gap: 20px;
+  column-gap: 24px;
   display: flex;
-  padding: 10px 0;
+  min-height: 72px;
+  padding: 8px 0;
 }
 
 .what {
@@ -84,10 +99,10 @@ li {
 
 .title {
   color: inherit;
-  font-family: var(--face-heading);
-  font-size: var(--size-lead);
-  font-weight: 600;
+  font-weight: 700;
   overflow-wrap: anywhere;
+  text-decoration-color: var(--verdigris);
+  text-underline-offset: 3px;
 }
 
 .rename {
@@ -96,15 +111,10 @@ li {
   gap: 8px;
 }
 
-time {
-  color: var(--faint);
-  font-size: var(--size-note);
-  padding-top: 4px;
-}
-
 .actions {
+  align-items: center;
   display: flex;
-  gap: 4px;
+  gap: 8px;
 }
 
 @media (max-width: 900px) {
@@ -115,12 +125,12 @@ time {
 
 @media (max-width: 600px) {
   li {
-    flex-wrap: wrap;
-    row-gap: 6px;
+    column-gap: 12px;
   }
 
-  .what {
-    flex-basis: 100%;
+  .picture {
+    height: auto;
+    width: 72px;
   }
 }
 </style>

@@ -17,6 +17,9 @@ interface Manner {
   hush?: Ref<boolean>
 }
 
+/** Stops what sounds now: one plays at a time. */
+let sounding: (() => void) | undefined
+
 /** Plays the run: the mark follows what is heard. Nothing sounds before a press. */
 export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush = ref(false) }: Manner = {}) {
   const current = ref(-1)
@@ -51,6 +54,8 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
 
   function play(t: typeof Tones, o: Orchestra, p: Piece) {
     const transport = t.getTransport()
+    sounding?.()
+    sounding = stop
     const from = loop.value
       ? p.run.events.findIndex((e) => e.bar >= (loop.value?.[0] ?? 0))
       : current.value >= 0 && current.value < (p.part?.to ?? p.run.events.length) - 1
@@ -94,10 +99,13 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
   let ending: ReturnType<typeof setTimeout> | undefined
   function stop() {
     clearTimeout(ending)
-    const transport = tone()?.getTransport()
-    transport?.stop()
-    transport?.cancel()
-    orchestra()?.silence()
+    if (sounding === stop || !sounding) {
+      const transport = tone()?.getTransport()
+      transport?.stop()
+      transport?.cancel()
+      orchestra()?.silence()
+      sounding = undefined
+    }
     counting.value = 0
     open.value = false
     playing.value = false
