@@ -49,7 +49,7 @@ const (
 	figureTall = 26.0 // between the outer strings of a neck
 	widestFret = 22.0
 	blankWide  = 20.0
-	countWide  = 30.0
+	countWide  = 34.0
 )
 
 // handout draws the items of a worksheet.
@@ -227,7 +227,7 @@ func (h *handout) row(it worksheet.Item, x, y, width float64) {
 	if it.Count != nil {
 		end := x + width
 		h.line(end-10*h.size, line, end, line, ink, 0.25)
-		h.write(end-11*h.size, line, letter{text, 8 * h.size, faint}, right, "signs")
+		h.write(end-11*h.size, line, letter{text, 8 * h.size, faint}, right, "accidentals")
 		if h.answers {
 			h.write(end-5*h.size, line-1.2, h.answer(), center, fmt.Sprint(*it.Count))
 		}

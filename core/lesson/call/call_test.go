@@ -99,7 +99,7 @@ func TestOtherKinds(t *testing.T) {
 	assert.Equal(t, "Fret 6 of string 3, whose open note is A.", named.Why)
 	assert.Empty(t, named.Place.Name, "the question does not give the answer away")
 	assert.Equal(t, "Ab Bb C Db Eb F G Ab", strings.Join(one("spell", "Ab").Answer.Words, " "))
-	assert.Equal(t, "4 signs. The last note repeats the first, so don't count it.", one("spell", "Ab").Why)
+	assert.Equal(t, "4 accidentals. The last note repeats the first, so don't count it.", one("spell", "Ab").Why)
 	assert.Equal(t, "F# C# G# D# A#", strings.Join(one("signature", "B").Answer.Words, " "))
 	assert.Equal(t, "5 sharps: F♯ C♯ G♯ D♯ A♯.", one("signature", "B").Why)
 	for _, kind := range []string{"numbers", "find", "name", "spell", "signature"} {

@@ -37,7 +37,7 @@ func (m *setting) keyTitle(tonic string) string {
 func answerSpell(m *setting, ask string) (Call, error) {
 	s := m.inKey(ask)
 	why := fmt.Sprintf("%s. The last note repeats the first, so don't count it.", english.Capital(english.CountInWords(signsIn(s),
-		"sign", "signs")))
+		"accidental", "accidentals")))
 	return Call{Show: m.keyTitle(ask), Say: english.Spoken("spell " + m.keyTitle(ask)),
 		Answer: Answer{Words: Spelled(s)}, Why: why}, nil
 }

@@ -47,8 +47,8 @@ func TestKeysAndTheirSigns(t *testing.T) {
 		{"natural-minor", "relative", "C#", "the relative major of C♯ natural minor = E; E is the third degree of the minor. They share a key signature."},
 		{"major-pentatonic", "relative", "Eb",
 			"the relative minor of E♭ major pentatonic = C; C is the sixth degree of the major. They share a key signature."},
-		{"harmonic-minor", "spell", "B", "B harmonic minor = B C# D E F# G A# B; 3 signs. The last note repeats the first, so don't count it."},
-		{"minor-pentatonic", "spell", "Eb", "E♭ minor pentatonic = Eb Gb Ab Bb Db Eb; 5 signs. The last note repeats the first, so don't count it."},
+		{"harmonic-minor", "spell", "B", "B harmonic minor = B C# D E F# G A# B; 3 accidentals. The last note repeats the first, so don't count it."},
+		{"minor-pentatonic", "spell", "Eb", "E♭ minor pentatonic = Eb Gb Ab Bb Db Eb; 5 accidentals. The last note repeats the first, so don't count it."},
 	} {
 		assert.Equal(t, c.want, answered(t, call.Request{Brief: on("guitar", "C", c.scale), Kind: c.kind,
 			Ask: []string{c.ask}}))

@@ -202,7 +202,7 @@ func (m *Judged) count(it Item, f Filled) {
 		m.Count = BlankRight
 	default:
 		m.Count = BlankWrong
-		words := fmt.Sprintf("It has %s.", english.CountInWords(*it.Count, "sign", "signs"))
+		words := fmt.Sprintf("It has %s.", english.CountInWords(*it.Count, "accidental", "accidentals"))
 		kind := "count"
 		if last, err := pitch.ParseName(it.Answer[max(len(it.Answer)-1, 0):][0]); err == nil && it.Steps != nil &&
 			n == *it.Count+max(last.Accidental(), -last.Accidental()) {

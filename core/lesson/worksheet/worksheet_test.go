@@ -160,7 +160,7 @@ func TestSlipsOnASheet(t *testing.T) {
 		{call.BothSteps, "2", "bes c d es f g a bes", "", "All right."},
 		{call.BothSteps, "3", "bb c d eb f g a bb", "9 counted-twice",
 			"The last note repeats the first, so don't count its sharp or flat twice."},
-		{call.BothSteps, "5", "bb c d eb f g a bb", "9 count", "It has 2 signs."},
+		{call.BothSteps, "5", "bb c d eb f g a bb", "9 count", "It has 2 accidentals."},
 		{call.BothSteps, "2", "bb c d e f g a bb", "4 sign-missing", "Note 4 needs a sharp or flat."},
 		{call.BothSteps, "2", "bb c d# e f g a bb", "3 moved-right",
 			"Note 3 was already right. Change the note after it."},

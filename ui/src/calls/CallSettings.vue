@@ -21,7 +21,7 @@ const helps = { numbers: say.fretNumbers, landmarks: 'landmarks', bare: 'bare' }
 </script>
 
 <template>
-  <div class="settings">
+  <div class="settings fields">
     <label>
       <span>{{ say.level }}</span>
       <select :value="asked.level" data-do="level" @change="emit('change', { level: Number(($event.target as HTMLSelectElement).value) })">
@@ -93,41 +93,12 @@ const helps = { numbers: say.fretNumbers, landmarks: 'landmarks', bare: 'bare' }
 
 <style scoped>
 .settings {
-  display: grid;
-  gap: 8px;
-}
-
-.settings > label,
-.row {
-  align-items: center;
-  display: grid;
-  gap: 0 8px;
-  grid-template-columns: 80px minmax(0, 1fr);
-  min-height: 36px;
-}
-
-.row > :not(:first-child) {
-  grid-column: 2;
-}
-
-select,
-.entry {
-  height: 36px;
-  margin: 0;
-  max-width: none;
-  width: 100%;
+  --label: 80px;
 }
 
 .check {
   align-items: center;
   display: flex;
   gap: 8px;
-}
-
-@media (pointer: coarse) {
-  select,
-  .entry {
-    height: 44px;
-  }
 }
 </style>

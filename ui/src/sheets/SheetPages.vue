@@ -6,7 +6,16 @@ import { fetchFile } from '../shared/brief/sheet'
 import { wordsOf } from '../shared/load'
 
 /** A sheet as it comes out of the printer, or its key. */
-const props = defineProps<{ request: WorksheetRequest; sheet: number; answers: boolean; hangs: boolean; paper: string; pupil: string; title: string }>()
+const props = defineProps<{
+  request: WorksheetRequest
+  sheet: number
+  answers: boolean
+  hangs: boolean
+  paper: string
+  pupil: string
+  title: string
+  /** What stands at the head of the page. */ heading: string
+}>()
 const asked = computed(() => ({ ...props }))
 const url = ref('')
 const trouble = ref('')
@@ -39,30 +48,72 @@ onUnmounted(() => URL.revokeObjectURL(url.value))
 </script>
 
 <template>
-  <figure class="page">
-    <v-progress-linear v-if="drawing" indeterminate color="primary" :aria-label="say.drawingThePage" />
-    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+  <figure class="page" :class="[paper, { drawing: drawing && !url }]">
+    <p v-if="trouble" class="message problem" role="alert">{{ trouble }}</p>
     <img v-if="url" :src="url" :alt="title" :class="{ old: drawing }" />
+    <!-- The page is there at once; what stands on it comes when it is drawn. -->
+    <div v-else-if="!trouble" class="skeleton" role="status" :aria-label="say.drawingThePage">
+      <b>{{ heading }}</b>
+      <span v-for="i in 6" :key="i" />
+    </div>
+    <v-progress-linear v-if="drawing && url" indeterminate color="primary" class="bar" :aria-label="say.drawingThePage" />
   </figure>
 </template>
 
 <style scoped>
 .page {
-  margin: 0;
-  min-height: 300px;
+  --tall: calc(100vh - 176px);
+
+  aspect-ratio: 210 / 297;
+  margin: 0 auto;
+  max-height: max(var(--tall), 480px);
+  max-width: 100%;
+  position: relative;
 }
 
-img {
+.page.letter {
+  aspect-ratio: 216 / 279;
+}
+
+img,
+.skeleton {
+  background: #fff;
   border: 1px solid var(--rule);
   display: block;
-  max-width: 100%;
+  height: 100%;
+  width: 100%;
+}
+
+.skeleton {
+  align-content: start;
+  color: #1f2a37;
+  display: grid;
+  gap: 7%;
+  padding: 6%;
+}
+
+.skeleton b {
+  font-family: var(--face-heading);
+  font-size: 1.125rem;
+}
+
+.skeleton span {
+  border-bottom: 1px solid #cfc8b8;
+  height: 24px;
 }
 
 .old {
   opacity: 0.5;
 }
 
-.trouble {
-  color: var(--brick);
+.bar {
+  inset-block-start: 0;
+  position: absolute;
+}
+
+@media (max-width: 820px) {
+  .page {
+    max-height: none;
+  }
 }
 </style>

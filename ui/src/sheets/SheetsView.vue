@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { say } from './words'
+import { mdiChevronLeft, mdiChevronRight, mdiFileDocumentOutline, mdiSvg } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take, type Brief } from '../api/client'
@@ -14,6 +15,7 @@ import { keptPaper, keptSheets } from '../shared/shell/kept'
 import { tell } from '../shared/shell/notice'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import MoreMenu from '../shared/shell/MoreMenu.vue'
 import FillItem from './FillItem.vue'
 import SheetPages from './SheetPages.vue'
 import SheetSettings from './SheetSettings.vue'
@@ -88,6 +90,11 @@ async function handIn() {
   }
 }
 
+const more = computed(() => [
+  ...(kind.value?.hangs ? [] : [{ id: 'pdf-sheets', title: say.pdfWithoutAnswers, icon: mdiFileDocumentOutline, run: () => void get('pdf', false) }]),
+  { id: 'svg-sheets', title: say.svg, icon: mdiSvg, run: () => void get('svg', !kind.value?.hangs) },
+])
+
 /** Whether boxes on the wall show what the pupil never played. */
 const holes = ref(true)
 
@@ -119,39 +126,30 @@ async function get(format: string, answers: boolean) {
 
 <template>
   <div class="sheets">
-    <div class="head">
-      <h1>{{ say.worksheets }}</h1>
-      <BriefSentence v-if="plan" :said="said" :brief="plan.brief" :given="brief" :problems="[]" small @change="changeFields" />
-      <p v-if="pupil" class="whose">
-        {{ say.for }} <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>{{ say.whatYouHandInGoesIn }}
-      </p>
-    </div>
     <TryAgain :text="failure || noKinds || noPlan" @again="noKinds ? kindsAgain() : failure ? again() : retry()" />
-    <div v-if="kinds" class="columns">
+    <div class="columns">
       <div class="side">
-        <SheetSettings :kinds="kinds" :asked="asked" @change="change" />
+        <h1>{{ say.worksheets }}</h1>
+        <BriefSentence v-if="plan" :said="said" :brief="plan.brief" :given="brief" :problems="[]" small @change="changeFields" />
+        <p v-if="pupil" class="note whose">
+          {{ say.for }} <router-link :to="{ name: 'pupil', params: { id: pupil.id } }">{{ pupil.pupil.name }}</router-link>{{ say.whatYouHandInGoesIn }}
+        </p>
+        <SheetSettings v-if="kinds" :kinds="kinds" :asked="asked" @change="change" />
         <label v-if="pupil && asked.kind === 'boxes'"><input v-model="holes" type="checkbox" data-do="holes" /> {{ say.leaveUnpractisedPlacesOfHollow(pupil.pupil.name) }}</label>
-        <div v-if="problems.length" class="problems" role="alert">
-          <p v-for="p in problems" :key="p.field + p.message">{{ p.field }}: {{ p.message }}</p>
+        <div v-if="problems.length" role="alert">
+          <p v-for="p in problems" :key="p.field + p.message" class="message problem">{{ p.field }}: {{ p.message }}</p>
         </div>
-        <div v-else class="out">
+      </div>
+      <section v-if="problems.length === 0" class="one" :aria-label="say.sheetOf(n, of)">
+        <div class="which">
+          <ChoiceRow v-if="!kind?.hangs" v-model="view" :options="views" :label="say.view" />
+          <span class="grow" />
           <v-btn color="primary" variant="flat" :loading="busy === 'print'" data-do="print-sheets" @click="get('print', !kind?.hangs)">{{
             kind?.hangs ? say.print : say.printWithAnswers
           }}</v-btn>
-          <v-btn v-if="!kind?.hangs" color="primary" variant="tonal" :loading="busy === 'pdf'" data-do="pdf-sheets" @click="get('pdf', false)">{{ say.pdfWithoutAnswers }}</v-btn>
-          <v-btn color="primary" variant="text" :loading="busy === 'svg'" data-do="svg-sheets" @click="get('svg', !kind?.hangs)">SVG</v-btn>
           <SetFor v-if="!kind?.hangs" :brief="brief" :worksheet="request" />
+          <MoreMenu :items="more" :alone="say.moreForTheseSheets" />
         </div>
-      </div>
-      <section v-if="made && sheet && problems.length === 0" class="one" :aria-label="say.sheetOf(n, of)">
-        <p class="which">
-          <span v-if="of > 1" class="stepper">
-            <v-btn variant="text" :disabled="n === 1" :aria-label="say.previousSheet" data-do="sheet-before" @click="n--">‹</v-btn>
-            <b>{{ say.pageOf(kind?.hangs, n, sheet.day, of) }}</b>
-            <v-btn variant="text" :disabled="n === of" :aria-label="say.nextSheet" data-do="sheet-next" @click="n++">›</v-btn>
-          </span>
-          <ChoiceRow v-if="!kind?.hangs" v-model="view" :options="views" :label="say.view" />
-        </p>
         <SheetPages
           v-if="view === 'page' || view === 'key'"
           :request="request"
@@ -160,8 +158,10 @@ async function get(format: string, answers: boolean) {
           :hangs="kind?.hangs ?? false"
           :paper="keptPaper"
           :pupil="holes ? pupilId : ''"
-          :title="say.sheetShown(view, made.title, n, sheet.items.map((i) => i.show).join(', '))"
+          :heading="made?.title ?? ''"
+          :title="say.sheetShown(view, made?.title ?? '', n, (sheet?.items ?? []).map((i) => i.show).join(', '))"
         />
+        <template v-else-if="!made || !sheet" />
         <template v-else-if="view === 'fill'">
           <p class="how">{{ made.how }}</p>
           <ol :key="`${n} ${JSON.stringify(request)}`">
@@ -186,70 +186,64 @@ async function get(format: string, answers: boolean) {
             say.addToTheLogOfRight(right.filter(Boolean).length, right.length)
           }}</v-btn>
         </template>
+        <p v-if="of > 1 && sheet" class="stepper">
+          <v-btn :icon="mdiChevronLeft" :disabled="n === 1" :aria-label="say.previousSheet" data-do="sheet-before" @click="n--" />
+          <span>{{ say.pageOf(kind?.hangs, n, sheet.day, of) }}</span>
+          <v-btn :icon="mdiChevronRight" :disabled="n === of" :aria-label="say.nextSheet" data-do="sheet-next" @click="n++" />
+        </p>
       </section>
-      <v-progress-linear v-else-if="problems.length === 0 && !failure" indeterminate color="primary" :aria-label="say.makingTheSheets" />
     </div>
   </div>
 </template>
 
 <style scoped>
 .sheets {
-  display: grid;
-  gap: 12px;
-  grid-template-columns: minmax(0, 1fr);
   margin: auto;
-  max-width: 1240px;
-  padding-bottom: 64px;
-}
-
-h1 {
-  font-size: var(--size-title);
-}
-
-.whose,
-.how,
-.key {
-  color: var(--faint);
-}
-
-.how,
-.key {
-  font-size: var(--size-note);
+  max-width: 1320px;
+  padding-bottom: 24px;
 }
 
 .columns {
   display: grid;
   gap: 32px;
-  grid-template-columns: minmax(260px, 340px) minmax(0, 1fr);
+  grid-template-columns: 340px minmax(0, 1fr);
 }
 
 .side {
   align-content: start;
   display: grid;
-  gap: 18px;
-}
-
-.out {
-  display: flex;
-  flex-wrap: wrap;
   gap: 8px;
+  padding-top: 12px;
 }
 
-.problems {
-  color: var(--brick);
+h1 {
+  font-size: var(--size-title);
+  line-height: 32px;
+}
+
+.how,
+.key {
+  color: var(--faint);
+  font-size: var(--size-note);
 }
 
 .which {
   align-items: center;
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 20px;
-  padding-bottom: 8px;
+  gap: 8px;
+  padding: 12px 0;
+}
+
+.grow {
+  flex: 1;
 }
 
 .stepper {
   align-items: center;
-  display: inline-flex;
+  display: flex;
+  gap: 8px;
+  justify-content: center;
 }
 
 ol,

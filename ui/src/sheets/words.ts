@@ -2,6 +2,14 @@ import type { Part } from '../shared/part'
 
 /** What people read on Sheets. */
 export const say = {
+  questions: 'Questions',
+  kind: 'Kind',
+  amount: 'Amount',
+  page: 'Page',
+  sheetsADayFor: (n: number) => (n === 1 ? 'sheet a day for' : 'sheets a day for'),
+  daysWord: (n: number) => (n === 1 ? 'day' : 'days'),
+  moreForTheseSheets: 'More for these worksheets',
+  svg: 'SVG',
   wrong: 'wrong',
   notUnderstood: 'not understood',
   firstTheLetters: 'First the letters',
@@ -13,8 +21,6 @@ export const say = {
   accidentals: 'accidentals',
   numberOfAccidentals: (show: Part) => `${show}, number of accidentals`,
   drawingThePage: 'Drawing the page',
-  whatToWriteOut: 'What to write out',
-  what: 'What',
   scale: 'Scale',
   myOwnFormula: 'My own formula',
   formula: 'Formula',
@@ -54,5 +60,4 @@ export const say = {
   pressTheItemsThatWereWrong: 'Press the items that were wrong. Each shows its answer.',
   countOfAccidentals: (count: Part) => `, ${count} accidentals`,
   addToTheLogOfRight: (right: number, items: number) => `Add to the log: ${right} of ${items} right`,
-  makingTheSheets: 'Making the sheets',
 }
