@@ -5,7 +5,7 @@
 .DEFAULT_GOAL := build
 .PHONY: build demo dev test check race cover lint lint-go lint-ui check-go check-ui generated fmt bench bench-listen bench-hand fuzz soak replica screenshots generate notices tools hooks
 
-UI_SOURCES := $(shell find ui/src ui/public fonts -type f) ui/index.html ui/vite.config.ts ui/tsconfig.json
+UI_SOURCES := $(shell find ui/src ui/public fonts docs/guide docs/screenshots -type f) ui/tools/guide.ts ui/index.html ui/vite.config.ts ui/tsconfig.json
 HOME_SOURCES := $(shell find ui/home ui/src/shared fonts -type f) ui/vite.home.config.ts
 GO_FILES := $(shell git ls-files '*.go' | grep -v '\.gen\.go')
 GENERATED := api/openapi.yaml server/api/api.gen.go ui/src/api/schema.d.ts ui/src/api/fields.ts ui/src/shared/palette.ts docs/packages.svg
@@ -64,6 +64,7 @@ lint-go:
 
 lint-ui:
 	cd ui && $(NPM) run -s lint && $(NPM) run -s check
+	node scripts/reading-ease.mjs
 
 # What is committed is formatted and vetted.
 hooks:

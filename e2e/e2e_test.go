@@ -394,6 +394,7 @@ func TestAccessible(t *testing.T) {
 		{"a phrase", "/phrases", chromedp.Steps(click("[data-do=try-one]"), chromedp.WaitVisible(css("[data-way]")),
 			click("[data-note='3']"), click("[data-do=on-neck]"))},
 		{"no phrase", "/phrases", nil},
+		{"the guide", "/guide/calls", nil},
 		{"a phrase to keep", "/phrases", chromedp.Steps(click("[data-do=try-one]"),
 			chromedp.WaitVisible(css("[data-way]")), click("[data-do=keep-phrase]"))},
 		{"worksheets", "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb", nil},

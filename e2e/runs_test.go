@@ -108,7 +108,7 @@ func TestFilesDownloadAndOpen(t *testing.T) {
 	exported := filepath.Join(dir, "e-flat-mixolydian-ukulele.json")
 	p.arrives(exported)
 	p.do(chromedp.Navigate(p.url + "/saved"))
-	p.eventually("main", "Open a file")
+	p.eventually("main", "Briefs (15)")
 	p.do(chromedp.SetUploadFiles(css("input[type=file]"), []string{exported}))
 	p.eventually("h1", "Play it in groups of 3")
 	p.eventually("h1", "lay E♭ Mixolydian out")

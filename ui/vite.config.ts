@@ -4,6 +4,7 @@ import type { Plugin } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 import vuetify from 'vite-plugin-vuetify'
 import { defineConfig } from 'vitest/config'
+import { guide } from './tools/guide'
 
 /** Lists the packages in the bundle, for the third-party notices. */
 function listed(): Plugin {
@@ -22,6 +23,7 @@ export default defineConfig({
   plugins: [
     vue(),
     vuetify({ autoImport: true }),
+    guide(),
     listed(),
     // The page has a mark of its own in every answer: the worker keeps it as it was opened.
     VitePWA({
@@ -31,7 +33,7 @@ export default defineConfig({
       registerType: 'prompt',
       injectRegister: false,
       manifest: false,
-      injectManifest: { globPatterns: ['**/*.{js,css,svg,woff2,webmanifest}'], globIgnores: ['sw.js'], maximumFileSizeToCacheInBytes: 4e6 },
+      injectManifest: { globPatterns: ['**/*.{js,css,svg,png,woff2,webmanifest}'], globIgnores: ['sw.js'], maximumFileSizeToCacheInBytes: 4e6 },
     }),
   ],
   build: { outDir: 'dist', emptyOutDir: true, assetsInlineLimit: 0, modulePreload: { polyfill: false } },

@@ -18,6 +18,7 @@ const every = [
   { path: '/compare', name: 'compare', title: say.compare, stand: true, opens: 'bench', component: () => import('./compare/CompareView.vue') },
   { path: '/saved', name: 'saved', title: say.shelf, stand: true, component: () => import('./shelf/SavedView.vue') },
   { path: '/workshop', name: 'workshop', title: say.workshop, opens: 'saved', component: () => import('./workshop/WorkshopView.vue') },
+  { path: '/guide/:page?', name: 'guide', title: say.guide, stand: true, opens: 'bench', component: () => import('./guide/GuideView.vue') },
 ]
 
 /** Those of this page. */

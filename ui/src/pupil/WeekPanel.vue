@@ -239,9 +239,7 @@ const more = computed(() => {
 .days {
   display: grid;
   gap: 12px;
-  grid-auto-columns: minmax(104px, 1fr);
-  grid-auto-flow: column;
-  overflow-x: auto;
+  grid-template-columns: repeat(auto-fit, minmax(104px, 1fr));
 }
 
 .days button {

@@ -63,8 +63,6 @@ export const say = {
   noPracticeLoggedInThisTime: 'No practice logged in this time. Practised places are shaded here; the others stay white.',
   assign: 'Assign',
   triesByPlace: (said: Part) => `Tries by place. ${said}`,
-  triesAtWorks: (tries: Part, works: Part) =>
-    `${tries} ${tries === 1 ? 'try' : 'tries'} at ${works} ${works === 1 ? 'work' : 'works'}. The number on a place says how many of them used it.`,
   onAnotherNeckArentShown: (others: Part) => `${others} on another neck aren't shown.`,
   keysInFourthsAndWhenEach: 'Keys in fourths, and when each was last clean',
   ofClean: (clean: Part, tries: Part) => `${clean} of ${tries} clean`,
@@ -111,7 +109,7 @@ export const say = {
   suggestedNext: 'Suggested next',
   noSuggestionsYetAssignSomethingFrom: 'No suggestions yet. Assign something from the bench first.',
   assignThis: (name: Part) => `Assign: ${name}`,
-  openThis: (name: Part) => `Open: ${name}`,
+  openThis: (name: Part) => `See it: ${name}`,
   removedFromTheLog: 'Removed from the log.',
   callsAndWorksheets: 'Calls and worksheets',
   remove: 'Remove',

@@ -2,6 +2,9 @@ import type { Part } from './part'
 
 /** What people read on every screen and in shared parts. */
 export const say = {
+  guide: 'Guide',
+  guidePage: (title: Part) => `Guide: ${title}`,
+  allPagesOfTheGuide: 'All pages of the guide',
   playThis: (name: Part) => `Play ${name}`,
   stopThis: (name: Part) => `Stop ${name}`,
   moreFor: (name: Part) => `More for ${name}`,

@@ -14,7 +14,7 @@ const keys = computed(() => knowledge.value?.keys.filter((k) => k.asked) ?? [])
 </script>
 
 <template>
-  <section v-if="knowledge" class="knowledge" :aria-label="say.noteKnowledge">
+  <div v-if="knowledge" class="knowledge">
     <p :class="{ words: knowledge.asked }" data-known>{{ knowledge.words }}</p>
     <KnownNeck v-if="knowledge.asked || all" :places="knowledge.places" :labels="labels" :left-handed="brief.instrument.leftHanded ?? false" />
     <p v-if="knowledge.degrees.length" class="list">
@@ -23,7 +23,7 @@ const keys = computed(() => knowledge.value?.keys.filter((k) => k.asked) ?? [])
     <p v-if="keys.length" class="list">
       {{ say.keysAndKeySignatures }} <span v-for="k in keys" :key="k.tonic" :class="{ sure: k.sure, missed: k.known === 0 }">{{ k.label }}</span>
     </p>
-  </section>
+  </div>
 </template>
 
 <style scoped>

@@ -3,12 +3,20 @@ import { say } from '../words'
 import SignList from '../neck/SignList.vue'
 import { useReturnFocus } from './returnFocus'
 import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { useLoad } from '../load'
 import { keysNow } from './keys'
 import { narrow } from './narrow'
 
 /** The keys of this screen. */
 const open = defineModel<boolean>({ required: true })
 useReturnFocus(open)
+const route = useRoute()
+/** The page of the guide for this screen: read once it is asked for. */
+const { value: page } = useLoad(
+  () => (open.value ? String(route.name ?? '') : undefined),
+  async (screen) => (await import('../../guide/pageFor')).pageFor(screen),
+)
 const names: Record<string, string> = { ' ': 'space' }
 const keys = computed(() => [...keysNow])
 </script>
@@ -20,6 +28,10 @@ const keys = computed(() => [...keysNow])
         <h2>{{ say.shortcutsAndSymbols }}</h2>
         <v-btn color="primary" variant="tonal" @click="open = false">{{ say.close }}</v-btn>
       </div>
+      <p v-if="page" class="pages">
+        <router-link :to="{ name: 'guide', params: { page: page.id } }" class="as-link" data-do="guide-page" @click="open = false">{{ say.guidePage(page.title) }}</router-link>
+        <router-link :to="{ name: 'guide' }" class="as-link" @click="open = false">{{ say.allPagesOfTheGuide }}</router-link>
+      </p>
       <SignList />
       <dl>
         <template v-for="k in keys" :key="k.key">
@@ -37,6 +49,12 @@ const keys = computed(() => [...keysNow])
   gap: 12px;
   overflow-y: auto;
   padding: 20px;
+}
+
+.pages {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
 }
 
 .keys-head {
