@@ -199,7 +199,7 @@ func (out *Marked) place(m *setting, g Given) {
 	}
 	midi := m.Neck.MIDI(*p)
 	switch {
-	case *p == a.Place:
+	case *p == a.Place || slices.ContainsFunc(out.Call.Also, func(o Other) bool { return o.Place == *p && o.How == Right }):
 		out.say(Right, out.Call.Why)
 	case (midi-a.MIDI)%octave != 0:
 		out.say(Wrong, "That is "+m.Say(m.nameOf(midi))+". "+out.rightAnswer(m))

@@ -1,6 +1,7 @@
 package call
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -16,8 +17,8 @@ import (
 // handFrets is how many frets lie under a hand that stays, a finger each.
 const handFrets = 4
 
-// lowFive is how far the 5 lies under the 1, in semitones.
-const lowFive = 5
+// lowFive is how far the 5 lies under the 1, and highFive how far above it, in semitones.
+const lowFive, highFive = 5, 7
 
 // MinorSchools are the two ways to count in a minor key.
 var MinorSchools = []table.Row{
@@ -73,8 +74,9 @@ func (r *Request) checkWays(faults *fault.List) {
 	}
 }
 
-// anchors finds the anchors of low answers: the 1 on the second string from the bottom, in
-// its lowest place that has a 5 below it, and that 5.
+// anchors finds the two places that low answers are found from: the 1 in its lowest place, the
+// one nearer the nut where two sound alike, and its 5. A 1 on the second string from the bottom has
+// the 5 below it; a 1 on the bottom string has it on the next string, above. Common practice.
 func (m *setting) anchors() error {
 	if m.asked.Minor == countedAsRelative {
 		if !m.Scale.MinorType() {
@@ -83,24 +85,43 @@ func (m *setting) anchors() error {
 		}
 		m.from = m.Scale.Tonic.Degree(flatThree)
 	}
-	byPitch := m.byPitch()
-	m.low = byPitch[:2]
-	tonic := m.from.Class()
-	for fret := 0; fret <= min(highestAsked, m.Neck.Frets); fret++ {
-		root := neck.Place{String: m.low[1], Fret: fret}
-		if m.Neck.MIDI(root)%octave != tonic {
-			continue
+	m.low = m.byPitch()[:2]
+	bottom, next := m.low[0], m.low[1]
+	for _, root := range m.rootsFromLow() {
+		five := anchored{m.placeOf(bottom, m.Neck.MIDI(root)-lowFive), "the low 5"}
+		if root.String == bottom {
+			five = anchored{m.placeOf(next, m.Neck.MIDI(root)+highFive), "the 5"}
 		}
-		five := neck.Place{String: m.low[0]}
-		five.Fret = m.Neck.MIDI(root) - lowFive - m.Neck.MIDI(five)
 		if five.Fret < 0 || five.Fret > m.Neck.Frets {
 			continue
 		}
-		m.roots = [2]anchored{{root, "the 1"}, {five, "the low 5"}}
+		one := anchored{root, "the 1"}
+		m.roots = [2]anchored{one, five}
+		if root.String == bottom {
+			m.roots = [2]anchored{five, one}
+		}
 		m.hand = max(min(root.Fret, five.Fret)-1, 0)
 		return nil
 	}
-	return fault.At("brief.instrument", "the 1 has no 5 below it on these strings: give another tuning or key")
+	return fault.At("brief.instrument", "the 1 has no 5 beside it on the low strings: give another tuning or key")
+}
+
+// rootsFromLow are the places of the 1 on the two low strings up to the octave, the lowest first.
+func (m *setting) rootsFromLow() (out []neck.Place) {
+	for _, p := range m.everyPlace(m.from.Class()) {
+		if slices.Contains(m.low, p.String) && p.Fret <= highestAsked {
+			out = append(out, p)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b neck.Place) int {
+		return cmp.Or(m.Neck.MIDI(a)-m.Neck.MIDI(b), a.Fret-b.Fret)
+	})
+	return out
+}
+
+// placeOf is where a string has a pitch; its fret may lie off the neck.
+func (m *setting) placeOf(str, midi int) neck.Place {
+	return neck.Place{String: str, Fret: midi - m.Neck.MIDI(neck.Place{String: str})}
 }
 
 var flatThree = pitch.MustParseDegree("b3")
@@ -186,18 +207,21 @@ func answerNumber(m *setting, ask string) (Call, error) {
 	if !found {
 		return Call{}, fmt.Errorf("%s has no place on the low strings", d.Pretty())
 	}
+	m.hand = moved(m.hand, best.Fret)
 	also := make([]Other, 0, len(all))
 	for _, p := range all {
 		if p == best {
 			continue
 		}
 		how := Far
-		if m.Neck.MIDI(p) > m.Neck.MIDI(best) {
+		switch {
+		case m.Neck.MIDI(p) > m.Neck.MIDI(best):
 			how = TooHigh
+		case m.Neck.MIDI(p) == m.Neck.MIDI(best) && m.underHand(p):
+			how = Right
 		}
 		also = append(also, Other{m.as(p, d), how})
 	}
-	m.hand = moved(m.hand, best.Fret)
 	answer := m.as(best, d)
 	return Call{Show: d.Pretty(), Say: degreeWords(d), Answer: Answer{Note: &answer}, Also: also, Why: m.reason(best)},
 		nil
@@ -230,6 +254,11 @@ func (m *setting) cost(p neck.Place) (c [3]int, ok bool) {
 		return c, false
 	}
 	return [3]int{distance(moved(m.hand, p.Fret), m.hand), distance(p.Fret, m.roots[1-i].Fret), m.Neck.MIDI(p)}, true
+}
+
+// underHand reports whether a place needs no move of the hand: an open string never does.
+func (m *setting) underHand(p neck.Place) bool {
+	return p.Fret == 0 || moved(m.hand, p.Fret) == m.hand
 }
 
 // moved is where the index stands once a fret lies under the hand.

@@ -62,6 +62,55 @@ func TestTheRuleInEveryKey(t *testing.T) {
 	assert.Greater(t, checked, 150)
 }
 
+// anchorsByHand are the frets of the 1 and of its 5, found apart from the answers: the lowest 1 of
+// the two strings, on the one where it lies nearer the nut; the 5 a fourth below it on the bottom string, or a
+// fifth above it on the next.
+func anchorsByHand(on neck.Neck, low []int, tonic int) (root, five int) {
+	bottom, next := on.Open(low[0]).MIDI(), on.Open(low[1]).MIDI()
+	for midi := bottom; ; midi++ {
+		switch {
+		case midi%12 != tonic:
+		case midi < next:
+			return midi - bottom, midi + 7 - next
+		default:
+			return midi - next, midi - 5 - bottom
+		}
+	}
+}
+
+// The low 1 on a bass is on string 4 from E to A♭, and the open string 3 for A; on a ukulele the C is the
+// open string 3. Common practice.
+func TestTheLowOne(t *testing.T) {
+	for tonic, want := range map[string]neck.Place{
+		"E": {String: 4, Fret: 0}, "F": {String: 4, Fret: 1}, "F#": {String: 4, Fret: 2}, "G": {String: 4, Fret: 3},
+		"Ab": {String: 4, Fret: 4}, "A": {String: 3, Fret: 0}, "Bb": {String: 3, Fret: 1}, "C": {String: 3, Fret: 3},
+	} {
+		made, err := call.Build(call.Request{Brief: bass(tonic, "major"), Kind: "numbers", Ask: []string{"1"}})
+		require.NoError(t, err)
+		assert.Equal(t, want, made.Calls[0].Answer.Place, tonic)
+		assert.Equal(t, "The 1 itself.", made.Calls[0].Why)
+	}
+	ukulele := brief.Brief{Instrument: brief.Instrument{ID: "ukulele"}, Scale: brief.Scale{Tonic: "C", Name: "major"}}
+	made, err := call.Build(call.Request{Brief: ukulele, Kind: "numbers", Ask: []string{"1", "5"}})
+	require.NoError(t, err)
+	assert.Equal(t, neck.Place{String: 3}, made.Calls[0].Answer.Place)
+	assert.Equal(t, neck.Place{String: 2, Fret: 3}, made.Calls[1].Answer.Place)
+	assert.Equal(t, "The 5 itself.", made.Calls[1].Why)
+}
+
+// The same pitch under the hand is right wherever it lies: the open string 2 for string 3, fret 5.
+func TestTheSamePitchUnderTheHand(t *testing.T) {
+	place := func(str, fret int) call.Answered {
+		return call.Answered{Request: call.Request{Brief: bass("D", "major"), Kind: "numbers"}, Answers: "1",
+			Given: call.Given{Place: &neck.Place{String: str, Fret: fret}}}
+	}
+	for at, want := range map[[2]int]string{{3, 5}: call.Right, {2, 0}: call.Right, {4, 10}: call.Far, {2, 12}: call.TooHigh} {
+		got, err := call.Mark(place(at[0], at[1]))
+		require.NoError(t, err)
+		assert.Equal(t, want, got.Verdict, "%v: %s", at, got.Words)
+	}
+}
+
 // No other place of the low strings lies nearer to the hand: its travel is reckoned here by the
 // frets that four fingers cover, and not as the answers do.
 func TestNoNearerPlace(t *testing.T) {
@@ -84,15 +133,7 @@ func TestNoNearerPlace(t *testing.T) {
 			strs[i] = i + 1
 		}
 		low := r.Neck.ByPitch(strs)[:2]
-		// The 1 on the second string from the bottom, in its lowest place with a 5 below it.
-		root, five := -1, -1
-		for fret := 12; fret >= 0; fret-- {
-			midi := r.Neck.MIDI(neck.Place{String: low[1], Fret: fret})
-			below := midi - 5 - r.Neck.Open(low[0]).MIDI()
-			if (midi-r.Scale.Tonic.Class())%12 == 0 && below >= 0 && below <= r.Neck.Frets {
-				root, five = fret, below
-			}
-		}
+		root, five := anchorsByHand(r.Neck, low, r.Scale.Tonic.Class())
 		travel := func(hand, fret int) int { return max(hand-fret, fret-(hand+3), 0) }
 		hand := max(min(root, five)-1, 0) // the index stands a fret behind the lower anchor
 		for _, c := range made.Calls {

@@ -21,7 +21,7 @@ type setting struct {
 	from  pitch.Name  // what degrees are counted from
 	hand  int         // fret of the index finger
 	low   []int       // the two strings on which bass notes belong, the lower first
-	roots [2]anchored // the 1, and the low 5 under it
+	roots [2]anchored // on the second string from the bottom, and on the bottom one: the 1 and its 5
 	box   plan.Box    // that fingers are asked of
 	run   []piece.Event
 }

@@ -301,7 +301,7 @@ func (m *mapper) holes(frets hole, never []string) []Hole {
 		}
 	}
 	if len(unclean) > 0 {
-		out = append(out, Hole{"Keys, clean", keysInWords(unclean)})
+		out = append(out, Hole{"Keys never clean", keysInWords(unclean)})
 	}
 	return out
 }

@@ -250,7 +250,7 @@ func TestMap(t *testing.T) {
 	assert.Equal(t, TouchedKey{"Bb", 1, 0, Day{}, -1}, m.Keys[2])
 	assert.Equal(t, []Hole{
 		{"Keys", "9 of 12"}, {"Frets", "5 to 7"}, {"Boxes of two notes per string", "3, 4 and 5"},
-		{"Keys, clean", "B♭"},
+		{"Keys never clean", "B♭"},
 	}, m.Holes)
 	require.NotNil(t, m.Fill)
 	assert.Equal(t, "Eb", m.Fill.Ladder.Brief.Scale.Tonic, m.Fill.Words)

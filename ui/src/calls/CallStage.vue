@@ -166,8 +166,8 @@ const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rig
       <PressNeck :plan="plan" :marks="marks" :high="high" :help="keptHelp" :still="!onNeck" :gap="gap" @press="press" />
       <p class="note frets">
         {{ say.fretsTo(high) }}
-        <button v-if="frets > octave" type="button" class="as-link" data-do="all-frets" @click="all = !all">
-          {{ all ? say.showFewer(octave) : say.showMoreFrets(octave + 1, frets) }}
+        <button v-if="frets > high || all" type="button" class="as-link" data-do="all-frets" @click="all = !all">
+          {{ all ? say.showFewer(octave) : say.showMoreFrets(high + 1, frets) }}
         </button>
       </p>
     </template>
