@@ -71,8 +71,8 @@ var pictures = []picture{
 	{"calls", "/calls?instrument.id=bass&scale.tonic=Ab&scale.name=major&level=2&progression=1-5-6-4", "paper", 1280,
 		800, []chromedp.Action[chromedp.Void]{
 			click(`[data-do=start]`), chromedp.WaitVisible(chromedp.CSS(`[data-call]`)),
-			click(`[data-place="3/11"]`), chromedp.WaitVisible(chromedp.CSS(`[data-ask="5"]`)),
-			click(`[data-place="4/11"]`), chromedp.WaitVisible(chromedp.CSS(`[data-ask="6"]`)),
+			click(`[data-place="4/4"]`), chromedp.WaitVisible(chromedp.CSS(`[data-ask="5"]`)),
+			click(`[data-place="3/6"]`), chromedp.WaitVisible(chromedp.CSS(`[data-ask="6"]`)),
 			click(`[data-place="2/3"]`), chromedp.WaitVisible(chromedp.CSS(`[data-do=next-call]`)),
 		}},
 	{"worksheet", "/sheets?instrument.id=guitar&scale.tonic=Bb&scale.name=major&sheet.keys=" + q("Eb Ab Db Gb B E A") +

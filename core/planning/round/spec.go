@@ -69,7 +69,7 @@ func (s *spec) settle() {
 // misplaced is a fault of the rule.
 func misplaced(format string, args ...any) error { return fault.At("round.place", format, args...) }
 
-// KeysOf are the keys that a round goes through, in their order, without laying any of them out.
+// KeysOf are the keys that a round goes through, in their order. Only the first of them is laid out.
 func KeysOf(b brief.Brief) ([]brief.Key, error) {
 	s, err := resolve(b)
 	if err != nil {
