@@ -78,7 +78,8 @@ func TestTheGuideIsTrue(t *testing.T) {
 func (p page) onScreen() string {
 	p.t.Helper()
 	return strings.ToLower(value[string](p, `document.body.innerText + ' ' +
-		[...document.querySelectorAll('[aria-label], [placeholder]')].map((e) => (e.ariaLabel ?? '') + ' ' + (e.placeholder ?? '')).join(' ')`)) + " "
+		[...document.querySelectorAll('[aria-label], [placeholder]')]
+			.map((e) => (e.ariaLabel ?? '') + ' ' + (e.placeholder ?? '')).join(' ')`)) + " "
 }
 
 // guideTour is a page of the guide as it is followed: the screen, and the folder of what is started by command.
@@ -127,7 +128,8 @@ func (g *guideTour) act(action string) {
 		p.do(settle())
 	case "choose":
 		p.do(chromedp.WaitVisible(css(selector)))
-		p.until(`(() => { const s = document.querySelector('`+selector+`'); if (![...s.options].some((o) => o.value === '`+text+`')) return false
+		p.until(`(() => { const s = document.querySelector('`+selector+`')
+			if (![...s.options].some((o) => o.value === '`+text+`')) return false
 			s.value = '`+text+`'; s.dispatchEvent(new Event('change', {bubbles: true})); return true })()`, action)
 		p.do(settle())
 	case "key":

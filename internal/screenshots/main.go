@@ -63,7 +63,8 @@ var pictures = []picture{
 		chromedp.Evaluate[chromedp.Void](`document.querySelector('.map').scrollIntoView()`),
 	}},
 	{"home-phone", "/today", "paper", 390, 844, []chromedp.Action[chromedp.Void]{
-		click(`[data-pupil=Casimir] [data-do=more]`), click(`.v-overlay__content [data-do=home]`), chromedp.WaitVisible(chromedp.CSS(`.home li`)),
+		click(`[data-pupil=Casimir] [data-do=more]`), click(`.v-overlay__content [data-do=home]`),
+		chromedp.WaitVisible(chromedp.CSS(`.home li`)),
 		click(`[data-do=make-home]`), chromedp.WaitVisible(chromedp.CSS(`[data-do=home-open]`)),
 		chromedp.Evaluate[chromedp.Void](`location.href = document.querySelector('[data-do=home-open]').href`),
 		chromedp.WaitVisible(chromedp.CSS(`.rung`)),

@@ -6,8 +6,8 @@ import { calls } from '../calls'
 import { useLoad } from '../load'
 import KnownNeck from '../neck/KnownNeck.vue'
 
-/** What is known of the neck, the keys and the numbers, by the answers to calls and sheets so far. */
-const props = defineProps<{ brief: Brief; pupil: string; labels: string[]; stamp?: number; /** The neck is drawn also where nothing was asked yet. */ all?: boolean }>()
+/** Note knowledge: places, keys and degrees that the answers so far show to be known. */
+const props = defineProps<{ brief: Brief; pupil: string; labels: string[]; stamp?: number; /** Draw the neck even before anything was asked. */ all?: boolean }>()
 const asked = computed(() => ({ brief: props.brief, pupil: props.pupil, stamp: props.stamp }))
 const { value: knowledge } = useLoad(asked, ({ brief, pupil }, signal) => calls.knowledge(brief, pupil, signal))
 const keys = computed(() => knowledge.value?.keys.filter((k) => k.asked) ?? [])
