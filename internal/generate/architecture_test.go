@@ -14,7 +14,8 @@ func TestTheArchitecturePageOpens(t *testing.T) {
 	page, err := os.ReadFile("../../docs/architecture.md")
 	require.NoError(t, err)
 	answers := regexp.MustCompile("(?m)^\\| (.+?) \\| `(.+?)` \\| `(.+?)` \\|$").FindAllSubmatch(page, -1)
-	assert.Len(t, answers, 10+12)
+	// Ten steps of a press, and a good dozen of "I want to …"; fewer would mean that the pattern no longer finds them.
+	assert.GreaterOrEqual(t, len(answers), 10+12)
 	for _, a := range answers {
 		file, err := os.ReadFile("../../" + string(a[2]))
 		if assert.NoError(t, err, "%s", a[1]) {
