@@ -218,7 +218,7 @@ func TestASaveThatWaited(t *testing.T) {
 	p.offline(false)
 	p.do(press("k"))
 	p.eventually("h1", "lay D Dorian out")
-	p.do(click(`[data-unsaved=send]`))
+	value[bool](p, `document.querySelector('[data-unsaved=send]')?.click(), true`) // it may have been sent by itself
 	p.eventually(".v-snackbar", "“Wait” saved, without your later changes.")
 	assert.Contains(t, p.text("h1"), "lay D Dorian out")
 	assert.Empty(t, p.text(".kept"), "the bench is another brief")

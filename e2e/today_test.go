@@ -184,9 +184,9 @@ func TestThePageThatGoesHome(t *testing.T) {
 	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err)
 	value[bool](home, string(axe)+`; true`)
-	home.violations("the page for home by daylight")
+	home.violations("the page for home by daylight", wholePage)
 	home.do(click(`//header/button`), settle())
-	home.violations("the page for home by lamp light")
+	home.violations("the page for home by lamp light", itsColour)
 	var code struct {
 		Size int    `json:"size"`
 		Path string `json:"path"`

@@ -1,22 +1,24 @@
 <script setup lang="ts">
 import { say } from './shared/words'
 import { mdiChevronDown, mdiHelpCircleOutline, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { onSignedOut } from './api/client'
 import { begin, onAdopted, type Waiting } from './api/outbox'
-import KeysDialog from './shared/shell/KeysDialog.vue'
 import { did, keptTheme } from './shared/shell/kept'
 import { compactBar } from './shared/shell/narrow'
-import { notice, noticeOpen, tell } from './shared/shell/notice'
+import { tell } from './shared/shell/notice'
 import { screens } from './router'
 import { useKeys } from './shared/shell/keys'
 import { site } from './shared/shell/site'
 import UnsavedBar from './shared/shell/UnsavedBar.vue'
 import { playButton } from './shared/sound/playButton'
-import TwoVersions from './shared/versions/TwoVersions.vue'
 import { adoptedAnswer } from './shared/versions/adopted'
+
+const NoticeBar = defineAsyncComponent(() => import('./shared/shell/NoticeBar.vue'))
+const TwoVersions = defineAsyncComponent(() => import('./shared/versions/TwoVersions.vue'))
+const KeysDialog = defineAsyncComponent(() => import('./shared/shell/KeysDialog.vue'))
 
 const theme = useTheme()
 const route = useRoute()
@@ -35,12 +37,6 @@ onSignedOut(() => tell(say.youreSignedOutSignInAgain, { label: say.signIn, run: 
 
 function toPlay() {
   playButton.value?.focus()
-}
-
-function act() {
-  notice.value?.action?.run()
-  noticeOpen.value = false
-  document.getElementById('main')?.focus() // not in the bar that goes
 }
 </script>
 
@@ -65,9 +61,9 @@ function act() {
         <template #activator="{ props: activator }">
           <v-btn v-bind="activator" :append-icon="mdiChevronDown" variant="text" data-do="screens">{{ route.meta.title }}</v-btn>
         </template>
-        <v-card border tag="nav" :aria-label="say.screens">
+        <nav class="drop" :aria-label="say.screens">
           <router-link v-for="s in screens" :key="s.name" :to="s.path" class="screen">{{ s.title }}</router-link>
-        </v-card>
+        </nav>
       </v-menu>
       <nav v-else :aria-label="say.screens">
         <router-link v-for="s in screens" :key="s.name" :to="s.path">{{ s.title }}</router-link>
@@ -82,13 +78,7 @@ function act() {
     <UnsavedBar v-model:height="foot" />
     <KeysDialog v-model="keysOpen" />
     <TwoVersions />
-    <v-snackbar v-model="noticeOpen" :timeout="9000" color="secondary" role="status" :style="{ paddingBottom: `${foot}px` }">
-      {{ notice?.text }}
-      <template #actions>
-        <v-btn v-if="notice?.action" variant="outlined" @click="act">{{ notice.action.label }}</v-btn>
-        <v-btn @click="noticeOpen = false">{{ say.close }}</v-btn>
-      </template>
-    </v-snackbar>
+    <NoticeBar :foot="foot" />
   </v-app>
 </template>
 
@@ -145,6 +135,10 @@ header {
 nav {
   display: flex;
   gap: 20px;
+}
+
+nav.drop {
+  display: block;
 }
 
 nav a {

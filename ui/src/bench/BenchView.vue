@@ -2,7 +2,7 @@
 import { say } from './words'
 import { mdiCompareHorizontal, mdiLadder } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { labelNames } from '../shared/neck/labels'
 import { stretch } from '../shared/neck/stretch'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
@@ -16,23 +16,13 @@ import { clickKey, labelKey, speedKeys, useKeys } from '../shared/shell/keys'
 import BoxHead from './BoxHead.vue'
 import BoxStrip from './BoxStrip.vue'
 import FirstSteps from './FirstSteps.vue'
-import SightsPanel from './SightsPanel.vue'
-import CorePanel from './CorePanel.vue'
-import LinksPanel from './LinksPanel.vue'
 import SetFor from '../shared/pupils/SetFor.vue'
 import PlayBar from '../shared/sound/PlayBar.vue'
-import NearestShapes from './NearestShapes.vue'
 import WhyLine from './WhyLine.vue'
-import KeepInstrument from './KeepInstrument.vue'
-import HandPanel from './HandPanel.vue'
 import ProblemList from '../shared/brief/ProblemList.vue'
 import WorkHead from '../shared/brief/WorkHead.vue'
-import RelatedPanel from './RelatedPanel.vue'
 import RunFacts from './RunFacts.vue'
-import RunPanel from './RunPanel.vue'
 import RunLanes from '../shared/lanes/RunLanes.vue'
-import SlidePanel from './SlidePanel.vue'
-import SpellingPanel from './SpellingPanel.vue'
 import { useBench } from './useBench'
 import { useScore } from '../shared/notation/useScore'
 import { pieceOf } from '../shared/sound/timeline'
@@ -40,8 +30,11 @@ import { usePlayer } from '../shared/sound/usePlayer'
 import TryAgain from '../shared/shell/TryAgain.vue'
 import { site } from '../shared/shell/site'
 
+const BenchSide = defineAsyncComponent(() => import('./BenchSide.vue'))
+const KeepInstrument = defineAsyncComponent(() => import('./KeepInstrument.vue'))
+
 const bench = useBench()
-const { plan, problems, failure, busy, brief, catalogue, change, ask } = bench
+const { plan, problems, failure, busy, brief, change, ask } = bench
 const player = usePlayer(computed(() => plan.value && pieceOf(plan.value)))
 const score = useScore(plan)
 const { current, note, playing, sounded, loop } = player
@@ -104,8 +97,6 @@ function pressMark(note: number) {
   player.stepToNote(note)
 }
 
-const system = computed(() => catalogue.value?.systems.find((s) => s.id === plan.value?.brief.layout?.system))
-
 /** A fourth on or back. */
 function stepKey(to: 'fourthOn' | 'fourthBack') {
   const next = plan.value?.scale[to]
@@ -135,7 +126,7 @@ useKeys([
 
 <template>
   <div class="bench" :aria-busy="busy">
-    <v-progress-linear v-if="slow" indeterminate color="primary" class="waiting" :aria-label="say.calculatingThePlan" />
+    <v-progress-linear v-if="slow" class="waiting" indeterminate color="primary" :aria-label="say.calculatingThePlan" />
     <TryAgain :text="failure" @again="bench.retry" />
 
     <template v-if="plan">
@@ -194,17 +185,7 @@ useKeys([
           </PlayBar>
           <RunLanes v-model:loop="loop" :data-sounded="sounded?.at" :data-late="sounded?.lateMs" :plan="plan" :score="score" :current="current" @choose="player.stepTo" />
         </div>
-        <aside :aria-label="say.scaleAndHand">
-          <SpellingPanel :plan="plan" />
-          <HandPanel :plan="plan" />
-          <SightsPanel v-model="seen" :plan="plan" />
-          <RunPanel :plan="plan" />
-          <CorePanel v-if="plan.scale.core && system?.core" :core="plan.scale.core" :title="plan.scale.title" @change="ask" />
-          <LinksPanel v-if="system?.links" :plan="plan" @change="ask" />
-          <NearestShapes v-if="system?.shape" :plan="plan" :brief="brief" @change="ask" />
-          <SlidePanel v-if="plan.boxes[plan.box]?.notes.some((n) => n.fret === 0)" :plan="plan" />
-          <RelatedPanel :plan="plan" @change="ask" />
-        </aside>
+        <BenchSide v-model="seen" :plan="plan" :brief="brief" @change="ask" />
       </div>
       <KeepInstrument v-model="keepOpen" :instrument="plan.brief.instrument" />
     </template>
@@ -260,14 +241,6 @@ useKeys([
   margin-inline-start: auto;
 }
 
-aside {
-  border-inline-start: 1px solid var(--rule);
-  display: grid;
-  gap: 16px;
-  align-content: start;
-  padding-inline-start: 24px;
-}
-
 .bone {
   background: color-mix(in srgb, var(--rule) 55%, transparent);
   border-radius: 6px;
@@ -289,24 +262,6 @@ aside {
 
 @media (max-width: 1000px) {
   .work {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
-  aside {
-    border-inline-start: 0;
-    border-top: 1px solid var(--rule);
-    grid-template-columns: 1fr 1fr;
-    grid-template-rows: max-content 1fr;
-    padding: 14px 0 0;
-  }
-
-  aside > :first-child {
-    grid-row: span 2;
-  }
-}
-
-@media (max-width: 600px) {
-  aside {
     grid-template-columns: minmax(0, 1fr);
   }
 }

@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import type { Choice, Plan } from '../api/client'
 import type { Changes } from '../shared/brief/query'
 import { keptOrder } from '../shared/shell/kept'
+import MenuList from '../shared/shell/MenuList.vue'
 import { boxOrders } from './boxOrder'
 
 /** How many boxes there are and in what order, the other shapes that they lead to, and a step along them. */
@@ -32,9 +33,7 @@ const shapes = computed(() => [
       <template #activator="{ props: activator }">
         <v-btn v-bind="activator" :append-icon="mdiChevronDown" data-do="shapes">{{ say.moreShapes }}</v-btn>
       </template>
-      <v-list density="comfortable" border>
-        <v-list-item v-for="s in shapes" :key="s.title" :title="s.title" v-bind="s.note ? { subtitle: s.note } : {}" :data-do="s.id" @click="s.run()" />
-      </v-list>
+      <MenuList :items="shapes" @choose="(at) => shapes[at]?.run()" />
     </v-menu>
     <template v-if="count > 1">
       <v-btn :icon="mdiChevronLeft" :aria-label="say.previousBoxComma" :disabled="place <= 0" @click="emit('step', -1)" />

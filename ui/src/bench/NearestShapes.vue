@@ -37,8 +37,11 @@ const open = (s: NearestStop) => emit('change', { 'scale.tonic': s.tonic, ...(s.
 
 <template>
   <FoldPanel id="changes" :title="say.whenTheKeyChanges" open>
-    <form @submit.prevent="find">
-      <v-text-field v-model="typed" :label="say.keysOrChords" :placeholder="say.ebMixolydianAbDorianOrGm" hide-details autocomplete="off" spellcheck="false" @change="find" />
+    <form class="fields" @submit.prevent="find">
+      <label
+        >{{ say.keysOrChords }}
+        <input v-model="typed" class="entry" :placeholder="say.ebMixolydianAbDorianOrGm" maxlength="400" autocomplete="off" spellcheck="false" @change="find" />
+      </label>
     </form>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <ol v-else-if="stops.length" class="stops">

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { say } from '../words'
 import { useResizeObserver } from '@vueuse/core'
-import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import type { Brief, FieldError } from '../../api/client'
 import { useCatalogue } from '../catalogue'
-import FinePoints from './FinePoints.vue'
 import { at, type Changes } from './query'
 import { vRoving } from '../shell/roving'
 import WordPicker from './WordPicker.vue'
+
+const FinePoints = defineAsyncComponent(() => import('./FinePoints.vue'))
 
 /** The brief as a sentence of words to press. */
 const props = defineProps<{

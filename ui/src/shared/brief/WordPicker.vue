@@ -139,7 +139,7 @@ defineExpose({ focus: () => button.value?.focus(), show: () => (open.value = tru
       min-width="280"
       max-width="420"
     >
-      <v-card class="picker" border role="dialog" :aria-busy="busy" :aria-label="say.choose(title)">
+      <div class="drop picker" role="dialog" :aria-busy="busy" :aria-label="say.choose(title)">
         <label :for="`${listId}-input`">{{ title }}</label>
         <input
           :id="`${listId}-input`"
@@ -181,7 +181,7 @@ defineExpose({ focus: () => button.value?.focus(), show: () => (open.value = tru
         <!-- eslint-enable -->
         <p v-if="failure" class="empty" role="alert">{{ failure }}</p>
         <p v-else-if="unread" class="empty">{{ say.noMatchClearTheFieldTo }}</p>
-      </v-card>
+      </div>
     </v-menu>
   </span>
 </template>

@@ -2,11 +2,9 @@
 import { say } from '../words'
 import { mdiContentSaveOutline, mdiLinkVariant, mdiPrinterOutline } from '@mdi/js'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import BriefSentence from './BriefSentence.vue'
 import ProblemList from './ProblemList.vue'
-import SaveDialog from './SaveDialog.vue'
-import SheetDialog from './SheetDialog.vue'
 import { titleOf } from './title'
 import { useSaved } from './useSaved'
 import type { Work } from './useWork'
@@ -15,6 +13,9 @@ import { tell } from '../shell/notice'
 import { useReturnFocus } from '../shell/returnFocus'
 import type { Brief } from '../../api/client'
 import { site } from '../shell/site'
+
+const SheetDialog = defineAsyncComponent(() => import('./SheetDialog.vue'))
+const SaveDialog = defineAsyncComponent(() => import('./SaveDialog.vue'))
 
 /** The head of a screen on a brief: its sentence, what is wrong with it, keeping and printing it. */
 const props = defineProps<{
@@ -68,7 +69,7 @@ async function copyLink() {
   }
 }
 
-const sheet = ref<InstanceType<typeof SheetDialog>>()
+const sheet = ref<{ print: () => Promise<void> }>()
 // What is printed is the sheet, whatever key asks for it.
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'p') return

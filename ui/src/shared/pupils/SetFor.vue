@@ -58,7 +58,7 @@ async function set(p: StoredPupil) {
     <template #activator="{ props: activator }">
       <v-btn v-bind="activator" color="primary" :variant="first ? 'flat' : 'tonal'" data-do="set-for">{{ brief.for ? say.assignToName(brief.for) : say.assign }}</v-btn>
     </template>
-    <v-card border class="whom" role="dialog" :aria-label="say.assignTo">
+    <div class="drop whom" role="dialog" :aria-label="say.assignTo">
       <p class="panel-title">{{ say.assignToUntilTheNextLesson }}</p>
       <input v-if="list.length > 7 || words" v-model="words" class="entry" type="search" maxlength="200" :aria-label="say.findAPupil" :placeholder="say.name" />
       <p v-if="failure" class="trouble" role="alert">{{ failure }}</p>
@@ -68,7 +68,7 @@ async function set(p: StoredPupil) {
           <button type="button" :disabled="busy" :data-whom="p.pupil.name" @click="set(p)">{{ p.pupil.name }}</button>
         </li>
       </ul>
-    </v-card>
+    </div>
   </v-menu>
 </template>
 

@@ -1,16 +1,10 @@
 <script setup lang="ts">
 import { mdiDotsHorizontal } from '@mdi/js'
-import type { RouteLocationRaw } from 'vue-router'
 import { say } from '../words'
+import MenuList, { type Item } from './MenuList.vue'
 
 /** What can also be done here, behind one button. */
-export interface More {
-  id: string
-  title: string
-  icon?: string
-  to?: RouteLocationRaw | undefined
-  /** A file to be saved. */
-  href?: string
+export interface More extends Item {
   run?: () => void
 }
 /** With a name, the button is three dots alone, as in rows: the name is read out. */
@@ -30,18 +24,6 @@ function run() {
       <v-btn v-if="alone" v-bind="activator" color="primary" :icon="mdiDotsHorizontal" :aria-label="alone" data-do="more" />
       <v-btn v-else v-bind="activator" color="primary" variant="tonal" :prepend-icon="mdiDotsHorizontal" data-do="more">{{ say.more }}</v-btn>
     </template>
-    <v-list density="comfortable" border>
-      <v-list-item
-        v-for="i in items"
-        :key="i.id"
-        :title="i.title"
-        :prepend-icon="i.icon"
-        :to="i.to"
-        :href="i.href"
-        :download="i.href ? '' : undefined"
-        :data-do="i.id"
-        @click="chosen = i.run"
-      />
-    </v-list>
+    <MenuList :items="items" @choose="(at) => (chosen = items[at]?.run)" />
   </v-menu>
 </template>

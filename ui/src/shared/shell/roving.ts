@@ -1,11 +1,11 @@
 import type { Directive } from 'vue'
 
-const steps: Record<string, (at: number, last: number) => number> = {
-  ArrowRight: (at, last) => Math.min(at + 1, last),
-  ArrowLeft: (at) => Math.max(at - 1, 0),
-  Home: () => 0,
-  End: (_at, last) => last,
-}
+type Step = (at: number, last: number) => number
+const on: Step = (at, last) => Math.min(at + 1, last)
+const back: Step = (at) => Math.max(at - 1, 0)
+const ends: Record<string, Step> = { Home: () => 0, End: (_at, last) => last }
+const row: Record<string, Step> = { ArrowRight: on, ArrowLeft: back, ...ends }
+const column: Record<string, Step> = { ArrowDown: on, ArrowUp: back, ...ends }
 
 const members = (frame: HTMLElement, selector: string) => [...frame.querySelectorAll<HTMLElement>(selector)]
 
@@ -16,9 +16,10 @@ function mark(frame: HTMLElement, selector: string) {
   for (const el of all) el.tabIndex = el === stop ? 0 : -1
 }
 
-/** v-roving="selector": a row of controls is one stop of the Tab key, and the arrow keys go along it. */
-export const vRoving: Directive<HTMLElement, string> = {
-  mounted(frame, { value: selector }) {
+/** v-roving="selector": a row (or .column) of controls is one stop of the Tab key, and the arrow keys go along it. */
+export const vRoving: Directive<HTMLElement, string, 'column'> = {
+  mounted(frame, { value: selector, modifiers }) {
+    const steps = modifiers.column ? column : row
     mark(frame, selector)
     frame.addEventListener('focusin', (event) => {
       if ((event.target as Element).matches(selector)) for (const el of members(frame, selector)) el.tabIndex = el === event.target ? 0 : -1

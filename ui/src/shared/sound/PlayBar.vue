@@ -69,7 +69,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
       <template #activator="{ props: activator }">
         <v-btn v-bind="activator" :icon="mdiVolumeMedium" :aria-label="say.soundVolumeSpeedCountInBacking" data-do="sound" />
       </template>
-      <v-card class="sound" border role="dialog" :aria-label="say.sound">
+      <div class="drop sound" role="dialog" :aria-label="say.sound">
         <label>{{ say.volume }} <input v-model.number="keptLevel" type="range" min="-40" max="0" step="1" :aria-valuetext="say.decibels(keptLevel)" /></label>
         <label v-if="!steady">
           {{ say.speed }}
@@ -83,7 +83,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
         <label><input v-model="keptGroove" type="checkbox" /> {{ say.grooveOnTheTonic }}</label>
         <label><input v-model="keptVamp" type="checkbox" :disabled="!chords" /> {{ say.vampOnTheChordsOfThe }}</label>
         <p class="care">{{ say.keepTheVolumeLowInHeadphones }}</p>
-      </v-card>
+      </div>
     </v-menu>
     <slot name="tools" />
     <span class="facts"><slot /></span>
