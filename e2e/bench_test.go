@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
@@ -232,17 +233,18 @@ func TestNothingScrollsSideways(t *testing.T) {
 func TestOnAPhone(t *testing.T) {
 	p := open(t, start, false)
 	p.do(chromedp.EmulateViewport(390, 844), chromedp.Navigate(p.url+"/?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=seven-position"))
-	p.eventually("h1", "lay B♭ Lydian out")
+	p.eventually("h1", "B♭ Lydian, guitar")
 	p.do(settle())
 	small := value[[]string](p, `[...document.querySelectorAll('.neck [data-note]')].map(e => e.getBoundingClientRect()).filter(r => r.width < 44 || r.height < 44).map(r => r.width + 'x' + r.height)`)
 	assert.Empty(t, small)
 	cells := func() int { return value[int](p, `document.querySelectorAll('.wires path').length`) }
 	cut := cells()
-	p.do(click("[data-do=whole-neck]"))
+	p.inSightTogether(".play-bar")
+	p.do(more("whole-neck"))
 	p.wait(func() bool { return cells() > cut+10 }, "the whole neck is a press away")
 	box := p.text(`.box[aria-current=true]`)
 	value[bool](p, `(() => {
-		const on = document.querySelector('.strip'), r = on.getBoundingClientRect()
+		const on = document.querySelector('.cells'), r = on.getBoundingClientRect()
 		const touch = (type, x) => on.dispatchEvent(new TouchEvent(type, {bubbles: true, cancelable: true, touches: type === 'touchend' ? [] : [new Touch({identifier: 1, target: on, clientX: x, clientY: r.top + 20})], changedTouches: [new Touch({identifier: 1, target: on, clientX: x, clientY: r.top + 20})]}))
 		touch('touchstart', r.right - 20); touch('touchmove', r.left + 20); touch('touchend', r.left + 20)
 		return true
@@ -254,6 +256,19 @@ func TestOnAPhone(t *testing.T) {
 		`(() => { const r = document.querySelector('.v-card.sheet').getBoundingClientRect(); return [r.width, r.height] })()`), "the sheet fills the screen")
 	p.do(press(kb.Escape), click("[data-do=screens]"), click(`//a[contains(@class, "screen")][.="Shelf"]`))
 	p.until(`location.pathname === '/saved'`, "screens are a press away")
+	p.do(chromedp.Navigate(p.url+"/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian"), chromedp.WaitVisible(css(".lanes")), settle())
+	p.inSightTogether(".go")
+}
+
+// inSightTogether fails where a phone's screen has the neck, the lanes and the bar of its first button not all in sight.
+func (p page) inSightTogether(bar string) {
+	p.t.Helper()
+	edges := value[[]float64](p, fmt.Sprintf(`['.neck', '.lanes', %q].flatMap((s) => {
+		const at = document.querySelector(s).getBoundingClientRect()
+		return [at.top, at.bottom]
+	})`, bar))
+	assert.IsIncreasing(p.t, []float64{0, edges[1], edges[3], edges[4]}, "neck, lanes and bar lie one below the other")
+	assert.LessOrEqual(p.t, edges[5], 844.0)
 }
 
 // A key that is pressed is drawn soon: the figures stand in docs/performance.md.

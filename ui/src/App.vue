@@ -8,6 +8,7 @@ import { onSignedOut } from './api/client'
 import { begin, onAdopted, type Waiting } from './api/outbox'
 import { did, keptTheme } from './shared/shell/kept'
 import { compactBar } from './shared/shell/narrow'
+import { phoneBar } from './shared/shell/phoneBar'
 import { tell } from './shared/shell/notice'
 import { screens } from './router'
 import { useKeys } from './shared/shell/keys'
@@ -72,13 +73,13 @@ function toPlay() {
       <v-btn :icon="dark ? mdiWhiteBalanceSunny : mdiWeatherNight" :aria-label="dark ? say.daylightColours : say.lampLightColours" @click="keptTheme = dark ? 'paper' : 'lamp'" />
       <v-btn :icon="mdiHelpCircleOutline" :aria-label="say.shortcutsQuestionMark" @click="keysOpen = true" />
     </header>
-    <main id="main" tabindex="-1">
+    <main id="main" tabindex="-1" :style="phoneBar ? { paddingBottom: `${phoneBar + 16}px` } : undefined">
       <router-view />
     </main>
     <UnsavedBar v-model:height="foot" />
     <KeysDialog v-model="keysOpen" />
     <TwoVersions />
-    <NoticeBar :foot="foot" />
+    <NoticeBar :foot="foot + phoneBar" />
   </v-app>
 </template>
 

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { say } from './words'
-import { mdiCompareHorizontal, mdiLadder } from '@mdi/js'
+import { mdiAccountArrowRightOutline, mdiArrowExpandHorizontal, mdiCompareHorizontal, mdiLadder, mdiPlayCircleOutline, mdiRuler } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { labelNames } from '../shared/neck/labels'
 import { stretch } from '../shared/neck/stretch'
 import NeckDrawing from '../shared/neck/NeckDrawing.vue'
 import { changed, toQuery } from '../shared/brief/query'
 import { toSide } from '../shared/brief/side'
 import { did, keptLabel, keptSpacing, keptStaff } from '../shared/shell/kept'
+import { narrow } from '../shared/shell/narrow'
+import type { More } from '../shared/shell/MoreMenu.vue'
 import { taught } from '../shared/pupils/taught'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import ToggleButton from '../shared/shell/ToggleButton.vue'
@@ -48,13 +50,29 @@ const everyKey = computed(() => ({
   query: toQuery(changed(brief.value, { 'round.order': 'fourths', 'layout.system': plan.value?.brief.layout?.system })),
 }))
 
-const more = computed(() => [
-  { id: 'round', title: say.everyKey, icon: mdiLadder, to: everyKey.value },
-  { id: 'compare', title: say.compare, icon: mdiCompareHorizontal, to: compareWith.value },
-])
+const whom = ref<InstanceType<typeof SetFor>>()
+async function assign() {
+  head.value?.unfold()
+  await nextTick()
+  whom.value?.show()
+}
 
 const wholeNeck = computed({ get: () => stretch.value === 'whole', set: (on) => (stretch.value = on ? 'whole' : 'box') })
 const trueSpacing = computed({ get: () => keptSpacing.value === 'true', set: (on) => (keptSpacing.value = on ? 'true' : 'even') })
+
+/** What has its own place where there is room. */
+const onPhone = computed<More[]>(() => [
+  ...(taught.value ? [{ id: 'assign', title: say.assign, icon: mdiAccountArrowRightOutline, run: () => void assign() }] : []),
+  ...(site.stand ? [] : [{ id: 'practise', title: say.practise, icon: mdiPlayCircleOutline, to: { name: 'practise', query: toQuery(brief.value) } }]),
+  { id: 'whole-neck', title: wholeNeck.value ? say.thisBoxOnly : say.wholeNeck, icon: mdiArrowExpandHorizontal, run: () => (wholeNeck.value = !wholeNeck.value) },
+  { id: 'true-spacing', title: trueSpacing.value ? say.evenSpacing : say.trueSpacing, icon: mdiRuler, run: () => (trueSpacing.value = !trueSpacing.value) },
+])
+
+const more = computed<More[]>(() => [
+  ...(narrow.value ? onPhone.value : []),
+  { id: 'round', title: say.everyKey, icon: mdiLadder, to: everyKey.value },
+  { id: 'compare', title: say.compare, icon: mdiCompareHorizontal, to: compareWith.value },
+])
 
 const seen = ref(new Set<string>())
 
@@ -131,7 +149,7 @@ useKeys([
 
     <template v-if="plan">
       <WorkHead ref="head" keeps :saves="!taught" :more="more" :work="bench" :said="plan" @keep="keepOpen = true">
-        <SetFor v-if="taught" first :brief="brief" />
+        <SetFor v-if="taught" ref="whom" first :brief="brief" />
         <v-btn v-if="!site.stand" color="primary" :variant="taught ? 'tonal' : 'flat'" data-do="practise" :to="{ name: 'practise', query: toQuery(brief) }">{{
           say.practise
         }}</v-btn>
@@ -140,9 +158,9 @@ useKeys([
       <div class="work">
         <div class="play">
           <div class="tools">
-            <span class="lead" aria-hidden="true">{{ say.labels }}</span>
+            <span v-if="!narrow" class="lead" aria-hidden="true">{{ say.labels }}</span>
             <ChoiceRow v-model="keptLabel" :options="labelNames" :label="say.labels" />
-            <span class="right">
+            <span v-if="!narrow" class="right">
               <ToggleButton v-model="wholeNeck" data-do="whole-neck">{{ say.wholeNeck }}</ToggleButton>
               <ToggleButton v-model="trueSpacing" data-do="true-spacing">{{ say.trueSpacing }}</ToggleButton>
             </span>
@@ -173,6 +191,7 @@ useKeys([
           </WhyLine>
           <BoxStrip ref="strip" :plan="plan" @choose="(i) => ask({ 'layout.box': i })" @move="(octaves) => ask({ 'layout.boxOctave': octaves || null })" />
           <PlayBar
+            foot
             staff
             repeats
             :tempo="plan.brief.rhythm?.tempoBpm ?? 60"
@@ -263,6 +282,31 @@ useKeys([
 @media (max-width: 1000px) {
   .work {
     grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+@media (max-width: 600px) {
+  /* The neck first, then its labels, the box and the lanes; what is said of a mark that is pressed comes below the neck. */
+  .play {
+    display: flex;
+    flex-direction: column;
+  }
+
+  .tools {
+    order: 1;
+  }
+
+  .play :deep(.strip) {
+    order: 2;
+  }
+
+  .play :deep(.lanes) {
+    order: 3;
+  }
+
+  .play :deep(.said:not(.on)),
+  .play :deep(.row:not(.on)) {
+    order: 4;
   }
 }
 </style>

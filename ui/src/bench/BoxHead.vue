@@ -4,6 +4,7 @@ import { mdiChevronDown, mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { computed } from 'vue'
 import type { Choice, Plan } from '../api/client'
 import type { Changes } from '../shared/brief/query'
+import { narrow } from '../shared/shell/narrow'
 import { keptOrder } from '../shared/shell/kept'
 import MenuList from '../shared/shell/MenuList.vue'
 import { boxOrders } from './boxOrder'
@@ -35,7 +36,7 @@ const shapes = computed(() => [
       </template>
       <MenuList :items="shapes" @choose="(at) => shapes[at]?.run()" />
     </v-menu>
-    <template v-if="count > 1">
+    <template v-if="count > 1 && !narrow">
       <v-btn :icon="mdiChevronLeft" :aria-label="say.previousBoxComma" :disabled="place <= 0" @click="emit('step', -1)" />
       <v-btn :icon="mdiChevronRight" :aria-label="say.nextBoxPeriod" :disabled="place === count - 1" @click="emit('step', 1)" />
     </template>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { say } from './words'
+import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { useElementSize, useSwipe } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Box, Plan } from '../api/client'
 import { capsule } from '../shared/neck/geometry'
 import { pretty } from '../shared/signs'
+import { narrow } from '../shared/shell/narrow'
 import { keptOrder } from '../shared/shell/kept'
 import { vRoving } from '../shared/shell/roving'
 import { page, sorted } from './boxOrder'
@@ -20,7 +22,7 @@ const wide = 104
 const boxWidth = 130
 const all = computed(() => sorted(props.plan.boxes, keptOrder.value))
 const place = computed(() => all.value.findIndex((s) => s.index === props.plan.box))
-const room = computed(() => Math.max(Math.floor(width.value / boxWidth), 1))
+const room = computed(() => (narrow.value ? 1 : Math.max(Math.floor(width.value / boxWidth), 1)))
 // The window on the boxes stays where it is as long as the chosen one is in it.
 const first = ref(0)
 watch([place, room, all], () => (first.value = page(first.value, place.value, room.value, all.value.length)), { immediate: true })
@@ -78,35 +80,62 @@ defineExpose({ step, move, place, inSight })
 </script>
 
 <template>
-  <div ref="strip" v-roving="'.box'" class="strip" role="group" :aria-label="say.boxes">
-    <button v-for="{ box, index } in shown" :key="box.id" type="button" class="box" :data-box="index" :aria-current="index === plan.box" @click="emit('choose', index)">
-      <svg :width="wide" :height="tall" aria-hidden="true">
-        <path v-for="y in lines" :key="y" class="string" :d="`M0 ${y}H${wide}`" />
-        <path v-for="(mark, k) in small(box)" :key="k" :d="mark.d" class="mark" :class="{ root: mark.root, added: mark.added }" />
-      </svg>
-      <span class="name"
-        ><span class="unseen">{{ say.box }} </span><b>{{ box.id }}</b> {{ title(box) }}</span
-      >
-      <span class="facts"
-        ><span class="unseen">{{ say.notesFrets(box.notes.length) }} </span>{{ box.lowFret }}–{{ box.highFret }} ·
-        <b v-if="box.overLimit || box.refit" class="over">{{ say.mm(Math.round(box.spanMm)) }}</b><template v-else>{{ say.mm(Math.round(box.spanMm)) }}</template>
-        <span v-if="box.lackWords" :title="box.lackWords" aria-hidden="true"> · {{ say.incomplete }}</span>
-        <span v-if="box.overLimit" class="unseen">{{ say.widerThanComfortable }}</span>
-        <span v-if="box.lackWords" class="unseen">{{ box.lackWords }}</span>
-      </span>
-      <span class="facts" :title="say.goingUp"
-        >{{ demands(box) }}<span class="unseen"> {{ say.goingUp2 }}</span></span
-      >
-    </button>
+  <div class="strip" :class="{ one: narrow }">
+    <v-btn v-if="narrow" :icon="mdiChevronLeft" :aria-label="say.previousBoxComma" :disabled="place <= 0" data-do="box-back" @click="step(-1)" />
+    <div ref="strip" v-roving="'.box'" class="cells" role="group" :aria-label="say.boxes">
+      <button v-for="{ box, index } in shown" :key="box.id" type="button" class="box" :data-box="index" :aria-current="index === plan.box" @click="emit('choose', index)">
+        <svg :width="wide" :height="tall" aria-hidden="true">
+          <path v-for="y in lines" :key="y" class="string" :d="`M0 ${y}H${wide}`" />
+          <path v-for="(mark, k) in small(box)" :key="k" :d="mark.d" class="mark" :class="{ root: mark.root, added: mark.added }" />
+        </svg>
+        <span class="name"
+          ><span class="unseen">{{ say.box }} </span><b>{{ box.id }}</b> {{ title(box) }}</span
+        >
+        <span class="facts"
+          ><span class="unseen">{{ say.notesFrets(box.notes.length) }} </span>{{ box.lowFret }}–{{ box.highFret }} ·
+          <b v-if="box.overLimit || box.refit" class="over">{{ say.mm(Math.round(box.spanMm)) }}</b><template v-else>{{ say.mm(Math.round(box.spanMm)) }}</template>
+          <span v-if="box.lackWords" :title="box.lackWords" aria-hidden="true"> · {{ say.incomplete }}</span>
+          <span v-if="box.overLimit" class="unseen">{{ say.widerThanComfortable }}</span>
+          <span v-if="box.lackWords" class="unseen">{{ box.lackWords }}</span>
+        </span>
+        <span class="facts" :title="say.goingUp"
+          >{{ demands(box) }}<span class="unseen"> {{ say.goingUp2 }}</span></span
+        >
+      </button>
+    </div>
+    <v-btn v-if="narrow" :icon="mdiChevronRight" :aria-label="say.nextBoxPeriod" :disabled="place === all.length - 1" data-do="box-on" @click="step(1)" />
   </div>
 </template>
 
 <style scoped>
 .strip {
+  align-items: center;
   display: flex;
+}
+
+.cells {
+  display: flex;
+  flex: 1;
   min-width: 0;
   overflow: hidden;
   touch-action: pan-y;
+}
+
+/* One box at a time, its picture beside its name. */
+.one {
+  margin-bottom: 8px;
+}
+
+.one .box {
+  column-gap: 12px;
+  flex: 1;
+  grid-template-columns: 104px minmax(0, 1fr);
+  grid-template-rows: repeat(3, max-content);
+  min-height: 60px;
+}
+
+.one svg {
+  grid-row: 1 / 4;
 }
 
 .box {

@@ -35,7 +35,7 @@ function land() {
 </script>
 
 <template>
-  <div class="said">
+  <div class="said" :class="{ on: pressed }">
     <template v-if="pressed">
       <p role="status">{{ failure || why?.why }}</p>
       <p v-for="p in pressed.played" :key="p.finger" class="played">{{ p.words }}</p>
@@ -43,7 +43,7 @@ function land() {
     <slot v-else />
     <p v-if="capo" class="capo">{{ say.fretsCountFromTheCapo }}</p>
   </div>
-  <div v-roving="'button, select'" class="row" role="group" :aria-label="pressed ? say.changeThisNote : say.boxes">
+  <div v-roving="'button, select'" class="row" :class="{ on: pressed }" role="group" :aria-label="pressed ? say.changeThisNote : say.boxes">
     <slot name="boxes" :ways="ways" />
     <template v-if="pressed && why">
       <FingerRow :why="why" @hold="hold" />

@@ -4,12 +4,15 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useLoad } from '../shared/load'
 import TryAgain from '../shared/shell/TryAgain.vue'
+import { pageFor } from './pageFor'
 import { say } from './words'
 
 /** The guide: a page a task, beside the list of them. */
 const route = useRoute()
 const router = useRouter()
-const at = computed(() => (route.name === 'guide' ? pages.findIndex((p) => p.id === (route.params.page || pages[0]?.id)) : -1))
+/** The page that is asked for, else the one for the screen that one comes from. */
+const asked = computed(() => route.params.page || pageFor(String(route.query.for ?? ''))?.id)
+const at = computed(() => (route.name === 'guide' ? pages.findIndex((p) => p.id === asked.value) : -1))
 const page = computed(() => pages[at.value])
 const next = computed(() => pages[at.value + 1])
 const {

@@ -91,4 +91,32 @@ const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id
     justify-self: start;
   }
 }
+
+@media (max-width: 600px) {
+  .ask {
+    background: var(--sheet);
+    bottom: 0;
+    inset-inline: 0;
+    gap: 8px;
+    margin: 0;
+    padding: 0 12px 10px;
+    position: fixed;
+    z-index: 5;
+  }
+
+  .as-link,
+  .remark {
+    min-height: 44px;
+    order: -1;
+  }
+
+  .result {
+    min-height: 56px;
+    text-align: center;
+  }
+
+  .result span {
+    display: none;
+  }
+}
 </style>

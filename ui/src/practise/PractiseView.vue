@@ -5,6 +5,9 @@ import { until, useSessionStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import type { LogEntry, LogResult } from '../api/client'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
+import BriefSummary from '../shared/brief/BriefSummary.vue'
+import { narrow } from '../shared/shell/narrow'
+import { usePhoneBar } from '../shared/shell/phoneBar'
 import ProblemList from '../shared/brief/ProblemList.vue'
 import { toQuery } from '../shared/brief/query'
 import RunLanes from '../shared/lanes/RunLanes.vue'
@@ -93,6 +96,10 @@ const keep = ref(false)
 const asking = ref(false)
 /** What was played and is not answered yet outlives a reload, with what was typed. */
 const open = useSessionStorage('even-ladder.unanswered', { of: '', seconds: 0, remark: '' })
+usePhoneBar()
+/** On a phone the brief is folded. */
+const unfolded = ref(false)
+
 const remark = computed({ get: () => open.value.remark, set: (text) => (open.value = { ...open.value, remark: text }) })
 let since = 0
 const here = () => `${rung.value?.name} ${JSON.stringify(brief.value)}`
@@ -203,7 +210,17 @@ useKeys([
   <div class="practise">
     <TryAgain :text="failure || practise.noWork.value" @again="practise.again" />
     <template v-if="ladder && rung && plan && shown">
-      <BriefSentence :said="round ?? plan" :brief="(round ?? plan).brief" :given="brief" :problems="problems" small @change="practise.changeBrief" />
+      <BriefSummary v-model="unfolded" :parts="(round ?? plan).sentenceParts" heading="h2">
+        <BriefSentence
+          :said="round ?? plan"
+          :brief="(round ?? plan).brief"
+          :given="brief"
+          :problems="problems"
+          small
+          :heading="narrow ? 'p' : 'h2'"
+          @change="practise.changeBrief"
+        />
+      </BriefSummary>
       <div class="stand">
         <section class="now" aria-labelledby="rung">
           <h1 id="rung" class="rung" aria-live="polite">
@@ -241,9 +258,16 @@ useKeys([
             <v-btn class="begin" color="primary" :variant="playing ? 'tonal' : 'flat'" :loading="starting" data-do="start" @click="player.toggle">{{
               playing ? say.stop : restLeft ? say.startRest(restLeft) : say.start
             }}</v-btn>
-            <v-btn class="step" color="primary" variant="tonal" :disabled="at === 0 || playing" :aria-label="say.downARungArrowDown" data-do="rung-down" @click="choose(at - 1)">{{
-              say.goDown
-            }}</v-btn>
+            <v-btn
+              class="step down"
+              color="primary"
+              variant="tonal"
+              :disabled="at === 0 || playing"
+              :aria-label="say.downARungArrowDown"
+              data-do="rung-down"
+              @click="choose(at - 1)"
+              >{{ narrow ? '−' : say.goDown }}</v-btn
+            >
             <v-btn
               class="step"
               color="primary"
@@ -252,10 +276,10 @@ useKeys([
               :aria-label="say.upARungArrowUp"
               data-do="rung-up"
               @click="choose(at + 1)"
-              >{{ say.goUp }}</v-btn
+              >{{ narrow ? '+' : say.goUp }}</v-btn
             >
             <b v-if="counting" class="counting">{{ counting }}</b>
-            <SittingLine :of="sitting" @end="endSitting" />
+            <SittingLine v-if="!narrow" :of="sitting" @end="endSitting" />
           </div>
         </section>
         <RungRail :ladder="ladder" :at="at" @choose="choose" />
@@ -295,6 +319,7 @@ useKeys([
         :current="onLane"
         @choose="player.stepTo(first + $event)"
       />
+      <SittingLine v-if="narrow" :of="sitting" @end="endSitting" />
       <div class="below">
         <div>
           <p class="point">{{ ladder.point }}</p>
@@ -431,21 +456,48 @@ useKeys([
     display: contents;
   }
 
-  .practise :deep(.rail) {
-    margin-top: 12px;
+  .practise :deep(.play-bar),
+  .practise > :deep(.sitting) {
     order: 1;
   }
 
-  .below {
+  .practise :deep(.rail) {
+    margin-top: 12px;
     order: 2;
   }
 
+  .below {
+    order: 3;
+  }
+}
+
+@media (max-width: 600px) {
+  .go {
+    background: var(--sheet);
+    bottom: 0;
+    flex-wrap: nowrap;
+    inset-inline: 0;
+    justify-content: center;
+    margin: 0;
+    min-height: 76px;
+    padding: 0 12px;
+    position: fixed;
+    z-index: 5;
+  }
+
   .begin {
-    flex: 1 0 100%;
+    flex: 1;
+    min-width: 0;
+  }
+
+  /* In the order of the ladder: down, start, up. */
+  .step.down {
+    order: -1;
   }
 
   .step {
-    flex: 1;
+    min-width: 64px;
+    padding: 0;
   }
 }
 </style>

@@ -11,6 +11,8 @@ export const say = {
   duplicate2: 'Duplicate',
   delete: 'Delete',
   more: 'More',
+  changeTheBrief: 'Change the brief',
+  foldTheBrief: 'Hide the brief',
   printSheet: 'Print sheet',
   assignToName: (name: Part) => `Assign to ${name}`,
   showThisList: 'show this list',

@@ -16,6 +16,8 @@ const props = defineProps<{
   brief: Brief | undefined
   problems: FieldError[]
   small?: boolean
+  /** What it is in the outline of the page. */
+  heading?: 'h1' | 'h2' | 'p'
   keeps?: boolean
   /** The brief as it was given, where that is known: what of it can be taken off. */
   given?: Brief | undefined
@@ -91,7 +93,7 @@ defineExpose({ focus: () => pickers.value[0]?.focus() })
 </script>
 
 <template>
-  <component :is="small ? 'h2' : 'h1'" ref="frame" v-roving="'button.word'" class="sentence" :class="[`step${step}`, { small }]" :aria-label="said.spoken">
+  <component :is="heading ?? (small ? 'h2' : 'h1')" ref="frame" v-roving="'button.word'" class="sentence" :class="[`step${step}`, { small }]" :aria-label="said.spoken">
     <template v-for="(part, i) in pieces" :key="i">
       <span v-if="part.field" class="whole">
         <WordPicker ref="pickers" :field="part.field" :text="part.text" :brief="brief" :problem="problemAt(part.field)" @change="emit('change', $event)" />{{ part.mark }}

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { say } from '../words'
-import { mdiContentSaveOutline, mdiLinkVariant, mdiPrinterOutline } from '@mdi/js'
+import { mdiContentSaveOutline, mdiHelpCircleOutline, mdiLinkVariant, mdiPrinterOutline } from '@mdi/js'
 import { useEventListener } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import BriefSentence from './BriefSentence.vue'
+import BriefSummary from './BriefSummary.vue'
 import ProblemList from './ProblemList.vue'
 import { titleOf } from './title'
 import { useSaved } from './useSaved'
 import type { Work } from './useWork'
+import { narrow } from '../shell/narrow'
 import MoreMenu, { type More } from '../shell/MoreMenu.vue'
 import { tell } from '../shell/notice'
 import { useReturnFocus } from '../shell/returnFocus'
@@ -40,6 +43,17 @@ watch(
   (now) => (announced.value = now),
 )
 
+/** On a phone the sentence is folded: opened by a press, and by what is wrong with it. */
+const unfolded = ref(false)
+watch(
+  () => problems.value.length,
+  (n) => n && (unfolded.value = true),
+)
+function focus() {
+  unfolded.value = true
+  void nextTick(() => sentence.value?.focus())
+}
+
 const sentence = ref<InstanceType<typeof BriefSentence>>()
 const sheetOpen = ref(false)
 const saveOpen = ref(false)
@@ -53,11 +67,14 @@ watch(saveOpen, (now) => {
   draft.value.title = suggested = titleOf(props.said.sentenceParts)
 })
 
+const route = useRoute()
 const more = computed<More[]>(() => [
+  ...(narrow.value ? (props.more ?? []) : []),
   { id: 'sheet', title: say.printSheet, icon: mdiPrinterOutline, run: () => (sheetOpen.value = true) },
   ...(site.stand || props.saves ? [] : [{ id: 'save', title: say.save, icon: mdiContentSaveOutline, run: () => (saveOpen.value = true) }]),
-  ...(props.more ?? []),
+  ...(narrow.value ? [] : (props.more ?? [])),
   { id: 'link', title: say.copyLink, icon: mdiLinkVariant, run: () => void copyLink() },
+  { id: 'guide', title: say.guide, icon: mdiHelpCircleOutline, to: { name: 'guide', query: { for: String(route.name) } } },
 ])
 
 async function copyLink() {
@@ -82,30 +99,34 @@ async function save(store: () => Promise<boolean>) {
   if (await store()) saveOpen.value = false
 }
 
-defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.value = true) })
+defineExpose({ focus, unfold: () => (unfolded.value = true), print: () => (sheetOpen.value = true) })
 </script>
 
 <template>
-  <div class="top">
-    <BriefSentence
-      ref="sentence"
-      :keeps="!!keeps && !site.stand"
-      :said="said"
-      :brief="said.brief"
-      :given="work.brief.value"
-      :problems="problems"
-      @change="change"
-      @keep="emit('keep')"
-    />
-    <div class="actions">
-      <p v-if="kept" class="kept">
-        {{ kept.title }}<span v-if="dirty"> {{ say.changed }}</span>
-      </p>
-      <slot />
-      <v-btn v-if="saves && !site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">{{ say.save }}</v-btn>
-      <MoreMenu :items="more" />
+  <BriefSummary v-model="unfolded" :parts="said.sentenceParts" heading="h1">
+    <template #more><MoreMenu :items="more" :alone="say.more" /></template>
+    <div class="top">
+      <BriefSentence
+        ref="sentence"
+        :heading="narrow ? 'p' : 'h1'"
+        :keeps="!!keeps && !site.stand"
+        :said="said"
+        :brief="said.brief"
+        :given="work.brief.value"
+        :problems="problems"
+        @change="change"
+        @keep="emit('keep')"
+      />
+      <div class="actions">
+        <p v-if="kept" class="kept">
+          {{ kept.title }}<span v-if="dirty"> {{ say.changed }}</span>
+        </p>
+        <slot />
+        <v-btn v-if="saves && !site.stand" color="primary" variant="tonal" :prepend-icon="mdiContentSaveOutline" data-do="save" @click="saveOpen = true">{{ say.save }}</v-btn>
+        <MoreMenu v-if="!narrow" :items="more" />
+      </div>
     </div>
-  </div>
+  </BriefSummary>
   <p class="unseen" role="status">{{ announced }}</p>
   <ProblemList v-if="problems.length" :back="say.backToWhatWorked" :problems="problems" :brief="said.brief" @change="change" @back="work.replaceBrief(worked ?? said.brief)" />
   <SheetDialog ref="sheet" v-model="sheetOpen" :round="round ?? false" :brief="said.brief" :catalogue="catalogue" />
@@ -161,12 +182,6 @@ defineExpose({ focus: () => sentence.value?.focus(), print: () => (sheetOpen.val
 
   .kept {
     text-align: start;
-  }
-}
-
-@media (max-width: 600px) {
-  .actions :deep(.v-btn) {
-    min-height: 44px;
   }
 }
 </style>

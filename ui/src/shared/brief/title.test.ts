@@ -1,17 +1,27 @@
-import { expect, it } from 'vitest'
-import { titleOf } from './title'
+import { describe, expect, it } from 'vitest'
+import { summaryOf, titleOf } from './title'
 
-it('suggests a title in the words of the sentence', () => {
-  const parts = [
-    { text: 'On a ' },
-    { text: 'mandolin', field: 'instrument.id' },
-    { text: ', lay ' },
-    { text: 'B', field: 'scale.tonic' },
-    { text: ' ' },
-    { text: 'Lydian', field: 'scale.name' },
-    { text: ' out ' },
-    { text: 'in first position', field: 'layout.system' },
-  ]
-  expect(titleOf(parts)).toBe('B Lydian in first position, mandolin')
-  expect(titleOf(parts.filter((p) => p.field !== 'layout.system'))).toBe('B Lydian, mandolin')
+const parts = [
+  { text: 'On a ' },
+  { text: 'ukulele', field: 'instrument.id' },
+  { text: ', lay ' },
+  { text: 'F♯', field: 'scale.tonic' },
+  { text: ' ' },
+  { text: 'Lydian', field: 'scale.name' },
+  { text: ' out ' },
+  { text: 'as two notes per string', field: 'layout.system' },
+  { text: '. Play it ' },
+  { text: 'up', field: 'run.direction' },
+]
+
+describe('a brief in few words', () => {
+  it('is named after its key, how it lies and its instrument', () => {
+    expect(titleOf(parts)).toBe('F♯ Lydian as two notes per string, ukulele')
+  })
+  it('is summed up in two lines', () => {
+    expect(summaryOf(parts)).toEqual({ title: 'F♯ Lydian, ukulele', note: 'two notes per string · up' })
+  })
+  it('leaves out what is not said', () => {
+    expect(summaryOf([{ text: 'bass', field: 'instrument.id' }])).toEqual({ title: 'bass', note: '' })
+  })
 })

@@ -51,6 +51,8 @@ async function set(p: StoredPupil) {
     busy.value = false
   }
 }
+
+defineExpose({ show: () => (open.value = true) })
 </script>
 
 <template>

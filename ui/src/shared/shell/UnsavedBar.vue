@@ -5,6 +5,7 @@ import { computed, useTemplateRef, watch } from 'vue'
 import { away } from '../../api/away'
 import { leave, outbox, send } from '../../api/outbox'
 import { tell } from './notice'
+import { phoneBar } from './phoneBar'
 
 /** Says what waits to be sent, for as long as something does. */
 const words = computed(() => {
@@ -29,12 +30,12 @@ function leaveThem() {
 </script>
 
 <template>
-  <aside v-if="away && !outbox.waiting.value.length" ref="bar" class="unsaved" role="status" data-away>
+  <aside v-if="away && !outbox.waiting.value.length" ref="bar" class="unsaved" :style="{ bottom: `${phoneBar}px` }" role="status" data-away>
     <p>
       <b>{{ say.cantReachEvenLadder }}</b> {{ say.thisIsThisDevicesLastCopy }}
     </p>
   </aside>
-  <aside v-else-if="outbox.waiting.value.length" ref="bar" class="unsaved" role="status" data-unsaved>
+  <aside v-else-if="outbox.waiting.value.length" ref="bar" class="unsaved" :style="{ bottom: `${phoneBar}px` }" role="status" data-unsaved>
     <p>
       <b>{{ say.notSavedYet(words) }}</b> {{ outbox.trouble.value }} {{ whys[outbox.why.value] }}
     </p>
@@ -50,7 +51,6 @@ function leaveThem() {
   align-items: baseline;
   background: var(--sheet);
   border-top: 3px solid var(--marigold);
-  bottom: 0;
   display: flex;
   flex-wrap: wrap;
   gap: 4px 20px;

@@ -3,18 +3,22 @@ import { say } from '../words'
 import { mdiMetronome, mdiMinus, mdiMusicClefTreble, mdiNumeric4BoxMultipleOutline, mdiPlay, mdiPlus, mdiRepeat, mdiStop, mdiVolumeMedium } from '@mdi/js'
 import { onMounted, onUnmounted, ref, type ComponentPublicInstance } from 'vue'
 import ToggleButton from '../shell/ToggleButton.vue'
+import { narrow } from '../shell/narrow'
+import { usePhoneBar } from '../shell/phoneBar'
 import { playButton } from './playButton'
 import { speeds, stepSpeed } from './speeds'
 import { keptClick, keptCountIn, keptDrone, keptGroove, keptLevel, keptRun, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
 
 /** Plays and stops a run, with what sounds beside it. */
-defineProps<{
+const props = defineProps<{
   tempo: number
   chords: boolean
   staff?: boolean
   repeats?: boolean
   /** It starts and stops elsewhere on the screen. */
   elsewhere?: boolean
+  /** On a phone it stands at the foot of the screen. */
+  foot?: boolean
   /** Always at its own tempo. */
   steady?: boolean
   playing: boolean
@@ -24,6 +28,7 @@ defineProps<{
   loop: [number, number] | undefined
 }>()
 const emit = defineEmits<{ toggle: []; repeat: [] }>()
+if (props.foot) usePhoneBar()
 const button = ref<ComponentPublicInstance>()
 onMounted(() => (playButton.value = button.value?.$el as HTMLElement))
 onUnmounted(() => (playButton.value = undefined))
@@ -32,7 +37,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
 </script>
 
 <template>
-  <div class="play-bar">
+  <div class="play-bar" :class="{ foot }">
     <v-btn
       v-if="!elsewhere"
       id="play"
@@ -61,9 +66,16 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
       @update:model-value="emit('repeat')"
     />
     <b v-if="loop" class="looped">{{ barsOf(loop) }}</b>
-    <ToggleButton v-model="keptCountIn" :icon="mdiNumeric4BoxMultipleOutline" :aria-label="say.twoBarCountIn2" :title="say.twoBarCountIn2" data-do="count-in" />
+    <ToggleButton
+      v-if="!(foot && narrow)"
+      v-model="keptCountIn"
+      :icon="mdiNumeric4BoxMultipleOutline"
+      :aria-label="say.twoBarCountIn2"
+      :title="say.twoBarCountIn2"
+      data-do="count-in"
+    />
     <ToggleButton v-model="keptClick" :icon="mdiMetronome" :aria-label="say.clickM" :title="say.clickM" />
-    <ToggleButton v-if="staff" v-model="keptStaff" :icon="mdiMusicClefTreble" :aria-label="say.staffS" :title="say.staffS" data-do="staff" />
+    <ToggleButton v-if="staff && !(foot && narrow)" v-model="keptStaff" :icon="mdiMusicClefTreble" :aria-label="say.staffS" :title="say.staffS" data-do="staff" />
     <b v-if="counting" class="counting" role="status">{{ counting }}</b>
     <v-menu :close-on-content-click="false" location="top end">
       <template #activator="{ props: activator }">
@@ -77,6 +89,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
             <option v-for="s in speeds" :key="s" :value="s">{{ say.beatsAMinute(Math.round(s * 100), Math.round(tempo * s)) }}</option>
           </select>
         </label>
+        <label v-if="staff && narrow"><input v-model="keptStaff" type="checkbox" data-do="staff" /> {{ say.staffS }}</label>
         <label><input v-model="keptCountIn" type="checkbox" /> {{ say.twoBarCountIn }}</label>
         <label><input v-model="keptRun" type="checkbox" /> {{ say.theRun }}</label>
         <label><input v-model="keptDrone" type="checkbox" /> {{ say.droneOnTheTonic }}</label>
@@ -167,5 +180,39 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
 .blocked {
   color: var(--brick);
   width: 100%;
+}
+
+@media (max-width: 600px) {
+  .foot {
+    background: var(--sheet);
+    bottom: 0;
+    flex-wrap: nowrap;
+    inset-inline: 0;
+    justify-content: space-between;
+    margin: 0;
+    min-height: 76px;
+    padding: 0 12px;
+    position: fixed;
+    z-index: 5;
+  }
+
+  .foot .start {
+    height: 56px;
+    min-width: 76px;
+  }
+
+  .foot .facts {
+    display: none;
+  }
+
+  .foot .looped,
+  .foot .counting,
+  .foot .blocked {
+    background: var(--sheet);
+    bottom: 76px;
+    inset-inline-start: 0;
+    padding: 4px 16px;
+    position: absolute;
+  }
 }
 </style>
