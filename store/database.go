@@ -23,7 +23,7 @@ type reads interface {
 func openDatabase(file string) (*database, error) {
 	// What is erased is overwritten: secure_delete.
 	writer, err := sql.Open("sqlite", uri(file, []string{"journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(1)",
-		"secure_delete(1)", "busy_timeout(5000)"}, "_txlock=immediate"))
+		"secure_delete(1)", "busy_timeout(5000)"}, "_txlock=immediate", "mode=rw"))
 	if err != nil {
 		return nil, err
 	}
@@ -36,7 +36,8 @@ func openDatabase(file string) (*database, error) {
 }
 
 func openReaders(file string) (*sql.DB, error) {
-	db, err := sql.Open("sqlite", uri(file, []string{"busy_timeout(5000)", "query_only(1)"}))
+	// One that comes later makes no empty file where the folder has moved.
+	db, err := sql.Open("sqlite", uri(file, []string{"busy_timeout(5000)", "query_only(1)"}, "mode=rw"))
 	if err == nil {
 		db.SetMaxIdleConns(idleReaders)
 	}

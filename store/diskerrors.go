@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"errors"
+	"fmt"
 
 	"modernc.org/sqlite"
 	lib "modernc.org/sqlite/lib"
@@ -23,6 +24,9 @@ var troubles = map[int]string{
 // Trouble says in words what is wrong below the database; ok is false where nothing is known to be.
 func Trouble(err error) (words string, ok bool) {
 	var at *sqlite.Error
+	if errors.Is(err, ErrMoved) {
+		return ErrMoved.Error(), true
+	}
 	if !errors.As(err, &at) {
 		return "", false
 	}
@@ -33,11 +37,23 @@ func Trouble(err error) (words string, ok bool) {
 // readyBytes is how much is written to find out whether things can be kept: more than most of them.
 const readyBytes = 64 << 10
 
-// Ready finds out by a write whether things can be kept.
+// Ready finds out whether things can be kept: the folder is where it was, every table can be read, and a write is taken.
 func (s *Store) Ready(ctx context.Context) error {
+	if err := s.inPlace(); err != nil {
+		return err
+	}
+	tables, err := tablesOf(ctx, s.db)
+	if err != nil {
+		return err
+	}
+	for _, t := range tables {
+		if _, err := column[int](ctx, s.db, `SELECT 1 FROM "`+t+`" LIMIT 1`); err != nil {
+			return fmt.Errorf("table %s: %w", t, err)
+		}
+	}
 	if _, err := s.db.ExecContext(ctx, "INSERT INTO ready (filler) VALUES (zeroblob(?))", readyBytes); err != nil {
 		return err
 	}
-	_, err := s.db.ExecContext(ctx, "DELETE FROM ready")
+	_, err = s.db.ExecContext(ctx, "DELETE FROM ready")
 	return err
 }

@@ -41,6 +41,7 @@ type Store struct {
 	dir  string
 	now  func() time.Time
 	held *flock.Flock
+	was  os.FileInfo // its file as it was opened; nil where it is only read
 
 	sessions *sqlite3store.SQLite3Store // nil until it is asked for
 }
@@ -79,6 +80,8 @@ func OpenBeside(ctx context.Context, dir string, now func() time.Time) (*Store, 
 		return nil, fmt.Errorf("data folder %s: %w", dir, err)
 	}
 	switch known := newestSchema(); {
+	case emptied(dir):
+		return nil, fmt.Errorf("data folder %s: %w", dir, errEmptied)
 	case had == 0:
 		return nil, fmt.Errorf("data folder %s: nothing is saved in it", dir)
 	case had > known:
@@ -100,7 +103,13 @@ func open(ctx context.Context, dir string, now func() time.Time) (*Store, error)
 	if known := newestSchema(); had > known {
 		return nil, Newer{file, had, known}
 	}
+	if emptied(dir) {
+		return nil, fmt.Errorf("data folder %s: %w", dir, errEmptied)
+	}
 	if err := keepPrivate(file); err != nil {
+		return nil, fmt.Errorf("data folder: %w", err)
+	}
+	if err := clearParts(dir); err != nil {
 		return nil, fmt.Errorf("data folder: %w", err)
 	}
 	db, err := openDatabase(file)
@@ -108,7 +117,10 @@ func open(ctx context.Context, dir string, now func() time.Time) (*Store, error)
 		return nil, err
 	}
 	s := &Store{db: db, dir: dir, now: now}
-	err = s.setAside(ctx, had)
+	s.was, err = os.Stat(file)
+	if err == nil {
+		err = s.setAside(ctx, had)
+	}
 	if err == nil {
 		err = s.upToDate(ctx)
 	}
@@ -299,7 +311,8 @@ func page[T any](ctx context.Context, db reads, d dated, scan func(scanner) (T, 
 		if !ok || err != nil {
 			return nil, "", ErrPage
 		}
-		d.where, d.args = d.where+" AND ("+d.at+" < ? OR "+d.at+" = ? AND "+d.key+" > ?)", append(d.args, ms, ms, id)
+		// The first half is what an index is searched by.
+		d.where, d.args = d.where+" AND "+d.at+" <= ? AND ("+d.at+" < ? OR "+d.key+" > ?)", append(d.args, ms, ms, id)
 	}
 	rows, err := db.QueryContext(ctx, "SELECT "+d.columns+" FROM "+d.table+" WHERE "+d.where+" ORDER BY "+d.at+" DESC, "+d.key+" LIMIT ?", append(d.args, d.limit+1)...)
 	if err != nil {

@@ -132,16 +132,15 @@ func restoreCommand() *cobra.Command {
 		if look {
 			return nil
 		}
-		s, err := store.Open(cmd.Context(), folder, time.Now)
+		aside, _, err := store.RestoreFolder(cmd.Context(), folder, args[0], time.Now, version)
 		if err != nil {
 			return err
 		}
-		undo, _, err := s.RestoreNow(cmd.Context(), args[0], version)
-		if err = errors.Join(err, s.Close()); err != nil {
-			return err
+		if filepath.Ext(aside) != ".db" {
+			fmt.Fprintf(cmd.OutOrStdout(), "Restored. What was there is damaged; its files are in %s\n", aside)
+			return nil
 		}
-		fmt.Fprintf(cmd.OutOrStdout(), "Restored. To undo it: even-ladder restore %s\n", filepath.Join(s.Backups(),
-			undo))
+		fmt.Fprintf(cmd.OutOrStdout(), "Restored. To undo it: even-ladder restore %s\n", aside)
 		return nil
 	})
 	c.Flags().BoolVar(&look, "look", false, "only show what the backup contains")
