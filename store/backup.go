@@ -166,9 +166,11 @@ func Look(ctx context.Context, file string) (Info, error) {
 	if known := newestSchema(); info.Schema > known {
 		return Info{}, Newer{file, info.Schema, known}
 	}
-	var sound string
-	if err := db.QueryRowContext(ctx, "PRAGMA integrity_check(1)").Scan(&sound); err != nil || sound != "ok" {
+	if err := sound(ctx, db); err != nil {
 		return wrong("it is damaged")
+	}
+	if err := ownSchema(ctx, db, info.Schema); err != nil {
+		return wrong(err.Error())
 	}
 	hash, err := digest(ctx, db)
 	if err != nil || hash != info.Hash {

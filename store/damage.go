@@ -81,6 +81,9 @@ func RestoreFolder(ctx context.Context, dir, file string, now func() time.Time, 
 	s, err := Open(ctx, dir, now)
 	if err == nil {
 		if err = sound(ctx, s.db); err == nil {
+			err = ownSchema(ctx, s.db, newestSchema())
+		}
+		if err == nil {
 			aside, info, err = s.RestoreNow(ctx, file, program)
 			return filepath.Join(s.Backups(), aside), info, errors.Join(err, s.Close())
 		}

@@ -1,10 +1,12 @@
 package store
 
 import (
+	"bufio"
 	"context"
 	"database/sql"
 	"encoding/base64"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"io"
 	"slices"
@@ -33,14 +35,13 @@ var exchanged = []struct {
 	{"facts", []string{"sitting", "n", "fact"}, true},
 }
 
-// Export is everything that is kept as JSON: for each table its rows, each by the names of its
-// columns. Numbers and texts are as they are, bytes are {"base64": …}, bodies of JSON are texts.
+// Export begins everything that is kept as JSON. Behind it come the tables: for each its rows, each by the
+// names of its columns. Numbers and texts are as they are, bytes are {"base64": …}, bodies of JSON are texts.
 type Export struct {
-	Format  string           `json:"format"` // exportFormat
-	Schema  int64            `json:"schema"`
-	Program string           `json:"program"`
-	MadeAt  time.Time        `json:"madeAt"`
-	Tables  map[string][]Row `json:"tables"`
+	Format  string    `json:"format"` // exportFormat
+	Schema  int64     `json:"schema"`
+	Program string    `json:"program"`
+	MadeAt  time.Time `json:"madeAt"`
 }
 
 // Row is a row of an export by the names of its columns.
@@ -55,38 +56,45 @@ func (s *Store) ExportTo(ctx context.Context, w io.Writer, program string) error
 		return err
 	}
 	defer func() { _ = tx.Rollback() }()
-	out := Export{Format: exportFormat, Schema: newestSchema(), Program: program,
-		MadeAt: s.now().UTC().Truncate(time.Millisecond), Tables: map[string][]Row{}}
-	for _, t := range exchanged {
-		rows, err := rowsOf(ctx, tx, t.name, t.keys)
-		if err != nil {
+	head, err := json.Marshal(Export{Format: exportFormat, Schema: newestSchema(), Program: program, MadeAt: s.now().UTC().Truncate(time.Millisecond)})
+	if err != nil {
+		return err
+	}
+	out := bufio.NewWriter(w)
+	out.Write(head[:len(head)-1]) // without its last bracket
+	out.WriteString(`,"tables":{`)
+	for i, t := range exchanged {
+		if i > 0 {
+			out.WriteByte(',')
+		}
+		fmt.Fprintf(out, "\n%q:[", t.name)
+		if err := writeRows(ctx, tx, out, t.name, t.keys); err != nil {
 			return fmt.Errorf("%s: %w", t.name, err)
 		}
-		out.Tables[t.name] = rows
+		out.WriteByte(']')
 	}
-	e := json.NewEncoder(w)
-	e.SetIndent("", " ")
-	return e.Encode(out)
+	out.WriteString("\n}}\n")
+	return out.Flush()
 }
 
-func rowsOf(ctx context.Context, tx *sql.Tx, table string, keys []string) ([]Row, error) {
+// writeRows writes the rows of a table, one a line: only one is in memory at a time.
+func writeRows(ctx context.Context, tx *sql.Tx, out *bufio.Writer, table string, keys []string) error {
 	rows, err := tx.QueryContext(ctx, "SELECT * FROM "+table+" ORDER BY "+strings.Join(keys, ", "))
 	if err != nil {
-		return nil, err
+		return err
 	}
 	defer rows.Close()
 	names, err := rows.Columns()
 	if err != nil {
-		return nil, err
+		return err
 	}
-	out := []Row{}
-	for rows.Next() {
-		values, into := make([]any, len(names)), make([]any, len(names))
-		for i := range values {
-			into[i] = &values[i]
-		}
+	values, into := make([]any, len(names)), make([]any, len(names))
+	for i := range values {
+		into[i] = &values[i]
+	}
+	for first := true; rows.Next(); first = false {
 		if err := rows.Scan(into...); err != nil {
-			return nil, err
+			return err
 		}
 		row := Row{}
 		for i, v := range values {
@@ -95,28 +103,40 @@ func rowsOf(ctx context.Context, tx *sql.Tx, table string, keys []string) ([]Row
 			}
 			row[names[i]] = v
 		}
-		out = append(out, row)
+		text, err := json.Marshal(row)
+		if err != nil {
+			return err
+		}
+		if !first {
+			out.WriteByte(',')
+		}
+		out.WriteByte('\n')
+		if _, err := out.Write(text); err != nil {
+			return err
+		}
 	}
-	return out, rows.Err()
+	return rows.Err()
 }
 
 // Change is what an import does to one table.
 type Change struct {
-	Table   string `json:"table"`
-	Added   int    `json:"added"`
-	Changed int    `json:"changed"`
-	Same    int    `json:"same"`
+	Table      string `json:"table"`
+	Added      int    `json:"added"`
+	Changed    int    `json:"changed"`
+	Same       int    `json:"same"`
+	Unreadable int    `json:"unreadable"` // of these, those whose body can't be read: they stand apart here too
 }
 
 // Import takes an export in, in one transaction: what is not there yet is added, what is another is
 // changed, nothing is deleted. With look nothing is done, and what would be is said. A file that is no
 // export is NoBackup, one of a newer version Newer.
 func (s *Store) Import(ctx context.Context, r io.Reader, look bool) ([]Change, error) {
-	var in Export
+	noExport := NoBackup{"the file", "it isn't an Even Ladder export"}
 	d := json.NewDecoder(r)
 	d.UseNumber()
-	if err := d.Decode(&in); err != nil || in.Format != exportFormat {
-		return nil, NoBackup{"the file", "it isn't an Even Ladder export"}
+	in, err := readHead(d)
+	if err != nil || in.Format != exportFormat {
+		return nil, noExport
 	}
 	if known := newestSchema(); in.Schema > known {
 		return nil, Newer{"the file", in.Schema, known}
@@ -131,24 +151,99 @@ func (s *Store) Import(ctx context.Context, r io.Reader, look bool) ([]Change, e
 	if _, err := tx.ExecContext(ctx, "PRAGMA defer_foreign_keys = ON"); err != nil {
 		return nil, err
 	}
-	out := []Change{}
-	for _, t := range exchanged {
+	out := make([]Change, len(exchanged))
+	for i, t := range exchanged {
+		out[i].Table = t.name
+	}
+	err = readTables(d, func(name string, n int, row Row) error {
+		i := slices.IndexFunc(out, func(c Change) bool { return c.Table == name })
+		if i < 0 {
+			return noExport
+		}
+		t := exchanged[i]
 		columns, err := columnsOf(ctx, tx, t.name)
 		if err != nil {
-			return nil, err
+			return err
 		}
-		c := Change{Table: t.name}
-		for i, row := range in.Tables[t.name] {
-			if err := takeRow(ctx, tx, t.name, t.keys, columns, t.once, row, &c); err != nil {
-				return nil, NoBackup{"the file", fmt.Sprintf("row %d of %s can't be imported: %v", i+1, t.name, err)}
-			}
+		if err := takeRow(ctx, tx, t.name, t.keys, columns, t.once, row, &out[i]); err != nil {
+			return NoBackup{"the file", fmt.Sprintf("row %d of %s can't be imported: %v", n, t.name, err)}
 		}
-		out = append(out, c)
+		return nil
+	})
+	if errors.As(err, new(NoBackup)) || ctx.Err() != nil {
+		return nil, err
+	}
+	if err != nil {
+		return nil, noExport
 	}
 	if look {
 		return out, nil
 	}
 	return out, tx.Commit()
+}
+
+// readHead reads an export up to its tables.
+func readHead(d *json.Decoder) (in Export, err error) {
+	fields := map[string]any{"format": &in.Format, "schema": &in.Schema, "program": &in.Program, "madeAt": &in.MadeAt}
+	if err := expect(d, json.Delim('{')); err != nil {
+		return in, err
+	}
+	for {
+		name, err := d.Token()
+		if err != nil || name == "tables" {
+			return in, err
+		}
+		into, ok := fields[fmt.Sprint(name)]
+		if !ok {
+			return in, fmt.Errorf("an export has no %v", name)
+		}
+		if err := d.Decode(into); err != nil {
+			return in, err
+		}
+	}
+}
+
+// readTables reads the rows of an export, one at a time, counted from 1 in each table.
+func readTables(d *json.Decoder, take func(table string, n int, row Row) error) error {
+	if err := expect(d, json.Delim('{')); err != nil {
+		return err
+	}
+	for d.More() {
+		name, err := d.Token()
+		if err != nil {
+			return err
+		}
+		if err := expect(d, json.Delim('[')); err != nil {
+			return err
+		}
+		for n := 1; d.More(); n++ {
+			var row Row
+			if err := d.Decode(&row); err != nil {
+				return err
+			}
+			if err := take(fmt.Sprint(name), n, row); err != nil {
+				return err
+			}
+		}
+		if err := expect(d, json.Delim(']')); err != nil {
+			return err
+		}
+	}
+	if err := errors.Join(expect(d, json.Delim('}')), expect(d, json.Delim('}'))); err != nil {
+		return err
+	}
+	if _, err := d.Token(); !errors.Is(err, io.EOF) {
+		return errors.New("more follows")
+	}
+	return nil
+}
+
+func expect(d *json.Decoder, want json.Token) error {
+	got, err := d.Token()
+	if err == nil && got != want {
+		err = fmt.Errorf("%v was given: give %v", got, want)
+	}
+	return err
 }
 
 func columnsOf(ctx context.Context, tx *sql.Tx, table string) (out []string, err error) {
@@ -192,8 +287,8 @@ func takeRow(ctx context.Context, tx *sql.Tx, table string, keys, columns []stri
 	if len(row) != len(names) || len(where) != len(keys) {
 		return fmt.Errorf("its columns don't match the table: give %s", strings.Join(columns, ", "))
 	}
-	if err := readable(table, row); err != nil {
-		return err
+	if readable(table, row) != nil {
+		c.Unreadable++
 	}
 	var there, same int
 	if err := tx.QueryRowContext(ctx, "SELECT count(*) FROM "+table+" WHERE "+strings.Join(where, " AND "),

@@ -25,7 +25,6 @@ import (
 
 	"github.com/alexedwards/scs/sqlite3store"
 	"github.com/gofrs/flock"
-	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // registers the driver
 )
 
@@ -209,11 +208,7 @@ func keepPrivate(name string) error {
 }
 
 func migrate(ctx context.Context, db *sql.DB) error {
-	sub, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return err
-	}
-	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub, goose.WithGoMigrations(firstSentences))
+	p, err := steps(db)
 	if err != nil {
 		return err
 	}
