@@ -30,6 +30,8 @@ type Network struct {
 	// Fingerprint is that of the certificate, where it is of the application's own making; nil otherwise.
 	Fingerprint func() string
 
+	Proxies []*net.IPNet // those that are believed when they say for whom they ask; none where there is no proxy
+
 	HSTS bool // browsers are to come by TLS alone from now on
 
 	Now func() time.Time // the clock that tries are counted by; nil is the machine's
@@ -73,6 +75,18 @@ func newGuard(n *Network, log *slog.Logger) *guard {
 	m.Cookie.Name, m.Cookie.Path, m.Cookie.Secure, m.Cookie.HttpOnly, m.Cookie.SameSite = "__Host-even-ladder", "/",
 		true, true, http.SameSiteStrictMode
 	return &guard{Network: own, sessions: m, tries: newTries(own.Now), log: log}
+}
+
+// client is how the address of a client is found: that of the connection, or what a proxy that is trusted says.
+func (p parts) client() echo.IPExtractor {
+	if p.Network == nil || len(p.Network.Proxies) == 0 {
+		return echo.ExtractIPDirect()
+	}
+	trust := []echo.TrustOption{echo.TrustLoopback(false), echo.TrustLinkLocal(false), echo.TrustPrivateNet(false)}
+	for _, proxy := range p.Network.Proxies {
+		trust = append(trust, echo.TrustIPRange(proxy))
+	}
+	return echo.ExtractIPFromXFFHeader(trust...)
 }
 
 // routes are the pages to sign in on.

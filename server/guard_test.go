@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"io"
 	"log/slog"
+	"net"
 	"net/http"
 	"net/http/httptest"
 	"net/url"
@@ -38,7 +39,7 @@ func startNetwork(t *testing.T) network {
 	return networkOn(t, st, passphrase)
 }
 
-func networkOn(t *testing.T, st *store.Store, passphrase string) network {
+func networkOn(t *testing.T, st *store.Store, passphrase string, proxies ...*net.IPNet) network {
 	t.Helper()
 	hash, err := access.Hash(passphrase)
 	require.NoError(t, err)
@@ -47,7 +48,7 @@ func networkOn(t *testing.T, st *store.Store, passphrase string) network {
 		ForHome: homeShell, Log: slog.New(slog.NewTextHandler(io.Discard, nil)),
 		Network: &server.Network{Teachers: func() access.Teachers { return access.Teachers{{Hash: hash}} },
 			Hosts: []string{"room.lan", "192.0.2.7"}, Sessions: st.Sessions(),
-			Now: func() time.Time { return time.Date(2031, 1, 1, 0, 0, 0, 0, time.UTC) }},
+			Proxies: proxies, Now: func() time.Time { return time.Date(2031, 1, 1, 0, 0, 0, 0, time.UTC) }},
 	})
 	require.NoError(t, err)
 	return network{t, e}
@@ -191,6 +192,36 @@ func TestTriesAreBoundedByNetwork(t *testing.T) {
 		}).StatusCode
 	}
 	assert.Equal(t, 429, last)
+}
+
+// Behind a proxy that is trusted each client has its own bound; what anyone else says of whom they ask for is not
+// believed, nor what a client says to the proxy.
+func TestTriesBehindAProxy(t *testing.T) {
+	st, err := store.Open(t.Context(), t.TempDir(), time.Now)
+	require.NoError(t, err)
+	t.Cleanup(func() { st.Close() })
+	proxy := &net.IPNet{IP: net.IPv4(203, 0, 113, 5), Mask: net.CIDRMask(32, 32)}
+	n := networkOn(t, st, passphrase, proxy)
+	guess := func(from, said string) (status int) {
+		for range 6 {
+			status = n.ask("POST", "/signin", "passphrase=guess", "", func(r *http.Request) {
+				r.RemoteAddr = from + ":1"
+				r.Header.Set("X-Forwarded-For", said)
+			}).StatusCode
+		}
+		return status
+	}
+	once := func(from, said string) int {
+		return n.ask("POST", "/signin", "passphrase=guess", "", func(r *http.Request) {
+			r.RemoteAddr = from + ":1"
+			r.Header.Set("X-Forwarded-For", said)
+		}).StatusCode
+	}
+	assert.Equal(t, 429, guess("203.0.113.5", "198.51.100.1"))
+	assert.Equal(t, 401, once("203.0.113.5", "198.51.100.2"), "another client of the proxy")
+	assert.Equal(t, 429, once("203.0.113.5", "198.51.100.9, 198.51.100.1"), "what the client itself said is not believed")
+	assert.Equal(t, 429, guess("203.0.113.77", "198.51.100.3"))
+	assert.Equal(t, 429, once("203.0.113.77", "198.51.100.4"), "nor what comes from elsewhere")
 }
 
 // What is posted to sign in is small and a plain form; more of it is not read.

@@ -53,7 +53,8 @@ func NewHouse(dir string, own *store.Store, limits rooms.Limits, o Options,
 			return rooms.Open{}, err
 		}
 		end := tend(st)
-		return rooms.Open{Handler: p.room(st), Close: func() error { end(); return st.Close() }}, nil
+		room, err := p.room(st)
+		return rooms.Open{Handler: room, Close: func() error { end(); return st.Close() }}, err
 	})
 	p.seen.countRooms(all.OpenNow)
 	h := house{p, all}

@@ -1,8 +1,6 @@
 package server
 
 import (
-	"bufio"
-	"bytes"
 	"context"
 	"errors"
 	"fmt"
@@ -15,7 +13,7 @@ import (
 	"evenladder/store"
 )
 
-// maxBackupBytes bounds a backup that is taken in over the wire.
+// maxBackupBytes bounds a backup or an export that is taken in over the wire.
 const maxBackupBytes = 2 << 30
 
 func (h handlers) GetReady(ctx context.Context, _ api.GetReadyRequestObject) (api.GetReadyResponseObject, error) {
@@ -44,9 +42,18 @@ func (h handlers) GetKeeping(ctx context.Context, _ api.GetKeepingRequestObject)
 // are work.
 func (h handlers) MakeBackup(ctx context.Context, r api.MakeBackupRequestObject) (api.MakeBackupResponseObject, error) {
 	var made api.MakeBackup201JSONResponse
-	err := h.heavy.do(ctx, func() (err error) {
-		body := bufio.NewReader(io.LimitReader(r.Body, maxBackupBytes))
-		if _, err := body.Peek(1); errors.Is(err, io.EOF) {
+	// A slow client keeps nobody waiting: it has its turn once everything has come.
+	body, err := h.store.SpoolFrom(r.Body)
+	if err != nil {
+		return nil, err
+	}
+	defer body.Close()
+	stat, err := body.Stat()
+	if err != nil {
+		return nil, err
+	}
+	err = h.heavy.do(ctx, func() (err error) {
+		if stat.Size() == 0 {
 			made.Name, made.Info, err = h.store.BackUpNow(ctx, "by-hand", h.program)
 			return err
 		}
@@ -64,6 +71,13 @@ func (h handlers) LookAtBackup(ctx context.Context, r api.LookAtBackupRequestObj
 	}
 	info, err := store.Look(ctx, file)
 	return api.LookAtBackup200JSONResponse{Name: r.Name, Info: info}, backupFault("name", err)
+}
+
+func (h handlers) DeleteBackup(_ context.Context, r api.DeleteBackupRequestObject) (api.DeleteBackupResponseObject, error) {
+	if err := h.store.DeleteBackup(r.Name); err != nil {
+		return nil, err
+	}
+	return api.DeleteBackup204Response{}, nil
 }
 
 func (h handlers) GetBackupFile(_ context.Context, r api.GetBackupFileRequestObject) (api.GetBackupFileResponseObject,
@@ -102,12 +116,22 @@ func (h handlers) RestoreBackup(ctx context.Context,
 
 // ExportAll is everything as JSON. It waits its turn.
 func (h handlers) ExportAll(ctx context.Context, _ api.ExportAllRequestObject) (api.ExportAllResponseObject, error) {
-	var out bytes.Buffer
-	if err := h.heavy.do(ctx, func() error { return h.store.ExportTo(ctx, &out, h.program) }); err != nil {
+	out, err := h.store.Spool()
+	if err != nil {
 		return nil, err
 	}
+	if err := h.heavy.do(ctx, func() error { return h.store.ExportTo(ctx, out, h.program) }); err != nil {
+		return nil, errors.Join(err, out.Close())
+	}
+	size, err := out.Seek(0, io.SeekCurrent)
+	if err == nil {
+		_, err = out.Seek(0, io.SeekStart)
+	}
+	if err != nil {
+		return nil, errors.Join(err, out.Close())
+	}
 	disposition := attachment("even-ladder.json")
-	return api.ExportAll200ApplicationoctetStreamResponse{Body: &out, ContentLength: int64(out.Len()),
+	return api.ExportAll200ApplicationoctetStreamResponse{Body: out, ContentLength: size,
 		Headers: api.ExportAll200ResponseHeaders{ContentDisposition: &disposition}}, nil
 }
 
@@ -115,13 +139,18 @@ func (h handlers) ExportAll(ctx context.Context, _ api.ExportAllRequestObject) (
 func (h handlers) ImportAll(ctx context.Context, r api.ImportAllRequestObject) (api.ImportAllResponseObject, error) {
 	var out api.ImportAll200JSONResponse
 	look := string(valueOr(r.Params.Look, "")) == "true"
-	err := h.heavy.do(ctx, func() (err error) {
+	body, err := h.store.SpoolFrom(r.Body)
+	if err != nil {
+		return nil, err
+	}
+	defer body.Close()
+	err = h.heavy.do(ctx, func() (err error) {
 		if !look {
 			if _, _, err := h.store.BackUpNow(ctx, "before-import", h.program); err != nil {
 				return err
 			}
 		}
-		out.Changes, err = h.store.Import(ctx, r.Body, look)
+		out.Changes, err = h.store.Import(ctx, body, look)
 		return backupFault("body", err)
 	})
 	return out, err

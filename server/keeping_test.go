@@ -58,8 +58,10 @@ func TestSafeKeeping(t *testing.T) {
 	assert.Equal(t, 422, wrong.status)
 	assert.Contains(t, wrong.body, `"field":"body"`)
 
+	require.Equal(t, 204, c.call("DELETE", "/api/v1/keeping/backups/"+undo, "").status)
+	assert.Equal(t, 404, c.call("DELETE", "/api/v1/keeping/backups/"+undo, "").status)
 	keeping := into[api.Keeping](t, c.call("GET", "/api/v1/keeping", ""))
-	assert.Len(t, keeping.Backups, 3)
+	assert.Len(t, keeping.Backups, 2)
 	assert.Empty(t, keeping.Unreadable)
 	for _, name := range []string{"nothing.db", "..%2Feven-ladder.db", "x"} {
 		assert.Equal(t, 404, c.call("GET", "/api/v1/keeping/backups/"+name, "").status, name)
@@ -82,7 +84,7 @@ func TestExportOverTheWire(t *testing.T) {
 	other := start(t)
 	look := other.octets("/api/v1/keeping/import?look=true", []byte(file.body))
 	require.Equal(t, 200, look.status, look.body)
-	assert.Contains(t, look.body, `{"table":"saved","added":1,"changed":0,"same":0}`)
+	assert.Contains(t, look.body, `{"table":"saved","added":1,"changed":0,"same":0,"unreadable":0}`)
 	assert.Empty(t, other.kept())
 	require.Equal(t, 200, other.octets("/api/v1/keeping/import", []byte(file.body)).status)
 	assert.Equal(t, []string{"Rain day"}, other.kept())

@@ -2,17 +2,12 @@ package server
 
 import (
 	"context"
-	"mime"
 	"net"
 	"net/http"
 	"net/netip"
 	"strings"
-	"time"
 
 	"github.com/labstack/echo/v5"
-	"github.com/labstack/echo/v5/middleware"
-
-	"evenladder/format/wav"
 )
 
 // localHostOnly turns away requests that reached a loopback address under
@@ -83,25 +78,6 @@ func ownPagesOnly() echo.MiddlewareFunc {
 			}
 			return next(c)
 		}
-	}
-}
-
-// takeTime is how long a take may take to arrive, over a slow network of a house.
-const takeTime = 2 * time.Minute
-
-// roomForTakes bounds every body; a take may be larger, and longer on its way.
-func roomForTakes(next echo.HandlerFunc) echo.HandlerFunc {
-	usual, takes := middleware.BodyLimit(MaxExportBytes)(next), middleware.BodyLimit(wav.MaxBytes+MaxBodyBytes)(next)
-	return func(c *echo.Context) error {
-		kind, _, _ := mime.ParseMediaType(c.Request().Header.Get("Content-Type"))
-		if kind != "multipart/form-data" && kind != "application/octet-stream" {
-			return usual(c)
-		}
-		// Where the connection knows no deadline there is none to be moved.
-		control := http.NewResponseController(c.Response())
-		_ = control.SetReadDeadline(time.Now().Add(takeTime))
-		_ = control.SetWriteDeadline(time.Now().Add(2 * takeTime))
-		return takes(c)
 	}
 }
 

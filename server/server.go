@@ -75,32 +75,40 @@ func New(st *store.Store, o Options) (*echo.Echo, error) {
 		return nil, err
 	}
 	if p.guard == nil {
-		return p.room(st, localHostOnly), nil
+		return p.room(st, localHostOnly)
 	}
-	e := p.room(st, p.guard.load, p.guard.letIn)
+	e, err := p.room(st, p.guard.load, p.guard.letIn)
+	if err != nil {
+		return nil, err
+	}
 	p.guard.routes(e)
 	return e, nil
 }
 
 // room is the application over a store, behind those who let people in.
-func (p parts) room(st *store.Store, door ...echo.MiddlewareFunc) *echo.Echo {
-	h := handlers{st, p.heavy, p.shell, p.Program, p.BackupEvery, p.guard, sparing(st.Ready)}
+func (p parts) room(st *store.Store, door ...echo.MiddlewareFunc) (*echo.Echo, error) {
+	onces, err := newOnces()
+	if err != nil {
+		return nil, err
+	}
+	h := handlers{st, p.heavy.ofRoom(), p.shell, p.Program, p.BackupEvery, p.guard, sparing(st.Ready)}
 	e := p.bare()
 	e.Pre(knownMethods, headAsGet, standPath)
-	e.Use(requestID(), p.seen.see, middleware.Recover(), securityHeaders)
+	e.Use(requestID(), pace, p.seen.see, middleware.Recover(), p.heavy.land, securityHeaders)
 	e.Use(door...)
-	e.Use(reachable, ownPagesOnly(), h.standReads, roomForTakes, once)
+	e.Use(reachable, ownPagesOnly(), h.standReads, roomForBodies, onces.once)
 	api.RegisterHandlers(e, api.NewStrictHandler(h, []api.StrictMiddlewareFunc{p.asked.keep}))
 	e.GET(metricsPath, p.seen.serve())
 	e.GET(homePath+":token", h.serveHome, middleware.Gzip())
 	e.GET("/*", p.pages.serve, middleware.Gzip())
-	return e
+	return e, nil
 }
 
 // bare answers nothing yet, and says what goes wrong in the words of the contract.
 func (p parts) bare() *echo.Echo {
 	e := echo.New()
 	e.Logger = p.Log
+	e.IPExtractor = p.client()
 	e.Binder = jsonBinder{}
 	e.HTTPErrorHandler = problemHandler(p.Log)
 	return e

@@ -61,7 +61,7 @@ const signInBytes = 4 << 10
 func (g *guard) signIn(c *echo.Context) error {
 	r := c.Request()
 	form := signInForm{Named: g.Named, To: "/"}
-	if !g.tries.may(hostOnly(r.RemoteAddr), g.device(r)) {
+	if !g.tries.may(c.RealIP(), g.device(r)) {
 		form.Wrong = "Too many attempts. Wait a minute, then try again."
 		return g.refuse(c, http.StatusTooManyRequests, form)
 	}
@@ -101,7 +101,7 @@ func (g *guard) signIn(c *echo.Context) error {
 
 // refuse shows the form again, and writes down from where: one line a refusal, for a tool that bans addresses.
 func (g *guard) refuse(c *echo.Context, status int, form signInForm) error {
-	g.log.Warn("sign-in refused", "address", hostOnly(c.Request().RemoteAddr), "status", status)
+	g.log.Warn("sign-in refused", "address", c.RealIP(), "status", status)
 	return showSignIn(c, status, form)
 }
 

@@ -104,17 +104,27 @@ func (f form) number(name string) (float64, error) {
 // JudgeTake judges what was played. It waits its turn: a long take is work.
 func (h handlers) JudgeTake(ctx context.Context, r api.JudgeTakeRequestObject) (api.JudgeTakeResponseObject, error) {
 	var made take.Take
-	err := h.heavy.do(ctx, func() (err error) {
-		if r.MultipartBody != nil {
-			f, err := readForm(r.MultipartBody)
-			if err == nil {
-				made, err = intake.File("take", f.file, f.piece)
-			}
-			return err
-		}
+	judge := func() (err error) {
 		made, err = judgeNotes(*r.JSONBody)
 		return err
-	})
+	}
+	if r.MultipartBody != nil {
+		f, err := readForm(r.MultipartBody)
+		if err != nil {
+			return nil, err
+		}
+		// A slow client keeps nobody waiting: it has its turn once everything has come.
+		sound, err := h.store.SpoolFrom(f.file)
+		if err != nil {
+			return nil, err
+		}
+		defer sound.Close()
+		judge = func() (err error) {
+			made, err = intake.File("take", sound, f.piece)
+			return err
+		}
+	}
+	err := h.heavy.do(ctx, judge)
 	return api.JudgeTake200JSONResponse(made), err
 }
 
@@ -250,6 +260,9 @@ func fileOf(r api.KeepTakeRequestObject, e store.Entry) ([]byte, error) {
 }
 
 func (h handlers) GetTake(ctx context.Context, r api.GetTakeRequestObject) (api.GetTakeResponseObject, error) {
+	if err := h.heavy.fly(ctx); err != nil {
+		return nil, err
+	}
 	data, err := h.store.Log().Take(ctx, r.Id)
 	if err != nil {
 		return nil, err

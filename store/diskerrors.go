@@ -17,8 +17,8 @@ var troubles = map[int]string{
 	lib.SQLITE_READONLY: "the data folder is read-only: give Even Ladder permission to write, then try again",
 	lib.SQLITE_CANTOPEN: "the data folder can't be opened: check that it exists, then try again",
 	lib.SQLITE_BUSY:     "other changes are being saved: try again in a moment",
-	lib.SQLITE_CORRUPT:  "the database is damaged: restore a backup",
-	lib.SQLITE_NOTADB:   "the database is damaged: restore a backup",
+	lib.SQLITE_CORRUPT:  "the database is damaged: stop Even Ladder, then run even-ladder restore with a backup",
+	lib.SQLITE_NOTADB:   "the database is damaged: stop Even Ladder, then run even-ladder restore with a backup",
 }
 
 // Trouble says in words what is wrong below the database; ok is false where nothing is known to be.

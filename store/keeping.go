@@ -38,8 +38,10 @@ func (s *Store) BackUpNow(ctx context.Context, word, program string) (name strin
 		return "", info, err
 	}
 	name = BackupName(s.Backups(), s.now(), word)
-	info, err = s.Backup(ctx, filepath.Join(s.Backups(), name), program)
-	return name, info, err
+	if info, err = s.Backup(ctx, filepath.Join(s.Backups(), name), program); err != nil {
+		return name, info, err
+	}
+	return name, info, s.prune()
 }
 
 // BackupName is the name of the file of a backup in a folder: its time and a word. A name that is
@@ -90,16 +92,43 @@ func (s *Store) BackupFile(name string) (string, error) {
 	return filepath.Join(s.Backups(), name), nil
 }
 
-// Prune deletes the oldest backups with a word in their names but for so many.
-func (s *Store) Prune(word string, keep int) error { return PruneIn(s.Backups(), word, keep) }
+// mostOf is how many backups of each kind are kept, besides the regular ones; the oldest go first.
+var mostOf = []struct {
+	word string
+	keep int
+}{
+	{"by-hand", 50}, {"taken-in", 10}, {"before-import", 10}, {"before-restore", 10}, {"before-tables", 10},
+}
 
-// PruneIn is Prune in another folder.
+// prune keeps as many backups of each kind as mostOf says.
+func (s *Store) prune() error {
+	for _, m := range mostOf {
+		if err := PruneIn(s.Backups(), m.word, m.keep); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// DeleteBackup deletes a backup in the folder, or gives ErrNotFound.
+func (s *Store) DeleteBackup(name string) error {
+	file, err := s.BackupFile(name)
+	if err != nil {
+		return err
+	}
+	return os.Remove(file)
+}
+
+// PruneIn deletes the oldest backups in a folder with a word in their names, which a number may follow, but for so many.
 func PruneIn(dir, word string, keep int) error {
 	all, err := backupsIn(dir)
 	if err != nil {
 		return err
 	}
-	all = slices.DeleteFunc(all, func(k KeptBackup) bool { return !strings.HasSuffix(k.Name, "-"+word+ending) })
+	all = slices.DeleteFunc(all, func(k KeptBackup) bool {
+		name := strings.TrimRight(strings.TrimSuffix(k.Name, ending), "-0123456789")
+		return !strings.HasSuffix(name, "-"+word)
+	})
 	for _, k := range all[min(keep, len(all)):] {
 		if err := os.Remove(filepath.Join(dir, k.Name)); err != nil {
 			return err
@@ -124,7 +153,10 @@ func (s *Store) TakeIn(ctx context.Context, from io.Reader) (name string, info I
 	if info, err = Look(ctx, part); err != nil {
 		return "", info, err
 	}
-	return name, info, os.Rename(part, file)
+	if err := os.Rename(part, file); err != nil {
+		return "", info, err
+	}
+	return name, info, s.prune()
 }
 
 func save(name string, from io.Reader) error {
@@ -142,6 +174,8 @@ func (s *Store) RestoreNow(ctx context.Context, file, program string) (undo stri
 		return "", info, err
 	}
 	undo = BackupName(s.Backups(), s.now(), "before-restore")
-	info, err = s.Restore(ctx, file, filepath.Join(s.Backups(), undo), program)
-	return undo, info, err
+	if info, err = s.Restore(ctx, file, filepath.Join(s.Backups(), undo), program); err != nil {
+		return undo, info, err
+	}
+	return undo, info, s.prune()
 }

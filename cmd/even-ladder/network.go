@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io"
 	"net"
+	"net/netip"
 	"os"
 	"strings"
 	"time"
@@ -70,6 +71,22 @@ type networked struct {
 	words   string          // printed once it answers
 }
 
+// networksOf reads addresses and networks.
+func networksOf(given []string) (out []*net.IPNet, err error) {
+	for _, text := range given {
+		prefix, err := netip.ParsePrefix(text)
+		if at, wrong := netip.ParseAddr(text); wrong == nil {
+			prefix, err = netip.PrefixFrom(at, at.BitLen()), nil
+		}
+		if err != nil {
+			return nil, fmt.Errorf("--trusted-proxy %s was given: give an address such as 127.0.0.1, or a network such as 192.0.2.0/24", text)
+		}
+		prefix = prefix.Masked()
+		out = append(out, &net.IPNet{IP: prefix.Addr().AsSlice(), Mask: net.CIDRMask(prefix.Bits(), prefix.Addr().BitLen())})
+	}
+	return out, nil
+}
+
 // toNetwork makes a listener safe where other devices reach it: signed in, by TLS. Without a
 // passphrase it is refused. Rooms of teachers are signed in to from this machine too, where a proxy
 // of one's own may stand before them.
@@ -79,7 +96,11 @@ func (o serving) toNetwork(l net.Listener, dir string, st *store.Store, teachers
 	if local && teachers == nil {
 		return networked{Listener: l, words: "listening on http://" + l.Addr().String()}, nil
 	}
-	n := server.Network{Hosts: access.Hosts(l.Addr(), o.hosts), Sessions: st.Sessions()}
+	proxies, err := networksOf(o.proxies)
+	if err != nil {
+		return networked{}, err
+	}
+	n := server.Network{Hosts: access.Hosts(l.Addr(), o.hosts), Sessions: st.Sessions(), Proxies: proxies}
 	if teachers != nil {
 		n.Teachers, n.Named = teachers.now, true
 	} else {
@@ -99,7 +120,6 @@ func (o serving) toNetwork(l net.Listener, dir string, st *store.Store, teachers
 	given := o.cert != "" || o.key != ""
 	config := &tls.Config{MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}}
 	var c tls.Certificate
-	var err error
 	if given {
 		c, err = tls.LoadX509KeyPair(o.cert, o.key)
 		config.Certificates = []tls.Certificate{c}

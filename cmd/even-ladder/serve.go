@@ -70,6 +70,7 @@ type serving struct {
 	addr      string
 	accessLog bool
 	figures   string                                    // file of the token of the figures
+	proxies   []string                                  // addresses of proxies that are trusted
 	hosts     []string                                  // further names that other devices reach it by
 	cert, key string                                    // files of a certificate that was given
 	fill      func(context.Context, *store.Store) error // with what, before it answers
@@ -83,6 +84,8 @@ type serving struct {
 func (o *serving) flags(c *cobra.Command) {
 	c.Flags().StringVar(&o.addr, "addr", defaultAddr, "address to listen on; port 0 picks a free port")
 	c.Flags().StringSliceVar(&o.hosts, "host", nil, "another name that other devices use, such as room.lan")
+	c.Flags().StringSliceVar(&o.proxies, "trusted-proxy", nil,
+		"address or network of your own proxy, such as 127.0.0.1: what it says of the client's address is believed")
 	c.Flags().StringVar(&o.cert, "tls-cert", "",
 		"your own certificate (default: one that Even Ladder makes)")
 	c.Flags().StringVar(&o.key, "tls-key", "", "key of that certificate")

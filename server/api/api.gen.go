@@ -1759,6 +1759,9 @@ type ServerInterface interface {
 	// (POST /api/v1/keeping/backups)
 	MakeBackup(ctx *echo.Context) error
 
+	// (DELETE /api/v1/keeping/backups/{name})
+	DeleteBackup(ctx *echo.Context, name BackupName) error
+
 	// (GET /api/v1/keeping/backups/{name})
 	LookAtBackup(ctx *echo.Context, name BackupName) error
 
@@ -2327,6 +2330,22 @@ func (w *ServerInterfaceWrapper) MakeBackup(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.MakeBackup(ctx)
+	return err
+}
+
+// DeleteBackup converts echo context to params.
+func (w *ServerInterfaceWrapper) DeleteBackup(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "name" -------------
+	var name BackupName
+
+	err = runtime.BindStyledParameterWithOptions("simple", "name", ctx.Param("name"), &name, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter name: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeleteBackup(ctx, name)
 	return err
 }
 
@@ -3945,6 +3964,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/keeping/export", wrapper.ExportAll, options.OperationMiddlewares["exportAll"]...)
 	router.POST(options.BaseURL+"/api/v1/keeping/import", wrapper.ImportAll, options.OperationMiddlewares["importAll"]...)
 	router.POST(options.BaseURL+"/api/v1/keeping/backups", wrapper.MakeBackup, options.OperationMiddlewares["makeBackup"]...)
+	router.DELETE(options.BaseURL+"/api/v1/keeping/backups/:name", wrapper.DeleteBackup, options.OperationMiddlewares["deleteBackup"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping/backups/:name", wrapper.LookAtBackup, options.OperationMiddlewares["lookAtBackup"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping/backups/:name/file", wrapper.GetBackupFile, options.OperationMiddlewares["getBackupFile"]...)
 	router.POST(options.BaseURL+"/api/v1/keeping/backups/:name/restore", wrapper.RestoreBackup, options.OperationMiddlewares["restoreBackup"]...)
@@ -4857,6 +4877,39 @@ type MakeBackupdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response MakeBackupdefaultApplicationProblemPlusJSONResponse) VisitMakeBackupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteBackupRequestObject struct {
+	Name BackupName `json:"name"`
+}
+
+type DeleteBackupResponseObject interface {
+	VisitDeleteBackupResponse(w http.ResponseWriter) error
+}
+
+type DeleteBackup204Response struct {
+}
+
+func (response DeleteBackup204Response) VisitDeleteBackupResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteBackupdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteBackupdefaultApplicationProblemPlusJSONResponse) VisitDeleteBackupResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8159,6 +8212,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/keeping/backups)
 	MakeBackup(ctx context.Context, request MakeBackupRequestObject) (MakeBackupResponseObject, error)
 
+	// (DELETE /api/v1/keeping/backups/{name})
+	DeleteBackup(ctx context.Context, request DeleteBackupRequestObject) (DeleteBackupResponseObject, error)
+
 	// (GET /api/v1/keeping/backups/{name})
 	LookAtBackup(ctx context.Context, request LookAtBackupRequestObject) (LookAtBackupResponseObject, error)
 
@@ -9214,6 +9270,31 @@ func (sh *strictHandler) MakeBackup(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(MakeBackupResponseObject); ok {
 		return validResponse.VisitMakeBackupResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DeleteBackup operation middleware
+func (sh *strictHandler) DeleteBackup(ctx *echo.Context, name BackupName) error {
+	var request DeleteBackupRequestObject
+
+	request.Name = name
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteBackup(ctx.Request().Context(), request.(DeleteBackupRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteBackup")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeleteBackupResponseObject); ok {
+		return validResponse.VisitDeleteBackupResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -1351,7 +1351,8 @@ export interface paths {
         get: operations["lookAtBackup"];
         put?: never;
         post?: never;
-        delete?: never;
+        /** @description Deletes a backup for good. */
+        delete: operations["deleteBackup"];
         options?: never;
         head?: never;
         patch?: never;
@@ -5816,6 +5817,8 @@ export interface operations {
                             added: number;
                             changed: number;
                             same: number;
+                            /** @description How many of these have a body that can't be read. */
+                            unreadable: number;
                         }[];
                     };
                 };
@@ -5868,6 +5871,28 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BackupSeen"];
                 };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    deleteBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Name of a backup in the folder of backups. */
+                name: components["parameters"]["BackupName"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["AnyProblem"];
         };

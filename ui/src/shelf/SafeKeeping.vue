@@ -90,6 +90,15 @@ function takeIn(event: Event) {
   const of = chosenFile(event)
   if (of) void work(say.import, async () => (seen.value = await send(of)))
 }
+/** The backup that is to go for good, once that was pressed twice. */
+const going = ref('')
+const remove = (name: string) =>
+  work('delete', async () => {
+    await take(api.DELETE('/api/v1/keeping/backups/{name}', at(name)))
+    if (seen.value?.name === name) seen.value = undefined
+    going.value = ''
+    tell(say.backupDeleted)
+  })
 const restore = (name: string) =>
   work('restore', async () => {
     const made = await take(api.POST('/api/v1/keeping/backups/{name}/restore', at(name)))
@@ -148,6 +157,11 @@ const restore = (name: string) =>
           <span>{{ when(b.at) }} · {{ sizeWords(b.bytes) }}</span>
           <button type="button" class="as-link" :aria-label="say.inspectOrRestoreTheBackupOf(when(b.at))" data-do="look" @click="look(b.name)">{{ say.inspectOrRestore }}</button>
           <a class="as-link" :href="file(b.name)" download :aria-label="say.downloadTheBackupOf(when(b.at))">{{ say.download }}</a>
+          <template v-if="going === b.name">
+            <button type="button" class="as-link final" data-do="delete-backup" @click="remove(b.name)">{{ say.deletePermanently3 }}</button>
+            <button type="button" class="as-link" @click="going = ''">{{ say.cancel }}</button>
+          </template>
+          <button v-else type="button" class="as-link" :aria-label="say.deleteTheBackupOf(when(b.at))" data-do="ask-delete" @click="going = b.name">{{ say.delete }}</button>
         </li>
       </ul>
       <div v-if="keeping.unreadable.length" role="alert" class="apart">
@@ -177,7 +191,8 @@ const restore = (name: string) =>
   margin-block: 8px;
 }
 
-.apart {
+.apart,
+.final {
   color: var(--brick);
 }
 </style>

@@ -11,6 +11,8 @@ export const say = {
   deletePermanently: 'Delete permanently?',
   delete: 'Delete',
   cancel: 'Cancel',
+  backupDeleted: 'Backup deleted.',
+  deleteTheBackupOf: (when: Part) => `Delete the backup of ${when}`,
   restore: (title: Part) => `Restore ${title}`,
   restore2: 'Restore',
   deleteThis: (title: Part) => `Delete ${title} permanently`,
