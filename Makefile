@@ -91,7 +91,7 @@ test: tools
 	cd third_party/textprocessing && go test ./...
 	cd ui && $(NPM) run -s test
 	scripts/packaging.sh
-	go test -timeout 50m ./e2e
+	go test -timeout 50m -parallel 3 ./e2e
 
 # Data races, in what goroutines share.
 race:

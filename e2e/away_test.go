@@ -40,6 +40,7 @@ func logged(t *testing.T, url string) (results []string) {
 // reload, a try waits on the device, what was never opened says so; once it runs again the try is in
 // the log, once.
 func TestWithoutAConnection(t *testing.T) {
+	t.Parallel()
 	const ladder = "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=major&from=1@60&goal=1@90"
 	const bench = "/?instrument.id=bass&scale.tonic=Ab&scale.name=lydian"
 	dir := t.TempDir()
@@ -81,6 +82,7 @@ func TestWithoutAConnection(t *testing.T) {
 
 // A pupil is changed on two devices: both versions are shown before one of them is kept.
 func TestTwoChangesOfAPupil(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/today", true)
 	p.do(click(`[data-pupil=Casimir] .name`), more("edit-pupil"),
 		chromedp.WaitVisible(css(`[data-do=keep-pupil]`)))
@@ -101,6 +103,7 @@ func TestTwoChangesOfAPupil(t *testing.T) {
 
 // A stand opens without what a pupil is known by, and cannot keep anything.
 func TestAStandInTheBrowser(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/saved", true)
 	p.do(more("keeping"), click(`[data-do=make-stand]`),
 		chromedp.WaitVisible(css(`[data-stand-made] a`)))
@@ -125,6 +128,7 @@ func TestAStandInTheBrowser(t *testing.T) {
 
 // Two teachers in one application: each signs in and comes to rooms of their own.
 func TestRoomsInTheBrowser(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	for name, of := range map[string]string{"Wren": "hall,attic", "Moss": "shed"} {
 		set := exec.Command(binary, "teacher", "set", name, "--room", of, "--data", dir)
@@ -161,6 +165,7 @@ func TestRoomsInTheBrowser(t *testing.T) {
 
 // A newer version is said, and taken by a press: what was typed is there afterwards.
 func TestANewerVersionIsTaken(t *testing.T) {
+	t.Parallel()
 	app := serve(t, t.TempDir())
 	defer app.kill()
 	to, err := url.Parse(app.url)
@@ -206,6 +211,7 @@ func TestANewerVersionIsTaken(t *testing.T) {
 // A brief is saved while nothing answers, and the teacher goes on: once it answers the brief is saved
 // as it was, and what is on the bench by then stays.
 func TestASaveThatWaited(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(press("k"))
@@ -228,6 +234,7 @@ func TestASaveThatWaited(t *testing.T) {
 
 // What was deleted goes for good by two presses.
 func TestDeletedForGood(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/saved", false)
 	p.do(ofKept("Ottoline: first modal week", "delete"))
 	p.eventually(".v-snackbar", "is deleted")

@@ -13,6 +13,7 @@ import (
 // A finger set by hand is found again in the sentence, on the neck and in the
 // address, with what it costs; and is left to the hand again.
 func TestThisFingerHere(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Ab&scale.name=melodic-minor&layout.system=three-per-string", false)
 	p.eventually("h1", "lay A♭ melodic minor out")
 	p.do(click(`[data-note="0"]`), chromedp.WaitVisible(css(`[data-finger="2"]`)))
@@ -40,6 +41,7 @@ func TestThisFingerHere(t *testing.T) {
 // folded corner, a press says which finger in which bar and why, and the lanes
 // underline it. A straight run has none.
 func TestTheNeckSaysWhereTheRunDiffers(t *testing.T) {
+	t.Parallel()
 	const box = "/?instrument.id=guitar&scale.tonic=A&scale.name=dorian&layout.system=seven-position&layout.box=0"
 	p := open(t, box+"&run.pattern=chords&run.order=1,3,5", false)
 	p.until(`document.querySelectorAll('svg .fold').length === 1`, "one place has another finger in the run")
@@ -56,6 +58,7 @@ func TestTheNeckSaysWhereTheRunDiffers(t *testing.T) {
 
 // What was picked is said, and one press takes the extras off again.
 func TestPlainAgain(t *testing.T) {
+	t.Parallel()
 	p := open(t, start+"&instrument.capo=3&layout.strings=5,4,3&layout.lowFret=2&layout.highFret=11&rhythm.swing=true",
 		false)
 	for _, words := range []string{"capo at fret 3", "strings 5 to 3", "between frets 2 and 11", "swung"} {
@@ -72,6 +75,7 @@ func TestPlainAgain(t *testing.T) {
 
 // The fine points are found by typing, and each opens the words' own picker.
 func TestFinePointsAreFoundByTyping(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(click(".fine"), chromedp.WaitVisible(css("[data-fine=names]")), click(".find"), chromedp.KeyEvent("swu"))
@@ -87,6 +91,7 @@ func TestFinePointsAreFoundByTyping(t *testing.T) {
 
 // What there is to see is shown on the neck on a press.
 func TestWhatThereIsToSee(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Bb&scale.name=minor-pentatonic&layout.system=two-per-string",
 		false)
 	p.eventually("aside", "two patterns to learn")
@@ -101,6 +106,7 @@ func TestWhatThereIsToSee(t *testing.T) {
 
 // The bench goes through every key in its own layout.
 func TestEveryKeyKeepsTheLayout(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian", false)
 	p.eventually("h1", "three notes per string")
 	p.do(more("round"))
@@ -115,6 +121,7 @@ func TestEveryKeyKeepsTheLayout(t *testing.T) {
 
 // A progression is typed as it is written and played as one run.
 func TestAProgressionIsTyped(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=bass&scale.tonic=G&scale.name=natural-minor&layout.system=one-octave", false)
 	p.eventually("h1", "lay G natural minor out")
 	p.do(click("[data-fold=changes] input"), chromedp.KeyEvent("Gm C7 Fmaj7\r"))
@@ -128,6 +135,7 @@ func TestAProgressionIsTyped(t *testing.T) {
 
 // Several plans lie beside one another in one place of the neck.
 func TestMoreThanTwoAreCompared(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=guitar&scale.tonic=F%23&scale.name=major&layout.system=five-form&layout.box=1", false)
 	p.eventually("h1", "lay F♯ major out")
 	p.do(more("compare"))
@@ -146,6 +154,7 @@ func TestMoreThanTwoAreCompared(t *testing.T) {
 
 // One quiet line says what to press; what was done once is not said again.
 func TestTheFirstMinute(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/healthz", false)
 	value[bool](p, `localStorage.clear(), sessionStorage.clear(), true`)
 	p.do(chromedp.Navigate(p.url + start))
@@ -165,6 +174,7 @@ func TestTheFirstMinute(t *testing.T) {
 // The way from the brief to the play bar is short, and what closes gives the focus
 // back.
 func TestTheWayByKeyboard(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(press("b"))
@@ -189,6 +199,7 @@ func TestTheWayByKeyboard(t *testing.T) {
 
 // Everything of a plan is in sight at 1280 by 800.
 func TestTheBenchIsInSight(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, false)
 	for _, path := range []string{
 		start,
@@ -210,6 +221,7 @@ func TestTheBenchIsInSight(t *testing.T) {
 // Nothing scrolls sideways but the run, on any screen at any width, down to a
 // window that is zoomed in four times.
 func TestNothingScrollsSideways(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, false)
 	wide := `[...document.querySelectorAll('*')].filter(e => e.scrollWidth > e.clientWidth + 1 && ['auto', 'scroll'].includes(getComputedStyle(e).overflowX) && !e.matches('.lanes, .preview')).map(e => e.className).concat(document.documentElement.scrollWidth > innerWidth ? ['the page: ' + document.documentElement.scrollWidth] : [])`
 	p.do(chromedp.Navigate(p.url+"/today"), chromedp.WaitVisible(css(".lesson .name")))
@@ -231,6 +243,7 @@ func TestNothingScrollsSideways(t *testing.T) {
 
 // On a phone the box fills the screen with marks for a finger, and is swiped.
 func TestOnAPhone(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, false)
 	p.do(chromedp.EmulateViewport(390, 844), chromedp.Navigate(p.url+"/?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=seven-position"))
 	p.eventually("h1", "B♭ Lydian, guitar")

@@ -37,6 +37,7 @@ func answerTo(t *testing.T, ask string, said []string) neck.Place {
 // Twenty numbers by the keyboard alone: typed, and on the neck with the arrow keys. One is
 // wrong, one is nonsense; what comes of it is said, goes into the log and can be taken out.
 func TestTwentyCallsByKeyboard(t *testing.T) {
+	t.Parallel()
 	p := open(t, callsInDflat+"&level=2", false)
 	p.eventually("[data-do=start]", "Start")
 	p.eventually("[data-known]", "No notes asked yet (52 places up to fret 12).")
@@ -126,6 +127,7 @@ func (p page) fill(selector, text string) {
 // A worksheet is filled in on screen with each kind of slip, each said as it is; then it is
 // right, and handed in.
 func TestAWorksheetWithEachSlip(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=Bb+D", false)
 	p.eventually(".which", "Fill in here")
 	p.do(click("[data-choice=fill]"), chromedp.WaitVisible(css("[data-item='1']")))
@@ -167,6 +169,7 @@ func TestAWorksheetWithEachSlip(t *testing.T) {
 // A course of ten days is set to a pupil, opened from the pupil's page, and a sheet on paper
 // handed in with a press an item.
 func TestACourseOfSheets(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/sheets?instrument.id=guitar&scale.tonic=C&scale.name=major&sheet.keys=F+Bb+Eb", false)
 	p.do(click("[data-do=ten-days]"))
 	p.eventually(".stepper", "Day 1, sheet 1 of 20")

@@ -27,6 +27,7 @@ func command(t *testing.T, stdin string, args ...string) (out, complaints string
 }
 
 func TestCommands(t *testing.T) {
+	t.Parallel()
 	const good = `{"instrument": {"id": "bass"}, "scale": {"tonic": "Db", "name": "lydian"}}`
 	out, _, code := command(t, good, "plan")
 	assert.Zero(t, code)

@@ -20,6 +20,7 @@ import (
 const start = "/?instrument.id=guitar&scale.tonic=E&scale.name=dorian"
 
 func TestAPlanByPressingWordsOnly(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(pick("instrument.id", "4-string bass"))
@@ -51,6 +52,7 @@ func TestAPlanByPressingWordsOnly(t *testing.T) {
 }
 
 func TestAPlanByKeyboardOnly(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(press("b", kb.ArrowRight, kb.ArrowRight, kb.Enter), focused(".picker input"), press("b", "b", kb.Enter))
@@ -82,6 +84,7 @@ func TestAPlanByKeyboardOnly(t *testing.T) {
 }
 
 func TestSaveReloadOpenUndo(t *testing.T) {
+	t.Parallel()
 	p := open(t, start+"&layout.box=3", false)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(
@@ -119,6 +122,7 @@ func TestSaveReloadOpenUndo(t *testing.T) {
 
 // A backup is made, looked at and restored by presses; what came after it is back by Undo.
 func TestSafeKeepingOnTheShelf(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/saved", false)
 	p.eventually("main", "Wenna: high and narrow")
 	p.do(more("keeping"))
@@ -139,6 +143,7 @@ func TestSafeKeepingOnTheShelf(t *testing.T) {
 
 // An export is looked at and taken in: what was deleted since is back.
 func TestAnExportComesBack(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/saved", false)
 	p.eventually("main", "Wenna: high and narrow")
 	file := filepath.Join(t.TempDir(), "all.json")
@@ -156,6 +161,7 @@ func TestAnExportComesBack(t *testing.T) {
 }
 
 func TestTheShelf(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/saved", false)
 	p.eventually("main", "Wenna: high and narrow")
 	p.do(ofKept("Wenna: high and narrow", "rename"), focused(".rename input"), press("W", "e", "n", kb.Enter))
@@ -180,6 +186,7 @@ func TestTheShelf(t *testing.T) {
 }
 
 func TestAChangeFromElsewhereLosesNothing(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(more("save"), focused(".save input"), press("M", "i", "n", "e", kb.Enter))
@@ -203,6 +210,7 @@ func TestAChangeFromElsewhereLosesNothing(t *testing.T) {
 }
 
 func TestBadInputKeepsTheLastGoodPlan(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
 	before := p.marks()
@@ -225,6 +233,7 @@ func TestBadInputKeepsTheLastGoodPlan(t *testing.T) {
 }
 
 func TestLooksAreKept(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(press("e"))
@@ -265,6 +274,7 @@ func (p page) offline(off bool) {
 // When the application has gone, the plan stays on screen, the page says so,
 // and trying again works once it is back.
 func TestTheApplicationGoesAway(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, true)
 	p.eventually("h1", "lay E Dorian out")
 	var before []string
@@ -285,6 +295,7 @@ func TestTheApplicationGoesAway(t *testing.T) {
 
 // A shelf that cannot be fetched is not said to be empty.
 func TestAShelfThatDoesNotAnswer(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/workshop", true)
 	p.eventually("main", "Loft-room slack tuning")
 	p.offline(true)
@@ -298,6 +309,7 @@ func TestAShelfThatDoesNotAnswer(t *testing.T) {
 }
 
 func TestFinePointsAndAKeptInstrument(t *testing.T) {
+	t.Parallel()
 	p := open(t, start+"&instrument.frets=19&instrument.scaleLengthMm=590", false)
 	p.eventually("h1", "lay E Dorian out")
 	fine := func(item string) {
@@ -319,6 +331,7 @@ func TestFinePointsAndAKeptInstrument(t *testing.T) {
 }
 
 func TestThePrintedPage(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=mandolin&scale.tonic=Gb&scale.name=mixolydian&layout.system=three-per-string&layout.box=1", false)
 	p.eventually("h1", "lay G♭ Mixolydian out")
 	dir := t.TempDir()
@@ -343,6 +356,7 @@ func TestThePrintedPage(t *testing.T) {
 // axe-core finds no violation on any screen, in any dialog or menu, in either theme,
 // on a phone, a tablet and a laptop.
 func TestAccessible(t *testing.T) {
+	t.Parallel()
 	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
 	require.NoError(t, err, "axe-core comes with make's front-end packages")
 	shared := open(t, "/healthz", true)

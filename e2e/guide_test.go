@@ -48,6 +48,7 @@ func guideSteps(page string) (out []guideStep) {
 
 // Every step of the guide works as it is written, and every name in bold is on the screen then.
 func TestTheGuideIsTrue(t *testing.T) {
+	t.Parallel()
 	pages, err := filepath.Glob("../docs/guide/*.md")
 	require.NoError(t, err)
 	require.NotEmpty(t, pages)
@@ -55,6 +56,7 @@ func TestTheGuideIsTrue(t *testing.T) {
 		page, err := os.ReadFile(file)
 		require.NoError(t, err)
 		t.Run(strings.TrimSuffix(filepath.Base(file), ".md"), func(t *testing.T) {
+			t.Parallel()
 			steps := guideSteps(string(page))
 			require.NotEmpty(t, steps)
 			g := guideTour{dir: t.TempDir()}

@@ -326,6 +326,7 @@ func TestADiskThatTakesNoMore(t *testing.T) {
 // By the command line: a backup while the application runs, looked at, refused where it is cut,
 // restored into another folder, undone.
 func TestBackupByCommand(t *testing.T) {
+	t.Parallel()
 	dir, elsewhere, files := t.TempDir(), filepath.Join(t.TempDir(), "other"), t.TempDir()
 	app := serve(t, dir)
 	defer app.kill()

@@ -18,6 +18,7 @@ func (p page) boxOrder() []string {
 }
 
 func TestEveryLayoutByTheSentence(t *testing.T) {
+	t.Parallel()
 	p := open(t, start, false)
 	p.eventually("h1", "lay E Dorian out")
 	for layout, words := range map[string]string{
@@ -49,6 +50,7 @@ func TestEveryLayoutByTheSentence(t *testing.T) {
 }
 
 func TestTheStripComparesBoxes(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Ab&scale.name=lydian&layout.box=1", false)
 	p.eventually("h1", "lay A♭ Lydian out")
 	assert.Equal(t, "1 2 3 4 5 6 7", strings.Join(p.boxOrder(), " "))
@@ -79,6 +81,7 @@ func TestTheStripComparesBoxes(t *testing.T) {
 }
 
 func TestWhyAFingerAndWhereItIsComfortable(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Gb&scale.name=lydian", false)
 	p.eventually("h1", "lay G♭ Lydian out")
 	p.do(click(`[data-note="2"]`))
@@ -93,6 +96,7 @@ func TestWhyAFingerAndWhereItIsComfortable(t *testing.T) {
 // The same box twelve frets higher and lower, by press and by key; another box is
 // where its layout has it.
 func TestABoxTwelveFretsHigher(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=bass&scale.tonic=F%23&scale.name=dorian&layout.box=0", false)
 	p.eventually("h1", "lay F♯ Dorian out")
 	p.do(click("[data-do=shapes]"), click("[data-do=higher]"))
@@ -106,6 +110,7 @@ func TestABoxTwelveFretsHigher(t *testing.T) {
 }
 
 func TestTheKeyChangesUnderAStillHand(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=bass&scale.tonic=Eb&scale.name=mixolydian&layout.system=one-octave", true)
 	p.eventually("aside", "Root to root")
 	p.do(chromedp.SendKeys(css("aside input"), "Ab dorian, Eb mixolydian"), chromedp.KeyEvent(kb.Enter))
@@ -118,6 +123,7 @@ func TestTheKeyChangesUnderAStillHand(t *testing.T) {
 }
 
 func TestTwoPlansSideBySide(t *testing.T) {
+	t.Parallel()
 	p := open(t, start+"&layout.system=seven-position", true)
 	p.eventually("h1", "lay E Dorian out")
 	p.do(more("compare"))
@@ -142,6 +148,7 @@ func TestTwoPlansSideBySide(t *testing.T) {
 }
 
 func TestTheWorkshop(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/workshop", true)
 	p.eventually("main", "Loft six")
 	p.do(click("[data-do=new-instrument]"), chromedp.WaitVisible(css(".editor")))

@@ -14,6 +14,7 @@ const pastedTab = "e|-----------------|-------------|\nB|---------6--9----|--6--
 // Tab is pasted, named, and fingered elsewhere, by keyboard; what was pasted is there after a
 // reload; another home is chosen; nonsense is said where it stands.
 func TestAPhraseFromTab(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/phrases", true)
 	p.do(onto("[data-do=phrase-text]"))
 	value[bool](p, `(() => { const e = document.querySelector('[data-do=phrase-text]'); e.value = "`+strings.ReplaceAll(pastedTab, "\n", "\\n")+`"; e.dispatchEvent(new Event('input', {bubbles: true})); return true })()`)
@@ -57,6 +58,7 @@ const notesNow = `[...document.querySelectorAll('[data-note]')].map(b => b.query
 // Notes are changed by keys, every change is taken back; the phrase is carried and kept, found by its
 // degrees and opened again.
 func TestAPhraseIsChangedAndKept(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/phrases", true)
 	p.fill("[data-do=phrase-text]", "Eb4 F4/2 G4/2 Bb4*2 Eb4")
 	is := func(want, why string) {
@@ -106,6 +108,7 @@ func TestAPhraseIsChangedAndKept(t *testing.T) {
 
 // A phrase is pressed on the neck: what is pressed is what it has.
 func TestAPhraseIsPressedOnTheNeck(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/phrases", true)
 	p.do(click("[data-do=on-neck]"), chromedp.WaitVisible(css(`.neck [data-place="3/6"]`)))
 	for _, place := range []string{"3/6", "3/8", "2/6"} {

@@ -71,6 +71,7 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 // One octave comes before the whole, each rung twice; the ladder is kept under a name, with
 // a log of its own, and found with what is saved. A warm-up leads back to the work.
 func TestALadderOfPartsIsKept(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=dorian&layout.system=seven-position&from=2@320&goal=3@320", false)
 	p.eventually("h1", "Eighths at 320")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), document.querySelector('[data-fold=ladder] summary').click(), true`)
@@ -141,6 +142,7 @@ func TestATryIsNotLost(t *testing.T) {
 // A take of the simulated player is handed in as a file: what became of each note is
 // on the lanes, and the answer that it proposes stands out.
 func TestATakeIsHandedIn(t *testing.T) {
+	t.Parallel()
 	const brief = `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "lydian"}, "rhythm": {"perBeat": 2, "tempoBpm": 90}}`
 	dir := t.TempDir()
 	briefFile, takeFile := filepath.Join(dir, "brief.json"), filepath.Join(dir, "take.mid")

@@ -15,6 +15,7 @@ func (p page) keysInOrder() string {
 
 // A key is played in a box of its own, and the rule of the others stays.
 func TestABoxOfOneKey(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/rounds?instrument.id=bass&scale.tonic=E&scale.name=mixolydian&layout.system=three-per-string&round.place=one-position", false)
 	p.eventually("h1", "all under one hand")
 	p.do(chromedp.Evaluate[chromedp.Void](`(s => (s.value = '3', s.dispatchEvent(new Event('change'))))(document.querySelector('[data-stop="A"] [data-do=box]'))`))
@@ -26,6 +27,7 @@ func TestABoxOfOneKey(t *testing.T) {
 // A finger is held in one key by pressing its note; the other keys keep theirs, and it is
 // left to the hand again.
 func TestAFingerOfOneKey(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/rounds?instrument.id=guitar&scale.tonic=A&scale.name=mixolydian&layout.system=three-per-string",
 		false)
 	p.eventually("h1", "lay A Mixolydian out")
@@ -44,6 +46,7 @@ func TestAFingerOfOneKey(t *testing.T) {
 // spelling, done keys that outlive a reload, the self-test, and a key back on
 // the bench.
 func TestARoundFromTheBench(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=bass&scale.tonic=E&scale.name=mixolydian", false)
 	p.eventually("h1", "lay E Mixolydian out")
 	p.do(more("round"))
@@ -100,6 +103,7 @@ func TestARoundPlaysFromAnyKey(t *testing.T) {
 
 // A round is kept beside the briefs and opens as a round.
 func TestARoundIsKept(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/saved", false)
 	p.eventually(`[data-choice=rounds]`, "Rounds (2)")
 	assert.NotContains(t, p.text(`ul[aria-label="Saved briefs"]`), "cold starts")

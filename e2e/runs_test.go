@@ -15,6 +15,7 @@ import (
 // A sequence by pressing words: what the pattern is made of shows with it, and
 // what it does not read does not.
 func TestASequenceByTheSentence(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Eb&scale.name=major", false)
 	p.eventually("h1", "Play it straight, up and down")
 	p.do(pick("run.pattern", "broken intervals"))
@@ -38,6 +39,7 @@ func TestASequenceByTheSentence(t *testing.T) {
 // The staff stands over the lanes: every note of the run, each over its mark,
 // and both are marked together.
 func TestTheStaffStandsOverTheLanes(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Eb&scale.name=mixolydian&run.pattern=arpeggios&rhythm.perBeat=3",
 		false)
 	p.eventually("h1", "through chords in one position")
@@ -64,6 +66,7 @@ func TestTheStaffStandsOverTheLanes(t *testing.T) {
 
 // A mark that is pressed can be what the run lands on, and be let go again.
 func TestLandOnAPressedMark(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=dorian", false)
 	p.eventually("h1", "lay B Dorian out")
 	at := value[string](p, `document.querySelector('[data-note="4"]').getAttribute('aria-label').split(',').slice(0, 2).join(',')`)
@@ -76,6 +79,7 @@ func TestLandOnAPressedMark(t *testing.T) {
 
 // Every open format comes out of the sheet as a file that its readers open.
 func TestFilesDownloadAndOpen(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=ukulele&scale.tonic=Eb&scale.name=mixolydian&run.pattern=groups", false)
 	p.eventually("h1", "lay E♭ Mixolydian out")
 	dir := t.TempDir()

@@ -10,6 +10,7 @@ import (
 
 // A teacher types what a teacher says; the picker forgets it when it is closed.
 func TestWordsAreTakenAsTheyAreSaid(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=guitar&scale.tonic=G&scale.name=dorian", false)
 	p.eventually("h1", "lay G Dorian out")
 	say := func(field, text string) {
@@ -49,6 +50,7 @@ func TestTheSpaceBarPlaysAfterAPress(t *testing.T) {
 
 // A title is suggested in the words of the sentence.
 func TestSaveSuggestsATitle(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=lydian", false)
 	p.eventually("h1", "lay B Lydian out")
 	p.do(more("save"))

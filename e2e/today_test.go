@@ -32,6 +32,7 @@ func onto(selector string) chromedp.Action[chromedp.Void] {
 func row(name string) string { return fmt.Sprintf(`[data-pupil=%q] `, name) }
 
 func TestTheStartPageIsToday(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/", false)
 	p.eventually("h1", "3 lessons")
 	assert.Regexp(t, `^15:30 in (2 h \d+ min|3 h( \d+ min)?) Ottoline`, p.text(".lessons"))
@@ -47,6 +48,7 @@ func TestTheStartPageIsToday(t *testing.T) {
 // A teacher's afternoon with three pupils, by keyboard alone: one plays and it is written
 // down, one is set what is proposed, of one a sheet comes in.
 func TestAnAfternoonByKeyboard(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/today", false)
 	p.eventually("h1", "3 lessons")
 	p.do(onto(row("Ottoline")+"[data-do=open-work]"), press(kb.Enter))
@@ -88,6 +90,7 @@ func TestAnAfternoonByKeyboard(t *testing.T) {
 }
 
 func TestSetFromTheBenchInTwoPresses(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/?instrument.id=guitar&scale.tonic=Ab&scale.name=lydian&layout.system=three-per-string&layout.box=2",
 		false)
 	p.eventually("h1", "lay A♭ Lydian out")
@@ -104,6 +107,7 @@ func TestSetFromTheBenchInTwoPresses(t *testing.T) {
 
 // A new pupil is typed, measured, found again, set aside, brought back and erased.
 func TestAPupilComesAndGoes(t *testing.T) {
+	t.Parallel()
 	p := open(t, "/today", true)
 	p.do(click("[data-do=add-pupil]"), click("[data-field=name] input"), chromedp.KeyEvent("Marjolein"),
 		click("[data-do=measure]"), click(`[aria-label="index – middle: fret 8"]`))
