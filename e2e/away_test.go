@@ -73,7 +73,7 @@ func TestWithoutAConnection(t *testing.T) {
 
 	again := started(t, exec.Command(binary, "serve", "--addr", strings.TrimPrefix(app.url, "http://"), "--data", dir))
 	defer again.kill()
-	p.do(click(`[data-unsaved=send]`))
+	p.sendNow()
 	p.wait(func() bool { return p.text("[data-unsaved]") == "" }, "nothing waits any more")
 	assert.Equal(t, []string{"clean", "nearly"}, logged(t, app.url))
 	p.do(press("k"))
@@ -208,6 +208,12 @@ func TestANewerVersionIsTaken(t *testing.T) {
 	assert.Equal(t, "Half a tit", value[string](p, `document.querySelector('.save input').value`))
 }
 
+// sendNow presses Send now, unless what waits was sent by itself.
+func (p page) sendNow() {
+	p.t.Helper()
+	value[bool](p, `document.querySelector('[data-unsaved=send]')?.click(), true`)
+}
+
 // A brief is saved while nothing answers, and the teacher goes on: once it answers the brief is saved
 // as it was, and what is on the bench by then stays.
 func TestASaveThatWaited(t *testing.T) {
@@ -224,7 +230,7 @@ func TestASaveThatWaited(t *testing.T) {
 	p.offline(false)
 	p.do(press("k"))
 	p.eventually("h1", "lay D Dorian out")
-	value[bool](p, `document.querySelector('[data-unsaved=send]')?.click(), true`) // it may have been sent by itself
+	p.sendNow()
 	p.eventually(".v-snackbar", "“Wait” saved, without your later changes.")
 	assert.Contains(t, p.text("h1"), "lay D Dorian out")
 	assert.Empty(t, p.text(".kept"), "the bench is another brief")

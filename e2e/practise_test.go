@@ -134,7 +134,7 @@ func TestATryIsNotLost(t *testing.T) {
 	p.do(press("2"))
 	p.eventually("[data-unsaved]", "Not saved yet: a try.")
 	p.offline(false)
-	p.do(click(`[data-unsaved=send]`))
+	p.sendNow()
 	p.eventually(".why", "was nearly clean. Try it again")
 	p.wait(func() bool { return p.text("[data-unsaved]") == "" }, "nothing waits any more")
 }

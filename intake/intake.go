@@ -6,6 +6,7 @@ package intake
 import (
 	"bufio"
 	"bytes"
+	"errors"
 	"fmt"
 	"io"
 
@@ -86,8 +87,27 @@ func fromSound(r io.Reader, p piece.Piece) ([]take.Heard, float64, []string, err
 		return nil, 0, nil, fmt.Errorf("the take is silent for all %.0f seconds: give a louder take", s.Seconds())
 	}
 	expect := listen.Expected(p)
-	heard, err := listen.Notes(s, expect)
-	return heard, listen.FloorMS(expect), append(level.Words(), Limits(p)...), err
+	scene, err := listen.Listen(s, expect)
+	if err == nil && len(scene.Notes) < min(fewest, len(p.Events)) {
+		err = noInstrument(scene, level)
+	}
+	return scene.Notes, listen.FloorMS(expect), append(level.Words(), Limits(p)...), err
+}
+
+// fewest is how many notes a take has at least: fewer come by chance.
+const fewest = 3
+
+// noInstrument says what was heard in place of one.
+func noInstrument(scene listen.Scene, level listen.Level) error {
+	switch {
+	case level.Quiet():
+		return errors.New("I couldn't hear an instrument: the sound is too quiet. Move closer to the microphone, or turn it up")
+	case scene.Noise:
+		return errors.New("I couldn't hear an instrument: there is only noise. Move closer to the microphone")
+	case scene.Others > 0:
+		return errors.New("I couldn't hear an instrument: the sounds have no clear pitch, like words, taps or clicks. Play the run")
+	}
+	return errors.New("I couldn't hear an instrument. Play the run closer to the microphone")
 }
 
 // quickLow is the time from note to note, in seconds, below which low notes run together.
@@ -127,13 +147,13 @@ func Follow(field string, r io.Reader, p piece.Piece, before int, since float64)
 		return before, -1, fault.At(field, "%.0f seconds were given: give the last %d at most", s.Seconds(),
 			mostFollowed)
 	}
-	heard, err := listen.Notes(s, listen.Expected(p))
+	scene, err := listen.Listen(s, listen.Expected(p))
 	if err != nil {
 		return before, -1, fault.At(field, "%v", err)
 	}
 	fresh, last := []take.Heard{}, -1.0
-	for _, h := range heard {
-		if h.OnsetSec > since && h.OnsetSec < s.Seconds()-edgeSec {
+	for i, h := range scene.Notes {
+		if scene.Firm[i] && h.OnsetSec > since && h.OnsetSec < s.Seconds()-edgeSec {
 			fresh, last = append(fresh, h), h.OnsetSec
 		}
 	}
@@ -162,12 +182,12 @@ func Answer(field string, r io.Reader, low, high int, since float64) (note take.
 	if listen.LevelOf(s).Silent {
 		return note, false, nil
 	}
-	heard, err := listen.Notes(s, listen.Expect{Low: low, High: high, GapSec: answerGapSec})
+	scene, err := listen.Listen(s, listen.Expect{Low: low, High: high, GapSec: answerGapSec})
 	if err != nil {
 		return note, false, fault.At(field, "%v", err)
 	}
-	for _, h := range heard {
-		if h.OnsetSec > since && h.OnsetSec < s.Seconds()-answerGapSec/2 && h.Doubt < sureDoubt {
+	for i, h := range scene.Notes {
+		if scene.Firm[i] && h.OnsetSec > since && h.OnsetSec < s.Seconds()-answerGapSec/2 && h.Doubt < sureDoubt {
 			return h, true, nil
 		}
 	}

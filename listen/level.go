@@ -33,12 +33,15 @@ func LevelOf(s Sound) Level {
 	return l
 }
 
+// Quiet reports whether it is too soft to be heard well.
+func (l Level) Quiet() bool { return l.PeakDB < quietDB }
+
 // Words say what is wrong with a level, if anything.
 func (l Level) Words() (out []string) {
 	if l.Cut {
 		out = append(out, "The sound is too loud and distorts. Play softer, or turn the microphone down.")
 	}
-	if l.PeakDB < quietDB {
+	if l.Quiet() {
 		out = append(out, "The sound is very quiet. Move closer to the microphone, or turn it up.")
 	}
 	return out

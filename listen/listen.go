@@ -45,24 +45,39 @@ const beyond = 3
 // noPitch is the clarity of a period below which a sound has none.
 const noPitch = 0.25
 
-// Notes are the notes of a sound in the order of their onsets, each with its evidence.
-// Silence has none. A rate or a range out of bounds gives an error.
+// Scene is what a sound holds.
+type Scene struct {
+	Notes  []take.Heard // in the order of their onsets, each with its evidence
+	Firm   []bool       // of each, whether it is so plain that it is taken for an answer
+	Others int          // sounds that are no notes: clicks, taps, words
+	Noise  bool         // nothing stands out of the noise: there are no notes
+}
+
+// Notes are the notes of a sound. Silence and noise have none. A rate or a range out of bounds gives an error.
 func Notes(s Sound, e Expect) ([]take.Heard, error) {
+	scene, err := Listen(s, e)
+	return scene.Notes, err
+}
+
+// Listen finds what a sound holds. Errors are those of Notes.
+func Listen(s Sound, e Expect) (Scene, error) {
+	none := Scene{Notes: []take.Heard{}}
 	if s.Rate < MinRate || s.Rate > MaxRate {
-		return nil, fmt.Errorf("%d samples a second were given: give %d to %d", s.Rate, MinRate, MaxRate)
+		return none, fmt.Errorf("%d samples a second were given: give %d to %d", s.Rate, MinRate, MaxRate)
 	}
 	if e.Low > e.High || e.Low < 0 || e.High > 127 {
-		return nil, fmt.Errorf("notes from %d to %d were given: give MIDI numbers from 0 to 127, the lower first",
+		return none, fmt.Errorf("notes from %d to %d were given: give MIDI numbers from 0 to 127, the lower first",
 			e.Low, e.High)
 	}
 	gain := gainOf(s)
 	if gain == 0 {
-		return []take.Heard{}, nil
+		return none, nil
 	}
 	onsets := onsetsOf(s, gain, e)
 	h := newHearing(s, e)
 	h.tune(onsets)
-	out := make([]take.Heard, 0, len(onsets))
+	heard, each := make([]take.Heard, 0, len(onsets)), make([]traits, 0, len(onsets))
+	gate := newGate(h)
 	before := -1
 	for i, o := range onsets {
 		until := s.Seconds()
@@ -78,8 +93,23 @@ func Notes(s Sound, e Expect) ([]take.Heard, error) {
 		}
 		best := slices.Index(evidence, slices.Max(evidence))
 		before = h.low + best
-		out = append(out, take.Heard{MIDI: before, OnsetSec: o.at, Doubt: o.doubt, Evidence: take.Evidence{Low: h.low,
-			Of: evidence}})
+		like := gate.traitsAt(o.at, until, before)
+		each = append(each, like)
+		heard = append(heard, take.Heard{MIDI: before, OnsetSec: o.at, Doubt: o.doubt, LevelDB: like.levelDB,
+			Evidence: take.Evidence{Low: h.low, Of: evidence}})
+	}
+	floor := floorDB(s)
+	if len(each) > 0 && standsOut(each, floor) < standsOutDB {
+		none.Others, none.Noise = len(each), true
+		return none, nil
+	}
+	out := none
+	for i, like := range each {
+		if !like.note() {
+			out.Others++
+			continue
+		}
+		out.Notes, out.Firm = append(out.Notes, heard[i]), append(out.Firm, like.firm(e, floor))
 	}
 	return out, nil
 }

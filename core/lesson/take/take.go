@@ -25,6 +25,7 @@ type Heard struct {
 	OnsetSec float64  `json:"onsetSec"` // seconds from the start of the take
 	Seconds  float64  `json:"-"`        // that it sounds, where that is known
 	String   int      `json:"-"`        // that it is played on, where that is known
+	LevelDB  float64  `json:"-"`        // how loud it is under full level; 0 where that is not known
 	Doubt    float64  `json:"-"`        // whether it is a note at all: 0 none, 1 a flutter
 	Evidence Evidence `json:"-"`        // for other pitches; none from an instrument that tells its notes
 }
@@ -145,6 +146,12 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 	matched := align(p, heard)
 	t := Take{Planned: len(p.Events), FloorMS: floorMS, ByCause: []Cause{}, Pauses: []Pause{}, Extras: []Heard{},
 		Remarks: []string{}, Events: make([]Event, len(p.Events))}
+	sounds := bySound(heard)
+	if sounds && byChance(p, heard, matched) {
+		t.nothingTold(p)
+		return t, nil
+	}
+	limit := soft(p, heard, matched)
 	used := make([]bool, len(heard))
 	for i, e := range p.Events {
 		t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Missed}
@@ -155,6 +162,11 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 		}
 		used[j] = true
 		h := heard[j]
+		if !h.Is(e.MIDI) && h.LevelDB < limit {
+			matched[i] = -1
+			t.Missed++
+			continue
+		}
 		t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Right, HeardMIDI: &h.MIDI, OnsetSec: &h.OnsetSec}
 		if h.Is(e.MIDI) {
 			t.Events[i].HeardMIDI = &p.Events[i].MIDI
@@ -166,10 +178,16 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 		}
 	}
 	for j, h := range heard {
-		if used[j] || h.Doubt >= flutter {
+		if used[j] || h.Doubt >= flutter || sounds && (h.LevelDB < limit || aside(h, heard, matched)) {
 			continue
 		}
 		t.Extras = append(t.Extras, h)
+	}
+	if sounds && float64(len(t.Extras)) > max(mostOthers*float64(t.Planned), 2) {
+		t.Extras = []Heard{}
+		t.Remarks = append(t.Remarks, "Other sounds were heard beside the run. They aren't counted.")
+	}
+	for _, h := range t.Extras {
 		if h.Doubt > 0 {
 			t.Unsure++
 		}
@@ -184,6 +202,33 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 	t.slipsAt()
 	t.judge(p)
 	return t, nil
+}
+
+// aside reports whether a sound lies before the first note that was played, or after the last.
+func aside(h Heard, heard []Heard, matched []int) bool {
+	first, last := math.Inf(1), math.Inf(-1)
+	for _, j := range matched {
+		if j >= 0 {
+			first, last = min(first, heard[j].OnsetSec), max(last, heard[j].OnsetSec)
+		}
+	}
+	return h.OnsetSec < first || h.OnsetSec > last
+}
+
+// fewNotes is a plan so short that chance tells nothing.
+const fewNotes = 24
+
+// nothingTold is the judgement where no note can be told.
+func (t *Take) nothingTold(p piece.Piece) {
+	for i, e := range p.Events {
+		t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Missed}
+	}
+	t.Missed, t.SlipsAt, t.Result = t.Planned, []int{}, result.NotYet
+	t.TempoBPM = float64(p.Rhythm.TempoBPM)
+	t.Why = "This hardly sounds like the run. Play what is on screen, and check your tuning."
+	if t.Planned < fewNotes {
+		t.Why = "I couldn't tell enough notes to judge this. Play it again, closer to the microphone."
+	}
 }
 
 // flutter is the doubt from which a sound that fits no planned note is no note.
