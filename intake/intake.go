@@ -147,7 +147,9 @@ func Follow(field string, r io.Reader, p piece.Piece, before int, since float64)
 		return before, -1, fault.At(field, "%.0f seconds were given: give the last %d at most", s.Seconds(),
 			mostFollowed)
 	}
-	scene, err := listen.Listen(s, listen.Expected(p))
+	expect := listen.Expected(p)
+	expect.Live = true
+	scene, err := listen.Listen(s, expect)
 	if err != nil {
 		return before, -1, fault.At(field, "%v", err)
 	}
@@ -182,7 +184,7 @@ func Answer(field string, r io.Reader, low, high int, since float64) (note take.
 	if listen.LevelOf(s).Silent {
 		return note, false, nil
 	}
-	scene, err := listen.Listen(s, listen.Expect{Low: low, High: high, GapSec: answerGapSec})
+	scene, err := listen.Listen(s, listen.Expect{Low: low, High: high, GapSec: answerGapSec, Live: true})
 	if err != nil {
 		return note, false, fault.At(field, "%v", err)
 	}

@@ -97,10 +97,11 @@ type gate struct {
 
 func newGate(h *hearing) *gate { return &gate{h, map[int]*transform{}} }
 
-// traitsAt are those of what sounds from an onset until the next; midi is the pitch that it is likely to be.
-func (g *gate) traitsAt(onset, until float64, midi int) traits {
+// traitsAt are those of what sounds from an onset until the next; midi is the pitch that it is likely to be. They are
+// looked for until it is sure that it is a note, or, for what is acted on at once, to the end.
+func (g *gate) traitsAt(onset, until float64, midi int, live bool) traits {
 	h := g.hearing
-	t := traits{levelDB: decibels(h.sound.rms(onset+levelFrom, onset+levelUntil))}
+	t := traits{harm: g.harm(onset, until, hertz(midi, h.cents)), levelDB: decibels(h.sound.rms(onset+levelFrom, onset+levelUntil))}
 	rate := float64(h.sound.Rate) / float64(h.coarser)
 	longest := int(rate/hertz(h.low, 0)) + 2
 	shortest := max(int(rate/hertz(h.high, 0))-1, 2)
@@ -117,8 +118,11 @@ func (g *gate) traitsAt(onset, until float64, midi int) traits {
 		if clear > t.clarity {
 			t.clarity, t.pitch = clear, l.midi
 		}
+		if !live && t.note() {
+			return t
+		}
 	}
-	t.harm = max(g.harm(onset, until, hertz(midi, h.cents)), g.harm(onset, until, hertz(0, 100*t.pitch)))
+	t.harm = max(t.harm, g.harm(onset, until, hertz(0, 100*t.pitch)))
 	return t
 }
 

@@ -28,6 +28,7 @@ const (
 type Expect struct {
 	Low, High int     // MIDI numbers of the lowest and the highest note that may come
 	GapSec    float64 // between the quickest two notes, as planned
+	Live      bool    // whether it is to be told which notes are plain enough to act on at once
 }
 
 // Sound is one channel of samples between -1 and 1.
@@ -48,7 +49,7 @@ const noPitch = 0.25
 // Scene is what a sound holds.
 type Scene struct {
 	Notes  []take.Heard // in the order of their onsets, each with its evidence
-	Firm   []bool       // of each, whether it is so plain that it is taken for an answer
+	Firm   []bool       // of each, whether it is so plain that it is acted on at once; known where that was asked for
 	Others int          // sounds that are no notes: clicks, taps, words
 	Noise  bool         // nothing stands out of the noise: there are no notes
 }
@@ -93,7 +94,7 @@ func Listen(s Sound, e Expect) (Scene, error) {
 		}
 		best := slices.Index(evidence, slices.Max(evidence))
 		before = h.low + best
-		like := gate.traitsAt(o.at, until, before)
+		like := gate.traitsAt(o.at, until, before, e.Live)
 		each = append(each, like)
 		heard = append(heard, take.Heard{MIDI: before, OnsetSec: o.at, Doubt: o.doubt, LevelDB: like.levelDB,
 			Evidence: take.Evidence{Low: h.low, Of: evidence}})
