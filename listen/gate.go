@@ -15,6 +15,7 @@ const (
 	lookSec    = 0.030 // that a look sees at least
 
 	clearNote, harmonicNote        = 0.6, 0.65
+	harmonicShort                  = 0.4 // of what lasts under 65 ms: what rang before is in it, too; under 125 ms harmonicHeld
 	heldClear, heldCents           = 0.7, 50.0
 	heldNote, harmonicHeld         = 0.024, 0.5
 	firmClear, firmCents           = 0.8, 20.0
@@ -31,6 +32,7 @@ const (
 	levelFrom     = 0.010
 	levelUntil    = 0.060
 	harmFrom      = 0.005
+	harmShortest  = 0.030
 	harmLeast     = 0.060
 	harmMost      = 0.120
 	harmTop       = 10 // harmonics
@@ -47,6 +49,7 @@ type traits struct {
 	clarity float64 // of the clearest look
 	pitch   float64 // of that look, in semitones of MIDI
 	looks   []look
+	seconds float64 // until the next onset
 	harm    float64 // share of the energy that lies on harmonics, 0 to 1
 	levelDB float64
 }
@@ -55,7 +58,14 @@ type look struct{ clarity, midi float64 }
 
 // note reports whether it is one, not a click, a tap, noise or a word.
 func (t traits) note() bool {
-	return t.clarity >= clearNote && t.harm >= harmonicNote || t.held(heldClear, heldCents) >= heldNote && t.harm >= harmonicHeld
+	harmonic := harmonicNote
+	switch {
+	case t.seconds < harmFrom+harmLeast:
+		harmonic = harmonicShort
+	case t.seconds < harmFrom+harmMost:
+		harmonic = harmonicHeld
+	}
+	return t.clarity >= clearNote && t.harm >= harmonic || t.held(heldClear, heldCents) >= heldNote && t.harm >= harmonicHeld
 }
 
 // firm reports whether it is so plainly a note that it is taken for an answer.
@@ -101,7 +111,7 @@ func newGate(h *hearing) *gate { return &gate{h, map[int]*transform{}} }
 // looked for until it is sure that it is a note, or, for what is acted on at once, to the end.
 func (g *gate) traitsAt(onset, until float64, midi int, live bool) traits {
 	h := g.hearing
-	t := traits{harm: g.harm(onset, until, hertz(midi, h.cents)), levelDB: decibels(h.sound.rms(onset+levelFrom, onset+levelUntil))}
+	t := traits{seconds: until - onset, harm: g.harm(onset, until, hertz(midi, h.cents)), levelDB: decibels(h.sound.rms(onset+levelFrom, onset+levelUntil))}
 	rate := float64(h.sound.Rate) / float64(h.coarser)
 	longest := int(rate/hertz(h.low, 0)) + 2
 	shortest := max(int(rate/hertz(h.high, 0))-1, 2)
@@ -129,7 +139,7 @@ func (g *gate) traitsAt(onset, until float64, midi int, live bool) traits {
 // harm is the share of the energy from 0.6 to 10.5 times a pitch that lies on its harmonics.
 func (g *gate) harm(onset, until, hz float64) float64 {
 	rate := float64(g.hearing.sound.Rate)
-	length := min(max(until-onset-harmFrom, harmLeast), harmMost)
+	length := min(max(until-onset-harmFrom, harmShortest), harmMost)
 	samples := int(length * rate)
 	samples -= samples % 64
 	t := g.of[samples]
