@@ -218,15 +218,21 @@ func (f Field) narrowed(r *Reading, kept Kept, text string) []Choice {
 	return out
 }
 
-// guessed are what other fields have of a name that this field does not know, or
-// else its own choices that are spelled nearly so.
+// guessed are what a name that this field does not know may be short for here; what other fields have of it; or else
+// its own choices that are spelled nearly so.
 func (f Field) guessed(r *Reading, kept Kept, text string) []Choice {
 	want := plainly(text)
 	if want == "" {
 		return []Choice{}
 	}
-	if out := f.elsewhere(r, want); len(out) > 0 {
-		return out
+	var own []Choice
+	for _, as := range f.meant {
+		if c := hear(r, fmt.Sprintf(as, text)); c != nil {
+			own = append(own, *c)
+		}
+	}
+	if out := f.elsewhere(r, want); len(own)+len(out) > 0 {
+		return append(own, out...)
 	}
 	return append([]Choice{}, nearly(f.offer(r, kept), want)...)
 }

@@ -40,7 +40,8 @@ var (
 
 var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([]Field{
 	{
-		Path: "run.pattern", Title: "Pattern", About: "Id of the way through the box.",
+		meant: []string{"groups %s", "broken %s"},
+		Path:  "run.pattern", Title: "Pattern", About: "Id of the way through the box.",
 		at: func(b *Brief) any { return &b.Run.Pattern }, Options: rowsOf(run.Patterns), Usual: always(run.Straight),
 		clears: ownFigure,
 		fits:   func(r *Reading, id string) bool { return id != run.DropTwo || r.Scale.Len() == 7 },

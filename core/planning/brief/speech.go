@@ -278,8 +278,11 @@ func figure(_ *Reading, parts []string) *Choice {
 	if n := toNumber(parts[2]); n > 0 {
 		size = n
 	}
-	return &Choice{Label: firstOf(parts[1], "broken") + " " + parts[2],
-		Changes: Changes{"run.pattern": figureOf[parts[1]], "run.size": size}}
+	label := firstOf(parts[1], "broken") + " " + intervalWords[size-2]
+	if parts[1] == "groups" {
+		label = fmt.Sprintf("groups of %d", size)
+	}
+	return &Choice{Label: label, Changes: Changes{"run.pattern": figureOf[parts[1]], "run.size": size}}
 }
 
 var fingerCalled = map[string]int{"index": hand.Index, "middle": hand.Middle, "ring": hand.Ring, "little": hand.Little,

@@ -53,6 +53,8 @@ func TestTeachersSpeech(t *testing.T) {
 		{guitar, "run.pattern", "in 6ths", Changes{"run.pattern": "intervals", "run.size": 6}},
 		{guitar, "run.pattern", "stacks of fourths", Changes{"run.pattern": "stacks", "run.size": 4}},
 		{guitar, "run.pattern", "groups of four", Changes{"run.pattern": "groups", "run.size": 4}},
+		{guitar, "run.pattern", "six", Changes{"run.pattern": "groups", "run.size": 6}},
+		{guitar, "run.pattern", "5", Changes{"run.pattern": "groups", "run.size": 5}},
 		{guitar, "scale.tonic", "thirds", Changes{"run.pattern": "intervals", "run.size": 3}},
 		{guitar, "rhythm.tempoBpm", "84 bpm", Changes{"rhythm.tempoBpm": 84}},
 		{guitar, "rhythm.perBeat", "16ths", Changes{"rhythm.perBeat": 4}},

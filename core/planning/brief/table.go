@@ -34,6 +34,7 @@ type Field struct {
 	say     func(*Reading) (lead, words string)            // its words and what stands before them; no words where it goes unsaid
 	choices func(*Reading) []Choice                        // what a picker offers, where that is not its options
 	typed   func(r *Reading, f Field, text string) Changes // what a text typed by hand means, nil if nothing; not set where only a choice is taken
+	meant   []string                                       // what a text that names nothing may be short for, such as "groups %s"
 	within  level                                          // what its value is about
 	makes   level                                          // what is another once its value is
 	clears  []string                                       // fields besides those within that, which mean nothing any more
