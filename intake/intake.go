@@ -6,7 +6,6 @@ package intake
 import (
 	"bufio"
 	"bytes"
-	"errors"
 	"fmt"
 	"io"
 
@@ -97,17 +96,22 @@ func fromSound(r io.Reader, p piece.Piece) ([]take.Heard, float64, []string, err
 // fewest is how many notes a take has at least: fewer come by chance.
 const fewest = 3
 
+// nothingHeard says why no instrument was heard.
+type nothingHeard string
+
+func (e nothingHeard) Error() string { return "I couldn't hear an instrument" + string(e) }
+
 // noInstrument says what was heard in place of one.
 func noInstrument(scene listen.Scene, level listen.Level) error {
 	switch {
 	case level.Quiet():
-		return errors.New("I couldn't hear an instrument: the sound is too quiet. Move closer to the microphone, or turn it up")
+		return nothingHeard(": the sound is too quiet. Move closer to the microphone, or turn it up.")
 	case scene.Noise:
-		return errors.New("I couldn't hear an instrument: there is only noise. Move closer to the microphone")
+		return nothingHeard(": there is only noise. Move closer to the microphone.")
 	case scene.Others > 0:
-		return errors.New("I couldn't hear an instrument: the sounds have no clear pitch, like words, taps or clicks. Play the run")
+		return nothingHeard(": the sounds have no clear pitch, like words, taps or clicks. Play the run.")
 	}
-	return errors.New("I couldn't hear an instrument. Play the run closer to the microphone")
+	return nothingHeard(". Play the run closer to the microphone.")
 }
 
 // quickLow is the time from note to note, in seconds, below which low notes run together.

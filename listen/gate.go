@@ -18,6 +18,7 @@ const (
 	harmonicShort                  = 0.4 // of what lasts under 65 ms: what rang before is in it, too; under 125 ms harmonicHeld
 	heldClear, heldCents           = 0.7, 50.0
 	heldNote, harmonicHeld         = 0.024, 0.5
+	heldLong, harmonicLong         = 0.080, 0.3 // what still rings from before, as on an upright bass, is in it
 	firmClear, firmCents           = 0.8, 20.0
 	firmSec, firmSecHigh, firmHarm = 0.128, 0.104, 0.75
 	thickClear, thickCents         = 0.65, 10.0
@@ -65,7 +66,9 @@ func (t traits) note() bool {
 	case t.seconds < harmFrom+harmMost:
 		harmonic = harmonicHeld
 	}
-	return t.clarity >= clearNote && t.harm >= harmonic || t.held(heldClear, heldCents) >= heldNote && t.harm >= harmonicHeld
+	held := t.held(heldClear, heldCents)
+	return t.clarity >= clearNote && t.harm >= harmonic || held >= heldNote && t.harm >= harmonicHeld ||
+		held >= heldLong && t.harm >= harmonicLong
 }
 
 // firm reports whether it is so plainly a note that it is taken for an answer.

@@ -200,7 +200,7 @@ func TestBackupsOfTheFolder(t *testing.T) {
 	}
 	name, _, err := s.BackUpNow(t.Context(), "by-hand", "v1")
 	require.NoError(t, err)
-	require.NoError(t, s.Prune("daily", 2))
+	require.NoError(t, store.PruneIn(s.Backups(), "daily", 2))
 	all, err := s.ListBackups()
 	require.NoError(t, err)
 	require.Len(t, all, 3)
@@ -210,5 +210,26 @@ func TestBackupsOfTheFolder(t *testing.T) {
 	for _, bad := range []string{"../even-ladder.db", "nothing.db", "", "."} {
 		_, err := s.BackupFile(bad)
 		assert.ErrorIs(t, err, store.ErrNotFound, bad)
+		assert.ErrorIs(t, s.DeleteBackup(bad), store.ErrNotFound, bad)
 	}
+	require.NoError(t, s.DeleteBackup(name))
+	assert.NoFileExists(t, file)
+}
+
+// Backups of each kind are kept in a number of their own; those made by hand outlive the others.
+func TestBackupsArePrunedByKind(t *testing.T) {
+	s, _ := filled(t, t.TempDir())
+	first, _, err := s.BackUpNow(t.Context(), "by-hand", "v1")
+	require.NoError(t, err)
+	for range 12 {
+		_, _, err := s.BackUpNow(t.Context(), "before-import", "v1")
+		require.NoError(t, err)
+	}
+	_, _, err = s.BackUpNow(t.Context(), "before-tables-14", "v1")
+	require.NoError(t, err)
+	all, err := s.ListBackups()
+	require.NoError(t, err)
+	assert.Len(t, all, 1+10+1)
+	_, err = s.BackupFile(first)
+	require.NoError(t, err)
 }

@@ -19,7 +19,7 @@ const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id
     <button v-for="r in results" :key="r.id" type="button" class="result" :class="[r.id, { proposed: proposed === r.id }]" :data-result="r.id" @click="emit('answer', r.id)">
       <b>{{ r.name }}</b>
       <span
-        >{{ r.key }} · {{ r.why }}<template v-if="proposed === r.id"> {{ say.suggestedByTheTake }}</template></span
+        >{{ r.key }} · {{ r.why }}<template v-if="proposed === r.id">{{ say.suggestedByTheTake }}</template></span
       >
     </button>
     <button v-if="!noting && !remark" type="button" class="as-link" data-do="add-note" @click="noting = true">{{ say.addANote }}</button>
@@ -48,6 +48,10 @@ const results = computed(() => (catalogue.value?.results ?? []).map((r) => ({ id
   font-family: var(--face-heading);
   font-size: var(--size-heading);
   line-height: 1.2;
+}
+
+.result b::first-letter {
+  text-transform: uppercase;
 }
 
 .result span {

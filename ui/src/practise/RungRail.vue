@@ -31,7 +31,7 @@ watch(
         >
         <span class="facts"
           >{{ r.notesPerMinute }}<span class="unseen"> {{ unitOf(r.measure) }}</span
-          ><template v-if="r.tries"> {{ say.cleanOfTries(r.clean, r.tries) }}</template
+          ><template v-if="r.tries">{{ say.cleanOfTries(r.clean, r.tries) }}</template
           ><template v-if="i === ladder.next"
             ><span class="unseen">{{ say.next }}</span></template
           ></span

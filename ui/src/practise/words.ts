@@ -7,7 +7,7 @@ export const say = {
   count: (count: Part) => `count ${count}`,
   rungOf: (rung: Part, rungs: Part) => `rung ${rung} of ${rungs}`,
   howDidItGo: 'How did it go?',
-  suggestedByTheTake: '· suggested by the take',
+  suggestedByTheTake: ' · suggested by the take',
   addANote: 'Add a note',
   noteForTheLogBeforeYou: 'Note for the log, before you answer',
   startWith: 'Start with',
@@ -74,7 +74,7 @@ export const say = {
   goToTheBench: 'Go to the bench',
   calculatingTheLadder: 'Calculating the ladder',
   rungsFastestFirst: 'Rungs, fastest first',
-  cleanOfTries: (clean: Part, tries: Part) => `· ${clean}/${tries} clean`,
+  cleanOfTries: (clean: Part, tries: Part) => ` · ${clean}/${tries} clean`,
   next: ', next',
   sessionSoFar: (minutesLeft: number, minutes: Part, tries: Part, clean: Part) =>
     `${minutesLeft > 0 ? `${minutesLeft} of ${minutes} minutes left` : `${minutes} minutes are up. Time for a break`} · ${tries} ${tries === 1 ? 'try' : 'tries'}, ${clean} clean`,
