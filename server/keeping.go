@@ -114,21 +114,27 @@ func (h handlers) RestoreBackup(ctx context.Context,
 	return out, err
 }
 
-// ExportAll is everything as JSON. It waits its turn.
-func (h handlers) ExportAll(ctx context.Context, _ api.ExportAllRequestObject) (api.ExportAllResponseObject, error) {
+// spooled is a file, and its size, that a piece of heavy work has written when its turn came: however large it is, it is
+// not in memory while a client fetches it.
+func (h handlers) spooled(ctx context.Context, write func(io.Writer) error) (*os.File, int64, error) {
 	out, err := h.store.Spool()
 	if err != nil {
-		return nil, err
+		return nil, 0, err
 	}
-	if err := h.heavy.do(ctx, func() error { return h.store.ExportTo(ctx, out, h.program) }); err != nil {
-		return nil, errors.Join(err, out.Close())
+	err = h.heavy.do(ctx, func() error { return write(out) })
+	size, end := out.Seek(0, io.SeekCurrent)
+	_, start := out.Seek(0, io.SeekStart)
+	if err = errors.Join(err, end, start); err != nil {
+		return nil, 0, errors.Join(err, out.Close())
 	}
-	size, err := out.Seek(0, io.SeekCurrent)
-	if err == nil {
-		_, err = out.Seek(0, io.SeekStart)
-	}
+	return out, size, nil
+}
+
+// ExportAll is everything as JSON. It waits its turn.
+func (h handlers) ExportAll(ctx context.Context, _ api.ExportAllRequestObject) (api.ExportAllResponseObject, error) {
+	out, size, err := h.spooled(ctx, func(to io.Writer) error { return h.store.ExportTo(ctx, to, h.program) })
 	if err != nil {
-		return nil, errors.Join(err, out.Close())
+		return nil, err
 	}
 	disposition := attachment("even-ladder.json")
 	return api.ExportAll200ApplicationoctetStreamResponse{Body: out, ContentLength: size,

@@ -1,11 +1,10 @@
 package server
 
 import (
-	"bytes"
 	"context"
 	"encoding/csv"
 	"errors"
-	"slices"
+	"io"
 	"strconv"
 	"strings"
 	"time"
@@ -148,31 +147,28 @@ func filled(s string) *string {
 }
 
 func (h handlers) ExportLog(ctx context.Context, _ api.ExportLogRequestObject) (api.ExportLogResponseObject, error) {
-	var out bytes.Buffer
-	w := csv.NewWriter(&out)
-	rows := [][]string{}
-	for next := ""; ; {
-		entries, following, err := h.store.Log().List(ctx, store.LogQuery{After: next, Limit: store.MaxLogged})
-		if err != nil {
-			return nil, err
-		}
-		for _, e := range entries {
-			rows = append(rows, []string{
-				e.At.Format(time.RFC3339), plainCell(e.Sentence), strconv.Itoa(e.PerBeat), strconv.Itoa(e.TempoBPM),
-				strconv.Itoa(e.NotesPerMinute()), string(e.Result), strconv.Itoa(e.Seconds), plainCell(e.Remark),
-				plainCell(e.Part), strconv.Itoa(e.Take),
+	out, size, err := h.spooled(ctx, func(to io.Writer) error {
+		w := csv.NewWriter(to)
+		err := w.Write([]string{"at", "work", "perBeat", "tempoBpm", "notesPerMinute", "result", "seconds", "remark", "part",
+			"takeBytes"})
+		if err == nil {
+			err = h.store.Log().Each(ctx, func(e store.Entry) error {
+				return w.Write([]string{
+					e.At.Format(time.RFC3339), plainCell(e.Sentence), strconv.Itoa(e.PerBeat), strconv.Itoa(e.TempoBPM),
+					strconv.Itoa(e.NotesPerMinute()), string(e.Result), strconv.Itoa(e.Seconds), plainCell(e.Remark),
+					plainCell(e.Part), strconv.Itoa(e.Take),
+				})
 			})
 		}
-		if next = following; next == "" {
-			break
-		}
+		w.Flush()
+		return errors.Join(err, w.Error())
+	})
+	if err != nil {
+		return nil, err
 	}
-	slices.Reverse(rows)
-	err := w.WriteAll(append([][]string{{"at", "work", "perBeat", "tempoBpm", "notesPerMinute", "result", "seconds",
-		"remark", "part", "takeBytes"}}, rows...))
 	disposition := attachment("practice-log.csv")
-	return api.ExportLog200TextcsvResponse{Body: bytes.NewReader(out.Bytes()), ContentLength: int64(out.Len()),
-		Headers: api.ExportLog200ResponseHeaders{ContentDisposition: &disposition}}, err
+	return api.ExportLog200TextcsvResponse{Body: out, ContentLength: size,
+		Headers: api.ExportLog200ResponseHeaders{ContentDisposition: &disposition}}, nil
 }
 
 // plainCell is a text that no spreadsheet takes for a formula.

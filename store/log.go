@@ -162,10 +162,53 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 	}, entryOf, func(e Entry) (time.Time, string) { return e.At, e.ID })
 }
 
+// Each gives the tries that count, the earliest first, one at a time, until an error.
+func (l Log) Each(ctx context.Context, each func(Entry) error) error {
+	rows, err := l.db.QueryContext(ctx, "SELECT "+tryColumns+" FROM log WHERE "+counts+" ORDER BY at, id DESC")
+	if err != nil {
+		return err
+	}
+	defer rows.Close()
+	works := workReader{}
+	for rows.Next() {
+		e, err := works.entryOf(rows)
+		if errors.As(err, new(Unreadable)) {
+			continue
+		}
+		if err == nil {
+			err = each(e)
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return rows.Err()
+}
+
+// workReader reads works, and remembers the last: many tries in a row are of one.
+type workReader struct {
+	text string
+	work brief.Brief
+}
+
+func (w *workReader) read(text string, into *brief.Brief) error {
+	if text != w.text {
+		var work brief.Brief
+		if err := decode(text, &work); err != nil {
+			return err
+		}
+		w.text, w.work = text, work
+	}
+	*into = w.work
+	return nil
+}
+
 const tryColumns = `id, at, work, sentence, per_beat, tempo_bpm, result, seconds, remark, part, slips, ladder, coalesce(pupil, ''), coalesce(assignment, ''),
 	coalesce((SELECT bytes FROM takes WHERE try = log.id AND deleted_at IS NULL), 0)`
 
-func entryOf(row scanner) (e Entry, err error) {
+func entryOf(row scanner) (Entry, error) { return new(workReader).entryOf(row) }
+
+func (w *workReader) entryOf(row scanner) (e Entry, err error) {
 	var at int64
 	var body, slips string
 	if err := row.Scan(&e.ID, &at, &body, &e.Sentence, &e.PerBeat, &e.TempoBPM, &e.Result, &e.Seconds, &e.Remark,
@@ -178,7 +221,7 @@ func entryOf(row scanner) (e Entry, err error) {
 		}
 	}
 	e.At = time.UnixMilli(at).UTC()
-	return e, decode(body, &e.Brief)
+	return e, w.read(body, &e.Brief)
 }
 
 // Get is one try, or ErrNotFound.

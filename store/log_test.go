@@ -2,6 +2,7 @@ package store_test
 
 import (
 	"context"
+	"slices"
 	"testing"
 	"time"
 
@@ -71,4 +72,34 @@ func TestTheLogIsAppendOnly(t *testing.T) {
 	_, err = store.NewEntry(brief.Brief{}, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60},
 		Result: result.Clean}, 1, "")
 	assert.ErrorContains(t, err, "brief.instrument.id")
+}
+
+// Read one by one, the log is what its pages are from the end; a try that was taken back is in neither, one that can't be
+// read is passed over.
+func TestTheLogIsReadThrough(t *testing.T) {
+	s := open(t, t.TempDir())
+	var ids []string
+	for i := range 40 {
+		b := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: []string{"Eb", "F", "Ab"}[i/7%3], Name: "dorian"}}
+		e, err := store.NewEntry(b, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60 + i}, Result: result.Clean}, 30, "")
+		require.NoError(t, err)
+		e, err = s.Log().Append(t.Context(), e)
+		require.NoError(t, err)
+		ids = append(ids, e.ID)
+	}
+	require.NoError(t, s.Log().TakeBack(t.Context(), ids[5]))
+	require.NoError(t, store.Exec(s, "DROP TRIGGER log_is_not_changed; UPDATE log SET work = '[1]' WHERE id = '"+ids[11]+"'"))
+	var through, paged []store.Entry
+	require.NoError(t, s.Log().Each(t.Context(), func(e store.Entry) error { through = append(through, e); return nil }))
+	for next := ""; ; {
+		page, following, err := s.Log().List(t.Context(), store.LogQuery{After: next, Limit: 7})
+		require.NoError(t, err)
+		paged = append(paged, page...)
+		if next = following; next == "" {
+			break
+		}
+	}
+	slices.Reverse(paged)
+	assert.Len(t, through, 38)
+	assert.Equal(t, paged, through)
 }
