@@ -15,7 +15,7 @@ const (
 	lookSec    = 0.030 // that a look sees at least
 
 	clearNote, harmonicNote        = 0.6, 0.65
-	harmonicShort                  = 0.4 // of what lasts under 65 ms: what rang before is in it, too; under 125 ms harmonicHeld
+	harmonicShort                  = 0.4 // under 65 ms, what rang before is in it, too; under 125 ms harmonicHeld will do
 	heldClear, heldCents           = 0.7, 50.0
 	heldNote, harmonicHeld         = 0.024, 0.5
 	heldLong, harmonicLong         = 0.080, 0.3 // what still rings from before, as on an upright bass, is in it
@@ -114,7 +114,11 @@ func newGate(h *hearing) *gate { return &gate{h, map[int]*transform{}} }
 // looked for until it is sure that it is a note, or, for what is acted on at once, to the end.
 func (g *gate) traitsAt(onset, until float64, midi int, live bool) traits {
 	h := g.hearing
-	t := traits{seconds: until - onset, harm: g.harm(onset, until, hertz(midi, h.cents)), levelDB: decibels(h.sound.rms(onset+levelFrom, onset+levelUntil))}
+	t := traits{
+		seconds: until - onset,
+		harm:    g.harm(onset, until, hertz(midi, h.cents)),
+		levelDB: decibels(h.sound.rms(onset+levelFrom, onset+levelUntil)),
+	}
 	rate := float64(h.sound.Rate) / float64(h.coarser)
 	longest := int(rate/hertz(h.low, 0)) + 2
 	shortest := max(int(rate/hertz(h.high, 0))-1, 2)

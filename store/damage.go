@@ -74,7 +74,8 @@ func (s *Store) inPlace() error {
 // RestoreFolder restores a backup onto a data folder that no other process works on. What is there is
 // backed up first; where it is damaged, its files are moved into a folder beside it instead. aside names
 // the one or the other.
-func RestoreFolder(ctx context.Context, dir, file string, now func() time.Time, program string) (aside string, info Info, err error) {
+func RestoreFolder(ctx context.Context, dir, file string, now func() time.Time, program string) (aside string,
+	info Info, err error) {
 	if info, err = Look(ctx, file); err != nil {
 		return "", info, err
 	}

@@ -56,7 +56,8 @@ func (s *Store) ExportTo(ctx context.Context, w io.Writer, program string) error
 		return err
 	}
 	defer func() { _ = tx.Rollback() }()
-	head, err := json.Marshal(Export{Format: exportFormat, Schema: newestSchema(), Program: program, MadeAt: s.now().UTC().Truncate(time.Millisecond)})
+	head, err := json.Marshal(Export{Format: exportFormat, Schema: newestSchema(), Program: program,
+		MadeAt: s.now().UTC().Truncate(time.Millisecond)})
 	if err != nil {
 		return err
 	}

@@ -55,9 +55,23 @@ function demands(box: Box) {
   return [...many(box.reaches, 'reach', 'reaches'), ...many(box.shifts, 'shift', 'shifts')].join(', ') || say.theHandStaysInPlace
 }
 
+// Pressed twice while the plan of the first press is under way, it goes two boxes on.
+let wanted: number | undefined
+watch(
+  () => props.plan,
+  (now, before) => {
+    if (now.box === wanted || now.scale.title !== before.scale.title) wanted = undefined
+  },
+)
+function choose(box: number) {
+  wanted = box
+  emit('choose', box)
+}
+
 function step(by: number) {
-  const to = all.value[place.value + by]
-  if (to) emit('choose', to.index)
+  const from = all.value.findIndex((s) => s.index === (wanted ?? props.plan.box))
+  const to = all.value[from + by]
+  if (to) choose(to.index)
 }
 
 useSwipe(strip, {
@@ -83,7 +97,7 @@ defineExpose({ step, move, place, inSight })
   <div class="strip" :class="{ one: narrow }">
     <v-btn v-if="narrow" :icon="mdiChevronLeft" :aria-label="say.previousBoxComma" :disabled="place <= 0" data-do="box-back" @click="step(-1)" />
     <div ref="strip" v-roving="'.box'" class="cells" role="group" :aria-label="say.boxes">
-      <button v-for="{ box, index } in shown" :key="box.id" type="button" class="box" :data-box="index" :aria-current="index === plan.box" @click="emit('choose', index)">
+      <button v-for="{ box, index } in shown" :key="box.id" type="button" class="box" :data-box="index" :aria-current="index === plan.box" @click="choose(index)">
         <svg :width="wide" :height="tall" aria-hidden="true">
           <path v-for="y in lines" :key="y" class="string" :d="`M0 ${y}H${wide}`" />
           <path v-for="(mark, k) in small(box)" :key="k" :d="mark.d" class="mark" :class="{ root: mark.root, added: mark.added }" />
