@@ -269,7 +269,8 @@ func TestOnAPhone(t *testing.T) {
 		`(() => { const r = document.querySelector('.v-card.sheet').getBoundingClientRect(); return [r.width, r.height] })()`), "the sheet fills the screen")
 	p.do(press(kb.Escape), click("[data-do=screens]"), click(`//a[contains(@class, "screen")][.="Shelf"]`))
 	p.until(`location.pathname === '/saved'`, "screens are a press away")
-	p.do(chromedp.Navigate(p.url+"/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian"), chromedp.WaitVisible(css(".lanes")), settle())
+	p.do(chromedp.Navigate(p.url+"/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian"),
+		chromedp.WaitVisible(css(".lanes")), settle())
 	p.inSightTogether(".go")
 }
 

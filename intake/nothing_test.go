@@ -36,7 +36,8 @@ var sounds = map[string]func(r *rand.Rand, seconds float64) []float32{
 	},
 	"hum": func(r *rand.Rand, seconds float64) []float32 {
 		return each(seconds, func(at float64) float64 {
-			return 0.1*math.Sin(2*math.Pi*50*at) + 0.04*math.Sin(2*math.Pi*150*at) + 0.02*math.Sin(2*math.Pi*250*at) + 0.002*r.NormFloat64()
+			partial := func(n, level float64) float64 { return level * math.Sin(2*math.Pi*50*n*at) }
+			return partial(1, 0.1) + partial(3, 0.04) + partial(5, 0.02) + 0.002*r.NormFloat64()
 		})
 	},
 	"claps": func(r *rand.Rand, seconds float64) []float32 {

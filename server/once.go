@@ -87,7 +87,8 @@ func (o onces) once(next echo.HandlerFunc) echo.HandlerFunc {
 func checkOnce(name string) error {
 	for _, letter := range name {
 		if letter <= ' ' || letter > '~' {
-			return fault.At(onceHeader, "it has characters other than letters, numbers and punctuation: give %d to %d of those", minOnce, maxOnce)
+			return fault.At(onceHeader, "it has characters other than letters, numbers and punctuation: give %d to %d of those",
+				minOnce, maxOnce)
 		}
 	}
 	if len(name) < minOnce || len(name) > maxOnce {

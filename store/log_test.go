@@ -80,7 +80,8 @@ func TestTheLogIsReadThrough(t *testing.T) {
 	s := open(t, t.TempDir())
 	var ids []string
 	for i := range 40 {
-		b := brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: []string{"Eb", "F", "Ab"}[i/7%3], Name: "dorian"}}
+		b := brief.Brief{Instrument: brief.Instrument{ID: "bass"},
+			Scale: brief.Scale{Tonic: []string{"Eb", "F", "Ab"}[i/7%3], Name: "dorian"}}
 		e, err := store.NewEntry(b, ladder.Try{Step: ladder.Step{PerBeat: 2, TempoBPM: 60 + i}, Result: result.Clean}, 30, "")
 		require.NoError(t, err)
 		e, err = s.Log().Append(t.Context(), e)

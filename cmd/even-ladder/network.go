@@ -79,7 +79,8 @@ func networksOf(given []string) (out []*net.IPNet, err error) {
 			prefix, err = netip.PrefixFrom(at, at.BitLen()), nil
 		}
 		if err != nil {
-			return nil, fmt.Errorf("--trusted-proxy %s was given: give an address such as 127.0.0.1, or a network such as 192.0.2.0/24", text)
+			return nil, fmt.Errorf("--trusted-proxy %s was given: give an address such as 127.0.0.1, or a network such as 192.0.2.0/24",
+				text)
 		}
 		prefix = prefix.Masked()
 		out = append(out, &net.IPNet{IP: prefix.Addr().AsSlice(), Mask: net.CIDRMask(prefix.Bits(), prefix.Addr().BitLen())})

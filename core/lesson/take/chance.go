@@ -84,5 +84,5 @@ func soft(p piece.Piece, heard []Heard, matched []int) float64 {
 	return levels[len(levels)/2] - softerDB
 }
 
-// mostOthers is the share of the plan that other sounds may be and still count as notes too many.
+// mostOthers is how many extra notes a take may have, as a share of the plan, before they are taken for other sounds.
 const mostOthers = 0.2
