@@ -78,14 +78,19 @@ func browse(t *testing.T, url string, expectRefusals bool, more ...chromedp.Exec
 	return p
 }
 
-// keepPicture leaves a picture of a failed test's screen in the temporary
-// folder.
+// keepPicture leaves a picture of a failed test's screen in the temporary folder, and says what the screen says: of a
+// machine far away there is no more than that.
 func (p page) keepPicture() {
 	if !p.t.Failed() {
 		return
 	}
 	ctx, cancel := context.WithTimeout(p.ctx, patience)
 	defer cancel()
+	says, err := chromedp.Run(ctx, chromedp.Evaluate[string](`location.href + " " +
+		(document.activeElement?.outerHTML ?? "").slice(0, 200) + "\n" + document.body.innerText.slice(0, 1500) + "\n" +
+		performance.getEntriesByType("resource").slice(-20).map((e) => [e.name, e.startTime | 0, e.duration | 0,
+			e.responseStatus].join(" ")).join("\n") + "\nnow " + performance.now()`))
+	p.t.Log(says, err)
 	if picture, err := chromedp.Run(ctx, chromedp.CaptureScreenshot()); err == nil {
 		name := filepath.Join(os.TempDir(), strings.ReplaceAll(p.t.Name(), "/", "-")+".png")
 		p.t.Log(name, os.WriteFile(name, picture, 0o600))

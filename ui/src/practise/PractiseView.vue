@@ -103,7 +103,7 @@ const unfolded = ref(false)
 const remark = computed({ get: () => open.value.remark, set: (text) => (open.value = { ...open.value, remark: text }) })
 let since = 0
 const here = () => `${rung.value?.name} ${JSON.stringify(brief.value)}`
-watch(rung, () => (asking.value = open.value.of !== '' && open.value.of === here()))
+watch(rung, () => (asking.value = !playing.value && open.value.of !== '' && open.value.of === here()))
 const { left: restLeft, rest, cancel: endRest } = useRest(() => void player.toggle())
 watch(playing, async (now) => {
   if (now) {
