@@ -57,6 +57,21 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.until(`!!document.querySelector('td.not-yet') && !document.querySelector('td.clean, td.nearly')`,
 		"the log shows what was asked for")
 
+	// What is started while another rung's run is on its way is that run, not the one before.
+	value[bool](p, `(() => {
+		const now = fetch
+		window.fetch = async (asked) => {
+			if (asked.url.endsWith('/api/v1/plan')) await new Promise((done) => setTimeout(done, 700))
+			return now(asked)
+		}
+		return true
+	})()`)
+	p.do(press(kb.ArrowDown), press(" "))
+	p.until(`document.querySelector('.begin')?.textContent.includes('Stop') ?? false`, "it starts")
+	assert.NotContains(t, p.text(".lanes"), " a ", "the lanes are those of eighths")
+	p.do(chromedp.WaitVisible(css("[data-result]")), chromedp.Reload())
+	p.eventually("h1", "Triplets at 200")
+
 	// Arrow keys choose another rung; g goes back to the one that comes next.
 	p.do(press(kb.ArrowUp))
 	p.wait(func() bool { return !strings.Contains(p.text("h1"), "at 200") }, "up a rung")

@@ -37,7 +37,10 @@ const KeepInstrument = defineAsyncComponent(() => import('./KeepInstrument.vue')
 
 const bench = useBench()
 const { plan, problems, failure, busy, brief, change, ask } = bench
-const player = usePlayer(computed(() => plan.value && pieceOf(plan.value)))
+const player = usePlayer(
+  computed(() => plan.value && pieceOf(plan.value)),
+  { coming: busy },
+)
 const score = useScore(plan)
 const { current, note, playing, sounded, loop } = player
 

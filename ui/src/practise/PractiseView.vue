@@ -55,7 +55,7 @@ const player = usePlayer(
     const made = round.value ?? plan.value
     return made && pieceOf(made, part.value)
   }),
-  { steady: true, hush },
+  { steady: true, hush, coming: practise.coming },
 )
 const { current, playing, starting, counting, sounded, loop } = player
 const sitting = useSitting()

@@ -83,15 +83,24 @@ export function usePractise() {
 
   const played = computed(() => (ladder.value && rung.value ? changed(brief.value, { 'rhythm.perBeat': rung.value.perBeat, 'rhythm.tempoBpm': rung.value.tempoBpm }) : undefined))
   /** A round is played as a whole; each of its keys has a plan of its own. */
-  const { value: round, failure: noRound } = useLoad(
+  const {
+    value: round,
+    failure: noRound,
+    busy: roundComes,
+  } = useLoad(
     () => (played.value?.round ? played.value : undefined),
     (body, signal) => take(api.POST('/api/v1/round', { body, signal })),
   )
-  const { value: alone, failure: noPlan } = useLoad(
+  const {
+    value: alone,
+    failure: noPlan,
+    busy: planComes,
+  } = useLoad(
     () => (played.value?.round ? undefined : played.value),
     (body, signal) => take(api.POST('/api/v1/plan', { body, signal })),
   )
   const plan = computed(() => round.value?.stops[0]?.plan ?? alone.value)
+  const coming = computed(() => roundComes.value || planComes.value)
 
   // The rungs beside it are asked for as well, so that this device has them without a connection.
   watchDebounced(
@@ -201,7 +210,7 @@ export function usePractise() {
   }
 
   const noWork = computed(() => noPlan.value || noRound.value)
-  return { changeBrief, brief, ladder, kept, pupil, pupilId, keep, problems, failure, noWork, failed, takenBack, busy, again, at, rung, plan, round, choose, write, set }
+  return { changeBrief, brief, ladder, kept, pupil, pupilId, keep, problems, failure, noWork, failed, takenBack, busy, again, at, rung, plan, round, coming, choose, write, set }
 }
 
 /** "notes a minute" of "240 notes a minute". */

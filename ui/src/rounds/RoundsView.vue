@@ -24,7 +24,10 @@ const { round, done, problems, failure, busy, brief, change } = work
 
 const stops = computed(() => round.value?.stops ?? [])
 const first = computed(() => stops.value[0]?.plan)
-const player = usePlayer(computed(() => round.value && pieceOf(round.value)))
+const player = usePlayer(
+  computed(() => round.value && pieceOf(round.value)),
+  { coming: busy },
+)
 const { current, note, playing, sounded } = player
 
 /** The key that is played, or was played last; -1 before the first. */

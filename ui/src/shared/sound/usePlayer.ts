@@ -1,5 +1,5 @@
 import { say } from '../words'
-import { useEventListener } from '@vueuse/core'
+import { until, useEventListener } from '@vueuse/core'
 import type * as Tones from 'tone'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 import { keptClick, keptCountIn, keptDrone, keptGroove, keptRun, keptSpeed, keptVamp } from '../shell/kept'
@@ -15,13 +15,18 @@ interface Manner {
   steady?: boolean
   /** Nothing sounds once it is counted in: a microphone listens. */
   hush?: Ref<boolean>
+  /** Another piece is on its way: what is started now is that one. */
+  coming?: Ref<boolean>
 }
+
+/** How long a piece that is on its way is waited for, in ms. */
+const mostAwaited = 5000
 
 /** Stops what sounds now: one plays at a time. */
 let sounding: (() => void) | undefined
 
 /** Plays the run: the mark follows what is heard. Nothing sounds before a press. */
-export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush = ref(false) }: Manner = {}) {
+export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush = ref(false), coming = ref(false) }: Manner = {}) {
   const current = ref(-1)
   const playing = ref(false)
   const starting = ref(false)
@@ -39,12 +44,12 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
   const bpm = computed(() => (piece.value?.tempoBpm ?? 60) * (steady ? 1 : keptSpeed.value))
 
   async function start() {
-    const now = piece.value
-    if (!now || starting.value) return
+    if (!piece.value || starting.value) return
     starting.value = true
     try {
       const ready = await tune()
-      if (ready) play(ready.tone, ready.orchestra, now)
+      await until(coming).toBe(false, { timeout: mostAwaited })
+      if (ready && piece.value) play(ready.tone, ready.orchestra, piece.value)
     } catch {
       blocked.value = say.cantStartSoundHere
     } finally {
