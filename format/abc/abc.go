@@ -82,8 +82,17 @@ func Write(w io.Writer, s score.Score) error {
 	return err
 }
 
-// keyOf names the major key with a bar's signature.
-func keyOf(bar score.Bar) string { return pitch.FromFifths(bar.Fifths).String() }
+// keyOf names the key of a bar; where its tonic has no mode under its signature, the major key that has.
+func keyOf(bar score.Bar) string {
+	if mode, ok := bar.Mode(); ok {
+		return bar.Tonic.String() + modeNames[mode]
+	}
+	return pitch.FromFifths(bar.Fifths).String()
+}
+
+// modeNames are written behind the tonic.
+var modeNames = map[string]string{"natural-minor": "m", "dorian": "dor", "phrygian": "phr", "lydian": "lyd", "mixolydian": "mix",
+	"locrian": "loc"}
 
 // charactersToALine is as long as a line of the heading gets.
 const charactersToALine = 78

@@ -27,7 +27,7 @@ func TestHeaderAndTuplets(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "F#", "name": "dorian"}, "layout": {"strings": [4, 3]}, "run": {"direction": "up", "fit": "rests"}, "rhythm": {"perBeat": 5, "tempoBpm": 66}}`)
 	var b strings.Builder
 	require.NoError(t, Write(&b, score.Of(p.Piece())))
-	for _, line := range []string{"X:1\n", "T:F♯ Dorian\n", "M:4/4\n", "L:1/16\n", "Q:1/4=66\n", "K:E clef=bass-8\n",
+	for _, line := range []string{"X:1\n", "T:F♯ Dorian\n", "M:4/4\n", "L:1/16\n", "Q:1/4=66\n", "K:F#dor clef=bass-8\n",
 		"%%MIDI program 33\n"} {
 		assert.Contains(t, b.String(), line)
 	}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"evenladder/core/music/line"
 	"evenladder/core/theory/pitch"
 	"evenladder/core/theory/scale"
 )
@@ -13,15 +14,15 @@ var modes = map[string]string{"": "major", "maj": "major", "ion": "major", "m": 
 	"min": "natural-minor", "aeo": "natural-minor", "dor": "dorian", "phr": "phrygian", "lyd": "lydian",
 	"mix": "mixolydian", "loc": "locrian"}
 
-// keySigns are the signs of a key by letter.
-func keySigns(value string) (map[byte]int, error) {
-	out := map[byte]int{}
+// keySigns are the signs of a key by letter, and the key where one is named.
+func keySigns(value string) (out map[byte]int, key *line.Key, err error) {
+	out = map[byte]int{}
 	fields := strings.Fields(value)
 	if len(fields) == 0 || fields[0] == "none" || strings.Contains(fields[0], "=") {
-		return out, nil
+		return out, nil, nil
 	}
 	if fields[0] == "HP" || fields[0] == "Hp" {
-		return map[byte]int{'F': 1, 'C': 1}, nil
+		return map[byte]int{'F': 1, 'C': 1}, nil, nil
 	}
 	// Signs of its own stand behind the key, each before its letter.
 	own := ""
@@ -38,7 +39,7 @@ func keySigns(value string) (map[byte]int, error) {
 	}
 	tonic, err := pitch.ParseName(word[:end])
 	if err != nil {
-		return nil, fmt.Errorf("%.24q isn't a key: give one such as K:Eb or K:Ador", value)
+		return nil, nil, fmt.Errorf("%.24q isn't a key: give one such as K:Eb or K:Ador", value)
 	}
 	mode := strings.ToLower(word[end:])
 	if mode == "" && len(fields) > 1 && !strings.Contains(fields[1], "=") {
@@ -49,11 +50,11 @@ func keySigns(value string) (map[byte]int, error) {
 	}
 	id, ok := modes[mode]
 	if !ok {
-		return nil, fmt.Errorf("%.24q isn't a key: give a mode such as maj, min, dor or mix after the tonic", value)
+		return nil, nil, fmt.Errorf("%.24q isn't a key: give a mode such as maj, min, dor or mix after the tonic", value)
 	}
 	s, err := scale.FromCatalogue(tonic, id)
 	if err != nil {
-		return nil, err
+		return nil, nil, err
 	}
 	for _, a := range s.KeySignature().Accidentals {
 		name := pitch.MustParseName(a)
@@ -71,5 +72,8 @@ func keySigns(value string) (map[byte]int, error) {
 			sign = 0
 		}
 	}
-	return out, nil
+	if strings.ContainsAny(own, "^_") {
+		return out, nil, nil // signs of its own are those of no key that has a name
+	}
+	return out, &line.Key{Tonic: tonic, Mode: id, Fifths: s.Fifths()}, nil
 }

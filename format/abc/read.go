@@ -2,6 +2,7 @@ package abc
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strconv"
 	"strings"
@@ -45,6 +46,10 @@ func Read(text string) (line.Line, error) {
 		r.out.Left = append(r.out.Left, fmt.Sprintf("%d × %s", n, what))
 	}
 	slices.Sort(r.out.Left)
+	r.out.Staff = !r.octaves
+	if r.over[0] > 0 {
+		return r.out.In(r.over[0], r.over[1]), nil
+	}
 	return r.out, nil
 }
 
@@ -57,7 +62,8 @@ type reader struct {
 	voice   string // that is read
 	now     string // that is written
 	unit    float64
-	meter   float64 // beats... of a bar in whole notes
+	meter   float64 // of a bar in whole notes
+	over    [2]int  // the meter as it is written; zeros where none is
 	key     map[byte]int
 	bar     map[string]int // accidentals that hold until the bar line, by letter and octave
 	time    float64        // in quarter notes
@@ -66,6 +72,9 @@ type reader struct {
 	stretch float64 // of a tuplet
 	inside  int     // notes left in a tuplet
 	left    map[string]int
+	lower   int  // semitones that the clef takes off
+	raised  int  // semitones that a field adds
+	octaves bool // one of the two is said
 }
 
 func (r *reader) wrong(format string, args ...any) error {
@@ -105,11 +114,22 @@ func (r *reader) field(name byte, value string) error {
 		}
 	case 'M':
 		r.meter = 1
+		switch value {
+		case "C":
+			value = "4/4"
+		case "C|":
+			value = "2/2"
+		}
 		if over, under, ok := strings.Cut(value, "/"); ok {
 			a, err1 := strconv.Atoi(strings.Trim(over, "()+ "))
 			b, err2 := strconv.Atoi(under)
 			if err1 == nil && err2 == nil && a > 0 && b > 0 {
 				r.meter = float64(a) / float64(b)
+				if len(r.out.Notes) > 0 && r.over != [2]int{a, b} {
+					r.left["later meters"]++
+				} else {
+					r.over = [2]int{a, b}
+				}
 			}
 		}
 	case 'L':
@@ -125,13 +145,22 @@ func (r *reader) field(name byte, value string) error {
 		r.unit = float64(a) / float64(b)
 	case 'K':
 		r.begun = true
-		key, err := keySigns(value)
+		r.clef(value)
+		signs, key, err := keySigns(value)
 		if err != nil {
 			return r.wrong("%v", err)
 		}
-		r.key = key
+		if r.key != nil && len(r.out.Notes) > 0 && !maps.Equal(r.key, signs) {
+			r.left["later keys (their notes are kept)"]++
+		} else {
+			r.out.Key = key
+		}
+		r.key = signs
 	case 'V':
 		id, _, _ := strings.Cut(value, " ")
+		if r.voice == "" || r.voice == id {
+			r.clef(value)
+		}
 		if r.voice == "" {
 			r.voice = id
 		}
@@ -143,6 +172,29 @@ func (r *reader) field(name byte, value string) error {
 	}
 	return nil
 }
+
+// clef reads how the notes under a clef sound: an octave lower or higher than written where it has an 8, and where the
+// field says so by itself. K:D clef=bass-8 octave=1
+func (r *reader) clef(value string) {
+	for _, field := range strings.Fields(value) {
+		name, of, named := strings.Cut(field, "=")
+		if !named {
+			name, of = "clef", field // treble-8 may stand alone
+		}
+		switch n, err := strconv.Atoi(of); {
+		case name == "clef" && strings.HasSuffix(of, "-8"):
+			r.lower, r.octaves = octave, true
+		case name == "clef" && strings.HasSuffix(of, "+8"):
+			r.lower, r.octaves = -octave, true
+		case name == "clef" && named:
+			r.lower = 0
+		case name == "octave" && err == nil && n >= -4 && n <= 4:
+			r.raised, r.octaves = n*octave, true
+		}
+	}
+}
+
+const octave = 12
 
 // upper is a letter as a capital.
 func upper(c byte) byte { return c &^ 0x20 }
@@ -194,11 +246,11 @@ func (r *reader) music() error {
 			r.tied = true
 			r.at++
 		case isNote(c):
-			midi, err := r.pitch()
+			note, err := r.pitch()
 			if err != nil {
 				return err
 			}
-			if err := r.add(midi, r.length()); err != nil {
+			if err := r.add(note, r.length()); err != nil {
 				return err
 			}
 		case c == 'z' || c == 'x' || c == 'Z' || c == 'X':
@@ -220,7 +272,7 @@ func isNote(c byte) bool {
 }
 
 // pitch reads a note without its length.
-func (r *reader) pitch() (midi int, err error) {
+func (r *reader) pitch() (note line.Note, err error) {
 	sign, signed := 0, false
 	for r.at < len(r.text) && strings.IndexByte("^_=", r.text[r.at]) >= 0 {
 		signed = true
@@ -242,24 +294,24 @@ func (r *reader) pitch() (midi int, err error) {
 		}
 	}
 	if r.at >= len(r.text) || !isNote(r.text[r.at]) || sign < -2 || sign > 2 {
-		return 0, r.wrong("there is no note after an accidental: give a letter from A to G")
+		return note, r.wrong("there is no note after an accidental: give a letter from A to G")
 	}
 	c := r.text[r.at]
 	r.at++
-	octave := 0
+	high := 0
 	letter := c
 	if c >= 'a' {
-		letter, octave = c-'a'+'A', 1
+		letter, high = c-'a'+'A', 1
 	}
 	for r.at < len(r.text) && (r.text[r.at] == ',' || r.text[r.at] == '\'') {
 		if r.text[r.at] == ',' {
-			octave--
+			high--
 		} else {
-			octave++
+			high++
 		}
 		r.at++
 	}
-	place := fmt.Sprintf("%c%d", letter, octave)
+	place := fmt.Sprintf("%c%d", letter, high)
 	if signed {
 		r.bar[place] = sign
 	} else if held, ok := r.bar[place]; ok {
@@ -267,31 +319,37 @@ func (r *reader) pitch() (midi int, err error) {
 	} else {
 		sign = r.key[letter]
 	}
-	midi = middleC + 12*octave + pitch.MustParseName(string(letter)).Class() + sign
-	if midi < 0 || midi > pitch.MaxMIDI {
-		return 0, r.wrong("%c is out of range: give a pitch that can be played", c)
+	note.MIDI = middleC + octave*high + pitch.MustParseName(string(letter)).Class() + sign - r.lower + r.raised
+	if note.MIDI < 0 || note.MIDI > pitch.MaxMIDI {
+		return note, r.wrong("%c is out of range: give a pitch that can be played", c)
 	}
-	return midi, nil
+	note.Name = pitch.MustParseName(string(letter) + accidentals[sign])
+	return note, nil
 }
+
+// accidentals by how much they alter a note.
+var accidentals = map[int]string{-2: "bb", -1: "b", 0: "", 1: "#", 2: "##"}
 
 // chord takes the highest note of a chord.
 func (r *reader) chord() error {
 	r.at++
-	best, n := -1, 0
+	best, n := line.Note{MIDI: -1}, 0
 	inner := 0.0
 	for r.at < len(r.text) && r.text[r.at] != ']' {
 		if !isNote(r.text[r.at]) {
 			r.at++
 			continue
 		}
-		midi, err := r.pitch()
+		note, err := r.pitch()
 		if err != nil {
 			return err
 		}
 		if beats := r.length(); inner == 0 {
 			inner = beats
 		}
-		best = max(best, midi)
+		if note.MIDI > best.MIDI {
+			best = note
+		}
 		n++
 	}
 	if r.at == len(r.text) {
@@ -315,19 +373,20 @@ func (r *reader) rest(beats float64) {
 }
 
 // add takes in a note of the voice that is read.
-func (r *reader) add(midi int, beats float64) error {
+func (r *reader) add(note line.Note, beats float64) error {
 	beats = r.scaled(beats)
 	if r.now != r.voice {
 		return nil
 	}
 	last := len(r.out.Notes) - 1
-	if r.tied && last >= 0 && r.out.Notes[last].MIDI == midi {
+	if r.tied && last >= 0 && r.out.Notes[last].MIDI == note.MIDI {
 		r.out.Notes[last].Beats += beats
 	} else {
 		if len(r.out.Notes) == line.MaxNotes {
 			return r.wrong("more than %d notes were given: give a shorter phrase", line.MaxNotes)
 		}
-		r.out.Notes = append(r.out.Notes, line.Note{MIDI: midi, At: r.time, Beats: beats})
+		note.At, note.Beats = r.time, beats
+		r.out.Notes = append(r.out.Notes, note)
 	}
 	r.time += beats
 	r.tied = false

@@ -7,6 +7,7 @@ import (
 	"encoding/xml"
 	"io"
 	"strconv"
+	"strings"
 
 	"evenladder/core/base/english"
 	"evenladder/core/music/piece"
@@ -181,6 +182,9 @@ func (w *writer) uncapoed(s piece.OpenString) pitch.Pitch {
 func (w *writer) key(bar score.Bar) {
 	w.start("key")
 	w.number("fifths", bar.Fifths)
+	if mode, ok := bar.Mode(); ok {
+		w.leaf("mode", strings.TrimPrefix(mode, "natural-"))
+	}
 	w.end("key")
 }
 

@@ -10,6 +10,7 @@ import (
 	"io"
 	"path"
 	"slices"
+	"strconv"
 	"strings"
 
 	"evenladder/core/fretboard/neck"
@@ -125,6 +126,7 @@ type noteRead struct {
 type sounding struct {
 	at, beats float64
 	midi      int
+	name      pitch.Name // as it sounds; not valid where it is written for another pitch
 	voice     string
 	place     *neck.Place
 	finger    int
@@ -137,6 +139,8 @@ type partRead struct {
 	order     int
 	divisions float64
 	transpose int
+	key       *line.Key
+	meter     [2]int  // zeros where none is said
 	at, last  float64 // now, and where the latest note that was no chord began
 	notes     []sounding
 }
@@ -232,6 +236,42 @@ func (s *scoreRead) element(d *xml.Decoder, t xml.StartElement) (took bool, err 
 		}
 		p.divisions = n
 		return true, err
+	case "key":
+		var key struct {
+			Fifths *int   `xml:"fifths"`
+			Mode   string `xml:"mode"`
+		}
+		if err := d.DecodeElement(&key, &t); err != nil {
+			return true, err
+		}
+		if key.Fifths == nil || *key.Fifths < -7 || *key.Fifths > 7 {
+			return true, nil // signs of its own are those of no key that has a name
+		}
+		said := line.Signed(*key.Fifths, modes[strings.ToLower(strings.TrimSpace(key.Mode))])
+		if p.key != nil && *p.key != said && len(p.notes) > 0 {
+			s.left["later keys (their notes are kept)"]++
+		} else {
+			p.key = &said
+		}
+		return true, nil
+	case "time":
+		var meter struct {
+			Beats string `xml:"beats"`
+			Type  int    `xml:"beat-type"`
+		}
+		if err := d.DecodeElement(&meter, &t); err != nil {
+			return true, err
+		}
+		over, err := strconv.Atoi(strings.TrimSpace(meter.Beats))
+		if err != nil || over < 1 || meter.Type < 1 {
+			return true, nil // such as 3+2: it is counted in quarter notes
+		}
+		if said := [2]int{over, meter.Type}; p.meter[0] > 0 && p.meter != said && len(p.notes) > 0 {
+			s.left["later meters"]++
+		} else {
+			p.meter = said
+		}
+		return true, nil
 	case "transpose":
 		var by struct {
 			Chromatic float64 `xml:"chromatic"`
@@ -261,6 +301,19 @@ func (s *scoreRead) element(d *xml.Decoder, t xml.StartElement) (took bool, err 
 		return true, s.note(p, n)
 	}
 	return false, nil
+}
+
+// modes are the scales of the catalogue that a key may be in.
+var modes = map[string]string{"major": "major", "ionian": "major", "minor": "natural-minor", "aeolian": "natural-minor",
+	"dorian": "dorian", "phrygian": "phrygian", "lydian": "lydian", "mixolydian": "mixolydian", "locrian": "locrian"}
+
+// nameOf is a step with what alters it; not valid where that has no sign.
+func nameOf(step string, alter int) pitch.Name {
+	sign := map[int]string{-2: "bb", -1: "b", 1: "#", 2: "##"}[alter]
+	if sign == "" && alter != 0 {
+		return pitch.Name{}
+	}
+	return pitch.MustParseName(step + sign)
 }
 
 func attribute(t xml.StartElement, name string) string {
@@ -317,7 +370,7 @@ func (s *scoreRead) note(p *partRead, n noteRead) error {
 		if midi < 0 || midi > pitch.MaxMIDI {
 			return fmt.Errorf("pitch %d sounds beyond what can be written", midi)
 		}
-		note := sounding{at: at, beats: length, midi: midi, voice: n.Voice + "/" + n.Staff}
+		note := sounding{at: at, beats: length, midi: midi, name: nameOf(n.Pitch.Step, int(n.Pitch.Alter)), voice: n.Voice + "/" + n.Staff}
 		if f := n.Technical.Fret; f != nil && n.Technical.String > 0 {
 			note.place = &neck.Place{String: n.Technical.String, Fret: *f}
 		}
@@ -381,7 +434,7 @@ func (s *scoreRead) line() (line.Line, error) {
 		if len(out.Notes) == line.MaxNotes {
 			return line.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", line.MaxNotes)
 		}
-		made := line.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats,
+		made := line.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats, Name: n.name,
 			Place: places[[2]float64{n.at, float64(n.midi)}]}
 		if made.Place != nil {
 			made.Finger = n.finger
@@ -392,5 +445,11 @@ func (s *scoreRead) line() (line.Line, error) {
 		out.Left = append(out.Left, fmt.Sprintf("%d × %s", n, what))
 	}
 	slices.Sort(out.Left)
+	if parts[0].transpose%12 == 0 { // else it is the key of a part that is written for another pitch
+		out.Key = parts[0].key
+	}
+	if m := parts[0].meter; m[0] > 0 {
+		return out.In(m[0], m[1]), nil
+	}
 	return out, nil
 }

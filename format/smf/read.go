@@ -28,7 +28,7 @@ func fileError(at int, format string, args ...any) error {
 // that has the most. Drums are left out. Times are seconds from the start of the
 // file.
 func Read(r io.Reader) ([]take.Heard, error) {
-	best, clock, err := busiest(r)
+	best, clock, _, err := busiest(r)
 	if err != nil {
 		return nil, err
 	}
@@ -43,7 +43,7 @@ func Read(r io.Reader) ([]take.Heard, error) {
 // ReadPhrase reads the same notes as a phrase, one at a time: of notes that are struck at
 // once the highest is taken, and the others are listed. Times are beats from the first.
 func ReadPhrase(r io.Reader) (line.Line, error) {
-	best, clock, err := busiest(r)
+	best, clock, said, err := busiest(r)
 	if err != nil {
 		return line.Line{}, err
 	}
@@ -67,37 +67,76 @@ func ReadPhrase(r io.Reader) (line.Line, error) {
 	if under > 0 {
 		out.Left = append(out.Left, fmt.Sprintf("%d × lower notes of chords", under))
 	}
-	return out, nil
+	return said.of(out), nil
 }
 
-// busiest is the track with the most notes, by time, and the clock of its file.
-func busiest(r io.Reader) (best []sounding, c clock, err error) {
+// heading is what a file says of its keys and meters.
+type heading struct {
+	keys, meters []signature
+}
+
+// signature is a key (sharps, and 1 where it is minor) or a meter (over, and the power of two under), from a tick on.
+type signature struct{ tick, of, by int }
+
+// of is a line with the first key and meter of its file; what comes after them is listed.
+//
+// Most programs write C major where nobody chose a key, and the major key of a signature where it is that of a mode: of a
+// major key no more than its signature is believed.
+func (h heading) of(l line.Line) line.Line {
+	later := func(all []signature, what string) {
+		slices.SortStableFunc(all, func(a, b signature) int { return a.tick - b.tick })
+		for _, s := range all {
+			if s.of != all[0].of || s.by != all[0].by {
+				l.Left = append(l.Left, "later "+what)
+				return
+			}
+		}
+	}
+	later(h.keys, "keys (their notes are kept)")
+	later(h.meters, "meters")
+	if len(h.keys) > 0 {
+		mode := ""
+		if h.keys[0].by == 1 {
+			mode = "natural-minor"
+		}
+		key := line.Signed(h.keys[0].of, mode)
+		l.Key = &key
+	}
+	if len(h.meters) > 0 {
+		return l.In(h.meters[0].of, 1<<h.meters[0].by)
+	}
+	return l
+}
+
+// busiest is the track with the most notes, by time, with the clock of its file and what that says of its music.
+func busiest(r io.Reader) (best []sounding, c clock, said heading, err error) {
 	data, err := io.ReadAll(io.LimitReader(r, maxFileBytes+1))
 	if err != nil {
-		return nil, c, err
+		return nil, c, said, err
 	}
 	if len(data) > maxFileBytes {
-		return nil, c, fmt.Errorf("more than %d MB were given: give at most that", maxFileBytes>>20)
+		return nil, c, said, fmt.Errorf("more than %d MB were given: give at most that", maxFileBytes>>20)
 	}
 	f := file{data: data}
 	tracks, division, err := f.chunks()
 	if err != nil {
-		return nil, c, err
+		return nil, c, said, err
 	}
 	var tempos []tempo
 	for _, t := range tracks {
 		notes, changes, err := t.read()
 		if err != nil {
-			return nil, c, err
+			return nil, c, said, err
 		}
 		tempos = append(tempos, changes...)
+		said.keys, said.meters = append(said.keys, t.said.keys...), append(said.meters, t.said.meters...)
 		if len(notes) > len(best) {
 			best = notes
 		}
 	}
 	slices.SortStableFunc(tempos, func(a, b tempo) int { return a.tick - b.tick })
 	slices.SortStableFunc(best, func(a, b sounding) int { return cmp.Or(a.on-b.on, a.midi-b.midi) })
-	return best, clock{division, tempos}, nil
+	return best, clock{division, tempos}, said, nil
 }
 
 // file is read chunk by chunk, each within its own length.
@@ -161,6 +200,7 @@ type trackReader struct {
 	data []byte
 	at   int
 	tick int
+	said heading
 }
 
 // read goes through the events of a track.
@@ -192,6 +232,12 @@ func (t *trackReader) read() (notes []sounding, tempos []tempo, err error) {
 			}
 			if kind == 0x51 && len(data) == 3 {
 				tempos = append(tempos, tempo{t.tick, int(data[0])<<16 | int(data[1])<<8 | int(data[2])})
+			}
+			if kind == 0x59 && len(data) == 2 && int8(data[0]) >= -7 && int8(data[0]) <= 7 {
+				t.said.keys = append(t.said.keys, signature{t.tick, int(int8(data[0])), int(data[1])})
+			}
+			if kind == 0x58 && len(data) == 4 && data[0] > 0 && data[1] < 7 {
+				t.said.meters = append(t.said.meters, signature{t.tick, int(data[0]), int(data[1])})
 			}
 			continue
 		case b == 0xf0 || b == 0xf7:

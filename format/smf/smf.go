@@ -92,10 +92,18 @@ func conductor(s score.Score, lead float64) []event {
 			out = append(out, event{tick, meta(0x06, clipped(bar.Heading, 120))})
 		}
 		if bar.NewKey || i == 0 {
-			out = append(out, event{tick, meta(0x59, []byte{byte(int8(bar.Fifths)), 0})})
+			out = append(out, event{tick, meta(0x59, []byte{byte(int8(bar.Fifths)), minor(bar)})})
 		}
 	}
 	return out
+}
+
+// minor is 1 where a bar is in a minor key.
+func minor(bar score.Bar) byte {
+	if mode, _ := bar.Mode(); mode == "natural-minor" {
+		return 1
+	}
+	return 0
 }
 
 // barTick is where a bar begins. A pick-up is the end of a bar of rests.

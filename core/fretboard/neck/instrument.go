@@ -22,6 +22,9 @@ type Instrument struct {
 // Family is a kind of instrument: what its players share in how they hold it.
 type Family string
 
+// OctaveLower reports whether its music sounds an octave lower than it is written: that of guitars and basses.
+func (f Family) OctaveLower() bool { return f == Guitars || f == Basses || f == Uprights }
+
 // programs are the General MIDI sounds of the families, counted from 1: steel
 // and nylon guitar, bass, acoustic bass.
 var programs = map[Family]int{Guitars: 26, Basses: 34, Uprights: 33, Ukuleles: 25, Mandolins: 26}

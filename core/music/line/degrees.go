@@ -15,12 +15,16 @@ var between = [octave]struct{ falling, rising string }{
 }
 
 // Degrees are the degrees of the notes against the major scale of the key: those of the scale as
-// the scale has them, the others by where the line goes.
+// the scale has them, the others as they were written, else by where the line goes.
 func Degrees(notes []Note, s scale.Scale) []pitch.Degree {
 	out := make([]pitch.Degree, len(notes))
 	for i, n := range notes {
 		if at := s.Index(n.MIDI); at >= 0 {
 			out[i] = s.Formula[at]
+			continue
+		}
+		if d, ok := written(n, s.Tonic); ok {
+			out[i] = d
 			continue
 		}
 		way := between[Above(n.MIDI, s)]
@@ -31,6 +35,15 @@ func Degrees(notes []Note, s scale.Scale) []pitch.Degree {
 		out[i] = pitch.MustParseDegree(spelled)
 	}
 	return out
+}
+
+// written is the degree of a note as it was written, where that is one with at most one sharp or flat.
+func written(n Note, tonic pitch.Name) (d pitch.Degree, ok bool) {
+	if !n.Name.IsValid() || n.Name.Class() != n.MIDI%octave {
+		return d, false // it was changed since
+	}
+	d, ok = tonic.DegreeOf(n.Name)
+	return d, ok && d.Alter() >= -1 && d.Alter() <= 1
 }
 
 // Above counts the semitones of a pitch above the tonic of a scale, 0 to 11.

@@ -13,6 +13,7 @@ import (
 	"evenladder/core/fretboard/hand"
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/music/rhythm"
+	"evenladder/core/theory/pitch"
 )
 
 // Note is a note of a line.
@@ -22,13 +23,19 @@ type Note struct {
 	Beats  float64     // that it is held
 	Place  *neck.Place // where tab says that it is played; nil where nothing does
 	Finger int         // that tab gives it, 0 for none
+	Name   pitch.Name  // as it was written; not valid where nothing says
 }
 
 // Line is a phrase as it was read.
 type Line struct {
 	Title string
 	Notes []Note   // by time, one at a time
-	Left  []string // what was left out, in words
+	Left  []string // what was left out or changed, in words
+	Key   *Key     // that the source says; nil where it says none
+	Meter string   // that the source says, an id of rhythm.Meters; empty where it says none
+	InKey bool     // typed in degrees, in the key of the brief
+	Loose bool     // no octave was named: all of it may lie in any
+	Staff bool     // pitches as they stand on a staff whose clef says no octave
 }
 
 // MaxNotes bounds a line.
@@ -93,7 +100,8 @@ func even(l Line, grids []int, near float64) Line {
 		g := float64(grid[beat])
 		return float64(beat) + math.Round((t-float64(beat))*g)/g
 	}
-	out := Line{Title: l.Title, Left: slices.Clone(l.Left)}
+	out := l
+	out.Notes, out.Left = nil, slices.Clone(l.Left)
 	lost := 0
 	for _, n := range l.Notes {
 		at, end := snap(n.At), snap(n.At+n.Beats)

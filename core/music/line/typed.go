@@ -38,7 +38,7 @@ func Typed(text string, key pitch.Name, naming pitch.Naming, on neck.Neck) (Line
 	if len(text) > maxTyped {
 		return Line{}, At{1, 1, fmt.Sprintf("%d characters were given: give %d at most", len(text), maxTyped)}
 	}
-	var out Line
+	out := Line{Loose: true}
 	at, last := 0.0, usualMIDI
 	for l, row := range strings.Split(text, "\n") {
 		for start := 0; start < len(row); {
@@ -60,14 +60,16 @@ func Typed(text string, key pitch.Name, naming pitch.Naming, on neck.Neck) (Line
 				start = end
 				continue
 			}
-			midi, ok := typedPitch(w, key, naming, on, last)
+			midi, means, ok := typedPitch(w, key, naming, on, last)
 			if !ok || midi < 0 || midi > pitch.MaxMIDI {
 				return Line{}, wrong(fmt.Sprintf("%q isn't a note: give a name such as E5 or C#, a degree such as b3, a place such as @3.5, or r for a rest", clip(row[start:end])))
 			}
 			if len(out.Notes) == MaxNotes {
 				return Line{}, wrong(fmt.Sprintf("more than %d notes were given: give fewer", MaxNotes))
 			}
-			out.Notes = append(out.Notes, Note{MIDI: midi, At: at, Beats: w.beats, Place: w.place, Finger: w.finger})
+			out.Notes = append(out.Notes, Note{MIDI: midi, At: at, Beats: w.beats, Place: w.place, Finger: w.finger,
+				Name: means.name})
+			out.InKey, out.Loose = out.InKey || means.degree, out.Loose && !means.fixed
 			at, last = at+w.beats, midi
 			start = end
 		}
@@ -145,26 +147,32 @@ func cutBeats(word string) (note string, beats float64, ok bool) {
 	return word[:i], n, n >= leastBeats && n <= mostBeats
 }
 
+// meant is what a word says besides its pitch.
+type meant struct {
+	name   pitch.Name // not valid where a place alone was given
+	degree bool       // of the key
+	fixed  bool       // its octave is named, or its place
+}
+
 // typedPitch reads a note: with its octave, or the nearest to the one before.
-func typedPitch(w word, key pitch.Name, naming pitch.Naming, on neck.Neck, last int) (midi int, ok bool) {
+func typedPitch(w word, key pitch.Name, naming pitch.Naming, on neck.Neck, last int) (midi int, m meant, ok bool) {
+	m.fixed = w.place != nil
 	if w.note == "" && w.place != nil {
 		if w.place.String > on.Strings() || w.place.Fret > on.Frets {
-			return 0, false
+			return 0, m, false
 		}
-		return on.MIDI(*w.place), true
+		return on.MIDI(*w.place), m, true
 	}
 	text := plainSigns.Replace(w.note)
 	if d, err := pitch.ParseDegree(text); err == nil {
-		return nearest(key.Degree(d).Class(), last) + octave*w.octaves, true
+		m.name, m.degree = key.Degree(d), true
+	} else if p, err := pitch.Parse(text); err == nil {
+		m.name, m.fixed = p.Name, true
+		return p.MIDI(), m, w.octaves == 0
+	} else if m.name, ok = naming.Typed(text, key); !ok {
+		return 0, m, false
 	}
-	if p, err := pitch.Parse(text); err == nil {
-		return p.MIDI(), w.octaves == 0
-	}
-	name, ok := naming.Typed(text, key)
-	if !ok {
-		return 0, false
-	}
-	return nearest(name.Class(), last) + octave*w.octaves, true
+	return nearest(m.name.Class(), last) + octave*w.octaves, m, true
 }
 
 var plainSigns = strings.NewReplacer("♯", "#", "♭", "b")

@@ -10,6 +10,7 @@ import (
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/run"
+	"evenladder/core/theory/pitch"
 )
 
 // Piece is something to play on one instrument in one rhythm.
@@ -75,9 +76,10 @@ type Chord struct {
 
 // Key is a stretch of a piece in one key, with what may sound under it.
 type Key struct {
-	Title  string  `json:"title"`
-	First  int     `json:"first"`  // index of its first event
-	Fifths int     `json:"fifths"` // of its signature, flats negative
-	Drone  int     `json:"drone"`  // MIDI number of its tonic, low
-	Vamp   [][]int `json:"vamp"`   // MIDI numbers of the chords that take turns bar by bar; none where the key has no triads
+	Title  string     `json:"title"`
+	First  int        `json:"first"`  // index of its first event
+	Fifths int        `json:"fifths"` // of its signature, flats negative
+	Tonic  pitch.Name `json:"-"`
+	Drone  int        `json:"drone"` // MIDI number of its tonic, low
+	Vamp   [][]int    `json:"vamp"`  // MIDI numbers of the chords that take turns bar by bar; none where the key has no triads
 }

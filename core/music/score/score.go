@@ -11,6 +11,7 @@ import (
 	"evenladder/core/music/piece"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
 )
 
 // Score is a piece as it is written down.
@@ -32,11 +33,12 @@ type Score struct {
 
 // Bar is one bar. A pick-up is bar 0 and holds its notes alone.
 type Bar struct {
-	Number  int    `json:"number"`
-	Fifths  int    `json:"fifths"`  // -7 to 7
-	NewKey  bool   `json:"newKey"`  // the signature is written again
-	Heading string `json:"heading"` // of a key that begins here
-	Items   []Item `json:"items"`
+	Number  int        `json:"number"`
+	Fifths  int        `json:"fifths"`  // -7 to 7
+	Tonic   pitch.Name `json:"-"`       // of its key; not valid where none is known
+	NewKey  bool       `json:"newKey"`  // the signature is written again
+	Heading string     `json:"heading"` // of a key that begins here
+	Items   []Item     `json:"items"`
 }
 
 // Item is a note or a rest of one figure: as long as a part of a beat, or a beat and longer.
@@ -296,7 +298,7 @@ func (w *writer) fill() {
 // keys begin their titles, where there are several.
 func (s *Score) headings() {
 	keys := s.Keys
-	next, fifths := 0, 0
+	next, fifths, tonic := 0, 0, pitch.Name{}
 	for b := range s.Bars {
 		bar := &s.Bars[b]
 		for k, item := range bar.Items {
@@ -306,18 +308,26 @@ func (s *Score) headings() {
 					bar.Items[k].Heading = keys[next].Title
 				}
 				if k == 0 {
-					fifths = clampFifths(keys[next].Fifths)
+					fifths, tonic = clampFifths(keys[next].Fifths), keys[next].Tonic
 				}
 				next++
 			}
 		}
-		bar.Fifths = fifths
+		bar.Fifths, bar.Tonic = fifths, tonic
 		if next > 0 {
 			// What began within the bar is signed at the next.
-			fifths = clampFifths(keys[next-1].Fifths)
+			fifths, tonic = clampFifths(keys[next-1].Fifths), keys[next-1].Tonic
 		}
 		bar.NewKey = b == 0 || bar.Fifths != s.Bars[b-1].Fifths
 	}
+}
+
+// Mode is the mode of a bar's tonic under its signature, an id of the catalogue; ok is false where it has none.
+func (b Bar) Mode() (id string, ok bool) {
+	if !b.Tonic.IsValid() {
+		return "", false
+	}
+	return scale.ModeOf(b.Tonic, b.Fifths)
 }
 
 // head adds to the heading of a bar.
@@ -380,9 +390,9 @@ func clefOf(family neck.Family, strings []piece.OpenString) Clef {
 		low = min(low, s.MIDI)
 	}
 	switch {
-	case family == neck.Basses || family == neck.Uprights:
+	case family.OctaveLower() && family != neck.Guitars:
 		return Clef{"F", 4, -1}
-	case family == neck.Guitars:
+	case family.OctaveLower():
 		return Clef{"G", 2, -1}
 	case low < 40:
 		return Clef{"F", 4, 0}

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"evenladder/core/music/line"
+	"evenladder/core/theory/pitch"
 	"evenladder/core/theory/scale"
 )
 
@@ -43,6 +44,8 @@ var (
 // where the phrase ends and rests, the profile, and how usual the scale is.
 const (
 	perMissing  = 14.0
+	perBlue     = 5.0 // in its place for the other third and the flat fifth, which blues, rock and country mix in
+	halfClose   = 3.0 // for an end on the 5 of a phrase that begins on the 1
 	perUnused   = 1.6
 	endsOn      = 5.0
 	beginsOn    = 1.5
@@ -59,8 +62,72 @@ var (
 	known = []string{"harmonic-minor", "melodic-minor", "phrygian", "lydian", "locrian"}
 )
 
-// homesOf ranks every scale of the catalogue on every tonic.
-func homesOf(notes []line.Note) []home {
+// homesOf ranks every scale of the catalogue on every tonic. A key that the source says comes before what the notes say,
+// and its spelling holds, as that of the notes does.
+func homesOf(l line.Line) []home {
+	ranked := byNotes(l.Notes)
+	for i, h := range ranked {
+		ranked[i] = spelledAs(h, l)
+	}
+	if l.Key != nil {
+		return believed(ranked, *l.Key, l.Notes)
+	}
+	return ranked
+}
+
+// believed puts the likeliest scale of a key first: on its tonic, or where the source says no more than the signature, on
+// any. A key without a scale of its own in the ranking is the plain one of its mode.
+func believed(ranked []home, key line.Key, notes []line.Note) []home {
+	for _, h := range ranked {
+		if h.scale.Fifths() == key.Fifths && (h.scale.Tonic == key.Tonic || !key.Tonic.IsValid() && h.Holds == h.Of) {
+			return kept(ranked, h.scale, notes)
+		}
+	}
+	if s, err := scale.FromCatalogue(key.Tonic, key.Mode); err == nil {
+		return kept(ranked, s, notes)
+	}
+	return ranked
+}
+
+// spelledAs is a home with the spelling of its tonic that has most of the notes as they were written, then that of the
+// key.
+func spelledAs(h home, l line.Line) home {
+	best, most := h.scale, asWritten(h.scale, l)
+	for _, turn := range []int{-octave, octave} { // of the circle of fifths
+		other, err := scale.FromCatalogue(pitch.FromFifths(h.scale.Tonic.Fifths()+turn), h.Name)
+		if err != nil || other.Tonic.Accidental() < -1 || other.Tonic.Accidental() > 1 {
+			continue
+		}
+		if n := asWritten(other, l); n > most {
+			best, most = other, n
+		}
+	}
+	h.scale, h.Tonic, h.Title = best, best.Tonic.String(), best.Title()
+	return h
+}
+
+// asWritten counts the notes that a scale spells as they were written, less those that it spells otherwise; where that
+// tells nothing, whether its signature is that of the key.
+func asWritten(s scale.Scale, l line.Line) (n int) {
+	for _, note := range l.Notes {
+		at := s.Index(note.MIDI)
+		if at < 0 || !note.Name.IsValid() || note.Name.Class() != note.MIDI%octave {
+			continue
+		}
+		if s.Notes[at] == note.Name {
+			n += 2
+		} else {
+			n -= 2
+		}
+	}
+	if l.Key != nil && s.Fifths() == l.Key.Fifths {
+		n++
+	}
+	return n
+}
+
+// byNotes ranks every scale of the catalogue on every tonic, the usual spelling of each, by what sounds.
+func byNotes(notes []line.Note) []home {
 	var weights [octave]float64
 	total := 0.0
 	for _, n := range notes {
@@ -83,7 +150,11 @@ func homesOf(notes []line.Note) []home {
 			}
 			h := home{scale: s, Home: Home{Tonic: s.Tonic.String(), Name: e.ID, Title: s.Title(),
 				Holds: holds(s, notes), Of: len(notes)}}
-			h.score = -perMissing * float64(len(notes)-h.Holds) * min(1, 12/float64(len(notes)))
+			blue := blueNotes(s, notes)
+			if !slices.Contains(everyday, e.ID) {
+				blue = 0
+			}
+			h.score = -(perMissing*float64(len(notes)-h.Holds-blue) + perBlue*float64(blue)) * min(1, 12/float64(len(notes)))
 			for _, n := range s.Notes {
 				if weights[n.Class()] == 0 {
 					h.score -= perUnused
@@ -94,6 +165,9 @@ func homesOf(notes []line.Note) []home {
 			}
 			if first == class {
 				h.score += beginsOn
+				if last == (class+fifth)%octave {
+					h.score += halfClose
+				}
 			}
 			h.score += restsOn*weights[class]/total + fitsProfile*correlation(weights, class, s.MinorType())
 			switch {
@@ -109,6 +183,23 @@ func homesOf(notes []line.Note) []home {
 	}
 	slices.SortStableFunc(out, func(a, b home) int { return cmp.Compare(b.score, a.score) })
 	return out
+}
+
+// fifth is a perfect one, in semitones.
+const fifth = 7
+
+// blueNotes counts the notes outside a scale that are its other third or its flat fifth.
+func blueNotes(s scale.Scale, notes []line.Note) (n int) {
+	third := 3
+	if s.MinorType() {
+		third = 4
+	}
+	for _, note := range notes {
+		if above := line.Above(note.MIDI, s); s.Index(note.MIDI) < 0 && (above == third || above == 6) {
+			n++
+		}
+	}
+	return n
 }
 
 func holds(s scale.Scale, notes []line.Note) (n int) {

@@ -33,7 +33,8 @@ type Phrase struct {
 	Ways    []Way    `json:"ways"`  // the easiest first
 	Boxes   []Fit    `json:"boxes"` // of the layout of the brief, or the five forms: which have it
 	Text    string   `json:"text"`  // the phrase in degrees of its key, as a brief has it
-	Left    []string `json:"left"`  // what the reader left out
+	Left    []string `json:"left"`  // what the reader left out or changed
+	Meter   string   `json:"meter"` // id of the meter that the source says; empty where it says none
 }
 
 // Named is a note of a phrase in its key.
@@ -85,13 +86,13 @@ func Build(r Request) (Phrase, error) {
 	}
 	p := Phrase{Title: r.Line.Title}
 	r.Line = line.Even(r.Line)
-	p.Left = append([]string{}, r.Line.Left...)
-	ranked := homesOf(r.Line.Notes)
-	home := ranked[0].scale
-	if r.Keep {
-		home = reading.Scale
-		ranked = kept(ranked, home, r.Line.Notes)
+	r.Line = placed(r.Line, reading.Neck, reading.Instrument.Family)
+	p.Left, p.Meter = append([]string{}, r.Line.Left...), r.Line.Meter
+	ranked := homesOf(r.Line)
+	if r.Keep || r.Line.InKey {
+		ranked = kept(ranked, reading.Scale, r.Line.Notes)
 	}
+	home := ranked[0].scale
 	for _, h := range ranked[:min(len(ranked), mostHomes)] {
 		p.Homes = append(p.Homes, h.Home)
 	}

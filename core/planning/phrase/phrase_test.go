@@ -95,7 +95,7 @@ func TestNeighboursAndOutside(t *testing.T) {
 			got[n.N] = n.Degree + " " + string(n.Place)
 		}
 	}
-	assert.Equal(t, map[int]string{2: "#1 neighbour", 6: "#5 colour", 8: "b2 outside"}, got)
+	assert.Equal(t, map[int]string{2: "#1 neighbour", 6: "#5 colour", 8: "#1 outside"}, got)
 }
 
 func TestWhatHappensInAPhrase(t *testing.T) {
@@ -112,6 +112,46 @@ func TestWhatHappensInAPhrase(t *testing.T) {
 			got = append(got, fmt.Sprintf("%s %d-%d", r.Code, r.Notes[0], r.Notes[len(r.Notes)-1]))
 		}
 		assert.Contains(t, got, want, text)
+	}
+}
+
+// What a teacher would say of a phrase, and what not: a seventh chord is one chord, a scale is no sequence, a ♯4 that
+// leans on the 5 is no blues note.
+func TestRemarksAsATeacherSaysThem(t *testing.T) {
+	cases := []struct {
+		text, key, scale, says, never string
+	}{
+		{"C4 E4 G4 B4 C5", "C", "major", "Notes 1 to 5 outline Cmaj7.", "outline C."},
+		{"G4 E4 C#4 A3 D4", "D", "major", "Notes 1 to 4 outline A7.", "°"},
+		{"D4 E4 F#4 G4 A4 B4 C#5 D5", "D", "major", "", "A cell"},
+		{"A3 C4 D4 E4 G4 A4", "A", "minor-pentatonic", "", "A cell"},
+		{"C4 E4 D4 F4 E4 G4 F4 A4", "C", "major", "A cell of 2 notes comes four times", "A cell of 4"},
+		{"G4 F#4 G4 C4", "C", "major", "", "blues"},
+		{"F4 G4 A4 B4 C5 F4", "F", "lydian", "", "blues"},
+		{"A3 Eb4 E4 A3", "A", "minor-pentatonic", "The ♭5 rises to the 5, as in the blues.", ""},
+	}
+	for _, c := range cases {
+		b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: c.key, Name: c.scale}}
+		p, err := phrase.Build(phrase.Request{Brief: b, Keep: true, Line: plantest.Line(t, c.text, c.key)})
+		require.NoError(t, err)
+		said := ""
+		for _, r := range p.Remarks {
+			said += r.Message + " "
+		}
+		assert.Contains(t, said, c.says, c.text)
+		if c.never != "" {
+			assert.NotContains(t, said, c.never, c.text)
+		}
+	}
+}
+
+// A phrase that mixes the thirds is of the everyday scale with both, not of a rare one that has them all.
+func TestEverydayScalesComeFirst(t *testing.T) {
+	for text, home := range map[string]string{
+		"E4 G4 G#4 B4 D5 E5": "E minor pentatonic",
+		"C4 E4 F4 A4 B4 G4":  "C major", // a half close on the 5 keeps its key
+	} {
+		assert.Equal(t, home, build(t, "guitar", plantest.Line(t, text, "C")).Homes[0].Title, text)
 	}
 }
 
@@ -195,8 +235,8 @@ func TestBadPhrases(t *testing.T) {
 	_, err = phrase.Build(phrase.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"}},
 		Line: line.Line{Notes: []line.Note{{MIDI: 300}}}})
 	assert.ErrorContains(t, err, "notes.0")
-	p := build(t, "ukulele", plantest.Line(t, "C2 E2 G2", "C"))
-	assert.Empty(t, p.Ways, "the neck does not have it")
+	p := build(t, "ukulele", plantest.Line(t, "C2 E4 G6", "C"))
+	assert.Empty(t, p.Ways, "no octave of the neck has it")
 }
 
 func BenchmarkPhraseNotes(b *testing.B) {

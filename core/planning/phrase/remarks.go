@@ -29,8 +29,8 @@ var remarks = []remark{
 		add(fmt.Sprintf("It starts on the %s.", pretty(notes[0])), 1)
 	}},
 	{"minor-to-major-third", steps("b3", "3", "The ♭3 moves to the 3. That mixes minor and major; it isn't a wrong note.")},
-	{"flat-five-falls", steps("b5", "4", "The ♭5 falls to the 4, as in the blues.")},
-	{"flat-five-rises", steps("b5 #4", "5", "The ♭5 rises to the 5, as in the blues.")},
+	{"flat-five-falls", blue(steps("b5", "4", "The ♭5 falls to the 4, as in the blues."))},
+	{"flat-five-rises", blue(steps("b5", "5", "The ♭5 rises to the 5, as in the blues."))},
 	{"chord", chords},
 	{"sequence", sequences},
 	{"octave-copy", copies},
@@ -60,33 +60,36 @@ func steps(from, to, message string) func([]Named, scale.Scale, func(string, ...
 	}
 }
 
+// blue is a rule of a blues note: in a scale that has a ♭5 for other reasons, as Locrian has, it is none, and what is
+// written as a ♯4 is a neighbour of the 5.
+func blue(rule func([]Named, scale.Scale, func(string, ...int))) func([]Named, scale.Scale, func(string, ...int)) {
+	flatFive := pitch.MustParseDegree("b5")
+	return func(notes []Named, s scale.Scale, add func(string, ...int)) {
+		if !s.Formula.Has(flatFive) || s.Formula.Has(pitch.MustParseDegree("5")) {
+			rule(notes, s, add)
+		}
+	}
+}
+
 // leastChord is how many notes in a row outline a chord.
 const leastChord = 3
 
-// chords finds rows of notes that are those of one chord in thirds of the key, each other than the
-// one before.
+// chords finds rows of notes that are those of one chord in thirds of the key, each other than the one before. A row that
+// goes on to the seventh of its chord is that seventh chord.
 func chords(notes []Named, s scale.Scale, add func(string, ...int)) {
-	list := s.Chords(4)
-	if list == nil {
-		base, ok := parent(s)
-		if !ok {
+	base := s
+	if base.Chords(3) == nil {
+		var ok bool
+		if base, ok = parent(s); !ok {
 			return
 		}
-		list = base.Chords(4)
 	}
+	list := append(base.Chords(3), base.Chords(4)...)
 	for i := 0; i+leastChord <= len(notes); {
 		best, name := 0, ""
 		for _, c := range list {
-			triad := c.Notes[:3]
-			n := 0
-			seen := map[string]bool{}
-			for i+n < len(notes) && slices.ContainsFunc(triad,
-				func(p pitch.Name) bool { return p.String() == notes[i+n].Name }) {
-				seen[notes[i+n].Name] = true
-				n++
-			}
-			if len(seen) == 3 && n > best {
-				best, name = n, c.Notes[0].Pretty()+triadQuality(c)
+			if n := outlines(notes[i:], c); n > best {
+				best, name = n, c.Notes[0].Pretty()+c.Quality
 			}
 		}
 		if best < leastChord {
@@ -98,19 +101,21 @@ func chords(notes []Named, s scale.Scale, add func(string, ...int)) {
 	}
 }
 
-// triadQuality is the name of the three lower notes of a chord.
-func triadQuality(c scale.Chord) string {
-	third, _ := c.Notes[0].DegreeOf(c.Notes[1])
-	fifth, _ := c.Notes[0].DegreeOf(c.Notes[2])
-	switch {
-	case third.Alter() < 0 && fifth.Alter() < 0:
-		return "°"
-	case third.Alter() < 0:
-		return "m"
-	case fifth.Alter() > 0:
-		return "+"
+// outlines counts the notes that begin a row and are those of a chord; 0 where not all of the chord are among them, and
+// where a seventh comes only after the triad has been left: there it may be passing.
+func outlines(notes []Named, c scale.Chord) (n int) {
+	seen := map[string]bool{}
+	for n < len(notes) && slices.ContainsFunc(c.Notes, func(p pitch.Name) bool { return p.String() == notes[n].Name }) {
+		seen[notes[n].Name] = true
+		n++
+		if len(c.Notes) == 4 && n == 4 && len(seen) < 4 {
+			return 0
+		}
 	}
-	return ""
+	if len(seen) < len(c.Notes) {
+		return 0
+	}
+	return n
 }
 
 // parent is a seven-note scale that a shorter one is drawn from.
@@ -130,11 +135,11 @@ func span(from, to int) (out []int) {
 	return out
 }
 
-// leastCell is how many notes a cell of a sequence has at least.
-const leastCell = 3
+// leastCell is how many notes a cell of a sequence has at least; one of two notes comes three times at least.
+const leastCell, leastPairs = 2, 3
 
-// sequences finds a cell that comes again at once on another step of the scale, with the same
-// steps and the same times.
+// sequences finds a cell that comes again at once on another step of the scale, with the same steps and the same times: the
+// one that goes on for the longest, and the smallest that does. A scale that goes straight on is none.
 func sequences(notes []Named, s scale.Scale, add func(string, ...int)) {
 	at := make([]int, len(notes)) // steps of the scale
 	for i, n := range notes {
@@ -144,20 +149,36 @@ func sequences(notes []Named, s scale.Scale, add func(string, ...int)) {
 		}
 		at[i] = index + s.Len()*((n.MIDI-s.Tonic.Class()+octave)/octave)
 	}
-	for size := len(notes) / 2; size >= leastCell; size-- {
+	first, cell, often := 0, 0, 0
+	for size := leastCell; size <= len(notes)/2; size++ {
 		for from := 0; from+2*size <= len(notes); from++ {
 			times := 1
 			for from+(times+1)*size <= len(notes) && same(notes, at, from, from+times*size, size) {
 				times++
 			}
-			if times < 2 || at[from] == at[from+size] {
+			if times < 2 || size == leastCell && times < leastPairs || at[from] == at[from+size] ||
+				straight(at[from:from+times*size]) {
 				continue
 			}
-			add(fmt.Sprintf("A cell of %d notes comes %s, each time on a different step.", size, english.Times(times)),
-				span(from+1, from+times*size)...)
-			return
+			if times*size > often*cell {
+				first, cell, often = from, size, times
+			}
 		}
 	}
+	if cell > 0 {
+		add(fmt.Sprintf("A cell of %d notes comes %s, each time on a different step.", cell, english.Times(often)),
+			span(first+1, first+often*cell)...)
+	}
+}
+
+// straight reports whether steps go on by the same distance.
+func straight(at []int) bool {
+	for i := 2; i < len(at); i++ {
+		if at[i]-at[i-1] != at[1]-at[0] {
+			return false
+		}
+	}
+	return true
 }
 
 // same reports whether two stretches have the same steps and times.

@@ -29,7 +29,7 @@ func Index(b brief.Brief) ([]string, error) {
 		}
 	}
 	out := []string{degrees.String() + " ", steps.String() + " "}
-	for _, h := range homesOf(notes) {
+	for _, h := range homesOf(r.Phrase) {
 		if h.Holds == h.Of {
 			out = append(out, plain.Replace(h.Title), h.Tonic+" "+h.Name)
 		}

@@ -154,14 +154,21 @@ func (f *finder) boxes() {
 	}
 }
 
-// What counts for the order of ways: a shift most, then a reach, then an opening past four frets
-// low on the neck, in millimetres.
+// What counts for the order of ways: a shift most, then a reach, then an opening past four frets low on the neck, in
+// millimetres, and how high it lies: a little for each fret, more for each past the ninth. Narrow frets high up make no way
+// easier. An open string takes off what two frets add where open strings are the usual sound.
 const (
-	perShift   = 10.0
-	perReach   = 3.0
-	easySpanMM = 110.0
-	perSpanMM  = 0.2
+	perShift    = 10.0
+	perReach    = 3.0
+	easySpanMM  = 110.0
+	perSpanMM   = 0.2
+	perFret     = 0.4
+	perHighFret = 3.0
+	perOpen     = 0.8
 )
+
+// openFamilies are the instruments whose usual sound has open strings.
+var openFamilies = []neck.Family{neck.Mandolins, neck.Ukuleles}
 
 // lay lays the phrase in a way and takes it in, unless it lies so in one already.
 func (f *finder) lay(rule way.Way, system string, number int, w Way) {
@@ -178,10 +185,13 @@ func (f *finder) lay(rule way.Way, system string, number int, w Way) {
 	if made == nil || len(made.Touches) != len(laid.Places) {
 		return
 	}
-	f.seen[key] = len(f.out)
 	w.System, w.Way, w.Number, w.Same = system, rule.ID, laid.Number, []string{name}
 	w.Notes, w.Low = make([]WayNote, len(laid.Places)), math.MaxInt
+	open := 0
 	for i, p := range laid.Places {
+		if p.Fret == 0 {
+			open++
+		}
 		w.Notes[i] = WayNote{p, made.Touches[i].Finger}
 		w.High = max(w.High, p.Fret)
 		if i > 0 && p.String != laid.Places[i-1].String {
@@ -194,8 +204,16 @@ func (f *finder) lay(rule way.Way, system string, number int, w Way) {
 	if w.Low == math.MaxInt {
 		w.Low = 0
 	}
+	if rule.ID == way.Position && made.Report.Shifts > 0 {
+		return // it is said that the hand stays
+	}
+	f.seen[key] = len(f.out)
 	w.SpanMM, w.Shifts, w.Reaches = math.Round(made.Report.SpanMM*10)/10, made.Report.Shifts, made.Report.Reaches
-	w.cost = perShift*float64(w.Shifts) + perReach*float64(w.Reaches) + perSpanMM*max(w.SpanMM-easySpanMM, 0)
+	w.cost = perShift*float64(w.Shifts) + perReach*float64(w.Reaches) + perSpanMM*max(w.SpanMM-easySpanMM, 0) +
+		perFret*float64(w.Low) + perHighFret*float64(max(w.High-easyFret, 0))
+	if slices.Contains(openFamilies, f.Instrument.Family) {
+		w.cost -= perOpen * float64(open)
+	}
 	f.out = append(f.out, w)
 }
 

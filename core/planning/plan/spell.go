@@ -136,7 +136,7 @@ const lowestDrone, lowestVamp = 36, 52
 // key is the key of a run from its event on, with what may sound under it: the
 // tonic, low, and the chords on the tonic and on the fourth degree in turn.
 func (m *maker) key(first int) piece.Key {
-	k := piece.Key{Title: m.Title(m.Scale.Tonic, m.Scale.Name), First: first, Fifths: m.Scale.Fifths(),
+	k := piece.Key{Title: m.Title(m.Scale.Tonic, m.Scale.Name), First: first, Fifths: m.Scale.Fifths(), Tonic: m.Scale.Tonic,
 		Drone: atOrAbove(m.Scale.Tonic, lowestDrone), Vamp: [][]int{}}
 	triads := m.Scale.Chords(triad)
 	if len(triads) < 4 {

@@ -50,6 +50,18 @@ var diatonic = []keyedFormula{
 	{MustParseFormula("1 b2 b3 4 b5 b6 b7"), -5},
 }
 
+// ModeOf is the diatonic mode, by its id in the catalogue, of a tonic under a signature of so many sharps, flats below 0;
+// ok is false where none has that signature.
+func ModeOf(tonic pitch.Name, fifths int) (id string, ok bool) {
+	for _, m := range diatonic {
+		if m.fifths == fifths-tonic.Fifths() {
+			e, _ := Named(m.formula)
+			return e.ID, true
+		}
+	}
+	return "", false
+}
+
 // Fifths is the signature's count; 0 where the scale has no signature of its
 // own. It goes past seven in theoretical keys, where the signature has double
 // accidentals.

@@ -2906,6 +2906,8 @@ export interface components {
             }[];
             /** @description The phrase in degrees of its key, as run.phrase of a brief has it. */
             text: string;
+            /** @description Id of the meter that the source says, such as 6/8; empty where it says none. */
+            meter: string;
             /** @description What the reader left out. */
             left: string[];
         };

@@ -82,6 +82,13 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
   const chosen = ref<[number, number]>()
   const wayAt = ref(0)
   const way = computed(() => phrase.value?.ways[wayAt.value] ?? phrase.value?.ways[0])
+  /** A meter that the source says is that of the phrase. */
+  function inMeter(rhythm: NonNullable<Brief['rhythm']>, meter: string) {
+    if (!meter) return rhythm
+    const timed = { ...rhythm, meter }
+    delete timed.beatsPerBar
+    return timed
+  }
   /** What plays the phrase in a way, as every screen takes it. */
   function briefOf(of: Phrase, way: Phrase['ways'][number] | undefined): Brief {
     const home = of.homes[0]
@@ -91,7 +98,7 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
       scale: home ? { tonic: home.tonic, name: home.name } : brief.value.scale,
       ...(way?.way === 'box' ? { layout: { system: way.system as LayoutSystem, box: way.index } } : {}),
       ...(hand ? { hand } : {}),
-      ...(rhythm ? { rhythm } : {}),
+      ...(rhythm || of.meter ? { rhythm: inMeter(rhythm ?? {}, of.meter) } : {}),
       ...(picking ? { picking } : {}),
       ...(names ? { names } : {}),
       run: { pattern: 'phrase', phrase: of.text, ...(way && way.way !== 'box' ? { way: way.way, ...(way.number ? { at: way.number } : {}) } : {}) },

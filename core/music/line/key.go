@@ -1,0 +1,65 @@
+package line
+
+import (
+	"strconv"
+
+	"evenladder/core/base/table"
+	"evenladder/core/music/rhythm"
+	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
+)
+
+// Key is the key that a source says a line is in.
+type Key struct {
+	Tonic  pitch.Name // not valid where no more than the signature is said
+	Mode   string     // of the tonic, an id of the catalogue
+	Fifths int        // sharps of the signature, flats below 0
+}
+
+// KeyOf is the key of a tonic in a mode of the catalogue.
+func KeyOf(tonic pitch.Name, mode string) (Key, error) {
+	s, err := scale.FromCatalogue(tonic, mode)
+	return Key{tonic, mode, s.Fifths()}, err
+}
+
+// Signed is the key of a signature and a mode, an id of the catalogue; without a mode it has no tonic.
+func Signed(fifths int, mode string) Key {
+	for class := -15; class <= 15; class++ { // every tonic that a signature may have, by fifths
+		tonic := pitch.FromFifths(class)
+		if id, ok := scale.ModeOf(tonic, fifths); ok && id == mode {
+			return Key{tonic, mode, fifths}
+		}
+	}
+	return Key{Fifths: fifths}
+}
+
+// In is a line whose times, in quarter notes, are in the beats of a meter: in 6/8 a beat is three eighths. A meter that
+// is not among those that are written is left out.
+func (l Line) In(over, under int) Line {
+	name := strconv.Itoa(over) + "/" + strconv.Itoa(under)
+	switch name {
+	case "2/2": // counted in quarter notes
+		name = "4/4"
+	case "3/2":
+		name = "6/4"
+	}
+	m, ok := table.Find(rhythm.Meters, name)
+	if !ok {
+		l.Left = append(l.Left, "the meter "+name+" (counted in quarter notes)")
+		return l
+	}
+	l.Meter = m.ID
+	if !m.Compound {
+		return l
+	}
+	notes := make([]Note, len(l.Notes))
+	for i, n := range l.Notes {
+		n.At, n.Beats = n.At/quartersOfDotted, n.Beats/quartersOfDotted
+		notes[i] = n
+	}
+	l.Notes = notes
+	return l
+}
+
+// quartersOfDotted is how long a dotted quarter is, in quarter notes.
+const quartersOfDotted = 1.5
