@@ -144,6 +144,58 @@ func TestNextRung(t *testing.T) {
 	assert.Equal(t, 3, build(t, r).Next)
 }
 
+// A break costs the more, the longer it was: a rung after two weeks, half of what was climbed after three months, all of it
+// after a year. Two clean tries so far apart are not two in a row.
+func TestBreaksCostInProportion(t *testing.T) {
+	r := request("2@60", "2@120", "tempo-only")
+	empty := build(t, r)
+	top := len(empty.Rungs) - 1
+	require.Greater(t, top, 6)
+	r.Log = tries(empty, fmt.Sprintf("%dc", top))
+	for _, c := range []struct{ days, next int }{{0, top}, {13, top}, {14, top - 1}, {27, top - 1}, {28, top - 2}, {89, top - 2},
+		{90, top - (top+1)/2}, {364, top - (top+1)/2}, {365, 0}, {900, 0}} {
+		now := at(1+c.days, 1)
+		r.Now = &now
+		l := build(t, r)
+		assert.Equal(t, c.next, l.Next, "after %d days: %s", c.days, l.Why)
+		if c.next < top {
+			assert.Contains(t, l.Why, fmt.Sprintf("No practice for %d days. Start ", c.days))
+		}
+	}
+	apart := tries(empty, "0c 0c")
+	apart[1].At = apart[0].At.Add(8 * 24 * time.Hour)
+	r.Log, r.Now = apart, nil
+	assert.Equal(t, "stay", build(t, r).Step, "the first of the two was too long ago")
+	apart[1].At = apart[0].At.Add(6 * 24 * time.Hour)
+	assert.Equal(t, "up", build(t, r).Step)
+}
+
+// Three tries that were only nearly clean stick, too. A clean one frees the rung, and a ladder that goes up never sticks.
+func TestNearlyThreeTimesSticks(t *testing.T) {
+	r := request("2@60", "2@84", "tempo-only")
+	empty := build(t, r)
+	for log, sticks := range map[string]string{
+		"2n 2n":             "",
+		"2n 2n 2n":          "was only nearly clean three times within a week.",
+		"2n 2n 2n 2c":       "",
+		"2n 2x 2n 2x":       "wasn't clean in any of four tries within a week.",
+		"2x 2x 2x":          "didn't work three times within a week.",
+		"2x 2x 2x 2c 2c":    "",
+		"2x 2x 2x 1c 1c":    "",
+		"3x 3x 3x 1n 1n 1n": "was only nearly clean three times within a week.",
+	} {
+		r.Log = tries(empty, log)
+		l := build(t, r)
+		if sticks == "" {
+			assert.Nil(t, l.Sticks, log)
+			continue
+		}
+		require.NotNil(t, l.Sticks, log)
+		assert.Contains(t, l.Sticks.Words, sticks, log)
+		assert.NotEqual(t, "up", l.Step)
+	}
+}
+
 // Ladders never fall, begin and end where they should, and grow by little.
 func TestLadders(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {

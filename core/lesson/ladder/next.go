@@ -19,8 +19,24 @@ type Try struct {
 	Slips  []int         `json:"slips,omitempty"` // notes of the run, from 1, that a take heard go wrong
 }
 
-// longBreak is after how long without a try the ladder starts one rung lower.
-const longBreak = 14 * 24 * time.Hour
+const day = 24 * time.Hour
+
+// breaks are how long nothing was played, longest first, and how many of the rungs climbed so far that costs.
+var breaks = []struct {
+	after time.Duration
+	costs func(climbed int) int
+}{
+	{365 * day, func(climbed int) int { return climbed }},
+	{90 * day, func(climbed int) int { return max((climbed+1)/2, 2) }},
+	{28 * day, func(int) int { return 2 }},
+	{longBreak, func(int) int { return 1 }},
+}
+
+// longBreak is the shortest that costs a rung.
+const longBreak = 14 * day
+
+// inARow is how long after a try another one counts as the next in a row.
+const inARow = 7 * day
 
 func checkLog(f *fault.List, log []Try, now *time.Time) {
 	if len(log) > MaxTries {
@@ -58,10 +74,29 @@ func (l *Ladder) read(tries []onRung, now *time.Time) {
 	latest := tries[len(tries)-1]
 	l.Next = latest.rung
 	l.follow(tries, latest)
-	if now != nil && now.Sub(latest.At) >= longBreak && l.Next > 0 {
-		l.Next--
-		l.Step, l.Why = "down", fmt.Sprintf("No practice for %d days. Start one rung lower, at %s.",
-			int(now.Sub(latest.At).Hours()/24), l.Rungs[l.Next].Name)
+	if now != nil {
+		l.rest(now.Sub(latest.At))
+	}
+}
+
+// rest goes down by what a break costs.
+func (l *Ladder) rest(since time.Duration) {
+	for _, b := range breaks {
+		if since < b.after {
+			continue
+		}
+		down := min(b.costs(l.Next), l.Next)
+		if down == 0 {
+			return
+		}
+		l.Next -= down
+		where := english.CountInWords(down, "rung", "rungs") + " lower"
+		if l.Next == 0 {
+			where = "on the first rung"
+		}
+		l.Step, l.Reached = "down", false
+		l.Why = fmt.Sprintf("No practice for %d days. Start %s, at %s.", int(since/day), where, l.Rungs[l.Next].Name)
+		return
 	}
 }
 
@@ -118,7 +153,7 @@ func (l *Ladder) onRungs(log []Try) []onRung {
 func (l *Ladder) follow(tries []onRung, last onRung) {
 	top := len(l.Rungs) - 1
 	name := l.Rungs[last.rung].Name
-	twice := len(tries) > 1 && tries[len(tries)-2].Result == last.Result
+	twice := len(tries) > 1 && tries[len(tries)-2].Result == last.Result && last.At.Sub(tries[len(tries)-2].At) <= inARow
 	switch {
 	case last.Result == result.Clean && twice && tries[len(tries)-2].rung == last.rung:
 		l.Reached = last.rung == top

@@ -28,36 +28,68 @@ type Proposal struct {
 	Stretch *Stretch    `json:"stretch,omitempty"` // of its run alone
 }
 
-// A rung sticks where so many tries of it within a week were not there yet.
+// A rung sticks where so many tries of it within a week were not there yet, or nearly clean one after the other, with no
+// clean one since.
 const (
 	stickTries = 3
-	stickDays  = 7 * 24 * time.Hour
+	stickDays  = 7 * day
 )
 
-// stick finds where the ladder sticks in the week before now, nil where it does
-// not.
+// stuck counts what keeps a rung from going on.
+type stuck struct{ notYet, nearly int }
+
+// seen takes in another try of the rung.
+func (s *stuck) seen(r result.Result) {
+	switch r {
+	case result.Clean:
+		*s = stuck{}
+	case result.Nearly:
+		s.nearly++
+	case result.NotYet:
+		s.notYet++
+	}
+}
+
+// words say how it sticks; empty where it does not.
+func (s stuck) words() string {
+	switch {
+	case s.notYet >= stickTries:
+		return fmt.Sprintf("didn't work %s within a week.", english.Times(s.notYet))
+	case s.nearly >= stickTries:
+		return fmt.Sprintf("was only nearly clean %s within a week.", english.Times(s.nearly))
+	case s.notYet+s.nearly > stickTries:
+		return fmt.Sprintf("wasn't clean in any of %s tries within a week.", english.Number(s.notYet+s.nearly))
+	}
+	return ""
+}
+
+// stick finds where the ladder sticks in the week before now, nil where it does not, and where it goes up.
 func (l *Ladder) stick(p plan.Plan, tries []onRung, now *time.Time) *Stick {
-	if len(tries) == 0 {
+	if len(tries) == 0 || l.Step == "up" || l.Reached {
 		return nil
 	}
 	end := tries[len(tries)-1].At
 	if now != nil {
 		end = *now
 	}
-	failed := make([]int, len(l.Rungs))
+	each := make([]stuck, len(l.Rungs))
+	latest := make([]int, len(l.Rungs))
 	at := -1
-	for _, t := range tries {
-		if t.Result == result.NotYet && end.Sub(t.At) <= stickDays {
-			if failed[t.rung]++; failed[t.rung] >= stickTries {
-				at = t.rung
-			}
+	for i, t := range tries {
+		if end.Sub(t.At) <= stickDays {
+			each[t.rung].seen(t.Result)
+			latest[t.rung] = i
+		}
+	}
+	for rung, s := range each {
+		if s.words() != "" && (at < 0 || latest[rung] > latest[at]) {
+			at = rung
 		}
 	}
 	if at < 0 {
 		return nil
 	}
-	s := &Stick{Rung: at, Words: fmt.Sprintf("%s didn't work %s within a week.",
-		english.Capital(l.Rungs[at].Name), english.Times(failed[at])), Proposals: []Proposal{}}
+	s := &Stick{Rung: at, Words: english.Capital(l.Rungs[at].Name) + " " + each[at].words(), Proposals: []Proposal{}}
 	step := l.Rungs[at].Step
 	failing := func(p plan.Plan, step Step) (Proposal, bool) { return whereItFails(p, step, slipsOn(tries, at, end)) }
 	for _, propose := range []func(plan.Plan, Step) (Proposal, bool){failing, fewerNotes, anotherSubdivision,
