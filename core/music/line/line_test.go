@@ -174,6 +174,31 @@ func TestInScale(t *testing.T) {
 	assert.Equal(t, []int{-4, -4, -4, -4, -4, -4}, differences(down, l.Notes), "the nearest C lies below")
 }
 
+// A neighbour stays a neighbour, whatever is done with the note that it leans on; and between two scales of five notes each
+// note changes its place for the one that stands there.
+func TestNothingCollapses(t *testing.T) {
+	major := inScale(t, "C", "major")
+	turn := plantest.Line(t, "5 #4 5", "C").Notes
+	for by := -8; by <= 8; by++ {
+		out := line.Stepped(turn, major, func(_ int, at line.Step) line.Step { return line.Step{Of: at.Of + by} })
+		assert.Equal(t, []int{1, -1}, []int{out[0].MIDI - out[1].MIDI, out[1].MIDI - out[2].MIDI}, "by %d", by)
+	}
+	assert.Equal(t, []int{0, 1, 0}, differences(line.UpsideDown(turn, major), []line.Note{turn[0], turn[0], turn[0]}))
+	for k, n := range line.Through(turn, major, 8) {
+		if k%3 == 1 {
+			assert.Equal(t, line.Through(turn, major, 8)[k+1].MIDI-1, n.MIDI)
+		}
+	}
+	lick := plantest.Line(t, "1 b3 4 5 b7 ^1", "A").Notes
+	from, to := inScale(t, "A", "minor-pentatonic"), inScale(t, "A", "hirajoshi")
+	there := line.InScale(lick, from, to)
+	for i, n := range there {
+		assert.GreaterOrEqual(t, to.Index(n.MIDI), 0, "note %d is of the new scale", i+1)
+	}
+	assert.NotEqual(t, midis(lick), midis(there), "its notes change")
+	assert.Equal(t, midis(lick), midis(line.InScale(there, to, from)), "and come back")
+}
+
 func differences(a, b []line.Note) (out []int) {
 	for i := range a {
 		out = append(out, a[i].MIDI-b[i].MIDI)

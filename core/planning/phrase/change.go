@@ -1,9 +1,12 @@
 package phrase
 
 import (
+	"fmt"
 	"math"
 	"slices"
+	"strconv"
 
+	"evenladder/core/base/english"
 	"evenladder/core/base/fault"
 	"evenladder/core/base/table"
 	"evenladder/core/music/line"
@@ -29,6 +32,7 @@ type Changed struct {
 	Scale brief.Scale `json:"scale"`
 	From  int         `json:"from"` // the notes that were changed, to go on with; 0 for none
 	To    int         `json:"to"`
+	Left  []string    `json:"left"` // what could not be carried, in words
 }
 
 // changing is a phrase while it is changed: its notes from one to another, both counted from 0.
@@ -39,6 +43,7 @@ type changing struct {
 	scale    scale.Scale
 	into     scale.Scale // that it is carried into
 	brief    brief.Brief
+	left     []string
 }
 
 // change is a row of the table of changes.
@@ -122,7 +127,7 @@ func Apply(c Changer) (Changed, error) {
 	if err := p.check(); err != nil {
 		return Changed{}, err
 	}
-	out := Changed{Text: line.Text(p.notes, p.into, true), Scale: scaleBrief(p.into)}
+	out := Changed{Text: line.Text(p.notes, p.into, true), Scale: scaleBrief(p.into), Left: append([]string{}, p.left...)}
 	if c.Change.From > 0 {
 		out.From, out.To = p.from+1, min(p.to, len(p.notes)-1)+1
 	}
@@ -316,7 +321,21 @@ func through(p *changing) error {
 }
 
 func intoScale(p *changing) error {
-	p.notes = line.InScale(p.notes, p.scale, p.into)
+	there := line.InScale(p.notes, p.scale, p.into)
+	var not []string
+	for i, n := range there {
+		if p.into.Index(n.MIDI) < 0 && p.scale.Index(p.notes[i].MIDI) >= 0 {
+			not = append(not, strconv.Itoa(i+1))
+		}
+	}
+	if len(not) > 0 {
+		what := "notes " + english.And(not)
+		if len(not) == 1 {
+			what = "note " + not[0]
+		}
+		p.left = append(p.left, fmt.Sprintf("%s has no place for %s: kept as far from the tonic as before", p.into.Title(), what))
+	}
+	p.notes = there
 	return nil
 }
 

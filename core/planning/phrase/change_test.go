@@ -124,3 +124,17 @@ func TestTerms(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, []string{" b3 3 1 ", " +1 -4 "}, found[:2])
 }
+
+// What another scale has no place for is said, and nothing else.
+func TestWhatCannotBeCarriedIsSaid(t *testing.T) {
+	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "A", Name: "natural-minor"},
+		Run: brief.Run{Pattern: "phrase", Phrase: "1 2 b3 5 b6"}}
+	carry := func(name string) phrase.Changed {
+		made, err := phrase.Apply(phrase.Changer{Brief: b, Change: phrase.Change{ID: "scale", Scale: &brief.Scale{Tonic: "A", Name: name}}})
+		require.NoError(t, err)
+		return made
+	}
+	assert.Equal(t, []string{"A minor pentatonic has no place for notes 2 and 5: kept as far from the tonic as before"},
+		carry("minor-pentatonic").Left)
+	assert.Empty(t, carry("dorian").Left)
+}

@@ -86,6 +86,8 @@ func Build(r Request) (Phrase, error) {
 	}
 	p := Phrase{Title: r.Line.Title}
 	r.Line = line.Even(r.Line)
+	// Degrees in a key that was chosen are the text of a phrase that lies somewhere already.
+	r.Line.Loose = r.Line.Loose && !(r.Keep && r.Line.InKey)
 	r.Line = placed(r.Line, reading.Neck, reading.Instrument.Family)
 	p.Left, p.Meter = append([]string{}, r.Line.Left...), r.Line.Meter
 	ranked := homesOf(r.Line)

@@ -2993,6 +2993,8 @@ export interface components {
             scale?: components["schemas"]["ScaleBrief"];
         };
         ChangedPhrase: {
+            /** @description What could not be carried, in words. */
+            left: string[];
             text: string;
             scale: components["schemas"]["ScaleBrief"];
             /** @description The notes that were changed, to go on with; 0 for none. */

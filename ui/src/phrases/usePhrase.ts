@@ -138,6 +138,7 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
       )
       bring({ text: made.text, brief: { ...brief.value, scale: made.scale } })
       chosen.value = made.from > 0 ? [made.from, made.to] : undefined
+      if (made.left.length > 0) tell(`${made.left.join('; ')}.`)
     } catch (cause) {
       tell(wordsOf(cause))
     } finally {
