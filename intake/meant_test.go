@@ -110,6 +110,13 @@ func TestTheMeterOfAFileIsBelieved(t *testing.T) {
 			Scale: brief.Scale{Tonic: p.Homes[0].Tonic, Name: p.Homes[0].Name}, Rhythm: brief.Rhythm{Meter: p.Meter},
 			Run: brief.Run{Pattern: "phrase", Phrase: p.Text, Way: "least"}})
 		require.NoError(t, err)
+		if meter == "6/8" {
+			var counts []string
+			for _, e := range made.Run.Events[:6] {
+				counts = append(counts, e.Count)
+			}
+			assert.Equal(t, "1 2 3 4 5 6", strings.Join(counts, " "))
+		}
 		var out bytes.Buffer
 		require.NoError(t, abc.Write(&out, score.Of(made.Piece())))
 		assert.Contains(t, out.String(), "\nM:"+meter+"\n")

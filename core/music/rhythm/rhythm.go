@@ -323,9 +323,14 @@ func (r Rhythm) count(beat, part int) string {
 	return beatNumbers[beat]
 }
 
-// countTick is what is said on a tick: as the plainest subdivision has it that comes to the tick.
+// countTick is what is said on a tick: as the plainest subdivision has it that comes to the tick; in compound meters their
+// eighths come first.
 func (r Rhythm) countTick(beat, tick int) string {
-	for perBeat := MinPerBeat; perBeat <= MaxPerBeat; perBeat++ {
+	plainest := MinPerBeat
+	if r.Compound {
+		plainest = 3
+	}
+	for perBeat := plainest; perBeat <= MaxPerBeat; perBeat++ {
 		if each := TicksPerBeat / perBeat; tick%each == 0 {
 			own := r
 			own.Free, own.PerBeat = false, perBeat

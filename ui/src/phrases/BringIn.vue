@@ -222,6 +222,10 @@ textarea {
   outline: 2px solid var(--verdigris);
 }
 
+.left li::first-letter {
+  text-transform: uppercase;
+}
+
 .left {
   color: var(--faint);
   font-size: var(--size-note);
