@@ -161,14 +161,14 @@ var Kinds = []Kind{
 	{table.Row{ID: "chord", Name: "spell the chord", Why: "Name the notes of a chord of the key."},
 		inSpelling, ByNames, chordLevels, 3, nil, chordsOf, readChord, answerChord, nil},
 	{table.Row{ID: "signature", Name: "key signatures", Why: "How many sharps or flats, and which?"}, inKeys, ByNames,
-		keyLevels, 3, nil, tonicsOf, readTonic, answerSignature, factOfKey},
+		keyLevels, 3, (*setting).signed, tonicsOf, readTonic, answerSignature, factOfKey},
 	{table.Row{ID: "key", Name: "name the key", Why: "Which key has this many sharps or flats?"}, inKeys, ByName,
-		keyLevels, 3, nil, signaturesOf, readSignature, answerKey, factOfKey},
+		keyLevels, 3, (*setting).signed, signaturesOf, readSignature, answerKey, factOfKey},
 	{table.Row{ID: "order", Name: "order of sharps and flats",
 		Why: "The first sharps or flats, in order."}, inKeys, ByNames, orderLevels, 2, nil, ordersOf,
 		readOrder, answerOrder, nil},
 	{table.Row{ID: "relative", Name: "relatives", Why: "The minor of a major key, and back."},
-		inKeys, ByName, keyLevels, 3, nil, relativesOf, readTonic, answerRelative, factOfKey},
+		inKeys, ByName, keyLevels, 3, (*setting).signed, relativesOf, readTonic, answerRelative, factOfKey},
 }
 
 // Find returns the kind with this id.

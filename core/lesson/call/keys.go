@@ -22,6 +22,15 @@ func tonicsOf(m *setting) (out []string) {
 	return out
 }
 
+// signed is ready where the scale has a key signature: of others it can't be asked.
+func (m *setting) signed() error {
+	if !m.Scale.Signed() {
+		return fault.At("brief.scale.name", "%s has no key signature of its own: give a scale such as major, dorian or minor-pentatonic",
+			m.Scale.Title())
+	}
+	return nil
+}
+
 // plain reports whether a scale needs no double accidentals.
 func plain(s scale.Scale) bool {
 	return !slices.ContainsFunc(s.Notes, func(n pitch.Name) bool { return n.Accidental() < -1 || n.Accidental() > 1 })

@@ -1,7 +1,9 @@
 package call
 
 import (
+	"cmp"
 	"fmt"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -343,13 +345,19 @@ func (out *Marked) text(k Kind, m *setting, g Given) {
 	case k.By == ByNames:
 		out.names(k, m, g.Text)
 	default:
-		name, ok := m.Naming.Typed(withoutMode(g.Text), m.Scale.Tonic)
+		text, mode := g.Text, ""
+		if k.ID != "name" {
+			text, mode = withoutMode(g.Text)
+		}
+		name, ok := m.Naming.Typed(text, m.Scale.Tonic)
 		if !ok {
 			out.say(Again, fmt.Sprintf("%q isn't a note. Type a name such as F♯, f sharp or fis.", fault.Clip(g.Text)))
 			return
 		}
 		want := pitch.MustParseName(words[0])
 		switch {
+		case mode != "" && mode != m.modeOf(k):
+			out.say(Wrong, fmt.Sprintf("It is %s. %s", m.Say(want), out.Call.Why))
 		case name == want:
 			out.say(Right, out.Call.Why)
 		case name.Class() == want.Class() && k.ID == "name":
@@ -360,16 +368,37 @@ func (out *Marked) text(k Kind, m *setting, g Given) {
 	}
 }
 
-// modeWords may follow the name of a key.
-var modeWords = []string{"major", "minor", "natural", "dur", "moll", "key"}
+// modeWords may follow the name of a key, with the mode that they say, if any.
+var modeWords = map[string]string{"major": "major", "maj": "major", "dur": "major", "minor": "minor", "min": "minor",
+	"moll": "minor", "m": "minor", "natural": "", "key": ""}
 
-// withoutMode is the name of a key without the words that say its mode.
-func withoutMode(text string) string {
+// withoutMode is the name of a key without the words that say its mode, and that mode, empty where nothing says it. Am, F#m
+// and Bbmin are minor keys.
+func withoutMode(text string) (name, mode string) {
 	words := strings.Fields(text)
-	for len(words) > 1 && slices.Contains(modeWords, strings.ToLower(words[len(words)-1])) {
-		words = words[:len(words)-1]
+	for len(words) > 1 {
+		of, known := modeWords[strings.ToLower(words[len(words)-1])]
+		if !known {
+			break
+		}
+		words, mode = words[:len(words)-1], cmp.Or(mode, of)
 	}
-	return strings.Join(words, " ")
+	if len(words) == 1 {
+		for _, end := range []string{"min", "maj", "m"} {
+			if rest, cut := strings.CutSuffix(words[0], end); cut && len(rest) > 0 {
+				return rest, modeWords[end]
+			}
+		}
+	}
+	return strings.Join(words, " "), mode
+}
+
+// modeOf is the mode of the key that is asked for.
+func (m *setting) modeOf(k Kind) string {
+	if m.Scale.MinorType() != (k.ID == "relative") {
+		return "minor"
+	}
+	return "major"
 }
 
 // byPlace judges a note that is asked for by name and was pressed on the neck.
@@ -441,12 +470,40 @@ func (out *Marked) degree(m *setting, text string) {
 	}
 }
 
+// signsTyped is a number of sharps or flats: 5#, 5 sharps, five flats.
+var signsTyped = regexp.MustCompile(`^([1-7]|[a-z]+?)\s*(#|♯|sharps?|b|♭|flats?)$`)
+
+// typedSigns reads a number of sharps, flats below 0; ok is false for anything else.
+func typedSigns(text string) (fifths int, ok bool) {
+	parts := signsTyped.FindStringSubmatch(strings.ToLower(strings.TrimSpace(text)))
+	if parts == nil {
+		return 0, false
+	}
+	for n := 1; n <= 7; n++ {
+		if parts[1] == strconv.Itoa(n) || parts[1] == english.Number(n) {
+			fifths = n
+		}
+	}
+	if parts[2][0] == 'b' || parts[2][0] == 'f' || parts[2] == "♭" {
+		fifths = -fifths
+	}
+	return fifths, fifths != 0
+}
+
 // names judges what was spelled.
 func (out *Marked) names(k Kind, m *setting, text string) {
 	want := out.Call.Answer.Words
 	if len(want) == 0 && slices.Contains([]string{"none", "no", "nothing", "0", "-"},
 		strings.ToLower(strings.TrimSpace(text))) {
 		out.say(Right, out.Call.Why)
+		return
+	}
+	if fifths, ok := typedSigns(text); ok && k.ID == "signature" {
+		if fifths == m.inKey(out.Call.Ask).KeySignature().Fifths {
+			out.say(Right, out.Call.Why)
+		} else {
+			out.say(Wrong, out.Call.Why)
+		}
 		return
 	}
 	names, wrong, ok := m.Naming.TypedList(text, m.Scale.Tonic)

@@ -31,6 +31,39 @@ func pressed(str, fret int) call.Given {
 func played(midi int) call.Given   { return call.Given{MIDI: &midi} }
 func typed(text string) call.Given { return call.Given{Text: text} }
 
+// Keys and signatures in the words that teachers and pupils use.
+func TestUsualWordsForKeys(t *testing.T) {
+	major := on("guitar", "C", "major")
+	for _, c := range []struct {
+		kind, ask, text, verdict string
+	}{
+		{"relative", "Eb", "Cm", call.Right}, {"relative", "Eb", "C minor", call.Right}, {"relative", "Eb", "c", call.Right},
+		{"relative", "Eb", "Cmin", call.Right}, {"relative", "Eb", "C major", call.Wrong}, {"relative", "A", "F#m", call.Right},
+		{"relative", "A", "F sharp minor", call.Right}, {"relative", "A", "fis moll", call.Right}, {"relative", "A", "Am", call.Wrong},
+		{"key", "3b", "Eb", call.Right}, {"key", "3b", "Eb major", call.Right}, {"key", "3b", "Ebmaj", call.Right},
+		{"key", "3b", "Cm", call.Wrong}, {"key", "3b", "Ebm", call.Wrong},
+		{"signature", "B", "5 sharps", call.Right}, {"signature", "B", "5#", call.Right}, {"signature", "B", "five sharps", call.Right},
+		{"signature", "B", "5♯", call.Right}, {"signature", "B", "4 sharps", call.Wrong}, {"signature", "B", "5 flats", call.Wrong},
+		{"signature", "Ab", "4b", call.Right}, {"signature", "Ab", "one flat", call.Wrong}, {"signature", "F", "1 flat", call.Right},
+		{"signature", "F", "Bb", call.Right}, {"signature", "F", "B flat", call.Right}, {"signature", "C", "none", call.Right},
+	} {
+		assert.Equal(t, c.verdict, marked(t, major, c.kind, c.ask, typed(c.text)).Verdict, "%s of %s: %s", c.kind, c.ask, c.text)
+	}
+}
+
+// A scale without a signature of its own is never asked for one.
+func TestNoSignatureWhereThereIsNone(t *testing.T) {
+	for _, name := range []string{"altered", "whole-tone", "half-whole"} {
+		for _, kind := range []string{"signature", "key", "relative"} {
+			_, err := call.Build(call.Request{Brief: on("guitar", "C", name), Kind: kind, Count: 1})
+			assert.ErrorContains(t, err, "brief.scale.name: C", "%s: %s", kind, name)
+			assert.ErrorContains(t, err, "no key signature of its own")
+		}
+	}
+	_, err := call.Build(call.Request{Brief: on("guitar", "C", "altered"), Kind: "spell", Count: 1})
+	assert.NoError(t, err)
+}
+
 // A six called in D lies at string 4, fret 7; the other B's are right notes in a wrong place.
 func TestVerdictsOnANumber(t *testing.T) {
 	for _, c := range []struct {

@@ -106,10 +106,45 @@ func (n Naming) typedDegree(word string) (Degree, bool) {
 	return Degree{}, false
 }
 
-// TypedDegree reads a degree as people type or say it: b3, ♭3, "flat three", "minor third".
+// shortQualities are the short ways to write the quality of an interval, with the first words of Interval; a capital M is a
+// major one.
+var shortQualities = map[string]string{"m": "minor", "min": "minor", "maj": "major", "p": "perfect", "perf": "perfect",
+	"d": "diminished", "dim": "diminished", "a": "augmented", "aug": "augmented", "minor": "minor", "major": "major",
+	"perfect": "perfect", "diminished": "diminished", "augmented": "augmented"}
+
+// shortInterval writes an interval out: d5, aug 4 and minor 3rd become diminished fifth, augmented fourth and minor third.
+// Other words stay as they are.
+func shortInterval(s string) string {
+	word := strings.Join(strings.Fields(s), "")
+	for _, ordinal := range []string{"st", "nd", "rd", "th"} {
+		if rest, cut := strings.CutSuffix(strings.ToLower(word), ordinal); cut && rest != "" && rest[len(rest)-1] <= '9' {
+			word = word[:len(rest)]
+		}
+	}
+	switch strings.ToLower(word) {
+	case "tritone":
+		return "diminished fifth"
+	case "octave", "tonic":
+		return "root"
+	}
+	if word == "" || word[len(word)-1] < '1' || word[len(word)-1] > '7' {
+		return s
+	}
+	start, number := word[:len(word)-1], word[len(word)-1]-'0'
+	quality, ok := shortQualities[strings.ToLower(start)]
+	if !ok {
+		return word
+	}
+	if start == "M" {
+		quality = "major"
+	}
+	return quality + " " + intervalWords[number]
+}
+
+// TypedDegree reads a degree as people type or say it: b3, ♭3, "flat three", "minor third", d5, "aug 4", "tritone".
 // ok is false for what is none.
 func TypedDegree(s string) (d Degree, ok bool) {
-	word := strings.Join(strings.Fields(plainSigns.Replace(strings.ToLower(s))), "")
+	word := strings.Join(strings.Fields(plainSigns.Replace(strings.ToLower(shortInterval(s)))), "")
 	if d, err := ParseDegree(word); err == nil {
 		return d, true
 	}

@@ -70,6 +70,12 @@ func (s Scale) Fifths() int {
 	return fifths
 }
 
+// Signed reports whether the scale has a signature of its own: altered and whole-tone scales have none.
+func (s Scale) Signed() bool {
+	_, own := s.signature()
+	return own
+}
+
 // signature is the signature's count. A scale has one of its own where it is
 // drawn from a key that has its tonic: a mode of a parent whose signature leaves
 // the tonic as it is, or a part of a diatonic mode.
