@@ -25,6 +25,8 @@ type material struct {
 	brief brief.Brief // without its rung
 	key   string      // its tonic
 	mem   Memory      // as it would be if every day went clean
+	rung  int         // index of the rung it was last played at
+	back  int         // days on which it came back
 }
 
 // course is the things to learn in their order, and what comes with them.
@@ -226,7 +228,7 @@ const slack = 0.2
 // days bring nothing new.
 func (c *course) introduce(days, minutes int) {
 	n := len(c.materials)
-	fresh := max(days-int(math.Floor(slack*float64(days))), 1)
+	fresh := freshDays(days)
 	for fresh < days && fresh*minutes < n {
 		fresh++
 	}
@@ -242,7 +244,10 @@ func (c *course) introduce(days, minutes int) {
 	}
 }
 
-// take gives what is new on a day of which so many are left, itself among them. A day
+// freshDays are those at the beginning of so many that may bring something new.
+func freshDays(days int) int { return max(days-int(math.Floor(slack*float64(days))), 1) }
+
+// take gives what is new on a day of which so many are left that may bring something, itself among them. A day
 // brings two groups only where the days that are left would not bring all.
 func (c *course) take(left int) (out []int) {
 	full := 0
@@ -268,12 +273,29 @@ func (c *course) take(left int) (out []int) {
 // oldMinutes is how long something old is played for at least.
 const oldMinutes = 3
 
-// rungsBack is by how much slower something new begins than the old has come.
-const rungsBack = 2
+// rungsBack is by how much slower something new begins than the old has come; never beyond half of the way, and not in
+// subdivisions so quick where there are slower ones.
+const (
+	rungsBack    = 2
+	quickPerBeat = 4
+)
+
+// slowly is the rung at which something new begins when the old has come to a rung.
+func (c *course) slowly(rung int) int {
+	at := max(min(rung-rungsBack, c.first+(len(c.rungs)-1-c.first)/2), 0)
+	for at > 0 && c.rungs[at].PerBeat >= quickPerBeat {
+		at--
+	}
+	return at
+}
 
 // day is what is practised on the day at an index of so many.
 func (c *course) day(date Day, at, days, minutes int) []Item {
-	fresh := c.take(days - at)
+	left := freshDays(days) - at
+	if left < 1 {
+		left = days - at // missed days have taken what was free
+	}
+	fresh := c.take(left)
 	if len(fresh) > minutes { // what has no minute comes on the next day
 		c.groups = slices.Insert(c.groups, 0, fresh[minutes:])
 		fresh = fresh[:minutes]
@@ -288,17 +310,22 @@ func (c *course) day(date Day, at, days, minutes int) []Item {
 	if m := share[WarmUp]; m > 0 {
 		items = append(items, Item{WarmUp, m, titleOf(c.warmUp.Brief) + ", slowly", c.warmUp.Brief, c.warmUp.Rung})
 	}
-	slower := c.rungs[max(rung-rungsBack, 0)].Step
 	for i, m := range spread(share[New], len(fresh)) {
 		mat := &c.materials[fresh[i]]
-		items = append(items, Item{New, m, mat.what, mat.brief, slower})
+		mat.rung = c.slowly(rung)
+		items = append(items, Item{New, m, mat.what, mat.brief, c.rungs[mat.rung].Step})
 		mat.mem = mat.mem.After(result.Clean, date)
 		c.known = append(c.known, fresh[i])
 	}
 	old = old[:min(len(old), max(share[Old]/oldMinutes, 1))]
 	for i, m := range spread(share[Old], len(old)) {
 		mat := &c.materials[old[i]]
-		items = append(items, Item{Old, m, mat.what, mat.brief, c.rungs[rung].Step})
+		if mat.back++; mat.back == 1 && mat.rung < rung {
+			mat.rung = (mat.rung + rung + 1) / 2 // half of the way the first time
+		} else {
+			mat.rung = rung
+		}
+		items = append(items, Item{Old, m, mat.what, mat.brief, c.rungs[mat.rung].Step})
 		mat.mem = mat.mem.After(result.Clean, date)
 	}
 	if m := share[Play]; m > 0 {
@@ -318,12 +345,17 @@ func (c *course) rungAt(at, days int) int {
 	return c.first + int(math.Round(float64(top-c.first)*float64(at)/float64(days-1)))
 }
 
-// dueOn are the known things in the order in which they ought to come back: what is due,
-// the one most likely forgotten first, so that least is forgotten in all; then what was
-// longest not played, so that every one has its turn.
+// dueOn are the known things in the order in which they ought to come back: what has never come back since it was new;
+// what is due, the one most likely forgotten first, so that least is forgotten in all; then what was longest not played,
+// so that every one has its turn.
 func (c *course) dueOn(date Day) []int {
 	out := slices.Clone(c.known)
-	rank := func(i int) float64 { return min(c.materials[i].mem.Known(date), retention) }
+	rank := func(i int) float64 {
+		if c.materials[i].back == 0 {
+			return -1
+		}
+		return min(c.materials[i].mem.Known(date), retention)
+	}
 	slices.SortStableFunc(out, func(a, b int) int {
 		return cmp.Or(cmp.Compare(rank(a), rank(b)), c.materials[a].mem.Last.Compare(c.materials[b].mem.Last))
 	})
@@ -361,6 +393,11 @@ func (c *course) playing(rung int) (playItem, bool) {
 	turned := append(slices.Clone(keys[start:]), keys[:start]...)
 	turned = turned[:min(len(turned), playKeys)]
 	mat := c.materials[at[keys[start]]]
+	for _, i := range c.known { // what is new today is not played quickly tonight
+		if m := c.materials[i]; slices.Contains(turned, m.key) && m.back == 0 {
+			rung = min(rung, m.rung)
+		}
+	}
 	step := c.rungs[rung].Step
 	if b, ok := c.through(mat.brief, turned); ok {
 		return playItem{Item{Play, 0, "Play through " + pitch.Pretty(english.And(turned)) + " " + scaleName(mat.brief),

@@ -151,6 +151,7 @@ func Build(r Request, log []Played) (Weeks, error) {
 		}
 		out.Weeks[week-1].Days = append(out.Weeks[week-1].Days, day)
 	}
+	out.Remarks = append(out.Remarks, append(r.unwise(c, study), late(out, study)...)...)
 	for len(out.Weeks) < r.Weeks {
 		out.Weeks = append(out.Weeks, Week{Week: len(out.Weeks) + 1, Days: []Date{}})
 	}
