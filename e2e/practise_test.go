@@ -21,7 +21,7 @@ import (
 // Three rungs are practised by keyboard alone: started, answered, the next one with
 // its reason; one answer is taken back, and a reload goes on where it was.
 func TestPractisingByKeyboardAlone(t *testing.T) {
-	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&rhythm.perBeat=2&rhythm.tempoBpm=200", false)
+	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&rhythm.perBeat=2&rhythm.tempoBpm=200", true) // a slip among typed rungs is refused
 	p.eventually("h1", "lay B Lydian out")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
 	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=practise]').focus()`), press(kb.Enter))
@@ -81,6 +81,13 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 	p.do(click(`[data-choice="tempo-only"]`))
 	p.eventually("[data-fold=ladder]", "the count never changes")
 	assert.Contains(t, p.address(), "way=tempo-only")
+
+	// A teacher's own rungs, in their order; a slip is said beside what was typed.
+	p.fill("[data-do=own-rungs]", "quarters 66, triplets"+kb.Enter)
+	p.eventually("[data-fold=ladder] [role=alert]", `"triplets" isn't a rung`)
+	p.fill("[data-do=own-rungs]", "quarters 66, triplets 58, quintuplets 48"+kb.Enter)
+	p.until(`document.querySelectorAll('[data-rung]').length === 3`, "three rungs")
+	p.gone("[data-fold=ladder]", "isn't a rung")
 }
 
 // One octave comes before the whole, each rung twice; the ladder is kept under a name, with

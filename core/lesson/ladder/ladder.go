@@ -2,9 +2,9 @@
 // the one that is wanted: rung by rung, and which rung comes next.
 //
 // A Rung is a subdivision at a tempo, of the run or a Part of it; the measure that
-// compares two of them is notes a minute. Build makes the ladder in one of the Ways,
-// reads the log of tries and says which rung to play now and why: two clean running go
-// one up, a try that is not yet there goes one down, a fortnight without a try too. All
+// compares two of them is notes a minute. Build makes the ladder in one of the Ways, or of a teacher's own rungs,
+// reads the log of tries and says which rung to play now and why: two clean tries in a row go
+// one up, a try that is not yet there goes one down, a break as many as it was long. All
 // of it is a function of the log and the time; nothing is remembered.
 package ladder
 
@@ -52,6 +52,7 @@ type Request struct {
 	From  *Step       `json:"from,omitempty"` // the slowest; usual where it is not given
 	Goal  *Step       `json:"goal,omitempty"` // the fastest; the brief's own rhythm where it is not given
 	Way   string      `json:"way,omitempty"`
+	Rungs string      `json:"rungs,omitempty"` // the teacher's own, in their order, in place of from, goal and way
 
 	Parts   []string `json:"parts,omitempty"`   // that come before the whole, by their ids
 	Stretch *Stretch `json:"stretch,omitempty"` // that is practised in place of the whole
@@ -120,18 +121,13 @@ func stand(r Request) (Ladder, plan.Plan, []onRung, error) {
 	own := p.Run.Rhythm
 	l := Ladder{Goal: stepOr(r.Goal, Step{own.PerBeat, own.TempoBPM}), Way: r.Way, Times: max(r.Times, 1)}
 	l.From = stepOr(r.From, usualStart(l.Goal, own))
-	if l.Way == "" {
-		l.Way = Ways[0].ID
-	}
-	check(&faults, "from", l.From, own)
-	check(&faults, "goal", l.Goal, own)
-	way, ok := table.Find(Ways, l.Way)
-	if !ok {
-		faults.Add("way", fault.Word(l.Way, table.IDs(Ways)))
-	}
-	if len(faults) == 0 && l.From.NotesPerMinute() > l.Goal.NotesPerMinute() {
-		faults.Addf("goal", "%d notes a minute is slower than the start at %d: give a goal of %d or more",
-			l.Goal.NotesPerMinute(), l.From.NotesPerMinute(), l.From.NotesPerMinute())
+	var steps []Step
+	if r.Rungs != "" {
+		if steps = ownSteps(r.Rungs, own, &faults); len(steps) > 0 {
+			l.From, l.Goal, l.Way = steps[0], steps[len(steps)-1], Own
+		}
+	} else {
+		steps = l.steps(own, &faults)
 	}
 	faults.Between("times", l.Times, 1, MaxTimes)
 	first, rest, offers := r.partsOf(p, &faults)
@@ -143,7 +139,7 @@ func stand(r Request) (Ladder, plan.Plan, []onRung, error) {
 	for _, part := range first {
 		l.Rungs = append(l.Rungs, rungOf(stepOf(part, l.From), part, l.Times, own))
 	}
-	for _, s := range climb(way, l.From, l.Goal) {
+	for _, s := range steps {
 		l.Rungs = append(l.Rungs, rungOf(s, rest, l.Times, own))
 	}
 	nameNeighbours(l.Rungs)
@@ -151,6 +147,27 @@ func stand(r Request) (Ladder, plan.Plan, []onRung, error) {
 	l.read(tries, r.Now)
 	l.History = history(tries)
 	return l, p, tries, nil
+}
+
+// steps are those from the start to the goal, in the way that is asked for.
+func (l *Ladder) steps(own rhythm.Rhythm, faults *fault.List) []Step {
+	if l.Way == "" {
+		l.Way = Ways[0].ID
+	}
+	check(faults, "from", l.From, own)
+	check(faults, "goal", l.Goal, own)
+	way, ok := table.Find(Ways, l.Way)
+	if !ok {
+		faults.Add("way", fault.Word(l.Way, table.IDs(Ways)))
+	}
+	if len(*faults) == 0 && l.From.NotesPerMinute() > l.Goal.NotesPerMinute() {
+		faults.Addf("goal", "%d notes a minute is slower than the start at %d: give a goal of %d or more",
+			l.Goal.NotesPerMinute(), l.From.NotesPerMinute(), l.From.NotesPerMinute())
+	}
+	if len(*faults) > 0 {
+		return nil
+	}
+	return climb(way, l.From, l.Goal)
 }
 
 func stepOr(given *Step, usual Step) Step {

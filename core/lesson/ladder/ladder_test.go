@@ -144,6 +144,30 @@ func TestNextRung(t *testing.T) {
 	assert.Equal(t, 3, build(t, r).Next)
 }
 
+// A teacher's own rungs are climbed in their order, whatever they are; what is no rung is said with what would be one.
+func TestOwnRungs(t *testing.T) {
+	r := ladder.Request{Brief: request("2@60", "2@84", "").Brief, Rungs: "quarters 66, triplets at 58, 16ths"}
+	_, err := ladder.Build(r)
+	assert.ErrorContains(t, err, `rungs: "16ths" isn't a rung: give a subdivision and a tempo, such as quarter notes 66`)
+	r.Rungs = "quarter notes 66, triplets at 58; sixteenths 50, 5@48"
+	l := build(t, r)
+	var names []string
+	for _, rung := range l.Rungs {
+		names = append(names, rung.Name)
+	}
+	assert.Equal(t, []string{"quarter notes at 66", "triplets at 58", "sixteenths at 50", "quintuplets at 48"}, names)
+	assert.Equal(t, []any{step("1@66"), step("5@48"), ladder.Own}, []any{l.From, l.Goal, l.Way})
+	assert.Contains(t, l.Rungs[3].Count, "1 2 3 4 5")
+	r.Log = tries(l, "0c 0c 1c 1c 2x")
+	assert.Equal(t, 1, build(t, r).Next, "down by one, in the teacher's order")
+	for rungs, says := range map[string]string{" , ": "none was given", "quarters 66, quarters 66": "given twice", "quarters 900": "20 to",
+		"quarters": "isn't a rung", "9@60": "1 to 6", "s 60": "isn't a rung"} {
+		_, err := ladder.Build(ladder.Request{Brief: r.Brief, Rungs: rungs})
+		assert.ErrorContains(t, err, "rungs", rungs)
+		assert.ErrorContains(t, err, says, rungs)
+	}
+}
+
 // A break costs the more, the longer it was: a rung after two weeks, half of what was climbed after three months, all of it
 // after a year. Two clean tries so far apart are not two in a row.
 func TestBreaksCostInProportion(t *testing.T) {

@@ -248,7 +248,7 @@ var Subdivisions = []Subdivision{
 	{2, "eighths", "dotted eighths", []string{"&"}},
 	{3, "triplets", "eighths", []string{"&", "a"}},
 	{4, "sixteenths", "dotted sixteenths", []string{"e", "&", "a"}},
-	{5, "quintuplets", "quintuplets", []string{"·", "·", "·", "·"}},
+	{5, "quintuplets", "quintuplets", []string{"2", "3", "4", "5"}},
 	{6, "sextuplets", "sixteenths", []string{"·", "·", "&", "·", "·"}},
 }
 

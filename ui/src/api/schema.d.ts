@@ -2026,6 +2026,8 @@ export interface components {
             from?: components["schemas"]["LadderStep"];
             goal?: components["schemas"]["LadderStep"];
             way?: string;
+            /** @description The teacher's own rungs in their order, in place of from, goal and way - quarters 66, triplets 58. */
+            rungs?: string;
             /** @description What comes before the whole - naming, octave, up. */
             parts?: string[];
             stretch?: components["schemas"]["Stretch"];

@@ -13,6 +13,8 @@ const props = defineProps<{
   ladder: Ladder
   asked: Asked
   kept: Kept | undefined
+  /** What is wrong with the rungs that were typed. */
+  wrong: string | undefined
   /** The notes of the stretch that is marked on the lanes. */
   marked: { from: number; to: number } | undefined
 }>()
@@ -37,7 +39,7 @@ function keep() {
 
 function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event) {
   const n = Number((event.target as HTMLInputElement).value)
-  if (Number.isInteger(n)) emit('set', { [end]: { ...props.ladder[end], [what]: n } })
+  if (Number.isInteger(n)) emit('set', { [end]: { ...props.ladder[end], [what]: n }, rungs: '' })
 }
 </script>
 
@@ -58,8 +60,20 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
         @change="change(end, 'tempoBpm', $event)"
       />
     </p>
-    <ChoiceRow :model-value="ladder.way" :options="ways" :label="say.whatChangesFromRungToRung" @update:model-value="emit('set', { way: $event })" />
-    <p class="why">{{ why }}</p>
+    <ChoiceRow :model-value="ladder.way" :options="ways" :label="say.whatChangesFromRungToRung" @update:model-value="emit('set', { way: $event, rungs: '' })" />
+    <p v-if="why" class="why">{{ why }}</p>
+    <label class="own"
+      >{{ say.ownRungs }}
+      <input
+        type="text"
+        maxlength="2000"
+        :value="asked.rungs"
+        :placeholder="say.ownRungsSuchAs"
+        :aria-invalid="!!wrong"
+        data-do="own-rungs"
+        @change="emit('set', { rungs: ($event.target as HTMLInputElement).value.trim() })"
+    /></label>
+    <p v-if="wrong" class="wrong" role="alert">{{ wrong }}</p>
     <p v-if="asked.stretch" class="end">
       {{ say.onlyNotesTo(asked.stretch.from, asked.stretch.to) }}
       <button type="button" class="as-link" data-do="whole" @click="emit('set', { stretch: undefined })">{{ say.backToTheWholeRun }}</button>
@@ -98,6 +112,20 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
   flex-wrap: wrap;
   gap: 6px;
   padding-top: 6px;
+}
+
+.wrong {
+  color: var(--brick);
+}
+
+.own {
+  display: grid;
+  gap: 2px;
+  padding-top: 6px;
+}
+
+.own input[type='text'] {
+  width: 100%;
 }
 
 .parts {

@@ -326,7 +326,15 @@ useKeys([
           <p v-if="care" class="care">{{ care }}</p>
           <TakePanel v-model:keep="keep" :takes="takes" :brief="(round ?? plan).brief" :current="pressed" :strike="player.strike" />
           <p class="point">{{ say.assignThisLadder }} <SetFor :brief="brief" :asked="asked" /></p>
-          <LadderSettings :ladder="ladder" :asked="asked" :kept="practise.kept.value" :marked="marked" @set="practise.set" @keep="practise.keep" />
+          <LadderSettings
+            :ladder="ladder"
+            :asked="asked"
+            :kept="practise.kept.value"
+            :wrong="problems.find((f) => f.field === 'rungs')?.message"
+            :marked="marked"
+            @set="practise.set"
+            @keep="practise.keep"
+          />
         </div>
         <div>
           <LogPlot v-if="ladder.history.length > 1" :ladder="ladder" />

@@ -181,7 +181,8 @@ export function usePractise() {
 
   const asNow = computed<Asked>(() => {
     const now = ladder.value as Ladder
-    return { ...askedOf(route.query), from: now.from, goal: now.goal, way: now.way }
+    const asked = askedOf(route.query)
+    return { ...asked, from: now.from, goal: now.goal, ...(asked.rungs ? {} : { way: now.way }) }
   })
   const whose = () => (pupilId.value ? { pupil: pupilId.value } : {})
   const beside = () => ({ ...(keptId.value ? { ladder: keptId.value } : {}), ...whose(), ...(assignmentId.value ? { assignment: assignmentId.value } : {}) })

@@ -17,6 +17,8 @@ export const say = {
   at: 'at',
   tempo: (end: Part) => `${end}: tempo`,
   whatChangesFromRungToRung: 'What changes from rung to rung',
+  ownRungs: 'Or your own rungs, in order',
+  ownRungsSuchAs: 'quarter notes 66, triplets 58, sixteenths 50',
   onlyNotesTo: (from: Part, to: Part) => `Only notes ${from} to ${to}.`,
   backToTheWholeRun: 'Back to the whole run',
   practiseWhereItGoesWrong: 'Practise where it goes wrong:',

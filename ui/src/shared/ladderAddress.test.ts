@@ -7,6 +7,8 @@ describe('a ladder in an address', () => {
     const asked: Asked = { from: { perBeat: 1, tempoBpm: 60 }, goal: { perBeat: 4, tempoBpm: 84 }, way: 'even', parts: ['octave', 'up'], stretch: { from: 5, to: 12 }, times: 3 }
     expect(askedOf(asQuery(asked) as LocationQuery)).toEqual(asked)
     expect(askedOf(asQuery({}) as LocationQuery)).toEqual({})
+    const own: Asked = { rungs: 'quarters 66, triplets 58', times: 2 }
+    expect(askedOf(asQuery({ ...asked, ...own }) as LocationQuery)).toEqual({ ...own, parts: asked.parts, stretch: asked.stretch })
   })
 
   it('leaves out what it cannot read', () => {

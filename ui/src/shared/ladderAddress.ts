@@ -2,7 +2,7 @@ import type { LocationQuery, LocationQueryRaw } from 'vue-router'
 import type { LadderRequest, LadderStep } from '../api/client'
 
 /** What an address says of a ladder beside its brief. */
-export type Asked = Pick<LadderRequest, 'from' | 'goal' | 'way' | 'parts' | 'stretch' | 'times'>
+export type Asked = Pick<LadderRequest, 'from' | 'goal' | 'way' | 'rungs' | 'parts' | 'stretch' | 'times'>
 
 /** "2@60" is eighths at 60. */
 const asStep = (s: LadderStep) => `${s.perBeat}@${s.tempoBpm}`
@@ -26,6 +26,7 @@ export function askedOf(query: LocationQuery): Asked {
   if (from) out.from = from
   if (goal) out.goal = goal
   if (typeof query.way === 'string') out.way = query.way
+  if (typeof query.rungs === 'string' && query.rungs) out.rungs = query.rungs
   if (typeof query.parts === 'string' && query.parts) out.parts = query.parts.split(',')
   if (stretch) out.stretch = { from: stretch[0], to: stretch[1] }
   if (typeof query.times === 'string' && Number(query.times) > 1) out.times = Number(query.times)
@@ -34,9 +35,10 @@ export function askedOf(query: LocationQuery): Asked {
 
 export function asQuery(a: Asked): LocationQueryRaw {
   return {
-    ...(a.from ? { from: asStep(a.from) } : {}),
-    ...(a.goal ? { goal: asStep(a.goal) } : {}),
-    ...(a.way ? { way: a.way } : {}),
+    ...(a.from && !a.rungs ? { from: asStep(a.from) } : {}),
+    ...(a.goal && !a.rungs ? { goal: asStep(a.goal) } : {}),
+    ...(a.way && !a.rungs ? { way: a.way } : {}),
+    ...(a.rungs ? { rungs: a.rungs } : {}),
     ...(a.parts?.length ? { parts: a.parts.join(',') } : {}),
     ...(a.stretch ? { stretch: `${a.stretch.from}-${a.stretch.to}` } : {}),
     ...((a.times ?? 1) > 1 ? { times: String(a.times) } : {}),
