@@ -20,6 +20,7 @@ import (
 func (h handlers) ListCalls(context.Context, api.ListCallsRequestObject) (api.ListCallsResponseObject, error) {
 	out := api.ListCalls200JSONResponse{
 		Progressions: choicesOf(table.Rows(call.Progressions)), Minors: choicesOf(call.MinorSchools),
+		Anchors: choicesOf(call.Anchors), Octaves: choicesOf(call.Octaves),
 		Sayings: choicesOf(call.Sayings), Groups: choicesOf(call.Groups), Beats: call.Beats, Orders: choicesOf(worksheet.Orders),
 	}
 	for _, k := range call.Kinds {

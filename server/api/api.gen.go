@@ -220,9 +220,10 @@ type CallKind = string
 
 // CallKinds defines model for CallKinds.
 type CallKinds struct {
-	Beats  []int        `json:"beats"`
-	Groups []CallChoice `json:"groups"`
-	Kinds  []struct {
+	Anchors []CallChoice `json:"anchors"`
+	Beats   []int        `json:"beats"`
+	Groups  []CallChoice `json:"groups"`
+	Kinds   []struct {
 		// By How it is answered: place, places, name, names or yes.
 		By string `json:"by"`
 
@@ -234,6 +235,7 @@ type CallKinds struct {
 		Why    string   `json:"why"`
 	} `json:"kinds"`
 	Minors       []CallChoice `json:"minors"`
+	Octaves      []CallChoice `json:"octaves"`
 	Orders       []CallChoice `json:"orders"`
 	Progressions []CallChoice `json:"progressions"`
 	Sayings      []CallChoice `json:"sayings"`

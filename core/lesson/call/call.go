@@ -31,6 +31,9 @@ type Request struct {
 	Level       int                `json:"level,omitempty"`       // of the kind, from 1; 0 for the usual one
 	Progression string             `json:"progression,omitempty"` // id of one of Progressions, of numbers
 	Minor       string             `json:"minor,omitempty"`       // id of one of MinorSchools, of numbers
+	Anchor      string             `json:"anchor,omitempty"`      // id of one of Anchors, of numbers
+	Octave      string             `json:"octave,omitempty"`      // id of one of Octaves, of numbers
+	NextFour    bool               `json:"nextFour,omitempty"`    // of numbers: the 4 on the next string is right, too
 	Every       int                `json:"every,omitempty"`       // beats from call to call, one of Beats; 0 waits for the answer
 	As          string             `json:"as,omitempty"`          // id of one of Sayings, of places to name
 	Said        []string           `json:"said,omitempty"`        // what was asked before these, in its order

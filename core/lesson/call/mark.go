@@ -172,6 +172,8 @@ func (out *Marked) heard(m *setting, midi int) {
 		out.say(Again, "You can't answer this by playing. Type it, or say it aloud.")
 	case a.Note == nil && slices.ContainsFunc(a.Notes, func(n piece.Note) bool { return n.MIDI == midi }):
 		out.say(Right, out.Call.Why)
+	case slices.ContainsFunc(out.Call.Also, func(o Other) bool { return o.MIDI == midi && o.How == Right }):
+		out.say(Right, out.Call.Why)
 	case a.Note == nil || (midi-a.MIDI)%octave != 0:
 		out.say(Wrong, "You played "+m.Say(m.nameOf(midi))+". "+out.rightAnswer(m))
 	case midi == a.MIDI:

@@ -50,24 +50,53 @@ type Progression struct {
 	Degrees []string
 }
 
+// Anchors are where the hand finds the 1, and with it its 5. Teachers differ; the lowest is the usual one.
+var Anchors = []table.Row{
+	{ID: lowestRoot, Name: "the lowest 1", Why: "the lowest 1 that the hand can play, its 5 beside it"},
+	{ID: bottomRoot, Name: "1 on the bottom string", Why: "the 5 is beside it or above"},
+	{ID: nextRoot, Name: "1 on the next string", Why: "the 5 is below it, on the bottom string"},
+}
+
+// Ids of the anchors.
+const (
+	lowestRoot = "lowest"
+	bottomRoot = "bottom"
+	nextRoot   = "next"
+)
+
+// Octaves are where a number is answered: low, an octave higher (on most tunings two strings and two frets away), or either.
+var Octaves = []table.Row{
+	{ID: lowOctave, Name: "the low one"},
+	{ID: highOctave, Name: "its octave", Why: "two strings and two frets away"},
+	{ID: eitherOctave, Name: "either one"},
+}
+
+// Ids of the octaves.
+const (
+	lowOctave    = "low"
+	highOctave   = "high"
+	eitherOctave = "either"
+)
+
 // checkWays checks what only some kinds are asked with.
 func (r *Request) checkWays(faults *fault.List) {
-	if _, ok := table.Find(Progressions, r.Progression); r.Progression != "" && !ok {
-		faults.Add("progression", fault.Word(r.Progression, table.IDs(Progressions)))
-	}
-	if _, ok := table.Find(MinorSchools, r.Minor); r.Minor != "" && !ok {
-		faults.Add("minor", fault.Word(r.Minor, table.IDs(MinorSchools)))
-	}
-	if _, ok := table.Find(Sayings, r.As); r.As != "" && !ok {
-		faults.Add("as", fault.Word(r.As, table.IDs(Sayings)))
-	}
-	if r.Kind != "numbers" {
-		if r.Progression != "" {
-			faults.Addf("progression", "%q was given: %s is asked without one", r.Progression, fault.Clip(r.Kind))
+	for _, way := range []struct {
+		field, given string
+		of           []table.Row
+		numbers      bool // are asked with it alone
+	}{
+		{"progression", r.Progression, table.Rows(Progressions), true}, {"minor", r.Minor, MinorSchools, true},
+		{"anchor", r.Anchor, Anchors, true}, {"octave", r.Octave, Octaves, true}, {"as", r.As, Sayings, false},
+	} {
+		if _, ok := table.Find(way.of, way.given); way.given != "" && !ok {
+			faults.Add(way.field, fault.Word(way.given, table.IDs(way.of)))
 		}
-		if r.Minor != "" {
-			faults.Addf("minor", "%q was given: %s is asked without it", r.Minor, fault.Clip(r.Kind))
+		if way.numbers && way.given != "" && r.Kind != "numbers" {
+			faults.Addf(way.field, "%q was given: %s is asked without it", way.given, fault.Clip(r.Kind))
 		}
+	}
+	if r.NextFour && r.Kind != "numbers" {
+		faults.Addf("nextFour", "it was given: %s is asked without it", fault.Clip(r.Kind))
 	}
 	if !slices.Contains(Beats, r.Every) {
 		faults.Addf("every", "%d was given: give one of %s beats", r.Every, english.Numbers(Beats))
@@ -88,6 +117,9 @@ func (m *setting) anchors() error {
 	m.low = m.byPitch()[:2]
 	bottom, next := m.low[0], m.low[1]
 	for _, root := range m.rootsFromLow() {
+		if m.asked.Anchor == bottomRoot && root.String != bottom || m.asked.Anchor == nextRoot && root.String != next {
+			continue
+		}
 		five := anchored{m.placeOf(bottom, m.Neck.MIDI(root)-lowFive), "the low 5"}
 		if root.String == bottom {
 			five = anchored{m.placeOf(next, m.Neck.MIDI(root)+highFive), "the 5"}
@@ -95,7 +127,7 @@ func (m *setting) anchors() error {
 		if five.Fret < 0 || five.Fret > m.Neck.Frets {
 			continue
 		}
-		one := anchored{root, "the 1"}
+		one := anchored{root, theOne}
 		m.roots = [2]anchored{one, five}
 		if root.String == bottom {
 			m.roots = [2]anchored{five, one}
@@ -125,6 +157,9 @@ func (m *setting) placeOf(str, midi int) neck.Place {
 }
 
 var flatThree = pitch.MustParseDegree("b3")
+
+// theOne is the name of the anchor that is the 1.
+const theOne = "the 1"
 
 // anchored is a place that others are found from.
 type anchored struct {
@@ -208,6 +243,11 @@ func answerNumber(m *setting, ask string) (Call, error) {
 		return Call{}, fmt.Errorf("%s has no place on the low strings", d.Pretty())
 	}
 	m.hand = moved(m.hand, best.Fret)
+	why, low := m.reason(best), best
+	high, hasHigh := m.octaveOf(best, all)
+	if m.asked.Octave == highOctave && hasHigh {
+		best, why = high, "The octave of the low "+d.Pretty()+", "+m.fromTo(low, high)+"."
+	}
 	also := make([]Other, 0, len(all))
 	for _, p := range all {
 		if p == best {
@@ -215,16 +255,56 @@ func answerNumber(m *setting, ask string) (Call, error) {
 		}
 		how := Far
 		switch {
+		case m.alsoRight(p, best, high, hasHigh, ask):
+			how = Right
 		case m.Neck.MIDI(p) > m.Neck.MIDI(best):
 			how = TooHigh
-		case m.Neck.MIDI(p) == m.Neck.MIDI(best) && m.underHand(p):
-			how = Right
 		}
 		also = append(also, Other{m.as(p, d), how})
 	}
 	answer := m.as(best, d)
-	return Call{Show: d.Pretty(), Say: degreeWords(d), Answer: Answer{Note: &answer}, Also: also, Why: m.reason(best)},
-		nil
+	return Call{Show: d.Pretty(), Say: degreeWords(d), Answer: Answer{Note: &answer}, Also: also, Why: why}, nil
+}
+
+// alsoRight reports whether a place beside the answer is right, too: the same pitch under the hand, the octave where either
+// counts, and the 4 on the string above the 1 where that counts.
+func (m *setting) alsoRight(p, best, high neck.Place, hasHigh bool, ask string) bool {
+	root := m.roots[0]
+	if root.name != theOne {
+		root = m.roots[1]
+	}
+	return m.Neck.MIDI(p) == m.Neck.MIDI(best) && m.underHand(p) ||
+		m.asked.Octave == eitherOctave && hasHigh && p == high ||
+		m.asked.NextFour && ask == "4" && p == m.stringUp(root.Place)
+}
+
+// stringUp is a fourth above a place, on the next string.
+func (m *setting) stringUp(p neck.Place) neck.Place {
+	all := m.byPitch()
+	at := slices.Index(all, p.String)
+	if at < 0 || at+1 == len(all) {
+		return neck.Place{}
+	}
+	return m.placeOf(all[at+1], m.Neck.MIDI(p)+fourth)
+}
+
+// octaveOf is the octave of a place that lies nearest to it along the neck, of those the one on the lower string; ok is
+// false where the neck has none.
+func (m *setting) octaveOf(low neck.Place, all []neck.Place) (high neck.Place, ok bool) {
+	for _, p := range all {
+		if m.Neck.MIDI(p) == m.Neck.MIDI(low)+octave && (!ok || distance(p.Fret, low.Fret) < distance(high.Fret, low.Fret)) {
+			high, ok = p, true
+		}
+	}
+	return high, ok
+}
+
+// fromTo says how a place lies from another: "two strings and two frets away".
+func (m *setting) fromTo(a, b neck.Place) string {
+	order := m.byPitch()
+	apart := distance(slices.Index(order, a.String), slices.Index(order, b.String))
+	return english.CountInWords(apart, "string", "strings") + " and " +
+		english.CountInWords(distance(a.Fret, b.Fret), "fret", "frets") + " away"
 }
 
 // everyPlace are all places of a pitch class up to a hand beyond the octave, the lowest sounding

@@ -14,6 +14,67 @@ import (
 	"evenladder/core/planning/brief"
 )
 
+// The 1 is found where the teacher's school has it, on every bass and in every key: on the bottom string with its 5 beside
+// or above, or on the next string with the 5 below. The lowest is the usual one: G on string 4, fret 3, E and A open.
+func TestWhereTheOneIsFound(t *testing.T) {
+	at := func(tonic, anchor string) (one, five neck.Place) {
+		made, err := call.Build(call.Request{Brief: bass(tonic, "major"), Kind: "numbers", Ask: []string{"1", "5"}, Anchor: anchor})
+		require.NoError(t, err)
+		return made.Calls[0].Answer.Place, made.Calls[1].Answer.Place
+	}
+	for _, c := range []struct {
+		tonic, anchor string
+		one, five     neck.Place
+	}{
+		{"G", "", neck.Place{String: 4, Fret: 3}, neck.Place{String: 3, Fret: 5}},
+		{"G", "bottom", neck.Place{String: 4, Fret: 3}, neck.Place{String: 3, Fret: 5}},
+		{"G", "next", neck.Place{String: 3, Fret: 10}, neck.Place{String: 4, Fret: 10}},
+		{"C", "", neck.Place{String: 3, Fret: 3}, neck.Place{String: 4, Fret: 3}},
+		{"C", "bottom", neck.Place{String: 4, Fret: 8}, neck.Place{String: 3, Fret: 10}},
+		{"C", "next", neck.Place{String: 3, Fret: 3}, neck.Place{String: 4, Fret: 3}},
+	} {
+		one, five := at(c.tonic, c.anchor)
+		assert.Equal(t, []neck.Place{c.one, c.five}, []neck.Place{one, five}, "%s, %q", c.tonic, c.anchor)
+	}
+	for _, tonic := range strings.Fields("C Db D Eb E F Gb G Ab A Bb B") {
+		low, _ := at(tonic, "bottom")
+		next, _ := at(tonic, "next")
+		assert.Equal(t, []int{4, 3}, []int{low.String, next.String}, tonic)
+	}
+}
+
+// Its octave, either, and the 4 on the next string are settings; without them they are no answer.
+func TestOctavesAndTheFourOnTheNextString(t *testing.T) {
+	verdict := func(r call.Request, given call.Given) string {
+		r.Brief, r.Kind = bass("C", "major"), "numbers"
+		out, err := call.Mark(call.Answered{Request: r, Answers: r.Ask[0], Given: given})
+		require.NoError(t, err)
+		return out.Verdict
+	}
+	one, four := []string{"1"}, []string{"4"}
+	high, nextFour := pressed(1, 5), pressed(2, 3) // C two strings and two frets away, F on the string above the 1
+	assert.Equal(t, call.TooHigh, verdict(call.Request{Ask: one}, high))
+	assert.Equal(t, call.Right, verdict(call.Request{Ask: one, Octave: "either"}, high))
+	assert.Equal(t, call.Right, verdict(call.Request{Ask: one, Octave: "either"}, pressed(3, 3)))
+	assert.Equal(t, call.Right, verdict(call.Request{Ask: one, Octave: "either"}, played(48)))
+	assert.Equal(t, call.Right, verdict(call.Request{Ask: one, Octave: "high"}, high))
+	assert.Equal(t, call.Far, verdict(call.Request{Ask: one, Octave: "high"}, pressed(3, 3)))
+	assert.Equal(t, call.TooHigh, verdict(call.Request{Ask: four}, nextFour))
+	assert.Equal(t, call.Right, verdict(call.Request{Ask: four, NextFour: true}, nextFour))
+	assert.Equal(t, call.Right, verdict(call.Request{Ask: four, NextFour: true}, pressed(4, 1)))
+	assert.Equal(t, call.Right, verdict(call.Request{Ask: four, NextFour: true}, played(41)))
+	made, err := call.Build(call.Request{Brief: bass("C", "major"), Kind: "numbers", Ask: one, Octave: "high"})
+	require.NoError(t, err)
+	assert.Equal(t, "The octave of the low 1, 2 strings and 2 frets away.", made.Calls[0].Why)
+	for field, r := range map[string]call.Request{"anchor": {Anchor: "middle"}, "octave": {Octave: "third"}} {
+		r.Brief, r.Kind = bass("C", "major"), "numbers"
+		_, err := call.Build(r)
+		assert.ErrorContains(t, err, field)
+	}
+	_, err = call.Build(call.Request{Brief: bass("C", "major"), Kind: "find", NextFour: true})
+	assert.ErrorContains(t, err, "nextFour")
+}
+
 // basses are the necks on which the same rule holds as on the bass of common practice.
 func basses() map[string]brief.Instrument {
 	return map[string]brief.Instrument{

@@ -2573,6 +2573,12 @@ export interface components {
             progression?: string;
             /** @description Of numbers in a minor key: own or relative. */
             minor?: string;
+            /** @description Of numbers, where the 1 is: lowest, bottom or next, a string. */
+            anchor?: string;
+            /** @description Of numbers, which is right: low, high or either. */
+            octave?: string;
+            /** @description Of numbers: the 4 on the string above the 1 is right, too. */
+            nextFour?: boolean;
             /** @description Beats from call to call: 1, 2, 4 or 8; 0 waits for the answer. */
             every?: number;
             /** @description Of places to name: note, degree or interval. */
@@ -2687,6 +2693,8 @@ export interface components {
             }[];
             progressions: components["schemas"]["CallChoice"][];
             minors: components["schemas"]["CallChoice"][];
+            anchors: components["schemas"]["CallChoice"][];
+            octaves: components["schemas"]["CallChoice"][];
             sayings: components["schemas"]["CallChoice"][];
             beats: number[];
             sheets: {

@@ -5,6 +5,7 @@ import type { CallKinds } from '../api/client'
 import { bounds } from '../api/fields'
 import { keptHelp, keptSpoken } from '../shared/shell/kept'
 import ChoiceRow from '../shared/shell/ChoiceRow.vue'
+import FoldPanel from '../shared/shell/FoldPanel.vue'
 import SoundChoices from './SoundChoices.vue'
 import { ownProgression, type Asked } from '../shared/calls'
 
@@ -65,6 +66,34 @@ const helps = { numbers: say.fretNumbers, landmarks: 'landmarks', bare: 'bare' }
         @change="emit('change', { own: ($event.target as HTMLInputElement).value.trim() })"
       />
     </label>
+    <FoldPanel v-if="numbers" id="call-places" :title="say.whereNumbersAre" :open="!!(asked.anchor || asked.octave || asked.nextFour)">
+      <div class="fields">
+        <label>
+          <span>{{ say.theOne }}</span>
+          <select :value="asked.anchor" data-do="anchor" @change="emit('change', { anchor: ($event.target as HTMLSelectElement).value })">
+            <option v-for="(a, i) in kinds.anchors" :key="a.id" :value="i ? a.id : ''">{{ a.name }}</option>
+          </select>
+        </label>
+        <label>
+          <span>{{ say.whichIsRight }}</span>
+          <select :value="asked.octave" data-do="octave" @change="emit('change', { octave: ($event.target as HTMLSelectElement).value })">
+            <option v-for="(o, i) in kinds.octaves" :key="o.id" :value="i ? o.id : ''">{{ o.name }}</option>
+          </select>
+        </label>
+        <label class="row">
+          <span></span>
+          <span class="check"
+            ><input
+              type="checkbox"
+              :checked="!!asked.nextFour"
+              data-do="next-four"
+              @change="emit('change', { nextFour: ($event.target as HTMLInputElement).checked ? 'true' : '' })"
+            />
+            {{ say.nextFour }}</span
+          >
+        </label>
+      </div>
+    </FoldPanel>
     <label v-if="numbers && minor">
       <span>{{ say.countMinor }}</span>
       <select :value="asked.minor" data-do="minor" @change="emit('change', { minor: ($event.target as HTMLSelectElement).value })">

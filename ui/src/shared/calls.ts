@@ -12,10 +12,14 @@ export interface Asked {
   progression: string
   /** Degrees of one's own that are called in their order, where they are the progression. */
   own: string
+  /** Where the 1 is, which octave is right, and whether the 4 on the next string is. */
+  anchor: string
+  octave: string
+  nextFour: string
   as: string
 }
 
-export const usualAsked: Asked = { kind: 'numbers', level: 0, every: 0, minor: '', progression: '', own: '', as: '' }
+export const usualAsked: Asked = { kind: 'numbers', level: 0, every: 0, minor: '', progression: '', own: '', anchor: '', octave: '', nextFour: '', as: '' }
 
 /** What is called of an address. */
 export function askedOf(query: Record<string, unknown>): Asked {
@@ -27,6 +31,9 @@ export function askedOf(query: Record<string, unknown>): Asked {
     minor: text('minor'),
     progression: text('progression'),
     own: text('own'),
+    anchor: text('anchor'),
+    octave: text('octave'),
+    nextFour: text('nextFour'),
     as: text('as'),
   }
 }
@@ -50,6 +57,9 @@ export function requestOf(brief: Brief, a: Asked, after = 0): CallRequest {
     ...(a.every ? { every: a.every } : {}),
     ...(numbers && a.minor ? { minor: a.minor } : {}),
     ...(numbers && a.progression && a.progression !== ownProgression ? { progression: a.progression } : {}),
+    ...(numbers && a.anchor ? { anchor: a.anchor } : {}),
+    ...(numbers && a.octave ? { octave: a.octave } : {}),
+    ...(numbers && a.nextFour ? { nextFour: true } : {}),
     ...(numbers && next ? { ask: [next] } : {}),
     ...(a.kind === 'name' && a.as ? { as: a.as } : {}),
   }
