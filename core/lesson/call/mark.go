@@ -521,7 +521,7 @@ func (out *Marked) names(k Kind, m *setting, text string) {
 	if closed {
 		want = want[:len(want)-1]
 	}
-	out.Slips = Slips(want, given, BothSteps)
+	out.Slips = Slips(want, given, BothSteps, m.Say)
 	if len(out.Slips) == 0 {
 		out.say(Right, out.Call.Why)
 		return

@@ -13,6 +13,7 @@ import (
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/lesson/call"
 	"evenladder/core/planning/brief"
+	"evenladder/core/theory/pitch"
 )
 
 func on(instrument, tonic, name string) brief.Brief {
@@ -261,7 +262,7 @@ func TestSlipsOfSpelling(t *testing.T) {
 		"F G A Bb C D E":     "8 missing",
 		"F G A Bb C D E F G": "9 too-many",
 	} {
-		slips := call.Slips(want, strings.Fields(written), call.BothSteps)
+		slips := call.Slips(want, strings.Fields(written), call.BothSteps, pitch.Name.Pretty)
 		if slip == "" {
 			assert.Empty(t, slips)
 			continue
@@ -271,8 +272,29 @@ func TestSlipsOfSpelling(t *testing.T) {
 		_, known := table.Find(call.SlipKinds, slips[0].Kind)
 		assert.True(t, known)
 	}
-	assert.Empty(t, call.Slips(want, strings.Fields("F G A B C D E F"), call.LettersStep), "signs come second")
-	assert.Len(t, call.Slips(want, strings.Fields("F G A A# C D E F"), call.LettersStep), 1)
+	assert.Empty(t, call.Slips(want, strings.Fields("F G A B C D E F"), call.LettersStep, pitch.Name.Pretty), "signs come second")
+	assert.Len(t, call.Slips(want, strings.Fields("F G A A# C D E F"), call.LettersStep, pitch.Name.Pretty), 1)
+}
+
+// A slip says the distance that was written and the one that is wanted, and which signs the key has.
+func TestSlipsSayTheDistance(t *testing.T) {
+	for _, c := range []struct{ want, written, says string }{
+		{"F G A Bb C D E F", "F G A B C D E F", "A to B is a whole step. A half step is wanted."},
+		{"F G A Bb C D E F", "F G A Bb C D Eb F", "D to E♭ is a half step. A whole step is wanted."},
+		{"F G A Bb C D E F", "F G A B# C D E F", "Note 4 has a sharp. This key uses flats only."},
+		{"E F# G# A B C# D# E", "E F# G# A B C# D E", "C♯ to D is a half step. A whole step is wanted."},
+		{"E F# G# A B C# D# E", "E Fb G# A B C# D# E", "Note 2 has a flat. This key uses sharps only."},
+		{"F G Ab Bb C Db E F", "F G Ab B C Db E F", "A♭ to B is a step and a half. A whole step is wanted."},
+		{"F G Ab Bb C Db E F", "F G Ab Bb C Db Eb F", "D♭ to E♭ is a whole step. A step and a half is wanted."},
+		{"Bb D F", "Bb D Fb", "Note 3 doesn't need its sharp or flat."},
+	} {
+		slips := call.Slips(strings.Fields(c.want), strings.Fields(c.written), call.BothSteps, pitch.Name.Pretty)
+		require.Len(t, slips, 1, c.written)
+		assert.Equal(t, c.says, slips[0].Words)
+	}
+	german, _ := table.Find(pitch.Namings, "german")
+	assert.Equal(t, "A to H is a whole step. A half step is wanted.", call.Slips(strings.Fields("F G A Bb"), strings.Fields("F G A B"),
+		call.BothSteps, german.Absolute)[0].Words)
 }
 
 // Whatever is asked, the answer that is given out is right, on every instrument and in every key.

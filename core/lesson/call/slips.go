@@ -1,8 +1,10 @@
 package call
 
 import (
+	"cmp"
 	"fmt"
 
+	"evenladder/core/base/english"
 	"evenladder/core/base/number"
 	"evenladder/core/base/table"
 	"evenladder/core/theory/pitch"
@@ -40,9 +42,9 @@ const (
 	BothSteps   Steps = "signs"
 )
 
-// Slips compares what was written with what is right, both as names of data. In the step of
-// the letters signs do not count. An empty name is a blank: it is no slip, and not right.
-func Slips(want, given []string, step Steps) []Slip {
+// Slips compares what was written with what is right, both as names of data; say names a note to whoever wrote it. In the
+// step of the letters signs do not count. An empty name is a blank: it is no slip, and not right.
+func Slips(want, given []string, step Steps, say func(pitch.Name) string) []Slip {
 	out := []Slip{}
 	add := func(at int, kind, format string, args ...any) {
 		out = append(out, Slip{at, kind, fmt.Sprintf(format, args...)})
@@ -66,17 +68,50 @@ func Slips(want, given []string, step Steps) []Slip {
 		case w.Accidental() == 0 && movedRight(want, given, i):
 			add(i, "moved-right", "Note %d was already right. Change the note after it.", i+1)
 		case w.Accidental()*g.Accidental() < 0:
-			add(i, "wrong-way", "Note %d has a sharp for a flat, or a flat for a sharp.", i+1)
+			add(i, "wrong-way", "Note %d has a %s. %s", i+1, signNames[g.Accidental() > 0], oneSign(want, w))
 		case number.Abs(g.Accidental()) > number.Abs(w.Accidental()):
-			add(i, "sign-too-many", "Note %d doesn't need its sharp or flat.", i+1)
+			add(i, "sign-too-many", "%s", cmp.Or(stepWords(want, given, i, say), fmt.Sprintf("Note %d doesn't need its sharp or flat.", i+1)))
 		default:
-			add(i, "sign-missing", "Note %d needs a sharp or flat.", i+1)
+			add(i, "sign-missing", "%s", cmp.Or(stepWords(want, given, i, say), fmt.Sprintf("Note %d needs a sharp or flat.", i+1)))
 		}
 	}
 	for i := len(want); i < len(given); i++ {
 		add(i, "too-many", "Note %d is extra.", i+1)
 	}
 	return out
+}
+
+var signNames = map[bool]string{true: "sharp", false: "flat"}
+
+// oneSign says which signs a key has, where it has one kind alone, else which this note has.
+func oneSign(want []string, w pitch.Name) string {
+	sharps, flats := false, false
+	for _, name := range want {
+		acc := pitch.MustParseName(name).Accidental()
+		sharps, flats = sharps || acc > 0, flats || acc < 0
+	}
+	if sharps && flats {
+		return "It has a " + signNames[w.Accidental() > 0] + " here."
+	}
+	return "This key uses " + signNames[sharps] + "s only."
+}
+
+// stepNames name the distances between neighbours of a scale, by semitones.
+var stepNames = map[int]string{0: "the same note", 1: "a half step", 2: "a whole step", 3: "a step and a half", 4: "two whole steps"}
+
+// stepWords say how far a note lies from the one before, and how far it should: "A♭ to B is a step and a half. A whole step
+// is wanted." Empty where the one before is not right, or the two are no step of a scale.
+func stepWords(want, given []string, i int, say func(pitch.Name) string) string {
+	if i == 0 || given[i-1] != want[i-1] {
+		return ""
+	}
+	from, right, is := pitch.MustParseName(want[i-1]), pitch.MustParseName(want[i]), pitch.MustParseName(given[i])
+	apart := func(n pitch.Name) int { return (n.Class() - from.Class() + octave) % octave }
+	wanted, made := stepNames[apart(right)], stepNames[apart(is)]
+	if next := (int(right.Letter()) - int(from.Letter()) + 7) % 7; next != 1 || wanted == "" || made == "" {
+		return ""
+	}
+	return fmt.Sprintf("%s to %s is %s. %s is wanted.", say(from), say(is), made, english.Capital(wanted))
 }
 
 // movedRight reports whether a plain note was given a sign in place of the note after it, whose

@@ -161,7 +161,7 @@ func (k Kind) slips(r brief.Reading, it Item, given []string, step call.Steps) [
 		if step == "" {
 			step = call.BothSteps
 		}
-		return call.Slips(it.Answer, given, step)
+		return call.Slips(it.Answer, given, step, r.Say)
 	}
 	out := []call.Slip{}
 	for i, want := range it.Answer {

@@ -161,10 +161,10 @@ func TestSlipsOnASheet(t *testing.T) {
 		{call.BothSteps, "3", "bb c d eb f g a bb", "9 counted-twice",
 			"The last note repeats the first, so don't count its sharp or flat twice."},
 		{call.BothSteps, "5", "bb c d eb f g a bb", "9 count", "It has 2 accidentals."},
-		{call.BothSteps, "2", "bb c d e f g a bb", "4 sign-missing", "Note 4 needs a sharp or flat."},
+		{call.BothSteps, "2", "bb c d e f g a bb", "4 sign-missing", "D to E is a whole step. A half step is wanted."},
 		{call.BothSteps, "2", "bb c d# e f g a bb", "3 moved-right",
 			"Note 3 was already right. Change the note after it."},
-		{call.BothSteps, "2", "bb c d eb f g ab bb", "7 sign-too-many", "Note 7 doesn't need its sharp or flat."},
+		{call.BothSteps, "2", "bb c d eb f g ab bb", "7 sign-too-many", "G to A♭ is a half step. A whole step is wanted."},
 	} {
 		out := judge(c.step, c.count, c.given)
 		assert.Equal(t, c.words, out.Words, c.given)
