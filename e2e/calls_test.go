@@ -156,6 +156,9 @@ func TestAWorksheetWithEachSlip(t *testing.T) {
 			blank := fmt.Sprintf(`[data-item="%d"] [data-blank="%d"]`, item, i+1)
 			p.fill(blank, n)
 		}
+		assert.Empty(t, value[string](p, `document.querySelector('[data-item="1"] [data-words]').dataset.slips ?? ''`),
+			"nothing is marked before it is asked for")
+		p.do(press(kb.Enter))
 	}
 	slip := func(kind string) {
 		p.until(fmt.Sprintf(`document.querySelector('[data-item="1"] [data-words]')?.dataset.slips?.split(' ').includes(%q) ?? false`, kind), kind)
@@ -165,9 +168,11 @@ func TestAWorksheetWithEachSlip(t *testing.T) {
 	write(1, "b c d g f g a b")
 	slip("letter")
 	write(1, "b c d e f g a b")
-	p.until(`document.querySelector('[data-item="1"] [data-choice=signs]').getAttribute('aria-checked') === 'true'`,
-		"letters that are right lead on to the signs")
+	p.eventually(`[data-item="1"] [data-words]`, "The letters are right. Now add the sharps or flats.")
+	p.until(`!!document.querySelector('[data-item="1"] [data-step=signs]')`, "letters that are right lead on to the signs")
+	p.do(click(`[data-item="1"] [data-do=check]`))
 	slip("sign-missing")
+	p.eventually(`[data-item="1"] [data-words]`, "D to E is a whole step. A half step is wanted.")
 	write(1, "bb c d# e f g a bb")
 	slip("moved-right")
 	write(1, "bb c d e# f g a bb")

@@ -5,10 +5,9 @@ import { computed, onUnmounted, ref, watch } from 'vue'
 import type { JudgedItem, WorksheetItem, WorksheetRequest } from '../api/client'
 import { fetchFile } from '../shared/brief/sheet'
 import { wordsOf } from '../shared/load'
-import ChoiceRow from '../shared/shell/ChoiceRow.vue'
 import { sheets } from '../shared/sheets'
 
-/** One item that is filled in on screen, and marked as it goes. */
+/** One item that is filled in on screen. It is marked when the pupil asks, or has counted: what is marked while it is written would be found by trying. */
 const props = defineProps<{ request: WorksheetRequest; sheet: number; n: number; item: WorksheetItem }>()
 const right = defineModel<boolean>({ required: true })
 /** What is written outlives a reload, and a look at the key. */
@@ -20,6 +19,10 @@ const given = computed(() => kept.value.given)
 /** First the letters, then the signs: a scale is written out in two steps. */
 const step = ref<'letters' | 'signs'>(props.item.steps ? 'letters' : 'signs')
 const judged = ref<JudgedItem>()
+/** The marks are shown from the moment they are asked for until something else is written. */
+const asked = ref(false)
+const shown = computed(() => (asked.value ? judged.value : undefined))
+const lettersDone = ref(false)
 const trouble = ref('')
 let running: AbortController | undefined
 
@@ -32,13 +35,33 @@ const judge = useDebounceFn(async () => {
     judged.value = made
     right.value = made.right
     trouble.value = ''
-    // Letters that are all right lead on to the signs.
-    if (step.value === 'letters' && given.value.every(Boolean) && made.blanks.every((b) => b === 'right')) step.value = 'signs'
+    // Letters that were asked about and are all right lead on to the signs.
+    if (asked.value && step.value === 'letters' && given.value.every(Boolean) && made.blanks.every((b) => b === 'right')) {
+      step.value = 'signs'
+      asked.value = false
+      lettersDone.value = true
+    }
   } catch (cause) {
     if (!mine.signal.aborted) trouble.value = wordsOf(cause)
   }
 }, 200)
-watch([kept, step], () => void judge(), { deep: true, immediate: kept.value.given.some(Boolean) })
+watch(
+  kept,
+  () => {
+    // Whoever has counted is done.
+    asked.value = step.value === 'signs' && kept.value.count.trim() !== '' && given.value.every(Boolean)
+    lettersDone.value = false
+    void judge()
+  },
+  { deep: true },
+)
+if (kept.value.given.some(Boolean)) void judge()
+
+function check() {
+  asked.value = true
+  lettersDone.value = false
+  void judge()
+}
 
 // What is drawn of the item, where it is more than a row of blanks.
 const picture = ref('')
@@ -57,7 +80,9 @@ watch(
 )
 onUnmounted(() => URL.revokeObjectURL(picture.value))
 
-const words = computed(() => trouble.value || (judged.value?.slips.length ? judged.value.slips.map((s) => s.words).join(' ') : (judged.value?.words ?? '')))
+const words = computed(
+  () => trouble.value || (lettersDone.value ? judged.value?.words : shown.value?.slips.length ? shown.value.slips.map((s) => s.words).join(' ') : shown.value?.words) || '',
+)
 const marks: Record<string, string> = { right: '✓', wrong: '✗', again: '?', empty: '' }
 const said: Record<string, string> = { right: 'right', wrong: say.wrong, again: say.notUnderstood, empty: 'empty' }
 const narrowBlanks = computed(() => props.item.blanks > 3)
@@ -67,11 +92,13 @@ const narrowBlanks = computed(() => props.item.blanks > 3)
   <li class="item" :data-item="n" :data-right="right">
     <p class="ask">
       <b>{{ item.show }}</b>
-      <ChoiceRow v-if="item.steps" v-model="step" :options="{ letters: say.firstTheLetters, signs: say.thenTheAccidentals }" :label="say.stepOf(item.show)" />
+      <span v-if="item.steps" class="steps" :data-step="step">
+        <span :class="{ now: step === 'letters' }">{{ say.firstTheLetters }}</span> · <span :class="{ now: step === 'signs' }">{{ say.thenTheAccidentals }}</span>
+      </span>
     </p>
     <img v-if="picture" :src="picture" :alt="say.question(item.show)" />
-    <div class="blanks">
-      <label v-for="i in item.blanks" :key="i" :class="[judged?.blanks[i - 1] ?? 'empty', { narrow: narrowBlanks }]">
+    <form class="blanks" @submit.prevent="check">
+      <label v-for="i in item.blanks" :key="i" :class="[shown?.blanks[i - 1] ?? 'empty', { narrow: narrowBlanks }]">
         <span class="label">{{ item.labels?.[i - 1] ?? i }}</span>
         <input
           v-model="given[i - 1]"
@@ -80,19 +107,20 @@ const narrowBlanks = computed(() => props.item.blanks > 3)
           autocomplete="off"
           autocapitalize="off"
           spellcheck="false"
-          :aria-label="say.blank(item.show, i, said[judged?.blanks[i - 1] ?? 'empty'])"
+          :aria-label="say.blank(item.show, i, said[shown?.blanks[i - 1] ?? 'empty'])"
           :data-blank="i"
         />
-        <span class="mark" aria-hidden="true">{{ marks[judged?.blanks[i - 1] ?? 'empty'] }}</span>
+        <span class="mark" aria-hidden="true">{{ marks[shown?.blanks[i - 1] ?? 'empty'] }}</span>
         <span v-if="item.steps?.[i - 1] === 1" class="half" :title="say.aHalfStep" aria-hidden="true" />
       </label>
-      <label v-if="item.count !== undefined" :class="['count', judged?.count || 'empty']">
+      <label v-if="item.count !== undefined" :class="['count', shown?.count || 'empty']">
         <span class="label">{{ say.accidentals }}</span>
         <input v-model="kept.count" class="entry" maxlength="4" inputmode="numeric" :aria-label="say.numberOfAccidentals(item.show)" data-count />
-        <span class="mark" aria-hidden="true">{{ marks[judged?.count || 'empty'] }}</span>
+        <span class="mark" aria-hidden="true">{{ marks[shown?.count || 'empty'] }}</span>
       </label>
-    </div>
-    <p class="words" role="status" data-words :data-slips="judged?.slips.map((s) => s.kind).join(' ')">{{ words }}</p>
+      <v-btn type="submit" variant="tonal" class="check" data-do="check">{{ say.check }}</v-btn>
+    </form>
+    <p class="words" role="status" data-words :data-slips="shown?.slips.map((s) => s.kind).join(' ')">{{ words }}</p>
   </li>
 </template>
 
@@ -132,6 +160,21 @@ label {
 
 label.narrow {
   width: 4.4em;
+}
+
+.steps {
+  color: var(--faint);
+  font-size: var(--size-note);
+}
+
+.steps .now {
+  color: var(--ink);
+  font-weight: 700;
+}
+
+.check {
+  align-self: center;
+  margin-inline-start: 10px;
 }
 
 .count {

@@ -14,7 +14,7 @@ export const say = {
   notUnderstood: 'not understood',
   firstTheLetters: 'First the letters',
   thenTheAccidentals: 'Then the accidentals',
-  stepOf: (show: Part) => `Step of ${show}`,
+  check: 'Check',
   question: (show: Part) => `Question: ${show}`,
   blank: (show: Part, i: Part, holds: string | undefined) => `${show}, blank ${i}, ${holds}`,
   aHalfStep: 'a half step',
