@@ -70,9 +70,11 @@ func Slips(want, given []string, step Steps, say func(pitch.Name) string) []Slip
 		case w.Accidental()*g.Accidental() < 0:
 			add(i, "wrong-way", "Note %d has a %s. %s", i+1, signNames[g.Accidental() > 0], oneSign(want, w))
 		case number.Abs(g.Accidental()) > number.Abs(w.Accidental()):
-			add(i, "sign-too-many", "%s", cmp.Or(stepWords(want, given, i, say), fmt.Sprintf("Note %d doesn't need its sharp or flat.", i+1)))
+			add(i, "sign-too-many", "%s", cmp.Or(stepWords(want, given, i, say),
+				fmt.Sprintf("Note %d doesn't need its sharp or flat.", i+1)))
 		default:
-			add(i, "sign-missing", "%s", cmp.Or(stepWords(want, given, i, say), fmt.Sprintf("Note %d needs a sharp or flat.", i+1)))
+			add(i, "sign-missing", "%s", cmp.Or(stepWords(want, given, i, say),
+				fmt.Sprintf("Note %d needs a sharp or flat.", i+1)))
 		}
 	}
 	for i := len(want); i < len(given); i++ {
@@ -97,7 +99,8 @@ func oneSign(want []string, w pitch.Name) string {
 }
 
 // stepNames name the distances between neighbours of a scale, by semitones.
-var stepNames = map[int]string{0: "the same note", 1: "a half step", 2: "a whole step", 3: "a step and a half", 4: "two whole steps"}
+var stepNames = map[int]string{0: "the same note", 1: "a half step", 2: "a whole step", 3: "a step and a half",
+	4: "two whole steps"}
 
 // stepWords say how far a note lies from the one before, and how far it should: "A♭ to B is a step and a half. A whole step
 // is wanted." Empty where the one before is not right, or the two are no step of a scale.
