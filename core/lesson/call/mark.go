@@ -63,6 +63,7 @@ type Marked struct {
 	Slips   []Slip          `json:"slips"`   // of what was spelled
 	Missed  []neck.Place    `json:"missed"`  // places that were not found
 	Extra   []neck.Place    `json:"extra"`   // places that are another note
+	Anchors []piece.Note    `json:"anchors"` // the 1 and its 5, from which numbers are found
 }
 
 const (
@@ -94,7 +95,8 @@ func Mark(a Answered) (Marked, error) {
 		return Marked{}, fault.At("answers", "%v", err)
 	}
 	c.N = len(a.Said) + 1
-	out := Marked{Call: c, Facts: map[string]bool{}, Slips: []Slip{}, Missed: []neck.Place{}, Extra: []neck.Place{}}
+	out := Marked{Call: c, Facts: map[string]bool{}, Slips: []Slip{}, Missed: []neck.Place{}, Extra: []neck.Place{},
+		Anchors: m.anchorNotes()}
 	out.judge(k, m, a.Given)
 	if out.Verdict != Again {
 		for _, f := range c.Facts {

@@ -138,6 +138,23 @@ func (m *setting) anchors() error {
 	return fault.At("brief.instrument", "the 1 has no 5 beside it on the low strings: give another tuning or key")
 }
 
+// anchorNotes are the anchors as notes, the 1 first; none where no numbers are asked.
+func (m *setting) anchorNotes() []piece.Note {
+	out := []piece.Note{}
+	if m.low == nil {
+		return out
+	}
+	for _, a := range m.roots {
+		d := pitch.MustParseDegree("5")
+		if a.name == theOne {
+			d = pitch.MustParseDegree("1")
+		}
+		out = append(out, m.as(a.Place, d))
+	}
+	slices.SortFunc(out, func(a, b piece.Note) int { return cmp.Compare(a.Degree, b.Degree) })
+	return out
+}
+
 // rootsFromLow are the places of the 1 on the two low strings up to the octave, the lowest first.
 func (m *setting) rootsFromLow() (out []neck.Place) {
 	for _, p := range m.everyPlace(m.from.Class()) {

@@ -43,6 +43,17 @@ func TestWhereTheOneIsFound(t *testing.T) {
 	}
 }
 
+// What was answered is shown beside the 1 and its 5, from which it is found.
+func TestTheAnchorsAreShown(t *testing.T) {
+	out := marked(t, bass("C", "major"), "numbers", "6", pressed(4, 4))
+	var anchors []string
+	for _, a := range out.Anchors {
+		anchors = append(anchors, fmt.Sprintf("%s %d/%d %s", a.Degree, a.String, a.Fret, a.Name))
+	}
+	assert.Equal(t, []string{"1 3/3 C", "5 4/3 G"}, anchors)
+	assert.Empty(t, marked(t, bass("C", "major"), "find", "C", pressed(3, 3)).Anchors)
+}
+
 // Its octave, either, and the 4 on the next string are settings; without them they are no answer.
 func TestOctavesAndTheFourOnTheNextString(t *testing.T) {
 	verdict := func(r call.Request, given call.Given) string {

@@ -2673,6 +2673,8 @@ export interface components {
             slips: components["schemas"]["Slip"][];
             missed: components["schemas"]["Place"][];
             extra: components["schemas"]["Place"][];
+            /** @description Of numbers, the 1 and its 5, from which they are found. */
+            anchors: components["schemas"]["CallNote"][];
         };
         Slip: {
             at: number;

@@ -79,6 +79,7 @@ const marks = computed<Put[]>(() => {
     // What goes on from the place that was asked for: a scale, an octave of the new key.
     for (const n of props.kind.by === 'place' ? (answer.notes ?? []) : []) add(n, 'point', name(n))
     if (props.given?.place) add(props.given.place, props.marked.verdict === 'wrong' ? 'slip' : 'given')
+    for (const a of props.marked.anchors) add(a, 'anchor', pretty(a.degree))
   }
   for (const p of found.value) add(p, 'given')
   if (place) add(place, 'point', props.marked || onNeck.value ? '' : '?')

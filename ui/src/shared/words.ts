@@ -101,6 +101,7 @@ export const say = {
   fullKnownGreyDueForReview: 'Full: known · Grey: due for review · Hollow: missed last time · Empty: not asked yet',
   neckBox: (title: string | undefined, id?: Part, name?: string) => `Neck, ${title}, box ${id ?? ''} ${name ?? ''}`,
   inBoth: 'in both',
+  foundFrom: 'others are found from it',
   placeOn: (string: number, fret: number, as?: string) => `string ${string}, ${fret === 0 ? 'open' : `fret ${fret}`}${as ? `, ${as}` : ''}`,
   neckWithStringsPressAPlace: (strings: Part) => `Neck with ${strings} strings: press a place`,
   aNoteWithItsFinger: 'a note, with its finger',

@@ -12,8 +12,8 @@ export interface Put {
   string: number
   fret: number
   label: string
-  /** What it is: a note of what is shown, pointed at, pressed, the right answer, or a slip. */
-  as: 'note' | 'point' | 'given' | 'right' | 'slip'
+  /** What it is: a note of what is shown, pointed at, pressed, the right answer, a slip, or what others are found from. */
+  as: 'note' | 'point' | 'given' | 'right' | 'slip' | 'anchor'
 }
 
 /** A neck on which every place can be pressed. */
@@ -87,7 +87,11 @@ watch(
 
 const words = (p: { string: number; fret: number }) => {
   const put = props.marks.find((m) => m.string === p.string && m.fret === p.fret)
-  return say.placeOn(p.string, p.fret, put && { note: 'played', point: 'asked about', given: 'pressed', right: 'the right place', slip: 'not that one' }[put.as])
+  return say.placeOn(
+    p.string,
+    p.fret,
+    put && { note: 'played', point: 'asked about', given: 'pressed', right: 'the right place', slip: 'not that one', anchor: say.foundFrom }[put.as],
+  )
 }
 </script>
 
@@ -168,6 +172,15 @@ svg {
 .put.given :deep(.body),
 .put.slip :deep(.body) {
   fill: var(--sheet);
+}
+
+.put.anchor :deep(.body) {
+  fill: var(--sheet);
+  stroke: var(--faint);
+}
+
+.put.anchor :deep(text) {
+  fill: var(--faint);
 }
 
 .put.slip :deep(.body) {
