@@ -167,9 +167,7 @@ async function get(format: string, answers: boolean) {
           <ol :key="`${n} ${JSON.stringify(request)}`">
             <FillItem v-for="(item, i) in sheet.items" :key="i" v-model="right[i]!" :request="request" :sheet="n" :n="i + 1" :item="item" />
           </ol>
-          <v-btn color="primary" variant="flat" :loading="busy === 'hand-in'" data-do="hand-in" @click="handIn">{{
-            say.handInOfRight(right.filter(Boolean).length, right.length)
-          }}</v-btn>
+          <v-btn color="primary" variant="flat" :loading="busy === 'hand-in'" data-do="hand-in" @click="handIn">{{ say.handIn }}</v-btn>
         </template>
         <template v-else>
           <p class="how">{{ say.pressTheItemsThatWereWrong }}</p>

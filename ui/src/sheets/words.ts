@@ -56,7 +56,7 @@ export const say = {
   nextSheet: 'Next sheet',
   view: 'View',
   sheetShown: (view: Part, title: Part, n: Part, show: Part) => `${view === 'key' ? 'Answers to' : 'Page of'} ${title}, sheet ${n}: ${show}`,
-  handInOfRight: (right: number, items: number) => `Hand in: ${right} of ${items} right`,
+  handIn: 'Hand in',
   pressTheItemsThatWereWrong: 'Press the items that were wrong. Each shows its answer.',
   countOfAccidentals: (count: Part) => `, ${count} accidentals`,
   addToTheLogOfRight: (right: number, items: number) => `Add to the log: ${right} of ${items} right`,
