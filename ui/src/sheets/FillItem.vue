@@ -11,13 +11,14 @@ import { sheets } from '../shared/sheets'
 const props = defineProps<{ request: WorksheetRequest; sheet: number; n: number; item: WorksheetItem }>()
 const right = defineModel<boolean>({ required: true })
 /** What is written outlives a reload, and a look at the key. */
-const kept = useSessionStorage(`even-ladder.fill ${props.sheet}.${props.n} ${JSON.stringify(props.request)}`, {
+const name = `${props.sheet}.${props.n} ${JSON.stringify(props.request)}`
+const kept = useSessionStorage(`even-ladder.fill ${name}`, {
   given: Array.from({ length: props.item.blanks }, () => ''),
   count: '',
 })
 const given = computed(() => kept.value.given)
 /** First the letters, then the signs: a scale is written out in two steps. */
-const step = ref<'letters' | 'signs'>(props.item.steps ? 'letters' : 'signs')
+const step = useSessionStorage<'letters' | 'signs'>(`even-ladder.fill-step ${name}`, props.item.steps ? 'letters' : 'signs')
 const judged = ref<JudgedItem>()
 /** The marks are shown from the moment they are asked for until something else is written. */
 const asked = ref(false)
@@ -45,17 +46,21 @@ const judge = useDebounceFn(async () => {
     if (!mine.signal.aborted) trouble.value = wordsOf(cause)
   }
 }, 200)
+/** Whoever has counted is done. */
+const counted = () => step.value === 'signs' && kept.value.count.trim() !== '' && given.value.every(Boolean)
 watch(
   kept,
   () => {
-    // Whoever has counted is done.
-    asked.value = step.value === 'signs' && kept.value.count.trim() !== '' && given.value.every(Boolean)
+    asked.value = counted()
     lettersDone.value = false
     void judge()
   },
   { deep: true },
 )
-if (kept.value.given.some(Boolean)) void judge()
+if (kept.value.given.some(Boolean)) {
+  asked.value = counted()
+  void judge()
+}
 
 function check() {
   asked.value = true
