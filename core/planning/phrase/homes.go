@@ -66,6 +66,9 @@ var (
 // and its spelling holds, as that of the notes does.
 func homesOf(l line.Line) []home {
 	ranked := byNotes(l.Notes)
+	if l.Key == nil && !slices.ContainsFunc(l.Notes, func(n line.Note) bool { return n.Name.IsValid() }) {
+		return ranked
+	}
 	for i, h := range ranked {
 		ranked[i] = spelledAs(h, l)
 	}
