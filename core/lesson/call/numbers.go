@@ -244,8 +244,7 @@ func (r *Request) progression(m *setting) []string {
 	return out
 }
 
-// answerNumber is the low place of a degree that moves the hand least, and among those the one
-// next to an anchor.
+// answerNumber is the low place of a degree that moves the hand least, and among those the lowest.
 func answerNumber(m *setting, ask string) (Call, error) {
 	d := pitch.MustParseDegree(ask)
 	class := (m.from.Class() + d.Semitones() + octave) % octave
@@ -343,14 +342,14 @@ func (m *setting) as(p neck.Place, d pitch.Degree) piece.Note {
 	return piece.Note{Place: p, MIDI: m.Neck.MIDI(p), Name: m.from.Degree(d).String(), Degree: d.String()}
 }
 
-// cost is what a place asks for: frets that the hand moves, its distance from the anchor of
-// its string, its pitch. ok is false on a string that bass notes do not belong on.
+// cost is what a place asks for: frets that the hand moves, its pitch, its distance from the anchor of its string: of two
+// that are as near the lower one is called. ok is false on a string that bass notes do not belong on.
 func (m *setting) cost(p neck.Place) (c [3]int, ok bool) {
 	i := slices.Index(m.low, p.String)
 	if i < 0 {
 		return c, false
 	}
-	return [3]int{distance(moved(m.hand, p.Fret), m.hand), distance(p.Fret, m.roots[1-i].Fret), m.Neck.MIDI(p)}, true
+	return [3]int{distance(moved(m.hand, p.Fret), m.hand), m.Neck.MIDI(p), distance(p.Fret, m.roots[1-i].Fret)}, true
 }
 
 // underHand reports whether a place needs no move of the hand: an open string never does.

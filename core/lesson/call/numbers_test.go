@@ -43,6 +43,13 @@ func TestWhereTheOneIsFound(t *testing.T) {
 	}
 }
 
+// Of two places that are as near to the hand the lower one is called: from A♭ the 6 is the F below, not the one above.
+func TestTheLowerOfTwo(t *testing.T) {
+	made, err := call.Build(call.Request{Brief: bass("Ab", "major"), Kind: "numbers", Ask: []string{"6"}})
+	require.NoError(t, err)
+	assert.Equal(t, neck.Place{String: 4, Fret: 1}, made.Calls[0].Answer.Place)
+}
+
 // What was answered is shown beside the 1 and its 5, from which it is found.
 func TestTheAnchorsAreShown(t *testing.T) {
 	out := marked(t, bass("C", "major"), "numbers", "6", pressed(4, 4))
