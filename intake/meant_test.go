@@ -18,7 +18,7 @@ import (
 	"evenladder/intake"
 )
 
-// The circle of fifths, F♭ to B♯, worked out apart from the code that is tested.
+// The circle of fifths from F♭ to B♯, worked out apart from the code that is tested.
 const letters = "FCGDAEB"
 
 // fifth is the name so many fifths above F.

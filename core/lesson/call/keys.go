@@ -25,8 +25,8 @@ func tonicsOf(m *setting) (out []string) {
 // signed is ready where the scale has a key signature: of others it can't be asked.
 func (m *setting) signed() error {
 	if !m.Scale.Signed() {
-		return fault.At("brief.scale.name", "%s has no key signature of its own: give a scale such as major, dorian or minor-pentatonic",
-			m.Scale.Title())
+		return fault.At("brief.scale.name", "%s has no key signature of its own: give a scale such as "+
+			"major, dorian or minor-pentatonic", m.Scale.Title())
 	}
 	return nil
 }

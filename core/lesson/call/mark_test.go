@@ -293,8 +293,8 @@ func TestSlipsSayTheDistance(t *testing.T) {
 		assert.Equal(t, c.says, slips[0].Words)
 	}
 	german, _ := table.Find(pitch.Namings, "german")
-	assert.Equal(t, "A to H is a whole step. A half step is wanted.", call.Slips(strings.Fields("F G A Bb"), strings.Fields("F G A B"),
-		call.BothSteps, german.Absolute)[0].Words)
+	slips := call.Slips(strings.Fields("F G A Bb"), strings.Fields("F G A B"), call.BothSteps, german.Absolute)
+	assert.Equal(t, "A to H is a whole step. A half step is wanted.", slips[0].Words)
 }
 
 // Whatever is asked, the answer that is given out is right, on every instrument and in every key.

@@ -160,8 +160,8 @@ func TestOwnRungs(t *testing.T) {
 	assert.Contains(t, l.Rungs[3].Count, "1 2 3 4 5")
 	r.Log = tries(l, "0c 0c 1c 1c 2x")
 	assert.Equal(t, 1, build(t, r).Next, "down by one, in the teacher's order")
-	for rungs, says := range map[string]string{" , ": "none was given", "quarters 66, quarters 66": "given twice", "quarters 900": "20 to",
-		"quarters": "isn't a rung", "9@60": "1 to 6", "s 60": "isn't a rung"} {
+	for rungs, says := range map[string]string{" , ": "none was given", "quarters 66, quarters 66": "given twice",
+		"quarters 900": "20 to", "quarters": "isn't a rung", "9@60": "1 to 6", "s 60": "isn't a rung"} {
 		_, err := ladder.Build(ladder.Request{Brief: r.Brief, Rungs: rungs})
 		assert.ErrorContains(t, err, "rungs", rungs)
 		assert.ErrorContains(t, err, says, rungs)

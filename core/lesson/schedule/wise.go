@@ -69,7 +69,8 @@ func late(w Weeks, study int) (out []string) {
 		}
 	}
 	if !last.IsZero() {
-		out = append(out, fmt.Sprintf("Missed days leave something new on %s, near the end. Add a week to let it settle.", last.Words()))
+		out = append(out, fmt.Sprintf("Missed days leave something new on %s, near the end. Add a week to let it settle.",
+			last.Words()))
 	}
 	return out
 }

@@ -70,6 +70,7 @@ func TestUnwiseWishesAreSaid(t *testing.T) {
 	assert.Contains(t, ask(1, 10, "fourths", step(2, 60), step(2, 66)),
 		"Twelve new things in 5 days of 10 minutes are too many: something new needs 5 minutes. Take three weeks, or choose four.")
 	far := ask(1, 30, "", step(1, 60), step(4, 120))
-	assert.Contains(t, far, "Quarter notes at 60 to sixteenths at 120 is too far for 5 days: a tempo that is to stay takes a day. Take")
+	assert.Contains(t, far, "Quarter notes at 60 to sixteenths at 120 is too far for 5 days: a tempo that is "+
+		"to stay takes a day. Take")
 	assert.NotContains(t, far, "too many")
 }

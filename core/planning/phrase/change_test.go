@@ -130,7 +130,8 @@ func TestWhatCannotBeCarriedIsSaid(t *testing.T) {
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "A", Name: "natural-minor"},
 		Run: brief.Run{Pattern: "phrase", Phrase: "1 2 b3 5 b6"}}
 	carry := func(name string) phrase.Changed {
-		made, err := phrase.Apply(phrase.Changer{Brief: b, Change: phrase.Change{ID: "scale", Scale: &brief.Scale{Tonic: "A", Name: name}}})
+		into := phrase.Change{ID: "scale", Scale: &brief.Scale{Tonic: "A", Name: name}}
+		made, err := phrase.Apply(phrase.Changer{Brief: b, Change: into})
 		require.NoError(t, err)
 		return made
 	}
