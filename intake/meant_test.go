@@ -128,6 +128,9 @@ func TestTheMeterOfAFileIsBelieved(t *testing.T) {
 		}
 	}
 	assert.Equal(t, "4/4", read(t, "mandolin", "X:1\nM:C\nK:D\nDEFG|\n").Meter)
+	cut := read(t, "mandolin", "X:1\nM:C|\nK:D\nDEFG|\n")
+	assert.Equal(t, "4/4", cut.Meter)
+	assert.Contains(t, cut.Left, "the meter 2/2 (written as 4/4)")
 	odd := read(t, "mandolin", "X:1\nM:7/8\nK:D\nDEFGABc|\n")
 	assert.Contains(t, odd.Left, "the meter 7/8 (counted in quarter notes)")
 	later := read(t, "mandolin", "X:1\nM:4/4\nK:D\nDEFG|\n[M:3/4][K:G]ABc|\n")

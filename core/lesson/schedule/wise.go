@@ -51,7 +51,7 @@ func shareOf(k Kind) float64 {
 	return 0
 }
 
-// late says what is new on the days that should bring nothing new, and what never comes back.
+// late says where something is new on the days that should bring nothing new: missed days and crowded weeks leave no others.
 func late(w Weeks, study int) (out []string) {
 	at, free := 0, freshDays(study)
 	var last Day
@@ -69,8 +69,7 @@ func late(w Weeks, study int) (out []string) {
 		}
 	}
 	if !last.IsZero() {
-		out = append(out, fmt.Sprintf("Missed days leave something new on %s, near the end. Add a week to let it settle.",
-			last.Words()))
+		out = append(out, fmt.Sprintf("Something is still new on %s, near the end. Add a week to let it settle.", last.Words()))
 	}
 	return out
 }

@@ -16,16 +16,10 @@ type Key struct {
 	Fifths int        // sharps of the signature, flats below 0
 }
 
-// KeyOf is the key of a tonic in a mode of the catalogue.
-func KeyOf(tonic pitch.Name, mode string) (Key, error) {
-	s, err := scale.FromCatalogue(tonic, mode)
-	return Key{tonic, mode, s.Fifths()}, err
-}
-
 // Signed is the key of a signature and a mode, an id of the catalogue; without a mode it has no tonic.
 func Signed(fifths int, mode string) Key {
-	for class := -15; class <= 15; class++ { // every tonic that a signature may have, by fifths
-		tonic := pitch.FromFifths(class)
+	for n := -15; n <= 15; n++ { // every tonic that a signature may have
+		tonic := pitch.FromFifths(n)
 		if id, ok := scale.ModeOf(tonic, fifths); ok && id == mode {
 			return Key{tonic, mode, fifths}
 		}
@@ -33,15 +27,16 @@ func Signed(fifths int, mode string) Key {
 	return Key{Fifths: fifths}
 }
 
+// countedAs are meters in halves, with those that they are written in.
+var countedAs = map[string]string{"2/2": "4/4", "3/2": "6/4"}
+
 // In is a line whose times, in quarter notes, are in the beats of a meter: in 6/8 a beat is three eighths. A meter that
-// is not among those that are written is left out.
+// is not among those that are written is written in another, or left out; that is said.
 func (l Line) In(over, under int) Line {
 	name := strconv.Itoa(over) + "/" + strconv.Itoa(under)
-	switch name {
-	case "2/2": // counted in quarter notes
-		name = "4/4"
-	case "3/2":
-		name = "6/4"
+	if other, ok := countedAs[name]; ok {
+		l.Left = append(l.Left, "the meter "+name+" (written as "+other+")")
+		name = other
 	}
 	m, ok := table.Find(rhythm.Meters, name)
 	if !ok {
