@@ -78,7 +78,8 @@ func TestTheKeyOfAFileIsBelieved(t *testing.T) {
 				sign := signOf(letter, sharps)
 				names = append(names, string(letter)+sign)
 				octave := 4 + step/7
-				tune.WriteString(map[int]string{4: string(letter), 5: strings.ToLower(string(letter)), 6: strings.ToLower(string(letter)) + "'"}[octave])
+				low := strings.ToLower(string(letter))
+				tune.WriteString(map[int]string{4: string(letter), 5: low, 6: low + "'"}[octave])
 				fmt.Fprintf(&notes, "<note><pitch><step>%c</step><alter>%d</alter><octave>%d</octave></pitch><duration>1</duration></note>",
 					letter, map[string]int{"b": -1, "": 0, "#": 1}[sign], octave)
 			}
@@ -200,7 +201,8 @@ func TestPitchesAsTheySound(t *testing.T) {
 
 // Names keep the sharps and flats that they were typed with.
 func TestTypedNamesKeepTheirSpelling(t *testing.T) {
-	for text, title := range map[string]string{"Gb4 Ab4 Bb4 Cb5 Db5 Eb5 F5 Gb5": "G♭ major", "F#4 G#4 A#4 B4 C#5 D#5 E#5 F#5": "F♯ major",
+	for text, title := range map[string]string{"Gb4 Ab4 Bb4 Cb5 Db5 Eb5 F5 Gb5": "G♭ major",
+		"F#4 G#4 A#4 B4 C#5 D#5 E#5 F#5": "F♯ major",
 		"Db4 Eb4 F4 Ab4 Bb4 Db5": "D♭ major pentatonic", "C#4 E4 F#4 G#4 B4 C#5": "C♯ minor pentatonic"} {
 		assert.Equal(t, title, read(t, "guitar", text).Homes[0].Title)
 	}

@@ -370,7 +370,8 @@ func (s *scoreRead) note(p *partRead, n noteRead) error {
 		if midi < 0 || midi > pitch.MaxMIDI {
 			return fmt.Errorf("pitch %d sounds beyond what can be written", midi)
 		}
-		note := sounding{at: at, beats: length, midi: midi, name: nameOf(n.Pitch.Step, int(n.Pitch.Alter)), voice: n.Voice + "/" + n.Staff}
+		note := sounding{at: at, beats: length, midi: midi, name: nameOf(n.Pitch.Step, int(n.Pitch.Alter)),
+			voice: n.Voice + "/" + n.Staff}
 		if f := n.Technical.Fret; f != nil && n.Technical.String > 0 {
 			note.place = &neck.Place{String: n.Technical.String, Fret: *f}
 		}

@@ -96,7 +96,8 @@ func TestDegreesTyped(t *testing.T) {
 		}
 	}
 	for word, want := range map[string]string{"tritone": "b5", "d5": "b5", "dim 5": "b5", "aug 4": "#4", "A4": "#4",
-		"augmented 4th": "#4", "m3": "b3", "M3": "3", "min 3rd": "b3", "maj7": "7", "P5": "5", "perfect 4": "4", "5th": "5", "dim7": "bb7", "octave": "1",
+		"augmented 4th": "#4", "m3": "b3", "M3": "3", "min 3rd": "b3", "maj7": "7", "P5": "5",
+		"perfect 4": "4", "5th": "5", "dim7": "bb7", "octave": "1",
 		"b 3": "b3"} {
 		d, ok := pitch.TypedDegree(word)
 		assert.True(t, ok, word)
