@@ -203,7 +203,7 @@ func TestPitchesAsTheySound(t *testing.T) {
 func TestTypedNamesKeepTheirSpelling(t *testing.T) {
 	for text, title := range map[string]string{"Gb4 Ab4 Bb4 Cb5 Db5 Eb5 F5 Gb5": "G♭ major",
 		"F#4 G#4 A#4 B4 C#5 D#5 E#5 F#5": "F♯ major",
-		"Db4 Eb4 F4 Ab4 Bb4 Db5": "D♭ major pentatonic", "C#4 E4 F#4 G#4 B4 C#5": "C♯ minor pentatonic"} {
+		"Db4 Eb4 F4 Ab4 Bb4 Db5":         "D♭ major pentatonic", "C#4 E4 F#4 G#4 B4 C#5": "C♯ minor pentatonic"} {
 		assert.Equal(t, title, read(t, "guitar", text).Homes[0].Title)
 	}
 }
