@@ -9,8 +9,10 @@ export interface Struck {
 
 const noteOn = 0x90
 const drums = 9
+/** The last note may come late: it counts for so long after the end, in ms. */
+const lateFor = 500
 
-/** Listens to every MIDI instrument that is plugged in; what was struck while it played is told note by note, and handed over when it stops. */
+/** Listens to every MIDI instrument that is plugged in; what was struck while it played is told note by note, and handed over once it has stopped. */
 export function useMidiIn(playing: Ref<boolean>, hand: (struck: Struck[]) => void, tell: (struck: Struck[]) => void = () => undefined) {
   const supported = 'requestMIDIAccess' in navigator
   const listening = ref(false)
@@ -19,10 +21,12 @@ export function useMidiIn(playing: Ref<boolean>, hand: (struck: Struck[]) => voi
   let access: MIDIAccess | undefined
   let begun = 0
   let struck: Struck[] = []
+  let open = false
+  let closing: ReturnType<typeof setTimeout> | undefined
 
   function hear(event: MIDIMessageEvent) {
     const [status = 0, midi = 0, velocity = 0] = event.data ?? []
-    if (!playing.value || (status & 0xf0) !== noteOn || velocity === 0 || (status & 0x0f) === drums) return
+    if (!open || (status & 0xf0) !== noteOn || velocity === 0 || (status & 0x0f) === drums) return
     struck.push({ midi, onsetSec: Math.max((event.timeStamp - begun) / 1000, 0) })
     tell(struck)
   }
@@ -50,16 +54,27 @@ export function useMidiIn(playing: Ref<boolean>, hand: (struck: Struck[]) => voi
     listening.value = false
   }
 
+  function close() {
+    clearTimeout(closing)
+    closing = undefined
+    open = false
+    if (listening.value && struck.length > 0) hand(struck)
+    struck = []
+  }
+
   watch(playing, (now) => {
-    if (now) {
-      begun = performance.now()
-      struck = []
-    } else if (listening.value && struck.length > 0) {
-      hand(struck)
-      struck = []
+    if (!now) {
+      closing = setTimeout(close, lateFor)
+      return
     }
+    if (closing) close()
+    open = true
+    begun = performance.now()
   })
-  onScopeDispose(leave)
+  onScopeDispose(() => {
+    clearTimeout(closing)
+    leave()
+  })
 
   return { supported, listening, inputs, trouble, listen, leave }
 }
