@@ -83,6 +83,7 @@ check-go: lint-go
 check-ui: lint-ui
 	cd ui && $(NPM) run -s test
 
+# A journey that failed beside two others is driven once more by itself, and named at the end.
 test: tools
 	@scripts/need.sh chromium=chromium pdftotext=poppler-utils abc2midi=abcmidi musicxml2ly=lilypond xmllint=libxml2-utils ly=python3-ly
 	@$(MAKE) --no-print-directory lint
@@ -91,7 +92,7 @@ test: tools
 	cd third_party/textprocessing && go test ./...
 	cd ui && $(NPM) run -s test
 	scripts/packaging.sh
-	go test -timeout 50m -parallel 3 ./e2e
+	go tool gotestsum --format standard-quiet --rerun-fails=1 --rerun-fails-max-failures=3 --packages ./e2e -- -timeout 50m -parallel 3
 
 # Data races, in what goroutines share.
 race:
