@@ -11,6 +11,7 @@ import (
 const (
 	leastOfCause    = 4
 	causeChance     = 0.02
+	keptChance      = 0.005 // of a delay that all later notes keep
 	causeShuffles   = 400
 	leastCause      = 0.008
 	leastCauseShare = 0.03
@@ -50,9 +51,26 @@ func (r *Reading) causes(onsets []Onset, left []float64, noteSec float64) {
 			break
 		}
 		k := open[clearest]
-		r.Causes = append(r.Causes, Cause{k.cause, len(k.notes), by, true})
+		late := by
+		kept := steps(drawn)
+		if more, s := k.differs(kept, sumsOf(kept)); more > 0 && s > math.Abs(t) {
+			late = more
+		}
+		r.Causes = append(r.Causes, Cause{k.cause, len(k.notes), late, true})
 		for _, i := range k.notes {
 			drawn[i] -= by
+		}
+		open = slices.Delete(open, clearest, clearest+1)
+	}
+	kept := steps(drawn)
+	for len(open) > 0 {
+		clearest, by, t := largest(open, kept, sumsOf(kept))
+		if by < max(leastCause, leastCauseShare*noteSec) || chance(open, kept, math.Abs(t)) > keptChance {
+			break
+		}
+		r.Causes = append(r.Causes, Cause{open[clearest].cause, len(open[clearest].notes), by, true})
+		for _, i := range open[clearest].notes {
+			kept[i] -= by
 		}
 		open = slices.Delete(open, clearest, clearest+1)
 	}
@@ -60,6 +78,15 @@ func (r *Reading) causes(onsets []Onset, left []float64, noteSec float64) {
 		by, _ := k.differs(drawn, sumsOf(drawn))
 		r.Causes = append(r.Causes, Cause{k.cause, len(k.notes), by, false})
 	}
+}
+
+// steps are by how much each value lies over the one before: a delay that is kept shows there.
+func steps(values []float64) []float64 {
+	out := make([]float64, len(values))
+	for i := 1; i < len(values); i++ {
+		out[i] = values[i] - values[i-1]
+	}
+	return out
 }
 
 // kindOf are the notes of a cause.

@@ -4,6 +4,8 @@ import (
 	"math"
 
 	"gonum.org/v1/gonum/mat"
+
+	"evenladder/core/base/number"
 )
 
 // fit is a robust regression: values as a sum of columns.
@@ -142,5 +144,5 @@ func slope(places, values []float64) float64 {
 			pair(i, k)
 		}
 	}
-	return median(slopes)
+	return number.Median(slopes)
 }

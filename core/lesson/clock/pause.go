@@ -3,6 +3,8 @@ package clock
 import (
 	"math"
 	"slices"
+
+	"evenladder/core/base/number"
 )
 
 // gap is the time between two onsets that follow each other.
@@ -53,7 +55,7 @@ func middlePerBeat(gaps []gap) float64 {
 	if len(whole) >= fewOnsets {
 		values = whole
 	}
-	return median(values)
+	return number.Median(values)
 }
 
 // far is by how much a gap is off before it is no unevenness.
@@ -62,7 +64,7 @@ func far(gaps []gap) float64 {
 	for _, g := range gaps {
 		off = append(off, math.Abs(g.over()))
 	}
-	return max(pauseMore, pauseSpread*madToSpread*median(off))
+	return max(pauseMore, pauseSpread*madToSpread*number.Median(off))
 }
 
 func pausesOf(gaps []gap, noteSec float64) (out []Pause) {
@@ -99,25 +101,12 @@ func without(gaps []gap, onsets []Onset, pauses []Pause, noteSec float64) []floa
 // madToSpread makes a median absolute deviation the spread of a bell curve.
 const madToSpread = 1.4826
 
-// median of values, which it puts in order; 0 of none.
-func median(values []float64) float64 {
-	if len(values) == 0 {
-		return 0
-	}
-	slices.Sort(values)
-	mid := len(values) / 2
-	if len(values)%2 == 1 {
-		return values[mid]
-	}
-	return (values[mid-1] + values[mid]) / 2
-}
-
 // spreadOf is a spread that a few wild values don't move: the median absolute deviation.
 func spreadOf(values []float64) float64 {
-	middle := median(slices.Clone(values))
+	middle := number.Median(slices.Clone(values))
 	off := make([]float64, len(values))
 	for i, v := range values {
 		off[i] = math.Abs(v - middle)
 	}
-	return madToSpread * median(off)
+	return madToSpread * number.Median(off)
 }

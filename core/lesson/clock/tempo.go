@@ -4,6 +4,8 @@ import (
 	"math"
 
 	"gonum.org/v1/gonum/stat/distuv"
+
+	"evenladder/core/base/number"
 )
 
 // What a drift needs to be said: so many onsets, so much from the start to the end, and a
@@ -36,7 +38,7 @@ func (r *Reading) tempo(onsets []Onset, sec []float64) (free int) {
 	for i := range sec {
 		levels[i] = sec[i] - b*u[i]
 	}
-	line := regress([][]float64{one, u}, sec, []float64{median(levels), b})
+	line := regress([][]float64{one, u}, sec, []float64{number.Median(levels), b})
 	wide := studentT(0.975, n-2) * line.se[1]
 	r.TempoBPM = bpm(line.of[1] / length)
 	r.Tempo = Interval{bpm((line.of[1] + wide) / length), bpm((line.of[1] - wide) / length)}
@@ -80,7 +82,7 @@ func drifts(onsets []Onset, u, sec []float64, curve fit) bool {
 			middle, perBeat, one = append(middle, (u[i]+u[i-1])/2), append(perBeat, (sec[i]-sec[i-1])/beats), append(one, 1)
 		}
 	}
-	gaps := regress([][]float64{one, middle}, perBeat, []float64{median(append([]float64{}, perBeat...)), 0})
+	gaps := regress([][]float64{one, middle}, perBeat, []float64{number.Median(append([]float64{}, perBeat...)), 0})
 	return lagOne(gaps.left) <= wanderingLag || math.Abs(gaps.of[1]) > studentT(0.995, len(perBeat)-2)*gaps.se[1]
 }
 

@@ -33,8 +33,8 @@ type cell struct {
 }
 
 // align gives for each planned note the index of the heard one that it is, -1 where
-// it was missed. It tries the tempos that the take may have and keeps the cheapest.
-func align(p piece.Piece, heard []Heard) []int {
+// it was missed, and what that costs. It tries the tempos that the take may have and keeps the cheapest.
+func align(p piece.Piece, heard []Heard) ([]int, float64) {
 	planned := 60 / float64(p.Rhythm.TempoBPM)
 	candidates := []float64{planned}
 	if beats := p.Events[len(p.Events)-1].At - p.Events[0].At; beats > 0 && len(heard) > 1 {
@@ -49,7 +49,7 @@ func align(p piece.Piece, heard []Heard) []int {
 			best, least = matched, cost
 		}
 	}
-	return best
+	return best, least
 }
 
 // alignAt is the cheapest alignment at a tempo, and its cost.

@@ -38,7 +38,8 @@ func rights(events []piece.Event, heard []Heard, matched []int) (n int) {
 }
 
 // byChance reports whether what was heard fits the plan no better than it fits its notes in another order.
-func byChance(p piece.Piece, heard []Heard, matched []int) bool {
+func byChance(p piece.Piece, heard []Heard) bool {
+	matched, _ := align(p, heard)
 	right := rights(p.Events, heard, matched)
 	plain := 0
 	for _, h := range heard {
@@ -58,7 +59,8 @@ func byChance(p piece.Piece, heard []Heard, matched []int) bool {
 		random.Shuffle(len(other.Events), func(i, j int) {
 			other.Events[i].MIDI, other.Events[j].MIDI = other.Events[j].MIDI, other.Events[i].MIDI
 		})
-		n := rights(other.Events, heard, align(other, heard))
+		shuffled, _ := align(other, heard)
+		n := rights(other.Events, heard, shuffled)
 		most, sum, squares = max(most, n), sum+float64(n), squares+float64(n*n)
 	}
 	mean := sum / float64(rounds)
@@ -70,10 +72,10 @@ func byChance(p piece.Piece, heard []Heard, matched []int) bool {
 const softerDB = 12
 
 // soft is the level under which a sound is not of the player; none is where levels are not known.
-func soft(p piece.Piece, heard []Heard, matched []int) float64 {
+func soft(told telling, heard []Heard) float64 {
 	var levels []float64
-	for i, j := range matched {
-		if j >= 0 && heard[j].Is(p.Events[i].MIDI) && heard[j].LevelDB != 0 {
+	for i, j := range told.matched {
+		if j >= 0 && heard[j].Is(told.piece.Events[i].MIDI) && heard[j].LevelDB != 0 {
 			levels = append(levels, heard[j].LevelDB)
 		}
 	}

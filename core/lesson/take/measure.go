@@ -6,72 +6,91 @@ import (
 	"slices"
 
 	"evenladder/core/base/number"
+	"evenladder/core/lesson/clock"
 	"evenladder/core/music/piece"
 )
 
-// gap is the time between two neighbours of the piece that were both played.
-type gap struct {
-	to      int     // index of the note that ends it
-	beats   float64 // as planned
-	seconds float64 // as played
-	perBeat float64 // seconds/beats
-	off     float64 // seconds against the gaps around it
+// Span is what a figure lies within 95 of 100 times.
+type Span struct {
+	Low  float64 `json:"low"`
+	High float64 `json:"high"`
 }
 
-// A pause is so much longer than the gaps around it, and by so much.
-const pauseTimes, pauseMoreSec = 1.6, 0.060
+// Place is how late the notes of a place in the beat come beside the others.
+type Place struct {
+	Count  string  `json:"count"` // as it is said aloud
+	LateMS float64 `json:"lateMs"`
+}
 
-// Gaps on either side by which a gap is judged, and those that a cause needs.
-const around, leastOfCause = 8, 4
-
-// madToSpread makes a median absolute deviation the spread of a bell curve.
-const madToSpread = 1.4826
-
-// measure works out tempo, drift, evenness, pauses and causes.
+// measure reads the time of the right notes.
 func (t *Take) measure(p piece.Piece, heard []Heard, matched []int) {
-	gaps := gapsOf(p, heard, matched)
-	if len(gaps) == 0 {
+	note := 60 / float64(p.Rhythm.NotesPerMinute())
+	onsets, of := onsetsOf(p, heard, matched)
+	r := clock.Measure(onsets, note, t.FloorMS/1000)
+	t.reading, t.noteMS = r, note*1000
+	t.TempoBPM, t.Tempo = number.Tenth(r.TempoBPM), Span{number.Tenth(r.Tempo.Low), number.Tenth(r.Tempo.High)}
+	if len(onsets) < 2 {
 		t.TempoBPM = float64(p.Rhythm.TempoBPM)
-		return
+		t.Tempo = Span{t.TempoBPM, t.TempoBPM}
 	}
-	t.pauses(p, gaps)
-	paused := map[int]bool{}
-	for _, pause := range t.Pauses {
-		paused[pause.N-1] = true
+	t.DriftPercent = number.Tenth(r.Drift * 100)
+	t.EvennessMS, t.Evenness = ms(r.Spread), Span{ms(r.Spreads.Low), ms(r.Spreads.High)}
+	t.EvennessPercent = number.Tenth(r.Spread / note * 100)
+	t.NoteToNoteMS = ms(r.NoteToNote)
+	for k, late := range r.Late {
+		off := ms(late)
+		t.Events[of[k]].LateMS = &off
 	}
-	steady := slices.DeleteFunc(slices.Clone(gaps), func(g gap) bool { return paused[g.to] })
-	if len(steady) == 0 {
-		steady = gaps
+	for _, pause := range r.Pauses {
+		t.pause(p, of[pause.At], pause.Sec)
 	}
-	t.TempoBPM = number.Tenth(60 / medianOf(steady, func(g gap) float64 { return g.perBeat }))
-	if third := len(steady) / 3; third >= around/2 {
-		first, last := medianOf(steady[:third], func(g gap) float64 { return g.perBeat }),
-			medianOf(steady[len(steady)-third:], func(g gap) float64 { return g.perBeat })
-		t.DriftPercent = number.Tenth((first/last - 1) * 100)
+	for _, place := range r.Places {
+		t.Places = append(t.Places, Place{countAt(p, place.Place), ms(place.Sec)})
 	}
-	for i := range steady {
-		low, high := max(i-around, 0), min(i+around+1, len(steady))
-		steady[i].off = steady[i].seconds - steady[i].beats*line(steady[low:high], i-low)
+	if r.Worst >= 0 {
+		t.Worst = p.Events[of[r.Worst]].N
 	}
-	t.evenness(p, steady)
-	t.lateness(p, heard, matched, steady)
-	t.causes(p, steady)
+	for _, c := range r.Causes {
+		t.ByCause = append(t.ByCause, Cause{c.Cause, c.Notes, ms(c.Sec), c.Found})
+	}
 }
 
-// gapsOf are the gaps between right neighbours with nothing extra between them.
-func gapsOf(p piece.Piece, heard []Heard, matched []int) (out []gap) {
-	for i := 1; i < len(matched); i++ {
-		a, b := matched[i-1], matched[i]
-		if a < 0 || b < 0 || !nextTo(heard, a, b) || !heard[a].Is(p.Events[i-1].MIDI) ||
-			!heard[b].Is(p.Events[i].MIDI) {
+func ms(seconds float64) float64 { return number.Tenth(seconds * 1000) }
+
+// onsetsOf are the onsets of the right notes, and the index of the event of each.
+func onsetsOf(p piece.Piece, heard []Heard, matched []int) (onsets []clock.Onset, of []int) {
+	before := -1 // index of the event
+	for i, j := range matched {
+		if j < 0 || !heard[j].Is(p.Events[i].MIDI) {
 			continue
 		}
-		beats, seconds := p.Events[i].At-p.Events[i-1].At, heard[b].OnsetSec-heard[a].OnsetSec
-		if beats > 0 && seconds > 0 {
-			out = append(out, gap{to: i, beats: beats, seconds: seconds, perBeat: seconds / beats})
+		e := p.Events[i]
+		if before >= 0 && (heard[j].OnsetSec <= heard[matched[before]].OnsetSec || e.At <= p.Events[before].At) {
+			continue // a part that was played again before it
+		}
+		broken := before >= 0 && (before != i-1 || !nextTo(heard, matched[before], j))
+		onsets = append(onsets, clock.Onset{Beat: e.At, Sec: heard[j].OnsetSec, Place: placeOf(e), Broken: broken, Causes: causesOf(p, i)})
+		of, before = append(of, i), i
+	}
+	return onsets, of
+}
+
+// partsOfBeat are the parts by which places in a beat are told apart.
+const partsOfBeat = 12
+
+// placeOf is where in its beat a note stands, in parts of the beat.
+func placeOf(e piece.Event) int {
+	return int(math.Round((e.Beat-math.Floor(e.Beat))*partsOfBeat)) % partsOfBeat
+}
+
+// countAt is what is said at a place of the beat, as the first note there has it.
+func countAt(p piece.Piece, place int) string {
+	for _, e := range p.Events {
+		if placeOf(e) == place {
+			return e.Count
 		}
 	}
-	return out
+	return ""
 }
 
 // nextTo tells whether nothing but flutters lies between two heard notes.
@@ -84,19 +103,10 @@ func nextTo(heard []Heard, a, b int) bool {
 	return true
 }
 
-// pauses finds gaps that are no unevenness.
-func (t *Take) pauses(p piece.Piece, gaps []gap) {
-	for i, g := range gaps {
-		low, high := max(i-around, 0), min(i+around+1, len(gaps))
-		usual := g.beats * medianOf(gaps[low:high], func(g gap) float64 { return g.perBeat })
-		if g.seconds > pauseTimes*usual && g.seconds > usual+pauseMoreSec {
-			e := p.Events[g.to]
-			cause := causeOf(p, g.to)
-			ms := math.Round((g.seconds - usual) * 1000)
-			t.Pauses = append(t.Pauses, Pause{e.N, ms, cause,
-				fmt.Sprintf("There is a pause of %.0f ms before note %d, bar %d%s.", ms, e.N, e.Bar, causeWords[cause])})
-		}
-	}
+func (t *Take) pause(p piece.Piece, i int, seconds float64) {
+	e, cause, long := p.Events[i], causeOf(p, i), math.Round(seconds*1000)
+	t.Pauses = append(t.Pauses, Pause{e.N, long, cause,
+		fmt.Sprintf("There is a pause of %.0f ms before note %d, bar %d%s.", long, e.N, e.Bar, causeWords[cause])})
 }
 
 var causeWords = map[string]string{
@@ -115,7 +125,8 @@ const (
 	causeNone     = "none"
 )
 
-// causesOf are the reasons why a note may come late.
+// causesOf are the reasons why a note may come late. Where the beat has places of its own,
+// the clock measures those.
 func causesOf(p piece.Piece, i int) (out []string) {
 	e := p.Events[i]
 	if e.Shift != 0 {
@@ -127,7 +138,7 @@ func causesOf(p piece.Piece, i int) (out []string) {
 	if i > 0 && e.String != p.Events[i-1].String {
 		out = append(out, causeCrossing)
 	}
-	if e.Accent {
+	if e.Accent && p.Rhythm.AccentEvery > 0 {
 		out = append(out, causeBeat)
 	}
 	if e.Finger > 0 {
@@ -143,94 +154,18 @@ func causeOf(p piece.Piece, i int) string {
 	return causeNone
 }
 
-// evenness is the spread of the gaps around their line. Each onset moves two gaps, so
-// its own spread is less by the square root of two.
-func (t *Take) evenness(p piece.Piece, steady []gap) {
-	centre := medianOf(steady, func(g gap) float64 { return g.off })
-	spread := madToSpread * medianOf(steady, func(g gap) float64 { return math.Abs(g.off - centre) }) / math.Sqrt2 * 1000
-	if spread > t.FloorMS {
-		spread = math.Sqrt(spread*spread - t.FloorMS*t.FloorMS)
-	} else {
-		spread = 0
-	}
-	t.EvennessMS = number.Tenth(spread)
-	t.EvennessPercent = number.Tenth(spread / (60_000 / float64(p.Rhythm.NotesPerMinute())) * 100)
-}
-
-// lateness says of each note how late it comes against the line of the notes around
-// it.
-func (t *Take) lateness(p piece.Piece, heard []Heard, matched []int, steady []gap) {
-	perBeat := medianOf(steady, func(g gap) float64 { return g.perBeat })
-	for i, j := range matched {
-		if j < 0 {
-			continue
-		}
-		var offsets []float64
-		for k := max(i-around, 0); k < min(i+around+1, len(matched)); k++ {
-			if matched[k] >= 0 {
-				offsets = append(offsets, heard[matched[k]].OnsetSec-p.Events[k].At*perBeat)
-			}
-		}
-		late := number.Tenth((heard[j].OnsetSec - p.Events[i].At*perBeat - median(offsets)) * 1000)
-		t.Events[i].LateMS = &late
-	}
-}
-
-// causes says how late notes of a kind come beside the others.
-func (t *Take) causes(p piece.Piece, steady []gap) {
-	for _, cause := range []string{causeShift, causeStretch, causeCrossing, causeBeat, "finger-1", "finger-2",
-		"finger-3", "finger-4"} {
-		var with, without []float64
-		for _, g := range steady {
-			if slices.Contains(causesOf(p, g.to), cause) {
-				with = append(with, g.off*1000)
-			} else {
-				without = append(without, g.off*1000)
-			}
-		}
-		if len(with) >= leastOfCause && len(without) >= leastOfCause {
-			t.ByCause = append(t.ByCause, Cause{cause, len(with), number.Tenth(median(with) - median(without))})
+// slipsAt lists each note at which something went wrong once, in order. What was not
+// reached any more is no slip.
+func (t *Take) slipsAt(unplayed int) {
+	t.SlipsAt = []int{}
+	for i, e := range t.Events {
+		if e.Verdict != Right && i <= unplayed {
+			t.SlipsAt = append(t.SlipsAt, e.N)
 		}
 	}
-}
-
-// line is the seconds to a beat at one of some gaps, by a robust line through them
-// all (Theil and Sen): a steady change of tempo is no unevenness.
-func line(gaps []gap, at int) float64 {
-	slopes := make([]float64, 0, len(gaps)*len(gaps)/2)
-	for i := range gaps {
-		for k := i + 1; k < len(gaps); k++ {
-			slopes = append(slopes, (gaps[k].perBeat-gaps[i].perBeat)/float64(k-i))
-		}
+	for _, p := range t.Pauses {
+		t.SlipsAt = append(t.SlipsAt, p.N)
 	}
-	slope := 0.0
-	if len(slopes) > 0 {
-		slope = median(slopes)
-	}
-	levels := make([]float64, len(gaps))
-	for i, g := range gaps {
-		levels[i] = g.perBeat - slope*float64(i-at)
-	}
-	return median(levels)
-}
-
-func medianOf(gaps []gap, of func(gap) float64) float64 {
-	values := make([]float64, len(gaps))
-	for i, g := range gaps {
-		values[i] = of(g)
-	}
-	return median(values)
-}
-
-// median of values, which it puts in order; 0 of none.
-func median(values []float64) float64 {
-	if len(values) == 0 {
-		return 0
-	}
-	slices.Sort(values)
-	mid := len(values) / 2
-	if len(values)%2 == 1 {
-		return values[mid]
-	}
-	return (values[mid-1] + values[mid]) / 2
+	slices.Sort(t.SlipsAt)
+	t.SlipsAt = slices.Compact(t.SlipsAt)
 }

@@ -1,20 +1,20 @@
 // Package take judges a run as it was played: heard notes against a piece.
 //
-// Judge aligns what was heard with what was to be played, so that each planned note
-// is right, wrong or missed and the rest is extra (align.go); measures tempo, drift
-// and evenness, leaving pauses out (measure.go); and proposes a result for the log,
-// of which the player has the last word. It knows nothing of sound: a Heard is a
+// Judge lays what was heard on what was to be played, so that each planned note is right,
+// wrong or missed and the rest is extra (align.go), and tells what happened to the whole: a
+// second go, a part left out, all of it a fret too high (story.go, telling.go). It measures
+// time (measure.go), and says what went well, one thing that didn't, and what to do
+// (judge.go, say.go). It proposes a result for the log, of which the player has the last word. It knows nothing of sound: a Heard is a
 // pitch at a time, whoever heard it.
 package take
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 	"slices"
 
-	"evenladder/core/base/english"
 	"evenladder/core/base/fault"
+	"evenladder/core/lesson/clock"
 	"evenladder/core/lesson/result"
 	"evenladder/core/music/piece"
 )
@@ -83,7 +83,7 @@ type Event struct {
 	Verdict   Verdict  `json:"verdict"`
 	HeardMIDI *int     `json:"heardMidi"` // nil where it was missed
 	OnsetSec  *float64 `json:"onsetSec"`
-	LateMS    *float64 `json:"lateMs"` // against the notes around it; early negative
+	LateMS    *float64 `json:"lateMs"` // against the line through all onsets; early negative
 	Unsure    bool     `json:"unsure"` // the verdict may be wrong: what was heard is not plain
 }
 
@@ -100,6 +100,7 @@ type Cause struct {
 	Cause  string  `json:"cause"`
 	Notes  int     `json:"notes"`
 	LateMS float64 `json:"lateMs"`
+	Found  bool    `json:"found"` // more than chance shows
 }
 
 // Take is the judgement.
@@ -110,10 +111,15 @@ type Take struct {
 	Missed          int           `json:"missed"`
 	Extra           int           `json:"extra"`
 	TempoBPM        float64       `json:"tempoBpm"`
-	DriftPercent    float64       `json:"driftPercent"` // from the first third to the last; faster positive
-	EvennessMS      float64       `json:"evennessMs"`   // spread of the onsets around their places
+	Tempo           Span          `json:"tempo"`
+	DriftPercent    float64       `json:"driftPercent"` // from start to end, faster positive; 0 where it may be chance
+	EvennessMS      float64       `json:"evennessMs"`   // spread of the onsets around their line
+	Evenness        Span          `json:"evenness"`
 	EvennessPercent float64       `json:"evennessPercent"`
-	FloorMS         float64       `json:"floorMs"` // smaller differences can't be measured
+	NoteToNoteMS    float64       `json:"noteToNoteMs"` // spread of each against its neighbours
+	Places          []Place       `json:"places"`       // of the beat that come late or early
+	Worst           int           `json:"worst"`        // number of the note that lies far off, 0 for none
+	FloorMS         float64       `json:"floorMs"`      // smaller differences can't be measured
 	ByCause         []Cause       `json:"byCause"`
 	Pauses          []Pause       `json:"pauses"`
 	Events          []Event       `json:"events"`
@@ -122,7 +128,12 @@ type Take struct {
 	Why             string        `json:"why"`
 	Unsure          int           `json:"unsure"`  // verdicts that may be wrong
 	Remarks         []string      `json:"remarks"` // on the take itself: its level, what cannot be heard
+	Story           []Happening   `json:"story"`   // what happened to the run as a whole
+	Facts           []string      `json:"facts"`   // the figures, in words
 	SlipsAt         []int         `json:"slipsAt"` // numbers of the notes that went wrong, were missed or came after a pause
+
+	reading clock.Reading
+	noteMS  float64 // the usual note
 }
 
 // Limits of a take.
@@ -143,42 +154,62 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 	}
 	heard = slices.Clone(heard)
 	slices.SortStableFunc(heard, earlier)
-	matched := align(p, heard)
-	t := Take{Planned: len(p.Events), FloorMS: floorMS, ByCause: []Cause{}, Pauses: []Pause{}, Extras: []Heard{},
-		Remarks: []string{}, Events: make([]Event, len(p.Events))}
+	t := newTake(p, floorMS)
 	sounds := bySound(heard)
-	if sounds && byChance(p, heard, matched) {
+	told := tell(p, heard)
+	if sounds && byChance(told.piece, heard) {
 		t.nothingTold(p)
 		return t, nil
 	}
-	limit := soft(p, heard, matched)
-	used := make([]bool, len(heard))
+	t.Story = append(t.Story, told.story...)
+	limit := soft(told, heard)
+	t.verdicts(p, told, heard, limit)
+	t.extras(told, heard, limit, sounds)
+	t.measure(told.piece, heard, told.matched)
+	t.slipsAt(told.unplayed)
+	t.judge(p, told)
+	t.Facts = t.facts(p)
+	return t, nil
+}
+
+func newTake(p piece.Piece, floorMS float64) Take {
+	return Take{Planned: len(p.Events), FloorMS: floorMS, ByCause: []Cause{}, Pauses: []Pause{}, Extras: []Heard{},
+		Remarks: []string{}, Facts: []string{}, Places: []Place{}, Story: []Happening{}, Events: make([]Event, len(p.Events))}
+}
+
+// verdicts says of each planned note what became of it. A wrong note that is too soft is
+// not of the player.
+func (t *Take) verdicts(p piece.Piece, told telling, heard []Heard, limit float64) {
 	for i, e := range p.Events {
 		t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Missed}
-		j := matched[i]
+		j := told.matched[i]
+		if j >= 0 && !heard[j].Is(told.piece.Events[i].MIDI) && heard[j].LevelDB < limit {
+			j, told.matched[i] = -1, -1
+		}
 		if j < 0 {
 			t.Missed++
 			continue
 		}
-		used[j] = true
-		h := heard[j]
-		if !h.Is(e.MIDI) && h.LevelDB < limit {
-			matched[i] = -1
-			t.Missed++
+		h, played := heard[j], told.piece.Events[i].MIDI
+		if h.Is(played) {
+			t.Right++
+			t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Right, HeardMIDI: &played, OnsetSec: &h.OnsetSec}
 			continue
 		}
-		t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Right, HeardMIDI: &h.MIDI, OnsetSec: &h.OnsetSec}
-		if h.Is(e.MIDI) {
-			t.Events[i].HeardMIDI = &p.Events[i].MIDI
-			t.Right++
-		} else {
-			t.Wrong++
-			t.Events[i].Verdict = Wrong
-			t.Events[i].Unsure = h.For(e.MIDI) >= perhaps
+		t.Wrong++
+		t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Wrong, HeardMIDI: &h.MIDI, OnsetSec: &h.OnsetSec,
+			Unsure: h.For(played) >= perhaps}
+		if t.Events[i].Unsure {
+			t.Unsure++
 		}
 	}
+}
+
+// extras are the notes too many. What is no note, too soft or outside the run isn't one; and
+// of many none: other sounds were heard.
+func (t *Take) extras(told telling, heard []Heard, limit float64, sounds bool) {
 	for j, h := range heard {
-		if used[j] || h.Doubt >= flutter || sounds && (h.LevelDB < limit || aside(h, heard, matched)) {
+		if told.ofRun[j] || h.Doubt >= flutter || sounds && (h.LevelDB < limit || aside(h, heard, told.matched)) {
 			continue
 		}
 		t.Extras = append(t.Extras, h)
@@ -192,16 +223,7 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 			t.Unsure++
 		}
 	}
-	for _, e := range t.Events {
-		if e.Unsure {
-			t.Unsure++
-		}
-	}
 	t.Extra = len(t.Extras)
-	t.measure(p, heard, matched)
-	t.slipsAt()
-	t.judge(p)
-	return t, nil
 }
 
 // aside reports whether a sound lies before the first note that was played, or after the last.
@@ -215,39 +237,8 @@ func aside(h Heard, heard []Heard, matched []int) bool {
 	return h.OnsetSec < first || h.OnsetSec > last
 }
 
-// fewNotes is a plan so short that chance tells nothing.
-const fewNotes = 24
-
-// nothingTold is the judgement where no note can be told.
-func (t *Take) nothingTold(p piece.Piece) {
-	for i, e := range p.Events {
-		t.Events[i] = Event{N: e.N, Planned: e.MIDI, Verdict: Missed}
-	}
-	t.Missed, t.SlipsAt, t.Result = t.Planned, []int{}, result.NotYet
-	t.TempoBPM = float64(p.Rhythm.TempoBPM)
-	t.Why = "This hardly sounds like the run. Play what is on screen, and check your tuning."
-	if t.Planned < fewNotes {
-		t.Why = "I couldn't tell enough notes to judge this. Play it again, closer to the microphone."
-	}
-}
-
 // flutter is the doubt from which a sound that fits no planned note is no note.
 const flutter = 0.5
-
-// slipsAt lists each note at which something went wrong once, in order.
-func (t *Take) slipsAt() {
-	t.SlipsAt = []int{}
-	for _, e := range t.Events {
-		if e.Verdict != Right {
-			t.SlipsAt = append(t.SlipsAt, e.N)
-		}
-	}
-	for _, p := range t.Pauses {
-		t.SlipsAt = append(t.SlipsAt, p.N)
-	}
-	slices.Sort(t.SlipsAt)
-	t.SlipsAt = slices.Compact(t.SlipsAt)
-}
 
 // earlier puts heard notes in the order of time.
 func earlier(a, b Heard) int { return cmp.Compare(a.OnsetSec, b.OnsetSec) }
@@ -281,56 +272,3 @@ func Check(heard []Heard) error {
 }
 
 const maxMIDI = 127
-
-// What a clean take may be off by, and a nearly clean one.
-const (
-	cleanTempo, nearlyTempo   = 0.03, 0.08
-	cleanSpread, nearlySpread = 0.10, 0.18 // of the length of a note
-	cleanFloors               = 2.5
-	nearlySlips               = 0.06 // of the notes
-)
-
-// hardly is the part of the notes under which a take is another run, or speech.
-const hardly = 2
-
-// judge proposes a result.
-func (t *Take) judge(p piece.Piece) {
-	slips := t.Wrong + t.Missed + t.Extra + len(t.Pauses)
-	off := math.Abs(t.TempoBPM/float64(p.Rhythm.TempoBPM) - 1)
-	note := 60_000 / float64(p.Rhythm.NotesPerMinute())
-	spread := func(share float64) bool { return t.EvennessMS <= max(share*note, cleanFloors*t.FloorMS) }
-	switch {
-	case slips == 1 && t.Unsure == 1 && off <= cleanTempo && spread(cleanSpread):
-		t.Result, t.Why = result.Nearly, "One note wasn't clear enough to judge. Play it again."
-	case slips == 0 && off <= cleanTempo && spread(cleanSpread):
-		t.Result, t.Why = result.Clean, fmt.Sprintf("Every note right and in time. Timing varies by %.0f ms.", t.EvennessMS)
-	case float64(slips) <= max(2, nearlySlips*float64(t.Planned)) && off <= nearlyTempo && spread(nearlySpread):
-		t.Result, t.Why = result.Nearly, "Nearly: "+t.slipWords(p)+"."
-	case t.Right < t.Planned/hardly:
-		t.Result, t.Why = result.NotYet, fmt.Sprintf("This doesn't sound like the run: %d of %d notes are right. Play what is on screen, and check your tuning.", t.Right, t.Planned)
-	default:
-		t.Result, t.Why = result.NotYet, "Not yet: "+t.slipWords(p)+"."
-	}
-}
-
-// slipWords says what stands between a take and a clean one.
-func (t *Take) slipWords(p piece.Piece) string {
-	var words []string
-	for _, s := range []struct {
-		n         int
-		one, many string
-	}{{t.Wrong, "wrong note", "wrong notes"}, {t.Missed, "missed note", "missed notes"}, {t.Extra, "extra note",
-		"extra notes"}, {len(t.Pauses), "pause", "pauses"}} {
-		if s.n > 0 {
-			words = append(words, english.Count(s.n, s.one, s.many))
-		}
-	}
-	if off := t.TempoBPM/float64(p.Rhythm.TempoBPM) - 1; math.Abs(off) > cleanTempo {
-		words = append(words, fmt.Sprintf("played at %.0f, not %d", t.TempoBPM, p.Rhythm.TempoBPM))
-	}
-	if note := 60_000 / float64(p.Rhythm.NotesPerMinute()); t.EvennessMS > max(cleanSpread*note,
-		cleanFloors*t.FloorMS) {
-		words = append(words, fmt.Sprintf("timing varies by %.0f ms", t.EvennessMS))
-	}
-	return english.And(words)
-}

@@ -27,7 +27,8 @@ func row(notes, tempo int) piece.Piece {
 			at = 14 - at
 		}
 		e := piece.Event{N: i + 1, At: float64(i) / 2, Sounds: 0.5, Beats: 0.5, Bar: i/8 + 1, Accent: i%2 == 0}
-		e.MIDI, e.String = 50+steps[at], 5-at/4
+		e.MIDI, e.String, e.Beat = 50+steps[at], 5-at/4, 1+float64(i%8)/2
+		e.Name, e.Count = []string{"D", "E", "F", "G", "A", "B", "C", "D"}[at], []string{"1", "&", "2", "&", "3", "&", "4", "&"}[i%8]
 		if i%7 == 6 {
 			e.Shift = 2
 		}
@@ -74,9 +75,9 @@ func TestJitterIsReadBack(t *testing.T) {
 
 func TestDriftPausesAndTempo(t *testing.T) {
 	p := row(120, 80)
-	assert.InDelta(t, 8, judged(t, p, Errors{DriftPercent: 12}).DriftPercent, 2,
-		"two thirds of the way lie between the thirds")
-	assert.InDelta(t, -8, judged(t, p, Errors{DriftPercent: -12}).DriftPercent, 2)
+	assert.InDelta(t, 100/0.88-100, judged(t, p, Errors{DriftPercent: 12}).DriftPercent, 0.2)
+	assert.InDelta(t, 100/1.12-100, judged(t, p, Errors{DriftPercent: -12}).DriftPercent, 0.2)
+	assert.Contains(t, judged(t, p, Errors{DriftPercent: -12}).Facts, "You went from 80 to 71 beats a minute.")
 	got := judged(t, p, Errors{PauseMS: 400, JitterMS: 5, Seed: 3})
 	assert.Len(t, got.Pauses, 17)
 	for _, pause := range got.Pauses {
@@ -98,7 +99,7 @@ func TestDriftPausesAndTempo(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 60, got.TempoBPM, 0.1)
 	assert.Equal(t, result.NotYet, got.Result)
-	assert.Contains(t, got.Why, "played at 60, not 80")
+	assert.Contains(t, got.Why, "Played at 60, not 80")
 }
 
 // Wrong, missed and extra notes are told, and only they.
@@ -270,7 +271,7 @@ func TestWhatIsHeardUnsurely(t *testing.T) {
 	assert.Contains(t, got.Why, "Play it again")
 	got = play(as(4, 0.1))
 	assert.Equal(t, []int{1, 0}, []int{got.Wrong, got.Unsure})
-	assert.Contains(t, got.Why, "1 wrong note")
+	assert.Contains(t, got.Why, "Note 5 (bar 1) was D, not A.")
 	octaveUp := func(of float64) func([]Heard) []Heard {
 		return func(heard []Heard) []Heard {
 			right := heard[4].MIDI
