@@ -891,6 +891,9 @@ type Slide = explore.Slid
 // Slip defines model for Slip.
 type Slip = call.Slip
 
+// Span What a figure lies within 95 of 100 times.
+type Span = take.Span
+
 // Stand defines model for Stand.
 type Stand = store.Stand
 

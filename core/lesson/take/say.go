@@ -79,12 +79,15 @@ func offBy(semitones int) string {
 // leastInRow is how many right notes in a row are worth a word.
 const leastInRow = 4
 
+// praised is the spread, in ms, up to which playing is called even.
+const praised = 15
+
 // rightWords are the longest stretch that is right, in words.
 func (t *Take) rightWords(p piece.Piece, told telling) string {
 	played := t.Events[:told.unplayed]
 	from, long := longest(played)
 	switch {
-	case t.Right == t.Planned && t.Extra == 0 && t.even() && t.EvennessMS > 0:
+	case t.Right == t.Planned && t.Extra == 0 && t.EvennessMS > 0 && t.EvennessMS <= praised:
 		return fmt.Sprintf("all %d notes right, even to %.0f ms", t.Planned, math.Ceil(t.EvennessMS))
 	case t.Right == t.Planned:
 		return fmt.Sprintf("all %d notes right", t.Planned)
@@ -124,7 +127,7 @@ func longest(events []Event) (from, long int) {
 
 // finding is the first thing to work at: notes before time, and of time the coarse before the fine.
 func (t *Take) finding(p piece.Piece, told telling) (finding, bool) {
-	for _, look := range []func(piece.Piece, telling) finding{t.sameWrong, t.leftOut, t.single, t.goOn, t.longPause, t.atTempo, t.drifted,
+	for _, look := range []func(piece.Piece, telling) finding{t.sameWrong, t.leftOut, t.single, t.goOn, t.longPause, t.drifted, t.atTempo,
 		t.placed, t.offNote, t.uneven, t.caused} {
 		if f := look(p, told); f.words != "" || f.next != "" {
 			return f, true
@@ -168,7 +171,7 @@ func (t *Take) single(p piece.Piece, told telling) finding {
 		}
 	}
 	if t.Extra > 0 {
-		said = append(said, fmt.Sprintf("%s too many.", english.Capital(english.Number(t.Extra)+" "+english.Count(t.Extra, "note", "notes")[len(fmt.Sprint(t.Extra))+1:])))
+		said = append(said, english.Capital(english.CountInWords(t.Extra, "note was", "notes were"))+" extra.")
 	}
 	if len(said) == 0 {
 		return finding{}
@@ -246,7 +249,7 @@ func (t *Take) placed(p piece.Piece, _ telling) finding {
 	if len(t.Places) == 0 {
 		return finding{}
 	}
-	return finding{t.placeWords(p, t.Places[0]), "Play it with the click on every note."}
+	return finding{t.placeWords(p, t.Places[0]), "Count every note aloud while you play."}
 }
 
 // placeWords say how late a place of the beat comes: the second half of two is swung.

@@ -111,10 +111,10 @@ type Take struct {
 	Missed          int           `json:"missed"`
 	Extra           int           `json:"extra"`
 	TempoBPM        float64       `json:"tempoBpm"`
-	Tempo           Span          `json:"tempo"`
-	DriftPercent    float64       `json:"driftPercent"` // from start to end, faster positive; 0 where it may be chance
-	EvennessMS      float64       `json:"evennessMs"`   // spread of the onsets around their line
-	Evenness        Span          `json:"evenness"`
+	Tempo           Span          `json:"tempoBetween"`    // beats a minute
+	DriftPercent    float64       `json:"driftPercent"`    // from start to end, faster positive; 0 where it may be chance
+	EvennessMS      float64       `json:"evennessMs"`      // spread of the onsets around their line
+	Evenness        Span          `json:"evennessBetween"` // ms
 	EvennessPercent float64       `json:"evennessPercent"`
 	NoteToNoteMS    float64       `json:"noteToNoteMs"` // spread of each against its neighbours
 	Places          []Place       `json:"places"`       // of the beat that come late or early

@@ -58,7 +58,7 @@ var shifts = []struct {
 func tell(p piece.Piece, heard []Heard) telling {
 	matched, cost := align(p, heard)
 	t := telling{piece: p, matched: matched, ofRun: make([]bool, len(heard)), unplayed: len(p.Events)}
-	if cost > plainEnough {
+	if slipped := len(heard) != len(p.Events) || rights(p.Events, heard, matched) < len(p.Events); slipped && cost > plainEnough {
 		cost = t.off(heard, cost)
 		t.leaps(heard, cost)
 	}
@@ -77,8 +77,11 @@ func (t *telling) off(heard []Heard, cost float64) float64 {
 	if cost <= plainShare*float64(len(events)) && 2*right >= len(events) {
 		return cost
 	}
-	plain := t.piece
+	plain, most := t.piece, inCommon(events, heard, 0)
 	for _, s := range shifts {
+		if inCommon(events, heard, s.semitones) <= most {
+			continue
+		}
 		q := plain
 		q.Events = slices.Clone(plain.Events)
 		for i := range q.Events {
@@ -92,6 +95,21 @@ func (t *telling) off(heard []Heard, cost float64) float64 {
 		}
 	}
 	return cost
+}
+
+// inCommon is how many heard notes have a pitch of a run so many semitones off, each planned note taken once.
+func inCommon(events []piece.Event, heard []Heard, semitones int) (n int) {
+	var planned [2*octave + maxMIDI + 1]int
+	for _, e := range events {
+		planned[e.MIDI+octave]++
+	}
+	for _, h := range heard {
+		if at := h.MIDI - semitones + octave; at >= 0 && at < len(planned) && planned[at] > 0 {
+			planned[at]--
+			n++
+		}
+	}
+	return n
 }
 
 // leaps looks for a story with leaps that costs less.

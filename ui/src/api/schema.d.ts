@@ -2134,9 +2134,9 @@ export interface components {
             missed: number;
             extra: number;
             tempoBpm: number;
-            /** @description From the first third to the last; faster positive. */
+            /** @description From the start to the end; faster positive; 0 where it may be chance. */
             driftPercent: number;
-            /** @description Spread of the onsets around their places. */
+            /** @description Spread of the onsets around the line through them all. */
             evennessMs: number;
             /** @description The same of the length of a note. */
             evennessPercent: number;
@@ -2146,6 +2146,8 @@ export interface components {
                 cause: string;
                 notes: number;
                 lateMs: number;
+                /** @description More than chance shows. */
+                found: boolean;
             }[];
             pauses: {
                 n: number;
@@ -2160,7 +2162,7 @@ export interface components {
                 verdict: "right" | "wrong" | "missed";
                 heardMidi: number | null;
                 onsetSec: number | null;
-                /** @description Against the notes around it; early negative. */
+                /** @description Against the line through all onsets; early negative. */
                 lateMs: number | null;
                 /** @description What was heard is not plain. */
                 unsure: boolean;
@@ -2175,6 +2177,35 @@ export interface components {
             slipsAt: number[];
             /** @description On the take itself - its level, what cannot be heard. */
             remarks: string[];
+            tempoBetween: components["schemas"]["Span"];
+            evennessBetween: components["schemas"]["Span"];
+            /** @description Spread of each onset against its neighbours. */
+            noteToNoteMs: number;
+            /** @description Places of the beat that come late or early, the furthest first. */
+            places: {
+                /** @description As it is said aloud. */
+                count: string;
+                lateMs: number;
+            }[];
+            /** @description Number of the note that lies far off, 0 for none. */
+            worst: number;
+            /** @description What happened to the run as a whole. */
+            story: {
+                /** @enum {string} */
+                what: "false-start" | "restart" | "twice" | "went-back" | "left-out" | "stopped" | "off";
+                /** @description Of the note that it came to or stopped at, 0 for the whole run. */
+                n: number;
+                bar: number;
+                /** @description Notes left out, not reached or of a false start, or semitones too high. */
+                count: number;
+            }[];
+            /** @description The figures, in words. */
+            facts: string[];
+        };
+        /** @description What a figure lies within 95 of 100 times. */
+        Span: {
+            low: number;
+            high: number;
         };
         LogEntry: {
             id: string;
