@@ -50,13 +50,11 @@ const part = computed(() => {
   return r && (r.part.id !== '' || r.times > 1) && !round.value ? { from: r.part.from, to: r.part.to, times: r.times } : undefined
 })
 const hush = ref(false)
-const player = usePlayer(
-  computed(() => {
-    const made = round.value ?? plan.value
-    return made && pieceOf(made, part.value)
-  }),
-  { steady: true, hush, coming: practise.coming },
-)
+const piece = computed(() => {
+  const made = round.value ?? plan.value
+  return made && pieceOf(made, part.value)
+})
+const player = usePlayer(piece, { steady: true, hush, coming: practise.coming, playedOut: () => takes.playedOut() })
 const { current, playing, starting, counting, sounded, loop } = player
 const sitting = useSitting()
 
@@ -65,6 +63,7 @@ const sitting = useSitting()
 const takes = useTake({
   brief: computed(() => (round.value ?? plan.value)?.brief),
   part,
+  piece,
   playing: computed(() => playing.value && !loop.value),
   open: computed(() => player.open.value && !loop.value),
 })

@@ -4,6 +4,7 @@ import { api, take, type Brief, type Take } from '../../api/client'
 import { sizeWords } from '../../shared/file'
 import { wordsOf } from '../../shared/load'
 import { useMicrophone } from '../../shared/sound/useMicrophone'
+import type { Piece } from '../../shared/sound/timeline'
 import { useMidiIn, type Struck } from '../../shared/sound/useMidiIn'
 
 /** The last note rings on for this long before the take is over, in ms. */
@@ -11,6 +12,11 @@ const ringsOn = 700
 /** How often the mark looks for what was heard, in ms, and how far back it listens, in seconds. */
 const lookEvery = 350
 const lookBack = 0.4
+/** Nothing heard for so many notes, and this long at least, in ms: it is over. */
+const restNotes = 3
+const leastRest = 1500
+/** How often that is looked for, in ms. */
+const restEvery = 100
 /** After a long silence only the last seconds of it. */
 const mostLooked = 10
 
@@ -19,12 +25,13 @@ interface Playing {
   /** What of it is played, and how often on end. */
   part: Ref<{ from: number; to: number; times: number } | undefined>
   playing: Ref<boolean>
+  piece: Ref<Piece | undefined>
   /** From just before the first note on. */
   open: Ref<boolean>
 }
 
 /** A take: where it comes from, how far it has come, and what became of it. */
-export function useTake({ brief, part, playing, open }: Playing) {
+export function useTake({ brief, part, playing, open, piece }: Playing) {
   /** The part as the wire has it: nothing for the whole. */
   const stretch = computed(() => (part.value ? { stretch: { from: part.value.from, to: part.value.to }, times: part.value.times } : {}))
   const judged = shallowRef<Take>()
@@ -36,6 +43,8 @@ export function useTake({ brief, part, playing, open }: Playing) {
   const busy = ref(false)
   /** Notes that were heard while it is played; 0 where nothing is followed. */
   const heard = ref(0)
+  let begunAt = 0
+  let heardAt = 0
   const mic = useMicrophone()
   const midi = useMidiIn(
     playing,
@@ -123,7 +132,10 @@ export function useTake({ brief, part, playing, open }: Playing) {
       const since = lastOnset > 0 ? Math.max(lastOnset - from + 0.03, 0) : 0
       const now = await take(api.POST('/api/v1/take/follow', sent(mic.since(from), { after: String(heard.value), since: since.toFixed(3) })))
       heard.value = now.at
-      if (now.sec >= 0) lastOnset = from + now.sec
+      if (now.sec >= 0) {
+        lastOnset = from + now.sec
+        heardAt = Date.now()
+      }
     } catch {
       // The mark stands still; the take is judged when it is over.
     } finally {
@@ -134,6 +146,7 @@ export function useTake({ brief, part, playing, open }: Playing) {
   /** The same for notes that an instrument tells. */
   async function lookAt(struck: Struck[]) {
     const of = brief.value
+    heardAt = Date.now()
     if (looking || !of) return
     looking = true
     try {
@@ -146,7 +159,20 @@ export function useTake({ brief, part, playing, open }: Playing) {
   }
   let timer: ReturnType<typeof setInterval> | undefined
 
+  /** Who plays more slowly than the plan plays on: until the last note, or until nothing comes any more; twice the plan's time at most. */
+  async function playedOut() {
+    const of = piece.value
+    if (!of) return
+    const notes = of.part ? (of.part.to - of.part.from + 1) * of.part.times : of.run.events.length
+    const rest = Math.max((restNotes * 60_000) / of.tempoBpm / of.perBeat, leastRest)
+    const most = Date.now() + (Date.now() - begunAt)
+    const listens = () => mic.recording.value || midi.listening.value
+    while (listens() && heard.value > 0 && heard.value < notes && Date.now() - heardAt < rest && Date.now() < most) await new Promise((resolve) => setTimeout(resolve, restEvery))
+  }
+
   watch(open, async (now) => {
+    if (now) begunAt = Date.now()
+    if (now && midi.listening.value) heard.value = 0
     if (now && mic.on.value) {
       clear()
       heard.value = 0
@@ -170,5 +196,5 @@ export function useTake({ brief, part, playing, open }: Playing) {
   const sound = computed(() => file.value ?? notes.value)
   const size = computed(() => sizeWords(file.value?.size ?? (notes.value?.length ?? 0) * perNote))
 
-  return { judged, file, sound, size, trouble, busy, heard, mic, midi, judgeFile, simulate, clear }
+  return { judged, file, sound, size, trouble, busy, heard, mic, midi, judgeFile, simulate, clear, playedOut }
 }

@@ -17,6 +17,8 @@ interface Manner {
   hush?: Ref<boolean>
   /** Another piece is on its way: what is started now is that one. */
   coming?: Ref<boolean>
+  /** After the last note: who plays along more slowly plays on until then. */
+  playedOut?: () => Promise<void>
 }
 
 /** How long a piece that is on its way is waited for, in ms. */
@@ -26,7 +28,7 @@ const mostAwaited = 5000
 let sounding: (() => void) | undefined
 
 /** Plays the run: the mark follows what is heard. Nothing sounds before a press. */
-export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush = ref(false), coming = ref(false) }: Manner = {}) {
+export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush = ref(false), coming = ref(false), playedOut }: Manner = {}) {
   const current = ref(-1)
   const playing = ref(false)
   const starting = ref(false)
@@ -94,7 +96,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
     for (const g of made.groove) transport.schedule((time) => keptGroove.value && !hush.value && o.bass(g.midi, seconds(g.beats), time, g.accent), at(g.beat))
     transport.loop = !!made.loop
     if (made.loop) transport.setLoopPoints(at(made.loop[0]), at(made.loop[1]))
-    else transport.schedule((time) => (ending = setTimeout(stop, Math.max(time - t.now(), 0) * 1000)), at(made.end))
+    else transport.schedule((time) => (ending = setTimeout(() => void end(), Math.max(time - t.now(), 0) * 1000)), at(made.end))
     for (const d of made.drones) transport.schedule((time) => keptDrone.value && !hush.value && o.drone(d.midi, time), at(d.beat))
     playing.value = true
     transport.start('+0.06')
@@ -102,8 +104,17 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
 
   // The end is no drawing: a busy screen may leave those out.
   let ending: ReturnType<typeof setTimeout> | undefined
+  async function end() {
+    const mine = playedOut?.()
+    lasting = mine
+    await mine
+    if (lasting === mine) stop()
+  }
+
+  let lasting: Promise<void> | undefined
   function stop() {
     clearTimeout(ending)
+    lasting = Promise.resolve()
     if (sounding === stop || !sounding) {
       const transport = tone()?.getTransport()
       transport?.stop()
