@@ -1,12 +1,11 @@
-import { onScopeDispose, ref, watch, type Ref } from 'vue'
+import { ref, watch, type Ref } from 'vue'
 import { api, take, type CallAnswered } from '../api/client'
+import { useLooks, type Stretch } from '../shared/sound/useLooks'
 import { useMicrophone } from '../shared/sound/useMicrophone'
 import { useMidiIn } from '../shared/sound/useMidiIn'
 
-/** How often it is listened for an answer, in ms, and how much before it is listened to, in seconds. */
-const lookEvery = 250
+/** How much before an answer is listened to, in seconds. */
 const lookBack = 0.3
-const mostLooked = 8
 /** A recording is begun anew after so many seconds. */
 const mostRecorded = 200
 /** A MIDI note is one answer; so much after it another may come, in ms. */
@@ -40,42 +39,26 @@ export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi:
     from = mic.seconds()
   }
 
-  let looking = false
-  let timer: ReturnType<typeof setInterval> | undefined
-
-  async function look() {
+  useLooks(mic, mic.on, look, () => ({ start: (struckAt < 0 ? from : Math.min(struckAt, from)) - lookBack, since: from }))
+  async function look({ start, since }: Stretch) {
     const asked = waiting.value
-    if (looking || !asked || !mic.recording.value || mic.seconds() - from < lookBack) return
-    looking = true
-    try {
-      const start = Math.max((struckAt < 0 ? from : Math.min(struckAt, from)) - lookBack, mic.seconds() - mostLooked, 0)
-      const form = () => {
-        const made = new FormData()
-        made.set('answered', JSON.stringify(asked))
-        made.set('since', Math.max(from - start, 0).toFixed(3))
-        made.set('take', mic.since(start), 'take.wav')
-        return made
-      }
-      const answer = await take(api.POST('/api/v1/calls/hear', { body: { answered: '', take: '' }, bodySerializer: form }))
-      if (answer.sec >= 0 && waiting.value === asked) {
-        struckAt = start + answer.sec
-        heard(answer.midi, performance.now() - (mic.seconds() - struckAt) * 1000)
-      }
-    } catch {
-      // It is listened for again; what else is wrong is said where answers are marked.
-    } finally {
-      looking = false
+    if (!asked) return false
+    const form = () => {
+      const made = new FormData()
+      made.set('answered', JSON.stringify(asked))
+      made.set('since', since.toFixed(3))
+      made.set('take', mic.since(start), 'take.wav')
+      return made
     }
+    const answer = await take(api.POST('/api/v1/calls/hear', { body: { answered: '', take: '' }, bodySerializer: form }))
+    if (answer.sec < 0 || waiting.value !== asked) return false
+    struckAt = start + answer.sec
+    heard(answer.midi, performance.now() - (mic.seconds() - struckAt) * 1000)
+    return true
   }
 
   watch(waiting, (now) => now && mic.on.value && listen())
-  watch(mic.on, (on) => {
-    clearInterval(timer)
-    if (!on) return
-    listen()
-    timer = setInterval(() => void look(), lookEvery)
-  })
-  onScopeDispose(() => clearInterval(timer))
+  watch(mic.on, (on) => on && listen())
 
   return { mic, midi }
 }

@@ -1,24 +1,24 @@
 import { say } from '../words'
-import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { api, take, type Brief, type Take } from '../../api/client'
 import { sizeWords } from '../../shared/file'
 import { wordsOf } from '../../shared/load'
+import { useLooks, type Stretch } from '../../shared/sound/useLooks'
 import { useMicrophone } from '../../shared/sound/useMicrophone'
 import type { Piece } from '../../shared/sound/timeline'
 import { useMidiIn, type Struck } from '../../shared/sound/useMidiIn'
 
 /** The last note rings on for this long before the take is over, in ms. */
 const ringsOn = 700
-/** How often the mark looks for what was heard, in ms, and how far back it listens, in seconds. */
-const lookEvery = 350
+/** How far back from the last note the mark listens, in seconds. */
 const lookBack = 0.4
+/** Two notes are so far apart at least, in seconds. */
+const apart = 0.03
 /** Nothing heard for so many notes, and this long at least, in ms: it is over. */
 const restNotes = 3
 const leastRest = 1500
 /** How often that is looked for, in ms. */
 const restEvery = 100
-/** After a long silence only the last seconds of it. */
-const mostLooked = 10
 
 interface Playing {
   brief: Ref<Brief | undefined>
@@ -122,28 +122,20 @@ export function useTake({ brief, part, playing, open, piece }: Playing) {
   }
 
   // The mark follows what is heard: a stretch of it now and then, from the last note on.
-  let looking = false
   let lastOnset = 0
-  async function look() {
-    if (looking || !mic.recording.value || !brief.value || mic.seconds() < lookBack) return
-    looking = true
-    try {
-      const from = Math.max(lastOnset - lookBack, mic.seconds() - mostLooked, 0)
-      const since = lastOnset > 0 ? Math.max(lastOnset - from + 0.03, 0) : 0
-      const now = await take(api.POST('/api/v1/take/follow', sent(mic.since(from), { after: String(heard.value), since: since.toFixed(3) })))
-      heard.value = now.at
-      if (now.sec >= 0) {
-        lastOnset = from + now.sec
-        heardAt = Date.now()
-      }
-    } catch {
-      // The mark stands still; the take is judged when it is over.
-    } finally {
-      looking = false
-    }
+  useLooks(mic, mic.recording, look, () => ({ start: lastOnset - lookBack, since: lastOnset > 0 ? lastOnset + apart : 0 }))
+  async function look({ start, since }: Stretch) {
+    if (!brief.value) return false
+    const now = await take(api.POST('/api/v1/take/follow', sent(mic.since(start), { after: String(heard.value), since: since.toFixed(3) })))
+    heard.value = now.at
+    if (now.sec < 0) return false
+    lastOnset = start + now.sec
+    heardAt = Date.now()
+    return true
   }
 
   /** The same for notes that an instrument tells. */
+  let looking = false
   async function lookAt(struck: Struck[]) {
     const of = brief.value
     heardAt = Date.now()
@@ -152,12 +144,11 @@ export function useTake({ brief, part, playing, open, piece }: Playing) {
     try {
       heard.value = (await take(api.POST('/api/v1/take/follow', { body: { brief: of, heard: [...struck], ...stretch.value } }))).at
     } catch {
-      // As above.
+      // The mark stands still; the take is judged when it is over.
     } finally {
       looking = false
     }
   }
-  let timer: ReturnType<typeof setInterval> | undefined
 
   /** Who plays more slowly than the plan plays on: until the last note, or until nothing comes any more; twice the plan's time at most. */
   async function playedOut() {
@@ -178,10 +169,8 @@ export function useTake({ brief, part, playing, open, piece }: Playing) {
       heard.value = 0
       lastOnset = 0
       mic.record()
-      timer = setInterval(() => void look(), lookEvery)
       return
     }
-    clearInterval(timer)
     if (!mic.recording.value) return
     await new Promise((resolve) => setTimeout(resolve, ringsOn))
     const sound = mic.end()
@@ -189,7 +178,6 @@ export function useTake({ brief, part, playing, open, piece }: Playing) {
     if (sound) await judgeFile(sound)
     else trouble.value = say.nothingCameFromTheMicrophoneTurn
   })
-  onScopeDispose(() => clearInterval(timer))
 
   /** What can be kept: the file or the notes; a note takes about so many bytes of a file. */
   const perNote = 10

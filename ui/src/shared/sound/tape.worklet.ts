@@ -4,7 +4,7 @@ declare class AudioWorkletProcessor {
 }
 declare function registerProcessor(name: string, made: typeof AudioWorkletProcessor): void
 
-const stretch = 2048
+const stretch = 1024
 
 class Tape extends AudioWorkletProcessor {
   private gathered = new Float32Array(stretch)

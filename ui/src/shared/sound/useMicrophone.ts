@@ -1,5 +1,6 @@
 import { say } from '../words'
 import { computed, onScopeDispose, ref } from 'vue'
+import { Rise } from './rise'
 import tape from './tape.worklet?worker&url'
 import { wavFile } from './wavFile'
 
@@ -20,6 +21,9 @@ export function useMicrophone() {
   /** The loudest of the last moments, 0 to 1. */
   const peak = ref(0)
   const recording = ref(false)
+  /** How often something has begun to sound. */
+  const risen = ref(0)
+  let rise = new Rise()
   let parts: Float32Array[] = []
   let samples = 0
   let stream: MediaStream | undefined
@@ -38,6 +42,7 @@ export function useMicrophone() {
       peak.value = most
       loudAt = now
     }
+    if (rise.hear(part)) risen.value++
     if (!recording.value || !context || samples > mostSeconds * context.sampleRate) return
     parts.push(part)
     samples += part.length
@@ -58,6 +63,7 @@ export function useMicrophone() {
       source.connect(node)
       chain = [source, node]
       await context.resume()
+      rise = new Rise()
       for (const track of stream.getTracks()) track.onended = unplugged
       on.value = true
     } catch (cause) {
@@ -114,6 +120,9 @@ export function useMicrophone() {
 
   const seconds = () => samples / rate()
 
+  /** Whether something has sounded over the noise of the room within so many seconds. */
+  const sounds = (within: number) => rise.within(within * rate())
+
   onScopeDispose(release)
-  return { supported, on, starting, trouble, peak, level, recording, start, stop: release, record, end, since, seconds }
+  return { supported, on, starting, trouble, peak, level, recording, risen, start, stop: release, record, end, since, seconds, sounds }
 }
