@@ -62,15 +62,24 @@ type measures struct {
 	letters float64 // size of the frets in points
 	names   float64 // for the names of the strings and the meter
 	strokes bool
+	chords  float64 // for the names of chords over the count
+}
+
+// saying has room for the names of chords, where they are meant to be read.
+func (m measures) saying(chords bool) measures {
+	if chords {
+		m.chords = 3.8
+	}
+	return m
 }
 
 // The run of a plan stands in pageLines, the keys of a round in smallLines.
 var (
-	pageLines  = measures{3.7, 6.5, 11, 6.4, 9, 8, true}
-	smallLines = measures{2.4, 4.6, 5.9, 3.6, 6.5, 0, false}
+	pageLines  = measures{3.7, 6.5, 11, 6.4, 9, 8, true, 0}
+	smallLines = measures{2.4, 4.6, 5.9, 3.6, 6.5, 0, false, 0}
 )
 
-func (m measures) height(strs int) float64 { return m.head + float64(strs-1)*m.gap + m.foot }
+func (m measures) height(strs int) float64 { return m.chords + m.head + float64(strs-1)*m.gap + m.foot }
 
 // lines cuts cells into lines of whole bars that fit the width; a bar longer than
 // a line goes on over the next from a beat on.

@@ -181,7 +181,7 @@ func (g *paging) run(pl plan.Plan) error {
 	cells := cellsOf(s.Bars, 0, len(s.Events))
 	lowerBars(cells, s.Clef)
 	width := g.Paper.Width - 2*margin
-	m := pageLines
+	m := pageLines.saying(pl.Run.SaysChords)
 	tall := m.height(len(s.Strings))
 	lines := m.lines(cells, s.Bars, width-m.names)
 	withStaff := m.lines(cells, s.Bars, width-m.names-clefWide-signatureWidth(lines))

@@ -56,12 +56,13 @@ func roundPages(r round.Round, form Form) (drawn, error) {
 	s := score.Of(r.Piece())
 	// Necks as large as leaves room for four keys whose runs take a line each.
 	strs := len(s.Strings)
-	room := (g.bottom()-g.y)/keysOnAPage - keyHead - keyRuler - keyFoot - smallLines.height(strs)
+	small := smallLines.saying(r.Run.SaysChords)
+	room := (g.bottom()-g.y)/keysOnAPage - keyHead - keyRuler - keyFoot - small.height(strs)
 	gap := min(max(room/float64(strs-1), leastGap), widestGap)
 	onPage := 0
 	for _, stop := range r.Stops {
-		lines := smallLines.lines(cellsOf(s.Bars, stop.First, stop.First+stop.Notes), s.Bars, width)
-		height := keyHead + keyRuler + gap*float64(strs-1) + float64(len(lines))*smallLines.height(strs) + keyFoot
+		lines := small.lines(cellsOf(s.Bars, stop.First, stop.First+stop.Notes), s.Bars, width)
+		height := keyHead + keyRuler + gap*float64(strs-1) + float64(len(lines))*small.height(strs) + keyFoot
 		before := len(g.pens)
 		if onPage == keysOnAPage {
 			height = form.Paper.Height // to the next page
@@ -75,8 +76,8 @@ func roundPages(r round.Round, form Form) (drawn, error) {
 			onPage = 0
 		}
 		g.marks = append(g.marks, mark{stop.Title, len(g.pens) - 1})
-		g.pen().key(stop, s.Strings, lines, gap, g.y)
-		g.y += keyHead + keyRuler + gap*float64(strs-1) + float64(len(lines))*smallLines.height(strs) + keyFoot
+		g.pen().key(stop, s.Strings, small, lines, gap, g.y)
+		g.y += keyHead + keyRuler + gap*float64(strs-1) + float64(len(lines))*small.height(strs) + keyFoot
 		onPage++
 	}
 	return g.drawn, g.feet()
@@ -96,7 +97,7 @@ func (p *pen) roundHead(r round.Round) float64 {
 
 // key draws one key with its top at y: its heading, its neck with what changes
 // beside it, and the lines of its run.
-func (p *pen) key(s round.Stop, strings []piece.OpenString, lines []line, gap, y float64) {
+func (p *pen) key(s round.Stop, strings []piece.OpenString, small measures, lines []line, gap, y float64) {
 	width := p.width - 2*margin
 	box := s.Plan.Boxes[s.Plan.Box]
 	p.write(margin, y+keyHead-1.5, letter{bold, 10, ink}, left, s.Title)
@@ -111,8 +112,8 @@ func (p *pen) key(s round.Stop, strings []piece.OpenString, lines []line, gap, y
 	y += keyRuler + gap*float64(strs-1)
 	columns := max(int(width/7), longest(lines)) // short runs are not spread out
 	for _, l := range lines {
-		p.tab(smallLines, margin, y, width/float64(columns), strings, l)
-		y += smallLines.height(strs)
+		p.tab(small, margin, y, width/float64(columns), strings, l)
+		y += small.height(strs)
 	}
 }
 

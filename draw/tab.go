@@ -10,7 +10,7 @@ import (
 // tab draws one line of tab with its top at y; its columns begin at x and are so
 // wide. Rests have a dash at the count.
 func (p *pen) tab(m measures, x, y, column float64, strs []piece.OpenString, l line) {
-	top := y + m.head
+	top := y + m.chords + m.head
 	bottom := top + float64(len(strs)-1)*m.gap
 	end := x + column*float64(len(l.cells))
 	for i, s := range strs {
@@ -33,6 +33,9 @@ func (p *pen) tab(m measures, x, y, column float64, strs []piece.OpenString, l l
 		e := c.event()
 		switch {
 		case e != nil:
+			if m.chords > 0 && e.Chord != nil {
+				p.write(cx-column*0.35, top-m.head+0.4, letter{bold, 8, ink}, left, e.Chord.Symbol)
+			}
 			p.fret(m, cx, top, bottom, column, *e, before)
 			before = e
 		case c.Event == nil && m.strokes:

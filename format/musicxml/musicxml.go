@@ -220,12 +220,15 @@ var kinds = map[string]string{
 	"": "major", "m": "minor", "°": "diminished", "+": "augmented", "maj7": "major-seventh", "m7": "minor-seventh",
 	"7":    "dominant",
 	"m7♭5": "half-diminished", "°7": "diminished-seventh", "m(maj7)": "major-minor",
+	"6": "major-sixth", "m6": "minor-sixth", "9": "dominant-ninth", "maj9": "major-ninth", "m9": "minor-ninth",
+	"11": "dominant-11th", "m11": "minor-11th", "13": "dominant-13th", "maj13": "major-13th", "m13": "minor-13th",
+	"sus4": "suspended-fourth", "sus2": "suspended-second", "5": "power",
 }
 
-// chord is the chord of the moment, where one begins. Those without a kind of
-// their own are left out.
+// chord is the chord of the moment, where one begins. Those without a kind of their own are
+// "other", with their symbol in words.
 func (w *writer) chord(c *piece.Chord) {
-	if c == nil || kinds[c.Quality] == "" {
+	if c == nil {
 		return
 	}
 	root := pitch.MustParseName(c.Notes[0])
@@ -234,7 +237,18 @@ func (w *writer) chord(c *piece.Chord) {
 	w.leaf("root-step", string(root.Letter()))
 	w.nonzero("root-alter", root.Accidental())
 	w.end("root")
-	w.leaf("kind", kinds[c.Quality])
+	quality, bass, slashed := strings.Cut(c.Quality, "/")
+	if kind := kinds[quality]; kind != "" {
+		w.leaf("kind", kind)
+	} else {
+		w.leaf("kind", "other", "text", quality)
+	}
+	if n, err := pitch.ParseName(strings.NewReplacer("♭", "b", "♯", "#").Replace(bass)); slashed && err == nil {
+		w.start("bass")
+		w.leaf("bass-step", string(n.Letter()))
+		w.nonzero("bass-alter", n.Accidental())
+		w.end("bass")
+	}
 	w.end("harmony")
 }
 

@@ -184,6 +184,12 @@ type AssignmentInput struct {
 	Version  *int    `json:"version,omitempty"`
 }
 
+// BackingBrief What sounds under the run.
+type BackingBrief = brief.Backing
+
+// BackingKind What sounds under the run.
+type BackingKind = string
+
 // BackupInfo defines model for BackupInfo.
 type BackupInfo = store.Info
 

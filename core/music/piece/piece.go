@@ -8,6 +8,7 @@ package piece
 
 import (
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/backing"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/run"
 	"evenladder/core/theory/pitch"
@@ -24,6 +25,7 @@ type Piece struct {
 	Rhythm     rhythm.Rhythm
 	Events     []Event
 	Keys       []Key // one at least; each begins at its first event
+	SaysChords bool         // the chords of its events are meant to be read
 	LongLast   bool  // the last note is held to the bar line
 }
 
@@ -76,10 +78,10 @@ type Chord struct {
 
 // Key is a stretch of a piece in one key, with what may sound under it.
 type Key struct {
-	Title  string     `json:"title"`
-	First  int        `json:"first"`  // index of its first event
-	Fifths int        `json:"fifths"` // of its signature, flats negative
-	Tonic  pitch.Name `json:"-"`
-	Drone  int        `json:"drone"` // MIDI number of its tonic, low
-	Vamp   [][]int    `json:"vamp"`  // MIDI numbers of the chords that take turns bar by bar; none where the key has no triads
+	Title  string          `json:"title"`
+	First  int             `json:"first"`  // index of its first event
+	Fifths int             `json:"fifths"` // of its signature, flats negative
+	Tonic  pitch.Name      `json:"-"`
+	Drone  int             `json:"drone"` // MIDI number of its tonic, low
+	Vamp   []backing.Chord `json:"vamp"`  // chords that go round under it from its first bar on
 }

@@ -25,6 +25,7 @@ type Brief struct {
 	Hand       Hand       `json:"hand,omitzero"`
 	Run        Run        `json:"run,omitzero"`
 	Rhythm     Rhythm     `json:"rhythm,omitzero"`
+	Backing    Backing    `json:"backing,omitzero"`
 	Picking    string     `json:"picking,omitempty"`
 	Names      string     `json:"names,omitempty"`
 	For        string     `json:"for,omitempty"`
@@ -111,6 +112,13 @@ type Rhythm struct {
 	PickUp      *int   `json:"pickUp,omitempty"`
 	Swing       bool   `json:"swing,omitempty"`
 	AccentEvery *int   `json:"accentEvery,omitempty"`
+}
+
+// Backing chooses what sounds under the run.
+type Backing struct {
+	Kind   string `json:"kind,omitempty"`
+	Chords string `json:"chords,omitempty"`
+	Bars   *int   `json:"bars,omitempty"`
 }
 
 // Round carries a brief through every key.

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"evenladder/core/base/fault"
+	"evenladder/core/theory/chord"
 )
 
 // level is what a value is about. A brief is read from the outside in: an instrument
@@ -82,7 +83,21 @@ func (f Field) hangsOn(t Table) []string {
 // hangs on.
 func (t Table) Change(b Brief, changes Changes) Brief {
 	r := t.readAll(b)
-	return t.With(b, t.and(t.inPlace(&r, t.differing(b, changes)), changes))
+	return t.With(b, t.and(t.inPlace(&r, t.movedChords(b, t.differing(b, changes))), changes))
+}
+
+// movedChords adds to a change of key the chords that are written as symbols, in that key.
+func (t Table) movedChords(b Brief, changes Changes) Changes {
+	tonic, ok := changes["scale.tonic"].(string)
+	if !ok || b.Backing.Chords == "" {
+		return changes
+	}
+	from, err := parseTonic(b.Scale.Tonic)
+	to, err2 := parseTonic(tonic)
+	if _, set := changes["backing.chords"]; !set && err == nil && err2 == nil {
+		changes["backing.chords"] = chord.Moved(b.Backing.Chords, from, to)
+	}
+	return changes
 }
 
 // differing are those changes that change anything, with what hangs on them.
@@ -104,7 +119,7 @@ func (Table) and(changes, first Changes) Changes {
 
 // InKey is the brief in another key, InBox in another box.
 func (t Table) InKey(b Brief, tonic string) Brief {
-	return t.With(b, t.Cleared(Changes{"scale.tonic": tonic}))
+	return t.With(b, t.movedChords(b, t.Cleared(Changes{"scale.tonic": tonic})))
 }
 
 // InBox is the brief in another of its boxes.

@@ -30,6 +30,7 @@ var objects = []object{
 		"Openings of the hand in mm between index and middle, middle and ring, ring and little finger.", ""},
 	{"run", "RunBrief", "brief.Run", "In which order the notes are played.", ""},
 	{"rhythm", "RhythmBrief", "brief.Rhythm", "In which time they are played.", ""},
+	{"backing", "BackingBrief", "brief.Backing", "What sounds under the run.", ""},
 	{"round", "RoundBrief", "brief.Round", "How the brief is carried through the keys; a plan does not read it.", ""},
 }
 

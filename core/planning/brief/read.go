@@ -11,6 +11,7 @@ import (
 	"evenladder/core/fretboard/hand"
 	"evenladder/core/fretboard/layout"
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/backing"
 	"evenladder/core/music/line"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/run"
@@ -41,6 +42,7 @@ type Reading struct {
 	Fit        run.Fit
 	Picking    run.Picking
 	Rhythm     rhythm.Rhythm
+	Backing    backing.Spec
 	Keys       Keys // of a round
 
 	given   Brief // as it was read

@@ -58,7 +58,8 @@ type Group struct {
 type Table []Group
 
 // Fields is the table of briefs.
-var Fields = Table{instrumentGroup, keyGroup, layoutGroup, handGroup, runGroup, rhythmGroup, endGroup, namesGroup,
+var Fields = Table{instrumentGroup, keyGroup, layoutGroup, handGroup, runGroup, rhythmGroup, endGroup, backingGroup,
+	namesGroup,
 	roundGroup}
 
 // All are the rows one after the other.

@@ -63,6 +63,7 @@ func (m *maker) build() (Plan, sequence, error) {
 		return Plan{}, seq, err
 	}
 	p.Run = m.play(seq)
+	p.Backing = m.backing(p.Run)
 	sayPlayed(p.Boxes[at].Notes, p.Run.Events)
 	p.Cautions = m.cautions(p, chosen, seq)
 	return p, seq, nil

@@ -91,7 +91,7 @@ func stretch(r *Run, parts []part, slot int) (hand.Report, int) {
 	}
 	report := parts[0].perform(r, whole, rings, slot)
 	for _, p := range parts {
-		p.name(r.Events[*p.first:*p.first+len(p.steps)], p.sequence)
+		r.SaysChords = p.name(r.Events[*p.first:*p.first+len(p.steps)], p.sequence) || r.SaysChords
 	}
 	return report, whole.length
 }

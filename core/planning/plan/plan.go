@@ -33,6 +33,7 @@ type Plan struct {
 	Box           int          `json:"box"`               // index of the box that the run is made on
 	Comfort       *Comfort     `json:"comfort,omitempty"` // of the chosen box, where it is past the comfortable
 	Run           Run          `json:"run"`
+	Backing       *Backing     `json:"backing,omitempty"` // where the brief asks for one
 	Cautions      []Caution    `json:"cautions"`
 }
 
@@ -49,7 +50,7 @@ func (p Plan) Piece() piece.Piece {
 			p.Scale.Title + ": " + strings.Join(p.Scale.Labels, " "),
 			where,
 		},
-		Instrument: in, Strings: p.Neck.Strings, Rhythm: p.Run.Rhythm, Events: p.Run.Events, Keys: p.Run.Keys,
+		Instrument: in, Strings: p.Neck.Strings, Rhythm: p.Run.Rhythm, Events: p.Run.Events, Keys: p.Run.Keys, SaysChords: p.Run.SaysChords,
 		LongLast: p.Brief.Run.Fit == string(run.LongLast), Capo: p.Brief.Instrument.Capo,
 	}
 }
@@ -188,6 +189,7 @@ type Run struct {
 	OnStrings       []StringCount `json:"onStrings"`
 	LongestOnString int           `json:"longestOnString"` // notes in a row on one string
 	Rhythm          rhythm.Rhythm `json:"-"`
+	SaysChords      bool          `json:"saysChords"` // the chords of its events are meant to be read
 	TurnStrokes     string        `json:"turnStrokes"` // strokes on the way down against those on the way up
 }
 

@@ -33,7 +33,7 @@ func TestDefaultsAreFilledIn(t *testing.T) {
 		"hand": {"school": "per-fret", "wide": "1-2-4", "open": "both-ways", "prefer": "either", "four": "1-2-3-shift",
 			"limitsMm": {"comfortable": [55, 40, 38], "greatest": [80, 58, 54]}},
 		"run": {"pattern": "straight", "size": 3, "direction": "up-down", "order": [1,3,5], "repeat": 1, "finish": "as-written", "chord": 1, "lean": 0, "fit": "as-is"},
-		"rhythm": {"perBeat": 2, "tempoBpm": 72, "beatsPerBar": 4, "pickUp": 0, "accentEvery": 0}, "picking": "alternate"}`, string(data))
+		"rhythm": {"perBeat": 2, "tempoBpm": 72, "beatsPerBar": 4, "pickUp": 0, "accentEvery": 0}, "backing": {"kind": "none"}, "picking": "alternate"}`, string(data))
 	assert.Equal(t, "two-per-string", plantest.Build(t, short("guitar | Bb kumoi")).Brief.Layout.System,
 		"five notes lie two to a string")
 	assert.Equal(t, []int{3, 2, 1}, plantest.Build(t, short("ukulele | Bb dorian")).Brief.Layout.Strings,

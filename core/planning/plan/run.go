@@ -198,7 +198,7 @@ func (m *maker) play(s sequence) Run {
 	r := Run{Events: make([]piece.Event, 0, len(s.steps)), Keys: []piece.Key{m.key(0)}}
 	report := m.perform(&r, s, m.rings(s), 0)
 	r.SpanMM, r.Shifts = number.Tenth(report.SpanMM), report.Shifts
-	m.name(r.Events, s)
+	r.SaysChords = m.name(r.Events, s)
 	m.sumUp(&r, s.length)
 	r.TurnStrokes = turnStrokes(r.Events)
 	return r
@@ -206,7 +206,7 @@ func (m *maker) play(s sequence) Run {
 
 // name says the notes of a sequence in its own key, and the chords that it goes
 // through.
-func (m *maker) name(events []piece.Event, s sequence) {
+func (m *maker) name(events []piece.Event, s sequence) (saysChords bool) {
 	for k, n := range s.steps {
 		if n.Degree < 0 {
 			events[k].Note = piece.Note{Place: n.at, MIDI: n.MIDI, Name: nameOf(m.Scale, n.degree, n.MIDI).String(),
@@ -215,7 +215,7 @@ func (m *maker) name(events []piece.Event, s sequence) {
 		}
 		events[k].Note = m.names.note(n.at, n.MIDI, n.Degree)
 	}
-	m.chordsOfTheMoment(events, s.through)
+	return m.chordsOfTheMoment(events, s.through)
 }
 
 // perform strikes a fingered sequence and adds its events, the first at a slot of
@@ -255,13 +255,20 @@ func (m *maker) rings(s sequence) []int {
 	return m.hands.of(s.school).Rings(places, s.touches)
 }
 
-// chordsOfTheMoment marks where a chord begins: each that the run goes
-// through, else the one that it leans on, else that on the tonic.
-func (m *maker) chordsOfTheMoment(events []piece.Event, through []run.ChordAt) {
-	if m.Scale.Len() != 7 {
-		return
+// chordsOfTheMoment marks where a chord begins: each that the run goes through, else those of the
+// backing, else the one that it leans on, else that on the tonic. It tells whether they are to be
+// said: the last one is not.
+func (m *maker) chordsOfTheMoment(events []piece.Event, through []run.ChordAt) (said bool) {
+	lean := *m.Brief.Run.Lean
+	if len(through) == 0 && m.Backing.Kind.HasChords() {
+		m.chordsOfTheBacking(events)
+		return true
 	}
-	switch lean := *m.Brief.Run.Lean; {
+	if m.Scale.Len() != 7 {
+		return false
+	}
+	said = len(through) > 0 || lean > 0
+	switch {
 	case len(through) > 0:
 	case lean > 0:
 		through = []run.ChordAt{{At: 0, Degree: lean, Size: 4}}
@@ -273,6 +280,7 @@ func (m *maker) chordsOfTheMoment(events []piece.Event, through []run.ChordAt) {
 			events[c.At].Chord = &m.chords.size(c.Size)[c.Degree-1]
 		}
 	}
+	return said
 }
 
 // order is the pattern over the box, with the ending and the filling that the

@@ -129,29 +129,13 @@ func (m *maker) neckPlan() NeckPlan {
 	return n
 }
 
-// Registers of what sounds under a run, as MIDI numbers: the lowest note of the
-// drone and of a chord of the vamp.
-const lowestDrone, lowestVamp = 36, 52
+// lowestDrone is the lowest note of a drone, as a MIDI number.
+const lowestDrone = 36
 
-// key is the key of a run from its event on, with what may sound under it: the
-// tonic, low, and the chords on the tonic and on the fourth degree in turn.
+// key is the key of a run from its event on, with what may sound under it.
 func (m *maker) key(first int) piece.Key {
-	k := piece.Key{Title: m.Title(m.Scale.Tonic, m.Scale.Name), First: first, Fifths: m.Scale.Fifths(), Tonic: m.Scale.Tonic,
-		Drone: atOrAbove(m.Scale.Tonic, lowestDrone), Vamp: [][]int{}}
-	triads := m.Scale.Chords(triad)
-	if len(triads) < 4 {
-		return k
-	}
-	for _, chord := range []scale.Chord{triads[0], triads[3]} {
-		low := lowestVamp
-		voices := make([]int, len(chord.Notes))
-		for i, n := range chord.Notes {
-			voices[i] = atOrAbove(n, low)
-			low = voices[i] + 1
-		}
-		k.Vamp = append(k.Vamp, voices)
-	}
-	return k
+	return piece.Key{Title: m.Title(m.Scale.Tonic, m.Scale.Name), First: first, Fifths: m.Scale.Fifths(), Tonic: m.Scale.Tonic,
+		Drone: atOrAbove(m.Scale.Tonic, lowestDrone), Vamp: m.Backing.Cycle(m.Scale, m.Rhythm.BeatsPerBar)}
 }
 
 // atOrAbove is the lowest MIDI number of a name at or above one.

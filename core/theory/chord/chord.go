@@ -35,8 +35,7 @@ func (c Chord) Notes() []pitch.Name {
 
 // Quality is the symbol after the root and before a bass.
 func (c Chord) Quality() string {
-	quality, _, _ := cutBass(strings.TrimPrefix(c.Symbol, c.Root.Pretty()))
-	return quality
+	return strings.TrimSuffix(strings.TrimPrefix(c.Symbol, c.Root.Pretty()), "/"+c.Bass.Pretty())
 }
 
 // Has reports whether the chord has a degree.

@@ -127,6 +127,17 @@ func TestProgressions(t *testing.T) {
 	}
 }
 
+func TestMoved(t *testing.T) {
+	for _, c := range []struct{ from, to, text, want string }{
+		{"C", "Eb", "Dm7 G7 | Cmaj7 %", "Fm7 Bb7 | Ebmaj7 %"},
+		{"C", "A", "C/E F#m7b5 | bVII ii", "A/C# D#m7b5 | bVII ii"},
+		{"G", "G", "Am7", "Am7"},
+		{"E", "Ab", "B7(#9)|G#m", "Eb7(#9)|Cm"},
+	} {
+		assert.Equal(t, c.want, chord.Moved(c.text, pitch.MustParseName(c.from), pitch.MustParseName(c.to)))
+	}
+}
+
 // Whatever is read is a chord of which every note has a name.
 func FuzzParse(f *testing.F) {
 	for _, s := range []string{"Dm7", "Bb13(#11)", "G/B", "C7alt", "F#ø", "N.C.", "Csus2sus4"} {

@@ -57,6 +57,9 @@ export const fields = {
   'rhythm.accentEvery': 'whole',
   'run.fit': 'text',
   'picking': 'text',
+  'backing.kind': 'text',
+  'backing.chords': 'text',
+  'backing.bars': 'whole',
   'names': 'text',
   'for': 'text',
   'round.through': 'text',
@@ -81,6 +84,7 @@ export const bounds = {
   'rhythm.tempoBpm': { min: 20, max: 320 },
   'rhythm.beatsPerBar': { min: 2, max: 12 },
   'rhythm.accentEvery': { min: 0, max: 12 },
+  'backing.bars': { min: 1, max: 8 },
   'round.seed': { min: 1, max: 9999 },
 } as const
 

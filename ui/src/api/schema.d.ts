@@ -1734,6 +1734,7 @@ export interface components {
             hand?: components["schemas"]["HandBrief"];
             run?: components["schemas"]["RunBrief"];
             rhythm?: components["schemas"]["RhythmBrief"];
+            backing?: components["schemas"]["BackingBrief"];
             round?: components["schemas"]["RoundBrief"];
             picking?: components["schemas"]["Picking"];
             names?: components["schemas"]["Names"];
@@ -1854,6 +1855,14 @@ export interface components {
             /** @description Notes from accent to accent; 0 for the beats. */
             accentEvery?: number;
         };
+        /** @description What sounds under the run. */
+        BackingBrief: {
+            kind?: components["schemas"]["BackingKind"];
+            /** @description Chords in bars apart by |, as symbols, numerals or degrees of the key; % repeats a bar. */
+            chords?: string;
+            /** @description Bars that each bar of the backing lasts. */
+            bars?: number;
+        };
         /** @description How the brief is carried through the keys; a plan does not read it. */
         RoundBrief: {
             /** @description Tonic of the first key of a round; that of the scale where it is not given. */
@@ -1938,6 +1947,11 @@ export interface components {
          * @enum {string}
          */
         Picking: "alternate" | "down" | "economy" | "legato" | "thumb-index-middle" | "index-middle" | "free-stroke" | "rest-stroke" | "bowed" | "bowed-2" | "bowed-4";
+        /**
+         * @description What sounds under the run.
+         * @enum {string}
+         */
+        BackingKind: "none" | "drone" | "groove" | "chord" | "vamp" | "progression" | "blues";
         /**
          * @description How notes are said to readers; data stays English.
          * @enum {string}
@@ -3187,6 +3201,19 @@ export interface components {
                 }[];
             };
             run: components["schemas"]["Run"];
+            /** @description What sounds under the run that the brief asks for. */
+            backing?: {
+                /** @description Through whole times round, as long as the run. */
+                chords: {
+                    symbol: string;
+                    notes: string[];
+                    /** @description Beats from the start of the first bar. */
+                    at: number;
+                    beats: number;
+                }[];
+                /** @description Why these chords, where they are the scale's own. */
+                why: string;
+            };
             cautions: {
                 code: string;
                 message: string;
@@ -3402,6 +3429,8 @@ export interface components {
                 notes: number;
             }[];
             longestOnString: number;
+            /** @description The chords of its events are meant to be read. */
+            saysChords: boolean;
             /** @enum {string} */
             turnStrokes: "" | "same" | "opposite" | "mixed";
             endsOn: {
@@ -3419,8 +3448,17 @@ export interface components {
             fifths: number;
             /** @description MIDI number of its tonic, low. */
             drone: number;
-            /** @description MIDI numbers of the chords that take turns bar by bar. */
-            vamp: number[][];
+            /** @description Chords that go round under it, from its first bar on. */
+            vamp: {
+                symbol: string;
+                /** @description Its notes, from the root up. */
+                names: string[];
+                /** @description MIDI number. */
+                bass: number;
+                /** @description MIDI numbers of the voices over the bass. */
+                notes: number[];
+                beats: number;
+            }[];
         };
         Event: {
             n: number;

@@ -31,7 +31,7 @@ export function useAlong(plan: Ref<Plan | undefined>, onBeat: (beat: number, due
       const bar = Math.floor(beat / perBar)
       if (beat < 0 || keptClick.value) o.click(time, inBar === 0 ? 'bar' : 'beat')
       const chord = key?.vamp[((bar % Math.max(key.vamp.length, 1)) + key.vamp.length) % Math.max(key.vamp.length, 1)]
-      if (beat >= 0 && inBar === 0 && keptVamp.value && chord) o.chord(chord, (perBar * 60) / transport.bpm.value, time)
+      if (beat >= 0 && inBar === 0 && keptVamp.value && chord) o.chord([chord.bass, ...chord.notes], (perBar * 60) / transport.bpm.value, time)
       if (beat === 0 && keptDrone.value && key) o.drone(key.drone, time)
       const due = performance.now() + (time - t.getContext().currentTime) * 1000
       setTimeout(

@@ -197,7 +197,7 @@ useKeys([
           <template v-if="plan && way">
             <PlayBar
               :tempo="plan.brief.rhythm?.tempoBpm ?? 72"
-              :chords="plan.scale.triads.length > 0"
+              :chords="!!plan.run.keys[0]?.vamp.length"
               v-bind="player.bar.value"
               @toggle="player.toggle"
               @repeat="player.repeatBar"

@@ -289,7 +289,7 @@ useKeys([
         steady
         elsewhere
         :tempo="plan.brief.rhythm?.tempoBpm ?? 60"
-        :chords="plan.scale.triads.length > 0"
+        :chords="!!plan.run.keys[0]?.vamp.length"
         v-bind="player.bar.value"
         @toggle="player.toggle"
         @repeat="player.repeatBar"

@@ -92,7 +92,7 @@ useKeys([
 
       <p v-for="remark in round.remarks" :key="remark" class="remark">{{ remark }}</p>
       <div class="bar">
-        <PlayBar :tempo="round.brief.rhythm?.tempoBpm ?? 60" :chords="first.scale.triads.length > 0" v-bind="player.bar.value" :data-sounded="sounded?.at" @toggle="toggle">
+        <PlayBar :tempo="round.brief.rhythm?.tempoBpm ?? 60" :chords="!!round.run.keys[0]?.vamp.length" v-bind="player.bar.value" :data-sounded="sounded?.at" @toggle="toggle">
           {{ say.roundFacts(stops.length, round.run.notes, round.run.bars, round.run.notesPerMinute) }} <b>{{ done.length }}</b> {{ say.ofDone(stops.length) }}
         </PlayBar>
         <div class="tools">

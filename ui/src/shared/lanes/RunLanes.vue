@@ -30,7 +30,9 @@ const emit = defineEmits<{ choose: [event: number] }>()
 
 const frame = ref<HTMLElement>()
 const { width } = useElementSize(frame)
-const head = 38
+/** Names of chords stand over the count, where they are meant to be read. */
+const chordRow = computed(() => (props.plan.run.saysChords ? 18 : 0))
+const head = computed(() => 38 + chordRow.value)
 const edge = 30
 const names = computed(() => (props.score ? headOf(props.score) : edge))
 /** Short signs, as on the printed page. */
@@ -54,7 +56,7 @@ const places = computed(() => {
 const strings = computed(() => props.plan.neck.strings)
 const lane = computed(() => Math.max(16, Math.min(23, (low.value ? 108 : 130) / strings.value.length)))
 const column = computed(() => Math.max(props.score ? 30 : 25, Math.min(40, (width.value - names.value - 12) / Math.max(places.value.all, 1))))
-const top = computed(() => head + lane.value / 2)
+const top = computed(() => head.value + lane.value / 2)
 const bottom = computed(() => top.value + lane.value * (strings.value.length - 1))
 const height = computed(() => bottom.value + lane.value / 2 + 50)
 const columnX = (column_: number) => names.value + column.value * (column_ + 0.5)
@@ -205,7 +207,8 @@ watch(
         @pointerup="release(i, $event)"
       >
         <rect :x="x(i - 0.5)" :y="17" :width="column" :height="height - 17" class="hit" />
-        <text :x="x(i)" :y="28" class="count" :class="{ beat: e.accent }">{{ e.count }}</text>
+        <text v-if="chordRow && e.chord" :x="x(i - 0.5) + 3" :y="30" class="chord">{{ e.chord.symbol }}</text>
+        <text :x="x(i)" :y="28 + chordRow" class="count" :class="{ beat: e.accent }">{{ e.count }}</text>
         <NoteMark
           :x="x(i)"
           :y="y(e.string)"
@@ -306,6 +309,15 @@ text {
 .bar {
   stroke: var(--ink);
   stroke-width: 1.4;
+}
+
+/* What the text stands on covers the line of a bar. */
+.chord {
+  font-family: var(--face-heading, var(--face-text));
+  font-weight: 700;
+  paint-order: stroke;
+  stroke: var(--ground);
+  stroke-width: 4;
 }
 
 .crossing {

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import type { Run } from '../../api/client'
 import { timeline, type Piece } from './timeline'
 
+const chord = (bass: number, notes: number[], beats: number) => ({ symbol: '', names: [], bass, notes, beats })
+
 /** A run of eighths in bars of two beats, its second half in another key. */
 function piece(notes: number): Piece {
   const events = Array.from({ length: notes }, (_, i) => ({ bar: 1 + Math.floor(i / 4), at: i / 2, sounds: 0.5, beats: 0.5, midi: 60 + i, accent: i % 2 === 0 }))
@@ -11,12 +13,9 @@ function piece(notes: number): Piece {
       first: 0,
       fifths: 0,
       drone: 36,
-      vamp: [
-        [52, 55, 60],
-        [53, 57, 60],
-      ],
+      vamp: [chord(36, [52, 55, 60], 2), chord(41, [53, 57, 60], 1), chord(43, [55, 59, 62], 1)],
     },
-    { title: 'two', first: notes / 2, fifths: -1, drone: 41, vamp: [[53, 57, 60]] },
+    { title: 'two', first: notes / 2, fifths: -1, drone: 41, vamp: [chord(41, [53, 57, 60], 2)] },
   ]
   return { run: { events, keys, restBeats: 0.5 } as unknown as Run, beatsPerBar: 2, tempoBpm: 60, perBeat: 2 }
 }
@@ -79,10 +78,25 @@ describe('what sounds when', () => {
       { beat: 2, midi: 41 },
     ])
     expect(t.chords.map((c) => [c.beat, c.notes[0]])).toEqual([
-      [0, 52],
-      [2, 53],
-      [4, 53],
+      [0, 36],
+      [2, 41],
+      [4, 41],
     ])
+  })
+
+  it('plays two chords in one bar, and begins in the middle of one', () => {
+    const one = piece(16)
+    one.run.keys.pop()
+    expect(timeline(one, { from: 0, countIn: false }).chords.map((c) => [c.beat, c.beats, c.notes[0]])).toEqual([
+      [0, 2, 36],
+      [2, 1, 41],
+      [3, 1, 43],
+      [4, 2, 36],
+      [6, 1, 41],
+      [7, 1, 43],
+      [8, 0.5, 36],
+    ])
+    expect(timeline(one, { from: 6, countIn: false }).chords[0]).toEqual({ beat: 0, beats: 1, notes: [43, 55, 59, 62] })
   })
 
   it('has no drone of a key that is over', () => {

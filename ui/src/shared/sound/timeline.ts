@@ -7,6 +7,8 @@ export interface Piece {
   beatsPerBar: number
   tempoBpm: number
   perBeat: number
+  /** What sounds under it, as the brief asks. */
+  backing?: string
   /** The notes of it that are played, from 1, and how often on end. */
   part?: { from: number; to: number; times: number }
 }
@@ -17,6 +19,7 @@ export const pieceOf = (made: { run: Run; brief: Brief }, part?: Piece['part']):
   beatsPerBar: made.brief.rhythm?.beatsPerBar ?? 4,
   tempoBpm: made.brief.rhythm?.tempoBpm ?? 60,
   perBeat: made.brief.rhythm?.perBeat ?? 1,
+  backing: made.brief.backing?.kind ?? 'none',
 })
 
 interface Wanted {
@@ -69,7 +72,7 @@ export function timeline(p: Piece, wanted: Wanted): Timeline {
   return {
     clicks,
     events: chosen.map(({ e, index, at }) => ({ beat: on(at), beats: e.sounds, midi: e.midi, accent: e.accent, index })),
-    chords: vamp(p, Math.floor(start / perBar) * perBar, end, perBar).map((c) => ({ ...c, beat: Math.max(on(c.beat), head) })),
+    chords: vamp(p, start, end, perBar).map((c) => ({ ...c, beat: Math.max(on(c.beat), head) })),
     groove: groove(p, start, end).map((g) => ({ ...g, beat: on(g.beat) })),
     drones: p.run.keys
       .filter((_, i) => from < (p.run.keys[i + 1]?.first ?? p.run.events.length))
@@ -91,17 +94,23 @@ function groove(p: Piece, from: number, to: number): Timeline['groove'] {
   return out
 }
 
-/** The chords of the key of each bar in turn, a bar each; a new key begins anew. */
+/** The chords of the key that sounds, one after the other; a new key begins anew with its bar. */
 function vamp(p: Piece, from: number, to: number, perBar: number): Timeline['chords'] {
   const out: Timeline['chords'] = []
-  let key: Run['keys'][number] | undefined
-  for (let beat = from, i = 0; beat < to - 1e-9; beat += perBar, i++) {
-    const now = keyAt(p, beat)
-    if (now !== key) i = 0
-    key = now
-    const notes = now?.vamp[i % Math.max(now.vamp.length, 1)]
-    if (notes) out.push({ beat, beats: perBar, notes })
-  }
+  p.run.keys.forEach((key, k) => {
+    const barOf = (first: number | undefined) => Math.floor((p.run.events[first ?? -1]?.at ?? to) / perBar) * perBar
+    const begins = barOf(key.first)
+    const ends = k + 1 < p.run.keys.length ? barOf(p.run.keys[k + 1]?.first) : to
+    const round = key.vamp.reduce((sum, c) => sum + c.beats, 0)
+    if (round <= 0) return
+    for (let beat = begins, i = 0; beat < ends - 1e-9; i++) {
+      const chord = key.vamp[i % key.vamp.length]
+      if (!chord) return
+      const stops = Math.min(beat + chord.beats, ends)
+      if (stops > from + 1e-9) out.push({ beat: Math.max(beat, from), beats: stops - Math.max(beat, from), notes: [chord.bass, ...chord.notes] })
+      beat += chord.beats
+    }
+  })
   return out
 }
 

@@ -21,6 +21,9 @@ interface Manner {
   playedOut?: () => Promise<void>
 }
 
+/** The switch of what each kind of backing sounds as. */
+const switchOf: Record<string, Ref<boolean>> = { drone: keptDrone, groove: keptGroove, chord: keptVamp, vamp: keptVamp, progression: keptVamp, blues: keptVamp }
+
 /** How long a piece that is on its way is waited for, in ms. */
 const mostAwaited = 5000
 
@@ -168,6 +171,17 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
     stepTo(from >= 0 ? from : events.value.findIndex((e) => e.note === n))
   }
 
+  // What a brief asks to sound is switched on with it, and off with it.
+  watch(
+    () => piece.value?.backing,
+    (now, before) => {
+      const off = switchOf[before ?? '']
+      const on = switchOf[now ?? '']
+      if (off && piece.value) off.value = false
+      if (on) on.value = true
+    },
+    { immediate: true },
+  )
   // A change of tempo is heard at once, without a stop.
   watch(bpm, (now) => tone()?.getTransport().bpm.rampTo(now, 0.05))
   watch(keptDrone, (on) => {
