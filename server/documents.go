@@ -26,7 +26,7 @@ func (h handlers) MakeRound(ctx context.Context, r api.MakeRoundRequestObject) (
 func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObject) (api.MakeDocumentResponseObject,
 	error) {
 	f, options, err := asked(ctx, r.Params.Format, fileParams{r.Params.Paper, r.Params.CountIn, r.Params.Click,
-		r.Params.Staff, r.Params.Page})
+		r.Params.Staff, r.Params.Page, r.Params.Backing, r.Params.Choruses})
 	if err != nil {
 		return nil, err
 	}
@@ -49,7 +49,7 @@ func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObj
 func (h handlers) MakeRoundDocument(ctx context.Context,
 	r api.MakeRoundDocumentRequestObject) (api.MakeRoundDocumentResponseObject, error) {
 	f, options, err := asked(ctx, r.Params.Format, fileParams{r.Params.Paper, r.Params.CountIn, r.Params.Click,
-		r.Params.Staff, r.Params.Page})
+		r.Params.Staff, r.Params.Page, r.Params.Backing, r.Params.Choruses})
 	if err != nil {
 		return nil, err
 	}
@@ -77,11 +77,17 @@ type fileParams struct {
 	paper                 *string
 	countIn, click, staff *bool
 	page                  *int
+	backing               *string
+	choruses              *int
 }
 
 // asked finds the format and the options of a request.
 func asked(ctx context.Context, format string, p fileParams) (document.Format, document.Options, error) {
-	o := document.Options{Guide: rhythm.Guide{CountIn: valueOr(p.countIn, false), Click: valueOr(p.click, false)}}
+	o := document.Options{Guide: rhythm.Guide{CountIn: valueOr(p.countIn, false), Click: valueOr(p.click, false),
+		Backing: rhythm.Backing(valueOr(p.backing, "")), Choruses: valueOr(p.choruses, 0)}}
+	if field, err := o.Guide.Check(); err != nil {
+		return document.Format{}, o, fault.At(field, "%v", err)
+	}
 	o.Form.Page = max(valueOr(p.page, 0), 0)
 	o.Form.NoStaff = !valueOr(p.staff, true)
 	o.Form.Stop = ctx.Err

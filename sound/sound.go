@@ -14,6 +14,7 @@ import (
 	"math"
 
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/band"
 	"evenladder/core/music/piece"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/run"
@@ -53,30 +54,31 @@ func timbreOf(in neck.Instrument) timbre {
 	return timbres[neck.Guitars]
 }
 
-// Seconds is how long a piece takes with its guide, the dying away of the last
-// note included.
-func Seconds(p piece.Piece, g rhythm.Guide) float64 {
-	return (p.Rhythm.Lead(g)+end(p))*beat(p) + tail
-}
-
 const tail = 1.5 // seconds
 
 func beat(p piece.Piece) float64 { return 60 / float64(p.Rhythm.TempoBPM) }
 
+// Seconds is how long a piece takes with its guide and what plays under it, the dying away of the last note
+// included.
+func Seconds(a band.Arranged, g rhythm.Guide) float64 {
+	return (a.Piece.Rhythm.Lead(g)+end(a))*beat(a.Piece) + tail
+}
+
 // end is where the last note stops, in beats from the start of the first bar.
-func end(p piece.Piece) (beats float64) {
-	for _, e := range p.Events {
+func end(a band.Arranged) (beats float64) {
+	beats = a.Beats
+	for _, e := range a.Piece.Events {
 		beats = max(beats, e.At+e.Sounds)
 	}
 	return beats
 }
 
-// Render makes the samples of a piece, between -1 and 1. A piece longer than
+// Render makes the samples of a piece with what plays under it, between -1 and 1. What is longer than
 // MaxSeconds gives an error.
-func Render(p piece.Piece, g rhythm.Guide) ([]float32, error) {
-	seconds := Seconds(p, g)
+func Render(a band.Arranged, g rhythm.Guide) ([]float32, error) {
+	p, seconds := a.Piece, Seconds(a, g)
 	if seconds > MaxSeconds {
-		return nil, fmt.Errorf("this lasts %.0f seconds: give a faster tempo, or fewer notes or keys, for %d at most",
+		return nil, fmt.Errorf("this lasts %.0f seconds: give a faster tempo, or fewer notes, keys or choruses, for %d at most",
 			seconds, MaxSeconds)
 	}
 	out := make([]float32, int(seconds*Rate))
@@ -93,8 +95,15 @@ func Render(p piece.Piece, g rhythm.Guide) ([]float32, error) {
 		}
 		pluck(out, note{from: at(e.At), stop: stop, hz: hertz(e.MIDI), loud: loudness(e), seed: uint32(e.N)}, t)
 	}
+	for k, n := range a.Notes {
+		play(out, n, at(n.At), at(n.At+n.Beats), uint32(k))
+	}
+	first := 0.0
 	if len(p.Events) > 0 {
-		for _, c := range p.Rhythm.Clicks(g, p.Events[0].At, end(p)) {
+		first = p.Events[0].At
+	}
+	if len(p.Events) > 0 || len(a.Notes) > 0 {
+		for _, c := range p.Rhythm.Clicks(g, first, end(a)) {
 			click(out, int(c.At*beat(p)*Rate), c.Down)
 		}
 	}

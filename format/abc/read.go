@@ -54,27 +54,29 @@ func Read(text string) (line.Line, error) {
 }
 
 type reader struct {
-	out     line.Line
-	row     int
-	text    string
-	at      int // of the text
-	begun   bool
-	voice   string // that is read
-	now     string // that is written
-	unit    float64
-	meter   float64 // of a bar in whole notes
-	over    [2]int  // the meter as it is written; zeros where none is
-	key     map[byte]int
-	bar     map[string]int // accidentals that hold until the bar line, by letter and octave
-	time    float64        // in quarter notes
-	tied    bool
-	broken  float64 // factor for the next note
-	stretch float64 // of a tuplet
-	inside  int     // notes left in a tuplet
-	left    map[string]int
-	lower   int  // semitones that the clef takes off
-	raised  int  // semitones that a field adds
-	octaves bool // one of the two is said
+	out      line.Line
+	row      int
+	text     string
+	at       int // of the text
+	begun    bool
+	voice    string // that is read
+	now      string // that is written
+	unit     float64
+	meter    float64 // of a bar in whole notes
+	over     [2]int  // the meter as it is written; zeros where none is
+	key      map[byte]int
+	bar      map[string]int // accidentals that hold until the bar line, by letter and octave
+	time     float64        // in quarter notes
+	tied     bool
+	last     string // letter and octave of the note before, and its accidental
+	lastSign int
+	broken   float64 // factor for the next note
+	stretch  float64 // of a tuplet
+	inside   int     // notes left in a tuplet
+	left     map[string]int
+	lower    int  // semitones that the clef takes off
+	raised   int  // semitones that a field adds
+	octaves  bool // one of the two is said
 }
 
 func (r *reader) wrong(format string, args ...any) error {
@@ -314,11 +316,14 @@ func (r *reader) pitch() (note line.Note, err error) {
 	place := fmt.Sprintf("%c%d", letter, high)
 	if signed {
 		r.bar[place] = sign
+	} else if r.tied && place == r.last {
+		sign = r.lastSign // a tie carries it over the bar line
 	} else if held, ok := r.bar[place]; ok {
 		sign = held
 	} else {
 		sign = r.key[letter]
 	}
+	r.last, r.lastSign = place, sign
 	note.MIDI = middleC + octave*high + pitch.MustParseName(string(letter)).Class() + sign - r.lower + r.raised
 	if note.MIDI < 0 || note.MIDI > pitch.MaxMIDI {
 		return note, r.wrong("%c is out of range: give a pitch that can be played", c)

@@ -32,6 +32,17 @@ func TestWhatIsWrittenIsReadBack(t *testing.T) {
 	})
 }
 
+// A tie carries an accidental over the bar line, and no further.
+func TestATieCarriesItsAccidental(t *testing.T) {
+	l, err := Read("X:1\nM:2/4\nL:1/4\nK:C\nD ^c-|c/2 c/2 z|]\n")
+	require.NoError(t, err)
+	var got []int
+	for _, n := range l.Notes {
+		got = append(got, n.MIDI)
+	}
+	assert.Equal(t, []int{62, 73, 72}, got)
+}
+
 func said(t *testing.T, text string) string {
 	t.Helper()
 	l, err := Read(text)

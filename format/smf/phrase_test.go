@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"evenladder/core/music/band"
 	"evenladder/core/music/line"
 	"evenladder/core/music/piece"
 	"evenladder/core/music/rhythm"
@@ -31,7 +32,7 @@ func TestARunIsReadAsAPhrase(t *testing.T) {
 		}
 		for _, guide := range []rhythm.Guide{{}, {CountIn: true, Click: true}} {
 			var out bytes.Buffer
-			require.NoError(t, Write(&out, score.Of(p.Piece()), guide))
+			require.NoError(t, Write(&out, score.Of(p.Piece()), guide, band.Arranged{}))
 			l, err := ReadPhrase(&out)
 			require.NoError(t, err)
 			for i := range l.Notes {

@@ -13,6 +13,7 @@ import (
 
 	"evenladder/core/base/english"
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/band"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/score"
 )
@@ -27,11 +28,20 @@ const plainVelocity, accentVelocity = 72, 100
 // Write writes a score as it sounds, with what is to be heard beside it. Ticks
 // are counted from the start of its first bar, so a pick-up begins after the rest
 // before it.
-func Write(w io.Writer, s score.Score, g rhythm.Guide) error {
+// The parts of a band under it have a track each.
+func Write(w io.Writer, s score.Score, g rhythm.Guide, under band.Arranged) error {
 	lead := s.Rhythm.Lead(g)
-	tracks := [][]event{conductor(s, lead), notes(s, lead)}
+	tracks := [][]event{conductor(s, lead)}
+	if g.Backing != rhythm.BackingAlone {
+		tracks = append(tracks, notes(s, lead))
+	}
 	if g.CountIn || g.Click {
-		tracks = append(tracks, clicks(s, g))
+		tracks = append(tracks, clicks(s, g, under.Beats))
+	}
+	for _, part := range band.Parts {
+		if t := partOf(s, part, under.Notes, lead); t != nil {
+			tracks = append(tracks, t)
+		}
 	}
 	return writeTracks(w, tracks)
 }
@@ -124,9 +134,9 @@ const (
 	clickTicks   = TicksPerQuarter / 8
 )
 
-func clicks(s score.Score, g rhythm.Guide) []event {
+func clicks(s score.Score, g rhythm.Guide, least float64) []event {
 	out := []event{{0, meta(0x03, []byte("count-in and click"))}}
-	first, end := 0.0, 0.0
+	first, end := 0.0, least
 	for i, e := range s.Events {
 		if i == 0 {
 			first = e.At

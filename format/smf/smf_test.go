@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"evenladder/core/music/band"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/score"
 	"evenladder/internal/plantest"
@@ -40,7 +41,7 @@ func TestVariableLengthReadsBack(t *testing.T) {
 func TestChunksFillTheFile(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "lydian"}, "rhythm": {"meter": "6/8", "tempoBpm": 60}}`)
 	var b bytes.Buffer
-	require.NoError(t, Write(&b, score.Of(p.Piece()), rhythm.Guide{}))
+	require.NoError(t, Write(&b, score.Of(p.Piece()), rhythm.Guide{}, band.Arranged{}))
 	data, chunks := b.Bytes(), []string{}
 	for len(data) > 0 {
 		chunks = append(chunks, string(data[:4]))
@@ -63,7 +64,7 @@ func TestCountInOnItsOwnTrack(t *testing.T) {
 		s := score.Of(p.Piece())
 		beat := beatTicks(s)
 		struck := 0
-		for _, e := range clicks(s, rhythm.Guide{CountIn: true}) {
+		for _, e := range clicks(s, rhythm.Guide{CountIn: true}, 0) {
 			if e.bytes[0] == 0x99 {
 				assert.Equal(t, struck%*p.Brief.Rhythm.BeatsPerBar == 0, e.bytes[1] == downClick)
 				assert.Equal(t, struck*int(beat), e.tick)
@@ -74,7 +75,7 @@ func TestCountInOnItsOwnTrack(t *testing.T) {
 		first := notes(s, s.Rhythm.Lead(rhythm.Guide{CountIn: true}))[2]
 		assert.Equal(t, int((float64(want.lead)+p.Run.Events[0].At)*beat), first.tick, fields)
 		var b bytes.Buffer
-		require.NoError(t, Write(&b, s, rhythm.Guide{CountIn: true, Click: true}))
+		require.NoError(t, Write(&b, s, rhythm.Guide{CountIn: true, Click: true}, band.Arranged{}))
 		for _, name := range []string{"tempo, meter and keys", "4-string bass: A♭ Lydian", "count-in and click"} {
 			assert.Contains(t, b.String(), name)
 		}

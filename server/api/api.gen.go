@@ -1275,6 +1275,12 @@ type MakeDocumentParams struct {
 
 	// Click The beats are struck while the run goes on; for midi and wav.
 	Click *bool `form:"click,omitempty" json:"click,omitempty"`
+
+	// Backing The run over its backing (with), or the backing by itself (alone); for midi and wav.
+	Backing *string `form:"backing,omitempty" json:"backing,omitempty"`
+
+	// Choruses Times that the backing goes round, 1 to 20; for midi and wav.
+	Choruses *int `form:"choruses,omitempty" json:"choruses,omitempty"`
 }
 
 // ExplainFingerParams defines parameters for ExplainFinger.
@@ -1377,6 +1383,12 @@ type MakeRoundDocumentParams struct {
 
 	// Click The beats are struck while the run goes on; for midi and wav.
 	Click *bool `form:"click,omitempty" json:"click,omitempty"`
+
+	// Backing The run over its backing (with), or the backing by itself (alone); for midi and wav.
+	Backing *string `form:"backing,omitempty" json:"backing,omitempty"`
+
+	// Choruses Times that the backing goes round, 1 to 20; for midi and wav.
+	Choruses *int `form:"choruses,omitempty" json:"choruses,omitempty"`
 
 	// Layout pages for four keys on each, or summary; for pdf, svg and png.
 	Layout *string `form:"layout,omitempty" json:"layout,omitempty"`
@@ -2717,6 +2729,20 @@ func (w *ServerInterfaceWrapper) MakeDocument(ctx *echo.Context) error {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter click: %s", err))
 	}
 
+	// ------------- Optional query parameter "backing" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "backing", ctx.QueryParams(), &params.Backing, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter backing: %s", err))
+	}
+
+	// ------------- Optional query parameter "choruses" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "choruses", ctx.QueryParams(), &params.Choruses, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter choruses: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.MakeDocument(ctx, params)
 	return err
@@ -3260,6 +3286,20 @@ func (w *ServerInterfaceWrapper) MakeRoundDocument(ctx *echo.Context) error {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "click", ctx.QueryParams(), &params.Click, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter click: %s", err))
+	}
+
+	// ------------- Optional query parameter "backing" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "backing", ctx.QueryParams(), &params.Backing, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter backing: %s", err))
+	}
+
+	// ------------- Optional query parameter "choruses" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "choruses", ctx.QueryParams(), &params.Choruses, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter choruses: %s", err))
 	}
 
 	// ------------- Optional query parameter "layout" -------------

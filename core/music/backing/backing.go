@@ -110,10 +110,13 @@ func (s Spec) Cycle(key scale.Scale, beatsPerBar int) []Chord {
 // Registers as MIDI numbers: the lowest bass, and where the voices of a chord lie.
 const lowestBass, lowestVoice, octave = 36, 52, 12
 
+// middleVoices are where the first chord lies about: G3, B3, D4.
+var middleVoices = []int{55, 59, 62}
+
 // mostVoices is how many notes sound over the bass.
 const mostVoices = 4
 
-// Voice is a chord in close position from E3 on: the first from its root, each later one as near as can be to that before.
+// Voice is a chord in close position from E3 on: each as near as can be to that before, the first to the middle.
 // Of more than four notes the fifth, then the root, is left to the bass.
 func Voice(c chord.Chord, before []int) []int {
 	names := c.Notes()
@@ -127,6 +130,9 @@ func Voice(c chord.Chord, before []int) []int {
 	names = names[:min(len(names), mostVoices)]
 	above := func(n pitch.Name) int { return (n.Class() - c.Root.Class() + octave) % octave }
 	slices.SortStableFunc(names, func(a, b pitch.Name) int { return above(a) - above(b) })
+	if before == nil {
+		before = middleVoices
+	}
 	var best []int
 	for turn := range names {
 		voices, low := make([]int, 0, len(names)), lowestVoice
@@ -136,9 +142,6 @@ func Voice(c chord.Chord, before []int) []int {
 		}
 		if best == nil || distance(voices, before) < distance(best, before) {
 			best = voices
-		}
-		if before == nil {
-			break
 		}
 	}
 	return best

@@ -24,9 +24,10 @@ type Piece struct {
 	Capo       int          // fret that it stands on, 0 for none
 	Rhythm     rhythm.Rhythm
 	Events     []Event
-	Keys       []Key // one at least; each begins at its first event
+	Keys       []Key        // one at least; each begins at its first event
+	Backing    backing.Kind // what sounds under it, as it was asked for
 	SaysChords bool         // the chords of its events are meant to be read
-	LongLast   bool  // the last note is held to the bar line
+	LongLast   bool         // the last note is held to the bar line
 }
 
 // OpenString is a string with its open pitch.

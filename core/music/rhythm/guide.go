@@ -1,11 +1,44 @@
 package rhythm
 
-import "math"
+import (
+	"math"
+
+	"evenladder/core/base/fault"
+)
 
 // Guide is what is heard beside a run.
 type Guide struct {
 	CountIn bool // two bars are counted before it; a pick-up falls into the second
 	Click   bool // the beats are struck while it goes on
+
+	Backing  Backing
+	Choruses int // times that the backing goes round, 0 and 1 for once; longer where the run is
+}
+
+// Backing says whether what sounds under a run is heard.
+type Backing string
+
+// Whether a backing is heard.
+const (
+	NoBacking    Backing = ""
+	WithBacking  Backing = "with"
+	BackingAlone Backing = "alone" // without the run
+)
+
+// MaxChoruses is how often a backing goes round at most.
+const MaxChoruses = 20
+
+// Check says what is wrong with a guide, by the field that asks for it.
+func (g Guide) Check() (field string, err error) {
+	switch g.Backing {
+	case NoBacking, WithBacking, BackingAlone:
+	default:
+		return "backing", fault.Word(string(g.Backing), "with alone")
+	}
+	if g.Choruses < 0 || g.Choruses > MaxChoruses {
+		return "choruses", fault.Outside(g.Choruses, 1, MaxChoruses)
+	}
+	return "", nil
 }
 
 // CountedBars are the bars that are counted in before a run.

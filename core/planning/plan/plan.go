@@ -13,6 +13,7 @@ import (
 
 	"evenladder/core/base/table"
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/backing"
 	"evenladder/core/music/piece"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/run"
@@ -51,6 +52,7 @@ func (p Plan) Piece() piece.Piece {
 			where,
 		},
 		Instrument: in, Strings: p.Neck.Strings, Rhythm: p.Run.Rhythm, Events: p.Run.Events, Keys: p.Run.Keys, SaysChords: p.Run.SaysChords,
+		Backing:  backing.Kind(p.Brief.Backing.Kind),
 		LongLast: p.Brief.Run.Fit == string(run.LongLast), Capo: p.Brief.Instrument.Capo,
 	}
 }
@@ -189,7 +191,7 @@ type Run struct {
 	OnStrings       []StringCount `json:"onStrings"`
 	LongestOnString int           `json:"longestOnString"` // notes in a row on one string
 	Rhythm          rhythm.Rhythm `json:"-"`
-	SaysChords      bool          `json:"saysChords"` // the chords of its events are meant to be read
+	SaysChords      bool          `json:"saysChords"`  // the chords of its events are meant to be read
 	TurnStrokes     string        `json:"turnStrokes"` // strokes on the way down against those on the way up
 }
 

@@ -155,7 +155,7 @@ func (r Round) Piece() piece.Piece {
 		tonics[i], _, _ = strings.Cut(s.Plan.Scale.Title, " ") // as the brief asks to say notes
 	}
 	p.Title, p.Subtitle, p.About = r.Title, r.Sentence, []string{"Keys: " + strings.Join(tonics, " ")}
-	p.Events, p.Keys = r.Run.Events, r.Run.Keys
+	p.Events, p.Keys, p.SaysChords = r.Run.Events, r.Run.Keys, r.Run.SaysChords
 	return p
 }
 

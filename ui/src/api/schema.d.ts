@@ -4280,6 +4280,10 @@ export interface operations {
                 staff?: boolean;
                 /** @description The beats are struck while the run goes on; for midi and wav. */
                 click?: boolean;
+                /** @description The run over its backing (with), or the backing by itself (alone); for midi and wav. */
+                backing?: string;
+                /** @description Times that the backing goes round, 1 to 20; for midi and wav. */
+                choruses?: number;
             };
             header?: never;
             path?: never;
@@ -4336,6 +4340,10 @@ export interface operations {
                 staff?: boolean;
                 /** @description The beats are struck while the run goes on; for midi and wav. */
                 click?: boolean;
+                /** @description The run over its backing (with), or the backing by itself (alone); for midi and wav. */
+                backing?: string;
+                /** @description Times that the backing goes round, 1 to 20; for midi and wav. */
+                choruses?: number;
                 /** @description pages for four keys on each, or summary; for pdf, svg and png. */
                 layout?: string;
             };
