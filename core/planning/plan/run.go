@@ -394,6 +394,18 @@ func (m *maker) stable(index int) bool {
 	return m.inChord(index)
 }
 
+// endsInChord reports whether the last note is of the chord that is meant where it sounds, or of the one that a
+// run may end on.
+func (m *maker) endsInChord(r *Run) bool {
+	last := r.Events[len(r.Events)-1]
+	for k := len(r.Events) - 1; r.SaysChords && k >= 0; k-- {
+		if c := r.Events[k].Chord; c != nil {
+			return slices.ContainsFunc(c.Notes, func(name string) bool { return pitch.MustParseName(name).Class() == last.MIDI%12 })
+		}
+	}
+	return m.inChord(m.Scale.Index(last.MIDI))
+}
+
 func (m *maker) inChord(index int) bool {
 	if index < 0 {
 		return false
@@ -422,7 +434,7 @@ func (m *maker) sumUp(r *Run, slots int) {
 		r.RestBeats = rest
 	}
 	r.EndsOn = EndsOn{m.Naming.Label(pitch.MustParseName(last.Name), pitch.MustParseDegree(last.Degree)), last.Name,
-		last.Degree, m.inChord(m.Scale.Index(last.MIDI))}
+		last.Degree, m.endsInChord(r)}
 	r.EqualTempos, r.OnStrings = []EqualTempo{}, []StringCount{}
 	for _, t := range m.Rhythm.EqualTempos() {
 		r.EqualTempos = append(r.EqualTempos, EqualTempo{t.PerBeat, m.Rhythm.SubdivisionName(t.PerBeat),

@@ -6,7 +6,7 @@ import type { Brief, Catalogue } from '../../api/client'
 import { keptClick, keptCountIn, keptPaper, keptRoundLayout } from '../shell/kept'
 import { wordsOf } from '../load'
 import { tell } from '../shell/notice'
-import { download, fetchDocument, printSheet, sheetPages, type Making } from './sheet'
+import { download, fetchDocument, printSheet, sheetPages, type Heard, type Making } from './sheet'
 import ChoiceRow from '../shell/ChoiceRow.vue'
 import { narrow } from '../shell/narrow'
 
@@ -21,6 +21,8 @@ const notDrawn = ref('')
 const notMade = ref('')
 const failure = computed(() => notMade.value || notDrawn.value)
 const busy = ref('')
+const heard = ref<Heard>('run')
+const choruses = ref(1)
 
 function clear() {
   pages.value.forEach((url) => URL.revokeObjectURL(url))
@@ -53,7 +55,13 @@ onUnmounted(clear)
 async function get(format: string) {
   busy.value = format
   try {
-    const { blob, name } = await fetchDocument(props.brief, making.value, format, { paper: keptPaper.value, countIn: keptCountIn.value, click: keptClick.value })
+    const { blob, name } = await fetchDocument(props.brief, making.value, format, {
+      paper: keptPaper.value,
+      countIn: keptCountIn.value,
+      click: keptClick.value,
+      backing: heard.value,
+      choruses: choruses.value,
+    })
     download(blob, name)
     tell(say.isInYourDownloads(name))
   } catch (cause) {
@@ -106,6 +114,20 @@ defineExpose({ print })
         <span>{{ say.audioAndMidi }}</span>
         <v-checkbox v-model="keptCountIn" density="compact" hide-details :label="say.twoBarCountIn" />
         <v-checkbox v-model="keptClick" density="compact" hide-details :label="say.clickThroughout" />
+        <label>
+          {{ say.backing }}
+          <select v-model="heard" data-do="heard">
+            <option value="run">{{ say.backingNone }}</option>
+            <option value="with">{{ say.backingWith }}</option>
+            <option value="alone">{{ say.backingAlone }}</option>
+          </select>
+        </label>
+        <label v-if="heard !== 'run' && !round">
+          {{ say.choruses }}
+          <select v-model.number="choruses" data-do="choruses">
+            <option v-for="n in [1, 2, 3, 4, 6, 8, 12]" :key="n" :value="n">{{ n }}</option>
+          </select>
+        </label>
       </div>
       <div class="preview" tabindex="0" role="region" :aria-label="say.printPreview">
         <p v-if="failure" class="failure">{{ failure }}</p>

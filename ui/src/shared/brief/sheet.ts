@@ -9,9 +9,15 @@ export interface FileOptions {
   paper: string
   countIn?: boolean
   click?: boolean
+  /** Of audio and MIDI: the run over its backing, or the backing alone; how often it goes round. */
+  backing?: Heard
+  choruses?: number
   /** The one page that is wanted, from 1. */
   page?: number
 }
+
+/** What is heard in audio and MIDI. */
+export type Heard = 'run' | 'with' | 'alone'
 
 /** A file that the server makes of a body, with the name that it gives it. */
 export async function fetchFile(path: string, asked: Record<string, string>, body: unknown): Promise<{ blob: Blob; name: string; pages: number }> {
@@ -33,6 +39,7 @@ export async function fetchFile(path: string, asked: Record<string, string>, bod
 export function fetchDocument(brief: Brief, making: Making, format: string, options: FileOptions) {
   const asked: Record<string, string> = { format, paper: options.paper, countIn: String(options.countIn ?? false), click: String(options.click ?? false) }
   if (options.page) asked.page = String(options.page)
+  if (options.backing && options.backing !== 'run') Object.assign(asked, { backing: options.backing, choruses: String(options.choruses ?? 1) })
   return fetchFile(`/api/v1/${making.of}/document`, { ...asked, ...(making.of === 'round' ? { layout: making.layout } : {}) }, brief)
 }
 

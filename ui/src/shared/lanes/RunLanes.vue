@@ -65,7 +65,8 @@ function x(i: number) {
   const note = Math.round(i)
   return columnX((places.value.at[note] ?? places.value.all + note - events.value.length) + i - note)
 }
-const wide = computed(() => Math.max(x(events.value.length) + 4, 0))
+/** The name of a chord over the last note may stand out beyond it. */
+const wide = computed(() => Math.max(x(events.value.length) + 4 + (chordRow.value && events.value.at(-1)?.chord ? 34 : 0), 0))
 const y = (string: number) => top.value + lane.value * (string - 1)
 const mark = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
 /** Where the stretch begins and ends. */
