@@ -117,3 +117,23 @@ func TestFilesDownloadAndOpen(t *testing.T) {
 	p.eventually("h1", "Play it in groups of 3")
 	p.eventually("h1", "lay E♭ Mixolydian out")
 }
+
+// The chords of a tune are typed, stand over the lanes, and go home as sound with the run or without.
+func TestChordsAreTypedAndTakenHome(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?instrument.id=ukulele&scale.tonic=C&scale.name=major&layout.system=first-position&run.pattern=arpeggios", false)
+	p.eventually("h1", "on 1 4 5 1")
+	p.do(click(`[data-word="run.chords"]`), focused(".picker input"), chromedp.KeyEvent("Dm7 G7 Cmaj7 A7"), press(kb.Enter))
+	p.eventually("h1", "on Dm7 G7 Cmaj7 A7")
+	p.until(`[...document.querySelectorAll('.lanes .chord')].map(c => c.textContent).join(' ') === 'Dm7 G7 Cmaj7 A7'`, "each chord stands over its notes")
+	dir := t.TempDir()
+	_, err := chromedp.CallBrowser(p.ctx, cdpbrowser.SetDownloadBehavior, cdpbrowser.SetDownloadBehaviorParams{
+		Behavior: cdpbrowser.SetDownloadBehaviorBehaviorAllow, DownloadPath: dir,
+	})
+	require.NoError(t, err)
+	p.do(press("p"), chromedp.WaitVisible(css(`.preview img`)),
+		chromedp.SetValue(css("[data-do=heard]"), "alone"))
+	value[bool](p, `document.querySelector('[data-do=heard]').dispatchEvent(new Event('change')), true`)
+	p.do(chromedp.WaitVisible(css("[data-do=choruses]")), click(`[data-format=wav]`))
+	p.arrives(filepath.Join(dir, "c-major-ukulele.wav"))
+}

@@ -60,6 +60,7 @@ func (e CameHomeTryResult) Valid() bool {
 // Defines values for CatalogueFieldKind.
 const (
 	CatalogueFieldKindFlag    CatalogueFieldKind = "flag"
+	CatalogueFieldKindMixed   CatalogueFieldKind = "mixed"
 	CatalogueFieldKindNumber  CatalogueFieldKind = "number"
 	CatalogueFieldKindNumbers CatalogueFieldKind = "numbers"
 	CatalogueFieldKindPlace   CatalogueFieldKind = "place"
@@ -73,6 +74,8 @@ const (
 func (e CatalogueFieldKind) Valid() bool {
 	switch e {
 	case CatalogueFieldKindFlag:
+		return true
+	case CatalogueFieldKindMixed:
 		return true
 	case CatalogueFieldKindNumber:
 		return true

@@ -153,6 +153,20 @@ func (r *reader) value(path string, given any, into reflect.Value) {
 		}
 		return
 	}
+	if mixed, is := into.Addr().Interface().(Mixed); is {
+		number, isNumber := given.(json.Number)
+		whole, err := number.Int64()
+		text, isText := given.(string)
+		switch {
+		case isNumber && err == nil && whole == int64(int(whole)):
+			mixed.Read(int(whole), "")
+		case isText:
+			mixed.Read(0, text)
+		default:
+			r.faults.Addf(path, "%s was given: give a whole number or a text", said(given))
+		}
+		return
+	}
 	switch into.Kind() {
 	case reflect.Pointer:
 		inner := reflect.New(into.Type().Elem())
@@ -217,6 +231,9 @@ func (r *reader) list(path string, given []any, into reflect.Value) {
 	}
 	into.Set(list)
 }
+
+// Mixed is read from a whole number or from a text, which is empty where a number was given.
+type Mixed interface{ Read(number int, text string) }
 
 var textual = reflect.TypeFor[encoding.TextUnmarshaler]()
 

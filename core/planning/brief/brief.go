@@ -95,7 +95,7 @@ type Run struct {
 	RepeatTop bool        `json:"repeatTop,omitempty"`
 	Finish    string      `json:"finish,omitempty"`
 	Chord     *int        `json:"chord,omitempty"`
-	Chords    []int       `json:"chords,omitempty"`
+	Chords    []ChordWord `json:"chords,omitempty"`
 	LandOn    *neck.Place `json:"landOn,omitempty"`
 	Chain     bool        `json:"chain,omitempty"`
 	Along     int         `json:"along,omitempty"`

@@ -8,7 +8,6 @@ import (
 	"strings"
 
 	"evenladder/core/base/fault"
-	"evenladder/core/theory/chord"
 )
 
 // level is what a value is about. A brief is read from the outside in: an instrument
@@ -89,13 +88,20 @@ func (t Table) Change(b Brief, changes Changes) Brief {
 // movedChords adds to a change of key the chords that are written as symbols, in that key.
 func (t Table) movedChords(b Brief, changes Changes) Changes {
 	tonic, ok := changes["scale.tonic"].(string)
-	if !ok || b.Backing.Chords == "" {
+	if !ok {
 		return changes
 	}
 	from, err := parseTonic(b.Scale.Tonic)
 	to, err2 := parseTonic(tonic)
-	if _, set := changes["backing.chords"]; !set && err == nil && err2 == nil {
-		changes["backing.chords"] = chord.Moved(b.Backing.Chords, from, to)
+	if err != nil || err2 != nil {
+		return changes
+	}
+	moved := b.InKeyOf(from, to)
+	if _, set := changes["backing.chords"]; !set && b.Backing.Chords != "" {
+		changes["backing.chords"] = moved.Backing.Chords
+	}
+	if _, set := changes["run.chords"]; !set && len(b.Run.Chords) > 0 && degreesOf(b.Run.Chords) == nil {
+		changes["run.chords"] = moved.Run.Chords
 	}
 	return changes
 }

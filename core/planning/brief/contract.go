@@ -11,6 +11,7 @@ import (
 var schemas = map[Kind]string{
 	Text: "type: string", Whole: "type: integer", Number: "type: number", Flag: "type: boolean",
 	Texts: "type: array, items: {type: string}", Wholes: "type: array, items: {type: integer}",
+	Mixed:   "type: array, items: {oneOf: [{type: integer}, {type: string}]}",
 	Numbers: "type: array, items: {type: number}",
 	AtPlace: `allOf: [{$ref: "#/components/schemas/Place"}]`,
 }

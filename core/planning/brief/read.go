@@ -16,6 +16,7 @@ import (
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/run"
 	"evenladder/core/music/way"
+	"evenladder/core/theory/chord"
 	"evenladder/core/theory/pitch"
 	"evenladder/core/theory/scale"
 )
@@ -38,6 +39,7 @@ type Reading struct {
 	Phrase     line.Line // that is played, where the pattern is one
 	Way        way.Way   // that it is laid in
 	Spec       run.Spec
+	Through    []chord.Chord // that the run goes through, where they are symbols
 	Finish     run.Finish
 	Fit        run.Fit
 	Picking    run.Picking

@@ -88,21 +88,22 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.chords", Title: "Chords to run through", About: "Degrees of the chords to run through.",
-		Point: pointRun, Part: true, Hint: "or type degrees: 1 6 2 5",
-		at: func(b *Brief) any { return &b.Run.Chords }, typed: asNumbers,
+		Path: "run.chords", Title: "Chords to run through",
+		About: "Chords to run through: degrees of the scale, or symbols such as Dm7.",
+		Point: pointRun, Part: true, Hint: "or type chords: Dm7 G7 | Cmaj7, or 1 6 2 5",
+		at: func(b *Brief) any { return &b.Run.Chords }, typed: asChords,
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Chords },
 		choices: progressions("run.chords", [][]int{{1, 4, 5, 1}, {2, 5, 1}, {1, 6, 2, 5}, {1, 5, 6, 4},
 			{1, 3, 6, 2, 5, 1}}),
 		fill: func(r *Reading) {
 			if pattern, _ := table.Find(run.Patterns, r.Brief.Run.Pattern); pattern.Uses.Chords {
-				fillList(&r.Brief.Run.Chords, []int{1, 4, 5, 1})
+				fillList(&r.Brief.Run.Chords, wordsOf(1, 4, 5, 1))
 			}
 		},
-		check: func(r *Reading, f *fault.List) { checkDegrees(f, "run.chords", r.Brief.Run.Chords, r.Scale.Len()) },
+		check: checkChords,
 		say: func(r *Reading) (lead, words string) {
 			if r.Pattern.Uses.Chords {
-				return ", on ", english.Numbers(r.Brief.Run.Chords)
+				return ", on ", sayChords(r.Brief.Run.Chords)
 			}
 			return
 		},
@@ -346,10 +347,11 @@ func makeRun(r *Reading, f *fault.List) {
 	r.Way, _ = table.Find(way.Ways, b.Way)
 	r.Finish = run.Finish(b.Finish)
 	r.Spec = run.Spec{
-		Pattern: b.Pattern, Direction: run.Direction(b.Direction), Size: *b.Size, Order: b.Order, Chords: b.Chords,
+		Pattern: b.Pattern, Direction: run.Direction(b.Direction), Size: *b.Size, Order: b.Order, Chords: degreesOf(b.Chords),
 		Repeat: *b.Repeat,
 		Cell:   r.Spec.Cell, RepeatTop: b.RepeatTop, ScaleLen: r.Scale.Len(),
 	}
+	r.Through = symbolsIn(b.Chords, r.Scale)
 	if b.LandOn != nil {
 		land := *b.LandOn
 		b.LandOn = &land
@@ -378,7 +380,7 @@ func alongStrings(r *Reading) []Choice {
 }
 
 // fillList gives a list its default, and memory of its own.
-func fillList(list *[]int, usual []int) {
+func fillList[T any](list *[]T, usual []T) {
 	if len(*list) == 0 {
 		*list = usual
 		return
@@ -445,7 +447,7 @@ func progressions(path string, all [][]int) func(*Reading) []Choice {
 	return func(r *Reading) (out []Choice) {
 		for _, l := range all {
 			if slices.Max(l) <= r.Scale.Len() {
-				out = append(out, choice(english.Numbers(l), "", path, l))
+				out = append(out, choice(english.Numbers(l), "", path, wordsOf(l...)))
 			}
 		}
 		return out

@@ -121,6 +121,7 @@ const (
 	Flag    Kind = "flag"
 	Texts   Kind = "texts"
 	Wholes  Kind = "wholes"
+	Mixed   Kind = "mixed" // whole numbers and texts
 	Numbers Kind = "numbers"
 	AtPlace Kind = "place" // a string and a fret
 )
@@ -138,6 +139,8 @@ func (f Field) Kind() Kind {
 		return Texts
 	case *[]int:
 		return Wholes
+	case *[]ChordWord:
+		return Mixed
 	case *[]float64:
 		return Numbers
 	case **neck.Place:
@@ -166,6 +169,8 @@ func (f Field) Value(b *Brief) any {
 	case *[]string:
 		return given(*v, len(*v) > 0)
 	case *[]int:
+		return given(*v, len(*v) > 0)
+	case *[]ChordWord:
 		return given(*v, len(*v) > 0)
 	case *[]float64:
 		return given(*v, len(*v) > 0)
@@ -207,6 +212,8 @@ func (f Field) clear(b *Brief) {
 	case *[]string:
 		*v = nil
 	case *[]int:
+		*v = nil
+	case *[]ChordWord:
 		*v = nil
 	case *[]float64:
 		*v = nil

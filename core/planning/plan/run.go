@@ -103,10 +103,11 @@ type sequence struct {
 	school  int
 	home    int // position where the hand is at home, 0 for none
 	strict  bool
-	through []run.ChordAt // chords, where each begins
-	uneven  bool          // it ought to be repeated until it fills whole bars, and does not come to that
-	length  int           // slots of the rhythm
-	phrase  *laidPhrase   // that it is, nil where it goes through a box
+	through []run.ChordAt        // chords, where each begins
+	symbols map[int]*piece.Chord // the same, where they are symbols
+	uneven  bool                 // it ought to be repeated until it fills whole bars, and does not come to that
+	length  int                  // slots of the rhythm
+	phrase  *laidPhrase          // that it is, nil where it goes through a box
 }
 
 // path is the sequence as a hand is asked for it.
@@ -139,6 +140,9 @@ func (s sequence) path() ([]neck.Place, hand.Ask) {
 func (m *maker) sequenceOf(b fingered) (sequence, error) {
 	if m.Pattern.Uses.Phrase {
 		return m.phrase(b)
+	}
+	if m.Pattern.Uses.Chords && len(m.Through) > 0 {
+		return m.throughSymbols(b)
 	}
 	own := b.Notes
 	b.own = b.fingersByPlace()
@@ -215,7 +219,10 @@ func (m *maker) name(events []piece.Event, s sequence) (saysChords bool) {
 		}
 		events[k].Note = m.names.note(n.at, n.MIDI, n.Degree)
 	}
-	return m.chordsOfTheMoment(events, s.through)
+	for at, c := range s.symbols {
+		events[at].Chord = c
+	}
+	return len(s.symbols) > 0 || m.chordsOfTheMoment(events, s.through)
 }
 
 // perform strikes a fingered sequence and adds its events, the first at a slot of

@@ -5,7 +5,6 @@ import (
 	"evenladder/core/music/line"
 	"evenladder/core/planning/brief"
 	"evenladder/core/planning/plan"
-	"evenladder/core/theory/chord"
 )
 
 // spec is a round's brief, understood.
@@ -41,8 +40,8 @@ func resolve(b brief.Brief) (*spec, error) {
 // lay lays the brief out in another key, with changes.
 func (s *spec) lay(key brief.Key, change func(*brief.Brief)) (plan.Laid, error) {
 	b := s.Brief
+	b = b.InKeyOf(s.Keys.Start, key.Tonic)
 	b.Scale.Tonic, b.Round = key.Tonic.String(), brief.Round{}
-	b.Backing.Chords = chord.Moved(b.Backing.Chords, s.Keys.Start, key.Tonic)
 	if key.Scale != "" {
 		b.Scale.Name, b.Scale.Formula = key.Scale, ""
 		if s.Pattern.Uses.Phrase {
@@ -61,7 +60,7 @@ func (s *spec) lay(key brief.Key, change func(*brief.Brief)) (plan.Laid, error) 
 // settle lets the brief of the round say what every key is laid out by: no place
 // of one key to land on, and no box where the rule does not go out from it.
 func (s *spec) settle() {
-	s.Brief.Backing.Chords = chord.Moved(s.Brief.Backing.Chords, s.Scale.Tonic, s.Keys.Start)
+	s.Brief = s.Brief.InKeyOf(s.Scale.Tonic, s.Keys.Start)
 	s.Brief.Scale.Tonic, s.Brief.Run.LandOn, s.Brief.Run.Along = s.Keys.Start.String(), nil, 0
 	if !s.Keys.Where.FromBox {
 		s.Brief = brief.Fields.Bare(s.Brief, "scale.tonic")

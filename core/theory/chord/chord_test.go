@@ -109,6 +109,7 @@ func symbols(b chord.Bars) string {
 func TestProgressions(t *testing.T) {
 	for _, c := range []struct{ tonic, scale, text, want string }{
 		{"C", "major", "Dm7 G7 | Cmaj7 | %", "Dm7 G7 | Cmaj7 | Cmaj7"},
+		{"C", "major", "Dm7 G7 | Cmaj7 %", "Dm7 G7 | Cmaj7 Cmaj7"},
 		{"C", "major", "Dm7 G7 Cmaj7 A7", "Dm7 | G7 | Cmaj7 | A7"},
 		{"Eb", "major", "ii7 | V7 | Imaj7", "Fm7 | B♭7 | E♭maj7"},
 		{"Eb", "major", "2 5 1", "Fm | B♭ | E♭"},

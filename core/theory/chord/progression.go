@@ -42,6 +42,10 @@ func Progression(text string, key scale.Scale) (Bars, error) {
 		}
 		var bar []Chord
 		for _, word := range words {
+			if word == "%" && len(bar) > 0 {
+				bar = append(bar, bar[len(bar)-1])
+				continue
+			}
 			c, err := InKey(word, key)
 			if err != nil {
 				return nil, err

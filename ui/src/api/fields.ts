@@ -36,7 +36,7 @@ export const fields = {
   'run.at': 'whole',
   'run.size': 'whole',
   'run.order': 'wholes',
-  'run.chords': 'wholes',
+  'run.chords': 'mixed',
   'run.cell': 'text',
   'run.repeat': 'whole',
   'run.direction': 'text',

@@ -1640,7 +1640,7 @@ export interface components {
             title: string;
             about: string;
             /** @enum {string} */
-            kind: "text" | "whole" | "number" | "flag" | "texts" | "wholes" | "numbers" | "place";
+            kind: "text" | "whole" | "number" | "flag" | "texts" | "wholes" | "mixed" | "numbers" | "place";
             /** @description Field of the sentence at which its problems are shown where it goes unsaid. */
             head: string;
             /** @description Said only where it is set, and about what is to be played: what a plain brief is without. */
@@ -1816,8 +1816,8 @@ export interface components {
             size?: number;
             /** @description Degrees of a chord in the order in which it is broken. */
             order?: number[];
-            /** @description Degrees of the chords to run through. */
-            chords?: number[];
+            /** @description Chords to run through: degrees of the scale, or symbols such as Dm7. */
+            chords?: (number | string)[];
             /** @description Scale steps from a moving start, apart by spaces. */
             cell?: string;
             /** @description Times that the notes of each string are played. */

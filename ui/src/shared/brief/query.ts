@@ -16,6 +16,7 @@ const read: Record<Kind, (s: string) => Value> = {
   number: toNumber,
   flag: (s) => s === 'true',
   texts: (s) => s.split(','),
+  mixed: (s) => s.split(',').map((w) => (/^\d+$/.test(w) ? Number(w) : w)) as string[],
   wholes: (s) => s.split(',').map(toNumber) as number[],
   numbers: (s) => s.split(',').map(toNumber) as number[],
 }
