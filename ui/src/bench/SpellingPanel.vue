@@ -32,6 +32,9 @@ const signature = computed(() => {
         >{{ c.symbol }}</span
       >
     </p>
+    <p v-if="plan.backing?.why" class="signature">
+      <span class="faint">{{ say.backing }}</span> {{ plan.backing.why }}
+    </p>
   </section>
 </template>
 

@@ -116,6 +116,7 @@ export const say = {
   degreeAndStep: (degree: Part, note: Part, step: string) => `${degree}: ${note}, ${step} step to the next`,
   keySignature: 'Key signature:',
   chords: 'Chords:',
+  backing: 'Why these chords:',
   fretsCountFromTheCapo: 'Frets count from the capo.',
   changeThisNote: 'Change this note',
   resetTheEnding: 'Reset the ending',

@@ -23,6 +23,7 @@ const failure = computed(() => notMade.value || notDrawn.value)
 const busy = ref('')
 const heard = ref<Heard>('run')
 const choruses = ref(1)
+watch(open, (now) => now && (heard.value = (props.brief.backing?.kind ?? 'none') === 'none' ? 'run' : 'with'))
 
 function clear() {
   pages.value.forEach((url) => URL.revokeObjectURL(url))
