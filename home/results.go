@@ -28,57 +28,28 @@ type Try struct {
 
 // The text of results is one line:
 //
-//	EL1 PAGE TRY TRY …
+//	EL1 PAGE TRY TRY … #COUNT.CHECK
 //
 // and a try is n.work.rung.result.minute.seconds: numbers but for the result, which is c, n
-// or x for clean, nearly and not yet; the minute is counted from 1970 in UTC, in base 36.
+// or x for clean, nearly and not yet; the minute is counted from 1970 in UTC, in base 36. The
+// last word says how many tries there are, with a sum over them; pages of before have none.
 const (
 	resultsMark = "EL1"
 	maxTries    = 2000
 	maxText     = 64 << 10
 	lastMinute  = 1 << 26 // in the year 2097
 	mostSeconds = 4 * 60 * 60
+	countMark   = "#"
+	sumOf       = 36 * 36 * 36
 )
 
 var letters = map[string]result.Result{"c": result.Clean, "n": result.Nearly, "x": result.NotYet}
 
-// ParseResults reads results out of a text that may have other lines around them, as one
-// that is pasted does; several are taken together. What is wrong is a fault of "text".
-func ParseResults(text string) ([]Results, error) {
-	if len(text) > maxText {
-		return nil, fault.At("text", "%d kB were given: give %d at most", len(text)>>10, maxText>>10)
-	}
-	var out []Results
-	all := 0
-	for _, line := range strings.FieldsFunc(text, func(c rune) bool { return c == '\n' || c == '\r' || c == '"' }) {
-		words := strings.Fields(line)
-		if len(words) < 2 || words[0] != resultsMark {
-			continue
-		}
-		r := Results{Page: words[1]}
-		for _, word := range words[2:] {
-			t, err := parseTry(word)
-			if err != nil {
-				return nil, fault.At("text", "%v", err)
-			}
-			if all++; all > maxTries {
-				return nil, fault.At("text", "more than %d tries were given: give fewer at once", maxTries)
-			}
-			r.Tries = append(r.Tries, t)
-		}
-		out = append(out, r)
-	}
-	if len(out) == 0 {
-		return nil, fault.At("text", "no results were found: give the text, the file or the code from a home page. Its line starts with %s", resultsMark)
-	}
-	return out, nil
-}
-
-func parseTry(word string) (t Try, err error) {
+// parseTry reads one try.
+func parseTry(word string) (t Try, ok bool) {
 	parts := strings.Split(word, ".")
-	bad := fmt.Errorf("%q was given: give a try as the page writes it, such as 3.0.5.c.hq2k1.40", fault.Clip(word))
 	if len(parts) != 6 {
-		return t, bad
+		return t, false
 	}
 	var numbers [6]int64
 	for i, limit := range []int64{1 << 20, MaxWorks - 1, 1 << 12, 0, lastMinute, mostSeconds} {
@@ -90,32 +61,55 @@ func parseTry(word string) (t Try, err error) {
 			continue
 		}
 		n, err := strconv.ParseInt(parts[i], base, 64)
-		if err != nil || n < 0 || n > limit {
-			return t, bad
+		if err != nil || n < 0 || n > limit || parts[i][0] == '+' {
+			return t, false
 		}
 		numbers[i] = n
 	}
 	r, ok := letters[parts[3]]
 	if !ok || numbers[0] < 1 {
-		return t, bad
+		return t, false
 	}
 	return Try{int(numbers[0]), int(numbers[1]), int(numbers[2]), r, time.Unix(numbers[4]*60, 0).UTC(),
-		int(numbers[5])}, nil
+		int(numbers[5])}, true
+}
+
+// String is a try as the page writes it.
+func (t Try) String() string {
+	letter := ""
+	for l, of := range letters {
+		if of == t.Result {
+			letter = l
+		}
+	}
+	return fmt.Sprintf("%d.%d.%d.%s.%s.%d", t.N, t.Work, t.Rung, letter, strconv.FormatInt(t.At.Unix()/60, 36), t.Seconds)
 }
 
 // String is the inverse of ParseResults, for one page.
 func (r Results) String() string {
-	var b strings.Builder
-	b.WriteString(resultsMark + " " + r.Page)
+	words := []string{resultsMark, r.Page}
 	for _, t := range r.Tries {
-		letter := ""
-		for l, of := range letters {
-			if of == t.Result {
-				letter = l
-			}
-		}
-		fmt.Fprintf(&b, " %d.%d.%d.%s.%s.%d", t.N, t.Work, t.Rung, letter, strconv.FormatInt(t.At.Unix()/60, 36),
-			t.Seconds)
+		words = append(words, t.String())
 	}
-	return b.String()
+	return strings.Join(append(words, r.count()), " ")
+}
+
+// count is the last word of results.
+func (r Results) count() string {
+	sum := 0
+	for i, t := range r.Tries {
+		word := t.String()
+		if i > 0 {
+			word = " " + word
+		}
+		for _, b := range []byte(word) {
+			sum = (sum*31 + int(b)) % sumOf
+		}
+	}
+	check := strconv.FormatInt(int64(sum), 36)
+	return fmt.Sprintf("%s%d.%s%s", countMark, len(r.Tries), strings.Repeat("0", 3-len(check)), check)
+}
+
+func tooMany() error {
+	return fault.At("text", "more than %d tries were given: give fewer at once", maxTries)
 }

@@ -26,12 +26,89 @@ func TestResultsThereAndBack(t *testing.T) {
 				Seconds: rapid.IntRange(0, mostSeconds).Draw(t, "seconds"),
 			})
 		}
-		wrapped := rapid.SampledFrom([]string{"%", "Hello!\n\n%\n\nsent from a phone", "\"%\"", "  %\r\n"}).Draw(t,
-			"around")
-		back, err := ParseResults(strings.Replace(wrapped, "%", r.String(), 1))
-		require.NoError(t, err)
-		assert.Equal(t, []Results{r}, back)
+		wrapped := rapid.SampledFrom([]string{"%", "Hello!\n\n%\n\nsent from a phone", "\"%\"", "  %\r\n", "I practised 5\n%\n3 more tomorrow",
+			"“%”", "\ufeff%", "*%*", "results: %."}).Draw(t, "around")
+		text := r.String()
+		if column := rapid.IntRange(18, 80).Draw(t, "column"); rapid.Bool().Draw(t, "cut anywhere") {
+			text = cutAt(text, column)
+		} else {
+			text = foldedAt(text, column, rapid.SampledFrom([]string{"", " "}).Draw(t, "flowed"))
+		}
+		text = strings.Replace(wrapped, "%", text, 1)
+		quoted := rapid.SampledFrom([]string{"", "> ", ">> ", " | "}).Draw(t, "quoted")
+		text = quoted + strings.ReplaceAll(text, "\n", "\n"+quoted)
+		if rapid.Bool().Draw(t, "CRLF") {
+			text = strings.ReplaceAll(text, "\n", "\r\n")
+		}
+		back, err := ParseResults(text)
+		require.NoError(t, err, text)
+		assert.Equal(t, Came{Results: []Results{r}}, back, text)
 	})
+}
+
+// cutAt breaks a text after so many characters, in the middle of words too.
+func cutAt(text string, column int) string {
+	var out []string
+	for len(text) > column {
+		out, text = append(out, text[:column]), text[column:]
+	}
+	return strings.Join(append(out, text), "\n")
+}
+
+// foldedAt breaks a text between words; flowed lines end in a space.
+func foldedAt(text string, column int, end string) string {
+	var b strings.Builder
+	line := 0
+	for i, word := range strings.Fields(text) {
+		switch {
+		case i == 0:
+		case line+len(word) >= column:
+			b.WriteString(end + "\n")
+			line = 0
+		default:
+			b.WriteString(" ")
+			line++
+		}
+		b.WriteString(word)
+		line += len(word)
+	}
+	return b.String()
+}
+
+// A text that was parted over messages is put together in any order; what is missing, changed or can't be read
+// is said.
+func TestWhatMailDoesToResults(t *testing.T) {
+	r := Results{Page: "k3bq7k3bq7k3bq7k3bq7k3bq7z"}
+	for i := range 9 {
+		r.Tries = append(r.Tries, Try{i + 1, i % 3, 10 + i, result.Nearly, time.Unix(29_769_841*60, 0).UTC(), 40 + i})
+	}
+	words := strings.Fields(r.String())
+	first, second := strings.Join(words[:6], " "), strings.Join(words[6:], " ")
+	for _, text := range []string{first + "\n\nOn Monday you wrote:\n" + second, second + "\n--\n" + first} {
+		got, err := ParseResults(text)
+		require.NoError(t, err)
+		n := 0
+		for _, of := range got.Results {
+			assert.Equal(t, r.Page, of.Page)
+			n += len(of.Tries)
+		}
+		assert.Equal(t, []any{9, 0, false}, []any{n, got.Missing, got.Changed}, text)
+		assert.Empty(t, got.Left)
+	}
+	got, err := ParseResults(strings.Join(append(words[:5:5], words[7:]...), " "))
+	require.NoError(t, err)
+	assert.Equal(t, 2, got.Missing)
+	assert.Equal(t, []string{"2 of the tries that the page sent are missing: ask for the text again."}, got.Remarks())
+	got, err = ParseResults(strings.Replace(r.String(), ".n.", ".c.", 1))
+	require.NoError(t, err)
+	assert.True(t, got.Changed)
+	got, err = ParseResults(strings.Replace(r.String(), "3.2.12.n.", "3.2.12.q.", 1))
+	require.NoError(t, err)
+	assert.Equal(t, []any{1, 1, 8}, []any{len(got.Left), got.Missing, len(got.Results[0].Tries)})
+	assert.Contains(t, got.Left[0], "3.2.12.q.")
+	got, err = ParseResults("1.0.0.c.a.1 EL1 aa 1.0.0.c.a.1 EL1 bb 2.0.0.c.a.1")
+	require.NoError(t, err)
+	assert.Equal(t, []string{"1.0.0.c.a.1"}, got.Left, "of which page?")
 }
 
 func TestResultsAsAPageWritesThem(t *testing.T) {
@@ -41,7 +118,10 @@ func TestResultsAsAPageWritesThem(t *testing.T) {
 		{"abc", []Try{{1, 0, 12, result.Clean, time.Unix(29_769_841*60, 0).UTC(), 40}, {2, 1, 0, result.NotYet,
 			time.Unix(29_769_843*60, 0).UTC(), 0}}},
 		{"abc", []Try{{3, 0, 13, result.Nearly, time.Unix(29_769_849*60, 0).UTC(), 41}}},
-	}, got)
+	}, got.Results)
+	got, err = ParseResults("EL1 abc 1.0.12.c.hq2k1.30 2.0.0.x.hq2k3.30 #2.yxb")
+	require.NoError(t, err)
+	assert.False(t, got.Changed, "the sum is that of the page's own script: %s", got.Results[0].count())
 }
 
 func TestBadResults(t *testing.T) {
@@ -75,9 +155,13 @@ func FuzzParseResults(f *testing.F) {
 		if err != nil {
 			return
 		}
-		for _, r := range all {
-			back, err := ParseResults(r.String())
-			if err != nil || len(back) != 1 || len(back[0].Tries) != len(r.Tries) {
+		for _, r := range all.Results {
+			came, err := ParseResults(r.String())
+			back := came.Results
+			if strings.ContainsAny(r.Page, around+">|#.=") || len(r.Page) < 2 || looksLikeATry(r.Page) {
+				continue // no page's name
+			}
+			if err != nil || len(back) != 1 || len(back[0].Tries) != len(r.Tries) || came.Changed || came.Missing > 0 {
 				t.Fatalf("%q reads as %v, %v", r.String(), back, err)
 			}
 		}

@@ -190,17 +190,19 @@ func (h handlers) WithdrawHome(ctx context.Context, r api.WithdrawHomeRequestObj
 // ReadResults reads what came back, and with keep puts into the log what is not there yet.
 func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObject) (api.ReadResultsResponseObject,
 	error) {
-	all, err := home.ParseResults(r.Body.Text)
+	came, err := home.ParseResults(r.Body.Text)
 	if err != nil {
 		return nil, err
 	}
-	out := api.CameHome{Pupils: []store.Pupil{}}
+	out := api.CameHome{Pupils: []store.Pupil{}, Left: append([]string{}, came.Left...), Remarks: came.Remarks()}
 	var entries []store.Entry
-	for _, results := range all {
+	var unknown error
+	for _, results := range came.Results {
 		of, err := h.store.Pupils().Home(ctx, results.Page)
 		if errors.Is(err, store.ErrNotFound) {
-			return nil, fault.At("text", "the page %q wasn't sent from here, or it was withdrawn",
-				fault.Clip(results.Page))
+			unknown = fault.At("text", "the page %q wasn't sent from here, or it was withdrawn", fault.Clip(results.Page))
+			out.Left = append(out.Left, results.String())
+			continue
 		}
 		if err != nil {
 			return nil, err
@@ -214,11 +216,20 @@ func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObjec
 		}
 		for _, t := range results.Tries {
 			e, err := h.came(of, results.Page, t)
+			var faults fault.List
+			if errors.As(err, &faults) {
+				unknown = err
+				out.Left = append(out.Left, t.String())
+				continue
+			}
 			if err != nil {
 				return nil, err
 			}
 			entries = append(entries, e)
 		}
+	}
+	if len(entries) == 0 && unknown != nil {
+		return nil, unknown
 	}
 	seen := map[string]bool{} // a code that is read twice is one
 	out.Tries = make([]api.CameHomeTry, 0, len(entries))

@@ -272,10 +272,16 @@ type Calls = call.Calls
 
 // CameHome defines model for CameHome.
 type CameHome struct {
+	// Left What looks like results and could not be read.
+	Left []string `json:"left"`
+
 	// New Tries that are not in the log yet.
 	New    int           `json:"new"`
 	Pupils []StoredPupil `json:"pupils"`
-	Tries  []CameHomeTry `json:"tries"`
+
+	// Remarks What may be wrong with what came - tries that are missing, or were changed.
+	Remarks []string      `json:"remarks"`
+	Tries   []CameHomeTry `json:"tries"`
 }
 
 // CameHomeTry defines model for CameHomeTry.

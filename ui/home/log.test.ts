@@ -43,14 +43,14 @@ describe('the log of the page', () => {
   beforeEach(() => localStorage.clear())
 
   it('writes tries as the teacher reads them', () => {
-    expect(asText('abc', tries([12, 'clean', 29_769_841], [0, 'not-yet', 29_769_843]))).toBe('EL1 abc 1.0.12.c.hq2k1.30 2.0.0.x.hq2k3.30')
+    expect(asText('abc', tries([12, 'clean', 29_769_841], [0, 'not-yet', 29_769_843]))).toBe('EL1 abc 1.0.12.c.hq2k1.30 2.0.0.x.hq2k3.30 #2.yxb')
   })
 
   it('outlives a reload, goes back a step, and parts into codes', () => {
     const log = useLog(page)
     for (let i = 0; i < 30; i++) log.add(0, 1, 'clean', 20)
     expect(useLog(page).tries.value).toHaveLength(30)
-    expect(log.codes.value.map((c) => c.split(' ').length)).toEqual([26, 8])
+    expect(log.codes.value.map((c) => c.split(' ').length)).toEqual([27, 9])
     log.undo()
     const again = useLog(page)
     expect(again.tries.value.at(-1)?.n).toBe(29)

@@ -26,9 +26,14 @@ export interface Stand {
 const letters: Record<LogResult, string> = { clean: 'c', nearly: 'n', 'not-yet': 'x' }
 const dayMinutes = 24 * 60
 
-/** Tries as a line of text, as the teacher's program reads them. */
-export const asText = (page: string, tries: Tried[]) =>
-  ['EL1', page, ...tries.map((t) => `${t.n}.${t.work}.${t.rung}.${letters[t.result]}.${t.minute.toString(36)}.${t.seconds}`)].join(' ')
+const sumOf = 36 ** 3
+
+/** Tries as a line of text, as the teacher's program reads them: at its end how many there are, with a sum over them. */
+export function asText(page: string, tries: Tried[]): string {
+  const words = tries.map((t) => `${t.n}.${t.work}.${t.rung}.${letters[t.result]}.${t.minute.toString(36)}.${t.seconds}`)
+  const sum = [...words.join(' ')].reduce((sum, c) => (sum * 31 + c.charCodeAt(0)) % sumOf, 0)
+  return ['EL1', page, ...words, `#${words.length}.${sum.toString(36).padStart(3, '0')}`].join(' ')
+}
 
 /** The climb of a work, try by try, by the table that the page carries. */
 export function standOf(page: HomePage, work: number, tries: Tried[], minute: number): Stand {

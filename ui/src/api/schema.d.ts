@@ -2516,6 +2516,10 @@ export interface components {
             reachable: string;
         };
         CameHome: {
+            /** @description What looks like results and could not be read. */
+            left: string[];
+            /** @description What may be wrong with what came - tries that are missing, or were changed. */
+            remarks: string[];
             pupils: components["schemas"]["StoredPupil"][];
             /** @description Tries that are not in the log yet. */
             new: number;

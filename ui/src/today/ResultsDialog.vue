@@ -81,6 +81,11 @@ const words: Record<string, string> = { clean: 'clean', nearly: 'nearly', 'not-y
         <p role="status">
           <b>{{ came.pupils.map((p) => p.pupil.name).join(', ') }}</b>{{ say.triesFound(came.tries.length, came.new) }}
         </p>
+        <p v-for="r in came.remarks" :key="r" class="trouble" role="alert">{{ r }}</p>
+        <details v-if="came.left.length" open data-left>
+          <summary>{{ say.couldntRead(came.left.length) }}</summary>
+          <p v-for="(l, i) in came.left" :key="i" class="left">{{ l }}</p>
+        </details>
         <table>
           <tbody>
             <tr v-for="(t, i) in came.tries" :key="i" :class="{ there: t.there }">
@@ -105,6 +110,11 @@ const words: Record<string, string> = { clean: 'clean', nearly: 'nearly', 'not-y
 </template>
 
 <style scoped>
+.left {
+  font-size: var(--size-note);
+  overflow-wrap: anywhere;
+}
+
 .came {
   display: grid;
   gap: 12px;

@@ -48,6 +48,7 @@ export const say = {
   resultsFile: 'Results file',
   cameraView: 'Camera view',
   orPasteTheText: 'Or paste the text',
+  couldntRead: (n: number) => `${n} ${n === 1 ? 'piece' : 'pieces'} couldn't be read:`,
   triesFound: (tries: Part, newOf: Part) => `: ${tries} ${tries === 1 ? 'try' : 'tries'}, ${newOf} new.`,
   alreadyInTheLog: '· already in the log',
   addToTheLog: 'Add to the log',
