@@ -17,6 +17,7 @@ import (
 	"evenladder/format/musicxml"
 	"evenladder/format/smf"
 	"evenladder/format/tab"
+	"evenladder/format/text"
 	"evenladder/format/wav"
 	"evenladder/listen"
 )
@@ -113,6 +114,11 @@ func begins(with string) func([]byte) bool {
 	return func(data []byte) bool { return bytes.HasPrefix(bytes.TrimLeft(data, " \t\r\n\ufeff"), []byte(with)) }
 }
 
+// binary reports whether a file isn't text.
+func binary(data []byte) bool {
+	return slices.ContainsFunc([]string{"MThd", "PK", "RIFF"}, func(magic string) bool { return begins(magic)(data) })
+}
+
 // hasField reports whether a line of a text begins with a field of ABC.
 func hasField(field string) func([]byte) bool {
 	return func(data []byte) bool {
@@ -144,9 +150,16 @@ func Phrase(field, name string, data []byte, b brief.Brief) (line.Line, error) {
 		}
 		return line.Line{}, err
 	}
+	guessed := false
+	if !binary(data) {
+		data, guessed = text.Plain(data)
+	}
 	read, err := readerOf(data)(data, r)
 	if err != nil {
 		return line.Line{}, fault.At(field, "%v", err)
+	}
+	if guessed {
+		read.Left = append(read.Left, text.Guessed)
 	}
 	if read.Title == "" && name != "" {
 		read.Title = strings.TrimSuffix(filepath.Base(name), filepath.Ext(name))

@@ -74,3 +74,34 @@ func TestPhrasesAsTheyAreGiven(t *testing.T) {
 	_, err = intake.Phrase("text", "", []byte("1"), brief.Brief{Instrument: brief.Instrument{ID: "kazoo"}})
 	assert.ErrorContains(t, err, "brief.instrument.id")
 }
+
+// Files as other programs write them: marks at the beginning, UTF-16, other line ends, other letters,
+// semicolons and tabs between columns. None of it changes a note.
+func TestFilesOfOtherPrograms(t *testing.T) {
+	wide := func(s string) string {
+		out := "\xff\xfe"
+		for _, c := range s {
+			out += string([]byte{byte(c), byte(c >> 8)})
+		}
+		return out
+	}
+	const abc, tab = "X:1\nK:Eb\nE2 G2\n", "e|--3--5--|\nB|--------|\nG|--------|\nD|--------|\nA|--------|\nE|--------|\n"
+	const table = "midi,beats\n63,1\n67,0.5\n"
+	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}}
+	for name, c := range map[string]struct{ plain, other string }{
+		"ABC with a mark": {abc, "\ufeff" + abc}, "ABC, CRLF": {abc, strings.ReplaceAll(abc, "\n", "\r\n")}, "ABC, CR": {abc, strings.ReplaceAll(abc, "\n", "\r")},
+		"ABC in UTF-16": {abc, wide(abc)}, "tab with a mark": {tab, "\ufeff" + tab}, "tab, CR": {tab, strings.ReplaceAll(tab, "\n", "\r")},
+		"table, semicolons": {table, "midi;beats\n63;1\n67;0,5\n"}, "table, tabs": {table, "midi\tbeats\r\n63\t1\r\n67\t0.5\r\n"},
+		"table in UTF-16": {table, wide(table)}, "table, quoted": {table, "\"midi\";\"beats\"\n\"63\";\"1\"\n67;0,5\n"},
+	} {
+		want, err := intake.Phrase("file", "", []byte(c.plain), b)
+		require.NoError(t, err, name)
+		got, err := intake.Phrase("file", "", []byte(c.other), b)
+		require.NoError(t, err, name)
+		assert.Equal(t, want.Notes, got.Notes, name)
+	}
+	got, err := intake.Phrase("file", "", []byte("X:1\nT:Caf\xe9\nK:C\nC2\n"), b)
+	require.NoError(t, err)
+	assert.Equal(t, "Café", got.Title)
+	assert.Contains(t, strings.Join(got.Left, ";"), "read as those of Windows")
+}

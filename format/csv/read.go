@@ -20,9 +20,25 @@ const maxBytes = 1 << 20
 
 // IsTable reports whether a text begins with the header of a table of notes.
 func IsTable(text string) bool {
-	first, _, _ := strings.Cut(strings.TrimPrefix(text, "\ufeff"), "\n")
-	columns := strings.Split(strings.ToLower(strings.TrimSpace(first)), ",")
+	_, columns := apart(text)
 	return slices.Contains(columns, "beats") && (slices.Contains(columns, "midi") || slices.Contains(columns, "note"))
+}
+
+// apart is what stands between the columns of a table, by its header: a comma, or as other programs write
+// it a semicolon or a tab; and the columns.
+func apart(text string) (between rune, columns []string) {
+	first, _, _ := strings.Cut(strings.TrimPrefix(text, "\ufeff"), "\n")
+	first = strings.ToLower(strings.TrimSpace(first))
+	between = ','
+	for _, other := range ";\t" {
+		if strings.Count(first, string(other)) > strings.Count(first, string(between)) {
+			between = other
+		}
+	}
+	for _, c := range strings.Split(first, string(between)) {
+		columns = append(columns, strings.Trim(strings.TrimSpace(c), `"`))
+	}
+	return between, columns
 }
 
 // Read reads a line of notes from a table as Write makes it, or one by hand: a header, then a note a
@@ -35,6 +51,7 @@ func Read(text string) (line.Line, error) {
 	}
 	r := csv.NewReader(strings.NewReader(strings.TrimPrefix(text, "\ufeff")))
 	r.FieldsPerRecord = -1
+	r.Comma, _ = apart(text)
 	head, err := r.Read()
 	if err != nil {
 		return line.Line{}, line.At{Line: 1, Column: 1,
@@ -61,7 +78,7 @@ func Read(text string) (line.Line, error) {
 				Message: "a cell isn't closed: add the second quotation mark"}
 		}
 		row, _ := r.FieldPos(0)
-		n, at, err := noteOf(record{cells, column, row}, next)
+		n, at, err := noteOf(record{cells, column, row, r.Comma != ','}, next)
 		if err != nil {
 			return line.Line{}, err
 		}
@@ -88,7 +105,8 @@ func Read(text string) (line.Line, error) {
 type record struct {
 	cells  []string
 	column map[string]int
-	row    int // of the text, from 1
+	row    int  // of the text, from 1
+	comma  bool // numbers may have a comma for their point
 }
 
 // text is a cell, empty where the row or the header has none.
@@ -110,6 +128,9 @@ func (r record) number(name string, low, high, usual float64, accepted string) (
 	text := r.text(name)
 	if text == "" {
 		return usual, nil
+	}
+	if r.comma {
+		text = strings.Replace(text, ",", ".", 1)
 	}
 	v, err := strconv.ParseFloat(text, 64)
 	if err != nil || !(v >= low && v <= high) {

@@ -16,6 +16,7 @@ import (
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/music/line"
 	"evenladder/core/theory/pitch"
+	"evenladder/format/text"
 )
 
 // Limits of a file that is read.
@@ -155,10 +156,12 @@ type scoreRead struct {
 
 // read goes through the elements one after the other.
 func (s *scoreRead) read(data []byte) error {
-	d := xml.NewDecoder(bytes.NewReader(data))
-	d.CharsetReader = func(charset string, _ io.Reader) (io.Reader, error) {
-		return nil, fmt.Errorf("its text is in %s: give a file in UTF-8", charset)
+	data, guessed := text.Plain(data)
+	if guessed {
+		s.left[text.Guessed]++
 	}
+	d := xml.NewDecoder(bytes.NewReader(data))
+	d.CharsetReader = func(_ string, plain io.Reader) (io.Reader, error) { return plain, nil }
 	wrong := func(err error) error {
 		row, column := d.InputPos()
 		return line.At{Line: row, Column: column, Message: err.Error()}

@@ -112,7 +112,7 @@ func TestHostileFiles(t *testing.T) {
 			"divisions of 0"},
 		"isn't a step": {scoreOf(`<measure>` + noteOf("X", 4, `<duration>1</duration>`) + `</measure>`), "isn't a step"},
 		"octave":       {scoreOf(`<measure>` + noteOf("C", 90, `<duration>1</duration>`) + `</measure>`), "isn't a pitch"},
-		"letters":      {[]byte(`<?xml version="1.0" encoding="utf-16"?><score-partwise/>`), "UTF-8"},
+		"letters":      {[]byte(`<?xml version="1.0" encoding="utf-16"?><score-partwise/>`), "no notes"},
 		"too large":    {make([]byte, 9<<20), "MB were given"},
 		"no zip":       {[]byte("PKxxxx"), "compressed"},
 		"not negative": {scoreOf(`<measure>` + noteOf("C", 4, `<duration>-4</duration>`) + `</measure>`), "beats"},
