@@ -67,7 +67,10 @@ func (f Form) stopped() error {
 const maxPages = 40
 
 // ErrTooLong says that a sheet has too many pages.
-var ErrTooLong = fmt.Errorf("the sheet would have more than %d pages: give a shorter run, fewer keys, or one page for all of them", maxPages)
+var ErrTooLong = fmt.Errorf(
+	"the sheet would have more than %d pages: give a shorter run, fewer keys, or one page for all of them",
+	maxPages,
+)
 
 // paging makes the pages of a sheet one after the other.
 type paging struct {

@@ -21,12 +21,20 @@ import (
 // Three rungs are practised by keyboard alone: started, answered, the next one with
 // its reason; one answer is taken back, and a reload goes on where it was.
 func TestPractisingByKeyboardAlone(t *testing.T) {
-	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&rhythm.perBeat=2&rhythm.tempoBpm=200", true) // a slip among typed rungs is refused
+	p := open(
+		t,
+		"/?instrument.id=mandolin&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&rhythm.perBeat=2&rhythm.tempoBpm=200",
+		true,
+	) // a slip among typed rungs is refused
 	p.eventually("h1", "lay B Lydian out")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
 	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-do=practise]').focus()`), press(kb.Enter))
 	p.eventually("h1", "Quarter notes at 60")
-	p.do(chromedp.Navigate(p.url + "/practise?instrument.id=mandolin&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&from=2@300&goal=3@300&way=even"))
+	p.do(
+		chromedp.Navigate(
+			p.url + "/practise?instrument.id=mandolin&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&from=2@300&goal=3@300&way=even",
+		),
+	)
 	p.eventually("h1", "Eighths at 300")
 	p.eventually(".why", "Start on the first rung")
 	try := func(key string) {
@@ -94,12 +102,22 @@ func TestPractisingByKeyboardAlone(t *testing.T) {
 // a log of its own, and found with what is saved. A warm-up leads back to the work.
 func TestALadderOfPartsIsKept(t *testing.T) {
 	t.Parallel()
-	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=dorian&layout.system=seven-position&from=2@320&goal=3@320", false)
+	p := open(
+		t,
+		"/practise?instrument.id=ukulele&scale.tonic=B&scale.name=dorian&layout.system=seven-position&from=2@320&goal=3@320",
+		false,
+	)
 	p.eventually("h1", "Eighths at 320")
-	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), document.querySelector('[data-fold=ladder] summary').click(), true`)
+	value[bool](
+		p,
+		`localStorage.setItem('even-ladder.countIn', 'false'), document.querySelector('[data-fold=ladder] summary').click(), true`,
+	)
 	p.do(click("[data-part=octave]"))
 	p.eventually("h1", "one octave")
-	value[bool](p, `(() => { const times = document.querySelector('[data-do=times]'); times.value = '2'; return times.dispatchEvent(new Event('change')) })()`)
+	value[bool](
+		p,
+		`(() => { const times = document.querySelector('[data-do=times]'); times.value = '2'; return times.dispatchEvent(new Event('change')) })()`,
+	)
 	p.eventually("h1", "one octave, twice")
 	assert.Contains(t, p.address(), "times=2")
 	outside := value[int](p, `document.querySelectorAll('.event.outside').length`)
@@ -121,7 +139,11 @@ func TestALadderOfPartsIsKept(t *testing.T) {
 	p.eventually("[data-fold=log]", "one octave")
 
 	// Without the kept ladder the work has a log of its own.
-	p.do(chromedp.Navigate(p.url + "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=dorian&layout.system=seven-position&from=2@320&goal=3@320"))
+	p.do(
+		chromedp.Navigate(
+			p.url + "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=dorian&layout.system=seven-position&from=2@320&goal=3@320",
+		),
+	)
 	p.eventually(".why", "No practice logged yet")
 	p.do(click("[data-do=end-sitting]"), click("[data-do=warm-up]"))
 	p.eventually("h1", "Quarter notes at 60")
@@ -132,7 +154,11 @@ func TestALadderOfPartsIsKept(t *testing.T) {
 // A round is practised as a whole, from the rounds with one press: the neck and the lanes
 // are those of the key that sounds.
 func TestARoundIsPractised(t *testing.T) {
-	p := open(t, "/rounds?instrument.id=bass&scale.tonic=Ab&scale.name=major-pentatonic&layout.system=one-octave&round.order=fifths&run.direction=up", false)
+	p := open(
+		t,
+		"/rounds?instrument.id=bass&scale.tonic=Ab&scale.name=major-pentatonic&layout.system=one-octave&round.order=fifths&run.direction=up",
+		false,
+	)
 	p.eventually("h1", "A♭ major pentatonic")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
 	p.do(click("[data-do=practise]"))
@@ -223,7 +249,11 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 		append(played, make([]float32, 20*rate)...)...), rate))
 	require.NoError(t, os.WriteFile(takeFile, heard.Bytes(), 0o600))
 
-	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=one-octave&from=1@60&goal=1@90", true, browser.Hears(takeFile)...)
+	p := open(
+		t,
+		"/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=one-octave&from=1@60&goal=1@90",
+		true,
+		browser.Hears(takeFile)...)
 	p.eventually("h1", "Quarter notes at 60")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
 	p.do(chromedp.Reload())
@@ -236,8 +266,12 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 	p.until(`document.querySelector('.result.proposed')?.dataset.result === 'not-yet'`, "it proposes an answer")
 	p.do(click(`[data-event="2"]`))
 	p.eventually("[data-heard]", "Note 3: planned D")
-	p.do(click("[data-do=keep-take]"), click("[data-do=add-note]"), chromedp.SendKeys(css("[data-do=remark]"), "half of it"),
-		click("[data-result=nearly]"))
+	p.do(
+		click("[data-do=keep-take]"),
+		click("[data-do=add-note]"),
+		chromedp.SendKeys(css("[data-do=remark]"), "half of it"),
+		click("[data-result=nearly]"),
+	)
 	p.eventually(".why", "was nearly clean. Try it again")
 	p.eventually("[data-fold=log]", "half of it")
 	p.eventually("[data-fold=log] [data-kept]", "MB")
@@ -253,7 +287,11 @@ func TestATakeThroughTheMicrophone(t *testing.T) {
 // A microphone that goes away in the middle is said, and what was heard until then judged.
 func TestTheMicrophoneGoesAway(t *testing.T) {
 	takeFile := octavePlayed(t)
-	p := open(t, "/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=one-octave&from=1@60&goal=1@90", true, browser.Hears(takeFile)...)
+	p := open(
+		t,
+		"/practise?instrument.id=guitar&scale.tonic=Bb&scale.name=lydian&layout.system=one-octave&from=1@60&goal=1@90",
+		true,
+		browser.Hears(takeFile)...)
 	p.eventually("h1", "Quarter notes at 60")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), true`)
 	p.do(chromedp.Reload())
@@ -274,13 +312,23 @@ func TestTheMicrophoneGoesAway(t *testing.T) {
 // Where the browser lets nothing be heard, that is said with what else there is. What was
 // played and not answered is asked for after a reload, with the remark that was typed.
 func TestNoMicrophoneAndAReload(t *testing.T) {
-	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&from=2@300&goal=3@300", true)
+	p := open(
+		t,
+		"/practise?instrument.id=ukulele&scale.tonic=B&scale.name=lydian&layout.system=one-octave&run.direction=up&from=2@300&goal=3@300",
+		true,
+	)
 	p.eventually("h1", "Eighths at 300")
 	p.do(click("[data-do=ear]"))
 	p.eventually("[data-fold=take] [role=alert]", "upload a file")
 	value[bool](p, `localStorage.setItem('even-ladder.countIn', 'false'), document.activeElement.blur(), true`)
-	p.do(press(" "), chromedp.WaitVisible(css("[data-result]")), click("[data-do=add-note]"), chromedp.SendKeys(css("[data-do=remark]"),
-		"the thumb"), chromedp.Reload())
+	p.do(
+		press(" "),
+		chromedp.WaitVisible(css("[data-result]")),
+		click("[data-do=add-note]"),
+		chromedp.SendKeys(css("[data-do=remark]"),
+			"the thumb"),
+		chromedp.Reload(),
+	)
 	p.until(`document.querySelector('[data-do=remark]')?.value === 'the thumb'`,
 		"the question and the remark are there")
 	p.do(click("[data-result=nearly]"))
@@ -294,7 +342,11 @@ func TestNoMicrophoneAndAReload(t *testing.T) {
 // instrument is simulated behind the browser's own interface: from the first note that
 // the page plays it keeps its own time, so a busy screen takes no note from it.
 func TestPlayingIntoTheScreen(t *testing.T) {
-	p := open(t, "/practise?instrument.id=ukulele&scale.tonic=Bb&scale.name=major-pentatonic&layout.system=one-octave&run.direction=up&from=1@240&goal=1@300", false)
+	p := open(
+		t,
+		"/practise?instrument.id=ukulele&scale.tonic=Bb&scale.name=major-pentatonic&layout.system=one-octave&run.direction=up&from=1@240&goal=1@300",
+		false,
+	)
 	p.eventually("h1", "Quarter notes at 240")
 	value[bool](p, `(() => {
 		localStorage.setItem('even-ladder.countIn', 'false')

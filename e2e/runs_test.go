@@ -58,7 +58,10 @@ func TestTheStaffStandsOverTheLanes(t *testing.T) {
 	assert.Contains(t, p.text(".staff"), "A♭", "the chord of the moment")
 	p.do(click(`[data-staff="5"] .vf-notehead`))
 	p.wait(func() bool {
-		return value[string](p, `document.querySelector('[data-event][aria-current=step]')?.dataset.event + document.querySelector('.staff .now')?.dataset.staff`) == "55"
+		return value[string](
+			p,
+			`document.querySelector('[data-event][aria-current=step]')?.dataset.event + document.querySelector('.staff .now')?.dataset.staff`,
+		) == "55"
 	}, "it should come to be so")
 	p.do(press("r", "R"))
 	p.eventually(".looped", "Bars 1–2")
@@ -69,7 +72,10 @@ func TestLandOnAPressedMark(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/?instrument.id=mandolin&scale.tonic=B&scale.name=dorian", false)
 	p.eventually("h1", "lay B Dorian out")
-	at := value[string](p, `document.querySelector('[data-note="4"]').getAttribute('aria-label').split(',').slice(0, 2).join(',')`)
+	at := value[string](
+		p,
+		`document.querySelector('[data-note="4"]').getAttribute('aria-label').split(',').slice(0, 2).join(',')`,
+	)
 	p.do(click(`[data-note="4"]`), chromedp.WaitVisible(css("[data-do=land]")),
 		click("[data-do=land]"))
 	p.eventually("h1", "landing on "+at)
@@ -121,11 +127,23 @@ func TestFilesDownloadAndOpen(t *testing.T) {
 // The chords of a tune are typed, stand over the lanes, and go home as sound with the run or without.
 func TestChordsAreTypedAndTakenHome(t *testing.T) {
 	t.Parallel()
-	p := open(t, "/?instrument.id=ukulele&scale.tonic=C&scale.name=major&layout.system=first-position&run.pattern=arpeggios", false)
+	p := open(
+		t,
+		"/?instrument.id=ukulele&scale.tonic=C&scale.name=major&layout.system=first-position&run.pattern=arpeggios",
+		false,
+	)
 	p.eventually("h1", "on 1 4 5 1")
-	p.do(click(`[data-word="run.chords"]`), focused(".picker input"), chromedp.KeyEvent("Dm7 G7 Cmaj7 A7"), press(kb.Enter))
+	p.do(
+		click(`[data-word="run.chords"]`),
+		focused(".picker input"),
+		chromedp.KeyEvent("Dm7 G7 Cmaj7 A7"),
+		press(kb.Enter),
+	)
 	p.eventually("h1", "on Dm7 G7 Cmaj7 A7")
-	p.until(`[...document.querySelectorAll('.lanes .chord')].map(c => c.textContent).join(' ') === 'Dm7 G7 Cmaj7 A7'`, "each chord stands over its notes")
+	p.until(
+		`[...document.querySelectorAll('.lanes .chord')].map(c => c.textContent).join(' ') === 'Dm7 G7 Cmaj7 A7'`,
+		"each chord stands over its notes",
+	)
 	dir := t.TempDir()
 	_, err := chromedp.CallBrowser(p.ctx, cdpbrowser.SetDownloadBehavior, cdpbrowser.SetDownloadBehaviorParams{
 		Behavior: cdpbrowser.SetDownloadBehaviorBehaviorAllow, DownloadPath: dir,

@@ -35,9 +35,17 @@ func ParseResults(text string) (Came, error) {
 	case len(came.Results) > 0 && (m.tries > 0 || len(came.Left) == 0):
 		return came, nil
 	case len(came.Left) > 0:
-		return came, fault.At("text", "%q was given: give a try as the page writes it, such as 3.0.5.c.hq2k1.40", fault.Clip(came.Left[0]))
+		return came, fault.At(
+			"text",
+			"%q was given: give a try as the page writes it, such as 3.0.5.c.hq2k1.40",
+			fault.Clip(came.Left[0]),
+		)
 	}
-	return came, fault.At("text", "no results were found: give the text, the file or the code from a home page. Its line starts with %s", resultsMark)
+	return came, fault.At(
+		"text",
+		"no results were found: give the text, the file or the code from a home page. Its line starts with %s",
+		resultsMark,
+	)
 }
 
 // mailWord is a word, and whether a line ended before it: there it may be the end of the word before.
@@ -46,14 +54,47 @@ type mailWord struct {
 	broken bool
 }
 
+// goesOn reports whether a word is the rest of the name of a page that a line cut.
+func (w mailWord) goesOn(page string) bool {
+	return w.broken && len(page)+len(w.text) <= pageLength && isName(w.text)
+}
+
 // What mail puts around words, and before lines that it quotes.
 const around = "\"'`*_<>()[]{},;“”„«»‘’‚"
 
 var quoting = regexp.MustCompile(`^[\s>|]*`)
 
 // odd are signs that stand for plain ones, or for nothing.
-var odd = strings.NewReplacer("\ufeff", "", "\u200b", "", "\u00ad", "", "\u2060", "", "\u00a0", " ", "\u202f", " ", "\r\n", "\n", "\r", "\n", "\u2028", "\n",
-	"=\n", "\n", "=\r\n", "\n", "=20\n", "\n", "\u2024", ".", "\u2026", "...")
+var odd = strings.NewReplacer(
+	"\ufeff",
+	"",
+	"\u200b",
+	"",
+	"\u00ad",
+	"",
+	"\u2060",
+	"",
+	"\u00a0",
+	" ",
+	"\u202f",
+	" ",
+	"\r\n",
+	"\n",
+	"\r",
+	"\n",
+	"\u2028",
+	"\n",
+	"=\n",
+	"\n",
+	"=\r\n",
+	"\n",
+	"=20\n",
+	"\n",
+	"\u2024",
+	".",
+	"\u2026",
+	"...",
+)
 
 func wordsIn(text string) (out []mailWord) {
 	for line := range strings.SplitSeq(odd.Replace(text), "\n") {
@@ -145,7 +186,7 @@ func (m *mail) page() bool {
 		}
 		m.at += more + 1
 		page := m.words[m.at].text
-		for m.at++; m.at < len(m.words) && m.words[m.at].broken && len(page)+len(m.words[m.at].text) <= pageLength && isName(m.words[m.at].text); m.at++ {
+		for m.at++; m.at < len(m.words) && m.words[m.at].goesOn(page); m.at++ {
 			page += m.words[m.at].text
 		}
 		m.blocks, m.within = append(m.blocks, block{page: page}), true
@@ -261,7 +302,10 @@ func (c *Came) look(b block, pages []string) {
 func (c Came) Remarks() []string {
 	out := []string{}
 	if c.Missing > 0 {
-		out = append(out, fmt.Sprintf("%d of the tries that the page sent are missing: ask for the text again.", c.Missing))
+		out = append(
+			out,
+			fmt.Sprintf("%d of the tries that the page sent are missing: ask for the text again.", c.Missing),
+		)
 	}
 	if c.Changed {
 		out = append(out, "A try was changed on the way: compare the list with the page.")

@@ -82,7 +82,15 @@ func (t Try) String() string {
 			letter = l
 		}
 	}
-	return fmt.Sprintf("%d.%d.%d.%s.%s.%d", t.N, t.Work, t.Rung, letter, strconv.FormatInt(t.At.Unix()/60, 36), t.Seconds)
+	return fmt.Sprintf(
+		"%d.%d.%d.%s.%s.%d",
+		t.N,
+		t.Work,
+		t.Rung,
+		letter,
+		strconv.FormatInt(t.At.Unix()/60, 36),
+		t.Seconds,
+	)
 }
 
 // String is the inverse of ParseResults, for one page.

@@ -27,7 +27,8 @@ func TestResultsThereAndBack(t *testing.T) {
 			})
 		}
 		wrapped := rapid.SampledFrom([]string{"%", "Hello!\n\n%\n\nsent from a phone", "\"%\"", "  %\r\n", "I practised 5\n%\n3 more tomorrow",
-			"“%”", "\ufeff%", "*%*", "results: %."}).Draw(t, "around")
+			"“%”", "\ufeff%", "*%*", "results: %."}).
+			Draw(t, "around")
 		text := r.String()
 		if column := rapid.IntRange(18, 80).Draw(t, "column"); rapid.Bool().Draw(t, "cut anywhere") {
 			text = cutAt(text, column)

@@ -65,7 +65,10 @@ func heardPhrase(data []byte, r brief.Reading) (line.Line, error) {
 		return line.Line{}, fmt.Errorf("%.0f seconds were given: give %d at most", s.Seconds(), mostPlayedIn)
 	}
 	if listen.LevelOf(s).Silent {
-		return line.Line{}, fmt.Errorf("the recording is silent for all %.0f seconds: play louder, or closer to the microphone", s.Seconds())
+		return line.Line{}, fmt.Errorf(
+			"the recording is silent for all %.0f seconds: play louder, or closer to the microphone",
+			s.Seconds(),
+		)
 	}
 	low, high := pitch.MaxMIDI, 0
 	for str := 1; str <= r.Neck.Strings(); str++ {

@@ -25,7 +25,10 @@ import (
 // One run written in every format that is read comes back as the same pitches, whatever the
 // format; ABC is written where its clef is.
 func TestEveryFormatIsRead(t *testing.T) {
-	p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "dorian"}, "layout": {"system": "one-octave"}, "run": {"pattern": "intervals", "size": 3}, "rhythm": {"perBeat": 2, "tempoBpm": 80}}`)
+	p := plantest.Build(
+		t,
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "dorian"}, "layout": {"system": "one-octave"}, "run": {"pattern": "intervals", "size": 3}, "rhythm": {"perBeat": 2, "tempoBpm": 80}}`,
+	)
 	s := score.Of(p.Piece())
 	for name, write := range map[string]func(io.Writer, score.Score) error{
 		"musicxml": musicxml.Write, "mxl": musicxml.WriteCompressed, "abc": abc.Write, "tab": tab.Write,

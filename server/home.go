@@ -58,7 +58,11 @@ func (h handlers) assigned(ctx context.Context, pupil string, ids []string) (bod
 	for _, id := range ids {
 		a, err := h.store.Assignments().Get(ctx, id)
 		if errors.Is(err, store.ErrNotFound) || err == nil && a.PupilID != pupil {
-			return body, fault.At("assignments", "%q isn't assigned to this pupil: give ids of assignments", fault.Clip(id))
+			return body, fault.At(
+				"assignments",
+				"%q isn't assigned to this pupil: give ids of assignments",
+				fault.Clip(id),
+			)
 		}
 		if err != nil {
 			return body, err
@@ -101,8 +105,11 @@ func (h handlers) ofWeek(ctx context.Context, pupil string) (body store.HomeBody
 		}
 	}
 	if len(body.Works) == 0 {
-		return body, fault.At("week", "the practice plan has nothing for the next %d days: save another, or give assignments",
-			daysOfWeek)
+		return body, fault.At(
+			"week",
+			"the practice plan has nothing for the next %d days: save another, or give assignments",
+			daysOfWeek,
+		)
 	}
 	return body, nil
 }
@@ -200,7 +207,11 @@ func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObjec
 	for _, results := range came.Results {
 		of, err := h.store.Pupils().Home(ctx, results.Page)
 		if errors.Is(err, store.ErrNotFound) {
-			unknown = fault.At("text", "the page %q wasn't sent from here, or it was withdrawn", fault.Clip(results.Page))
+			unknown = fault.At(
+				"text",
+				"the page %q wasn't sent from here, or it was withdrawn",
+				fault.Clip(results.Page),
+			)
 			out.Left = append(out.Left, results.String())
 			continue
 		}
@@ -259,8 +270,13 @@ func (h handlers) ReadResults(ctx context.Context, r api.ReadResultsRequestObjec
 // came is a try of a page as the log has it. A clock that goes ahead is set back to now.
 func (h handlers) came(of store.Home, page string, t home.Try) (store.Entry, error) {
 	if t.Work >= len(of.Works) || t.Rung >= len(of.Works[t.Work].Rungs) {
-		return store.Entry{}, fault.At("text", "try %d is of work %d, rung %d, which the page doesn't have", t.N, t.Work,
-			t.Rung)
+		return store.Entry{}, fault.At(
+			"text",
+			"try %d is of work %d, rung %d, which the page doesn't have",
+			t.N,
+			t.Work,
+			t.Rung,
+		)
 	}
 	w := of.Works[t.Work]
 	rung := w.Rungs[t.Rung]

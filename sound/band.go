@@ -16,7 +16,11 @@ const bassLevel, keysLevel, padLevel, drumLevel = 0.55, 0.16, 0.14, 0.35
 func play(out []float32, n band.Note, from, stop int, seed uint32) {
 	switch n.Part {
 	case band.Bass:
-		pluck(out, note{from: from, stop: stop, hz: hertz(n.MIDI), loud: n.Loud * bassLevel, seed: seed + 1}, bassStrings)
+		pluck(
+			out,
+			note{from: from, stop: stop, hz: hertz(n.MIDI), loud: n.Loud * bassLevel, seed: seed + 1},
+			bassStrings,
+		)
 	case band.Keys:
 		for _, t := range keyPartials {
 			tone(out, from, stop, hertz(n.MIDI)*t.times, n.Loud*keysLevel*t.loud, t.ringsFor)

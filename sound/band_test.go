@@ -14,7 +14,10 @@ import (
 )
 
 func backed(t testing.TB, g rhythm.Guide) band.Arranged {
-	p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "dorian"}, "backing": {"kind": "progression", "chords": "Bbm7 Eb7 | Bbm7"}, "rhythm": {"tempoBpm": 120}}`)
+	p := plantest.Build(
+		t,
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "dorian"}, "backing": {"kind": "progression", "chords": "Bbm7 Eb7 | Bbm7"}, "rhythm": {"tempoBpm": 120}}`,
+	)
 	return band.Arrange(p.Piece(), g)
 }
 
@@ -38,7 +41,13 @@ func TestABackingSounds(t *testing.T) {
 }
 
 func TestTheRunIsHeardOverIt(t *testing.T) {
-	with, alone := backed(t, rhythm.Guide{Backing: rhythm.WithBacking}), backed(t, rhythm.Guide{Backing: rhythm.BackingAlone})
+	with, alone := backed(
+		t,
+		rhythm.Guide{Backing: rhythm.WithBacking},
+	), backed(
+		t,
+		rhythm.Guide{Backing: rhythm.BackingAlone},
+	)
 	assert.NotEmpty(t, with.Piece.Events)
 	assert.Empty(t, alone.Piece.Events)
 	assert.Equal(t, with.Notes, alone.Notes)

@@ -78,8 +78,11 @@ func end(a band.Arranged) (beats float64) {
 func Render(a band.Arranged, g rhythm.Guide) ([]float32, error) {
 	p, seconds := a.Piece, Seconds(a, g)
 	if seconds > MaxSeconds {
-		return nil, fmt.Errorf("this lasts %.0f seconds: give a faster tempo, or fewer notes, keys or choruses, for %d at most",
-			seconds, MaxSeconds)
+		return nil, fmt.Errorf(
+			"this lasts %.0f seconds: give a faster tempo, or fewer notes, keys or choruses, for %d at most",
+			seconds,
+			MaxSeconds,
+		)
 	}
 	out := make([]float32, int(seconds*Rate))
 	lead := p.Rhythm.Lead(g)

@@ -102,7 +102,12 @@ func TestCountInAndClick(t *testing.T) {
 		assert.Less(t, loudness(samples[beat*half+half/2:(beat+1)*half-10]), 1e-6, "after beat %d", beat)
 	}
 	assert.Greater(t, loudness(samples[8*half:8*half+half/2]), 1e-3, "the note")
-	assert.InDelta(t, sound.Seconds(band.Arranged{Piece: p}, rhythm.Guide{})+4, sound.Seconds(band.Arranged{Piece: p}, rhythm.Guide{CountIn: true}), 1e-9)
+	assert.InDelta(
+		t,
+		sound.Seconds(band.Arranged{Piece: p}, rhythm.Guide{})+4,
+		sound.Seconds(band.Arranged{Piece: p}, rhythm.Guide{CountIn: true}),
+		1e-9,
+	)
 }
 
 // What would take too long is refused with what would be shorter.

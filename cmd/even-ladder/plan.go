@@ -126,7 +126,8 @@ func (f *fileFlags) of(c *cobra.Command, about string) {
 	c.Flags().BoolVar(&f.tabAlone, "tab-alone", false, "leave out the staff above the tab")
 	c.Flags().IntVar(&f.page, "page", 0, "one page of svg or png, from 1 (default: all)")
 	c.Flags().BoolVar(&f.guide.CountIn, "count-in", false, "two-bar count-in, in audio and MIDI")
-	c.Flags().StringVar((*string)(&f.guide.Backing), "backing", "", "with (the run over its backing) or alone (the backing), in audio and MIDI")
+	c.Flags().
+		StringVar((*string)(&f.guide.Backing), "backing", "", "with (the run over its backing) or alone (the backing), in audio and MIDI")
 	c.Flags().IntVar(&f.guide.Choruses, "choruses", 1, "times that the backing goes round, 1 to 20")
 	c.Flags().BoolVar(&f.guide.Click, "click", false, "click throughout, in audio and MIDI")
 }

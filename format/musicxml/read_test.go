@@ -47,7 +47,9 @@ func TestWhatIsWrittenIsReadBack(t *testing.T) {
 }
 
 func scoreOf(measures string) []byte {
-	return []byte(`<?xml version="1.0"?><score-partwise version="3.0"><work><work-title>Porch</work-title></work><part-list><score-part id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">` + measures + `</part></score-partwise>`)
+	return []byte(
+		`<?xml version="1.0"?><score-partwise version="3.0"><work><work-title>Porch</work-title></work><part-list><score-part id="P1"><part-name>x</part-name></score-part></part-list><part id="P1">` + measures + `</part></score-partwise>`,
+	)
 }
 
 func noteOf(step string, octave int, more string) string {
@@ -55,16 +57,32 @@ func noteOf(step string, octave int, more string) string {
 }
 
 func TestOneLineOfMany(t *testing.T) {
-	l, err := Read(scoreOf(`<measure number="1"><attributes><divisions>2</divisions><transpose><chromatic>0</chromatic><octave-change>-1</octave-change></transpose></attributes>` +
-		noteOf("E", 4, `<duration>2</duration><voice>1</voice><lyric><text>oh</text></lyric>`) +
-		noteOf("G", 4, `<duration>2</duration><voice>1</voice>`) +
-		`<note><chord/><pitch><step>B</step><octave>4</octave></pitch><duration>2</duration><voice>1</voice></note>` +
-		`<note><grace/><pitch><step>A</step><octave>4</octave></pitch><voice>1</voice></note>` +
-		`<note><rest/><duration>1</duration><voice>1</voice></note>` +
-		`<note><pitch><step>F</step><alter>1</alter><octave>4</octave></pitch><duration>3</duration><voice>1</voice><tie type="start"/></note>` +
-		`<note><pitch><step>F</step><alter>1</alter><octave>4</octave></pitch><duration>1</duration><voice>1</voice><tie type="stop"/></note>` +
-		`<backup><duration>9</duration></backup>` + noteOf("C", 3, `<duration>8</duration><voice>2</voice>`) +
-		`</measure>`))
+	l, err := Read(
+		scoreOf(
+			`<measure number="1"><attributes><divisions>2</divisions><transpose><chromatic>0</chromatic><octave-change>-1</octave-change></transpose></attributes>` +
+				noteOf(
+					"E",
+					4,
+					`<duration>2</duration><voice>1</voice><lyric><text>oh</text></lyric>`,
+				) +
+				noteOf(
+					"G",
+					4,
+					`<duration>2</duration><voice>1</voice>`,
+				) +
+				`<note><chord/><pitch><step>B</step><octave>4</octave></pitch><duration>2</duration><voice>1</voice></note>` +
+				`<note><grace/><pitch><step>A</step><octave>4</octave></pitch><voice>1</voice></note>` +
+				`<note><rest/><duration>1</duration><voice>1</voice></note>` +
+				`<note><pitch><step>F</step><alter>1</alter><octave>4</octave></pitch><duration>3</duration><voice>1</voice><tie type="start"/></note>` +
+				`<note><pitch><step>F</step><alter>1</alter><octave>4</octave></pitch><duration>1</duration><voice>1</voice><tie type="stop"/></note>` +
+				`<backup><duration>9</duration></backup>` + noteOf(
+				"C",
+				3,
+				`<duration>8</duration><voice>2</voice>`,
+			) +
+				`</measure>`,
+		),
+	)
 	require.NoError(t, err)
 	assert.Equal(t, "Porch", l.Title)
 	var got []string
@@ -77,9 +95,25 @@ func TestOneLineOfMany(t *testing.T) {
 }
 
 func TestTimewise(t *testing.T) {
-	l, err := Read([]byte(`<score-timewise><measure number="1"><part id="A"><attributes><divisions>1</divisions></attributes>` + noteOf("C", 4, `<duration>1</duration>`) + `</part><part id="B">` + noteOf("C", 2, `<duration>1</duration>`) +
-		`</part></measure><measure number="2"><part id="A">` + noteOf("D", 4, `<duration>1</duration>`) +
-		`</part></measure></score-timewise>`))
+	l, err := Read(
+		[]byte(
+			`<score-timewise><measure number="1"><part id="A"><attributes><divisions>1</divisions></attributes>` + noteOf(
+				"C",
+				4,
+				`<duration>1</duration>`,
+			) + `</part><part id="B">` + noteOf(
+				"C",
+				2,
+				`<duration>1</duration>`,
+			) +
+				`</part></measure><measure number="2"><part id="A">` + noteOf(
+				"D",
+				4,
+				`<duration>1</duration>`,
+			) +
+				`</part></measure></score-timewise>`,
+		),
+	)
 	require.NoError(t, err)
 	require.Len(t, l.Notes, 2)
 	assert.Equal(t, []float64{0, 1}, []float64{l.Notes[0].At, l.Notes[1].At})
@@ -128,7 +162,11 @@ func TestHostileFiles(t *testing.T) {
 func FuzzRead(f *testing.F) {
 	f.Add(scoreOf(`<measure><attributes><divisions>2</divisions></attributes>` + noteOf("E", 4,
 		`<duration>2</duration>`) + `</measure>`))
-	f.Add([]byte(`<score-timewise><measure><part id="a"><backup><duration>9</duration></backup></part></measure></score-timewise>`))
+	f.Add(
+		[]byte(
+			`<score-timewise><measure><part id="a"><backup><duration>9</duration></backup></part></measure></score-timewise>`,
+		),
+	)
 	f.Fuzz(func(t *testing.T, data []byte) {
 		l, err := Read(data)
 		if err != nil {

@@ -14,7 +14,13 @@ type voice struct {
 }
 
 var voices = map[band.Part]voice{
-	band.Bass: {1, 33, "backing: bass"}, band.Keys: {2, 4, "backing: electric piano"}, band.Pad: {3, 89, "backing: drone"},
+	band.Bass: {
+		1,
+		33,
+		"backing: bass",
+	},
+	band.Keys:  {2, 4, "backing: electric piano"},
+	band.Pad:   {3, 89, "backing: drone"},
 	band.Drums: {clickChannel, 0, "backing: drums"},
 }
 

@@ -15,7 +15,8 @@ import (
 
 // Each part has a track with its program; the run is left out where the backing is alone.
 func TestABandHasItsTracks(t *testing.T) {
-	p := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Db", "name": "dorian"}, "backing": {"kind": "vamp"}}`).Piece()
+	p := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Db", "name": "dorian"}, "backing": {"kind": "vamp"}}`).
+		Piece()
 	for kind, tracks := range map[rhythm.Backing]byte{rhythm.WithBacking: 5, rhythm.BackingAlone: 4} {
 		g := rhythm.Guide{Backing: kind}
 		a := band.Arrange(p, g)

@@ -36,7 +36,8 @@ var trackEnd = []byte{0, 0xff, 0x2f, 0}
 
 // What is written is read back, note for note: a run with its count-in, and a take.
 func TestWhatIsWrittenIsReadBack(t *testing.T) {
-	p := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "B", "name": "lydian"}, "rhythm": {"perBeat": 3, "tempoBpm": 83}}`).Piece()
+	p := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "B", "name": "lydian"}, "rhythm": {"perBeat": 3, "tempoBpm": 83}}`).
+		Piece()
 	var out bytes.Buffer
 	require.NoError(t, Write(&out, score.Of(p), rhythm.Guide{CountIn: true, Click: true}, band.Arranged{}))
 	heard, err := Read(&out)
@@ -66,8 +67,13 @@ func TestWhatIsWrittenIsReadBack(t *testing.T) {
 	// Reference: npm midi-file reads it too.
 	file := filepath.Join(t.TempDir(), "take.mid")
 	require.NoError(t, os.WriteFile(file, out.Bytes(), 0o600))
-	cmd := exec.Command("node", "--input-type=commonjs", "-e",
-		`const {parseMidi} = require('midi-file'); const m = parseMidi(require('fs').readFileSync(process.argv[1])); console.log(m.tracks.flat().filter(e => e.type === 'noteOn').length)`, file)
+	cmd := exec.Command(
+		"node",
+		"--input-type=commonjs",
+		"-e",
+		`const {parseMidi} = require('midi-file'); const m = parseMidi(require('fs').readFileSync(process.argv[1])); console.log(m.tracks.flat().filter(e => e.type === 'noteOn').length)`,
+		file,
+	)
 	cmd.Dir = "../../ui"
 	said, err := cmd.Output()
 	require.NoError(t, err)
@@ -95,7 +101,9 @@ func TestReadingAsOthersWrite(t *testing.T) {
 		got = append(got, [2]float64{float64(h.MIDI), h.OnsetSec})
 	}
 	assert.Equal(t, [][2]float64{{60, 0}, {62, 0.5}, {62, 0.75}, {64, 2}}, got)
-	smpte, err := Read(bytes.NewReader(smfFile(0, 0xe728, append([]byte{0x87, 0x68, 0x90, 60, 1}, trackEnd...)))) // 25 frames of 40
+	smpte, err := Read(
+		bytes.NewReader(smfFile(0, 0xe728, append([]byte{0x87, 0x68, 0x90, 60, 1}, trackEnd...))),
+	) // 25 frames of 40
 	require.NoError(t, err)
 	assert.InDelta(t, 1.0, smpte[0].OnsetSec, 1e-9)
 }

@@ -39,7 +39,10 @@ func TestVariableLengthReadsBack(t *testing.T) {
 
 // Chunks have the lengths that they say, and nothing follows them.
 func TestChunksFillTheFile(t *testing.T) {
-	p := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "lydian"}, "rhythm": {"meter": "6/8", "tempoBpm": 60}}`)
+	p := plantest.Build(
+		t,
+		`{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "lydian"}, "rhythm": {"meter": "6/8", "tempoBpm": 60}}`,
+	)
 	var b bytes.Buffer
 	require.NoError(t, Write(&b, score.Of(p.Piece()), rhythm.Guide{}, band.Arranged{}))
 	data, chunks := b.Bytes(), []string{}
@@ -60,7 +63,10 @@ func TestCountInOnItsOwnTrack(t *testing.T) {
 	for fields, want := range map[string]struct{ clicks, lead int }{
 		`{"beatsPerBar": 3}`: {6, 6}, `{"meter": "6/8"}`: {4, 4}, `{"perBeat": 2, "pickUp": 1}`: {8, 4},
 	} {
-		p := plantest.Build(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "lydian"}, "rhythm": `+fields+`}`)
+		p := plantest.Build(
+			t,
+			`{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "lydian"}, "rhythm": `+fields+`}`,
+		)
 		s := score.Of(p.Piece())
 		beat := beatTicks(s)
 		struck := 0

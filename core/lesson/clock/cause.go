@@ -46,7 +46,8 @@ func (r *Reading) causes(onsets []Onset, left []float64, noteSec float64) {
 	}
 	for len(open) > 0 {
 		clearest, by, t := largest(open, drawn, sumsOf(drawn))
-		found := math.Abs(by) >= max(leastCause, leastCauseShare*noteSec) && chance(open, drawn, math.Abs(t)) <= causeChance
+		found := math.Abs(by) >= max(leastCause, leastCauseShare*noteSec) &&
+			chance(open, drawn, math.Abs(t)) <= causeChance
 		if !found {
 			break
 		}

@@ -25,15 +25,21 @@ func (p player) onsets() []Onset {
 	random := rand.New(rand.NewPCG(p.seed, 7))
 	out := make([]Onset, p.notes)
 	for i := range out {
-		out[i] = Onset{Beat: float64(i) / float64(p.perBeat), Sec: 0.5 + float64(i)*p.noteSec() + random.NormFloat64()*p.jitter,
-			Place: i % p.perBeat}
+		out[i] = Onset{
+			Beat:  float64(i) / float64(p.perBeat),
+			Sec:   0.5 + float64(i)*p.noteSec() + random.NormFloat64()*p.jitter,
+			Place: i % p.perBeat,
+		}
 		if p.off != nil {
 			out[i].Sec += p.off(i)
 		}
 		if i%3 == 0 && i > 0 {
 			out[i].Causes = append(out[i].Causes, "crossing")
 		}
-		out[i].Causes = append(out[i].Causes, []string{"finger-1", "finger-2", "finger-4", "finger-1", "finger-3", "finger-4", "finger-1"}[i%7])
+		out[i].Causes = append(
+			out[i].Causes,
+			[]string{"finger-1", "finger-2", "finger-4", "finger-1", "finger-3", "finger-4", "finger-1"}[i%7],
+		)
 		if i%9 == 8 {
 			out[i].Causes = append(out[i].Causes, "shift")
 		}
@@ -87,8 +93,20 @@ func TestWhatIsChanceIsNotSaid(t *testing.T) {
 			assert.LessOrEqual(t, all.share(func(r Reading) bool { return len(r.Places) > 0 }), 3.0, "place %v", p)
 			assert.LessOrEqual(t, all.share(func(r Reading) bool { return r.Worst >= 0 }), 3.0, "worst %v", p)
 			assert.Zero(t, all.share(func(r Reading) bool { return len(r.Pauses) > 0 }), "pause %v", p)
-			assert.GreaterOrEqual(t, all.share(func(r Reading) bool { return r.Tempo.Low <= p.bpm && p.bpm <= r.Tempo.High }), 89.0, "tempo %v", p)
-			assert.GreaterOrEqual(t, all.share(func(r Reading) bool { return r.Spreads.Low <= jitter && jitter <= r.Spreads.High }), 89.0, "spread %v", p)
+			assert.GreaterOrEqual(
+				t,
+				all.share(func(r Reading) bool { return r.Tempo.Low <= p.bpm && p.bpm <= r.Tempo.High }),
+				89.0,
+				"tempo %v",
+				p,
+			)
+			assert.GreaterOrEqual(
+				t,
+				all.share(func(r Reading) bool { return r.Spreads.Low <= jitter && jitter <= r.Spreads.High }),
+				89.0,
+				"spread %v",
+				p,
+			)
 		}
 	}
 }
@@ -171,7 +189,14 @@ func TestPauses(t *testing.T) {
 
 // A tempo that sways is no uneven playing: from note to note it is even.
 func TestATempoThatWanders(t *testing.T) {
-	p := player{notes: 64, perBeat: 2, bpm: 80, jitter: 0.008, seed: 1, off: func(i int) float64 { return 0.05 * math.Sin(float64(i)/5) }}
+	p := player{
+		notes:   64,
+		perBeat: 2,
+		bpm:     80,
+		jitter:  0.008,
+		seed:    1,
+		off:     func(i int) float64 { return 0.05 * math.Sin(float64(i)/5) },
+	}
 	got := p.read()
 	assert.True(t, got.Wanders)
 	assert.InDelta(t, 0.008, got.NoteToNote, 0.003)

@@ -55,7 +55,8 @@ func (r *Reading) places(onsets []Onset, left []float64, noteSec float64) {
 		some := sumsOf(at[k])
 		d, t := differs(some, all)
 		chance := studentT(1-placeChance/2/float64(max(len(kinds)-1, 1)), len(onsets)-2)
-		if some.n >= leastOfCause && all.n-some.n >= leastOfCause && math.Abs(t) > chance && math.Abs(d) > max(leastPlace, leastPlaceShare*noteSec) {
+		if some.n >= leastOfCause && all.n-some.n >= leastOfCause && math.Abs(t) > chance &&
+			math.Abs(d) > max(leastPlace, leastPlaceShare*noteSec) {
 			r.Places = append(r.Places, Place{k, d})
 		}
 	}
@@ -88,7 +89,8 @@ func (r *Reading) worst(left []float64, noteSec float64) {
 	}
 	most := math.Abs(left[worst])
 	others := math.Sqrt(max(square-most*most, 0) / float64(max(n-3, 1)))
-	if n > fewOnsets && most > studentT(1-0.01/2/float64(n), n-3)*others && most > max(leastWorst, leastWorstShare*noteSec) {
+	if n > fewOnsets && most > studentT(1-0.01/2/float64(n), n-3)*others &&
+		most > max(leastWorst, leastWorstShare*noteSec) {
 		r.Worst = worst
 	}
 }

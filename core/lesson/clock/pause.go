@@ -32,7 +32,12 @@ const (
 
 func gapsOf(onsets []Onset) (out []gap) {
 	for i := 1; i < len(onsets); i++ {
-		g := gap{to: i, beats: onsets[i].Beat - onsets[i-1].Beat, seconds: onsets[i].Sec - onsets[i-1].Sec, broken: onsets[i].Broken}
+		g := gap{
+			to:      i,
+			beats:   onsets[i].Beat - onsets[i-1].Beat,
+			seconds: onsets[i].Sec - onsets[i-1].Sec,
+			broken:  onsets[i].Broken,
+		}
 		if g.beats > 0 && g.seconds > 0 {
 			out = append(out, g)
 		}

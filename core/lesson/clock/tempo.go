@@ -45,7 +45,8 @@ func (r *Reading) tempo(onsets []Onset, sec []float64) (free int) {
 
 	best, columns := line, [][]float64{one, u}
 	curve := regress([][]float64{one, u, square}, sec, []float64{line.of[0], line.of[1], 0})
-	if start, end := curve.of[1]-curve.of[2], curve.of[1]+curve.of[2]; start > 0 && end > 0 && drifts(onsets, u, sec, curve) {
+	if start, end := curve.of[1]-curve.of[2], curve.of[1]+curve.of[2]; start > 0 && end > 0 &&
+		drifts(onsets, u, sec, curve) {
 		if drift := start/end - 1; math.Abs(drift) >= leastDrift {
 			r.Drift, r.Ends = drift, Interval{bpm(start / length), bpm(end / length)}
 			best, columns = curve, [][]float64{one, u, square}
@@ -58,7 +59,11 @@ func (r *Reading) tempo(onsets []Onset, sec []float64) (free int) {
 		for i := range u {
 			bent[i] = max(u[i]-at, 0)
 		}
-		tried := regress(append(columns[:len(columns):len(columns)], bent), sec, append(best.of[:len(columns):len(columns)], 0))
+		tried := regress(
+			append(columns[:len(columns):len(columns)], bent),
+			sec,
+			append(best.of[:len(columns):len(columns)], 0),
+		)
 		if l := loss(tried.left, best.scale); l < least-smallest*smallest {
 			least, r.Late = l, tried.left
 			free = n - len(columns) - 1
@@ -79,7 +84,16 @@ func drifts(onsets []Onset, u, sec []float64, curve fit) bool {
 	var middle, perBeat, one []float64
 	for i := 1; i < n; i++ {
 		if beats := onsets[i].Beat - onsets[i-1].Beat; beats > 0 {
-			middle, perBeat, one = append(middle, (u[i]+u[i-1])/2), append(perBeat, (sec[i]-sec[i-1])/beats), append(one, 1)
+			middle, perBeat, one = append(
+				middle,
+				(u[i]+u[i-1])/2,
+			), append(
+				perBeat,
+				(sec[i]-sec[i-1])/beats,
+			), append(
+				one,
+				1,
+			)
 		}
 	}
 	gaps := regress([][]float64{one, middle}, perBeat, []float64{number.Median(append([]float64{}, perBeat...)), 0})

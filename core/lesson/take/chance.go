@@ -47,7 +47,8 @@ func byChance(p piece.Piece, heard []Heard) bool {
 			plain++
 		}
 	}
-	if float64(right) >= surely*float64(len(p.Events)) || right >= leastStart && float64(right) >= trueStart*float64(plain) {
+	if float64(right) >= surely*float64(len(p.Events)) ||
+		right >= leastStart && float64(right) >= trueStart*float64(plain) {
 		return false
 	}
 	random := rand.New(rand.NewPCG(1, 1)) // the same each time

@@ -8,9 +8,20 @@ import (
 
 // facts are the figures in words, those of the notes first.
 func (t *Take) facts(p piece.Piece) []string {
-	counts := fmt.Sprintf("%d of %d notes right, %d wrong, %d missed, %d extra", t.Right, t.Planned, t.Wrong, t.Missed, t.Extra)
+	counts := fmt.Sprintf(
+		"%d of %d notes right, %d wrong, %d missed, %d extra",
+		t.Right,
+		t.Planned,
+		t.Wrong,
+		t.Missed,
+		t.Extra,
+	)
 	if t.Unsure > 0 {
-		counts += fmt.Sprintf("; %d of these %s uncertain", t.Unsure, map[bool]string{true: "is", false: "are"}[t.Unsure == 1])
+		counts += fmt.Sprintf(
+			"; %d of these %s uncertain",
+			t.Unsure,
+			map[bool]string{true: "is", false: "are"}[t.Unsure == 1],
+		)
 	}
 	out := []string{counts}
 	if t.Right < 2 {
@@ -52,7 +63,13 @@ func (t *Take) evenWords() string {
 	if t.EvennessMS == 0 {
 		return fmt.Sprintf("Timing is as even as can be measured: within %g ms.", t.FloorMS)
 	}
-	words := fmt.Sprintf("Timing varies by %.0f ms (%.0f to %.0f), %.0f %% of a note.", t.EvennessMS, t.Evenness.Low, t.Evenness.High, t.EvennessPercent)
+	words := fmt.Sprintf(
+		"Timing varies by %.0f ms (%.0f to %.0f), %.0f %% of a note.",
+		t.EvennessMS,
+		t.Evenness.Low,
+		t.Evenness.High,
+		t.EvennessPercent,
+	)
 	if t.reading.Wanders {
 		words += fmt.Sprintf(" From note to note it's %.0f ms: the tempo wanders.", t.NoteToNoteMS)
 	}

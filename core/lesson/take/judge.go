@@ -49,7 +49,8 @@ func (t *Take) judge(p piece.Piece, told telling) {
 		return
 	case slips == 0 && off <= cleanTempo && t.even() && !t.swayed():
 		t.Result = result.Clean
-	case float64(slips) <= max(2, nearlySlips*float64(t.Planned)) && off <= nearlyTempo && t.within(nearlySpread, nearlyMost):
+	case float64(slips) <= max(2, nearlySlips*float64(t.Planned)) && off <= nearlyTempo &&
+		t.within(nearlySpread, nearlyMost):
 		t.Result = result.Nearly
 	case hardly*t.Right < told.unplayed:
 		t.Result, t.Why = result.NotYet, t.anotherRun()

@@ -69,7 +69,10 @@ func onsetsOf(p piece.Piece, heard []Heard, matched []int) (onsets []clock.Onset
 			continue // a part that was played again before it
 		}
 		broken := before >= 0 && (before != i-1 || !nextTo(heard, matched[before], j))
-		onsets = append(onsets, clock.Onset{Beat: e.At, Sec: heard[j].OnsetSec, Place: placeOf(e), Broken: broken, Causes: causesOf(p, i)})
+		onsets = append(
+			onsets,
+			clock.Onset{Beat: e.At, Sec: heard[j].OnsetSec, Place: placeOf(e), Broken: broken, Causes: causesOf(p, i)},
+		)
 		of, before = append(of, i), i
 	}
 	return onsets, of

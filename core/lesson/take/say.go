@@ -24,8 +24,11 @@ func (t *Take) firstWords(p piece.Piece, told telling) string {
 }
 
 func (t *Take) anotherRun() string {
-	return fmt.Sprintf("This doesn't sound like the run: %d of %d notes are right. Play what is on screen, and check your tuning.",
-		t.Right, t.Planned)
+	return fmt.Sprintf(
+		"This doesn't sound like the run: %d of %d notes are right. Play what is on screen, and check your tuning.",
+		t.Right,
+		t.Planned,
+	)
 }
 
 var goes = []string{"", "First go", "Second go", "Third go", "Fourth go", "Fifth go"}
@@ -94,9 +97,18 @@ func (t *Take) rightWords(p piece.Piece, told telling) string {
 	case told.unplayed < t.Planned && long == len(played):
 		return fmt.Sprintf("right up to bar %d, then you stopped", p.Events[told.unplayed-1].Bar)
 	case told.unplayed < t.Planned:
-		return fmt.Sprintf("%d of %d notes right up to bar %d, then you stopped", t.rightIn(played), len(played), p.Events[told.unplayed-1].Bar)
+		return fmt.Sprintf(
+			"%d of %d notes right up to bar %d, then you stopped",
+			t.rightIn(played),
+			len(played),
+			p.Events[told.unplayed-1].Bar,
+		)
 	case long >= leastInRow:
-		return fmt.Sprintf("%d notes in a row are right (%s)", long, english.Range("bar", "bars", p.Events[from].Bar, p.Events[from+long-1].Bar))
+		return fmt.Sprintf(
+			"%d notes in a row are right (%s)",
+			long,
+			english.Range("bar", "bars", p.Events[from].Bar, p.Events[from+long-1].Bar),
+		)
 	}
 	return fmt.Sprintf("%d of %d notes are right", t.Right, t.Planned)
 }
@@ -127,8 +139,9 @@ func longest(events []Event) (from, long int) {
 
 // finding is the first thing to work at: notes before time, and of time the coarse before the fine.
 func (t *Take) finding(p piece.Piece, told telling) (finding, bool) {
-	for _, look := range []func(piece.Piece, telling) finding{t.sameWrong, t.leftOut, t.single, t.goOn, t.longPause, t.drifted, t.atTempo,
-		t.placed, t.offNote, t.uneven, t.caused} {
+	for _, look := range []func(piece.Piece, telling) finding{
+		t.sameWrong, t.leftOut, t.single, t.goOn, t.longPause, t.drifted, t.atTempo, t.placed, t.offNote, t.uneven, t.caused,
+	} {
 		if f := look(p, told); f.words != "" || f.next != "" {
 			return f, true
 		}
@@ -146,7 +159,8 @@ func (t *Take) goOn(p piece.Piece, told telling) finding {
 func (t *Take) leftOut(p piece.Piece, _ telling) finding {
 	for _, h := range t.Story {
 		if h.What == LeftOut {
-			to := p.Events[min(slices.IndexFunc(p.Events, func(e piece.Event) bool { return e.N == h.N })+h.Count, len(p.Events)-1)]
+			first := slices.IndexFunc(p.Events, func(e piece.Event) bool { return e.N == h.N })
+			to := p.Events[min(first+h.Count, len(p.Events)-1)]
 			return finding{fmt.Sprintf("You left out %s.", english.Range("note", "notes", h.N, h.N+h.Count-1)),
 				fmt.Sprintf("Play %s alone, then the whole.", english.Range("bar", "bars", h.Bar, to.Bar))}
 		}
@@ -163,7 +177,16 @@ func (t *Take) single(p piece.Piece, told telling) finding {
 	for i, e := range t.Events[:told.unplayed] {
 		switch bar := p.Events[i].Bar; e.Verdict {
 		case Wrong:
-			said = append(said, fmt.Sprintf("Note %d (bar %d) was %s, not %s.", e.N, bar, nameOf(told.piece, told.piece.Events[i], *e.HeardMIDI), pretty(told.piece.Events[i])))
+			said = append(
+				said,
+				fmt.Sprintf(
+					"Note %d (bar %d) was %s, not %s.",
+					e.N,
+					bar,
+					nameOf(told.piece, told.piece.Events[i], *e.HeardMIDI),
+					pretty(told.piece.Events[i]),
+				),
+			)
 			bars[bar]++
 		case Missed:
 			said = append(said, fmt.Sprintf("Note %d (bar %d) is missing.", e.N, bar))
@@ -206,7 +229,9 @@ func (t *Take) slipWords() string {
 	for _, s := range []struct {
 		n         int
 		one, many string
-	}{{t.Wrong, "wrong note", "wrong notes"}, {t.Missed, "missed note", "missed notes"}, {t.Extra, "extra note", "extra notes"}} {
+	}{
+		{t.Wrong, "wrong note", "wrong notes"}, {t.Missed, "missed note", "missed notes"}, {t.Extra, "extra note", "extra notes"},
+	} {
 		if s.n > 0 {
 			words = append(words, english.Count(s.n, s.one, s.many))
 		}
@@ -227,7 +252,10 @@ func (t *Take) atTempo(p piece.Piece, _ telling) finding {
 	if math.Abs(off) <= cleanTempo {
 		return finding{}
 	}
-	f := finding{fmt.Sprintf("Played at %.0f, not %d beats a minute.", t.TempoBPM, p.Rhythm.TempoBPM), "Play with the click, or choose a slower rung."}
+	f := finding{
+		fmt.Sprintf("Played at %.0f, not %d beats a minute.", t.TempoBPM, p.Rhythm.TempoBPM),
+		"Play with the click, or choose a slower rung.",
+	}
 	if off > 0 {
 		f.next = "Play with the click and stay behind it."
 	}
@@ -256,7 +284,8 @@ func (t *Take) placed(p piece.Piece, _ telling) finding {
 func (t *Take) placeWords(p piece.Piece, at Place) string {
 	words := fmt.Sprintf("Your %q notes come %s", at.Count, lateOf(at.LateMS))
 	beat := 60_000 / float64(p.Rhythm.TempoBPM)
-	if ratio := (0.5 + at.LateMS/beat) / (0.5 - at.LateMS/beat); p.Rhythm.PerBeat == 2 && at.LateMS > 0 && ratio >= leastSwing {
+	if ratio := (0.5 + at.LateMS/beat) / (0.5 - at.LateMS/beat); p.Rhythm.PerBeat == 2 && at.LateMS > 0 &&
+		ratio >= leastSwing {
 		words += fmt.Sprintf(": swung, about %.1f to 1", ratio)
 	}
 	return words + "."
@@ -289,7 +318,10 @@ func (t *Take) uneven(piece.Piece, telling) finding {
 	if t.within(cleanSpread, cleanMost) {
 		return finding{}
 	}
-	return finding{fmt.Sprintf("Timing varies by %.0f ms.", t.EvennessMS), "Play slower, with the click, until it's even."}
+	return finding{
+		fmt.Sprintf("Timing varies by %.0f ms.", t.EvennessMS),
+		"Play slower, with the click, until it's even.",
+	}
 }
 
 func (t *Take) caused(piece.Piece, telling) finding {
@@ -312,8 +344,12 @@ var causeAt = map[string]string{
 }
 
 var causeNext = map[string]string{
-	causeShift: "Move the hand a little earlier.", causeCrossing: "Play the last note of one string and the first of the next, over and over.",
-	causeStretch: "Play the reach alone, slowly.", causeBeat: "Play with the click on every beat.",
-	"finger-1": "Play its notes alone, slowly.", "finger-2": "Play its notes alone, slowly.",
-	"finger-3": "Play its notes alone, slowly.", "finger-4": "Play its notes alone, slowly.",
+	causeShift:    "Move the hand a little earlier.",
+	causeCrossing: "Play the last note of one string and the first of the next, over and over.",
+	causeStretch:  "Play the reach alone, slowly.",
+	causeBeat:     "Play with the click on every beat.",
+	"finger-1":    "Play its notes alone, slowly.",
+	"finger-2":    "Play its notes alone, slowly.",
+	"finger-3":    "Play its notes alone, slowly.",
+	"finger-4":    "Play its notes alone, slowly.",
 }

@@ -64,7 +64,10 @@ var sentenceTakes = []struct {
 	{"one wrong", func(l *player, _ int) *player { return l.all().wrong(1, 9) }},
 	{"one missing", func(l *player, _ int) *player { return l.all().without(6) }},
 	{"three slips", func(l *player, _ int) *player { return l.all().wrong(-1, 4, 11).without(8) }},
-	{"many slips in one bar", func(l *player, _ int) *player { return l.all().wrong(2, 8, 9, 10).wrong(-1, 12).without(11) }},
+	{
+		"many slips in one bar",
+		func(l *player, _ int) *player { return l.all().wrong(2, 8, 9, 10).wrong(-1, 12).without(11) },
+	},
 	{"a false start", func(l *player, n int) *player { return l.part(0, 3, 1).part(0, n, 0) }},
 	{"begun again, a slip", func(l *player, n int) *player { return l.part(0, n/2, 1).part(0, n, 0).wrong(1, n/2+7) }},
 	{"twice", func(l *player, n int) *player { return l.all().part(0, n, 0) }},

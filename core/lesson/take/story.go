@@ -89,7 +89,14 @@ func leaps(events []piece.Event, heard []Heard, secondsPerBeat, noteSec float64)
 }
 
 // follow takes the note on from those shortly before it.
-func (c *leapCell) follow(cells []leapCell, events []piece.Event, heard []Heard, tooMany []float64, i, j int, secondsPerBeat float64) {
+func (c *leapCell) follow(
+	cells []leapCell,
+	events []piece.Event,
+	heard []Heard,
+	tooMany []float64,
+	i, j int,
+	secondsPerBeat float64,
+) {
 	n := len(events)
 	for pj := max(j-backHeard, 0); pj < j; pj++ {
 		extra := tooMany[j] - tooMany[pj+1]

@@ -30,7 +30,10 @@ func plays(p piece.Piece, seed uint64) *player {
 func (l *player) part(from, to int, rest float64) *player {
 	perBeat := 60 / float64(l.p.Rhythm.TempoBPM) / l.speed
 	for _, e := range l.p.Events[from:to] {
-		l.heard = append(l.heard, Heard{MIDI: e.MIDI, OnsetSec: l.at + (e.At-l.p.Events[from].At)*perBeat + l.random.NormFloat64()*0.008})
+		l.heard = append(
+			l.heard,
+			Heard{MIDI: e.MIDI, OnsetSec: l.at + (e.At-l.p.Events[from].At)*perBeat + l.random.NormFloat64()*0.008},
+		)
 	}
 	last := l.p.Events[to-1]
 	l.at += (last.At + last.Sounds - l.p.Events[from].At + rest) * perBeat
@@ -160,7 +163,15 @@ func pathCost(events []piece.Event, heard []Heard, path []step) float64 {
 		gap := s.planned - before.planned
 		switch {
 		case !s.leap && gap >= 1 && gap <= backPlanned && s.heard-before.heard <= backHeard:
-			cost += missedCost*float64(gap-1) + gapCost(events[before.planned], events[s.planned], heard[before.heard], heard[s.heard], 1)
+			cost += missedCost*float64(
+				gap-1,
+			) + gapCost(
+				events[before.planned],
+				events[s.planned],
+				heard[before.heard],
+				heard[s.heard],
+				1,
+			)
 		case s.leap && s.heard-before.heard <= leapLooks && (gap <= 0 || gap >= leastOn):
 			price := map[bool]float64{true: leapOn, false: leapBack}[gap > 0]
 			if gap <= 0 && s.planned == 0 {

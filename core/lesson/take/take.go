@@ -173,8 +173,18 @@ func Judge(p piece.Piece, heard []Heard, floorMS float64) (Take, error) {
 }
 
 func newTake(p piece.Piece, floorMS float64) Take {
-	return Take{Planned: len(p.Events), FloorMS: floorMS, ByCause: []Cause{}, Pauses: []Pause{}, Extras: []Heard{},
-		Remarks: []string{}, Facts: []string{}, Places: []Place{}, Story: []Happening{}, Events: make([]Event, len(p.Events))}
+	return Take{
+		Planned: len(p.Events),
+		FloorMS: floorMS,
+		ByCause: []Cause{},
+		Pauses:  []Pause{},
+		Extras:  []Heard{},
+		Remarks: []string{},
+		Facts:   []string{},
+		Places:  []Place{},
+		Story:   []Happening{},
+		Events:  make([]Event, len(p.Events)),
+	}
 }
 
 // verdicts says of each planned note what became of it. A wrong note that is too soft is

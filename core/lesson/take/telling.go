@@ -58,7 +58,9 @@ var shifts = []struct {
 func tell(p piece.Piece, heard []Heard) telling {
 	matched, cost := align(p, heard)
 	t := telling{piece: p, matched: matched, ofRun: make([]bool, len(heard)), unplayed: len(p.Events)}
-	if slipped := len(heard) != len(p.Events) || rights(p.Events, heard, matched) < len(p.Events); slipped && cost > plainEnough {
+	if slipped := len(heard) != len(p.Events) ||
+		rights(p.Events, heard, matched) < len(p.Events); slipped &&
+		cost > plainEnough {
 		cost = t.off(heard, cost)
 		t.leaps(heard, cost)
 	}

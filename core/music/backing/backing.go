@@ -32,11 +32,36 @@ const (
 var Kinds = []table.Row{
 	{ID: string(None), Name: "no backing", Phrase: "without a backing", Why: "the click and the run alone"},
 	{ID: string(Drone), Name: "a drone", Phrase: "over a drone", Why: "the root, held low: each note against it"},
-	{ID: string(Groove), Name: "a groove on one note", Phrase: "over a groove on one note", Why: "the root on every beat, with a lead-in"},
-	{ID: string(Held), Name: "one held chord", Phrase: "over one chord", Why: "the chord of the root, or one that you type"},
-	{ID: string(Vamp), Name: "two chords in turn", Phrase: "over two chords", Why: "the two chords that show the colour of the scale"},
-	{ID: string(Progression), Name: "a progression", Phrase: "over a progression", Why: "the chords of a tune, bar by bar"},
-	{ID: string(Blues), Name: "a 12-bar blues", Phrase: "over a 12-bar blues", Why: "three seventh chords in twelve bars"},
+	{
+		ID:     string(Groove),
+		Name:   "a groove on one note",
+		Phrase: "over a groove on one note",
+		Why:    "the root on every beat, with a lead-in",
+	},
+	{
+		ID:     string(Held),
+		Name:   "one held chord",
+		Phrase: "over one chord",
+		Why:    "the chord of the root, or one that you type",
+	},
+	{
+		ID:     string(Vamp),
+		Name:   "two chords in turn",
+		Phrase: "over two chords",
+		Why:    "the two chords that show the colour of the scale",
+	},
+	{
+		ID:     string(Progression),
+		Name:   "a progression",
+		Phrase: "over a progression",
+		Why:    "the chords of a tune, bar by bar",
+	},
+	{
+		ID:     string(Blues),
+		Name:   "a 12-bar blues",
+		Phrase: "over a 12-bar blues",
+		Why:    "three seventh chords in twelve bars",
+	},
 }
 
 // MaxBars is how many bars a chord may last.

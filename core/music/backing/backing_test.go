@@ -56,7 +56,16 @@ func TestChordsAreOfTheScale(t *testing.T) {
 					for _, n := range c.Notes() {
 						classes[n.Class()] = true
 						if k.Len() == 7 && e.ID != "altered" {
-							assert.GreaterOrEqual(t, k.Index(60+n.Class()), 0, "%s in %s %s: %s", n, tonic, e.ID, c.Symbol)
+							assert.GreaterOrEqual(
+								t,
+								k.Index(60+n.Class()),
+								0,
+								"%s in %s %s: %s",
+								n,
+								tonic,
+								e.ID,
+								c.Symbol,
+							)
 						}
 					}
 				}

@@ -132,7 +132,11 @@ func partsOf(kind backing.Kind, key piece.Key, r rhythm.Rhythm, from, to float64
 func groove(midi int, r rhythm.Rhythm, from, to float64) (out []Note) {
 	light := 1 / float64(max(r.PerBeat, 2))
 	for at := from; at < to-1e-9; at++ {
-		out = append(out, Note{Bass, midi, at, 0.55, bassLoud}, Note{Bass, midi, at + 1 - light, 0.6 * light, bassLoud / 2})
+		out = append(
+			out,
+			Note{Bass, midi, at, 0.55, bassLoud},
+			Note{Bass, midi, at + 1 - light, 0.6 * light, bassLoud / 2},
+		)
 	}
 	return out
 }
@@ -147,7 +151,11 @@ func chord(c backing.Chord, perBar, from, to float64) (out []Note) {
 		}
 		long := next - at
 		if half := math.Floor(perBar / 2); long > half && half >= 1 {
-			out = append(out, Note{Bass, c.Bass, at, half * 0.95, bassLoud}, Note{Bass, fifth(c), at + half, (long - half) * 0.95, bassLoud * 0.8})
+			out = append(
+				out,
+				Note{Bass, c.Bass, at, half * 0.95, bassLoud},
+				Note{Bass, fifth(c), at + half, (long - half) * 0.95, bassLoud * 0.8},
+			)
 		} else {
 			out = append(out, Note{Bass, c.Bass, at, long * 0.95, bassLoud})
 		}

@@ -13,7 +13,10 @@ import (
 )
 
 func arranged(t *testing.T, backing string, g rhythm.Guide) band.Arranged {
-	p := plantest.Build(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "lydian"}, "layout": {"system": "one-octave"}, "rhythm": {"beatsPerBar": 3}, "backing": `+backing+`}`)
+	p := plantest.Build(
+		t,
+		`{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Eb", "name": "lydian"}, "layout": {"system": "one-octave"}, "rhythm": {"beatsPerBar": 3}, "backing": `+backing+`}`,
+	)
 	return band.Arrange(p.Piece(), g)
 }
 
@@ -75,7 +78,12 @@ func TestChoruses(t *testing.T) {
 
 // A round's backing goes through the keys with it; chords that are typed move along.
 func TestItModulates(t *testing.T) {
-	r, err := round.Build(plantest.Parse(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "D", "name": "major"}, "backing": {"kind": "progression", "chords": "Em7 A7 | D"}, "round": {"order": "fourths"}}`))
+	r, err := round.Build(
+		plantest.Parse(
+			t,
+			`{"instrument": {"id": "mandolin"}, "scale": {"tonic": "D", "name": "major"}, "backing": {"kind": "progression", "chords": "Em7 A7 | D"}, "round": {"order": "fourths"}}`,
+		),
+	)
 	require.NoError(t, err)
 	assert.Equal(t, "Em7", r.Run.Keys[0].Vamp[0].Symbol)
 	assert.Equal(t, "Am7", r.Run.Keys[1].Vamp[0].Symbol, "from D to G")

@@ -13,10 +13,16 @@ import (
 // backingGroup is what sounds under the run.
 var backingGroup = Group{Head: "run.pattern", make: makeBacking, Fields: []Field{
 	{
-		Path: "backing.kind", Title: "Backing", About: "What sounds under the run.", Point: pointTime, Hint: "or type chords: Dm7 G7 | Cmaj7",
-		at: func(b *Brief) any { return &b.Backing.Kind }, Options: backing.Kinds, Usual: always(string(backing.None)),
-		typed:  asBacking,
-		clears: []string{"backing.chords", "backing.bars"},
+		Path:    "backing.kind",
+		Title:   "Backing",
+		About:   "What sounds under the run.",
+		Point:   pointTime,
+		Hint:    "or type chords: Dm7 G7 | Cmaj7",
+		at:      func(b *Brief) any { return &b.Backing.Kind },
+		Options: backing.Kinds,
+		Usual:   always(string(backing.None)),
+		typed:   asBacking,
+		clears:  []string{"backing.chords", "backing.bars"},
 		say: func(r *Reading) (lead, words string) {
 			if r.Backing.Kind != backing.None {
 				return ", ", phrase(backing.Kinds, r.Brief.Backing.Kind)
@@ -39,8 +45,12 @@ var backingGroup = Group{Head: "run.pattern", make: makeBacking, Fields: []Field
 		},
 	},
 	{
-		Path: "backing.bars", Title: "Bars to each chord", Between: between(1, backing.MaxBars), About: "Bars that each bar of the backing lasts.",
-		Point: pointTime, Part: true,
+		Path:    "backing.bars",
+		Title:   "Bars to each chord",
+		Between: between(1, backing.MaxBars),
+		About:   "Bars that each bar of the backing lasts.",
+		Point:   pointTime,
+		Part:    true,
 		at:      func(b *Brief) any { return &b.Backing.Bars },
 		matters: func(r *Reading) bool { return r.Backing.Kind == backing.Vamp || r.Backing.Kind == backing.Progression },
 		choices: func(*Reading) (out []Choice) {

@@ -40,7 +40,13 @@ var objects = []object{
 func (t Table) Schemas() string {
 	var b strings.Builder
 	for _, o := range objects {
-		fmt.Fprintf(&b, "    %s:\n      description: %q\n      type: object\n      x-go-type: %s\n      x-go-type-import: {path: evenladder/core/planning/brief}\n      additionalProperties: false\n", o.name, o.about, o.goType)
+		fmt.Fprintf(
+			&b,
+			"    %s:\n      description: %q\n      type: object\n      x-go-type: %s\n      x-go-type-import: {path: evenladder/core/planning/brief}\n      additionalProperties: false\n",
+			o.name,
+			o.about,
+			o.goType,
+		)
 		if o.required != "" {
 			fmt.Fprintf(&b, "      required: [%s]\n", o.required)
 		}

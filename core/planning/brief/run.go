@@ -155,9 +155,14 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		},
 	},
 	{
-		Path: "run.direction", Title: "Direction", About: "Id of the way through the pattern.", Point: pointRun,
-		Part: true,
-		at:   func(b *Brief) any { return &b.Run.Direction }, Options: run.Directions, Usual: always(string(run.UpDown)),
+		Path:    "run.direction",
+		Title:   "Direction",
+		About:   "Id of the way through the pattern.",
+		Point:   pointRun,
+		Part:    true,
+		at:      func(b *Brief) any { return &b.Run.Direction },
+		Options: run.Directions,
+		Usual:   always(string(run.UpDown)),
 		matters: func(r *Reading) bool { return r.Pattern.Uses.Direction },
 		say: func(r *Reading) (lead, words string) {
 			if r.Pattern.Uses.Direction {
@@ -192,7 +197,11 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		matters: func(r *Reading) bool { return r.System.Uses.Links && walks(r) },
 		check: func(r *Reading, f *fault.List) {
 			if r.Brief.Run.Chain && !r.System.Uses.Links {
-				f.Addf("run.chain", "the boxes of %s don't join: give one-octave or single-string as the layout, or no chain", r.System.Name)
+				f.Addf(
+					"run.chain",
+					"the boxes of %s don't join: give one-octave or single-string as the layout, or no chain",
+					r.System.Name,
+				)
 			}
 		},
 		choices: func(r *Reading) []Choice {
@@ -347,9 +356,15 @@ func makeRun(r *Reading, f *fault.List) {
 	r.Way, _ = table.Find(way.Ways, b.Way)
 	r.Finish = run.Finish(b.Finish)
 	r.Spec = run.Spec{
-		Pattern: b.Pattern, Direction: run.Direction(b.Direction), Size: *b.Size, Order: b.Order, Chords: degreesOf(b.Chords),
-		Repeat: *b.Repeat,
-		Cell:   r.Spec.Cell, RepeatTop: b.RepeatTop, ScaleLen: r.Scale.Len(),
+		Pattern:   b.Pattern,
+		Direction: run.Direction(b.Direction),
+		Size:      *b.Size,
+		Order:     b.Order,
+		Chords:    degreesOf(b.Chords),
+		Repeat:    *b.Repeat,
+		Cell:      r.Spec.Cell,
+		RepeatTop: b.RepeatTop,
+		ScaleLen:  r.Scale.Len(),
 	}
 	r.Through = symbolsIn(b.Chords, r.Scale)
 	if b.LandOn != nil {

@@ -13,7 +13,10 @@ import (
 )
 
 func withBacking(t *testing.T, scale, backing string) plan.Plan {
-	return plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": `+scale+`, "layout": {"system": "one-octave"}, "backing": `+backing+`}`)
+	return plantest.Build(
+		t,
+		`{"instrument": {"id": "guitar"}, "scale": `+scale+`, "layout": {"system": "one-octave"}, "backing": `+backing+`}`,
+	)
 }
 
 // The chords of a backing begin with the first bar, fill as many rounds as the run needs, and stand over the
@@ -56,10 +59,18 @@ func TestABackingOfChords(t *testing.T) {
 
 // What can't be read is said with its symbol; chords move along with the key.
 func TestTypedChords(t *testing.T) {
-	b := plantest.Parse(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "D", "name": "major"}, "backing": {"kind": "progression", "chords": "Em7 Xm7"}}`)
+	b := plantest.Parse(
+		t,
+		`{"instrument": {"id": "bass"}, "scale": {"tonic": "D", "name": "major"}, "backing": {"kind": "progression", "chords": "Em7 Xm7"}}`,
+	)
 	_, err := plan.Build(b)
 	assert.ErrorContains(t, err, `backing.chords: "Xm7" is not a chord`)
-	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "bass"}, "scale": {"tonic": "D", "name": "major"}, "backing": {"kind": "waltz"}}`))
+	_, err = plan.Build(
+		plantest.Parse(
+			t,
+			`{"instrument": {"id": "bass"}, "scale": {"tonic": "D", "name": "major"}, "backing": {"kind": "waltz"}}`,
+		),
+	)
 	assert.ErrorContains(t, err, "backing.kind")
 	b.Backing.Chords = "Em7 A7/C# | 1"
 	assert.Equal(t, "Fm7 Bb7/D | 1", brief.Fields.Change(b, brief.Changes{"scale.tonic": "Eb"}).Backing.Chords)

@@ -47,13 +47,21 @@ func (p Plan) Piece() piece.Piece {
 	}
 	in, _ := neck.FindInstrument(p.Brief.Instrument.ID)
 	return piece.Piece{
-		Title: p.Scale.Title, Subtitle: p.Sentence, About: []string{
+		Title:    p.Scale.Title,
+		Subtitle: p.Sentence,
+		About: []string{
 			p.Scale.Title + ": " + strings.Join(p.Scale.Labels, " "),
 			where,
 		},
-		Instrument: in, Strings: p.Neck.Strings, Rhythm: p.Run.Rhythm, Events: p.Run.Events, Keys: p.Run.Keys, SaysChords: p.Run.SaysChords,
-		Backing:  backing.Kind(p.Brief.Backing.Kind),
-		LongLast: p.Brief.Run.Fit == string(run.LongLast), Capo: p.Brief.Instrument.Capo,
+		Instrument: in,
+		Strings:    p.Neck.Strings,
+		Rhythm:     p.Run.Rhythm,
+		Events:     p.Run.Events,
+		Keys:       p.Run.Keys,
+		SaysChords: p.Run.SaysChords,
+		Backing:    backing.Kind(p.Brief.Backing.Kind),
+		LongLast:   p.Brief.Run.Fit == string(run.LongLast),
+		Capo:       p.Brief.Instrument.Capo,
 	}
 }
 

@@ -55,7 +55,11 @@ func (m *maker) chained(b fingered) fingered {
 // octave higher, and that box from there on.
 func (m *maker) along(b fingered, str int) (fingered, error) {
 	if !m.Request.Moves(b.Box, 1) {
-		return b, fault.At("run.along", "string %d was given: this box has no place 12 frets higher; give 0, or a box or a stretch of the neck with room", str)
+		return b, fault.At(
+			"run.along",
+			"string %d was given: this box has no place 12 frets higher; give 0, or a box or a stretch of the neck with room",
+			str,
+		)
 	}
 	higher := layout.Moved(b.Box, 1)
 	on := func(n layout.Note) bool { return n.String == str }
@@ -241,12 +245,24 @@ func (m *maker) perform(r *Run, s sequence, rings []int, slot int) hand.Report {
 			beats = cut - onset
 		}
 		r.Events = append(r.Events, piece.Event{
-			N: len(r.Events) + 1, Finger: t.Finger, Bar: at.Bar, Beat: at.Beat, Beats: at.Beats, Count: at.Count,
+			N:      len(r.Events) + 1,
+			Finger: t.Finger,
+			Bar:    at.Bar,
+			Beat:   at.Beat,
+			Beats:  at.Beats,
+			Count:  at.Count,
 			Accent: at.Accent,
-			At:     onset, Sounds: beats, Lean: lean > 0 && n.Degree >= 0 && run.ChordTone(n.Degree, lean, m.Scale.Len(),
+			At:     onset,
+			Sounds: beats,
+			Lean: lean > 0 && n.Degree >= 0 && run.ChordTone(n.Degree, lean, m.Scale.Len(),
 				4),
-			Stroke: sounds[k].Stroke, Sweep: sounds[k].Sweep, Slur: sounds[k].Slur,
-			Reach: t.Reach.String(), Shift: t.Shift, InBox: n.inBox, Differs: s.differs[k],
+			Stroke:  sounds[k].Stroke,
+			Sweep:   sounds[k].Sweep,
+			Slur:    sounds[k].Slur,
+			Reach:   t.Reach.String(),
+			Shift:   t.Shift,
+			InBox:   n.inBox,
+			Differs: s.differs[k],
 		})
 	}
 	return hand.Summarize(m.Neck, m.Style.Limits, places, s.touches)
@@ -299,8 +315,11 @@ func (m *maker) order(b fingered) (order []int, through []run.ChordAt, err error
 	}
 	order = run.Order(notes, m.Spec)
 	if len(order) == 0 {
-		return nil, nil, fault.At(m.figureField(),
-			"this pattern doesn't fit into the %d notes of the box: give a smaller one, or a box with more notes", len(notes))
+		return nil, nil, fault.At(
+			m.figureField(),
+			"this pattern doesn't fit into the %d notes of the box: give a smaller one, or a box with more notes",
+			len(notes),
+		)
 	}
 	switch land := m.Brief.Run.LandOn; {
 	case land != nil:
@@ -407,7 +426,10 @@ func (m *maker) endsInChord(r *Run) bool {
 	last := r.Events[len(r.Events)-1]
 	for k := len(r.Events) - 1; r.SaysChords && k >= 0; k-- {
 		if c := r.Events[k].Chord; c != nil {
-			return slices.ContainsFunc(c.Notes, func(name string) bool { return pitch.MustParseName(name).Class() == last.MIDI%12 })
+			return slices.ContainsFunc(
+				c.Notes,
+				func(name string) bool { return pitch.MustParseName(name).Class() == last.MIDI%12 },
+			)
 		}
 	}
 	return m.inChord(m.Scale.Index(last.MIDI))

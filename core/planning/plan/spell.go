@@ -134,8 +134,14 @@ const lowestDrone = 36
 
 // key is the key of a run from its event on, with what may sound under it.
 func (m *maker) key(first int) piece.Key {
-	return piece.Key{Title: m.Title(m.Scale.Tonic, m.Scale.Name), First: first, Fifths: m.Scale.Fifths(), Tonic: m.Scale.Tonic,
-		Drone: atOrAbove(m.Scale.Tonic, lowestDrone), Vamp: m.Backing.Cycle(m.Scale, m.Rhythm.BeatsPerBar)}
+	return piece.Key{
+		Title:  m.Title(m.Scale.Tonic, m.Scale.Name),
+		First:  first,
+		Fifths: m.Scale.Fifths(),
+		Tonic:  m.Scale.Tonic,
+		Drone:  atOrAbove(m.Scale.Tonic, lowestDrone),
+		Vamp:   m.Backing.Cycle(m.Scale, m.Rhythm.BeatsPerBar),
+	}
 }
 
 // atOrAbove is the lowest MIDI number of a name at or above one.

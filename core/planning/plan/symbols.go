@@ -32,17 +32,29 @@ func (m *maker) throughSymbols(b fingered) (sequence, error) {
 	for k, c := range m.Through {
 		tones := tonesOfChord(c, low, high, last, k%2 == 0)
 		if len(tones) == 0 {
-			return sequence{}, fault.At("run.chords", "no note of %s is in this box: give a box with more notes", c.Symbol)
+			return sequence{}, fault.At(
+				"run.chords",
+				"no note of %s is in this box: give a box with more notes",
+				c.Symbol,
+			)
 		}
 		s.symbols[len(names)] = m.chordOf(SoundingChord{Symbol: c.Symbol, Notes: namesOf(c)})
 		for _, t := range tones {
 			names = append(names, t.name)
-			own.Phrase.Notes = append(own.Phrase.Notes[:len(names)-1:len(names)-1], line.Note{MIDI: t.midi, At: float64(len(names) - 1), Beats: 1})
+			own.Phrase.Notes = append(
+				own.Phrase.Notes[:len(names)-1:len(names)-1],
+				line.Note{MIDI: t.midi, At: float64(len(names) - 1), Beats: 1},
+			)
 			last = t.midi
 		}
 	}
 	if len(names) > maxNotes {
-		return sequence{}, fault.At("run.chords", "the run would have %d notes: give fewer chords, or fewer octaves or strings, for %d at most", len(names), maxNotes)
+		return sequence{}, fault.At(
+			"run.chords",
+			"the run would have %d notes: give fewer chords, or fewer octaves or strings, for %d at most",
+			len(names),
+			maxNotes,
+		)
 	}
 	laid, err := own.layPhrase(b)
 	if err != nil {
@@ -50,8 +62,14 @@ func (m *maker) throughSymbols(b fingered) (sequence, error) {
 	}
 	s.steps, s.length = make([]step, len(names)), len(names)
 	for k, n := range laid.notes {
-		st := step{Note: layout.Note{Place: laid.Places[k], MIDI: n.MIDI, Degree: m.Scale.Index(n.MIDI)}, at: laid.Places[k], inBox: -1,
-			allow: hand.AnyFinger, slot: k, slots: 1}
+		st := step{
+			Note:  layout.Note{Place: laid.Places[k], MIDI: n.MIDI, Degree: m.Scale.Index(n.MIDI)},
+			at:    laid.Places[k],
+			inBox: -1,
+			allow: hand.AnyFinger,
+			slot:  k,
+			slots: 1,
+		}
 		st.degree, _ = m.Scale.Tonic.DegreeOf(names[k])
 		st.inBox = slices.IndexFunc(b.Notes, func(of layout.Note) bool { return of.Place == st.at })
 		if st.inBox >= 0 {

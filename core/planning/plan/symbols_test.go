@@ -20,8 +20,12 @@ import (
 func TestThroughChordSymbols(t *testing.T) {
 	for _, instrument := range []string{"guitar", "bass", "ukulele", "mandolin"} {
 		for _, system := range []string{"five-form", "three-per-string", "one-octave", "first-position", "seven-position"} {
-			given := fmt.Sprintf(`{"instrument": {"id": %q}, "scale": {"tonic": "Bb", "name": "major"}, "layout": {"system": %q},
-				"run": {"pattern": "arpeggios", "chords": ["Cm7", "F7", "Bbmaj7", "G7"]}}`, instrument, system)
+			given := fmt.Sprintf(
+				`{"instrument": {"id": %q}, "scale": {"tonic": "Bb", "name": "major"}, "layout": {"system": %q},
+				"run": {"pattern": "arpeggios", "chords": ["Cm7", "F7", "Bbmaj7", "G7"]}}`,
+				instrument,
+				system,
+			)
 			b := plantest.Parse(t, given)
 			p, err := plan.Build(b)
 			if !assert.NoError(t, err, given) {
@@ -44,8 +48,16 @@ func TestThroughChordSymbols(t *testing.T) {
 }
 
 func TestChordWordsInJSON(t *testing.T) {
-	b := plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "major"}, "run": {"pattern": "arpeggios", "chords": [1, 4, 5, 1]}}`)
-	data, err := json.Marshal(plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "major"}, "run": {"pattern": "arpeggios", "chords": [1, 4, 5, 1]}}`).Brief)
+	b := plantest.Parse(
+		t,
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "major"}, "run": {"pattern": "arpeggios", "chords": [1, 4, 5, 1]}}`,
+	)
+	data, err := json.Marshal(
+		plantest.Build(
+			t,
+			`{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "major"}, "run": {"pattern": "arpeggios", "chords": [1, 4, 5, 1]}}`,
+		).Brief,
+	)
 	require.NoError(t, err)
 	assert.Contains(t, string(data), `"chords":[1,4,5,1]`)
 	b.Run.Chords = []brief.ChordWord{"Am7", "V7"}
@@ -55,7 +67,12 @@ func TestChordWordsInJSON(t *testing.T) {
 	var back brief.Brief
 	require.NoError(t, json.Unmarshal(data, &back))
 	assert.Equal(t, b.Run.Chords, back.Run.Chords)
-	_, err = plan.Build(plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "major"}, "run": {"pattern": "arpeggios", "chords": ["Am7", "Hx"]}}`))
+	_, err = plan.Build(
+		plantest.Parse(
+			t,
+			`{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "major"}, "run": {"pattern": "arpeggios", "chords": ["Am7", "Hx"]}}`,
+		),
+	)
 	assert.ErrorContains(t, err, `"Hx" is not a chord`)
 	_, err = brief.Parse([]byte(`{"run": {"chords": [1.5]}}`))
 	assert.ErrorContains(t, err, "give a whole number or a text")
@@ -63,7 +80,10 @@ func TestChordWordsInJSON(t *testing.T) {
 
 // What is typed into the picker is taken as it stands, or not at all.
 func TestTypedChordsToRunThrough(t *testing.T) {
-	b := plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"pattern": "arpeggios"}}`)
+	b := plantest.Parse(
+		t,
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "C", "name": "major"}, "run": {"pattern": "arpeggios"}}`,
+	)
 	typed := func(text string) []brief.ChordWord {
 		p, err := brief.Fields.Pick(b, brief.Kept{}, "run.chords", text)
 		require.NoError(t, err)

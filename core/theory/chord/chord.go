@@ -98,8 +98,32 @@ func cutBass(text string) (quality, bass string, ok bool) {
 }
 
 func unread(text string) error {
-	return fmt.Errorf("%q is not a chord: give a root and what is built on it, such as Dm7, F#m7b5, G7/B or Csus4", fault.Clip(text))
+	return fmt.Errorf(
+		"%q is not a chord: give a root and what is built on it, such as Dm7, F#m7b5, G7/B or Csus4",
+		fault.Clip(text),
+	)
 }
 
 // signs are the ways in which signs are typed.
-var signs = strings.NewReplacer("♯", "#", "♭", "b", "𝄪", "##", "𝄫", "bb", "−", "-", "–", "-", "△", "Δ", "º", "°", "⁷", "7", "⁹", "9")
+var signs = strings.NewReplacer(
+	"♯",
+	"#",
+	"♭",
+	"b",
+	"𝄪",
+	"##",
+	"𝄫",
+	"bb",
+	"−",
+	"-",
+	"–",
+	"-",
+	"△",
+	"Δ",
+	"º",
+	"°",
+	"⁷",
+	"7",
+	"⁹",
+	"9",
+)

@@ -16,8 +16,10 @@ import (
 )
 
 // qualities as lead sheets write them, each tried on five roots.
-var qualities = strings.Fields(`maj m dim aug 5 6 m6 69 m69 7 maj7 m7 m7b5 dim7 mMaj7 maj9 9 m9 13 m13 m11 maj13 sus4 sus2
-7sus4 9sus4 13sus4 madd9 7b9 7#9 7b5 7#5 7b13 9#11 13#11 maj7#11 maj9#11 7#5#9 7b9b13 13b9 maj7#5 11 add9 M7 min7 -7 o °7 + ø`)
+var qualities = strings.Fields(
+	`maj m dim aug 5 6 m6 69 m69 7 maj7 m7 m7b5 dim7 mMaj7 maj9 9 m9 13 m13 m11 maj13 sus4 sus2
+7sus4 9sus4 13sus4 madd9 7b9 7#9 7b5 7#5 7b13 9#11 13#11 maj7#11 maj9#11 7#5#9 7b9b13 13b9 maj7#5 11 add9 M7 min7 -7 o °7 + ø`,
+)
 
 func names(c chord.Chord) (out []string) {
 	for _, n := range c.Notes() {
@@ -44,7 +46,8 @@ func TestAgainstTonal(t *testing.T) {
 	compared := 0
 	for _, s := range symbols {
 		c, err := chord.Parse(s)
-		if !assert.NoError(t, err, s) || len(known[s]) == 0 || strings.HasSuffix(s, "7b13") { // that one keeps its fifth
+		if !assert.NoError(t, err, s) || len(known[s]) == 0 ||
+			strings.HasSuffix(s, "7b13") { // that one keeps its fifth
 			continue
 		}
 		compared++

@@ -60,7 +60,10 @@ func half(s *stack)  { s.set(3, -1); s.set(5, -1); s.set(7, -1) }
 
 // first are the parts that a quality may begin with.
 var first = []part{
-	{"m(maj mmaj mMaj m(Maj m(M mM m(Δ mΔ -maj -M -Δ minmaj minM mimaj", func(s *stack) { minor(s); s.major = true; s.set(7, 0) }},
+	{
+		"m(maj mmaj mMaj m(Maj m(M mM m(Δ mΔ -maj -M -Δ minmaj minM mimaj",
+		func(s *stack) { minor(s); s.major = true; s.set(7, 0) },
+	},
 	{"maj Maj MAJ M", func(s *stack) { s.major = true }},
 	{"min Min MIN mi m -", minor},
 	{"Δ", func(s *stack) { s.major = true; s.set(7, 0) }},
@@ -103,20 +106,35 @@ var more = []part{
 		s.alter(9, 1)
 		s.set(13, -1)
 	}},
-	{"addb9", func(s *stack) { s.alter(9, -1) }}, {"add#9", func(s *stack) { s.alter(9, 1) }},
+	{"addb9", func(s *stack) { s.alter(9, -1) }},
+	{"add#9", func(s *stack) { s.alter(9, 1) }},
 	{"add#11", func(s *stack) { s.alter(11, 1) }},
-	{"add9 add2", func(s *stack) { s.set(9, 0) }}, {"add11 add4", func(s *stack) { s.set(11, 0) }},
-	{"add13", func(s *stack) { s.set(13, 0) }}, {"add6", func(s *stack) { s.set(6, 0) }},
-	{"omit3 no3", func(s *stack) { s.drop(3) }}, {"omit5 no5", func(s *stack) { s.drop(5) }},
+	{"add9 add2", func(s *stack) { s.set(9, 0) }},
+	{"add11 add4", func(s *stack) { s.set(11, 0) }},
+	{"add13", func(s *stack) { s.set(13, 0) }},
+	{"add6", func(s *stack) { s.set(6, 0) }},
+	{"omit3 no3", func(s *stack) { s.drop(3) }},
+	{"omit5 no5", func(s *stack) { s.drop(5) }},
 	{"maj7 M7 Δ7 Δ", func(s *stack) { s.set(7, 0) }},
 	{"maj9 M9", func(s *stack) { s.set(7, 0); s.set(9, 0) }},
-	{"b13", func(s *stack) { s.alter(13, -1) }}, {"#13", func(s *stack) { s.alter(13, 1) }},
-	{"#11 +11", func(s *stack) { s.alter(11, 1) }}, {"b11", func(s *stack) { s.alter(11, -1) }},
-	{"b9 -9", func(s *stack) { s.alter(9, -1) }}, {"#9 +9", func(s *stack) { s.alter(9, 1) }},
-	{"b5 -5", func(s *stack) { s.alter(5, -1) }}, {"#5 +5 +", func(s *stack) { s.alter(5, 1) }},
-	{"b6", func(s *stack) { s.set(6, -1) }}, {"#4", func(s *stack) { s.alter(11, 1) }},
-	{"13", func(s *stack) { s.set(13, 0) }}, {"11", func(s *stack) { s.set(11, 0) }}, {"9", func(s *stack) { s.set(9, 0) }},
-	{"7", (*stack).seventh}, {"6", func(s *stack) { s.set(6, 0) }},
+	{"b13", func(s *stack) { s.alter(13, -1) }},
+	{"#13", func(s *stack) { s.alter(13, 1) }},
+	{"#11 +11", func(s *stack) { s.alter(11, 1) }},
+	{"b11", func(s *stack) { s.alter(11, -1) }},
+	{"b9 -9", func(s *stack) { s.alter(9, -1) }},
+	{"#9 +9", func(s *stack) { s.alter(9, 1) }},
+	{"b5 -5", func(s *stack) { s.alter(5, -1) }},
+	{"#5 +5 +", func(s *stack) { s.alter(5, 1) }},
+	{"b6", func(s *stack) { s.set(6, -1) }},
+	{"#4", func(s *stack) { s.alter(11, 1) }},
+	{
+		"13",
+		func(s *stack) { s.set(13, 0) },
+	},
+	{"11", func(s *stack) { s.set(11, 0) }},
+	{"9", func(s *stack) { s.set(9, 0) }},
+	{"7", (*stack).seventh},
+	{"6", func(s *stack) { s.set(6, 0) }},
 }
 
 // bare takes out what only parts the parts.
@@ -141,7 +159,10 @@ func degreesOf(quality string) (out []pitch.Degree, ok bool) {
 		}
 		rest = left
 	}
-	slices.SortStableFunc(s.tones, func(a, b tone) int { return cmp.Or(cmp.Compare(a.number, b.number), cmp.Compare(a.alter, b.alter)) })
+	slices.SortStableFunc(
+		s.tones,
+		func(a, b tone) int { return cmp.Or(cmp.Compare(a.number, b.number), cmp.Compare(a.alter, b.alter)) },
+	)
 	for _, t := range s.tones {
 		d, err := pitch.ParseDegree(strings.Repeat("b", max(-t.alter, 0)) + strings.Repeat("#", max(t.alter, 0)) +
 			string(rune('0'+(t.number-1)%7+1)))
@@ -169,10 +190,15 @@ func take(parts []part, text string, s *stack) (rest string) {
 	return text[long:]
 }
 
+// shown are ways to write the beginning of a quality, and the one in which it is shown.
+var shown = []struct{ from, to string }{
+	{"min", "m"}, {"Min", "m"}, {"mi", "m"}, {"-", "m"}, {"Maj", "maj"}, {"MAJ", "maj"}, {"M", "maj"}, {"Δ7", "maj7"},
+	{"Δ", "maj7"}, {"dim", "°"}, {"o", "°"}, {"ø7", "m7b5"}, {"ø", "m7b5"}, {"aug", "+"},
+}
+
 // written is a quality as it is shown: minor as m, a major seventh as maj7.
 func written(quality string) string {
-	for _, c := range []struct{ from, to string }{{"min", "m"}, {"Min", "m"}, {"mi", "m"}, {"-", "m"}, {"Maj", "maj"}, {"MAJ", "maj"},
-		{"M", "maj"}, {"Δ7", "maj7"}, {"Δ", "maj7"}, {"dim", "°"}, {"o", "°"}, {"ø7", "m7b5"}, {"ø", "m7b5"}, {"aug", "+"}} {
+	for _, c := range shown {
 		if rest, ok := strings.CutPrefix(quality, c.from); ok {
 			if c.from == "maj" || c.to == "maj" && strings.HasPrefix(rest, "aj") {
 				return quality

@@ -34,7 +34,12 @@ func Progression(text string, key scale.Scale) (Bars, error) {
 	for _, part := range parts {
 		words := strings.Fields(part)
 		if len(words) == 0 || len(words) > MaxPerBar || len(out) == MaxBars {
-			return nil, fmt.Errorf("%q was given: give up to %d bars apart by |, each with up to %d chords", fault.Clip(text), MaxBars, MaxPerBar)
+			return nil, fmt.Errorf(
+				"%q was given: give up to %d bars apart by |, each with up to %d chords",
+				fault.Clip(text),
+				MaxBars,
+				MaxPerBar,
+			)
 		}
 		if len(words) == 1 && words[0] == "%" && len(out) > 0 {
 			out = append(out, out[len(out)-1])
@@ -85,7 +90,8 @@ func InKey(text string, key scale.Scale) (Chord, error) {
 			after = plainQuality(key.Chords(3)[number-1].Quality)
 		}
 	} else if !upper {
-		if d := after; !strings.HasPrefix(d, "dim") && !strings.HasPrefix(d, "°") && !strings.HasPrefix(d, "o") && !strings.HasPrefix(d, "ø") {
+		if d := after; !strings.HasPrefix(d, "dim") && !strings.HasPrefix(d, "°") && !strings.HasPrefix(d, "o") &&
+			!strings.HasPrefix(d, "ø") {
 			after = "m" + after
 		}
 	}
