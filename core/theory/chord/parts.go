@@ -34,10 +34,6 @@ func (s *stack) alter(number, by int) {
 	s.tones = append(s.tones, tone{number, by})
 }
 
-func (s *stack) has(number int) bool {
-	return slices.ContainsFunc(s.tones, func(t tone) bool { return t.number == number })
-}
-
 func (s *stack) seventh() {
 	switch {
 	case s.dim:
