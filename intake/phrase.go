@@ -153,9 +153,15 @@ func Phrase(field, name string, data []byte, b brief.Brief) (line.Line, error) {
 		}
 		return line.Line{}, err
 	}
-	guessed := false
-	if !binary(data) {
+	guessed, kind := false, looksLike(data)
+	if kind == "" && !binary(data) {
 		data, guessed = text.Plain(data)
+		if bytes.IndexByte(data, 0) >= 0 {
+			kind = "a file that isn't text"
+		}
+	}
+	if kind != "" {
+		return line.Line{}, fault.At(field, "this looks like %s: give MusicXML, MIDI, ABC, a table of notes, tab as text, or a WAV recording", kind)
 	}
 	read, err := readerOf(data)(data, r)
 	if err != nil {

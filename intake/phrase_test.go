@@ -108,3 +108,14 @@ func TestFilesOfOtherPrograms(t *testing.T) {
 	assert.Equal(t, "Café", got.Title)
 	assert.Contains(t, strings.Join(got.Left, ";"), "read as those of Windows")
 }
+
+// A file of another kind is said by its kind, and never read as notes.
+func TestFilesOfOtherKinds(t *testing.T) {
+	for data, want := range map[string]string{
+		"%PDF-1.7\nx": "a PDF", "\x89PNG\r\n\x1a\nxx": "a picture", "ID3\x04\x00x": "an MP3 file", "MZ\x90\x00": "a program", "<!DOCTYPE html><p>C E G": "a web page",
+		"\x1f\x8b\x08xx": "a compressed file", "BEGIN:VCALENDAR\nVERSION:2.0": "a calendar", "{\\rtf1 C E G}": "a text with formatting", "C\x00\x01\x02E": "a file that isn't text",
+	} {
+		_, err := intake.Phrase("file", "", []byte(data), brief.Brief{Instrument: brief.Instrument{ID: "bass"}})
+		assert.ErrorContains(t, err, "this looks like "+want, "%q", data)
+	}
+}

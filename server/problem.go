@@ -100,7 +100,10 @@ func statusProblem(status int, err error) api.Problem {
 	if t, ok := statusTitles[status]; ok {
 		return problem(status, t.title, fault.List{{Field: t.field, Message: t.message}})
 	}
-	return problem(status, http.StatusText(status), fault.List{{Field: "request", Message: err.Error()}})
+	if status == http.StatusBadRequest {
+		return badRequest(err)
+	}
+	return problem(status, http.StatusText(status), fault.List{{Field: "request", Message: "it can't be answered: give what api/openapi.yaml says"}})
 }
 
 func problem(status int, title string, fields fault.List) api.Problem {
