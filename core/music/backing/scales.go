@@ -51,11 +51,20 @@ var ofScales = map[string]struct{ numerals, why string }{
 	"iwato":             {"bIImaj7b5", "no 3 and no 5: the root sounds as the 7 of ♭II"},
 }
 
+// onC are the chords of the table on C, read once.
+var onC = func() map[string]chord.Bars {
+	out := map[string]chord.Bars{}
+	for id, of := range ofScales {
+		out[id] = inKey(scale.New(pitch.MustParseName("C"), majorFormula), strings.Fields(of.numerals))
+	}
+	return out
+}()
+
 // Own is what a scale is played over.
 func Own(key scale.Scale) Colour {
 	if e, ok := scale.Named(key.Formula); ok {
 		if of, ok := ofScales[e.ID]; ok {
-			return Colour{inKey(key, strings.Fields(of.numerals)), of.why}
+			return Colour{moved(onC[e.ID], key.Tonic), of.why}
 		}
 	}
 	has := func(degree string) bool {
@@ -80,4 +89,17 @@ func Own(key scale.Scale) Colour {
 		return Colour{inKey(key, []string{"I+"}), "the augmented chord of its root"}
 	}
 	return Colour{Why: "no 3 and no 5: over a drone on its root"}
+}
+
+// moved are chords on C in another key.
+func moved(bars chord.Bars, tonic pitch.Name) chord.Bars {
+	c := pitch.MustParseName("C")
+	chords := make([]chord.Chord, len(bars)) // a bar each
+	out := make(chord.Bars, len(bars))
+	for i, bar := range bars {
+		d, _ := c.DegreeOf(bar[0].Root)
+		chords[i] = bar[0].On(tonic.Degree(d))
+		out[i] = chords[i : i+1 : i+1]
+	}
+	return out
 }

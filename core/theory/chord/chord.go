@@ -38,6 +38,11 @@ func (c Chord) Quality() string {
 	return strings.TrimSuffix(strings.TrimPrefix(c.Symbol, c.Root.Pretty()), "/"+c.Bass.Pretty())
 }
 
+// On is the same chord on another root, without a bass of its own.
+func (c Chord) On(root pitch.Name) Chord {
+	return Chord{Symbol: root.Pretty() + c.Quality(), Root: root, Bass: root, Degrees: c.Degrees}
+}
+
 // Has reports whether the chord has a degree.
 func (c Chord) Has(degree string) bool {
 	return slices.Contains(c.Degrees, pitch.MustParseDegree(degree))
