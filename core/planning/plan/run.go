@@ -424,7 +424,9 @@ func (m *maker) stable(index int) bool {
 // run may end on.
 func (m *maker) endsInChord(r *Run) bool {
 	last := r.Events[len(r.Events)-1]
-	for k := len(r.Events) - 1; r.SaysChords && k >= 0; k-- {
+	// The chords that a pattern breaks one after the other are no harmony that it could end on.
+	meant := m.Backing.Kind.HasChords() || *m.Brief.Run.Lean > 0 || m.Pattern.Uses.Chords
+	for k := len(r.Events) - 1; meant && k >= 0; k-- {
 		if c := r.Events[k].Chord; c != nil {
 			return slices.ContainsFunc(
 				c.Notes,
