@@ -61,3 +61,20 @@ it('hands over nothing once it is left', async () => {
   vi.advanceTimersByTime(600)
   expect(handed).toEqual([])
 })
+
+it('hears from the beginning what is listened to all the time', async () => {
+  const told: number[][] = []
+  const scope = effectScope()
+  const midi = scope.run(() =>
+    useMidiIn(
+      ref(true),
+      () => undefined,
+      (struck) => told.push(struck.map((s) => s.midi)),
+    ),
+  )
+  await midi?.listen()
+  strike(60)
+  strike(62)
+  expect(told).toEqual([[60], [60, 62]])
+  scope.stop()
+})

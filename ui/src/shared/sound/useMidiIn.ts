@@ -21,7 +21,7 @@ export function useMidiIn(playing: Ref<boolean>, hand: (struck: Struck[]) => voi
   let access: MIDIAccess | undefined
   let begun = 0
   let struck: Struck[] = []
-  let open = false
+  let open = playing.value
   let closing: ReturnType<typeof setTimeout> | undefined
 
   function hear(event: MIDIMessageEvent) {
