@@ -4,8 +4,8 @@
 // wrong or missed and the rest is extra (align.go), and tells what happened to the whole: a
 // second go, a part left out, all of it a fret too high (story.go, telling.go). It measures
 // time (measure.go), and says what went well, one thing that didn't, and what to do
-// (judge.go, say.go). It proposes a result for the log, of which the player has the last word. It knows nothing of sound: a Heard is a
-// pitch at a time, whoever heard it.
+// (judge.go, say.go). It proposes a result for the log, of which the player has the last word.
+// It knows nothing of sound: a Heard is a pitch at a time, whoever heard it.
 package take
 
 import (
@@ -215,8 +215,8 @@ func (t *Take) verdicts(p piece.Piece, told telling, heard []Heard, limit float6
 	}
 }
 
-// extras are the notes too many. What is no note, too soft or outside the run isn't one; and
-// of many none: other sounds were heard.
+// extras finds the extra notes. A sound that is no note, is too soft or comes outside the run isn't one. Where there
+// are very many, they are other sounds, and none counts.
 func (t *Take) extras(told telling, heard []Heard, limit float64, sounds bool) {
 	for j, h := range heard {
 		if told.ofRun[j] || h.Doubt >= flutter || sounds && (h.LevelDB < limit || aside(h, heard, told.matched)) {

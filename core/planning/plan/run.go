@@ -278,34 +278,6 @@ func (m *maker) rings(s sequence) []int {
 	return m.hands.of(s.school).Rings(places, s.touches)
 }
 
-// chordsOfTheMoment marks where a chord begins: each that the run goes through, else those of the
-// backing, else the one that it leans on, else that on the tonic. It tells whether they are to be
-// said: the last one is not.
-func (m *maker) chordsOfTheMoment(events []piece.Event, through []run.ChordAt) (said bool) {
-	lean := *m.Brief.Run.Lean
-	if len(through) == 0 && m.Backing.Kind.HasChords() {
-		m.chordsOfTheBacking(events)
-		return true
-	}
-	if m.Scale.Len() != 7 {
-		return false
-	}
-	said = len(through) > 0 || lean > 0
-	switch {
-	case len(through) > 0:
-	case lean > 0:
-		through = []run.ChordAt{{At: 0, Degree: lean, Size: 4}}
-	default:
-		through = []run.ChordAt{{At: 0, Degree: 1, Size: 3}}
-	}
-	for _, c := range through {
-		if c.At < len(events) {
-			events[c.At].Chord = &m.chords.size(c.Size)[c.Degree-1]
-		}
-	}
-	return said
-}
-
 // order is the pattern over the box, with the ending and the filling that the
 // brief asks for; and the chords that it goes through.
 func (m *maker) order(b fingered) (order []int, through []run.ChordAt, err error) {
@@ -408,44 +380,6 @@ func (m *maker) sounds(steps []step, touches []hand.Touch, lead int) []run.Sound
 		}
 	}
 	return m.Picking.Sounds(struck, len(m.Request.Strings), lead)
-}
-
-// stable reports whether a run may end on this scale note: the root, or a note
-// of the chosen chord. Scales without chords in thirds end on their first,
-// third and fifth.
-func (m *maker) stable(index int) bool {
-	if m.Finish == run.OnRoot {
-		return index == 0
-	}
-	return m.inChord(index)
-}
-
-// endsInChord reports whether the last note is of the chord that is meant where it sounds, or of the one that a
-// run may end on.
-func (m *maker) endsInChord(r *Run) bool {
-	last := r.Events[len(r.Events)-1]
-	// The chords that a pattern breaks one after the other are no harmony that it could end on.
-	meant := m.Backing.Kind.HasChords() || *m.Brief.Run.Lean > 0 || m.Pattern.Uses.Chords
-	for k := len(r.Events) - 1; meant && k >= 0; k-- {
-		if c := r.Events[k].Chord; c != nil {
-			return slices.ContainsFunc(
-				c.Notes,
-				func(name string) bool { return pitch.MustParseName(name).Class() == last.MIDI%12 },
-			)
-		}
-	}
-	return m.inChord(m.Scale.Index(last.MIDI))
-}
-
-func (m *maker) inChord(index int) bool {
-	if index < 0 {
-		return false
-	}
-	if m.Scale.Len() == 7 {
-		return run.ChordTone(index, *m.Brief.Run.Chord, 7, 3)
-	}
-	number := m.Scale.Formula[index].Number()
-	return number == 1 || number == 3 || number == 5
 }
 
 // sumUp counts what a run of so many slots asks for and how it ends.
