@@ -104,19 +104,34 @@ func TestCallsByMicrophone(t *testing.T) {
 }
 
 // aPlayer stands in for a microphone beside which someone plucks notes, WAV files, when told to: the page's own ear hears
-// them. A file that goes by the clock of the browser answers calls that a busy machine has not asked yet.
+// them. A file that goes by the clock of the browser answers calls that a busy machine has not asked yet, and sound that
+// goes through its audio thread has holes there: the samples come by the clock, late perhaps, but all of them.
 const aPlayer = `(() => {
-	navigator.mediaDevices.getUserMedia = async () => {
-		const context = new AudioContext()
-		const room = context.createMediaStreamDestination()
-		window.pluck = async (file) => {
-			const note = context.createBufferSource()
-			note.buffer = await context.decodeAudioData(Uint8Array.from(atob(file), (c) => c.charCodeAt(0)).buffer)
-			note.connect(room)
-			note.start()
-			return true
+	const room = new AudioContext()
+	navigator.mediaDevices.getUserMedia = async () => room.createMediaStreamDestination().stream
+	let note = new Float32Array(0), at = 0
+	window.AudioWorkletNode = class extends AudioWorkletNode {
+		ear = { onmessage: undefined }
+		constructor(context, ...how) {
+			super(context, ...how)
+			let sent = performance.now() / 1000 * context.sampleRate
+			setInterval(() => {
+				const due = new Float32Array(Math.max(performance.now() / 1000 * context.sampleRate - sent, 0))
+				sent += due.length
+				due.set(note.subarray(at, at + due.length))
+				at += due.length
+				this.ear.onmessage?.({ data: due })
+			}, 20)
 		}
-		return room.stream
+		get port() {
+			return this.ear
+		}
+	}
+	window.pluck = async (file) => {
+		const bytes = Uint8Array.from(atob(file), (c) => c.charCodeAt(0))
+		note = (await room.decodeAudioData(bytes.buffer)).getChannelData(0)
+		at = 0
+		return true
 	}
 	return true
 })()`

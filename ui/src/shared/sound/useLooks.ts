@@ -23,14 +23,19 @@ export interface Stretch {
 export function useLooks(mic: ReturnType<typeof useMicrophone>, on: Ref<boolean>, look: (stretch: Stretch) => Promise<boolean>, from: () => Stretch) {
   let looking = false
   let looked = 0
+  /** To which second it was looked last, found or not. */
+  let seen = 0
 
   async function next() {
-    if (looking || !on.value || !mic.recording.value || !mic.sounds(soundsWithin)) return
-    const wanted = from()
+    if (looking || !on.value || !mic.recording.value) return
     const now = mic.seconds()
+    // On a slow machine a look may last longer than the note that began during it.
+    if (!mic.sounds(Math.max(soundsWithin, now - seen))) return
+    const wanted = from()
     const start = Math.max(wanted.start, Math.min(looked, now) - again, now - most, 0)
     if (now - start < told / 1000) return
     looking = true
+    seen = now
     try {
       const found = await look({ start, since: Math.max(wanted.since - start, start > wanted.start ? edge : 0) })
       looked = found ? 0 : now
@@ -54,7 +59,7 @@ export function useLooks(mic: ReturnType<typeof useMicrophone>, on: Ref<boolean>
     on,
     (now) => {
       clearInterval(steady)
-      looked = 0
+      looked = seen = 0
       if (now) steady = setInterval(() => void next(), every)
     },
     { immediate: true },
