@@ -24,10 +24,8 @@ func TestFiguresOfFingering(t *testing.T) {
 			continue // an order of notes may ask for others, and says so
 		case f.ID == handfigures.Hop && !straight:
 			most = 3
-		case f.ID == handfigures.Swing:
-			most = 2
-		case f.ID == handfigures.Position:
-			most = 3
+		case f.ID == handfigures.Swing, f.ID == handfigures.Position:
+			most = 1
 		}
 		if f.ID == handfigures.Differs || f.ID == handfigures.Unsaid {
 			plans += f.Of

@@ -45,6 +45,7 @@ func fiveForm(r Request) ([]Box, error) {
 			boxes[i].Form, boxes[i].Name = form, name
 		}
 	}
+	tellApart(boxes, r.fromDegreeOf())
 	return boxes, nil
 }
 

@@ -36,6 +36,7 @@ func fromDegree(r Request) ([]Box, error) {
 		return []Box{r.startBox(longest)}, nil
 	}
 	r.easiestFirst(whole)
+	tellApart(whole, startFret, betweenFrets, notesAString)
 	return whole, nil
 }
 

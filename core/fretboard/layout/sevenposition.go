@@ -20,8 +20,12 @@ func sevenPosition(r Request) ([]Box, error) {
 		}
 		name, hand := "open position", 1
 		if position > 0 {
+			if stays, ok := r.withoutTop(notes, position); ok {
+				notes = stays
+			}
 			if hand = r.handFor(notes, position); hand != position {
 				notes = r.positionFrom(lowest, hand)
+				hand = r.handFor(notes, hand)
 			}
 			name = fmt.Sprintf("position %d", hand)
 		}
@@ -35,22 +39,8 @@ func sevenPosition(r Request) ([]Box, error) {
 			out = append(out, b)
 		}
 	}
-	r.tellApart(out)
+	tellApart(out, r.fromDegreeOf())
 	return out, nil
-}
-
-// tellApart names the degree that a box starts from with each position that has
-// more than one.
-func (r *Request) tellApart(boxes []Box) {
-	count, from := map[string]int{}, r.fromNames()
-	for _, b := range boxes {
-		count[b.Name]++
-	}
-	for i := range boxes {
-		if b := &boxes[i]; count[b.Name] > 1 {
-			b.Name += ", " + from[b.Degree]
-		}
-	}
 }
 
 // positionFrom is what lies under a hand at a position, from the note that the box
@@ -67,6 +57,24 @@ func (r *Request) positionFrom(lowest, position int) []Note {
 		notes = notes[:top]
 	}
 	return notes
+}
+
+// withoutTop is a box without its top note, where a hand then has all of it with one reach at most, and would have to
+// reach both ways, or leave for it, otherwise.
+func (r *Request) withoutTop(notes []Note, position int) ([]Note, bool) {
+	top := len(notes) - 1
+	if top < 1 || !r.bothReaches(notes, position) && !r.littleTwice(notes, position) {
+		return nil, false
+	}
+	_, asks := r.standing(notes[:top], position)
+	return notes[:top], asks <= forwardWeight
+}
+
+// littleTwice reports whether a box ends with a reach of the little finger, which has the fret below already.
+func (r *Request) littleTwice(notes []Note, position int) bool {
+	last, before := notes[len(notes)-1], notes[len(notes)-2]
+	return last.String == before.String && last.Fret == before.Fret+1 &&
+		r.rank(last.Fret, position, hold{}) == reachForward
 }
 
 // bothReaches reports whether a box ends with a reach of the little finger on a
@@ -90,6 +98,12 @@ const backWeight, forwardWeight, pastWeight = 2, 3, 8
 // equal places the one nearest to a position. A box is named after it, as a
 // teacher would.
 func (r *Request) handFor(notes []Note, position int) int {
+	hand, _ := r.standing(notes, position)
+	return hand
+}
+
+// standing is that place, with the weight of what the hand reaches for there.
+func (r *Request) standing(notes []Note, position int) (hand, asked int) {
 	first, most := notes[0].Fret, notes[0].Fret-r.Frame.First
 	if r.Frame.Stiff {
 		most = first - r.Frame.FirstHome
@@ -112,7 +126,7 @@ func (r *Request) handFor(notes []Note, position int) int {
 			best, least = hand, asks
 		}
 	}
-	return best
+	return best, least
 }
 
 // followsOnString reports whether the fret above the first of some notes is on its

@@ -15,7 +15,7 @@ import (
 // differences says, for each note of a run that another finger takes than its
 // place has in the box, what the finger of the box would have to do; empty for
 // all others.
-func (m *maker) differences(school int, places []neck.Place, touches []hand.Touch, ask hand.Ask) []string {
+func (m *maker) differences(by player, places []neck.Place, touches []hand.Touch, ask hand.Ask) []string {
 	out := make([]string, len(places))
 	if ask.Own == nil {
 		return out
@@ -29,7 +29,7 @@ func (m *maker) differences(school int, places []neck.Place, touches []hand.Touc
 		if finger := touches[k].Finger; own > 0 && finger != own {
 			of := taken{places[k], finger}
 			if _, ok := known[of]; !ok {
-				known[of] = m.whyNotOwn(school, places, touches, ask, k)
+				known[of] = m.whyNotOwn(by, places, touches, ask, k)
 			}
 			out[k] = known[of]
 		}
@@ -38,9 +38,9 @@ func (m *maker) differences(school int, places []neck.Place, touches []hand.Touc
 }
 
 // whyNotOwn says what the finger of the box would have to do at a note.
-func (m *maker) whyNotOwn(school int, places []neck.Place, touches []hand.Touch, ask hand.Ask, note int) string {
+func (m *maker) whyNotOwn(by player, places []neck.Place, touches []hand.Touch, ask hand.Ask, note int) string {
 	own := ask.Own[note]
-	more := m.hands.of(school).Instead(places, touches, note, own, ask)
+	more := m.hands.of(by).Instead(places, touches, note, own, ask)
 	name := hand.FingerWords[own]
 	if len(more) == 0 {
 		return fmt.Sprintf("With the %s, as in the box, this fret would get two fingers without a shift.", name)

@@ -18,7 +18,7 @@ import (
 type fingered struct {
 	layout.Box
 	*hand.Fingering
-	school int                // index in hand.Schools
+	by     player
 	strict bool               // no opening past the greatest limit
 	refit  string             // what was changed so that the hand can hold it
 	held   map[neck.Place]int // fingers set by hand
@@ -51,41 +51,57 @@ func (f fingered) allowed(p neck.Place) hand.Fingers {
 	return hand.AnyFinger
 }
 
-// hands are the hands of one player, one a school: each is made when it is first
-// asked for and remembers what it has fingered.
+// player is who fingers: by a school, an index in hand.Schools, and with what the brief would rather do or without it.
+type player struct {
+	school int
+	free   bool // of the preference
+}
+
+// hands are the hands of one neck: each is made when it is first asked for and remembers what it has fingered.
 type hands struct {
 	neck  neck.Neck
 	style hand.Style
-	made  []*hand.Hand // by school
-	path  []neck.Place // memory for the path that is fingered
+	made  [][2]*hand.Hand // by school, and by whether it is free
+	path  []neck.Place    // memory for the path that is fingered
 }
 
 func newHands(r *brief.Reading) *hands {
-	return &hands{neck: r.Neck, style: r.Style, made: make([]*hand.Hand, len(hand.Schools))}
+	return &hands{neck: r.Neck, style: r.Style, made: make([][2]*hand.Hand, len(hand.Schools))}
 }
 
-// of is the hand of a school, in the style of the player.
-func (h *hands) of(school int) *hand.Hand {
-	if h.made[school] == nil {
-		style := h.style
-		style.School = hand.Schools[school]
-		h.made[school] = hand.New(h.neck, style)
+// of is a player's hand.
+func (h *hands) of(by player) *hand.Hand {
+	made := &h.made[by.school][0]
+	if by.free {
+		made = &h.made[by.school][1]
 	}
-	return h.made[school]
+	if *made == nil {
+		style := h.style
+		style.School = hand.Schools[by.school]
+		if by.free {
+			style.Prefer = hand.PreferEither
+		}
+		*made = hand.New(h.neck, style)
+	}
+	return *made
 }
 
-// finger fingers the notes of a box by a school.
-func (h *hands) finger(school int, notes []layout.Note, a hand.Ask) *hand.Fingering {
+// finger fingers the notes of a box as a player does.
+func (h *hands) finger(by player, notes []layout.Note, a hand.Ask) *hand.Fingering {
 	h.path = slices.Grow(h.path[:0], len(notes))
 	for _, n := range notes {
 		h.path = append(h.path, n.Place)
 	}
-	return h.of(school).Finger(h.path, a)
+	return h.of(by).Finger(h.path, a)
 }
 
-func (m *maker) schoolIndex() int {
-	return slices.IndexFunc(hand.Schools, func(s hand.School) bool { return s.ID == m.Style.School.ID })
+// player is who the brief asks for.
+func (m *maker) player() player {
+	return player{school: slices.IndexFunc(hand.Schools, func(s hand.School) bool { return s.ID == m.Style.School.ID })}
 }
+
+// withoutPreference is the same player free of it.
+func (p player) withoutPreference() player { return player{p.school, true} }
 
 // finger fingers a box, and fits it to the hand where it asks for more than
 // the hand's greatest opening.
@@ -105,16 +121,30 @@ func (m *maker) fingerChosen() (fingered, error) {
 }
 
 func (m *maker) fingerHeld(b layout.Box, held map[neck.Place]int) fingered {
-	f := m.fingerBy(b, m.schoolIndex(), false, held)
+	f := m.fitted(b, m.player(), held)
+	if f.against(m.Style.Prefer) == 0 {
+		return f
+	}
+	// A path that is cheaper for its distances, or that has to be fingered anew within the limits, may go against what it
+	// was weighed for.
+	if usual := m.fitted(b, f.by.withoutPreference(), held); f.against(m.Style.Prefer) > usual.against(m.Style.Prefer) {
+		return usual
+	}
+	return f
+}
+
+// fitted is a box under a hand that can open as far.
+func (m *maker) fitted(b layout.Box, by player, held map[neck.Place]int) fingered {
+	f := m.fingerBy(b, by, false, held)
 	if f.Report.Greatest.Over() <= 0 {
 		return f
 	}
 	return m.refit(f, f.Report.Greatest)
 }
 
-func (m *maker) fingerBy(b layout.Box, school int, strict bool, held map[neck.Place]int) fingered {
-	f := fingered{Box: b, school: school, strict: strict, held: held}
-	f.Fingering = m.hands.finger(school, b.Notes, m.ask(f, nil))
+func (m *maker) fingerBy(b layout.Box, by player, strict bool, held map[neck.Place]int) fingered {
+	f := fingered{Box: b, by: by, strict: strict, held: held}
+	f.Fingering = m.hands.finger(by, b.Notes, m.ask(f, nil))
 	return f
 }
 
@@ -172,7 +202,7 @@ func (m *maker) littleTwice(f fingered, allowed []hand.Fingers, order, rank []in
 	return allowed
 }
 
-func (m *maker) school(f fingered) hand.School { return hand.Schools[f.school] }
+func (m *maker) school(f fingered) hand.School { return hand.Schools[f.by.school] }
 
 const fourPerString = "four-per-string"
 
@@ -189,13 +219,13 @@ func upTo(n int) []int {
 // string. Of these the one with the fewest shifts in the middle of a string
 // wins; fewer notes are taken only where the others shift on every string.
 func (m *maker) refit(f fingered, past hand.Opening) fingered {
-	best := m.fingerBy(f.Box, f.school, true, f.held)
+	best := m.fingerBy(f.Box, f.by, true, f.held)
 	how := "the hand shifts instead"
 	for i, s := range hand.Schools {
-		if i == f.school {
+		if i == f.by.school {
 			continue
 		}
-		if other := m.fingerBy(f.Box, i, true, f.held); other.Touches != nil &&
+		if other := m.fingerBy(f.Box, player{i, f.by.free}, true, f.held); other.Touches != nil &&
 			other.Report.WithinString < best.Report.WithinString {
 			best, how = other, "fingered with "+s.Name
 		}
@@ -226,7 +256,7 @@ func (m *maker) fewerNotes(b layout.Box) (f fingered, words string, ok bool) {
 	}
 	for _, other := range boxes {
 		if other.Degree == b.Degree {
-			return m.fingerBy(other, m.schoolIndex(), true, nil), system.Phrase, true
+			return m.fingerBy(other, m.player(), true, nil), system.Phrase, true
 		}
 	}
 	return fingered{}, "", false
@@ -239,7 +269,7 @@ func (m *maker) planBox(i int, f fingered) Box {
 		ID: strconv.Itoa(i + 1), Name: f.Name, Degree: m.names.degrees[f.Degree], Form: f.Form,
 		Complete: f.Complete(), Missing: []string{}, Lacks: []string{}, Corrections: []Correction{}, Links: []Link{},
 		SpanMM: number.Tenth(f.Report.SpanMM), Shifts: f.Report.Shifts, Reaches: f.Report.Reaches,
-		OverLimit: f.Report.Comfortable.Over() > 0, School: hand.Schools[f.school].ID, Refit: f.refit,
+		OverLimit: f.Report.Comfortable.Over() > 0, School: hand.Schools[f.by.school].ID, Refit: f.refit,
 		Notes: make([]BoxNote, len(f.Notes)),
 	}
 	out.Higher, out.Lower = m.Request.Moves(f.Box, 1), m.Request.Moves(f.Box, -1)
@@ -256,7 +286,7 @@ func (m *maker) planBox(i int, f fingered) Box {
 	}
 	var ring []int
 	if m.System.Uses.Rings {
-		ring = m.hands.of(f.school).Rings(f.places(), f.Touches)
+		ring = m.hands.of(f.by).Rings(f.places(), f.Touches)
 	}
 	for k, n := range f.Notes {
 		if k == 0 || n.Fret < out.LowFret {

@@ -30,7 +30,7 @@ type laidPhrase struct {
 // at its own pitch, or else wherever it lies easiest.
 func (m *maker) layPhrase(b fingered) (laidPhrase, error) {
 	easiest, _ := table.Find(way.Ways, way.Least)
-	h := m.hands.of(b.school)
+	h := m.hands.of(b.by)
 	for _, w := range []way.Way{m.Way, easiest} {
 		for _, octaves := range octavesTried {
 			f := way.Field{Request: m.Request, Notes: moved(m.Phrase.Notes, octaves), Scale: m.Scale, Box: b.Box}
@@ -80,7 +80,7 @@ func (m *maker) phrase(b fingered) (sequence, error) {
 		given = nil
 	}
 	degrees := line.Degrees(laid.notes, m.Scale)
-	s := sequence{school: b.school, strict: b.strict, steps: make([]step, len(laid.notes)), phrase: &laid}
+	s := sequence{by: b.by, strict: b.strict, steps: make([]step, len(laid.notes)), phrase: &laid}
 	for k, n := range laid.notes {
 		p := laid.Places[k]
 		st := step{Note: layout.Note{Place: p, MIDI: n.MIDI, Degree: m.Scale.Index(n.MIDI)}, at: p, inBox: -1,
@@ -135,7 +135,7 @@ func (m *maker) whyOfPhrase(b fingered, note int) (FingerReason, error) {
 		return FingerReason{}, fault.At("note", "%d was given: this phrase has notes 0 to %d", note, len(s.steps)-1)
 	}
 	places, _ := s.path()
-	f := fingered{school: s.school, Fingering: &hand.Fingering{Touches: s.touches}}
+	f := fingered{by: s.by, Fingering: &hand.Fingering{Touches: s.touches}}
 	f.Report = hand.Summarize(m.Neck, m.Style.Limits, places, f.Touches)
 	for _, st := range s.steps {
 		f.Notes = append(f.Notes, layout.Note{Place: st.at, MIDI: st.MIDI, Degree: st.Degree})

@@ -17,17 +17,25 @@ func (m *maker) preferenceWords(chosen fingered) string {
 	if m.Style.Prefer == hand.PreferEither {
 		return ""
 	}
-	without := *m
-	without.Style.Prefer = hand.PreferEither
-	without.hands = newHands(&without.Reading)
-	usual := without.fingerHeld(chosen.Box, chosen.held)
+	usual := m.fitted(chosen.Box, chosen.by.withoutPreference(), chosen.held)
 	same := func(a, b hand.Touch) bool { return a.Finger == b.Finger && a.Shift == b.Shift && a.Reach == b.Reach }
-	if usual.school != chosen.school || !slices.EqualFunc(usual.Touches, chosen.Touches, same) {
+	if usual.by.school != chosen.by.school || !slices.EqualFunc(usual.Touches, chosen.Touches, same) {
 		return ""
 	}
 	row, _ := table.Find(hand.Prefers, string(m.Style.Prefer))
 	return fmt.Sprintf("“%s” changes nothing in this box: %s.", row.Name, whyNoPreference(m.Style.Prefer,
 		chosen.Report))
+}
+
+// against counts what a player with a preference would rather not do.
+func (f fingered) against(p hand.Prefer) int {
+	switch p {
+	case hand.PreferReach:
+		return f.Report.Shifts
+	case hand.PreferShift:
+		return f.Report.Reaches
+	}
+	return 0
 }
 
 func whyNoPreference(p hand.Prefer, r hand.Report) string {

@@ -24,7 +24,7 @@ const maxRepeated = 300
 // each goes on from the note after the root that it shares. It ends with the last
 // octave that is whole.
 func (m *maker) chained(b fingered) fingered {
-	long := fingered{Box: b.Box, school: b.school, strict: b.strict, held: b.held, own: b.fingersByPlace()}
+	long := fingered{Box: b.Box, by: b.by, strict: b.strict, held: b.held, own: b.fingersByPlace()}
 	long.Notes = slices.Clone(b.Notes)
 	seen := map[int]bool{m.Box(): true}
 	for at := b.Box; len(at.Links) > 0 && !seen[at.Links[0].Box]; {
@@ -104,7 +104,7 @@ type sequence struct {
 	steps   []step
 	touches []hand.Touch
 	differs []string // why a note has another finger than its box gives it, empty where it has not
-	school  int
+	by      player
 	home    int // position where the hand is at home, 0 for none
 	strict  bool
 	through []run.ChordAt        // chords, where each begins
@@ -165,7 +165,7 @@ func (m *maker) sequenceOf(b fingered) (sequence, error) {
 	}
 	uneven := m.Fit == run.Repeat && m.Rhythm.RestBeats(len(order)) > 0
 	places, ask := m.runPlaces(b.Box, order), m.ask(b, order)
-	s := sequence{steps: make([]step, len(order)), school: b.school, home: b.Hand, strict: b.strict, through: through,
+	s := sequence{steps: make([]step, len(order)), by: b.by, home: b.Hand, strict: b.strict, through: through,
 		uneven: uneven, length: len(order)}
 	for k, i := range order {
 		s.steps[k] = step{
@@ -197,8 +197,8 @@ func stepwise(order []int, k int) bool {
 // notes whose order makes others clearly cheaper, which it says.
 func (m *maker) fingerSequence(s *sequence) {
 	places, ask := s.path()
-	s.touches = m.hands.of(s.school).Path(places, ask)
-	s.differs = m.differences(s.school, places, s.touches, ask)
+	s.touches = m.hands.of(s.by).Path(places, ask)
+	s.differs = m.differences(s.by, places, s.touches, ask)
 }
 
 // play strikes a fingered sequence and puts it into time.
@@ -275,7 +275,7 @@ func (m *maker) rings(s sequence) []int {
 		return nil
 	}
 	places, _ := s.path()
-	return m.hands.of(s.school).Rings(places, s.touches)
+	return m.hands.of(s.by).Rings(places, s.touches)
 }
 
 // order is the pattern over the box, with the ending and the filling that the

@@ -27,7 +27,7 @@ func (m *maker) throughSymbols(b fingered) (sequence, error) {
 	own := *m
 	own.Way, _ = table.Find(way.Ways, way.Box)
 	var names []pitch.Name
-	s := sequence{school: b.school, strict: b.strict, home: b.Hand, symbols: map[int]*piece.Chord{}}
+	s := sequence{by: b.by, strict: b.strict, home: b.Hand, symbols: map[int]*piece.Chord{}}
 	last := -1
 	for k, c := range m.Through {
 		tones := tonesOfChord(c, low, high, last, k%2 == 0)

@@ -72,10 +72,10 @@ func (m *maker) fingerWay(f fingered, note, finger int, held []string) FingerWay
 // asks says what one fingering of a box asks for that another does not: "a shift
 // of 2 frets instead of a reach back of 9 mm". What falls on a note needs no place.
 func (m *maker) asks(now, then fingered, note int) string {
-	if now.school != then.school {
+	if now.by.school != then.by.school {
 		return "the fingering of another school"
 	}
-	more, less := m.hands.of(now.school).Differ(now.places(), now.Touches, then.Touches, now.Hand)
+	more, less := m.hands.of(now.by).Differ(now.places(), now.Touches, then.Touches, now.Hand)
 	asked, spared := demandWords(now, more, note), demandWords(now, less, note)
 	switch {
 	case asked == "" && spared == "":
