@@ -14,7 +14,7 @@ import (
 	"evenladder/core/base/english"
 	"evenladder/core/base/fault"
 	"evenladder/core/base/table"
-	"evenladder/core/music/band"
+	"evenladder/core/music/arrangement"
 	"evenladder/core/music/piece"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/score"
@@ -83,11 +83,11 @@ var Formats = []Format{
 		scored(musicxml.WriteCompressed)},
 	{table.Row{ID: "midi", Name: "MIDI file"}, "audio/midi", true, func(w io.Writer, s Source,
 		o *Options) error {
-		arranged := band.Arrange(s.Piece, o.Guide)
+		arranged := arrangement.Of(s.Piece, o.Guide)
 		return smf.Write(w, score.Of(arranged.Piece), o.Guide, arranged)
 	}},
 	{table.Row{ID: "wav", Name: "WAV sound"}, "audio/wav", true, func(w io.Writer, s Source, o *Options) error {
-		samples, err := sound.Render(band.Arrange(s.Piece, o.Guide), o.Guide)
+		samples, err := sound.Render(arrangement.Of(s.Piece, o.Guide), o.Guide)
 		if err != nil {
 			return fault.At("rhythm.tempoBpm", "%v", err)
 		}

@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/music/band"
+	"evenladder/core/music/arrangement"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/score"
 	"evenladder/core/planning/brief"
@@ -32,7 +32,9 @@ func TestEveryFormatIsRead(t *testing.T) {
 	s := score.Of(p.Piece())
 	for name, write := range map[string]func(io.Writer, score.Score) error{
 		"musicxml": musicxml.Write, "mxl": musicxml.WriteCompressed, "abc": abc.Write, "tab": tab.Write,
-		"midi": func(w io.Writer, s score.Score) error { return smf.Write(w, s, rhythm.Guide{}, band.Arranged{}) },
+		"midi": func(w io.Writer, s score.Score) error {
+			return smf.Write(w, s, rhythm.Guide{}, arrangement.Arrangement{})
+		},
 	} {
 		var b bytes.Buffer
 		require.NoError(t, write(&b, s))

@@ -7,18 +7,18 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/music/band"
+	"evenladder/core/music/arrangement"
 	"evenladder/core/music/rhythm"
 	"evenladder/internal/plantest"
 	"evenladder/sound"
 )
 
-func backed(t testing.TB, g rhythm.Guide) band.Arranged {
+func backed(t testing.TB, g rhythm.Guide) arrangement.Arrangement {
 	p := plantest.Build(
 		t,
 		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "dorian"}, "backing": {"kind": "progression", "chords": "Bbm7 Eb7 | Bbm7"}, "rhythm": {"tempoBpm": 120}}`,
 	)
-	return band.Arrange(p.Piece(), g)
+	return arrangement.Of(p.Piece(), g)
 }
 
 // The backing sounds from its first beat on, on the sample, is not cut at its most, and as loud in each chorus.

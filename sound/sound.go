@@ -14,7 +14,7 @@ import (
 	"math"
 
 	"evenladder/core/fretboard/neck"
-	"evenladder/core/music/band"
+	"evenladder/core/music/arrangement"
 	"evenladder/core/music/piece"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/run"
@@ -60,12 +60,12 @@ func beat(p piece.Piece) float64 { return 60 / float64(p.Rhythm.TempoBPM) }
 
 // Seconds is how long a piece takes with its guide and what plays under it, the dying away of the last note
 // included.
-func Seconds(a band.Arranged, g rhythm.Guide) float64 {
+func Seconds(a arrangement.Arrangement, g rhythm.Guide) float64 {
 	return (a.Piece.Rhythm.Lead(g)+end(a))*beat(a.Piece) + tail
 }
 
 // end is where the last note stops, in beats from the start of the first bar.
-func end(a band.Arranged) (beats float64) {
+func end(a arrangement.Arrangement) (beats float64) {
 	beats = a.Beats
 	for _, e := range a.Piece.Events {
 		beats = max(beats, e.At+e.Sounds)
@@ -75,7 +75,7 @@ func end(a band.Arranged) (beats float64) {
 
 // Render makes the samples of a piece with what plays under it, between -1 and 1. What is longer than
 // MaxSeconds gives an error.
-func Render(a band.Arranged, g rhythm.Guide) ([]float32, error) {
+func Render(a arrangement.Arrangement, g rhythm.Guide) ([]float32, error) {
 	p, seconds := a.Piece, Seconds(a, g)
 	if seconds > MaxSeconds {
 		return nil, fmt.Errorf(

@@ -8,7 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/fretboard/neck"
-	"evenladder/core/music/band"
+	"evenladder/core/music/arrangement"
 	"evenladder/core/music/piece"
 	"evenladder/core/music/rhythm"
 	"evenladder/internal/plantest"
@@ -28,7 +28,7 @@ func played(t *testing.T, instrument string, tempo int, midi ...int) piece.Piece
 }
 
 func render(t *testing.T, p piece.Piece, g rhythm.Guide) []float32 {
-	samples, err := sound.Render(band.Arranged{Piece: p}, g)
+	samples, err := sound.Render(arrangement.Arrangement{Piece: p}, g)
 	require.NoError(t, err)
 	return samples
 }
@@ -104,8 +104,8 @@ func TestCountInAndClick(t *testing.T) {
 	assert.Greater(t, loudness(samples[8*half:8*half+half/2]), 1e-3, "the note")
 	assert.InDelta(
 		t,
-		sound.Seconds(band.Arranged{Piece: p}, rhythm.Guide{})+4,
-		sound.Seconds(band.Arranged{Piece: p}, rhythm.Guide{CountIn: true}),
+		sound.Seconds(arrangement.Arrangement{Piece: p}, rhythm.Guide{})+4,
+		sound.Seconds(arrangement.Arrangement{Piece: p}, rhythm.Guide{CountIn: true}),
 		1e-9,
 	)
 }
@@ -113,7 +113,7 @@ func TestCountInAndClick(t *testing.T) {
 // What would take too long is refused with what would be shorter.
 func TestTooLongIsRefused(t *testing.T) {
 	p := played(t, "guitar", 20, make([]int, 200)...)
-	_, err := sound.Render(band.Arranged{Piece: p}, rhythm.Guide{})
+	_, err := sound.Render(arrangement.Arrangement{Piece: p}, rhythm.Guide{})
 	assert.ErrorContains(t, err, "give a faster tempo, or fewer notes, keys or choruses, for 300 at most")
 }
 
@@ -121,7 +121,7 @@ func BenchmarkRender(b *testing.B) {
 	p := plantest.Build(b, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "mixolydian"}}`).Piece()
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := sound.Render(band.Arranged{Piece: p}, rhythm.Guide{CountIn: true}); err != nil {
+		if _, err := sound.Render(arrangement.Arrangement{Piece: p}, rhythm.Guide{CountIn: true}); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -7,7 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"evenladder/core/music/band"
+	"evenladder/core/music/arrangement"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/score"
 	"evenladder/internal/plantest"
@@ -19,7 +19,7 @@ func TestABandHasItsTracks(t *testing.T) {
 		Piece()
 	for kind, tracks := range map[rhythm.Backing]byte{rhythm.WithBacking: 5, rhythm.BackingAlone: 4} {
 		g := rhythm.Guide{Backing: kind}
-		a := band.Arrange(p, g)
+		a := arrangement.Of(p, g)
 		var b bytes.Buffer
 		require.NoError(t, Write(&b, score.Of(a.Piece), g, a))
 		assert.Equal(t, tracks, b.Bytes()[11], "tracks")

@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"evenladder/core/music/band"
+	"evenladder/core/music/arrangement"
 	"evenladder/core/music/line"
 	"evenladder/core/music/piece"
 	"evenladder/core/music/rhythm"
@@ -32,7 +32,7 @@ func TestARunIsReadAsAPhrase(t *testing.T) {
 		}
 		for _, guide := range []rhythm.Guide{{}, {CountIn: true, Click: true}} {
 			var out bytes.Buffer
-			require.NoError(t, Write(&out, score.Of(p.Piece()), guide, band.Arranged{}))
+			require.NoError(t, Write(&out, score.Of(p.Piece()), guide, arrangement.Arrangement{}))
 			l, err := ReadPhrase(&out)
 			require.NoError(t, err)
 			for i := range l.Notes {

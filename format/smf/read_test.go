@@ -13,7 +13,7 @@ import (
 
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/lesson/take"
-	"evenladder/core/music/band"
+	"evenladder/core/music/arrangement"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/score"
 	"evenladder/internal/plantest"
@@ -39,7 +39,7 @@ func TestWhatIsWrittenIsReadBack(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "B", "name": "lydian"}, "rhythm": {"perBeat": 3, "tempoBpm": 83}}`).
 		Piece()
 	var out bytes.Buffer
-	require.NoError(t, Write(&out, score.Of(p), rhythm.Guide{CountIn: true, Click: true}, band.Arranged{}))
+	require.NoError(t, Write(&out, score.Of(p), rhythm.Guide{CountIn: true, Click: true}, arrangement.Arrangement{}))
 	heard, err := Read(&out)
 	require.NoError(t, err)
 	require.Len(t, heard, len(p.Events), "clicks are no notes")

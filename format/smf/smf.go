@@ -13,6 +13,7 @@ import (
 
 	"evenladder/core/base/english"
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/arrangement"
 	"evenladder/core/music/band"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/score"
@@ -29,7 +30,7 @@ const plainVelocity, accentVelocity = 72, 100
 // are counted from the start of its first bar, so a pick-up begins after the rest
 // before it.
 // The parts of a band under it have a track each.
-func Write(w io.Writer, s score.Score, g rhythm.Guide, under band.Arranged) error {
+func Write(w io.Writer, s score.Score, g rhythm.Guide, under arrangement.Arrangement) error {
 	lead := s.Rhythm.Lead(g)
 	tracks := [][]event{conductor(s, lead)}
 	if g.Backing != rhythm.BackingAlone {

@@ -9,7 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"evenladder/core/music/band"
+	"evenladder/core/music/arrangement"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/score"
 	"evenladder/internal/plantest"
@@ -44,7 +44,7 @@ func TestChunksFillTheFile(t *testing.T) {
 		`{"instrument": {"id": "bass"}, "scale": {"tonic": "Ab", "name": "lydian"}, "rhythm": {"meter": "6/8", "tempoBpm": 60}}`,
 	)
 	var b bytes.Buffer
-	require.NoError(t, Write(&b, score.Of(p.Piece()), rhythm.Guide{}, band.Arranged{}))
+	require.NoError(t, Write(&b, score.Of(p.Piece()), rhythm.Guide{}, arrangement.Arrangement{}))
 	data, chunks := b.Bytes(), []string{}
 	for len(data) > 0 {
 		chunks = append(chunks, string(data[:4]))
@@ -81,7 +81,7 @@ func TestCountInOnItsOwnTrack(t *testing.T) {
 		first := notes(s, s.Rhythm.Lead(rhythm.Guide{CountIn: true}))[2]
 		assert.Equal(t, int((float64(want.lead)+p.Run.Events[0].At)*beat), first.tick, fields)
 		var b bytes.Buffer
-		require.NoError(t, Write(&b, s, rhythm.Guide{CountIn: true, Click: true}, band.Arranged{}))
+		require.NoError(t, Write(&b, s, rhythm.Guide{CountIn: true, Click: true}, arrangement.Arrangement{}))
 		for _, name := range []string{"tempo, meter and keys", "4-string bass: A♭ Lydian", "count-in and click"} {
 			assert.Contains(t, b.String(), name)
 		}

@@ -22,6 +22,7 @@ import (
 	"evenladder/core/lesson/schedule"
 	"evenladder/core/lesson/take"
 	"evenladder/core/lesson/worksheet"
+	"evenladder/core/music/band"
 	"evenladder/core/music/piece"
 	"evenladder/core/music/score"
 	"evenladder/core/planning/brief"
@@ -201,6 +202,9 @@ type BackupSeen struct {
 	Info BackupInfo `json:"info"`
 	Name string     `json:"name"`
 }
+
+// Band What can sound under a key; each part goes round from the key's first bar on.
+type Band = band.Band
 
 // Box defines model for Box.
 type Box = plan.Box
@@ -463,6 +467,9 @@ type Conflict struct {
 	Status  int          `json:"status"`
 	Title   string       `json:"title"`
 }
+
+// Cycle What goes round.
+type Cycle = band.Cycle
 
 // Day A day such as 2026-10-05; empty for none.
 type Day = schedule.Day

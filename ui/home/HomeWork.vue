@@ -22,10 +22,11 @@ const piece = computed(() => climb.value && pieceAt(climb.value, at.value))
 watch(stand, () => (chosen.value = undefined))
 
 const click = ref(true)
-const drone = ref(false)
+const drone = ref(piece.value?.backing === 'drone')
+const band = ref(!['none', 'drone'].includes(piece.value?.backing ?? 'none'))
 const run = ref(true)
 const level = ref(0.7)
-const player = useHomePlayer(piece, { click, drone, run, level })
+const player = useHomePlayer(piece, { click, drone, band, run, level })
 const { playing, current, counting, blocked } = player
 const label = ref<LabelKind>('note')
 
@@ -112,6 +113,7 @@ const done = computed(() => props.log.tries.value.filter((t) => t.work === props
       <p class="choices">
         <label><input v-model="click" type="checkbox" /> {{ say.click }}</label>
         <label><input v-model="drone" type="checkbox" /> {{ say.drone }}</label>
+        <label><input v-model="band" type="checkbox" data-do="band" /> {{ say.band }}</label>
         <label><input v-model="run" type="checkbox" /> {{ say.notes }}</label>
         <label
           >{{ say.labels }}

@@ -23,6 +23,7 @@ export function pieceAt(climb: Climb, at: number): Piece | undefined {
     beatsPerBar: climb.stops[0]?.plan.brief.rhythm?.beatsPerBar ?? 4,
     tempoBpm: rung.tempoBpm,
     perBeat: rung.perBeat,
+    backing: climb.stops[0]?.plan.brief.backing?.kind ?? 'none',
     ...(rung.part.id !== '' || rung.times > 1 ? { part: { from: rung.part.from, to: rung.part.to, times: rung.times } } : {}),
   }
 }

@@ -1,5 +1,6 @@
 import { say } from './words'
 import { onScopeDispose, ref, type Ref } from 'vue'
+import { makeBand } from './band'
 import { timeline, type Piece } from '../src/shared/sound/timeline'
 
 /** Seconds by which sounds are set ahead, and how often that is looked after, in ms. */
@@ -9,6 +10,7 @@ const tickMs = 40
 interface Choice {
   click: Ref<boolean>
   drone: Ref<boolean>
+  band: Ref<boolean>
   run: Ref<boolean>
   level: Ref<number>
 }
@@ -64,6 +66,7 @@ export function useHomePlayer(piece: Ref<Piece | undefined>, choice: Choice) {
     out?.disconnect()
     out = new GainNode(context, { gain: choice.level.value })
     out.connect(context.destination)
+    const band = makeBand(context, out)
     const made = timeline(now, { from: 0, countIn: true })
     const beat = 60 / now.tempoBpm
     const from = context.currentTime + 0.15
@@ -79,6 +82,9 @@ export function useHomePlayer(piece: Ref<Piece | undefined>, choice: Choice) {
         play: () => choice.run.value && tone('triangle', hz(e.midi), time(e.beat), e.beats * beat * 0.95, e.accent ? 0.5 : 0.34),
         mark: () => (current.value = e.index),
       })),
+      ...made.band
+        .filter((b) => b.of === (now.backing === 'groove' ? 'groove' : 'chords') || b.of === 'drums')
+        .map((b) => ({ at: time(b.beat), play: () => choice.band.value && band(b, time(b.beat), b.beats * beat), mark: () => undefined })),
       ...made.drones.map((d) => ({ at: time(d.beat), play: () => choice.drone.value && hum(d.midi, time(d.beat)), mark: () => undefined })),
     ].sort((a, b) => a.at - b.at)
     const end = time(made.end)

@@ -35,6 +35,7 @@ export const say = {
   undo: 'Undo',
   click: 'click',
   drone: 'drone',
+  band: 'band',
   notes: 'notes',
   labels: 'Labels',
   volume: 'Volume',

@@ -1,15 +1,13 @@
-// Package band is what a backing plays in time: bass, keys and drums under a piece, note by note.
+// Package band is what a backing plays in a key: bass, keys and drums, note by note, for as long as it takes to go round
+// once.
 //
-// Files of MIDI and of sound read it; so both have the same notes.
+// Files of MIDI and of sound, the browser and the page that is taken home all go round in it; so all have the same notes.
 package band
 
 import (
-	"cmp"
 	"math"
-	"slices"
 
 	"evenladder/core/music/backing"
-	"evenladder/core/music/piece"
 	"evenladder/core/music/rhythm"
 )
 
@@ -36,105 +34,72 @@ const (
 
 // Note is a note that a part plays.
 type Note struct {
-	Part  Part
-	MIDI  int     // a drum by its key
-	At    float64 // beats from the start of the first bar
-	Beats float64
-	Loud  float64 // 0 to 1
+	Part  Part    `json:"part"`
+	MIDI  int     `json:"midi"` // a drum by its key
+	At    float64 `json:"at"`   // beats from where it goes round from, or from the start of the first bar
+	Beats float64 `json:"beats"`
+	Loud  float64 `json:"loud"` // 0 to 1
 }
 
-// Arranged is a piece with what the backing plays under it.
-type Arranged struct {
-	Piece piece.Piece // played over it as often as it fits; without notes where the backing is alone
-	Notes []Note
-	Beats float64 // from the start of the first bar until it stops
+// Cycle is what goes round.
+type Cycle struct {
+	Beats float64 `json:"beats"` // that it takes; whole bars
+	Notes []Note  `json:"notes"` // in the order of their onsets, part by part
 }
 
-// Arrange lays a backing under a piece as a guide asks: for so many choruses, and for the whole piece at
-// least. A piece without a backing has the chords of its scale.
-func Arrange(p piece.Piece, g rhythm.Guide) Arranged {
-	if g.Backing == rhythm.NoBacking || len(p.Keys) == 0 {
-		return Arranged{Piece: p}
+// Band is what can sound under a key; each goes round from the key's first bar on.
+type Band struct {
+	Chords Cycle `json:"chords"` // bass and keys on the chords of the key; without notes where there are none
+	Groove Cycle `json:"groove"` // the bass on the tonic, a bar
+	Drums  Cycle `json:"drums"`  // a bar
+}
+
+// Of is the band of a key: on chords that go round, and on its tonic, a low MIDI number.
+func Of(chords []backing.Chord, tonic int, r rhythm.Rhythm) Band {
+	b := Band{Chords: Cycle{Notes: []Note{}}}
+	for _, c := range chords {
+		b.Chords.Notes = append(
+			b.Chords.Notes,
+			chord(c, float64(r.BeatsPerBar), b.Chords.Beats, b.Chords.Beats+c.Beats)...)
+		b.Chords.Beats += c.Beats
 	}
-	kind := p.Backing
-	if kind == backing.None || kind == "" {
-		kind = backing.Vamp
+	bar := float64(r.BeatsPerBar)
+	b.Groove, b.Drums = Cycle{bar, groove(tonic, r)}, Cycle{bar, drums(r)}
+	return b
+}
+
+// Between are the notes of what goes round from a beat to another, the last ones cut off there.
+func (c Cycle) Between(from, to float64) (out []Note) {
+	if c.Beats <= 0 {
+		return nil
 	}
-	perBar := float64(p.Rhythm.BeatsPerBar)
-	long := barsUp(lastOf(p), perBar)
-	a := Arranged{Piece: p, Beats: long}
-	if len(p.Keys) == 1 {
-		round := long
-		if cycle := beatsOf(p.Keys[0].Vamp); kind.HasChords() && cycle > 0 {
-			round = cycle
+	for at := from; at < to-tiny; at += c.Beats {
+		for _, n := range c.Notes {
+			if n.At += at; n.At < to-tiny {
+				n.Beats = min(n.Beats, to-n.At)
+				out = append(out, n)
+			}
 		}
-		a.Beats = max(round*float64(max(g.Choruses, 1)), long)
-		if times := int(a.Beats/max(long, perBar) + 1e-9); times > 1 {
-			a.Piece = p.Stretch(1, len(p.Events), times)
-		}
 	}
-	for k, key := range p.Keys {
-		from, to := 0.0, a.Beats
-		if k > 0 {
-			from = math.Floor(p.Events[key.First].At/perBar) * perBar
-		}
-		if k+1 < len(p.Keys) {
-			to = math.Floor(p.Events[p.Keys[k+1].First].At/perBar) * perBar
-		}
-		a.Notes = append(a.Notes, partsOf(kind, key, p.Rhythm, from, to)...)
-	}
-	if g.Backing == rhythm.BackingAlone {
-		a.Piece.Events = nil
-	}
-	slices.SortStableFunc(a.Notes, func(a, b Note) int { return cmp.Compare(a.At, b.At) })
-	return a
+	return out
 }
 
-func lastOf(p piece.Piece) (beats float64) {
-	for _, e := range p.Events {
-		beats = max(beats, e.At+e.Sounds)
-	}
-	return beats
-}
-
-func barsUp(beats, perBar float64) float64 { return math.Ceil(beats/perBar-1e-9) * perBar }
-
-func beatsOf(cycle []backing.Chord) (sum float64) {
-	for _, c := range cycle {
-		sum += c.Beats
-	}
-	return sum
-}
+// tiny is less than any note.
+const tiny = 1e-9
 
 // How loud the parts are beside each other.
 const (
-	bassLoud, keysLoud, padLoud          = 0.8, 0.5, 0.45
+	bassLoud, keysLoud                   = 0.8, 0.5
 	kickLoud, snareLoud, hatLoud, offHat = 0.7, 0.45, 0.3, 0.2
 )
 
-// partsOf is what plays in one key, from a beat to another.
-func partsOf(kind backing.Kind, key piece.Key, r rhythm.Rhythm, from, to float64) (out []Note) {
-	switch {
-	case kind == backing.Drone:
-		return []Note{{Pad, key.Drone, from, to - from, padLoud}, {Pad, key.Drone + 7, from, to - from, padLoud / 2}}
-	case kind == backing.Groove || len(key.Vamp) == 0:
-		return append(groove(key.Drone, r, from, to), drums(r, from, to)...)
-	}
-	for at, i := from, 0; at < to-1e-9; i++ {
-		c := key.Vamp[i%len(key.Vamp)]
-		out = append(out, chord(c, float64(r.BeatsPerBar), at, min(at+c.Beats, to))...)
-		at += c.Beats
-	}
-	return append(out, drums(r, from, to)...)
-}
-
-// groove is the root on each beat, and light before the next.
-func groove(midi int, r rhythm.Rhythm, from, to float64) (out []Note) {
+// groove is the tonic on each beat of a bar, and light before the next.
+func groove(midi int, r rhythm.Rhythm) (out []Note) {
 	light := 1 / float64(max(r.PerBeat, 2))
-	for at := from; at < to-1e-9; at++ {
-		out = append(
-			out,
-			Note{Bass, midi, at, 0.55, bassLoud},
+	for beat := range r.BeatsPerBar {
+		at := float64(beat)
+		out = append(out,
+			Note{Bass, midi, at, min(0.55, 1-light), bassLoud},
 			Note{Bass, midi, at + 1 - light, 0.6 * light, bassLoud / 2},
 		)
 	}
@@ -144,15 +109,14 @@ func groove(midi int, r rhythm.Rhythm, from, to float64) (out []Note) {
 // chord is struck in each bar anew; the bass has its root on the first beat and the fifth, where the chord
 // has one, in the middle of the bar.
 func chord(c backing.Chord, perBar, from, to float64) (out []Note) {
-	for at := from; at < to-1e-9; {
-		next := min(math.Floor(at/perBar+1e-9)*perBar+perBar, to)
+	for at := from; at < to-tiny; {
+		next := min(math.Floor(at/perBar+tiny)*perBar+perBar, to)
 		for _, n := range c.Notes {
 			out = append(out, Note{Keys, n, at, next - at, keysLoud})
 		}
 		long := next - at
 		if half := math.Floor(perBar / 2); long > half && half >= 1 {
-			out = append(
-				out,
+			out = append(out,
 				Note{Bass, c.Bass, at, half * 0.95, bassLoud},
 				Note{Bass, fifth(c), at + half, (long - half) * 0.95, bassLoud * 0.8},
 			)
@@ -174,20 +138,18 @@ func fifth(c backing.Chord) int {
 	return c.Bass
 }
 
-// drums mark the bar: low on its first beat and in its middle, high on the others, and light between.
-func drums(r rhythm.Rhythm, from, to float64) (out []Note) {
-	perBar := r.BeatsPerBar
-	for at := from; at < to-1e-9; at++ {
-		beat := int(math.Round(at)) % perBar
-		switch {
-		case beat == 0 || perBar%2 == 0 && perBar > 2 && beat == perBar/2:
+// drums mark a bar: low on its first beat and in its middle, high on the others, and light between.
+func drums(r rhythm.Rhythm) (out []Note) {
+	off := 0.5
+	if r.Swing || r.Compound {
+		off = 2.0 / 3
+	}
+	for beat := range r.BeatsPerBar {
+		at := float64(beat)
+		if beat == 0 || r.BeatsPerBar%2 == 0 && r.BeatsPerBar > 2 && beat == r.BeatsPerBar/2 {
 			out = append(out, Note{Drums, Kick, at, 0.25, kickLoud})
-		default:
+		} else {
 			out = append(out, Note{Drums, Snare, at, 0.25, snareLoud})
-		}
-		off := 0.5
-		if r.Swing || r.Compound {
-			off = 2.0 / 3
 		}
 		out = append(out, Note{Drums, Hat, at, 0.2, hatLoud}, Note{Drums, Hat, at + off, 0.2, offHat})
 	}

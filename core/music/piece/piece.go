@@ -9,6 +9,7 @@ package piece
 import (
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/music/backing"
+	"evenladder/core/music/band"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/run"
 	"evenladder/core/theory/pitch"
@@ -85,4 +86,5 @@ type Key struct {
 	Tonic  pitch.Name      `json:"-"`
 	Drone  int             `json:"drone"` // MIDI number of its tonic, low
 	Vamp   []backing.Chord `json:"vamp"`  // chords that go round under it from its first bar on
+	Band   band.Band       `json:"band"`  // what plays them
 }

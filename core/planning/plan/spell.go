@@ -4,6 +4,7 @@ import (
 	"evenladder/core/base/english"
 	"evenladder/core/base/number"
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/band"
 	"evenladder/core/music/piece"
 	"evenladder/core/planning/brief"
 	"evenladder/core/theory/pitch"
@@ -134,13 +135,15 @@ const lowestDrone = 36
 
 // key is the key of a run from its event on, with what may sound under it.
 func (m *maker) key(first int) piece.Key {
+	chords, tonic := m.Backing.Cycle(m.Scale, m.Rhythm.BeatsPerBar), atOrAbove(m.Scale.Tonic, lowestDrone)
 	return piece.Key{
 		Title:  m.Title(m.Scale.Tonic, m.Scale.Name),
 		First:  first,
 		Fifths: m.Scale.Fifths(),
 		Tonic:  m.Scale.Tonic,
-		Drone:  atOrAbove(m.Scale.Tonic, lowestDrone),
-		Vamp:   m.Backing.Cycle(m.Scale, m.Rhythm.BeatsPerBar),
+		Drone:  tonic,
+		Vamp:   chords,
+		Band:   band.Of(chords, tonic, m.Rhythm),
 	}
 }
 

@@ -14,6 +14,7 @@ import (
 	"evenladder/core/base/english"
 	"evenladder/core/base/fault"
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/band"
 	"evenladder/core/music/piece"
 	"evenladder/core/music/run"
 	"evenladder/core/planning/brief"
@@ -96,7 +97,9 @@ func Build(b brief.Brief) (Round, error) {
 	if s.Keys.Progression() {
 		title = "A progression of " + english.Count(len(keys), "key", "keys")
 		for i := range p.Run.Keys { // the vamp plays its chords
-			p.Run.Keys[i].Vamp = p.Run.Keys[i].Vamp[:min(len(p.Run.Keys[i].Vamp), 1)]
+			k := &p.Run.Keys[i]
+			k.Vamp = k.Vamp[:min(len(k.Vamp), 1)]
+			k.Band = band.Of(k.Vamp, k.Drone, s.Rhythm)
 		}
 	}
 	r := Round{

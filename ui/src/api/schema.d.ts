@@ -3463,6 +3463,29 @@ export interface components {
                 notes: number[];
                 beats: number;
             }[];
+            band: components["schemas"]["Band"];
+        };
+        /** @description What can sound under a key; each part goes round from the key's first bar on. */
+        Band: {
+            chords: components["schemas"]["Cycle"];
+            groove: components["schemas"]["Cycle"];
+            drums: components["schemas"]["Cycle"];
+        };
+        /** @description What goes round. */
+        Cycle: {
+            /** @description That it takes; whole bars. */
+            beats: number;
+            notes: {
+                /** @enum {string} */
+                part: "bass" | "keys" | "pad" | "drums";
+                /** @description A MIDI number; a drum by its key in General MIDI. */
+                midi: number;
+                /** @description Beats from where it goes round from. */
+                at: number;
+                beats: number;
+                /** @description 0 to 1. */
+                loud: number;
+            }[];
         };
         Event: {
             n: number;

@@ -1,7 +1,8 @@
 import { countInBars } from '../api/fields'
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 import type { Plan } from '../api/client'
-import { keptClick, keptDrone, keptVamp } from '../shared/shell/kept'
+import { keptClick, keptDrone, keptDrums, keptVamp } from '../shared/shell/kept'
+import { within } from '../shared/sound/timeline'
 import { useSound } from '../shared/sound/useSound'
 
 /** The band that goes on beside the calls: two bars counted in, then a beat after the other until it is stopped. */
@@ -28,10 +29,10 @@ export function useAlong(plan: Ref<Plan | undefined>, onBeat: (beat: number, due
     transport.scheduleRepeat((time) => {
       const beat = n++
       const inBar = ((beat % perBar) + perBar) % perBar
-      const bar = Math.floor(beat / perBar)
       if (beat < 0 || keptClick.value) o.click(time, inBar === 0 ? 'bar' : 'beat')
-      const chord = key?.vamp[((bar % Math.max(key.vamp.length, 1)) + key.vamp.length) % Math.max(key.vamp.length, 1)]
-      if (beat >= 0 && inBar === 0 && keptVamp.value && chord) o.chord([chord.bass, ...chord.notes], (perBar * 60) / transport.bpm.value, time)
+      const seconds = (beats: number) => (beats * 60) / transport.bpm.value
+      if (beat >= 0 && keptVamp.value && key)
+        for (const of of [key.band.chords, ...(keptDrums.value ? [key.band.drums] : [])]) for (const n of within(of, beat)) o.band(n, seconds(n.beats), time + seconds(n.at))
       if (beat === 0 && keptDrone.value && key) o.drone(key.drone, time)
       const due = performance.now() + (time - t.getContext().currentTime) * 1000
       setTimeout(

@@ -236,6 +236,7 @@ export const say = {
   droneOnTheTonic: 'drone on the tonic',
   grooveOnTheTonic: 'groove on the tonic',
   vampOnTheChordsOfThe: 'vamp on the chords of the key',
+  drumsWithTheBacking: 'drums with the vamp or groove',
   keepTheVolumeLowInHeadphones: 'Keep the volume low in headphones.',
   tooLoud: 'too loud',
   tooQuiet: 'too quiet',

@@ -38,6 +38,8 @@ export const keptRun = useKept('run', true)
 export const keptDrone = useKept('drone', false)
 export const keptGroove = useKept('groove', false)
 export const keptVamp = useKept('vamp', false)
+/** Whether drums go with the vamp or the groove. */
+export const keptDrums = useKept('drums', true)
 /** Decibels against full level, and share of the brief's tempo. */
 export const keptLevel = useKept('level', -6)
 export const keptSpeed = useKept('speed', 1)

@@ -7,7 +7,7 @@ import { narrow } from '../shell/narrow'
 import { usePhoneBar } from '../shell/phoneBar'
 import { playButton } from './playButton'
 import { speeds, stepSpeed } from './speeds'
-import { keptClick, keptCountIn, keptDrone, keptGroove, keptLevel, keptRun, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
+import { keptClick, keptCountIn, keptDrone, keptDrums, keptGroove, keptLevel, keptRun, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
 
 /** Plays and stops a run, with what sounds beside it. */
 const props = defineProps<{
@@ -95,6 +95,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
         <label><input v-model="keptDrone" type="checkbox" /> {{ say.droneOnTheTonic }}</label>
         <label><input v-model="keptGroove" type="checkbox" /> {{ say.grooveOnTheTonic }}</label>
         <label><input v-model="keptVamp" type="checkbox" :disabled="!chords" /> {{ say.vampOnTheChordsOfThe }}</label>
+        <label><input v-model="keptDrums" type="checkbox" :disabled="!keptVamp && !keptGroove" data-do="drums" /> {{ say.drumsWithTheBacking }}</label>
         <p class="care">{{ say.keepTheVolumeLowInHeadphones }}</p>
       </div>
     </v-menu>

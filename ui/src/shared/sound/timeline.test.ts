@@ -1,21 +1,26 @@
 import { describe, expect, it } from 'vitest'
-import type { Run } from '../../api/client'
-import { timeline, type Piece } from './timeline'
+import type { Band, Run } from '../../api/client'
+import { timeline, within, type Piece } from './timeline'
 
-const chord = (bass: number, notes: number[], beats: number) => ({ symbol: '', names: [], bass, notes, beats })
+const note = (part: 'bass' | 'drums', midi: number, at: number, beats: number) => ({ part, midi, at, beats, loud: 0.5 })
+
+/** Basses in turn, each for so many beats; a groove on the first, and a drum on each beat of a bar of two. */
+function bandOf(...basses: [midi: number, beats: number][]): Band {
+  let at = 0
+  const notes = basses.map(([midi, beats]) => note('bass', midi, (at += beats) - beats, beats))
+  return {
+    chords: { beats: at, notes },
+    groove: { beats: 2, notes: [note('bass', basses[0]?.[0] ?? 0, 0, 0.5)] },
+    drums: { beats: 2, notes: [note('drums', 36, 0, 0.25), note('drums', 38, 1, 0.25)] },
+  }
+}
 
 /** A run of eighths in bars of two beats, its second half in another key. */
 function piece(notes: number): Piece {
   const events = Array.from({ length: notes }, (_, i) => ({ bar: 1 + Math.floor(i / 4), at: i / 2, sounds: 0.5, beats: 0.5, midi: 60 + i, accent: i % 2 === 0 }))
   const keys = [
-    {
-      title: 'one',
-      first: 0,
-      fifths: 0,
-      drone: 36,
-      vamp: [chord(36, [52, 55, 60], 2), chord(41, [53, 57, 60], 1), chord(43, [55, 59, 62], 1)],
-    },
-    { title: 'two', first: notes / 2, fifths: -1, drone: 41, vamp: [chord(41, [53, 57, 60], 2)] },
+    { title: 'one', first: 0, fifths: 0, drone: 36, vamp: [], band: bandOf([36, 2], [41, 1], [43, 1]) },
+    { title: 'two', first: notes / 2, fifths: -1, drone: 41, vamp: [], band: bandOf([41, 2]) },
   ]
   return { run: { events, keys, restBeats: 0.5 } as unknown as Run, beatsPerBar: 2, tempoBpm: 60, perBeat: 2 }
 }
@@ -60,34 +65,41 @@ describe('what sounds when', () => {
     expect(t.clicks.at(-1)?.beat).toBe(6)
   })
 
-  it('has a groove on the tonic, on the beat and just before the next', () => {
-    const t = timeline(piece(8), { from: 0, countIn: false })
-    expect(t.groove.slice(0, 4).map((g) => [g.beat, g.midi, g.accent])).toEqual([
-      [0, 36, true],
-      [0.5, 36, false],
-      [1, 36, true],
-      [1.5, 36, false],
+  const played = (p: Piece, of: keyof Band, from = 0) =>
+    timeline(p, { from, countIn: false })
+      .band.filter((n) => n.of === of)
+      .map((n) => [n.beat, n.beats, n.midi])
+
+  it('goes round in the groove of the key, and in its drums', () => {
+    expect(played(piece(16), 'groove')).toEqual([
+      [0, 0.5, 36],
+      [2, 0.5, 36],
+      [4, 0.5, 41],
+      [6, 0.5, 41],
+      [8, 0.5, 41],
     ])
-    expect(t.groove.find((g) => g.beat === 2)?.midi).toBe(41)
+    expect(played(piece(4), 'drums', 2)).toEqual([
+      [0, 0.25, 38],
+      [1, 0.25, 36],
+    ])
   })
 
-  it('changes the drone and begins the vamp anew with the key', () => {
-    const t = timeline(piece(8), { from: 0, countIn: false })
-    expect(t.drones).toEqual([
+  it('changes the drone and begins the chords anew with the key', () => {
+    expect(timeline(piece(8), { from: 0, countIn: false }).drones).toEqual([
       { beat: 0, midi: 36 },
       { beat: 2, midi: 41 },
     ])
-    expect(t.chords.map((c) => [c.beat, c.notes[0]])).toEqual([
+    expect(played(piece(8), 'chords').map(([beat, , midi]) => [beat, midi])).toEqual([
       [0, 36],
       [2, 41],
       [4, 41],
     ])
   })
 
-  it('plays two chords in one bar, and begins in the middle of one', () => {
+  it('plays two chords in one bar, begins in the middle of one, and ends with the run', () => {
     const one = piece(16)
     one.run.keys.pop()
-    expect(timeline(one, { from: 0, countIn: false }).chords.map((c) => [c.beat, c.beats, c.notes[0]])).toEqual([
+    expect(played(one, 'chords')).toEqual([
       [0, 2, 36],
       [2, 1, 41],
       [3, 1, 43],
@@ -96,7 +108,14 @@ describe('what sounds when', () => {
       [7, 1, 43],
       [8, 0.5, 36],
     ])
-    expect(timeline(one, { from: 6, countIn: false }).chords[0]).toEqual({ beat: 0, beats: 1, notes: [43, 55, 59, 62] })
+    expect(played(one, 'chords', 7)[0]).toEqual([0, 1, 43])
+  })
+
+  it('tells what sounds within a beat, however often it has gone round', () => {
+    const { chords } = bandOf([36, 2], [41, 1], [43, 1])
+    expect(within(chords, 6).map((n) => [n.at, n.midi])).toEqual([[0, 41]])
+    expect(within(chords, 5)).toEqual([])
+    expect(within({ beats: 0, notes: [] }, 3)).toEqual([])
   })
 
   it('has no drone of a key that is over', () => {

@@ -1,5 +1,5 @@
 import { countInBars } from '../../api/fields'
-import type { Brief, Run } from '../../api/client'
+import type { Band, Brief, Cycle, Run } from '../../api/client'
 
 /** A run with its time. */
 export interface Piece {
@@ -29,13 +29,15 @@ interface Wanted {
   loop?: [number, number]
 }
 
+/** What the band plays of: its chords, its groove or its drums, by who is asked to sound. */
+export type Played = Cycle['notes'][number] & { beat: number; of: keyof Band }
+
 /** What sounds when, in beats from the press of play. */
 export interface Timeline {
   clicks: { beat: number; first: boolean; countIn: boolean; said: number }[]
   events: { beat: number; beats: number; midi: number; accent: boolean; index: number }[]
-  chords: { beat: number; beats: number; notes: number[] }[]
-  /** A groove on one note: the tonic on each beat, and light before the next. */
-  groove: { beat: number; beats: number; midi: number; accent: boolean }[]
+  /** What the band of the key that sounds goes round in. */
+  band: Played[]
   /** The tonic of each key, low, from when it is played. */
   drones: { beat: number; midi: number }[]
   /** Beats between which the transport goes round. */
@@ -72,8 +74,7 @@ export function timeline(p: Piece, wanted: Wanted): Timeline {
   return {
     clicks,
     events: chosen.map(({ e, index, at }) => ({ beat: on(at), beats: e.sounds, midi: e.midi, accent: e.accent, index })),
-    chords: vamp(p, start, end, perBar).map((c) => ({ ...c, beat: Math.max(on(c.beat), head) })),
-    groove: groove(p, start, end).map((g) => ({ ...g, beat: on(g.beat) })),
+    band: band(p, start, end, perBar).map((b) => ({ ...b, beat: on(b.beat) })),
     drones: p.run.keys
       .filter((_, i) => from < (p.run.keys[i + 1]?.first ?? p.run.events.length))
       .map((k) => ({ beat: Math.max(on(p.run.events[k.first]?.at ?? 0), 0), midi: k.drone })),
@@ -82,39 +83,33 @@ export function timeline(p: Piece, wanted: Wanted): Timeline {
   }
 }
 
-/** The tonic of the key, low: long on each beat, and short and light on the last note before the next. */
-function groove(p: Piece, from: number, to: number): Timeline['groove'] {
-  const perBeat = Math.max(p.perBeat, 2)
-  const out: Timeline['groove'] = []
-  for (let beat = from; beat < to - 1e-9; beat++) {
-    const midi = keyAt(p, beat)?.drone
-    if (midi === undefined) continue
-    out.push({ beat, beats: 0.55, midi, accent: true }, { beat: beat + 1 - 1 / perBeat, beats: 0.6 / perBeat, midi, accent: false })
-  }
-  return out
-}
-
-/** The chords of the key that sounds, one after the other; a new key begins anew with its bar. */
-function vamp(p: Piece, from: number, to: number, perBar: number): Timeline['chords'] {
-  const out: Timeline['chords'] = []
-  p.run.keys.forEach((key, k) => {
-    const barOf = (first: number | undefined) => Math.floor((p.run.events[first ?? -1]?.at ?? to) / perBar) * perBar
+/** What the bands of the keys play between two beats; each goes round anew from the bar in which its key begins. */
+function band(p: Piece, from: number, to: number, perBar: number): Played[] {
+  const barOf = (first: number | undefined) => Math.floor((p.run.events[first ?? -1]?.at ?? to) / perBar) * perBar
+  return p.run.keys.flatMap((key, k) => {
     const begins = barOf(key.first)
     const ends = k + 1 < p.run.keys.length ? barOf(p.run.keys[k + 1]?.first) : to
-    const round = key.vamp.reduce((sum, c) => sum + c.beats, 0)
-    if (round <= 0) return
-    for (let beat = begins, i = 0; beat < ends - 1e-9; i++) {
-      const chord = key.vamp[i % key.vamp.length]
-      if (!chord) return
-      const stops = Math.min(beat + chord.beats, ends)
-      if (stops > from + 1e-9) out.push({ beat: Math.max(beat, from), beats: stops - Math.max(beat, from), notes: [chord.bass, ...chord.notes] })
-      beat += chord.beats
-    }
+    return (Object.keys(key.band) as (keyof Band)[]).flatMap((of) => round(key.band[of], of, begins, ends, from))
   })
+}
+
+/** What goes round from a beat to another and still sounds after a third; what began before that is shorter. */
+function round(cycle: Cycle, of: keyof Band, begins: number, ends: number, from: number): Played[] {
+  const out: Played[] = []
+  for (let at = begins; cycle.beats > 0 && at < ends - tiny; at += cycle.beats)
+    for (const n of cycle.notes) {
+      const beat = Math.max(at + n.at, of === 'drums' ? 0 : from)
+      const stops = Math.min(at + n.at + n.beats, ends)
+      if (beat < ends - tiny && beat > from - tiny && stops > beat + tiny) out.push({ ...n, beat, beats: stops - beat, of })
+    }
   return out
 }
 
-/** The key that sounds on a beat. */
-function keyAt(p: Piece, beat: number) {
-  return p.run.keys.findLast((k) => (p.run.events[k.first]?.at ?? 0) <= beat + 1e-9) ?? p.run.keys[0]
+/** What a cycle plays within a beat, counted from 0 where it goes round for the first time. */
+export function within(cycle: Cycle, beat: number): Cycle['notes'] {
+  const from = cycle.beats > 0 ? beat % cycle.beats : 0
+  return cycle.notes.filter((n) => n.at > from - tiny && n.at < from + 1 - tiny).map((n) => ({ ...n, at: n.at - from }))
 }
+
+/** Less than any note. */
+const tiny = 1e-9

@@ -3,6 +3,7 @@ import { until, useEventListener } from '@vueuse/core'
 import type * as Tones from 'tone'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 import { keptClick, keptCountIn, keptDrone, keptGroove, keptRun, keptSpeed, keptVamp } from '../shell/kept'
+import { asked } from './asked'
 import type { Orchestra } from './orchestra'
 import { timeline, type Piece } from './timeline'
 import { useSound } from './useSound'
@@ -95,8 +96,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
           sounded.value = { at: time, lateMs: (t.getContext().currentTime - time) * 1000 }
         }, time)
       }, at(e.beat))
-    for (const c of made.chords) transport.schedule((time) => keptVamp.value && !hush.value && o.chord(c.notes, seconds(c.beats), time), at(c.beat))
-    for (const g of made.groove) transport.schedule((time) => keptGroove.value && !hush.value && o.bass(g.midi, seconds(g.beats), time, g.accent), at(g.beat))
+    for (const b of made.band) transport.schedule((time) => asked[b.of]() && !hush.value && o.band(b, seconds(b.beats), time), at(b.beat))
     transport.loop = !!made.loop
     if (made.loop) transport.setLoopPoints(at(made.loop[0]), at(made.loop[1]))
     else transport.schedule((time) => (ending = setTimeout(() => void end(), Math.max(time - t.now(), 0) * 1000)), at(made.end))
