@@ -60,6 +60,8 @@ type Options struct {
 	Base  string       // address of the application where other devices reach it, as "http://192.0.2.1:8137"; empty where they do not
 	Guide rhythm.Guide // of what sounds
 
+	Tempos string // that what sounds is written at, each to a file of its own: temposOf; empty for the brief's
+
 	pages int // that were drawn
 }
 
@@ -128,26 +130,36 @@ func pictured(extension string, write func(draw.Sheet, draw.Form) ([][]byte, err
 		case len(pages) == 1:
 			_, err = w.Write(pages[0])
 		default:
-			err = archive(w, s.Name, extension, pages)
+			files := make([]File, len(pages))
+			for i, page := range pages {
+				files[i] = File{Name: fmt.Sprintf("%s-%d.%s", s.Name, i+1, extension), Data: page}
+			}
+			err = archive(w, files)
 		}
 		return err
 	}
 }
 
-// archive writes pages as files of a zip archive, without a time.
-func archive(w io.Writer, name, extension string, pages [][]byte) error {
+// archive writes files to a zip archive, without a time.
+func archive(w io.Writer, files []File) error {
 	z := zip.NewWriter(w)
-	for i, page := range pages {
-		file, err := z.CreateHeader(&zip.FileHeader{Name: fmt.Sprintf("%s-%d.%s", name, i+1, extension),
-			Method: zip.Deflate})
+	for _, f := range files {
+		file, err := z.CreateHeader(&zip.FileHeader{Name: f.Name, Method: zip.Deflate})
 		if err != nil {
 			return err
 		}
-		if _, err := file.Write(page); err != nil {
+		if _, err := file.Write(f.Data); err != nil {
 			return err
 		}
 	}
 	return z.Close()
+}
+
+// zippedFiles is an archive with a name.
+func zippedFiles(name string, files []File) (File, error) {
+	var b bytes.Buffer
+	err := archive(&b, files)
+	return File{Name: name + ".zip", MediaType: "application/zip", Data: b.Bytes()}, err
 }
 
 // addressed says where the brief of a sheet is opened; worksheets have none.
@@ -182,6 +194,9 @@ type File struct {
 // Write makes the whole file in memory, so that a failure leaves nothing half
 // written. Pictures of several pages come as an archive.
 func (f Format) Write(s Source, o Options) (File, error) {
+	if f.Sounds && o.Tempos != "" {
+		return f.inTurn(s, o)
+	}
 	var b bytes.Buffer
 	if err := f.write(&b, s, &o); err != nil {
 		var faults fault.List

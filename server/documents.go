@@ -25,8 +25,18 @@ func (h handlers) MakeRound(ctx context.Context, r api.MakeRoundRequestObject) (
 
 func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObject) (api.MakeDocumentResponseObject,
 	error) {
-	f, options, err := asked(ctx, r.Params.Format, fileParams{r.Params.Paper, r.Params.CountIn, r.Params.Click,
-		r.Params.Staff, r.Params.Page, r.Params.Backing, r.Params.Choruses})
+	f, options, err := asked(ctx, r.Params.Format, fileParams{
+		r.Params.Paper,
+		r.Params.CountIn,
+		r.Params.Divided,
+		r.Params.Click,
+		r.Params.Staff,
+		r.Params.CountBars,
+		r.Params.Page,
+		r.Params.Choruses,
+		r.Params.Backing,
+		r.Params.Tempos,
+	})
 	if err != nil {
 		return nil, err
 	}
@@ -48,8 +58,18 @@ func (h handlers) MakeDocument(ctx context.Context, r api.MakeDocumentRequestObj
 
 func (h handlers) MakeRoundDocument(ctx context.Context,
 	r api.MakeRoundDocumentRequestObject) (api.MakeRoundDocumentResponseObject, error) {
-	f, options, err := asked(ctx, r.Params.Format, fileParams{r.Params.Paper, r.Params.CountIn, r.Params.Click,
-		r.Params.Staff, r.Params.Page, r.Params.Backing, r.Params.Choruses})
+	f, options, err := asked(ctx, r.Params.Format, fileParams{
+		r.Params.Paper,
+		r.Params.CountIn,
+		r.Params.Divided,
+		r.Params.Click,
+		r.Params.Staff,
+		r.Params.CountBars,
+		r.Params.Page,
+		r.Params.Choruses,
+		r.Params.Backing,
+		r.Params.Tempos,
+	})
 	if err != nil {
 		return nil, err
 	}
@@ -74,17 +94,25 @@ func (h handlers) MakeRoundDocument(ctx context.Context,
 
 // fileParams are the parameters of a file beside its format.
 type fileParams struct {
-	paper                 *string
-	countIn, click, staff *bool
-	page                  *int
-	backing               *string
-	choruses              *int
+	paper                          *string
+	countIn, divided, click, staff *bool
+	countBars, page, choruses      *int
+	backing, tempos                *string
 }
 
 // asked finds the format and the options of a request.
 func asked(ctx context.Context, format string, p fileParams) (document.Format, document.Options, error) {
-	o := document.Options{Guide: rhythm.Guide{CountIn: valueOr(p.countIn, false), Click: valueOr(p.click, false),
-		Backing: rhythm.Backing(valueOr(p.backing, "")), Choruses: valueOr(p.choruses, 0)}}
+	o := document.Options{Guide: rhythm.Guide{
+		CountIn:   valueOr(p.countIn, false),
+		CountBars: valueOr(p.countBars, 0),
+		Divided:   valueOr(p.divided, false),
+		Click: valueOr(
+			p.click,
+			false,
+		),
+		Backing:  rhythm.Backing(valueOr(p.backing, "")),
+		Choruses: valueOr(p.choruses, 0),
+	}, Tempos: valueOr(p.tempos, "")}
 	if field, err := o.Guide.Check(); err != nil {
 		return document.Format{}, o, fault.At(field, "%v", err)
 	}

@@ -107,7 +107,7 @@ func Render(a arrangement.Arrangement, g rhythm.Guide) ([]float32, error) {
 	}
 	if len(p.Events) > 0 || len(a.Notes) > 0 {
 		for _, c := range p.Rhythm.Clicks(g, first, end(a)) {
-			click(out, int(c.At*beat(p)*Rate), c.Down)
+			click(out, int(c.At*beat(p)*Rate), c.Kind)
 		}
 	}
 	normalize(out)

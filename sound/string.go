@@ -1,6 +1,10 @@
 package sound
 
-import "math"
+import (
+	"math"
+
+	"evenladder/core/music/rhythm"
+)
 
 // note is one note to be plucked, in samples.
 type note struct {
@@ -94,13 +98,15 @@ func (s *plucked) next() float64 {
 	return in
 }
 
+// clickSounds are the pitch and the loudness of each kind of click.
+var clickSounds = map[rhythm.ClickKind]struct{ hz, loud float64 }{
+	rhythm.DownClick: {2000, 0.4}, rhythm.BeatClick: {1500, 0.25}, rhythm.PartClick: {1200, 0.1},
+}
+
 // click adds a short, high sound; the first beat of a bar is higher.
-func click(out []float32, from int, down bool) {
+func click(out []float32, from int, kind rhythm.ClickKind) {
 	const seconds = 0.03
-	hz, loud := 1500.0, 0.25
-	if down {
-		hz, loud = 2000, 0.4
-	}
+	hz, loud := clickSounds[kind].hz, clickSounds[kind].loud
 	for i := range int(seconds * Rate) {
 		if at := from + i; at < len(out) {
 			x := float64(i) / Rate

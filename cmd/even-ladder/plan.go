@@ -118,6 +118,7 @@ type fileFlags struct {
 	guide         rhythm.Guide
 	tabAlone      bool
 	page          int
+	tempos        string
 }
 
 func (f *fileFlags) of(c *cobra.Command, about string) {
@@ -125,7 +126,11 @@ func (f *fileFlags) of(c *cobra.Command, about string) {
 	c.Flags().StringVar(&f.paper, "paper", draw.A4.ID, "a4 or letter")
 	c.Flags().BoolVar(&f.tabAlone, "tab-alone", false, "leave out the staff above the tab")
 	c.Flags().IntVar(&f.page, "page", 0, "one page of svg or png, from 1 (default: all)")
-	c.Flags().BoolVar(&f.guide.CountIn, "count-in", false, "two-bar count-in, in audio and MIDI")
+	c.Flags().BoolVar(&f.guide.CountIn, "count-in", false, "count-in, in audio and MIDI")
+	c.Flags().IntVar(&f.guide.CountBars, "count-bars", rhythm.CountedBars, "bars that are counted in, 1 or 2")
+	c.Flags().BoolVar(&f.guide.Divided, "divided", false, "count in what the beat is divided into, too")
+	c.Flags().
+		StringVar(&f.tempos, "tempos", "", "three, or up to three tempos in bpm with commas between them: MIDI or audio at each")
 	c.Flags().
 		StringVar((*string)(&f.guide.Backing), "backing", "", "with (the run over its backing) or alone (the backing), in audio and MIDI")
 	c.Flags().IntVar(&f.guide.Choruses, "choruses", 1, "times that the backing goes round, 1 to 20")
@@ -145,7 +150,7 @@ func (f *fileFlags) write(w io.Writer, source document.Source) error {
 		return fault.At("paper", "%v", err)
 	}
 	file, err := kind.Write(source, document.Options{Form: draw.Form{Paper: paper, NoStaff: f.tabAlone,
-		Page: max(f.page, 0)}, Guide: f.guide})
+		Page: max(f.page, 0)}, Guide: f.guide, Tempos: f.tempos})
 	if err != nil {
 		return err
 	}

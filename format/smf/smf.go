@@ -126,13 +126,18 @@ func barTick(s score.Score, bar score.Bar) int {
 	return int(float64(before*s.Rhythm.BeatsPerBar) * beatTicks(s))
 }
 
-// Clicks are wood blocks, high on the first beat of a bar (General MIDI, channel
-// 10).
+// Clicks are on channel 10.
 const (
 	clickChannel = 9
-	downClick    = 76
-	beatClick    = 77
 	clickTicks   = TicksPerQuarter / 8
+)
+
+// clickKeys are wood blocks, high on the first beat of a bar, and a side stick between beats (General MIDI).
+var (
+	clickKeys       = map[rhythm.ClickKind]byte{rhythm.DownClick: 76, rhythm.BeatClick: 77, rhythm.PartClick: 37}
+	clickVelocities = map[rhythm.ClickKind]byte{
+		rhythm.DownClick: accentVelocity, rhythm.BeatClick: accentVelocity, rhythm.PartClick: plainVelocity / 2,
+	}
 )
 
 func clicks(s score.Score, g rhythm.Guide, least float64) []event {
@@ -145,12 +150,13 @@ func clicks(s score.Score, g rhythm.Guide, least float64) []event {
 		end = max(end, e.At+e.Sounds)
 	}
 	for _, c := range s.Rhythm.Clicks(g, first, end) {
-		key, tick := byte(beatClick), int(math.Round(c.At*beatTicks(s)))
-		if c.Down {
-			key = downClick
-		}
-		out = append(out, event{tick, []byte{0x90 | clickChannel, key, accentVelocity}}, event{tick + clickTicks,
-			[]byte{0x80 | clickChannel, key, 0}})
+		tick, key := int(math.Round(c.At*beatTicks(s))), clickKeys[c.Kind]
+		out = append(
+			out,
+			event{tick, []byte{0x90 | clickChannel, key, clickVelocities[c.Kind]}},
+			event{tick + clickTicks,
+				[]byte{0x80 | clickChannel, key, 0}},
+		)
 	}
 	return out
 }

@@ -72,7 +72,7 @@ func TestCountInOnItsOwnTrack(t *testing.T) {
 		struck := 0
 		for _, e := range clicks(s, rhythm.Guide{CountIn: true}, 0) {
 			if e.bytes[0] == 0x99 {
-				assert.Equal(t, struck%*p.Brief.Rhythm.BeatsPerBar == 0, e.bytes[1] == downClick)
+				assert.Equal(t, struck%*p.Brief.Rhythm.BeatsPerBar == 0, e.bytes[1] == clickKeys[rhythm.DownClick])
 				assert.Equal(t, struck*int(beat), e.tick)
 				struck++
 			}

@@ -98,7 +98,8 @@ func fields() ([]byte, error) {
 		}
 	}
 	b.WriteString("} as const\n")
-	fmt.Fprintf(&b, "\n/** Bars that are counted in before a run. */\nexport const countInBars = %d\n", rhythm.CountedBars)
+	fmt.Fprintf(&b, "\n/** Bars that are counted in before a run, at most. */\nexport const countInBars = %d\n", rhythm.CountedBars)
+	fmt.Fprintf(&b, "\n/** The part of a beat that the first of two swung eighths has. */\nexport const swingShare = %.4f\n", rhythm.SwingShare)
 	return []byte(b.String()), nil
 }
 

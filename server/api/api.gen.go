@@ -1280,8 +1280,17 @@ type MakeDocumentParams struct {
 	Format DocumentFormat `form:"format" json:"format"`
 	Paper  *PaperSize     `form:"paper,omitempty" json:"paper,omitempty"`
 
-	// CountIn Two bars are counted in; for midi and wav.
+	// CountIn Bars are counted in; for midi and wav.
 	CountIn *bool `form:"countIn,omitempty" json:"countIn,omitempty"`
+
+	// CountBars Bars that are counted in, 1 or 2; 2 where nothing is said.
+	CountBars *int `form:"countBars,omitempty" json:"countBars,omitempty"`
+
+	// Divided What the beat is divided into is counted in, too.
+	Divided *bool `form:"divided,omitempty" json:"divided,omitempty"`
+
+	// Tempos The word three (the tempo of the brief and two to come to it by), or up to three tempos in bpm with commas between them: a file at each, several as a zip archive; for midi and wav.
+	Tempos *string `form:"tempos,omitempty" json:"tempos,omitempty"`
 
 	// Page The one page that is wanted, from 1; for svg and png, which come as a zip archive where there are several.
 	Page *int `form:"page,omitempty" json:"page,omitempty"`
@@ -1388,8 +1397,17 @@ type MakeRoundDocumentParams struct {
 	Format DocumentFormat `form:"format" json:"format"`
 	Paper  *PaperSize     `form:"paper,omitempty" json:"paper,omitempty"`
 
-	// CountIn Two bars are counted in; for midi and wav.
+	// CountIn Bars are counted in; for midi and wav.
 	CountIn *bool `form:"countIn,omitempty" json:"countIn,omitempty"`
+
+	// CountBars Bars that are counted in, 1 or 2; 2 where nothing is said.
+	CountBars *int `form:"countBars,omitempty" json:"countBars,omitempty"`
+
+	// Divided What the beat is divided into is counted in, too.
+	Divided *bool `form:"divided,omitempty" json:"divided,omitempty"`
+
+	// Tempos The word three (the tempo of the brief and two to come to it by), or up to three tempos in bpm with commas between them: a file at each, several as a zip archive; for midi and wav.
+	Tempos *string `form:"tempos,omitempty" json:"tempos,omitempty"`
 
 	// Page The one page that is wanted, from 1; for svg and png, which come as a zip archive where there are several.
 	Page *int `form:"page,omitempty" json:"page,omitempty"`
@@ -2724,6 +2742,27 @@ func (w *ServerInterfaceWrapper) MakeDocument(ctx *echo.Context) error {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter countIn: %s", err))
 	}
 
+	// ------------- Optional query parameter "countBars" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "countBars", ctx.QueryParams(), &params.CountBars, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter countBars: %s", err))
+	}
+
+	// ------------- Optional query parameter "divided" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "divided", ctx.QueryParams(), &params.Divided, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter divided: %s", err))
+	}
+
+	// ------------- Optional query parameter "tempos" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "tempos", ctx.QueryParams(), &params.Tempos, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter tempos: %s", err))
+	}
+
 	// ------------- Optional query parameter "page" -------------
 
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "page", ctx.QueryParams(), &params.Page, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
@@ -3281,6 +3320,27 @@ func (w *ServerInterfaceWrapper) MakeRoundDocument(ctx *echo.Context) error {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "countIn", ctx.QueryParams(), &params.CountIn, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter countIn: %s", err))
+	}
+
+	// ------------- Optional query parameter "countBars" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "countBars", ctx.QueryParams(), &params.CountBars, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter countBars: %s", err))
+	}
+
+	// ------------- Optional query parameter "divided" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "divided", ctx.QueryParams(), &params.Divided, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter divided: %s", err))
+	}
+
+	// ------------- Optional query parameter "tempos" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "tempos", ctx.QueryParams(), &params.Tempos, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter tempos: %s", err))
 	}
 
 	// ------------- Optional query parameter "page" -------------

@@ -1,3 +1,4 @@
+import { countInBars } from '../src/api/fields'
 import { say } from './words'
 import { onScopeDispose, ref, type Ref } from 'vue'
 import { makeBand } from './band'
@@ -67,14 +68,14 @@ export function useHomePlayer(piece: Ref<Piece | undefined>, choice: Choice) {
     out = new GainNode(context, { gain: choice.level.value })
     out.connect(context.destination)
     const band = makeBand(context, out)
-    const made = timeline(now, { from: 0, countIn: true })
+    const made = timeline(now, { from: 0, countIn: countInBars })
     const beat = 60 / now.tempoBpm
     const from = context.currentTime + 0.15
     const time = (beats: number) => from + beats * beat
     const sounds = [
       ...made.clicks.map((c) => ({
         at: time(c.beat),
-        play: () => (c.countIn || choice.click.value) && tone('sine', c.first ? 1660 : 1108, time(c.beat), 0.04, 0.25),
+        play: () => (c.countIn || choice.click.value) && tone('sine', c.kind === 'bar' ? 1660 : 1108, time(c.beat), 0.04, 0.25),
         mark: () => (counting.value = c.said),
       })),
       ...made.events.map((e) => ({

@@ -8,8 +8,10 @@ import (
 
 // Guide is what is heard beside a run.
 type Guide struct {
-	CountIn bool // two bars are counted before it; a pick-up falls into the second
-	Click   bool // the beats are struck while it goes on
+	CountIn   bool // bars are counted before it; a pick-up falls into the last
+	CountBars int  // how many, 1 or 2; 0 for CountedBars
+	Divided   bool // what the beat is divided into is counted, too
+	Click     bool // the beats are struck while it goes on
 
 	Backing  Backing
 	Choruses int // times that the backing goes round, 0 and 1 for once; longer where the run is
@@ -35,30 +37,47 @@ func (g Guide) Check() (field string, err error) {
 	default:
 		return "backing", fault.Word(string(g.Backing), "with alone")
 	}
+	if g.CountBars < 0 || g.CountBars > CountedBars {
+		return "countBars", fault.Outside(g.CountBars, 1, CountedBars)
+	}
 	if g.Choruses < 0 || g.Choruses > MaxChoruses {
 		return "choruses", fault.Outside(g.Choruses, 1, MaxChoruses)
 	}
 	return "", nil
 }
 
-// CountedBars are the bars that are counted in before a run.
+// CountedBars are the bars that are counted in before a run, where nothing else is said and at most.
 const CountedBars = 2
 
-// Click is one beat that is struck, at beats from the start of all.
+// Click is a beat that is struck, or a part of one, at beats from the start of all.
 type Click struct {
 	At   float64
-	Down bool // the first of its bar
+	Kind ClickKind
 }
+
+// ClickKind is how strong a click is.
+type ClickKind int
+
+// The kinds, the strongest first.
+const (
+	DownClick ClickKind = iota // of the first beat of a bar
+	BeatClick
+	PartClick // between beats
+)
 
 // Lead is how many beats are heard before the bar in which a run begins.
 func (r Rhythm) Lead(g Guide) float64 {
+	bars := g.CountBars
 	switch {
 	case !g.CountIn:
 		return 0
-	case r.PickUp > 0:
-		return float64((CountedBars - 1) * r.BeatsPerBar)
+	case bars == 0:
+		bars = CountedBars
 	}
-	return float64(CountedBars * r.BeatsPerBar)
+	if r.PickUp > 0 {
+		bars--
+	}
+	return float64(bars * r.BeatsPerBar)
 }
 
 // Clicks are the beats that a guide strikes for a run whose first note sounds at
@@ -73,7 +92,30 @@ func (r Rhythm) Clicks(g Guide, first, end float64) (out []Click) {
 		to = lead + first
 	}
 	for at := from; at < to-tiny; at++ {
-		out = append(out, Click{at, int(at)%r.BeatsPerBar == 0})
+		kind := BeatClick
+		if int(at)%r.BeatsPerBar == 0 {
+			kind = DownClick
+		}
+		out = append(out, Click{at, kind})
+		for _, part := range r.parts(g.Divided && g.CountIn && at < lead+first-tiny) {
+			if at+part < lead+first-tiny {
+				out = append(out, Click{at + part, PartClick})
+			}
+		}
+	}
+	return out
+}
+
+// parts are where a beat is divided, in beats from it; none where that isn't counted.
+func (r Rhythm) parts(counted bool) (out []float64) {
+	switch {
+	case !counted:
+		return nil
+	case r.Swing && r.PerBeat == 2:
+		return []float64{SwingShare}
+	}
+	for k := 1; k < r.PerBeat; k++ {
+		out = append(out, float64(k)/float64(r.PerBeat))
 	}
 	return out
 }

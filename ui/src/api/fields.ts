@@ -88,5 +88,8 @@ export const bounds = {
   'round.seed': { min: 1, max: 9999 },
 } as const
 
-/** Bars that are counted in before a run. */
+/** Bars that are counted in before a run, at most. */
 export const countInBars = 2
+
+/** The part of a beat that the first of two swung eighths has. */
+export const swingShare = 0.6667

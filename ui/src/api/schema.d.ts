@@ -4299,8 +4299,14 @@ export interface operations {
             query: {
                 format: components["schemas"]["DocumentFormat"];
                 paper?: components["schemas"]["PaperSize"];
-                /** @description Two bars are counted in; for midi and wav. */
+                /** @description Bars are counted in; for midi and wav. */
                 countIn?: boolean;
+                /** @description Bars that are counted in, 1 or 2; 2 where nothing is said. */
+                countBars?: number;
+                /** @description What the beat is divided into is counted in, too. */
+                divided?: boolean;
+                /** @description The word three (the tempo of the brief and two to come to it by), or up to three tempos in bpm with commas between them: a file at each, several as a zip archive; for midi and wav. */
+                tempos?: string;
                 /** @description The one page that is wanted, from 1; for svg and png, which come as a zip archive where there are several. */
                 page?: number;
                 /** @description A staff stands over the tab, as it does where nothing is said; for pdf, svg and png. */
@@ -4359,8 +4365,14 @@ export interface operations {
             query: {
                 format: components["schemas"]["DocumentFormat"];
                 paper?: components["schemas"]["PaperSize"];
-                /** @description Two bars are counted in; for midi and wav. */
+                /** @description Bars are counted in; for midi and wav. */
                 countIn?: boolean;
+                /** @description Bars that are counted in, 1 or 2; 2 where nothing is said. */
+                countBars?: number;
+                /** @description What the beat is divided into is counted in, too. */
+                divided?: boolean;
+                /** @description The word three (the tempo of the brief and two to come to it by), or up to three tempos in bpm with commas between them: a file at each, several as a zip archive; for midi and wav. */
+                tempos?: string;
                 /** @description The one page that is wanted, from 1; for svg and png, which come as a zip archive where there are several. */
                 page?: number;
                 /** @description A staff stands over the tab, as it does where nothing is said; for pdf, svg and png. */

@@ -3,10 +3,11 @@ import { say } from '../words'
 import { mdiDownload, mdiPrinter } from '@mdi/js'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import type { Brief, Catalogue } from '../../api/client'
-import { keptClick, keptCountIn, keptPaper, keptRoundLayout } from '../shell/kept'
+import { keptClick, keptCountBars, keptCountIn, keptDivided, keptPaper, keptRoundLayout } from '../shell/kept'
 import { wordsOf } from '../load'
 import { tell } from '../shell/notice'
 import { download, fetchDocument, printSheet, sheetPages, type Heard, type Making } from './sheet'
+import CountIn from '../sound/CountIn.vue'
 import ChoiceRow from '../shell/ChoiceRow.vue'
 import { narrow } from '../shell/narrow'
 
@@ -23,6 +24,7 @@ const failure = computed(() => notMade.value || notDrawn.value)
 const busy = ref('')
 const heard = ref<Heard>('run')
 const choruses = ref(1)
+const tempos = ref<'' | 'three'>('')
 watch(open, (now) => now && (heard.value = (props.brief.backing?.kind ?? 'none') === 'none' ? 'run' : 'with'))
 
 function clear() {
@@ -59,9 +61,12 @@ async function get(format: string) {
     const { blob, name } = await fetchDocument(props.brief, making.value, format, {
       paper: keptPaper.value,
       countIn: keptCountIn.value,
+      countBars: keptCountBars.value,
+      divided: keptDivided.value,
       click: keptClick.value,
       backing: heard.value,
       choruses: choruses.value,
+      tempos: tempos.value,
     })
     download(blob, name)
     tell(say.isInYourDownloads(name))
@@ -113,14 +118,21 @@ defineExpose({ print })
       </div>
       <div class="heard">
         <span>{{ say.audioAndMidi }}</span>
-        <v-checkbox v-model="keptCountIn" density="compact" hide-details :label="say.twoBarCountIn" />
-        <v-checkbox v-model="keptClick" density="compact" hide-details :label="say.clickThroughout" />
+        <CountIn />
+        <label><input v-model="keptClick" type="checkbox" /> {{ say.clickThroughout }}</label>
         <label>
           {{ say.backing }}
           <select v-model="heard" data-do="heard">
             <option value="run">{{ say.backingNone }}</option>
             <option value="with">{{ say.backingWith }}</option>
             <option value="alone">{{ say.backingAlone }}</option>
+          </select>
+        </label>
+        <label>
+          {{ say.tempos }}
+          <select v-model="tempos" data-do="tempos">
+            <option value="">{{ say.temposOwn }}</option>
+            <option value="three">{{ say.temposThree }}</option>
           </select>
         </label>
         <label v-if="heard !== 'run' && !round">

@@ -8,6 +8,10 @@ export type Making = { of: 'plan' } | { of: 'round'; layout: 'pages' | 'summary'
 export interface FileOptions {
   paper: string
   countIn?: boolean
+  countBars?: number
+  divided?: boolean
+  /** At three tempos, each in a file of its own, or at its own. */
+  tempos?: '' | 'three'
   click?: boolean
   /** Of audio and MIDI: the run over its backing, or the backing alone; how often it goes round. */
   backing?: Heard
@@ -38,6 +42,9 @@ export async function fetchFile(path: string, asked: Record<string, string>, bod
 /** A brief as a file. */
 export function fetchDocument(brief: Brief, making: Making, format: string, options: FileOptions) {
   const asked: Record<string, string> = { format, paper: options.paper, countIn: String(options.countIn ?? false), click: String(options.click ?? false) }
+  if (options.countBars) asked.countBars = String(options.countBars)
+  if (options.divided) asked.divided = 'true'
+  if (options.tempos) asked.tempos = options.tempos
   if (options.page) asked.page = String(options.page)
   if (options.backing && options.backing !== 'run') Object.assign(asked, { backing: options.backing, choruses: String(options.choruses ?? 1) })
   return fetchFile(`/api/v1/${making.of}/document`, { ...asked, ...(making.of === 'round' ? { layout: making.layout } : {}) }, brief)

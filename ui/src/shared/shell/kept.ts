@@ -34,6 +34,9 @@ export const keptShelf = useKept<'briefs' | 'rounds' | 'phrases' | 'ladders'>('s
 export const keptOrder = useKept<'layout' | 'neck' | 'span' | 'reaches' | 'shifts' | 'notes'>('order', 'layout')
 /** What sounds with the run. */
 export const keptCountIn = useKept('countIn', true)
+/** Bars that are counted in, and whether what a beat is divided into is counted, too. */
+export const keptCountBars = useKept('countBars', 2)
+export const keptDivided = useKept('divided', false)
 export const keptRun = useKept('run', true)
 export const keptDrone = useKept('drone', false)
 export const keptGroove = useKept('groove', false)

@@ -5,6 +5,7 @@ import { onMounted, onUnmounted, ref, type ComponentPublicInstance } from 'vue'
 import ToggleButton from '../shell/ToggleButton.vue'
 import { narrow } from '../shell/narrow'
 import { usePhoneBar } from '../shell/phoneBar'
+import CountIn from './CountIn.vue'
 import { playButton } from './playButton'
 import { speeds, stepSpeed } from './speeds'
 import { keptClick, keptCountIn, keptDrone, keptDrums, keptGroove, keptLevel, keptRun, keptSpeed, keptStaff, keptVamp } from '../shell/kept'
@@ -70,8 +71,8 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
       v-if="!(foot && narrow)"
       v-model="keptCountIn"
       :icon="mdiNumeric4BoxMultipleOutline"
-      :aria-label="say.twoBarCountIn2"
-      :title="say.twoBarCountIn2"
+      :aria-label="say.countInOnOff"
+      :title="say.countInOnOff"
       data-do="count-in"
     />
     <ToggleButton v-model="keptClick" :icon="mdiMetronome" :aria-label="say.clickM" :title="say.clickM" />
@@ -90,7 +91,7 @@ const barsOf = (loop: [number, number]) => (loop[0] === loop[1] ? say.barNumber(
           </select>
         </label>
         <label v-if="staff && narrow"><input v-model="keptStaff" type="checkbox" data-do="staff" /> {{ say.staffS }}</label>
-        <label><input v-model="keptCountIn" type="checkbox" /> {{ say.twoBarCountIn }}</label>
+        <CountIn />
         <label><input v-model="keptRun" type="checkbox" /> {{ say.theRun }}</label>
         <label><input v-model="keptDrone" type="checkbox" /> {{ say.droneOnTheTonic }}</label>
         <label><input v-model="keptGroove" type="checkbox" /> {{ say.grooveOnTheTonic }}</label>

@@ -6,12 +6,14 @@ type BandNote = Cycle['notes'][number]
 /** Everything that sounds, synthesised: the run, a click, a drone and a band. */
 export interface Orchestra {
   note(midi: number, seconds: number, time: number, accent: boolean): void
-  click(time: number, kind: 'bar' | 'beat'): void
+  click(time: number, kind: 'bar' | 'beat' | 'part'): void
   band(note: BandNote, seconds: number, time: number): void
   drone(midi: number | undefined, time?: number): void
   level(decibels: number): void
   silence(): void
 }
+
+const clicks = { bar: { hertz: 1660, loud: 1 }, beat: { hertz: 1108, loud: 0.7 }, part: { hertz: 880, loud: 0.35 } }
 
 /** Made on the first press, as browsers ask for one before sound. */
 export function makeOrchestra(tone: typeof Tones): Orchestra {
@@ -43,7 +45,7 @@ export function makeOrchestra(tone: typeof Tones): Orchestra {
   }
   return {
     note: (midi, seconds, time, accent) => strings.triggerAttackRelease(hz(midi), seconds * 0.95, time, accent ? 0.9 : 0.6),
-    click: (time, kind) => tick.triggerAttackRelease(kind === 'bar' ? 1660 : 1108, 0.03, time, kind === 'bar' ? 1 : 0.7),
+    click: (time, kind) => tick.triggerAttackRelease(clicks[kind].hertz, 0.03, time, clicks[kind].loud),
     band: (n, seconds, time) => parts[n.part](n, seconds, time),
     drone: (midi, time) => (midi === undefined ? hum.triggerRelease() : hum.triggerAttack(hz(midi), time)),
     level: (decibels) => {

@@ -27,31 +27,42 @@ function piece(notes: number): Piece {
 
 describe('what sounds when', () => {
   it('comes after two bars counted in', () => {
-    const t = timeline(piece(8), { from: 0, countIn: true })
-    expect(t.clicks.filter((c) => c.countIn).map((c) => [c.beat, c.said, c.first])).toEqual([
-      [0, 1, true],
-      [1, 2, false],
-      [2, 1, true],
-      [3, 2, false],
+    const t = timeline(piece(8), { from: 0, countIn: 2 })
+    expect(t.clicks.filter((c) => c.countIn).map((c) => [c.beat, c.said, c.kind])).toEqual([
+      [0, 1, 'bar'],
+      [1, 2, 'beat'],
+      [2, 1, 'bar'],
+      [3, 2, 'beat'],
     ])
     expect(t.events.map((e) => e.beat)).toEqual([4, 4.5, 5, 5.5, 6, 6.5, 7, 7.5])
     expect(t.end).toBe(4 + 4 + 0.5)
   })
 
+  it('is counted in by one bar and by its parts', () => {
+    const counted = (p: Piece) => timeline(p, { from: 0, countIn: 1, divided: true }).clicks.filter((c) => c.countIn)
+    expect(counted(piece(8)).map((c) => [c.beat, c.kind])).toEqual([
+      [0, 'bar'],
+      [0.5, 'part'],
+      [1, 'beat'],
+      [1.5, 'part'],
+    ])
+    expect(counted({ ...piece(8), swing: true })[1]?.beat).toBeCloseTo(2 / 3, 3)
+  })
+
   it('goes on from the beat of a note', () => {
-    const t = timeline(piece(8), { from: 3, countIn: false })
+    const t = timeline(piece(8), { from: 3, countIn: 0 })
     expect(t.events[0]).toMatchObject({ index: 3, beat: 0.5, midi: 63 })
-    expect(t.clicks[0]).toMatchObject({ beat: 0, first: false })
+    expect(t.clicks[0]).toMatchObject({ beat: 0, kind: 'beat' })
   })
 
   it('repeats whole bars', () => {
-    const t = timeline(piece(8), { from: 4, countIn: false, loop: [2, 2] })
+    const t = timeline(piece(8), { from: 4, countIn: 0, loop: [2, 2] })
     expect(t.loop).toEqual([0, 2])
     expect(t.events.map((e) => e.index)).toEqual([4, 5, 6, 7])
   })
 
   it('plays a part so many times on end, each in a bar of its own', () => {
-    const t = timeline({ ...piece(8), part: { from: 2, to: 5, times: 2 } }, { from: 0, countIn: false })
+    const t = timeline({ ...piece(8), part: { from: 2, to: 5, times: 2 } }, { from: 0, countIn: 0 })
     expect(t.events.map((e) => [e.index, e.beat])).toEqual([
       [1, 0.5],
       [2, 1],
@@ -66,7 +77,7 @@ describe('what sounds when', () => {
   })
 
   const played = (p: Piece, of: keyof Band, from = 0) =>
-    timeline(p, { from, countIn: false })
+    timeline(p, { from, countIn: 0 })
       .band.filter((n) => n.of === of)
       .map((n) => [n.beat, n.beats, n.midi])
 
@@ -85,7 +96,7 @@ describe('what sounds when', () => {
   })
 
   it('changes the drone and begins the chords anew with the key', () => {
-    expect(timeline(piece(8), { from: 0, countIn: false }).drones).toEqual([
+    expect(timeline(piece(8), { from: 0, countIn: 0 }).drones).toEqual([
       { beat: 0, midi: 36 },
       { beat: 2, midi: 41 },
     ])
@@ -119,6 +130,6 @@ describe('what sounds when', () => {
   })
 
   it('has no drone of a key that is over', () => {
-    expect(timeline(piece(8), { from: 5, countIn: false }).drones).toEqual([{ beat: 0, midi: 41 }])
+    expect(timeline(piece(8), { from: 5, countIn: 0 }).drones).toEqual([{ beat: 0, midi: 41 }])
   })
 })

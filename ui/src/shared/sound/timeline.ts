@@ -1,4 +1,4 @@
-import { countInBars } from '../../api/fields'
+import { swingShare } from '../../api/fields'
 import type { Band, Brief, Cycle, Run } from '../../api/client'
 
 /** A run with its time. */
@@ -7,6 +7,7 @@ export interface Piece {
   beatsPerBar: number
   tempoBpm: number
   perBeat: number
+  swing?: boolean
   /** What sounds under it, as the brief asks. */
   backing?: string
   /** The notes of it that are played, from 1, and how often on end. */
@@ -19,13 +20,16 @@ export const pieceOf = (made: { run: Run; brief: Brief }, part?: Piece['part']):
   beatsPerBar: made.brief.rhythm?.beatsPerBar ?? 4,
   tempoBpm: made.brief.rhythm?.tempoBpm ?? 60,
   perBeat: made.brief.rhythm?.perBeat ?? 1,
+  swing: made.brief.rhythm?.swing ?? false,
   backing: made.brief.backing?.kind ?? 'none',
 })
 
 interface Wanted {
   /** Index of the first event to play. */
   from: number
-  countIn: boolean
+  /** Bars that are counted in, and whether what a beat is divided into is counted, too. */
+  countIn: number
+  divided?: boolean
   loop?: [number, number]
 }
 
@@ -34,7 +38,7 @@ export type Played = Cycle['notes'][number] & { beat: number; of: keyof Band }
 
 /** What sounds when, in beats from the press of play. */
 export interface Timeline {
-  clicks: { beat: number; first: boolean; countIn: boolean; said: number }[]
+  clicks: { beat: number; kind: 'bar' | 'beat' | 'part'; countIn: boolean; said: number }[]
   events: { beat: number; beats: number; midi: number; accent: boolean; index: number }[]
   /** What the band of the key that sounds goes round in. */
   band: Played[]
@@ -48,7 +52,7 @@ export interface Timeline {
 /** Lays a run out behind its count-in. Onsets, lengths and accents are its own. */
 export function timeline(p: Piece, wanted: Wanted): Timeline {
   const perBar = p.beatsPerBar
-  const head = wanted.countIn ? countInBars * perBar : 0
+  const head = wanted.countIn * perBar
   const from = Math.max(wanted.from, (p.part?.from ?? 1) - 1)
   const first = p.run.events[from]
   // Play begins at the beat that the first note stands in.
@@ -68,8 +72,13 @@ export function timeline(p: Piece, wanted: Wanted): Timeline {
   const on = (beat: number) => head + beat - start
 
   const clicks: Timeline['clicks'] = []
-  for (let b = 0; b < head; b++) clicks.push({ beat: b, first: b % perBar === 0, countIn: true, said: (b % perBar) + 1 })
-  for (let b = start; b < end - 1e-9; b++) clicks.push({ beat: on(b), first: b % perBar === 0, countIn: false, said: 0 })
+  const kind = (beat: number) => (beat % perBar === 0 ? 'bar' : 'beat')
+  for (let b = 0; b < head; b++) {
+    const said = (b % perBar) + 1
+    clicks.push({ beat: b, kind: kind(b), countIn: true, said })
+    if (wanted.divided) for (const part of partsOf(p)) clicks.push({ beat: b + part, kind: 'part', countIn: true, said })
+  }
+  for (let b = start; b < end - 1e-9; b++) clicks.push({ beat: on(b), kind: kind(b), countIn: false, said: 0 })
 
   return {
     clicks,
@@ -82,6 +91,9 @@ export function timeline(p: Piece, wanted: Wanted): Timeline {
     end: on(end),
   }
 }
+
+/** Where a beat is divided. */
+const partsOf = (p: Piece) => (p.swing && p.perBeat === 2 ? [swingShare] : Array.from({ length: p.perBeat - 1 }, (_, k) => (k + 1) / p.perBeat))
 
 /** What the bands of the keys play between two beats; each goes round anew from the bar in which its key begins. */
 function band(p: Piece, from: number, to: number, perBar: number): Played[] {

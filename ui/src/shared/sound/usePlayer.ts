@@ -2,7 +2,7 @@ import { say } from '../words'
 import { until, useEventListener } from '@vueuse/core'
 import type * as Tones from 'tone'
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
-import { keptClick, keptCountIn, keptDrone, keptGroove, keptRun, keptSpeed, keptVamp } from '../shell/kept'
+import { keptClick, keptCountBars, keptCountIn, keptDivided, keptDrone, keptGroove, keptRun, keptSpeed, keptVamp } from '../shell/kept'
 import { asked } from './asked'
 import type { Orchestra } from './orchestra'
 import { timeline, type Piece } from './timeline'
@@ -72,7 +72,12 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
       : current.value >= 0 && current.value < (p.part?.to ?? p.run.events.length) - 1
         ? current.value
         : 0
-    const made = timeline(p, { from: Math.max(from, 0), countIn: keptCountIn.value, ...(loop.value ? { loop: loop.value } : {}) })
+    const made = timeline(p, {
+      from: Math.max(from, 0),
+      countIn: keptCountIn.value ? keptCountBars.value : 0,
+      divided: keptDivided.value,
+      ...(loop.value ? { loop: loop.value } : {}),
+    })
     transport.stop()
     transport.cancel()
     transport.PPQ = ticksPerBeat
@@ -81,7 +86,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
     const seconds = (beats: number) => (beats * 60) / transport.bpm.value
     for (const c of made.clicks)
       transport.schedule((time) => {
-        if (c.countIn || (keptClick.value && !hush.value)) o.click(time, c.first ? 'bar' : 'beat')
+        if (c.countIn || (keptClick.value && !hush.value)) o.click(time, c.kind)
         if (c.countIn) t.getDraw().schedule(() => (counting.value = c.said), time)
       }, at(c.beat))
     const opens = (made.events[0]?.beat ?? 0) - 0.5
