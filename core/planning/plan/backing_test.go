@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"encoding/json"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -42,6 +43,14 @@ func TestABackingOfChords(t *testing.T) {
 	assert.Equal(t, map[int]string{0: "Fm7", 4: "B♭7", 8: "E♭maj7"}, over)
 	assert.True(t, p.Run.SaysChords)
 	assert.True(t, p.Run.EndsOn.InChord)
+
+	// A run that ends over a chord that it isn't of says which, and what is of it.
+	open := withBacking(t, `{"tonic": "Eb", "name": "lydian"}`, `{"kind": "chord", "chords": "F"}`)
+	require.False(t, open.Run.EndsOn.InChord)
+	i := slices.IndexFunc(open.Cautions, func(c plan.Caution) bool { return c.Code == plan.CautionEnding })
+	require.GreaterOrEqual(t, i, 0)
+	assert.Equal(t, "The run ends on E♭, degree 1, outside F, the chord that sounds there. It ends well on F, A or C.",
+		open.Cautions[i].Message)
 
 	none := withBacking(t, `{"tonic": "Eb", "name": "major"}`, `{}`)
 	assert.Nil(t, none.Backing)

@@ -60,10 +60,8 @@ func (m *maker) allCautions(p Plan, chosen fingered, seq sequence) []Caution {
 	} else {
 		out = append(out, m.boxCautions(p, chosen)...)
 	}
-	if end := p.Run.EndsOn; !end.InChord && m.Finish == run.AsWritten {
-		out = append(out, said(CautionEnding,
-			"The run ends on %s, outside the chord, so it sounds unfinished. End on the root or a chord note.",
-			endWords(end)))
+	if !p.Run.EndsOn.InChord && m.Finish == run.AsWritten {
+		out = append(out, Caution{Code: CautionEnding, Message: m.endingWords(&p.Run)})
 	}
 	if seq.uneven {
 		out = append(out, said(CautionUneven,

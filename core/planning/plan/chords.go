@@ -1,8 +1,10 @@
 package plan
 
 import (
+	"fmt"
 	"slices"
 
+	"evenladder/core/base/english"
 	"evenladder/core/music/piece"
 	"evenladder/core/music/run"
 	"evenladder/core/theory/pitch"
@@ -40,17 +42,41 @@ func (m *maker) chordsOfTheMoment(events []piece.Event, through []run.ChordAt) (
 // run may end on.
 func (m *maker) endsInChord(r *Run) bool {
 	last := r.Events[len(r.Events)-1]
-	// The chords that a pattern breaks one after the other are no harmony that it could end on.
-	meant := m.Backing.Kind.HasChords() || *m.Brief.Run.Lean > 0 || m.Pattern.Uses.Chords
-	for k := len(r.Events) - 1; meant && k >= 0; k-- {
-		if c := r.Events[k].Chord; c != nil {
-			return slices.ContainsFunc(
-				c.Notes,
-				func(name string) bool { return pitch.MustParseName(name).Class() == last.MIDI%12 },
-			)
-		}
+	if c := m.chordAtEnd(r); c != nil {
+		return slices.ContainsFunc(c.Notes, func(name string) bool {
+			return pitch.MustParseName(name).Class() == last.MIDI%12
+		})
 	}
 	return m.inChord(m.Scale.Index(last.MIDI))
+}
+
+// chordAtEnd is the chord that is meant where a run ends; nil where none is. The chords that a pattern breaks one after
+// the other are no harmony that it could end on.
+func (m *maker) chordAtEnd(r *Run) *piece.Chord {
+	if !m.Backing.Kind.HasChords() && *m.Brief.Run.Lean == 0 && !m.Pattern.Uses.Chords {
+		return nil
+	}
+	for k := len(r.Events) - 1; k >= 0; k-- {
+		if c := r.Events[k].Chord; c != nil {
+			return c
+		}
+	}
+	return nil
+}
+
+// endingWords say that a run ends outside the chord, and where it could end.
+func (m *maker) endingWords(r *Run) string {
+	c := m.chordAtEnd(r)
+	if c == nil {
+		return fmt.Sprintf("The run ends on %s, outside the chord, so it sounds unfinished. End on the root or a chord note.",
+			endWords(r.EndsOn))
+	}
+	var notes []string
+	for _, n := range c.Notes {
+		notes = append(notes, m.Say(pitch.MustParseName(n)))
+	}
+	return fmt.Sprintf("The run ends on %s, outside %s, the chord that sounds there. It ends well on %s.", endWords(r.EndsOn),
+		c.Symbol, english.Or(notes))
 }
 
 // stable reports whether a run may end on this scale note: the root, or a note
