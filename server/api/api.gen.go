@@ -836,6 +836,9 @@ type RunFit = string
 // RunPattern Id of the way through the box.
 type RunPattern = string
 
+// RunTones Id of the order in which the notes of each chord are played.
+type RunTones = string
+
 // RunWay Id of the way to lay the phrase on the neck.
 type RunWay = string
 

@@ -70,6 +70,8 @@ const (
 	Groups    = "groups"
 	Stacks    = "stacks"
 	Phrase    = "phrase"
+	Broken    = "chords"
+	Arpeggios = "arpeggios"
 )
 
 // Patterns are all patterns in picker order.
@@ -79,7 +81,7 @@ var Patterns = []Pattern{
 	{table.Row{ID: "intervals", Name: "broken intervals", Phrase: "in broken",
 		Why: "sets each step against another: thirds, fourths, sixths"}, Uses{Direction: true, Size: true}, intervals,
 		nil, nil},
-	{table.Row{ID: "chords", Name: "broken chords", Phrase: "in broken chords",
+	{table.Row{ID: Broken, Name: "broken chords", Phrase: "in broken chords",
 		Why: "the chords of the key, one from each degree"}, Uses{Direction: true, Order: true}, chords, nil,
 		brokenChord},
 	{table.Row{ID: "stacks", Name: "stacks of one interval", Phrase: "in stacks",
@@ -92,7 +94,7 @@ var Patterns = []Pattern{
 		Why: "any figure, moved through the box"}, Uses{Direction: true, Cell: true}, cell, nil, nil},
 	{table.Row{ID: "drop-2", Name: "drop-2 chords", Phrase: "in drop-2 chords",
 		Why: "four voices, the second from the top an octave down"}, Uses{Direction: true}, dropTwo, nil, droppedChord},
-	{table.Row{ID: "arpeggios", Name: "through chords in one position", Phrase: "through chords in one position",
+	{table.Row{ID: Arpeggios, Name: "through chords in one position", Phrase: "through chords in one position",
 		Why: "each chord's notes in one position"}, Uses{Chords: true}, nil, arpeggios, nil},
 	{table.Row{ID: "full-range", Name: "full range, root to root", Phrase: "over the full range, root to root",
 		Why: "from the root up to the top, down to the bottom and back to the root"}, Uses{}, nil, fullRange, nil},

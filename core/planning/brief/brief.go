@@ -96,6 +96,8 @@ type Run struct {
 	Finish    string      `json:"finish,omitempty"`
 	Chord     *int        `json:"chord,omitempty"`
 	Chords    []ChordWord `json:"chords,omitempty"`
+	Tones     string      `json:"tones,omitempty"`
+	Seed      *int        `json:"seed,omitempty"`
 	LandOn    *neck.Place `json:"landOn,omitempty"`
 	Chain     bool        `json:"chain,omitempty"`
 	Along     int         `json:"along,omitempty"`

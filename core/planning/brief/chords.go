@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"evenladder/core/base/fault"
+	"evenladder/core/music/run"
 	"evenladder/core/theory/chord"
 	"evenladder/core/theory/pitch"
 	"evenladder/core/theory/scale"
@@ -84,9 +85,10 @@ func checkChords(r *Reading, f *fault.List) {
 	})
 }
 
-// symbolsIn are the chords of words of which one is a symbol; nil where all are degrees.
-func symbolsIn(words []ChordWord, key scale.Scale) (out []chord.Chord) {
-	if degreesOf(words) != nil {
+// symbolsIn are the chords of words of which one is a symbol; nil where all are degrees, unless those are wanted as chords,
+// too.
+func symbolsIn(words []ChordWord, key scale.Scale, degreesToo bool) (out []chord.Chord) {
+	if degreesOf(words) != nil && !degreesToo {
 		return nil
 	}
 	for _, w := range words {
@@ -144,4 +146,38 @@ func (b Brief) InKeyOf(from, to pitch.Name) Brief {
 		b.Run.Chords[i] = ChordWord(chord.Moved(string(w), from, to))
 	}
 	return b
+}
+
+// sevenths are words for the chords of the key with four notes.
+var sevenths = []string{
+	"seventh chords",
+	"seventh chord",
+	"sevenths chords",
+	"seventh arpeggios",
+	"seventh arpeggio",
+	"four note chords",
+}
+
+// asFigure reads the notes of a chord in an order, "1 3 5 7", chords by their name, or chords that are to be run through.
+func asFigure(r *Reading, _ Field, text string) Changes {
+	broken := func(order ...int) Changes { return Changes{"run.pattern": run.Broken, "run.order": order} }
+	numbers := numbersIn(text)
+	odd := func(n int) bool { return n%2 == 1 && n <= maxChordDegree }
+	switch {
+	case slices.Contains(sevenths, plainly(text)):
+		return broken(1, 3, 5, 7)
+	case len(numbers) > 2 && strings.Trim(text, " -,0123456789") == "" && !slices.ContainsFunc(numbers,
+		func(n int) bool { return !odd(n) }):
+		return broken(numbers...)
+	case len(numbers) == 0 || !strings.ContainsAny(text, "ABCDEFG"):
+		return nil
+	}
+	if _, err := chord.Progression(text, r.Scale); err != nil {
+		return nil
+	}
+	through := asChords(r, Field{Path: "run.chords"}, text)
+	if through != nil {
+		through["run.pattern"] = run.Arpeggios
+	}
+	return through
 }

@@ -42,6 +42,7 @@ type Reading struct {
 	Through    []chord.Chord // that the run goes through, where they are symbols
 	Finish     run.Finish
 	Fit        run.Fit
+	Tones      run.Tones // of the chords that it goes through
 	Picking    run.Picking
 	Rhythm     rhythm.Rhythm
 	Backing    backing.Spec

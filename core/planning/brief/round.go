@@ -178,17 +178,8 @@ var roundGroup = Group{Head: "round.order", carried: true, make: makeKeys, Field
 		About: "Number of a shuffled order: the same number brings the same order back.",
 		Hint:  "or type the number that was written down",
 		at:    func(b *Brief) any { return &b.Round.Seed }, typed: asNumber,
-		fill: func(r *Reading) { fill(&r.Brief.Round.Seed, 1) },
-		choices: func(r *Reading) (out []Choice) {
-			now := 0
-			if s := r.Brief.Round.Seed; s != nil {
-				now = *s
-			}
-			for n := now + 1; n <= now+5; n++ {
-				out = append(out, choice(fmt.Sprintf("number %d", n), "", "round.seed", n))
-			}
-			return out
-		},
+		fill:    func(r *Reading) { fill(&r.Brief.Round.Seed, 1) },
+		choices: func(r *Reading) []Choice { return nextSeeds("round.seed", r.Brief.Round.Seed) },
 		say: func(r *Reading) (lead, words string) {
 			if r.Keys.Order.ID == Shuffled {
 				return " ", "(number " + strconv.Itoa(*r.Brief.Round.Seed) + ")"
@@ -434,4 +425,16 @@ func readTonics(f *fault.List, field string, list []string) []pitch.Name {
 func (r Reading) Carry(whole Reading) Reading {
 	r.Brief.Round, r.Keys, r.carried = whole.Brief.Round, whole.Keys, true
 	return r
+}
+
+// nextSeeds are the numbers after that of a shuffled order.
+func nextSeeds(path string, seed *int) (out []Choice) {
+	now := 0
+	if seed != nil {
+		now = *seed
+	}
+	for n := now + 1; n <= now+5; n++ {
+		out = append(out, choice(fmt.Sprintf("number %d", n), "", path, n))
+	}
+	return out
 }

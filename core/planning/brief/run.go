@@ -33,8 +33,8 @@ var intervalNames = [maxRunSize + 1]string{"", "", "seconds", "thirds", "fourths
 // ownFigure means nothing with another pattern; noLanding not with another way
 // through the box.
 var (
-	ownFigure = []string{"run.size", "run.order", "run.cell", "run.chords", "run.repeat", "run.phrase", "run.way",
-		"run.at"}
+	ownFigure = []string{"run.size", "run.order", "run.cell", "run.chords", "run.tones", "run.seed", "run.repeat",
+		"run.phrase", "run.way", "run.at"}
 	noLanding = []string{"run.landOn"}
 )
 
@@ -43,9 +43,9 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		meant: []string{"groups %s", "broken %s"},
 		Path:  "run.pattern", Title: "Pattern", About: "Id of the way through the box.",
 		at: func(b *Brief) any { return &b.Run.Pattern }, Options: rowsOf(run.Patterns), Usual: always(run.Straight),
-		clears: ownFigure,
-		fits:   func(r *Reading, id string) bool { return id != run.DropTwo || r.Scale.Len() == 7 },
-		say:    func(r *Reading) (string, string) { return ". Play it ", r.Pattern.Phrase },
+		typed: asFigure, clears: ownFigure,
+		fits: func(r *Reading, id string) bool { return id != run.DropTwo || r.Scale.Len() == 7 },
+		say:  func(r *Reading) (string, string) { return ". Play it ", r.Pattern.Phrase },
 	},
 	{
 		Path: "run.size", Between: between(2, maxRunSize), Title: "How wide",
@@ -96,7 +96,7 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		choices: progressions("run.chords", [][]int{{1, 4, 5, 1}, {2, 5, 1}, {1, 6, 2, 5}, {1, 5, 6, 4},
 			{1, 3, 6, 2, 5, 1}}),
 		fill: func(r *Reading) {
-			if pattern, _ := table.Find(run.Patterns, r.Brief.Run.Pattern); pattern.Uses.Chords {
+			if goesThroughChords(r) {
 				fillList(&r.Brief.Run.Chords, wordsOf(1, 4, 5, 1))
 			}
 		},
@@ -104,6 +104,43 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		say: func(r *Reading) (lead, words string) {
 			if r.Pattern.Uses.Chords {
 				return ", on ", sayChords(r.Brief.Run.Chords)
+			}
+			return
+		},
+	},
+	{
+		Path: "run.tones", Title: "Order of each chord's notes",
+		About: "Id of the order in which the notes of each chord are played.", Point: pointRun, Part: true,
+		at: func(b *Brief) any { return &b.Run.Tones }, Options: run.TonesOrders, clears: []string{"run.seed"},
+		Usual: func(r *Reading) string {
+			if goesThroughChords(r) {
+				return string(run.Through)
+			}
+			return ""
+		},
+		matters: func(r *Reading) bool { return r.Pattern.Uses.Chords },
+		say: func(r *Reading) (lead, words string) {
+			if r.Pattern.Uses.Chords && r.Tones != run.Through {
+				return ", ", phrase(run.TonesOrders, r.Brief.Run.Tones)
+			}
+			return
+		},
+	},
+	{
+		Path: "run.seed", Between: between(1, MaxSeed), Title: "Number of the shuffled notes",
+		About: "Number of shuffled orders of the notes: the same number brings the same orders back.",
+		Hint:  "or type the number that was written down", Point: pointRun, Part: true,
+		at: func(b *Brief) any { return &b.Run.Seed }, typed: asNumber,
+		matters: func(r *Reading) bool { return r.Pattern.Uses.Chords && r.Tones == run.AnyOrder },
+		fill: func(r *Reading) {
+			if goesThroughChords(r) && r.Brief.Run.Tones == string(run.AnyOrder) {
+				fill(&r.Brief.Run.Seed, 1)
+			}
+		},
+		choices: func(r *Reading) []Choice { return nextSeeds("run.seed", r.Brief.Run.Seed) },
+		say: func(r *Reading) (lead, words string) {
+			if r.Pattern.Uses.Chords && r.Tones == run.AnyOrder {
+				return " ", "(number " + strconv.Itoa(*r.Brief.Run.Seed) + ")"
 			}
 			return
 		},
@@ -300,6 +337,12 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 	},
 }, 1, phraseFields...)}
 
+// goesThroughChords reports whether the pattern that is asked for goes through chords, before it is looked up.
+func goesThroughChords(r *Reading) bool {
+	pattern, _ := table.Find(run.Patterns, r.Brief.Run.Pattern)
+	return pattern.Uses.Chords
+}
+
 // turns reports whether the run comes to a top note that may be struck twice.
 func turns(r *Reading) bool {
 	return r.Brief.Run.Pattern == run.Straight && r.Brief.Run.Direction == string(run.UpDown)
@@ -354,7 +397,15 @@ func makeRun(r *Reading, f *fault.List) {
 			r.Scale.Len(), table.IDs(run.Patterns))
 	}
 	r.Way, _ = table.Find(way.Ways, b.Way)
-	r.Finish = run.Finish(b.Finish)
+	r.Finish, r.Tones = run.Finish(b.Finish), run.Tones(b.Tones)
+	if r.Pattern.Uses.Chords && r.Tones != run.Through && r.Scale.Len() != 7 && degreesOf(b.Chords) != nil {
+		f.Addf(
+			"run.tones",
+			"%q was given, which needs whole chords: in a scale of %d notes give them as symbols, such as Dm7",
+			b.Tones,
+			r.Scale.Len(),
+		)
+	}
 	r.Spec = run.Spec{
 		Pattern:   b.Pattern,
 		Direction: run.Direction(b.Direction),
@@ -366,7 +417,7 @@ func makeRun(r *Reading, f *fault.List) {
 		RepeatTop: b.RepeatTop,
 		ScaleLen:  r.Scale.Len(),
 	}
-	r.Through = symbolsIn(b.Chords, r.Scale)
+	r.Through = symbolsIn(b.Chords, r.Scale, r.Tones != run.Through)
 	if b.LandOn != nil {
 		land := *b.LandOn
 		b.LandOn = &land

@@ -103,7 +103,7 @@ var (
 		"nine": "9", "ten": "10", "eleven": "11", "twelve": "12",
 		"drop": "dropped", "semitone": "half step", "halftone": "half step", "3rds": "thirds", "4ths": "fourths",
 		"5ths": "fifths", "6ths": "sixths", "7ths": "sevenths",
-		"3rd": "third", "4th": "fourth", "5th": "fifth", "6th": "sixth",
+		"3rd": "third", "4th": "fourth", "5th": "fifth", "6th": "sixth", "7th": "seventh",
 	}
 	fillers = map[string]bool{"in": true, "on": true, "at": true, "as": true, "with": true, "the": true, "a": true,
 		"an": true, "play": true, "it": true, "please": true, "scale": true, "mode": true, "tuned": true,

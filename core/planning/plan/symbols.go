@@ -31,6 +31,9 @@ func (m *maker) throughSymbols(b fingered) (sequence, error) {
 	last := -1
 	for k, c := range m.Through {
 		tones := tonesOfChord(c, low, high, last, k%2 == 0)
+		if order := m.Tones.Of(len(c.Notes()), k, seedOf(m.Brief.Run.Seed)); order != nil {
+			tones = tonesInOrder(c, order, low, high, last)
+		}
 		if len(tones) == 0 {
 			return sequence{}, fault.At(
 				"run.chords",
@@ -127,6 +130,59 @@ func tonesOfChord(c chord.Chord, low, high, last int, up bool) []chordTone {
 	down := slices.Clone(all[:from+1])
 	slices.Reverse(down)
 	return down
+}
+
+// stepUp is how far up the next note of a chord may be though it stands before the last in the chord: from its seventh to
+// its root.
+const stepUp = 2
+
+// tonesInOrder are the notes of a chord, each once, in an order of indexes from the root up: the first nearest to the last
+// note before, or as low as can be, and each further one above the note before where it stands higher in the chord. All lie
+// between two pitches; a note that would not goes the other way, and one that has no place there is left out.
+func tonesInOrder(c chord.Chord, order []int, low, high, last int) (out []chordTone) {
+	names := c.Notes()
+	for k, i := range order {
+		class := names[i].Class()
+		lowest := low + ((class-low)%layout.Octave+layout.Octave)%layout.Octave
+		midi := lowest
+		for m := lowest; m <= high; m += layout.Octave {
+			nearer := number.Abs(m-last) < number.Abs(midi-last)
+			switch {
+			case last < 0:
+			case k == 0 && nearer, k > 0 && better(m, midi, last, i > order[k-1]):
+				midi = m
+			}
+		}
+		if midi > high {
+			continue
+		}
+		out = append(out, chordTone{midi, names[i]})
+		last = midi
+	}
+	return out
+}
+
+// better reports whether a pitch goes on from the last note better than another: the right way, and no further than it has
+// to.
+func better(m, than, last int, up bool) bool {
+	right := func(midi int) bool {
+		if step := midi - last; !up && step > 0 {
+			return step <= stepUp
+		}
+		return up == (midi > last)
+	}
+	if right(m) != right(than) {
+		return right(m)
+	}
+	return number.Abs(m-last) < number.Abs(than-last)
+}
+
+// seedOf is the number of shuffled orders; 0 where they are not shuffled.
+func seedOf(n *int) int {
+	if n == nil {
+		return 0
+	}
+	return *n
 }
 
 func namesOf(c chord.Chord) (out []string) {

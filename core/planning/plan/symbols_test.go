@@ -99,3 +99,60 @@ func TestTypedChordsToRunThrough(t *testing.T) {
 	assert.Nil(t, typed("Dm7 Xyz"))
 	assert.Equal(t, []brief.ChordWord{"3", "6", "4"}, typed("3 6 4"))
 }
+
+// The notes of each chord come in the order that is asked for, each once, degrees too, all in one position and no further
+// from each other than they have to be; a shuffled order comes back with its number.
+func TestOrdersOfTheNotesOfAChord(t *testing.T) {
+	played := func(tones, chords string, seed int) (degrees [][]string, p plan.Plan) {
+		p = plantest.Build(t, fmt.Sprintf(`{"instrument": {"id": "guitar"}, "scale": {"tonic": "Bb", "name": "major"},
+			"layout": {"system": "seven-position"}, "run": {"pattern": "arpeggios", "chords": %s, "tones": %q, "seed": %d}}`,
+			chords, tones, seed))
+		for _, e := range p.Run.Events {
+			if e.Chord != nil {
+				degrees = append(degrees, nil)
+			}
+			n := len(degrees) - 1
+			degrees[n] = append(degrees[n], e.Name)
+		}
+		return degrees, p
+	}
+	const tune = `["Cm7", "F7", "Bbmaj7"]`
+	for tones, want := range map[string][]string{
+		"1-3-5-7": {"[C Eb G Bb]", "[F A C Eb]", "[Bb D F A]"}, "7-5-3-1": {"[Bb G Eb C]", "[Eb C A F]", "[A F D Bb]"},
+		"3-5-7-1": {"[Eb G Bb C]", "[A C Eb F]", "[D F A Bb]"}, "turned": {"[C Eb G Bb]", "[Eb C A F]", "[Bb D F A]"},
+	} {
+		got, p := played(tones, tune, 1)
+		require.Len(t, got, 3, tones)
+		for k := range want {
+			assert.Equal(t, want[k], fmt.Sprint(got[k]), tones)
+		}
+		low, high := 99, 0
+		for i, e := range p.Run.Events {
+			low, high = min(low, e.Fret), max(high, e.Fret)
+			if i > 0 {
+				assert.LessOrEqual(
+					t,
+					max(e.MIDI-p.Run.Events[i-1].MIDI, p.Run.Events[i-1].MIDI-e.MIDI),
+					11,
+					"%s, note %d",
+					tones,
+					i+1,
+				)
+			}
+		}
+		assert.LessOrEqual(t, high-low, 6, tones)
+	}
+	triads, p := played("3-5-7-1", `[1, 4, 5]`, 1)
+	assert.Equal(t, [][]string{{"D", "F", "Bb"}, {"G", "Bb", "Eb"}, {"A", "C", "F"}}, triads)
+	assert.Contains(t, p.Sentence, "each as 3 5 7 1")
+	first, _ := played("shuffled", tune, 7)
+	again, _ := played("shuffled", tune, 7)
+	other, _ := played("shuffled", tune, 8)
+	assert.Equal(t, first, again)
+	assert.NotEqual(t, first, other)
+	_, err := plan.Build(
+		plantest.Parse(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "G", "name": "minor-pentatonic"},
+		"run": {"pattern": "arpeggios", "chords": [1, 3], "tones": "turned"}}`),
+	)
+	assert.ErrorContains(t, err, "run.tones: \"turned\" was given")
+}

@@ -1818,6 +1818,9 @@ export interface components {
             order?: number[];
             /** @description Chords to run through: degrees of the scale, or symbols such as Dm7. */
             chords?: (number | string)[];
+            tones?: components["schemas"]["RunTones"];
+            /** @description Number of shuffled orders of the notes: the same number brings the same orders back. */
+            seed?: number;
             /** @description Scale steps from a moving start, apart by spaces. */
             cell?: string;
             /** @description Times that the notes of each string are played. */
@@ -1927,6 +1930,11 @@ export interface components {
          * @enum {string}
          */
         RunWay: "box" | "position" | "least" | "low" | "open-strings" | "legato" | "one-string" | "as-given";
+        /**
+         * @description Id of the order in which the notes of each chord are played.
+         * @enum {string}
+         */
+        RunTones: "through" | "1-3-5-7" | "7-5-3-1" | "3-5-7-1" | "turned" | "shuffled";
         /**
          * @description Id of the way through the pattern.
          * @enum {string}
