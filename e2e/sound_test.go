@@ -74,3 +74,33 @@ func TestAStretchIsPlayedAgain(t *testing.T) {
 	p.wait(func() bool { return value[int](p, `Math.max(...window.marks.map(m => m.event))`) > 15 },
 		"it should come to be so")
 }
+
+// What a brief asks to sound under the run sounds with it: a bass and chords, and drums until they are switched off; the
+// run is counted in by one bar where that is asked for.
+func TestTheBandPlays(t *testing.T) {
+	p := open(t, "/?instrument.id=mandolin&scale.tonic=Eb&scale.name=lydian&rhythm.tempoBpm=200&backing.kind=vamp", false)
+	p.eventually("h1", "over two chords")
+	value[bool](p, `(() => {
+		window.begun = { tones: 0, noises: 0 }
+		for (const [kind, name] of [[OscillatorNode, 'tones'], [AudioBufferSourceNode, 'noises']]) {
+			const start = kind.prototype.start
+			kind.prototype.start = function (...when) {
+				if (this.buffer === undefined || this.buffer?.length > 1) window.begun[name]++
+				return start.apply(this, when)
+			}
+		}
+		return true
+	})()`)
+	p.do(click("[data-do=sound]"), chromedp.WaitVisible(css("[data-do=count-bars]")),
+		chromedp.SetValue(css("[data-do=count-bars]"), "1"))
+	value[bool](p, `document.querySelector('[data-do=count-bars]').dispatchEvent(new Event('change')), true`)
+	p.do(click("[data-do=play]"))
+	p.until(`window.begun.noises > 8 && window.begun.tones > 8`, "bass, chords and drums begin")
+	p.do(press(" "))
+	p.until(`!document.querySelector('[data-do=play]').getAttribute('aria-label').startsWith('Stop')`, "it stops")
+	p.do(click("[data-do=sound]"), click("[data-do=drums]"))
+	value[bool](p, `window.begun.noises = window.begun.tones = 0, true`)
+	p.do(click("[data-do=play]"))
+	p.until(`window.begun.tones > 8`, "bass and chords begin")
+	assert.Zero(t, value[int](p, `window.begun.noises`), "and no drums")
+}
