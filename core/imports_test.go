@@ -20,7 +20,7 @@ import (
 var order = []string{
 	"base/number", "base/table", "base/english", "base/fault",
 	"theory/pitch", "theory/scale", "theory/chord",
-	"fretboard/neck", "fretboard/layout", "fretboard/hand",
+	"fretboard/neck", "fretboard/layout", "fretboard/hand", "fretboard/grip",
 	"music/run", "music/rhythm", "music/line", "music/way", "music/backing", "music/band", "music/piece", "music/score",
 	"music/arrangement",
 	"planning/brief", "planning/plan", "planning/explore", "planning/round", "planning/phrase",

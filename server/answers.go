@@ -21,7 +21,7 @@ import (
 // the same.
 var pure = map[string]bool{
 	"GetCatalogue": true, "MakePlan": true, "WriteScore": true, "ExplainFinger": true, "ListWaysOn": true,
-	"ListSights": true, "SlideBox": true,
+	"ListSights": true, "ListGrips": true, "SlideBox": true,
 	"ComparePlans": true, "ListCompareSets": true, "FindNearest": true, "ListPoints": true, "ChangeBrief": true,
 	"ReadFormula": true, "MakeRound": true,
 }

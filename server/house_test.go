@@ -226,7 +226,7 @@ func TestStand(t *testing.T) {
 		"GET /api/v1/calls":       true,
 		"GET /api/v1/shelf/:kind": true, "GET /api/v1/shelf/:kind/:id": true,
 		"POST /api/v1/plan": true, "POST /api/v1/plan/why": true, "POST /api/v1/plan/onward": true,
-		"POST /api/v1/plan/score": true, "POST /api/v1/plan/sights": true, "POST /api/v1/plan/document": true,
+		"POST /api/v1/plan/score": true, "POST /api/v1/plan/sights": true, "POST /api/v1/plan/grips": true, "POST /api/v1/plan/document": true,
 		"POST /api/v1/compare": true, "POST /api/v1/compare/sets": true, "POST /api/v1/nearest": true,
 		"POST /api/v1/slide": true, "POST /api/v1/ladder": true,
 		"POST /api/v1/round": true, "POST /api/v1/round/document": true, "POST /api/v1/brief/choices": true,

@@ -80,6 +80,15 @@ func (h handlers) ListSights(_ context.Context, r api.ListSightsRequestObject) (
 	return api.ListSights200JSONResponse{Sights: explore.Sights(p)}, nil
 }
 
+func (h handlers) ListGrips(_ context.Context, r api.ListGripsRequestObject) (api.ListGripsResponseObject, error) {
+	p, err := plan.Build(*r.Body)
+	if err != nil {
+		return nil, err
+	}
+	grips, err := explore.Grips(p)
+	return api.ListGrips200JSONResponse{Grips: grips}, err
+}
+
 func (h handlers) FindNearest(_ context.Context, r api.FindNearestRequestObject) (api.FindNearestResponseObject,
 	error) {
 	changes := valueOr(r.Body.Changes, nil)

@@ -26,6 +26,7 @@ var standMay = map[string]bool{
 	"POST /api/v1/plan/onward":        true,
 	"POST /api/v1/plan/score":         true,
 	"POST /api/v1/plan/sights":        true,
+	"POST /api/v1/plan/grips":         true,
 	"POST /api/v1/plan/document":      true,
 	"POST /api/v1/compare":            true,
 	"POST /api/v1/compare/sets":       true,

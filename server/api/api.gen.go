@@ -14,6 +14,7 @@ import (
 	"strings"
 	"time"
 
+	"evenladder/core/fretboard/grip"
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/lesson/call"
 	"evenladder/core/lesson/ladder"
@@ -500,6 +501,9 @@ type FormulaMatch = explore.FormulaMatch
 
 // FormulaReport defines model for FormulaReport.
 type FormulaReport = explore.FormulaReport
+
+// Grip A chord in the hand.
+type Grip = grip.Grip
 
 // HandBrief How it is fingered.
 type HandBrief = brief.Hand
@@ -1663,6 +1667,9 @@ type MakePlanJSONRequestBody = Brief
 // MakeDocumentJSONRequestBody defines body for MakeDocument for application/json ContentType.
 type MakeDocumentJSONRequestBody = Brief
 
+// ListGripsJSONRequestBody defines body for ListGrips for application/json ContentType.
+type ListGripsJSONRequestBody = Brief
+
 // ListWaysOnJSONRequestBody defines body for ListWaysOn for application/json ContentType.
 type ListWaysOnJSONRequestBody = Brief
 
@@ -1881,6 +1888,9 @@ type ServerInterface interface {
 
 	// (POST /api/v1/plan/document)
 	MakeDocument(ctx *echo.Context, params MakeDocumentParams) error
+
+	// (POST /api/v1/plan/grips)
+	ListGrips(ctx *echo.Context) error
 
 	// (POST /api/v1/plan/onward)
 	ListWaysOn(ctx *echo.Context) error
@@ -2803,6 +2813,15 @@ func (w *ServerInterfaceWrapper) MakeDocument(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.MakeDocument(ctx, params)
+	return err
+}
+
+// ListGrips converts echo context to params.
+func (w *ServerInterfaceWrapper) ListGrips(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListGrips(ctx)
 	return err
 }
 
@@ -4028,6 +4047,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/log/:id/take-back", wrapper.TakeBack, options.OperationMiddlewares["takeBack"]...)
 	router.POST(options.BaseURL+"/api/v1/compare/sets", wrapper.ListCompareSets, options.OperationMiddlewares["listCompareSets"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/sights", wrapper.ListSights, options.OperationMiddlewares["listSights"]...)
+	router.POST(options.BaseURL+"/api/v1/plan/grips", wrapper.ListGrips, options.OperationMiddlewares["listGrips"]...)
 	router.POST(options.BaseURL+"/api/v1/nearest", wrapper.FindNearest, options.OperationMiddlewares["findNearest"]...)
 	router.POST(options.BaseURL+"/api/v1/slide", wrapper.SlideBox, options.OperationMiddlewares["slideBox"]...)
 	router.GET(options.BaseURL+"/api/v1/formula", wrapper.ReadFormula, options.OperationMiddlewares["readFormula"]...)
@@ -5892,6 +5912,47 @@ type MakeDocumentdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response MakeDocumentdefaultApplicationProblemPlusJSONResponse) VisitMakeDocumentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGripsRequestObject struct {
+	Body *ListGripsJSONRequestBody
+}
+
+type ListGripsResponseObject interface {
+	VisitListGripsResponse(w http.ResponseWriter) error
+}
+
+type ListGrips200JSONResponse struct {
+	Grips []Grip `json:"grips"`
+}
+
+func (response ListGrips200JSONResponse) VisitListGripsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGripsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListGripsdefaultApplicationProblemPlusJSONResponse) VisitListGripsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8405,6 +8466,9 @@ type StrictServerInterface interface {
 	// (POST /api/v1/plan/document)
 	MakeDocument(ctx context.Context, request MakeDocumentRequestObject) (MakeDocumentResponseObject, error)
 
+	// (POST /api/v1/plan/grips)
+	ListGrips(ctx context.Context, request ListGripsRequestObject) (ListGripsResponseObject, error)
+
 	// (POST /api/v1/plan/onward)
 	ListWaysOn(ctx context.Context, request ListWaysOnRequestObject) (ListWaysOnResponseObject, error)
 
@@ -10125,6 +10189,52 @@ func (sh *strictHandler) MakeDocument(ctx *echo.Context, params MakeDocumentPara
 		return err
 	} else if validResponse, ok := response.(MakeDocumentResponseObject); ok {
 		return validResponse.VisitMakeDocumentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListGrips operation middleware
+func (sh *strictHandler) ListGrips(ctx *echo.Context) error {
+	var request ListGripsRequestObject
+
+	var body ListGripsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListGrips(ctx.Request().Context(), request.(ListGripsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListGrips")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListGripsResponseObject); ok {
+		return validResponse.VisitListGripsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -28,6 +28,12 @@ func DefaultLimits(f neck.Family) Limits { return familyLimits[f] }
 // SpanMM is what the hand holds open from index to little finger in comfort.
 func (l Limits) SpanMM() float64 { return between(l.ComfortableMM, Index, Little) }
 
+// Greatest is how far two fingers open at most, in mm; Comfortable is how far in comfort.
+func (l Limits) Greatest(a, b int) float64 { return between(l.GreatestMM, a, b) }
+
+// Comfortable is Greatest in comfort.
+func (l Limits) Comfortable(a, b int) float64 { return between(l.ComfortableMM, a, b) }
+
 // Opening is what two fingers that follow one another under one hand are asked
 // to hold. As limits add up from finger to finger, every pair that a hand holds
 // along one string is within them when its neighbours are.

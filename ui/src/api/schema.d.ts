@@ -349,6 +349,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/plan/grips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description How a hand holds the chords of the key, and those that sound or are run through, in the chosen box or near it. */
+        post: operations["listGrips"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/nearest": {
         parameters: {
             query?: never;
@@ -3473,6 +3490,31 @@ export interface components {
             }[];
             band: components["schemas"]["Band"];
         };
+        /** @description A chord in the hand. */
+        Grip: {
+            symbol: string;
+            /** @description The strings that sound, from the one of the highest number to string 1. */
+            stops: {
+                string: number;
+                fret: number;
+                midi: number;
+                name: string;
+                /** @description Of the chord. */
+                degree: string;
+                /** @description 0 for an open string. */
+                finger: number;
+            }[];
+            /** @description The index across strings. */
+            barre?: {
+                fret: number;
+                /** @description Number of a string. */
+                from: number;
+                /** @description Number of a string, at most that of from. */
+                to: number;
+            };
+            /** @description Within the frets of the box. */
+            inside: boolean;
+        };
         /** @description What can sound under a key; each part goes round from the key's first bar on. */
         Band: {
             chords: components["schemas"]["Cycle"];
@@ -4216,6 +4258,29 @@ export interface operations {
                 content: {
                     "application/json": {
                         sights: components["schemas"]["Sight"][];
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listGrips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenBrief"];
+        responses: {
+            /** @description One grip a chord; none for a chord that no hand holds on this neck. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        grips: components["schemas"]["Grip"][];
                     };
                 };
             };

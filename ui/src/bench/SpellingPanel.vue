@@ -2,7 +2,7 @@
 import { say } from './words'
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
-import { noteLabel } from '../shared/neck/labels'
+import ChordRow from './ChordRow.vue'
 import StepRuler from './StepRuler.vue'
 
 const props = defineProps<{ plan: Plan }>()
@@ -22,16 +22,7 @@ const signature = computed(() => {
     <p class="signature">
       <span class="faint">{{ say.keySignature }}</span> {{ signature }}
     </p>
-    <p v-if="plan.scale.sevenths.length" class="signature">
-      <span class="faint">{{ say.chords }}</span>
-      <span
-        v-for="(c, i) in plan.scale.sevenths"
-        :key="c.symbol"
-        class="chord"
-        :title="`${plan.scale.triads[i]?.symbol}: ${c.notes.map((n) => noteLabel(plan.scale, n)).join(' ')}`"
-        >{{ c.symbol }}</span
-      >
-    </p>
+    <ChordRow v-if="plan.scale.sevenths.length" :plan="plan" />
     <p v-if="plan.backing?.why" class="signature">
       <span class="faint">{{ say.backing }}</span> {{ plan.backing.why }}
     </p>
@@ -50,10 +41,5 @@ const signature = computed(() => {
 
 .faint {
   color: var(--faint);
-}
-
-.chord {
-  display: inline-block;
-  margin-inline-start: 8px;
 }
 </style>
