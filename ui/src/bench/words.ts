@@ -118,7 +118,7 @@ export const say = {
   chords: 'Chords:',
   showTheGrip: (symbol: Part) => `Show ${symbol} in the hand`,
   noHandHoldsIt: 'No hand holds all its notes on this neck.',
-  besideThisBox: 'It lies beside this box.',
+  besideThisBox: 'Outside this box.',
   backing: 'Why these chords:',
   fretsCountFromTheCapo: 'Frets count from the capo.',
   changeThisNote: 'Change this note',
