@@ -78,6 +78,8 @@ type ScalePlan struct {
 	FourthBack   string             `json:"fourthBack"` // and of the one before
 	Core         *CorePlan          `json:"core,omitempty"`
 	Related      []Related          `json:"related"`
+	Sounds       string             `json:"sounds,omitempty"`     // what it sounds like
+	LearnFirst   string             `json:"learnFirst,omitempty"` // what to learn first
 	Triads       []piece.Chord      `json:"triads"`
 	Sevenths     []piece.Chord      `json:"sevenths"`
 }
@@ -103,6 +105,7 @@ type Related struct {
 	Title    string         `json:"title"`
 	Tonic    string         `json:"tonic"`
 	Name     string         `json:"name"`
+	Words    string         `json:"words,omitempty"` // of a neighbour: the note that is different
 }
 
 // NeckPlan is the neck with every note of the scale on it.

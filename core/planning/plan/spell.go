@@ -50,7 +50,15 @@ func (m *maker) scalePlan() ScalePlan {
 		s.Signature = append(s.Signature, m.Say(pitch.MustParseName(name)))
 	}
 	for _, r := range m.Scale.Related() {
-		s.Related = append(s.Related, Related{r.Relation, m.Title(r.Tonic, r.Entry.Name), r.Tonic.String(), r.Entry.ID})
+		s.Related = append(s.Related, Related{Relation: r.Relation, Title: m.Title(r.Tonic, r.Entry.Name),
+			Tonic: r.Tonic.String(), Name: r.Entry.ID})
+	}
+	for _, n := range m.Scale.Neighbours() {
+		s.Related = append(s.Related, Related{Relation: scale.NextDoor, Title: m.Title(tonic, n.Entry.Name),
+			Tonic: tonic.String(), Name: n.Entry.ID, Words: n.Words()})
+	}
+	if told, ok := m.Scale.Told(); ok {
+		s.Sounds, s.LearnFirst = told.Sounds, told.First
 	}
 	return s
 }

@@ -13,6 +13,7 @@ const (
 	Parallel   Relation = "parallel"   // the other of the two on the same tonic
 	Mode       Relation = "mode"       // the same notes from another root
 	Enharmonic Relation = "enharmonic" // the same sound, an easier spelling
+	NextDoor   Relation = "neighbour"  // one note away, on the same tonic
 )
 
 // Related is one scale to go to from here.

@@ -3188,11 +3188,17 @@ export interface components {
                 };
                 related: {
                     /** @enum {string} */
-                    relation: "relative" | "parallel" | "mode" | "enharmonic";
+                    relation: "relative" | "parallel" | "mode" | "enharmonic" | "neighbour";
                     title: string;
                     tonic: string;
                     name: string;
+                    /** @description Of a neighbour: the note that is different. */
+                    words?: string;
                 }[];
+                /** @description What it sounds like, in a few words. */
+                sounds?: string;
+                /** @description What to learn first. */
+                learnFirst?: string;
                 triads: components["schemas"]["Chord"][];
                 sevenths: components["schemas"]["Chord"][];
             };

@@ -1,14 +1,24 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { say } from './words'
 import type { Plan } from '../api/client'
 import type { Changes } from '../shared/brief/query'
 import FoldPanel from '../shared/shell/FoldPanel.vue'
 
-defineProps<{ plan: Plan }>()
+const props = defineProps<{ plan: Plan }>()
 const emit = defineEmits<{ change: [changes: Changes] }>()
 
 type Related = Plan['scale']['related'][number]
-const kinds: Record<Related['relation'], string> = { relative: 'relative', parallel: 'parallel', mode: say.sameNotes, enharmonic: say.easierSpelling }
+const kinds: Record<Exclude<Related['relation'], 'neighbour'>, string> = { relative: 'relative', parallel: 'parallel', mode: say.sameNotes, enharmonic: say.easierSpelling }
+
+const kind = (r: Related) => (r.relation === 'neighbour' ? (r.words ?? '') : kinds[r.relation])
+/** The same notes or the same root on the one hand, one note away on the other. */
+const groups = computed(() =>
+  [
+    { title: say.goTo, id: 'related', all: props.plan.scale.related.filter((r) => r.relation !== 'neighbour') },
+    { title: say.oneNoteAway, id: 'neighbours', all: props.plan.scale.related.filter((r) => r.relation === 'neighbour') },
+  ].filter((g) => g.all.length > 0),
+)
 
 function go(r: Related) {
   emit('change', { 'scale.tonic': r.tonic, 'scale.name': r.name })
@@ -16,10 +26,10 @@ function go(r: Related) {
 </script>
 
 <template>
-  <FoldPanel v-if="plan.scale.related.length" id="related" :title="say.goTo" open>
+  <FoldPanel v-for="g in groups" :id="g.id" :key="g.id" :title="g.title" open>
     <div class="related">
-      <button v-for="r in plan.scale.related" :key="r.relation + r.title" type="button" @click="go(r)">
-        {{ r.title }} <span class="kind">{{ kinds[r.relation] }}</span>
+      <button v-for="r in g.all" :key="r.relation + r.title" type="button" @click="go(r)">
+        {{ r.title }} <span class="kind">{{ kind(r) }}</span>
       </button>
     </div>
   </FoldPanel>

@@ -3,6 +3,7 @@ import { say } from './words'
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
 import ChordRow from './ChordRow.vue'
+import { pretty } from '../shared/signs'
 import StepRuler from './StepRuler.vue'
 
 const props = defineProps<{ plan: Plan }>()
@@ -19,6 +20,9 @@ const signature = computed(() => {
   <section>
     <h2 class="title">{{ plan.scale.title }}</h2>
     <StepRuler :scale="plan.scale" />
+    <p v-if="plan.scale.sounds" class="signature">
+      <span class="faint">{{ say.sounds }}</span> {{ plan.scale.sounds }}. <span class="faint">{{ say.learnFirst }}</span> {{ pretty(plan.scale.learnFirst ?? '') }}.
+    </p>
     <p class="signature">
       <span class="faint">{{ say.keySignature }}</span> {{ signature }}
     </p>
