@@ -306,7 +306,7 @@ func TestTheMicrophoneGoesAway(t *testing.T) {
 	value[bool](p, `window.given.getTracks()[0].dispatchEvent(new Event('ended'))`)
 	p.eventually("[data-fold=take] [role=alert]", "The microphone was disconnected. What it heard until then is kept.")
 	p.do(press(" "))
-	p.eventually("[data-fold=take]", "Right up to bar")
+	p.eventually("[data-fold=take]", "then you stopped")
 }
 
 // Where the browser lets nothing be heard, that is said with what else there is. What was

@@ -27,8 +27,7 @@ const chain = computed(() => {
     <p v-if="chain.length === 0">{{ say.noBoxOfThisLayoutContinues }}</p>
     <ol v-else>
       <li v-for="link in chain" :key="link.index">
-        <template v-if="link.same">{{ say.atStringFret(link.to.string, link.to.fret) }} </template>
-        <template v-else>{{ say.fromStringFretToStringFret(link.from.string, link.from.fret, link.to.string, link.to.fret) }} </template>
+        {{ link.same ? say.atStringFret(link.to.string, link.to.fret) : say.fromStringFretToStringFret(link.from.string, link.from.fret, link.to.string, link.to.fret) }}
         <button type="button" @click="emit('change', { 'layout.box': link.index })">{{ say.boxCalled(link.box?.id) }}</button>
       </li>
     </ol>
