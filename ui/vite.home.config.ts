@@ -7,6 +7,7 @@ export default defineConfig({
   root: 'home',
   plugins: [vue(), viteSingleFile({ removeViteModuleLoader: true })],
   resolve: { alias: [{ find: /^.*\/notation\/RunStaff\.vue$/, replacement: '/NoStaff.vue' }] },
-  build: { outDir: '../dist-home', emptyOutDir: false, assetsInlineLimit: 1_000_000, modulePreload: { polyfill: false } },
+  // Families' tablets are old: browsers of 2021 read it.
+  build: { target: ['chrome90', 'firefox88', 'safari14'], outDir: '../dist-home', emptyOutDir: false, assetsInlineLimit: 1_000_000, modulePreload: { polyfill: false } },
   server: { fs: { allow: ['../..'] } },
 })

@@ -34,6 +34,9 @@ const back = ref(false)
 const shownCode = ref(0)
 const count = computed(() => log.tries.value.length)
 const said = ref('')
+const text = ref<HTMLTextAreaElement>()
+/** How long a file that is saved is kept for the browser, in ms. */
+const keptMs = 60_000
 
 async function copy() {
   try {
@@ -41,6 +44,9 @@ async function copy() {
     said.value = say.textCopied
   } catch {
     said.value = say.browserWontCopy
+    back.value = true
+    await nextTick()
+    text.value?.select()
   }
 }
 
@@ -49,7 +55,8 @@ function save() {
   a.href = URL.createObjectURL(new Blob([`${log.text.value}\n`], { type: 'text/plain' }))
   a.download = 'practice-results.txt'
   a.click()
-  URL.revokeObjectURL(a.href)
+  // Safari reads it only later.
+  setTimeout(() => URL.revokeObjectURL(a.href), keptMs)
 }
 </script>
 
@@ -91,7 +98,7 @@ function save() {
             </button>
           </p>
           <QrCode :text="log.codes.value[Math.min(shownCode, log.codes.value.length - 1)] ?? ''" :label="say.theResultsAsAQrCode" />
-          <textarea readonly rows="3" :value="log.text.value" :aria-label="say.theResultsAsText" />
+          <textarea ref="text" readonly rows="3" :value="log.text.value" :aria-label="say.theResultsAsText" />
         </template>
       </template>
     </section>

@@ -31,7 +31,7 @@ const { playing, current, counting, blocked } = player
 const label = ref<LabelKind>('note')
 
 const stops = computed(() => climb.value?.stops ?? [])
-const stop = computed(() => stops.value.findLast((s) => s.first <= Math.max(current.value, 0)) ?? stops.value[0])
+const stop = computed(() => stops.value.filter((s) => s.first <= Math.max(current.value, 0)).pop() ?? stops.value[0])
 const first = computed(() => stop.value?.first ?? 0)
 const shown = computed(() => {
   const s = stop.value

@@ -3,7 +3,7 @@ import type { Part } from '../src/shared/part'
 /** What a pupil reads on the page at home. */
 export const say = {
   textCopied: 'Text copied. Send it to your teacher.',
-  browserWontCopy: "This browser won't copy. Select the text and copy it yourself.",
+  browserWontCopy: "This browser won't copy. The text below is selected: copy it yourself.",
   daylightColours: 'Daylight colours',
   lampLightColours: 'Lamp-light colours',
   thisWeek: 'This week',

@@ -66,7 +66,7 @@ function x(i: number) {
   return columnX((places.value.at[note] ?? places.value.all + note - events.value.length) + i - note)
 }
 /** The name of a chord over the last note may stand out beyond it. */
-const wide = computed(() => Math.max(x(events.value.length) + 4 + (chordRow.value && events.value.at(-1)?.chord ? 34 : 0), 0))
+const wide = computed(() => Math.max(x(events.value.length) + 4 + (chordRow.value && events.value[events.value.length - 1]?.chord ? 34 : 0), 0))
 const y = (string: number) => top.value + lane.value * (string - 1)
 const mark = computed(() => ({ w: lane.value * 0.64, h: lane.value * 1.02 }))
 /** Where the stretch begins and ends. */
@@ -399,7 +399,8 @@ text {
 }
 
 .looped .hit {
-  fill: color-mix(in srgb, var(--marigold) 16%, transparent);
+  fill: var(--marigold);
+  fill-opacity: 0.16;
 }
 
 svg {
@@ -408,6 +409,7 @@ svg {
 
 .event:hover .hit,
 .event[aria-current] .hit {
-  fill: color-mix(in srgb, var(--verdigris) 12%, transparent);
+  fill: var(--verdigris);
+  fill-opacity: 0.12;
 }
 </style>

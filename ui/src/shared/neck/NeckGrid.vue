@@ -24,7 +24,7 @@ defineProps<{
       v-for="o in courses ? [-1.6, 1.6] : [0]"
       :key="o"
       :stroke-width="(courses ? 0.7 : 0.8) + s.string * 0.22"
-      :d="`M${g.nut} ${g.stringY(s.string) + o}H${g.fretX(frets.at(-1) ?? 1)}`"
+      :d="`M${g.nut} ${g.stringY(s.string) + o}H${g.fretX(frets[frets.length - 1] ?? 1)}`"
     />
     <text v-if="s.label" :x="leftHanded ? g.width - 2 : 2" :y="g.stringY(s.string)" dy="0.36em" :text-anchor="leftHanded ? 'end' : 'start'">{{ s.label }}</text>
   </g>
@@ -42,7 +42,8 @@ defineProps<{
 }
 
 .string path {
-  stroke: color-mix(in srgb, var(--ink) 62%, var(--ground));
+  stroke: var(--ink);
+  stroke-opacity: 0.62;
 }
 
 .string text {

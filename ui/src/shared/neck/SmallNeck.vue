@@ -70,7 +70,8 @@ svg {
 }
 
 .string path {
-  stroke: color-mix(in srgb, var(--ink) 62%, var(--ground));
+  stroke: var(--ink);
+  stroke-opacity: 0.62;
 }
 
 text {
