@@ -43,11 +43,16 @@ func (r *Request) triad() (t [3]int, ok bool) {
 	return [3]int{}, false
 }
 
-// form is a chord form moved to the scale's tonic, with how many strings of a
-// box hold it.
+// form is a chord form moved to the scale's tonic, with how many strings of a box hold it, and on how many it lies among
+// the frets of the box.
 type form struct {
-	letter string
-	held   int
+	letter      string
+	held, among int
+}
+
+// better reports whether a form is more that of a box than another.
+func (f form) better(than form) bool {
+	return f.held > than.held || f.held == than.held && f.among > than.among
 }
 
 // bestForm finds the chord form that most strings of the notes hold; ok is
@@ -63,8 +68,9 @@ func (r *Request) bestForm(notes []Note) (best form, ok bool) {
 			continue
 		}
 		for _, letter := range strings.Split(ft.letters, "") {
-			if held := r.holds(notes, ft.tuning, pitch.MustParseName(letter), triad, up); held > best.held {
-				best = form{letter, held}
+			f := r.holds(notes, ft.tuning, pitch.MustParseName(letter), triad, up)
+			if f.letter = letter; f.better(best) {
+				best = f
 			}
 		}
 		return best, best.held > 0
@@ -90,12 +96,11 @@ func transposed(a, b []pitch.Pitch) (up int, same bool) {
 // holds counts the strings on which the notes hold the open chord of a letter
 // moved to the tonic, all at one distance up the neck. A string that the layout
 // leaves out counts where the chord on it lies among the frets of the notes.
-func (r *Request) holds(notes []Note, tuning []pitch.Pitch, letter pitch.Name, triad [3]int, up int) int {
+func (r *Request) holds(notes []Note, tuning []pitch.Pitch, letter pitch.Name, triad [3]int, up int) (most form) {
 	low, high := fretRange(notes)
-	most := 0
 	shift := ((r.Scale.Tonic.Class()-letter.Class()-up)%12 + 12) % 12
 	for ; shift <= r.Neck.Frets; shift += 12 {
-		held := 0
+		f := form{}
 		for str := 1; str <= len(tuning); str++ {
 			open := tuning[len(tuning)-str].MIDI()
 			fret := 0
@@ -103,13 +108,17 @@ func (r *Request) holds(notes []Note, tuning []pitch.Pitch, letter pitch.Name, t
 				fret++
 			}
 			place := neck.Place{String: str, Fret: fret + shift}
+			among := place.Fret >= low && place.Fret <= high
+			f.among += count(among)
 			if slices.Contains(r.Strings, str) {
-				held += count(slices.ContainsFunc(notes, func(n Note) bool { return n.Place == place }))
+				f.held += count(slices.ContainsFunc(notes, func(n Note) bool { return n.Place == place }))
 			} else {
-				held += count(place.Fret >= low && place.Fret <= high)
+				f.held += count(among)
 			}
 		}
-		most = max(most, held)
+		if f.better(most) {
+			most = f
+		}
 	}
 	return most
 }

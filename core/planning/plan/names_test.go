@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -8,6 +9,7 @@ import (
 	"evenladder/core/fretboard/layout"
 	"evenladder/core/planning/brief"
 	"evenladder/core/planning/plan"
+	"evenladder/internal/plantest"
 )
 
 // No two boxes that a brief offers have the same name: a teacher chooses by it.
@@ -27,8 +29,17 @@ func TestEachBoxHasANameOfItsOwn(t *testing.T) {
 						}
 						known := map[string]bool{}
 						for _, b := range p.Boxes {
-							assert.False(t, known[b.Name], "%s %s %s %s %d: %q twice", instrument, tonic, scale, system.ID,
-								octaves, b.Name)
+							assert.False(
+								t,
+								known[b.Name],
+								"%s %s %s %s %d: %q twice",
+								instrument,
+								tonic,
+								scale,
+								system.ID,
+								octaves,
+								b.Name,
+							)
 							known[b.Name] = true
 							boxes++
 						}
@@ -38,4 +49,16 @@ func TestEachBoxHasANameOfItsOwn(t *testing.T) {
 		}
 	}
 	assert.Greater(t, boxes, 5000)
+}
+
+// A start is named after the chord form whose place it shares: of two that as many of its strings hold, the one that lies
+// among its frets. Common practice.
+func TestAStartIsNamedAfterItsForm(t *testing.T) {
+	for key, want := range map[string]string{
+		`"C", "name": "major"}, "layout": {"system": "from-degree", "octaves": 1, "fromDegree": 7`: "E form, string 6, fret 7",
+		`"A", "name": "major"}, "layout": {"system": "from-degree", "octaves": 1, "fromDegree": 2`: "D form, string 6, fret 7, frets 6 to 10",
+	} {
+		p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": `+key+`}}`)
+		assert.True(t, slices.ContainsFunc(p.Boxes, func(b plan.Box) bool { return b.Name == want }), "%s", want)
+	}
 }
