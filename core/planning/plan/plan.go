@@ -87,6 +87,7 @@ type ScalePlan struct {
 // CorePlan is a mode seen as a pentatonic plus other notes.
 type CorePlan struct {
 	Title    string    `json:"title"`
+	Name     string    `json:"name"` // catalogue id of the pentatonic
 	Formula  string    `json:"formula"`
 	Added    []string  `json:"added"` // degrees
 	Siblings []Sibling `json:"siblings"`
@@ -94,9 +95,11 @@ type CorePlan struct {
 
 // Sibling is another scale on the same tonic over the same core.
 type Sibling struct {
-	Title string   `json:"title"`
-	Name  string   `json:"name"` // catalogue id
-	Added []string `json:"added"`
+	Title  string   `json:"title"`
+	Name   string   `json:"name"` // catalogue id
+	Added  []string `json:"added"`
+	Also   string   `json:"also,omitempty"`   // its other name
+	Common bool     `json:"common,omitempty"` // learnt first
 }
 
 // Related is a scale to go to from this one, as a brief says it.

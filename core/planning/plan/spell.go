@@ -64,19 +64,20 @@ func (m *maker) scalePlan() ScalePlan {
 }
 
 // corePlan is the scale as a pentatonic with other notes laid over it, beside
-// the scales over the same core; nil where it is none.
+// the scales over the same core; nil where it is none. A pentatonic has none laid over it.
 func (m *maker) corePlan() *CorePlan {
 	core, ok := scale.CoreOf(m.Scale.Formula)
-	if !ok || len(m.Scale.Formula) == len(core) {
+	if !ok {
 		return nil
 	}
 	named, _ := scale.Named(core)
 	tonic := m.Scale.Tonic
-	c := &CorePlan{Title: m.Title(tonic, named.Name), Formula: core.String(),
+	c := &CorePlan{Title: m.Title(tonic, named.Name), Name: named.ID, Formula: core.String(),
 		Added: degreeStrings(scale.Beyond(m.Scale.Formula, core)), Siblings: []Sibling{}}
 	for _, s := range scale.Siblings(core) {
 		if !s.Entry.Formula.Equal(m.Scale.Formula) {
-			c.Siblings = append(c.Siblings, Sibling{m.Title(tonic, s.Entry.Name), s.Entry.ID, degreeStrings(s.Added)})
+			c.Siblings = append(c.Siblings, Sibling{m.Title(tonic, s.Entry.Name), s.Entry.ID, degreeStrings(s.Added), s.Also,
+				s.Common})
 		}
 	}
 	return c

@@ -98,22 +98,43 @@ func Beyond(f, core Formula) []pitch.Degree {
 
 // Sibling is a catalogue scale over the same pentatonic core.
 type Sibling struct {
-	Entry Entry
-	Added []pitch.Degree
+	Entry  Entry
+	Added  []pitch.Degree
+	Also   string // its other name, where the catalogue has one
+	Common bool   // one of the three that are learnt first
 }
 
+// commonest are the scales over a core that are learnt first. Common practice.
+var commonest = []string{"major", "mixolydian", "lydian", "natural-minor", "dorian", "phrygian"}
+
 // Siblings are the seven-note scales of the catalogue over the core, each
-// formula once.
+// formula once, the common ones first.
 func Siblings(core Formula) []Sibling {
 	var out []Sibling
 	for _, e := range catalogue {
 		c, ok := CoreOf(e.Formula)
 		first, _ := Named(e.Formula)
 		if ok && c.Equal(core) && len(e.Formula) == 7 && first.ID == e.ID {
-			out = append(out, Sibling{e, Beyond(e.Formula, core)})
+			out = append(out, Sibling{e, Beyond(e.Formula, core), otherName(e), slices.Contains(commonest, e.ID)})
 		}
 	}
+	rank := func(s Sibling) int {
+		if i := slices.Index(commonest, s.Entry.ID); i >= 0 {
+			return i
+		}
+		return len(commonest)
+	}
+	slices.SortStableFunc(out, func(a, b Sibling) int { return rank(a) - rank(b) })
 	return out
+}
+
+// otherName is the name of another row of the catalogue with the same formula; empty where there is none.
+func otherName(of Entry) string {
+	i := slices.IndexFunc(catalogue, func(e Entry) bool { return e.ID != of.ID && e.Formula.Equal(of.Formula) })
+	if i < 0 {
+		return ""
+	}
+	return catalogue[i].Name
 }
 
 // Likeness is a catalogue scale that a formula is, or is a mode of.

@@ -54,3 +54,25 @@ func TestNeighbours(t *testing.T) {
 		}
 	}
 }
+
+// The modes that hold a pentatonic: the three that are learnt first come first, with both their names. Common practice.
+func TestModesThatHoldAPentatonic(t *testing.T) {
+	for core, want := range map[string][]string{
+		"1 2 3 5 6":    {"major, Ionian", "Mixolydian", "Lydian"},
+		"1 b3 4 5 b7": {"natural minor, Aeolian", "Dorian", "Phrygian"},
+	} {
+		siblings := scale.Siblings(scale.MustParseFormula(core))
+		for i, s := range siblings {
+			name := s.Entry.Name
+			if s.Also != "" {
+				name += ", " + s.Also
+			}
+			assert.Equal(t, i < 3, s.Common, name)
+			if i < 3 {
+				assert.Equal(t, want[i], name)
+			}
+			assert.Len(t, s.Added, 2)
+		}
+		assert.Greater(t, len(siblings), 3)
+	}
+}

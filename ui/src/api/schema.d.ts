@@ -3174,12 +3174,18 @@ export interface components {
                 fourthBack: string;
                 core?: {
                     title: string;
+                    /** @description Id of the pentatonic. */
+                    name: string;
                     formula: string;
                     added: string[];
                     siblings: {
                         title: string;
                         name: string;
                         added: string[];
+                        /** @description Its other name. */
+                        also?: string;
+                        /** @description Learnt first. */
+                        common?: boolean;
                     }[];
                 };
                 keySignature: {

@@ -29,7 +29,7 @@ const slides = computed(() => props.plan.boxes[props.plan.box]?.notes.some((n) =
     <HandPanel :plan="plan" />
     <SightsPanel v-model="seen" :plan="plan" />
     <RunPanel :plan="plan" />
-    <CorePanel v-if="plan.scale.core && system?.core" :core="plan.scale.core" :title="plan.scale.title" @change="(c) => emit('change', c)" />
+    <CorePanel v-if="plan.scale.core && (system?.core || !plan.scale.core.added.length)" :core="plan.scale.core" :title="plan.scale.title" @change="(c) => emit('change', c)" />
     <LinksPanel v-if="system?.links" :plan="plan" @change="(c) => emit('change', c)" />
     <NearestShapes v-if="system?.shape" :plan="plan" :brief="brief" @change="(c) => emit('change', c)" />
     <SlidePanel v-if="slides" :plan="plan" />
