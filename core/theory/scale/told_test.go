@@ -58,7 +58,7 @@ func TestNeighbours(t *testing.T) {
 // The modes that hold a pentatonic: the three that are learnt first come first, with both their names. Common practice.
 func TestModesThatHoldAPentatonic(t *testing.T) {
 	for core, want := range map[string][]string{
-		"1 2 3 5 6":    {"major, Ionian", "Mixolydian", "Lydian"},
+		"1 2 3 5 6":   {"major, Ionian", "Mixolydian", "Lydian"},
 		"1 b3 4 5 b7": {"natural minor, Aeolian", "Dorian", "Phrygian"},
 	} {
 		siblings := scale.Siblings(scale.MustParseFormula(core))
