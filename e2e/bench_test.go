@@ -142,7 +142,7 @@ func TestMoreThanTwoAreCompared(t *testing.T) {
 	p.eventually("h1", "Two plans side by side")
 	p.do(click("[data-set=siblings]"))
 	p.eventually("h1", "plans side by side")
-	p.eventually(".words", "♯4 for 4")
+	p.eventually(".words", "♭7 for 7")
 	lows := value[[]string](p, `[...document.querySelectorAll('.line select')].map(s => s.selectedOptions[0].textContent.split(',')[0])`)
 	assert.Greater(t, len(lows), 2)
 	for _, form := range lows[1:] {
