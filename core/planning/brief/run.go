@@ -10,7 +10,6 @@ import (
 	"evenladder/core/base/fault"
 	"evenladder/core/base/table"
 	"evenladder/core/fretboard/layout"
-	"evenladder/core/fretboard/neck"
 	"evenladder/core/music/run"
 	"evenladder/core/music/way"
 	"evenladder/core/theory/pitch"
@@ -38,7 +37,9 @@ var (
 	noLanding = []string{"run.landOn"}
 )
 
-var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([]Field{
+var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Concat(patternFields, phraseFields, figureFields)}
+
+var patternFields = []Field{
 	{
 		meant: []string{"groups %s", "broken %s"},
 		Path:  "run.pattern", Title: "Pattern", About: "Id of the way through the box.",
@@ -47,6 +48,10 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		fits: func(r *Reading, id string) bool { return id != run.DropTwo || r.Scale.Len() == 7 },
 		say:  func(r *Reading) (string, string) { return ". Play it ", r.Pattern.Phrase },
 	},
+}
+
+// figureFields are the settings of a pattern.
+var figureFields = slices.Insert([]Field{
 	{
 		Path: "run.size", Between: between(2, maxRunSize), Title: "How wide",
 		About: "Notes that an interval, a stack or a group takes in: 3 is a third.", Point: pointRun, Part: true,
@@ -83,64 +88,6 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 		say: func(r *Reading) (lead, words string) {
 			if r.Pattern.Uses.Order {
 				return " ", english.Numbers(r.Brief.Run.Order)
-			}
-			return
-		},
-	},
-	{
-		Path: "run.chords", Title: "Chords to run through",
-		About: "Chords to run through: degrees of the scale, or symbols such as Dm7.",
-		Point: pointRun, Part: true, Hint: "or type chords: Dm7 G7 | Cmaj7, or 1 6 2 5",
-		at: func(b *Brief) any { return &b.Run.Chords }, typed: asChords,
-		matters: func(r *Reading) bool { return r.Pattern.Uses.Chords },
-		choices: progressions("run.chords", [][]int{{1, 4, 5, 1}, {2, 5, 1}, {1, 6, 2, 5}, {1, 5, 6, 4},
-			{1, 3, 6, 2, 5, 1}}),
-		fill: func(r *Reading) {
-			if goesThroughChords(r) {
-				fillList(&r.Brief.Run.Chords, wordsOf(1, 4, 5, 1))
-			}
-		},
-		check: checkChords,
-		say: func(r *Reading) (lead, words string) {
-			if r.Pattern.Uses.Chords {
-				return ", on ", sayChords(r.Brief.Run.Chords)
-			}
-			return
-		},
-	},
-	{
-		Path: "run.tones", Title: "Order of each chord's notes",
-		About: "Id of the order in which the notes of each chord are played.", Point: pointRun, Part: true,
-		at: func(b *Brief) any { return &b.Run.Tones }, Options: run.TonesOrders, clears: []string{"run.seed"},
-		Usual: func(r *Reading) string {
-			if goesThroughChords(r) {
-				return string(run.Through)
-			}
-			return ""
-		},
-		matters: func(r *Reading) bool { return r.Pattern.Uses.Chords },
-		say: func(r *Reading) (lead, words string) {
-			if r.Pattern.Uses.Chords && r.Tones != run.Through {
-				return ", ", phrase(run.TonesOrders, r.Brief.Run.Tones)
-			}
-			return
-		},
-	},
-	{
-		Path: "run.seed", Between: between(1, MaxSeed), Title: "Number of the shuffled notes",
-		About: "Number of shuffled orders of the notes: the same number brings the same orders back.",
-		Hint:  "or type the number that was written down", Point: pointRun, Part: true,
-		at: func(b *Brief) any { return &b.Run.Seed }, typed: asNumber,
-		matters: func(r *Reading) bool { return r.Pattern.Uses.Chords && r.Tones == run.AnyOrder },
-		fill: func(r *Reading) {
-			if goesThroughChords(r) && r.Brief.Run.Tones == string(run.AnyOrder) {
-				fill(&r.Brief.Run.Seed, 1)
-			}
-		},
-		choices: func(r *Reading) []Choice { return nextSeeds("run.seed", r.Brief.Run.Seed) },
-		say: func(r *Reading) (lead, words string) {
-			if r.Pattern.Uses.Chords && r.Tones == run.AnyOrder {
-				return " ", "(number " + strconv.Itoa(*r.Brief.Run.Seed) + ")"
 			}
 			return
 		},
@@ -335,58 +282,11 @@ var runGroup = Group{Head: "run.pattern", make: makeRun, Fields: slices.Insert([
 			return
 		},
 	},
-}, 1, phraseFields...)}
-
-// goesThroughChords reports whether the pattern that is asked for goes through chords, before it is looked up.
-func goesThroughChords(r *Reading) bool {
-	pattern, _ := table.Find(run.Patterns, r.Brief.Run.Pattern)
-	return pattern.Uses.Chords
-}
+}, 2, chordFields...) // after the width and the order
 
 // turns reports whether the run comes to a top note that may be struck twice.
 func turns(r *Reading) bool {
 	return r.Brief.Run.Pattern == run.Straight && r.Brief.Run.Direction == string(run.UpDown)
-}
-
-// endGroup is said after the rhythm.
-var endGroup = Group{Head: "run.pattern", Fields: []Field{
-	{
-		Path: "run.fit", Title: "The last bar", About: "How the last bar is filled.", Point: pointRun,
-		at: func(b *Brief) any { return &b.Run.Fit }, Options: run.Fits, Usual: always(string(run.AsIs)),
-		say: func(r *Reading) (lead, words string) {
-			if r.Fit != run.AsIs {
-				return ", ", phrase(run.Fits, r.Brief.Run.Fit)
-			}
-			return
-		},
-	},
-	{
-		Path: "picking", Title: "Picking", About: "Id of the way to sound the run.", Point: pointRun, Part: true,
-		at: func(b *Brief) any { return &b.Picking }, within: theInstrument, Options: rowsOf(run.Pickings),
-		Usual: usualPicking,
-		say: func(r *Reading) (lead, words string) {
-			if r.Picking.ID != run.AlternatePicking {
-				return ", with ", r.Picking.Phrase
-			}
-			return
-		},
-	},
-}, make: func(r *Reading, _ *fault.List) {
-	r.Fit = run.Fit(r.Brief.Run.Fit)
-	r.Picking, _ = table.Find(run.Pickings, r.Brief.Picking)
-}}
-
-// usualPicking is a pick where one is usual.
-func usualPicking(r *Reading) string {
-	switch {
-	case r.System.Uses.Rings:
-		return run.ThumbIndexMiddle
-	case r.Instrument.Family == neck.Basses || r.Instrument.Family == neck.Uprights:
-		return run.IndexAndMiddle
-	case r.Instrument.Nylon:
-		return run.FreeStroke
-	}
-	return run.AlternatePicking
 }
 
 func makeRun(r *Reading, f *fault.List) {
@@ -504,26 +404,6 @@ func orders(*Reading) (out []Choice) {
 			kind = "shell"
 		}
 		out = append(out, choice(english.Numbers(o), kind, "run.order", o))
-	}
-	return out
-}
-
-// progressions offers lists of degrees that the scale has.
-func progressions(path string, all [][]int) func(*Reading) []Choice {
-	return func(r *Reading) (out []Choice) {
-		for _, l := range all {
-			if slices.Max(l) <= r.Scale.Len() {
-				out = append(out, choice(english.Numbers(l), "", path, wordsOf(l...)))
-			}
-		}
-		return out
-	}
-}
-
-// chordChoices are the seventh chords of the key by degree.
-func chordChoices(r *Reading, path string) (out []Choice) {
-	for i, c := range r.Scale.Chords(4) {
-		out = append(out, choice("the chord on "+c.Degree.Pretty(), r.Say(c.Notes[0])+c.Quality, path, i+1))
 	}
 	return out
 }
