@@ -90,7 +90,7 @@ func fillPupils(ctx context.Context, st *store.Store, all []taught) error {
 				Goal:  &ladder.Step{PerBeat: latest.Goal[0], TempoBPM: latest.Goal[1]}, Days: []string{"mon", "tue",
 					"wed", "thu", "fri", "sat", "sun"},
 			}
-			if _, err := st.Pupils().KeepWeeks(ctx, p.ID, 0, r); err != nil {
+			if _, err := st.Weeks().Keep(ctx, p.ID, 0, r); err != nil {
 				return fmt.Errorf("%s: %w", who.Name, err)
 			}
 		}

@@ -222,7 +222,7 @@ func pagesAndWeeksAreThere(t *testing.T, dir string, acknowledged map[string]boo
 		case page:
 			_, err = st.Pupils().Home(t.Context(), token)
 		case weeks:
-			_, err = st.Pupils().Weeks(t.Context(), pupil)
+			_, err = st.Weeks().Get(t.Context(), pupil)
 		default:
 			continue
 		}

@@ -199,7 +199,7 @@ func (h handlers) GetPupilWork(ctx context.Context, r api.GetPupilWorkRequestObj
 	if err != nil {
 		return nil, err
 	}
-	_, err = h.store.Pupils().Weeks(ctx, r.Id)
+	_, err = h.store.Weeks().Get(ctx, r.Id)
 	if err != nil && !errors.Is(err, store.ErrNotFound) {
 		return nil, err
 	}

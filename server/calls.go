@@ -5,7 +5,6 @@ import (
 	"context"
 	"maps"
 	"slices"
-	"strconv"
 	"strings"
 
 	"evenladder/core/base/fault"
@@ -119,12 +118,9 @@ func weakest(known map[string]float64, most int) map[string]float64 {
 const mostMS = 600_000
 
 func (h handlers) MarkCall(ctx context.Context, r api.MarkCallRequestObject) (api.MarkCallResponseObject, error) {
-	ms := 0
-	if r.Params.Ms != nil {
-		var err error
-		if ms, err = strconv.Atoi(*r.Params.Ms); err != nil || ms < 0 || ms > mostMS {
-			return nil, fault.At("ms", "%q was given: give 0 to %d", fault.Clip(*r.Params.Ms), mostMS)
-		}
+	ms := valueOr(r.Params.Ms, 0)
+	if ms < 0 || ms > mostMS {
+		return nil, fault.At("ms", "%d was given: give 0 to %d", ms, mostMS)
 	}
 	made, err := call.Mark(*r.Body)
 	if err != nil || r.Params.Sitting == nil || made.Verdict == call.Again {

@@ -2,9 +2,7 @@ package server
 
 import (
 	"context"
-	"strconv"
 
-	"evenladder/core/base/fault"
 	"evenladder/core/music/score"
 	"evenladder/core/planning/brief"
 	"evenladder/core/planning/explore"
@@ -30,11 +28,7 @@ func (h handlers) WriteScore(_ context.Context, r api.WriteScoreRequestObject) (
 
 func (h handlers) ExplainFinger(_ context.Context, r api.ExplainFingerRequestObject) (api.ExplainFingerResponseObject,
 	error) {
-	note, err := wholeNumber("note", r.Params.Note)
-	if err != nil {
-		return nil, err
-	}
-	why, err := plan.Why(*r.Body, note)
+	why, err := plan.Why(*r.Body, r.Params.Note)
 	return api.ExplainFinger200JSONResponse(why), err
 }
 
@@ -44,20 +38,8 @@ func (h handlers) ListWaysOn(_ context.Context, r api.ListWaysOnRequestObject) (
 }
 
 func (h handlers) SlideBox(_ context.Context, r api.SlideBoxRequestObject) (api.SlideBoxResponseObject, error) {
-	frets, err := wholeNumber("frets", r.Params.Frets)
-	if err != nil {
-		return nil, err
-	}
-	s, err := explore.Slide(*r.Body, frets)
+	s, err := explore.Slide(*r.Body, r.Params.Frets)
 	return api.SlideBox200JSONResponse(s), err
-}
-
-func wholeNumber(field, text string) (int, error) {
-	n, err := strconv.Atoi(text)
-	if err != nil {
-		return 0, fault.At(field, "%q was given: give a whole number", fault.Clip(text))
-	}
-	return n, nil
 }
 
 func (h handlers) ComparePlans(_ context.Context, r api.ComparePlansRequestObject) (api.ComparePlansResponseObject,

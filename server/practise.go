@@ -24,7 +24,6 @@ import (
 const (
 	maxSeconds = 4 * 60 * 60
 	maxRemark  = 500
-	maxLogPage = 500
 	maxID      = 64
 	maxWaited  = 90 * 24 * 60 * 60 // seconds
 )
@@ -73,11 +72,11 @@ func (h handlers) AppendLog(ctx context.Context, r api.AppendLogRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	if said := valueOr(r.Params.WaitedSeconds, ""); said != "" {
-		waited, err := wholeNumber("Waited-Seconds", said)
-		if err != nil || waited < 0 || waited > maxWaited {
-			return nil, fault.At("Waited-Seconds", "%q was given: give 0 to %d", fault.Clip(said), maxWaited)
-		}
+	waited := valueOr(r.Params.WaitedSeconds, 0)
+	if waited < 0 || waited > maxWaited {
+		return nil, fault.At("Waited-Seconds", "%d was given: give 0 to %d", waited, maxWaited)
+	}
+	if waited > 0 {
 		e.At = h.store.Now().Add(-time.Duration(waited) * time.Second)
 	}
 	e.Ladder, e.Pupil, e.Assignment = kept, whose, of
@@ -90,8 +89,12 @@ func (h handlers) TakeBack(ctx context.Context, r api.TakeBackRequestObject) (ap
 }
 
 func (h handlers) ListLog(ctx context.Context, r api.ListLogRequestObject) (api.ListLogResponseObject, error) {
+	rows, err := rowsOf(r.Params.Limit)
+	if err != nil {
+		return nil, err
+	}
 	q := store.LogQuery{Pupil: r.Params.Pupil, After: valueOr(r.Params.After, ""), Result: valueOr(r.Params.Result,
-		""), Limit: usualPage}
+		""), Limit: rows}
 	if q.Result != "" {
 		if err := result.Result(q.Result).Check(); err != nil {
 			return nil, fault.At("result", "%v", err)
@@ -104,17 +107,7 @@ func (h handlers) ListLog(ctx context.Context, r api.ListLogRequestObject) (api.
 		}
 		q.Work, q.Ladder = &b, valueOr(r.Params.Ladder, "")
 	}
-	if r.Params.Limit != nil {
-		n, err := wholeNumber("limit", *r.Params.Limit)
-		if err != nil || n < 1 || n > maxLogPage {
-			return nil, fault.At("limit", "%q was given: give 1 to %d", fault.Clip(*r.Params.Limit), maxLogPage)
-		}
-		q.Limit = n
-	}
 	entries, next, err := h.store.Log().List(ctx, q)
-	if errors.Is(err, store.ErrPage) {
-		return nil, fault.At("after", "%q was given: give the next of the page before", fault.Clip(q.After))
-	}
 	out := api.ListLog200JSONResponse{Entries: make([]api.LogEntry, len(entries))}
 	for i, e := range entries {
 		out.Entries[i] = entry(e)

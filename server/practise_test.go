@@ -117,9 +117,9 @@ func TestATryThatWaited(t *testing.T) {
 	now := into[api.LogEntry](t, c.call("POST", "/api/v1/log", try)).At
 	assert.WithinDuration(t, now.Add(-2*time.Hour), e.At, time.Minute, "by the clock here, whatever the device's says")
 	assert.Equal(t, "120 notes a minute", e.Measure)
-	for _, wrong := range []string{"-1", "soon", "7776001", "1.5"} {
+	for wrong, status := range map[string]int{"-1": 422, "soon": 400, "7776001": 422, "1.5": 400} {
 		a := c.call("POST", "/api/v1/log", try, "Waited-Seconds", wrong)
-		assert.Equal(t, 422, a.status, wrong)
+		assert.Equal(t, status, a.status, wrong)
 		assert.Contains(t, a.body, "Waited-Seconds")
 	}
 	phrase := c.call("POST", "/api/v1/log", `{"brief": {"instrument": {"id": "bass"}, "scale": {"tonic": "Eb", "name": "dorian"}, "run": {"pattern": "phrase", "phrase": "1 2 b3"}}, "perBeat": 1, "tempoBpm": 60, "result": "clean"}`)

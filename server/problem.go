@@ -45,11 +45,15 @@ func problemOf(err error) api.Problem {
 	var fields fault.List
 	var status echo.HTTPStatusCoder
 	var stale *store.Stale
+	var page store.NoPage
 	switch {
 	case errors.As(err, &stale):
-		return conflictProblem(stale.Given, stale.Stored)
+		return conflictProblem(stale)
 	case errors.As(err, &fields):
 		return problem(http.StatusUnprocessableEntity, "Something needs fixing", fields)
+	case errors.As(err, &page):
+		return problem(http.StatusUnprocessableEntity, "Something needs fixing", fault.List{{Field: "after",
+			Message: fmt.Sprintf("%q was given: give the next of the page before", fault.Clip(page.After))}})
 	case errors.Is(err, store.ErrNotFound):
 		return problem(http.StatusNotFound, "Nothing is saved under this id",
 			fault.List{{Field: "id", Message: "nothing is saved under this id, or it was deleted: give the id of a saved item"}})

@@ -33,13 +33,7 @@ func (h handlers) ListPupils(ctx context.Context, r api.ListPupilsRequestObject)
 	return api.ListPupils200JSONResponse(page), err
 }
 
-func (h handlers) ListPupilTrash(ctx context.Context,
-	r api.ListPupilTrashRequestObject) (api.ListPupilTrashResponseObject, error) {
-	page, err := h.pupils(ctx, r.Params.Limit, store.PupilQuery{After: valueOr(r.Params.After, ""), SetAside: true})
-	return api.ListPupilTrash200JSONResponse(page), err
-}
-
-func (h handlers) pupils(ctx context.Context, limit *string, q store.PupilQuery) (out api.ManyPupils, err error) {
+func (h handlers) pupils(ctx context.Context, limit *int, q store.PupilQuery) (out api.ManyPupils, err error) {
 	if q.Limit, err = rowsOf(limit); err != nil {
 		return out, err
 	}
@@ -48,13 +42,10 @@ func (h handlers) pupils(ctx context.Context, limit *string, q store.PupilQuery)
 }
 
 // rowsOf is how many rows of a page were asked for.
-func rowsOf(limit *string) (int, error) {
-	if limit == nil {
-		return usualPage, nil
-	}
-	n, err := wholeNumber("limit", *limit)
-	if err != nil || n < 1 || n > store.MaxListed {
-		return 0, fault.At("limit", "%q was given: give 1 to %d", fault.Clip(*limit), store.MaxListed)
+func rowsOf(limit *int) (int, error) {
+	n := valueOr(limit, usualPage)
+	if n < 1 || n > store.MaxListed {
+		return 0, fault.At("limit", "%d was given: give 1 to %d", n, store.MaxListed)
 	}
 	return n, nil
 }
@@ -110,10 +101,6 @@ func (h handlers) RestorePupil(ctx context.Context, r api.RestorePupilRequestObj
 	error) {
 	p, err := h.store.Pupils().Restore(ctx, r.Id)
 	return api.RestorePupil200JSONResponse(p), err
-}
-
-func (h handlers) ErasePupil(ctx context.Context, r api.ErasePupilRequestObject) (api.ErasePupilResponseObject, error) {
-	return api.ErasePupil204Response{}, h.store.Pupils().Erase(ctx, r.Id)
 }
 
 func (h handlers) FitBrief(ctx context.Context, r api.FitBriefRequestObject) (api.FitBriefResponseObject, error) {
@@ -261,7 +248,7 @@ func (h handlers) record(ctx context.Context, id string) (out record, err error)
 			break
 		}
 	}
-	switch w, err := h.store.Pupils().Weeks(ctx, id); {
+	switch w, err := h.store.Weeks().Get(ctx, id); {
 	case err == nil:
 		out.Weeks = &w.Request
 	case !errors.Is(err, store.ErrNotFound):

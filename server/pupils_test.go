@@ -107,13 +107,13 @@ func TestPupilRecord(t *testing.T) {
 	assert.Equal(t, 422, c.call("GET", "/api/v1/pupils/"+p.ID+"/record?format=xls", "").status)
 
 	path := "/api/v1/pupils/" + p.ID
-	assert.Equal(t, 404, c.call("DELETE", "/api/v1/pupils/trash/"+p.ID, "").status, "only what is set aside is erased")
+	assert.Equal(t, 404, c.call("DELETE", "/api/v1/aside/pupils/"+p.ID, "").status, "only what is set aside is erased")
 	require.Equal(t, 204, c.call("DELETE", path, "").status)
 	assert.Equal(t, 404, c.call("GET", path, "").status)
-	assert.Len(t, into[api.ManyPupils](t, c.call("GET", "/api/v1/pupils/trash", "")).Pupils, 1)
+	assert.Len(t, into[api.ListAside200JSONResponse](t, c.call("GET", "/api/v1/aside?sort=pupils", "")).Things, 1)
 	require.Equal(t, 200, c.call("POST", path+"/restore", "").status)
 	require.Equal(t, 204, c.call("DELETE", path, "").status)
-	require.Equal(t, 204, c.call("DELETE", "/api/v1/pupils/trash/"+p.ID, "").status)
+	require.Equal(t, 204, c.call("DELETE", "/api/v1/aside/pupils/"+p.ID, "").status)
 	assert.Equal(t, 404, c.call("POST", path+"/restore", "").status)
 	assert.NotContains(t, c.call("GET", "/api/v1/log", "").body, "in the kitchen", "the log is erased with it")
 }

@@ -47,13 +47,13 @@ func (h handlers) MakeScheduleFile(ctx context.Context,
 
 // keptWeeks are the weeks of a pupil as they stand by the log: days of practice that went by
 // without a try are missed, unless they were marked by hand.
-func (h handlers) keptWeeks(ctx context.Context, w store.Weeks) (out api.KeptWeeks, err error) {
+func (h handlers) keptWeeks(ctx context.Context, w store.WeeksOf) (out api.KeptWeeks, err error) {
 	today := schedule.DayOf(h.store.Now())
 	played, err := h.store.Log().Played(ctx, w.ID, w.Request.Start.Start().AddDate(-1, 0, 0), time.Time{})
 	if err != nil {
 		return out, err
 	}
-	days, err := h.store.Pupils().PracticeDays(ctx, w.ID, w.Request.Start.Start().AddDate(0, 0, -1))
+	days, err := h.store.Weeks().PracticeDays(ctx, w.ID, w.Request.Start.Start().AddDate(0, 0, -1))
 	if err != nil {
 		return out, err
 	}
@@ -95,7 +95,7 @@ func (h handlers) GetWeeks(ctx context.Context, r api.GetWeeksRequestObject) (ap
 }
 
 func (h handlers) weeks(ctx context.Context, id string) (api.KeptWeeks, error) {
-	w, err := h.store.Pupils().Weeks(ctx, id)
+	w, err := h.store.Weeks().Get(ctx, id)
 	if err != nil {
 		return api.KeptWeeks{}, err
 	}
@@ -133,7 +133,7 @@ func (h handlers) KeepWeeks(ctx context.Context, r api.KeepWeeksRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	w, err := h.store.Pupils().KeepWeeks(ctx, r.Id, valueOr(r.Body.Version, 0), r.Body.Request)
+	w, err := h.store.Weeks().Keep(ctx, r.Id, valueOr(r.Body.Version, 0), r.Body.Request)
 	if err != nil {
 		return nil, err
 	}
@@ -143,12 +143,12 @@ func (h handlers) KeepWeeks(ctx context.Context, r api.KeepWeeksRequestObject) (
 
 func (h handlers) SetWeeksAside(ctx context.Context,
 	r api.SetWeeksAsideRequestObject) (api.SetWeeksAsideResponseObject, error) {
-	return api.SetWeeksAside204Response{}, h.store.Pupils().SetWeeksAside(ctx, r.Id)
+	return api.SetWeeksAside204Response{}, h.store.Weeks().SetAside(ctx, r.Id)
 }
 
 func (h handlers) RestoreWeeks(ctx context.Context, r api.RestoreWeeksRequestObject) (api.RestoreWeeksResponseObject,
 	error) {
-	w, err := h.store.Pupils().RestoreWeeks(ctx, r.Id)
+	w, err := h.store.Weeks().Restore(ctx, r.Id)
 	if err != nil {
 		return nil, err
 	}

@@ -131,7 +131,7 @@ func TestBadInputNamesTheField(t *testing.T) {
 		{"POST", "/api/v1/shelf/scales", `{"title": "x", "formula": "2 1"}`, 422, "formula", "give 3 to 12"},
 		{"GET", "/api/v1/formula?text=1+2+x", "", 422, "formula", "give a number 1 to 7"},
 		{"POST", "/api/v1/plan/why?note=99", dorian, 422, "note", "this box has notes 0 to 17"},
-		{"POST", "/api/v1/plan/why?note=x", dorian, 422, "note", "give a whole number"},
+		{"POST", "/api/v1/plan/why?note=x", dorian, 400, "note", "give a whole number"},
 		{"POST", "/api/v1/slide?frets=40", dorian, 422, "frets", "give -12 to 12"},
 		{"POST", "/api/v1/nearest", `{"brief": ` + dorian + `, "changes": []}`, 422, "changes", "give 1 to 32"},
 		{"POST", "/api/v1/compare", `{"first": ` + dorian +
@@ -308,14 +308,17 @@ func TestEveryKindIsSetAsideAndBroughtBack(t *testing.T) {
 		k := into[api.Kept](t, c.call("POST", "/api/v1/shelf/"+kind, `{"title": "Slack", `+body+`}`))
 		assert.Equal(t, kind, k.Kind)
 		assert.NotEmpty(t, k.Sentence)
-		at, trash := "/api/v1/shelf/"+kind+"/"+k.Id, "/api/v1/shelf/"+kind+"/trash/"+k.Id
-		assert.Equal(t, 404, c.call("DELETE", trash, "").status, "only what was set aside is taken away for good")
+		at, aside := "/api/v1/shelf/"+kind+"/"+k.Id, "/api/v1/aside/"+kind+"/"+k.Id
+		assert.Equal(t, 404, c.call("DELETE", aside, "").status, "only what was set aside is taken away for good")
 		assert.Equal(t, 204, c.call("DELETE", at, "").status)
 		assert.Empty(t, c.titles(kind, ""))
-		assert.Equal(t, []string{"Slack"}, c.titles(kind, "/trash"))
+		set := into[api.ListAside200JSONResponse](t, c.call("GET", "/api/v1/aside?sort="+kind, "")).Things
+		require.Len(t, set, 1)
+		assert.Equal(t, "Slack", set[0].Title)
+		assert.Empty(t, into[api.ListAside200JSONResponse](t, c.call("GET", "/api/v1/aside?sort=pupils", "")).Things)
 		assert.Equal(t, "Slack", into[api.Kept](t, c.call("POST", at+"/restore", "")).Title)
 		assert.Equal(t, 204, c.call("DELETE", at, "").status)
-		assert.Equal(t, 204, c.call("DELETE", trash, "").status)
+		assert.Equal(t, 204, c.call("DELETE", aside, "").status)
 		assert.Equal(t, 404, c.call("POST", at+"/restore", "").status)
 	}
 	c := start(t)

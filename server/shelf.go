@@ -5,7 +5,6 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
-	"strconv"
 	"strings"
 	"unicode/utf8"
 
@@ -44,7 +43,7 @@ func (h handlers) ListKept(ctx context.Context, r api.ListKeptRequestObject) (ap
 		return nil, fault.At("q", "more than %d characters were given: give fewer", maxQuery)
 	}
 	page, err := h.page(ctx, r.Kind, r.Params.Limit, store.Query{Words: words, After: valueOr(r.Params.After, "")})
-	if r.Params.Outline != nil {
+	if valueOr(r.Params.Outline, false) {
 		for i, k := range page.Kept {
 			page.Kept[i].Outline = outlineOf(k)
 		}
@@ -52,31 +51,17 @@ func (h handlers) ListKept(ctx context.Context, r api.ListKeptRequestObject) (ap
 	return api.ListKept200JSONResponse{ManyKeptJSONResponse: page}, err
 }
 
-func (h handlers) ListTrash(ctx context.Context, r api.ListTrashRequestObject) (api.ListTrashResponseObject, error) {
-	page, err := h.page(ctx, r.Kind, r.Params.Limit, store.Query{After: valueOr(r.Params.After, ""), SetAside: true})
-	return api.ListTrash200JSONResponse{ManyKeptJSONResponse: page}, err
-}
-
 // page reads a page of a shelf as the wire has it.
-func (h handlers) page(ctx context.Context, kind string, limit *string, q store.Query) (api.ManyKeptJSONResponse,
+func (h handlers) page(ctx context.Context, kind string, limit *int, q store.Query) (api.ManyKeptJSONResponse,
 	error) {
 	s, err := h.shelf(kind)
 	if err != nil {
 		return api.ManyKeptJSONResponse{}, err
 	}
-	q.Limit = usualPage
-	if limit != nil {
-		q.Limit, err = strconv.Atoi(*limit)
-		if err != nil || q.Limit < 1 || q.Limit > store.MaxListed {
-			return api.ManyKeptJSONResponse{}, fault.At("limit", "%q was given: give 1 to %d", fault.Clip(*limit),
-				store.MaxListed)
-		}
+	if q.Limit, err = rowsOf(limit); err != nil {
+		return api.ManyKeptJSONResponse{}, err
 	}
 	page, err := s.List(ctx, q)
-	if errors.Is(err, store.ErrPage) {
-		return api.ManyKeptJSONResponse{}, fault.At("after", "%q was given: give the next of the page before",
-			fault.Clip(q.After))
-	}
 	out := api.ManyKeptJSONResponse{Kept: make([]api.Kept, len(page.Kept))}
 	for i, k := range page.Kept {
 		if out.Kept[i], err = s.onWire(k, err); err != nil {
@@ -116,10 +101,10 @@ func (h handlers) UpdateKept(ctx context.Context, r api.UpdateKeptRequestObject)
 		return nil, fault.At("version", "no version was given: give the version you read")
 	}
 	k, err := s.Update(ctx, r.Id, *r.Body.Version, d)
-	var stale *store.Conflict
+	var stale *store.Stale
 	if errors.As(err, &stale) {
-		current, err := s.onWire(stale.Current, nil)
-		p := conflictProblem(stale.Given, stale.Current.Version)
+		current, err := s.onWire(k, nil)
+		p := conflictProblem(stale)
 		return api.UpdateKept409ApplicationProblemPlusJSONResponse{Title: p.Title, Status: p.Status, Detail: p.Detail,
 			Errors: p.Errors, Current: current}, err
 	}
@@ -169,14 +154,6 @@ func (h handlers) DuplicateKept(ctx context.Context,
 }
 
 const copied = " (copy)"
-
-func (h handlers) PurgeKept(ctx context.Context, r api.PurgeKeptRequestObject) (api.PurgeKeptResponseObject, error) {
-	s, err := h.shelf(r.Kind)
-	if err != nil {
-		return nil, err
-	}
-	return api.PurgeKept204Response{}, s.Purge(ctx, r.Id)
-}
 
 // draft checks what is to be kept.
 func (h handlers) draft(kind string, in api.KeptInput) (shelf, store.Draft, error) {
@@ -239,9 +216,9 @@ func checkText(faults *fault.List, field, text string, low, high int) {
 	}
 }
 
-func conflictProblem(given, current int) api.Problem {
+func conflictProblem(s *store.Stale) api.Problem {
 	return problem(http.StatusConflict, "Someone else changed this", fault.List{{
-		Field: "version", Message: fmt.Sprintf("you had version %d, but version %d is saved now: read it again and use that version", given, current),
+		Field: "version", Message: fmt.Sprintf("you had version %d, but version %d is saved now: read it again and use that version", s.Given, s.Stored),
 	}})
 }
 

@@ -3,7 +3,6 @@ package server
 import (
 	"context"
 	"encoding/json"
-	"errors"
 	"fmt"
 
 	"evenladder/core/base/fault"
@@ -22,9 +21,6 @@ func (h handlers) ListSittings(ctx context.Context, r api.ListSittingsRequestObj
 		return nil, err
 	}
 	list, next, err := h.store.Sittings().List(ctx, valueOr(r.Params.Pupil, ""), valueOr(r.Params.After, ""), rows)
-	if errors.Is(err, store.ErrPage) {
-		return nil, fault.At("after", "%q was given: give the next of the page before", fault.Clip(*r.Params.After))
-	}
 	out := api.ListSittings200JSONResponse{Sittings: make([]api.Sitting, len(list)), Next: filled(next)}
 	for i, s := range list {
 		out.Sittings[i] = sittingOf(s)
@@ -172,5 +168,6 @@ func (h handlers) SetSittingAside(ctx context.Context,
 
 func (h handlers) RestoreSitting(ctx context.Context,
 	r api.RestoreSittingRequestObject) (api.RestoreSittingResponseObject, error) {
-	return api.RestoreSitting204Response{}, h.store.Sittings().Restore(ctx, r.Id)
+	_, err := h.store.Sittings().Restore(ctx, r.Id)
+	return api.RestoreSitting204Response{}, err
 }

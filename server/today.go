@@ -37,7 +37,7 @@ func (h handlers) GetToday(ctx context.Context, r api.GetTodayRequestObject) (ap
 	if err != nil {
 		return nil, err
 	}
-	weeks, err := h.store.Pupils().WithWeeks(ctx)
+	weeks, err := h.store.Weeks().Pupils(ctx)
 	if err != nil {
 		return nil, err
 	}

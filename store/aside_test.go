@@ -30,7 +30,7 @@ func asideIn(t *testing.T) (*store.Store, map[string]string) {
 	e := practised(t, st, p.ID, 1)
 	require.NoError(t, st.Log().KeepTake(ctx, e.ID, []byte("take")))
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}
-	_, err = st.Pupils().KeepWeeks(ctx, p.ID, 0, schedule.Request{Brief: b, Start: schedule.MustParseDay("2026-10-05"),
+	_, err = st.Weeks().Keep(ctx, p.ID, 0, schedule.Request{Brief: b, Start: schedule.MustParseDay("2026-10-05"),
 		Weeks: 1})
 	require.NoError(t, err)
 	h, err := st.Pupils().CreateHome(ctx, p.ID, store.HomeBody{})
@@ -45,7 +45,7 @@ func asideIn(t *testing.T) (*store.Store, map[string]string) {
 	for _, err := range []error{
 		st.Shelf(briefs).SetAside(ctx, k.ID), st.Pupils().SetAside(ctx, gone.ID), st.Assignments().SetAside(ctx, a.ID),
 		st.Log().DeleteTake(ctx, e.ID),
-		st.Pupils().SetWeeksAside(ctx, p.ID), st.Pupils().Withdraw(ctx, h.Token), st.Sittings().SetAside(ctx, s.ID),
+		st.Weeks().SetAside(ctx, p.ID), st.Pupils().Withdraw(ctx, h.Token), st.Sittings().SetAside(ctx, s.ID),
 	} {
 		require.NoError(t, err)
 	}
@@ -55,7 +55,7 @@ func asideIn(t *testing.T) (*store.Store, map[string]string) {
 
 func sorts(t *testing.T, st *store.Store) map[string]string {
 	t.Helper()
-	list, _, err := st.ListAside(t.Context(), "", 100)
+	list, _, err := st.ListAside(t.Context(), store.AsideQuery{Limit: 100})
 	require.NoError(t, err)
 	out := map[string]string{}
 	for _, a := range list {
@@ -75,16 +75,16 @@ func TestAside(t *testing.T) {
 	st, want := asideIn(t)
 	assert.Equal(t, want, sorts(t, st))
 	for sort, id := range want {
-		require.NoError(t, st.BringBack(t.Context(), sort, id), sort)
-		assert.ErrorIs(t, st.BringBack(t.Context(), sort, id), store.ErrNotFound, sort)
-		assert.ErrorIs(t, st.TakeAway(t.Context(), sort, id), store.ErrNotFound,
+		require.NoError(t, st.RestoreAside(t.Context(), sort, id), sort)
+		assert.ErrorIs(t, st.RestoreAside(t.Context(), sort, id), store.ErrNotFound, sort)
+		assert.ErrorIs(t, st.EraseAside(t.Context(), sort, id), store.ErrNotFound,
 			"what is not set aside is not taken away: %s", sort)
 		assert.NotContains(t, sorts(t, st), sort)
 	}
 	st, want = asideIn(t)
 	for sort, id := range want {
-		require.NoError(t, st.TakeAway(t.Context(), sort, id), sort)
-		assert.ErrorIs(t, st.BringBack(t.Context(), sort, id), store.ErrNotFound, sort)
+		require.NoError(t, st.EraseAside(t.Context(), sort, id), sort)
+		assert.ErrorIs(t, st.RestoreAside(t.Context(), sort, id), store.ErrNotFound, sort)
 	}
 	assert.Empty(t, sorts(t, st))
 	log, _, err := st.Log().List(t.Context(), store.LogQuery{Limit: 9})
@@ -94,7 +94,7 @@ func TestAside(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, found)
 	for _, sort := range []string{"", "log", "saved", "rounds", "pupils' OR 1"} {
-		assert.ErrorIs(t, st.TakeAway(t.Context(), sort, want["briefs"]), store.ErrNotFound, sort)
+		assert.ErrorIs(t, st.EraseAside(t.Context(), sort, want["briefs"]), store.ErrNotFound, sort)
 	}
 }
 
@@ -102,7 +102,7 @@ func TestAside(t *testing.T) {
 func TestAsideOfAPupil(t *testing.T) {
 	st, want := asideIn(t)
 	require.NoError(t, st.Pupils().SetAside(t.Context(), want["weeks"]))
-	list, _, err := st.ListAside(t.Context(), "", 100)
+	list, _, err := st.ListAside(t.Context(), store.AsideQuery{Limit: 100})
 	require.NoError(t, err)
 	assert.Len(t, list, 3, "a brief and two pupils: %v", list)
 }
@@ -113,7 +113,7 @@ func TestAsideInPages(t *testing.T) {
 	st, want := asideIn(t)
 	found, after := map[string]string{}, ""
 	for range 2 * len(want) {
-		list, next, err := st.ListAside(t.Context(), after, 2)
+		list, next, err := st.ListAside(t.Context(), store.AsideQuery{After: after, Limit: 2})
 		require.NoError(t, err)
 		for _, a := range list {
 			assert.NotContains(t, found, a.Sort, "listed twice")
@@ -124,8 +124,8 @@ func TestAsideInPages(t *testing.T) {
 		}
 	}
 	assert.Equal(t, want, found)
-	_, _, err := st.ListAside(t.Context(), "nowhere", 2)
-	assert.ErrorIs(t, err, store.ErrPage)
+	_, _, err := st.ListAside(t.Context(), store.AsideQuery{After: "nowhere", Limit: 2})
+	assert.ErrorAs(t, err, new(store.NoPage))
 }
 
 // Every table with a column for it is in the list.

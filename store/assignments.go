@@ -21,55 +21,38 @@ type Assignment struct {
 }
 
 // Assignments are the assignments of a store.
-type Assignments struct {
-	db  *database
-	now func() time.Time
-}
+type Assignments struct{ versioned[Assignment] }
 
 // Assignments are the assignments of this store.
-func (s *Store) Assignments() Assignments { return Assignments{s.db, s.now} }
+func (s *Store) Assignments() Assignments {
+	return Assignments{versioned[Assignment]{db: s.db, now: s.now, table: "assignments", key: "id",
+		columns: "id, body, pupil, sentence, closed_at, version, created_at, updated_at",
+		order:   order{columns: []string{"from_day", "created_at", "id"}, down: true}, read: readAssignment}}
+}
 
 // AssignmentQuery asks for a page of assignments.
 type AssignmentQuery struct {
 	Pupil    string // id; all where empty
 	Open     bool   // those that are not closed
 	SetAside bool   // those that were set aside, in place of the others
-	After    string // id of the last one of the page before
+	After    string // Next of the page before; empty for the first
 	Limit    int    // MaxListed at most
 }
 
-const assignmentColumns = "id, body, pupil, sentence, closed_at, version, created_at, updated_at"
-
-// List returns a page of assignments, the latest first, and the id to go on after; empty
-// where nothing follows.
+// List returns a page of assignments, the latest first, and where the next one begins; NoPage where After
+// is none.
 func (a Assignments) List(ctx context.Context, q AssignmentQuery) (list []Assignment, next string, err error) {
-	where, args := "deleted_at IS NULL", []any{}
-	if q.SetAside {
-		where = "deleted_at IS NOT NULL"
-	}
+	where, args := "", []any{}
 	if q.Pupil != "" {
 		where, args = where+" AND pupil = ?", append(args, q.Pupil)
 	}
 	if q.Open {
 		where += " AND closed_at IS NULL AND pupil IN (SELECT id FROM pupils WHERE pupils.deleted_at IS NULL)"
 	}
-	if q.After != "" {
-		where += " AND (from_day, created_at, id) < (SELECT from_day, created_at, id FROM assignments WHERE id = ?)"
-		args = append(args, q.After)
-	}
-	limit := min(max(q.Limit, 1), MaxListed)
-	rows, err := a.db.QueryContext(ctx, "SELECT "+assignmentColumns+" FROM assignments WHERE "+where+" ORDER BY from_day DESC, created_at DESC, id DESC LIMIT ?", append(args, limit+1)...)
-	if err != nil {
-		return nil, "", err
-	}
-	list, more, err := listed(rows, limit, scanAssignment)
-	if more {
-		next = list[len(list)-1].ID
-	}
-	return list, next, err
+	return a.list(ctx, q.SetAside, where, args, q.After, q.Limit)
 }
 
-func scanAssignment(row scanner) (a Assignment, err error) {
+func readAssignment(row scanner) (a Assignment, err error) {
 	var body string
 	var closed sql.NullInt64
 	if err := a.scan(row, &body, &a.PupilID, &a.Sentence, &closed); err != nil {
@@ -82,12 +65,6 @@ func scanAssignment(row scanner) (a Assignment, err error) {
 	err = decode(body, &a.Assignment)
 	a.Title = a.Assignment.Title()
 	return a, err
-}
-
-// Get returns one assignment, or ErrNotFound.
-func (a Assignments) Get(ctx context.Context, id string) (Assignment, error) {
-	return scanAssignment(a.db.QueryRowContext(ctx,
-		"SELECT "+assignmentColumns+" FROM assignments WHERE id = ? AND deleted_at IS NULL", id))
 }
 
 // written is what of an assignment stands in columns of its own.
@@ -157,24 +134,7 @@ func (a Assignments) Update(ctx context.Context, id string, version int, to sche
 	if closed {
 		at = a.now().UnixMilli()
 	}
-	err = changeVersion(ctx, a.db, a.now(), "assignments", id, version,
+	return a.update(ctx, id, version,
 		"from_day = ?, until_day = ?, sentence = ?, work = ?, body = ?, closed_at = CASE WHEN ? IS NULL THEN NULL ELSE coalesce(closed_at, ?) END",
 		to.From.String(), to.Until.String(), sentence, work, body, at, at)
-	if err != nil {
-		return Assignment{}, err
-	}
-	return a.Get(ctx, id)
-}
-
-// SetAside sets an assignment aside, or gives ErrNotFound.
-func (a Assignments) SetAside(ctx context.Context, id string) error {
-	return setAside(ctx, a.db, a.now(), "assignments", id)
-}
-
-// Restore brings an assignment back, or gives ErrNotFound.
-func (a Assignments) Restore(ctx context.Context, id string) (Assignment, error) {
-	if err := bringBack(ctx, a.db, "assignments", id); err != nil {
-		return Assignment{}, err
-	}
-	return a.Get(ctx, id)
 }

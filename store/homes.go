@@ -55,8 +55,8 @@ func (p Pupils) CreateHome(ctx context.Context, pupil string, body HomeBody) (Ho
 func (p Pupils) Home(ctx context.Context, token string) (h Home, err error) {
 	var r Record
 	var body string
-	err = r.scan(p.db.QueryRowContext(ctx, `SELECT token, homes.body, pupil, 0, homes.created_at, homes.created_at FROM homes JOIN pupils ON pupils.id = pupil
-		WHERE token = ? AND homes.deleted_at IS NULL AND pupils.deleted_at IS NULL`, token), &body, &h.PupilID)
+	err = orNotFound(r.scan(p.db.QueryRowContext(ctx, `SELECT token, homes.body, pupil, 0, homes.created_at, homes.created_at FROM homes JOIN pupils ON pupils.id = pupil
+		WHERE token = ? AND homes.deleted_at IS NULL AND pupils.deleted_at IS NULL`, token), &body, &h.PupilID))
 	if err != nil {
 		return h, err
 	}

@@ -40,7 +40,7 @@ func TestHomes(t *testing.T) {
 	_, err = st.Pupils().Home(ctx, other.Token)
 	assert.NoError(t, err)
 	require.NoError(t, st.Pupils().SetAside(ctx, p.ID))
-	require.NoError(t, st.Pupils().Erase(ctx, p.ID))
+	require.NoError(t, st.EraseAside(ctx, "pupils", p.ID))
 	_, err = st.Pupils().Home(ctx, other.Token)
 	assert.ErrorIs(t, err, store.ErrNotFound, "erased with all that is the pupil's")
 }
@@ -56,7 +56,7 @@ func TestTakenBackIsNotPlayed(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, tries, 1)
 	assert.Equal(t, stays.At, tries[0].At.UTC())
-	days, err := st.Pupils().PracticeDays(ctx, p.ID, st.Now().AddDate(0, 0, -10))
+	days, err := st.Weeks().PracticeDays(ctx, p.ID, st.Now().AddDate(0, 0, -10))
 	require.NoError(t, err)
 	assert.Len(t, days, 1)
 	page, _, err := st.Log().List(ctx, store.LogQuery{Pupil: &p.ID, Limit: 9})

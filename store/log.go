@@ -140,7 +140,7 @@ const MaxLogged = ladder.MaxTries
 const counts = "+takes_back IS NULL AND NOT EXISTS (SELECT 1 FROM log AS later WHERE later.takes_back = log.id)"
 
 // List returns the tries that count, the latest first, and where the next page
-// begins; ErrPage where After is none.
+// begins; NoPage where After is none.
 func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string, err error) {
 	where, args := counts, []any{}
 	if q.Pupil != nil {
@@ -156,10 +156,10 @@ func (l Log) List(ctx context.Context, q LogQuery) (entries []Entry, next string
 	if q.Result != "" {
 		where, args = where+" AND result = ?", append(args, q.Result)
 	}
-	return page(ctx, l.db, dated{
-		columns: tryColumns, table: "log", where: where, args: args,
+	return page(ctx, l.db, asked{
+		columns: tryColumns, table: "log", where: where, args: args, order: order{columns: []string{"at", "id"}, down: true},
 		after: q.After, limit: min(max(q.Limit, 1), MaxLogged),
-	}, entryOf, func(e Entry) (time.Time, string) { return e.At, e.ID })
+	}, entryOf)
 }
 
 // Each gives the tries that count, the earliest first, one at a time, until an error.
@@ -227,10 +227,7 @@ func (w *workReader) entryOf(row scanner) (e Entry, err error) {
 // Get is one try, or ErrNotFound.
 func (l Log) Get(ctx context.Context, id string) (Entry, error) {
 	e, err := entryOf(l.db.QueryRowContext(ctx, "SELECT "+tryColumns+" FROM log WHERE id = ? AND "+counts, id))
-	if errors.Is(err, sql.ErrNoRows) {
-		return e, ErrNotFound
-	}
-	return e, err
+	return e, orNotFound(err)
 }
 
 // Tries are those of a kept ladder, or of a work itself, by a pupil or by the teacher, as a

@@ -62,7 +62,7 @@ func TestPupils(t *testing.T) {
 	var stale *store.Stale
 	_, err = st.Pupils().Update(ctx, ids[0], 1, guitarist("lost"))
 	require.ErrorAs(t, err, &stale)
-	assert.Equal(t, store.Stale{Given: 1, Stored: 2}, *stale)
+	assert.Equal(t, store.Stale{Given: 1, Stored: 2, Current: changed}, *stale)
 	_, err = st.Pupils().Update(ctx, "nobody", 1, guitarist("x"))
 	assert.ErrorIs(t, err, store.ErrNotFound)
 }
@@ -75,7 +75,7 @@ func TestEraseTakesAllOfAPupil(t *testing.T) {
 	require.NoError(t, err)
 	set, err := st.Assignments().Create(ctx, gone.ID, sheetsOf(3), "")
 	require.NoError(t, err)
-	_, err = st.Pupils().KeepWeeks(ctx, gone.ID, 0, schedule.Request{Start: schedule.MustParseDay("2026-10-05")})
+	_, err = st.Weeks().Keep(ctx, gone.ID, 0, schedule.Request{Start: schedule.MustParseDay("2026-10-05")})
 	require.NoError(t, err)
 	e := practised(t, st, gone.ID, 3)
 	require.NoError(t, st.Log().KeepTake(ctx, e.ID, []byte("MThd")))
@@ -84,7 +84,7 @@ func TestEraseTakesAllOfAPupil(t *testing.T) {
 	practised(t, st, stays.ID, 1)
 	practised(t, st, "", 1)
 
-	assert.ErrorIs(t, st.Pupils().Erase(ctx, gone.ID), store.ErrNotFound, "what is not set aside is not erased")
+	assert.ErrorIs(t, st.EraseAside(ctx, "pupils", gone.ID), store.ErrNotFound, "what is not set aside is not erased")
 	require.NoError(t, st.Pupils().SetAside(ctx, gone.ID))
 	_, err = st.Pupils().Get(ctx, gone.ID)
 	assert.ErrorIs(t, err, store.ErrNotFound)
@@ -92,7 +92,7 @@ func TestEraseTakesAllOfAPupil(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "Wenna", back.Pupil.Name)
 	require.NoError(t, st.Pupils().SetAside(ctx, gone.ID))
-	require.NoError(t, st.Pupils().Erase(ctx, gone.ID))
+	require.NoError(t, st.EraseAside(ctx, "pupils", gone.ID))
 
 	_, err = st.Assignments().Get(ctx, set.ID)
 	assert.ErrorIs(t, err, store.ErrNotFound)
@@ -175,7 +175,7 @@ func TestALogForEachPupil(t *testing.T) {
 	last, err := st.Pupils().LastPlayed(ctx)
 	require.NoError(t, err)
 	assert.Equal(t, map[string]time.Time{p.ID: e.At}, map[string]time.Time{p.ID: last[p.ID].UTC()})
-	days, err := st.Pupils().PracticeDays(ctx, p.ID, st.Now().AddDate(0, 0, -30))
+	days, err := st.Weeks().PracticeDays(ctx, p.ID, st.Now().AddDate(0, 0, -30))
 	require.NoError(t, err)
 	assert.Len(t, days, 1)
 
@@ -194,23 +194,23 @@ func TestWeeksAreKept(t *testing.T) {
 	ctx, st := t.Context(), open(t, t.TempDir())
 	p, err := st.Pupils().Create(ctx, guitarist("Wenna"))
 	require.NoError(t, err)
-	_, err = st.Pupils().Weeks(ctx, p.ID)
+	_, err = st.Weeks().Get(ctx, p.ID)
 	assert.ErrorIs(t, err, store.ErrNotFound)
 	r := schedule.Request{Start: schedule.MustParseDay("2026-10-05"), Weeks: 2}
-	w, err := st.Pupils().KeepWeeks(ctx, p.ID, 0, r)
+	w, err := st.Weeks().Keep(ctx, p.ID, 0, r)
 	require.NoError(t, err)
 	assert.Equal(t, r, w.Request)
 	r.Weeks = 3
-	_, err = st.Pupils().KeepWeeks(ctx, p.ID, 0, r)
+	_, err = st.Weeks().Keep(ctx, p.ID, 0, r)
 	var stale *store.Stale
 	require.ErrorAs(t, err, &stale)
-	w, err = st.Pupils().KeepWeeks(ctx, p.ID, w.Version, r)
+	w, err = st.Weeks().Keep(ctx, p.ID, w.Version, r)
 	require.NoError(t, err)
-	require.NoError(t, st.Pupils().SetWeeksAside(ctx, p.ID))
-	back, err := st.Pupils().RestoreWeeks(ctx, p.ID)
+	require.NoError(t, st.Weeks().SetAside(ctx, p.ID))
+	back, err := st.Weeks().Restore(ctx, p.ID)
 	require.NoError(t, err)
 	assert.Equal(t, w, back)
-	require.NoError(t, st.Pupils().SetWeeksAside(ctx, p.ID))
-	_, err = st.Pupils().KeepWeeks(ctx, p.ID, 0, r)
+	require.NoError(t, st.Weeks().SetAside(ctx, p.ID))
+	_, err = st.Weeks().Keep(ctx, p.ID, 0, r)
 	assert.NoError(t, err, "new ones in place of those that were set aside")
 }

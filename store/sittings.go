@@ -41,14 +41,14 @@ type Answer struct {
 	Level int
 }
 
-// Sittings are the sittings of this store.
-type Sittings struct {
-	db  *database
-	now func() time.Time
-}
+// Sittings are the sittings of a store. They are never changed.
+type Sittings struct{ versioned[Sitting] }
 
 // Sittings are the sittings of this store.
-func (s *Store) Sittings() Sittings { return Sittings{s.db, s.now} }
+func (s *Store) Sittings() Sittings {
+	return Sittings{versioned[Sitting]{db: s.db, now: s.now, table: "sittings", key: "id", columns: sittingColumns,
+		order: order{columns: []string{"at", "id"}, down: true}, read: readSitting}}
+}
 
 // Begin writes a sitting down; ErrNotFound where there is no such pupil or assignment.
 func (s Sittings) Begin(ctx context.Context, sit Sitting) (Sitting, error) {
@@ -104,7 +104,7 @@ func (s Sittings) Append(ctx context.Context, id string, answers ...Answer) erro
 const sittingColumns = `id, at, coalesce(pupil, ''), coalesce(assignment, ''), sort, kind, sheet, title, body,
 	(SELECT count(*) FROM answers WHERE sitting = id), (SELECT count(*) FROM answers WHERE sitting = id AND correct)`
 
-func sittingOf(row scanner) (s Sitting, err error) {
+func readSitting(row scanner) (s Sitting, err error) {
 	var at int64
 	var body string
 	err = row.Scan(&s.ID, &at, &s.Pupil, &s.Assignment, &s.Sort, &s.Kind, &s.Sheet, &s.Title, &body, &s.Of, &s.Right)
@@ -112,25 +112,11 @@ func sittingOf(row scanner) (s Sitting, err error) {
 	return s, err
 }
 
-// Get is a sitting, or ErrNotFound.
-func (s Sittings) Get(ctx context.Context, id string) (Sitting, error) {
-	sit, err := sittingOf(s.db.QueryRowContext(ctx,
-		"SELECT "+sittingColumns+" FROM sittings WHERE id = ? AND deleted_at IS NULL", id))
-	if errors.Is(err, sql.ErrNoRows) {
-		return sit, ErrNotFound
-	}
-	return sit, err
-}
-
 // List are the sittings of a pupil in which something was answered, the latest first, and where
-// the next page begins; ErrPage where after is none.
+// the next page begins; NoPage where after is none.
 func (s Sittings) List(ctx context.Context, pupil, after string, limit int) (list []Sitting, next string, err error) {
-	return page(ctx, s.db, dated{
-		columns: sittingColumns, table: "sittings",
-		where: "pupil IS ? AND deleted_at IS NULL AND EXISTS (SELECT 1 FROM answers WHERE sitting = id)",
-		args:  []any{orNull(pupil)},
-		after: after, limit: min(max(limit, 1), MaxListed),
-	}, sittingOf, func(one Sitting) (time.Time, string) { return one.At, one.ID })
+	return s.list(ctx, false, " AND pupil IS ? AND EXISTS (SELECT 1 FROM answers WHERE sitting = id)",
+		[]any{orNull(pupil)}, after, limit)
 }
 
 // Answers are the answers of a sitting in their order.
@@ -215,15 +201,4 @@ func (s Sittings) Levels(ctx context.Context, pupil, kind string) ([]call.LevelA
 func (s Sittings) Handed(ctx context.Context, assignment string) (n int, err error) {
 	err = s.db.QueryRowContext(ctx, "SELECT count(DISTINCT sheet) FROM sittings WHERE assignment = ? AND sort = ? AND deleted_at IS NULL", assignment, SheetSitting).Scan(&n)
 	return n, err
-}
-
-// SetAside takes a sitting back, or gives ErrNotFound; Restore undoes that.
-func (s Sittings) SetAside(ctx context.Context, id string) error {
-	return changeOne(ctx, s.db, "UPDATE sittings SET deleted_at = ? WHERE id = ? AND deleted_at IS NULL",
-		s.now().UnixMilli(), id)
-}
-
-// Restore brings a sitting back, or gives ErrNotFound.
-func (s Sittings) Restore(ctx context.Context, id string) error {
-	return changeOne(ctx, s.db, "UPDATE sittings SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL", id)
 }

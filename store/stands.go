@@ -4,7 +4,6 @@ import (
 	"context"
 	"crypto/rand"
 	"crypto/sha256"
-	"database/sql"
 	"encoding/hex"
 	"strings"
 	"time"
@@ -56,25 +55,21 @@ func tokenMark(token string) string {
 func (s Stands) Find(ctx context.Context, token string) error {
 	var one int
 	err := s.db.QueryRowContext(ctx, "SELECT 1 FROM stands WHERE token = ?", tokenMark(token)).Scan(&one)
-	if err == sql.ErrNoRows {
-		return ErrNotFound
-	}
-	return err
+	return orNotFound(err)
 }
 
 // List are the stands, the latest first.
 func (s Stands) List(ctx context.Context) ([]Stand, error) {
-	rows, err := s.db.QueryContext(ctx, "SELECT id, made_at FROM stands ORDER BY made_at DESC, id DESC")
-	if err != nil {
-		return nil, err
-	}
-	list, _, err := listed(rows, mostStands, func(row scanner) (stand Stand, err error) {
-		var at int64
-		err = row.Scan(&stand.ID, &at)
-		stand.MadeAt = time.UnixMilli(at).UTC()
-		return stand, err
-	})
+	list, _, err := page(ctx, s.db, asked{columns: "id, made_at", table: "stands", where: "true",
+		order: order{columns: []string{"made_at", "id"}, down: true}, limit: mostStands}, readStand)
 	return list, err
+}
+
+func readStand(row scanner) (stand Stand, err error) {
+	var at int64
+	err = row.Scan(&stand.ID, &at)
+	stand.MadeAt = time.UnixMilli(at).UTC()
+	return stand, err
 }
 
 // End ends a stand: its address answers no more. ErrNotFound where there is none.

@@ -7,7 +7,6 @@
 package store
 
 import (
-	"cmp"
 	"context"
 	"database/sql"
 	"embed"
@@ -44,9 +43,6 @@ type Store struct {
 
 	sessions *sqlite3store.SQLite3Store // nil until it is asked for
 }
-
-// Shelf is the shelf of a kind of things. Kinds are the caller's own.
-func (s *Store) Shelf(kind string) Shelf { return Shelf{s.db, kind, s.now} }
 
 // dbName is the file in a data folder that everything is kept in.
 const dbName = "even-ladder.db"
@@ -263,60 +259,4 @@ func decode(body string, into any) error {
 		return Unreadable{err}
 	}
 	return nil
-}
-
-// listed reads rows, of which one more than the limit was asked for; more says that it was
-// there. Rows that cannot be read are passed over.
-func listed[T any](rows *sql.Rows, limit int, scan func(scanner) (T, error)) (list []T, more bool, err error) {
-	defer rows.Close()
-	list = []T{}
-	for n := 1; rows.Next(); n++ {
-		if n > limit {
-			return list, len(list) > 0, rows.Err()
-		}
-		one, err := scan(rows)
-		switch {
-		case errors.As(err, new(Unreadable)):
-		case err != nil:
-			return nil, false, err
-		default:
-			list = append(list, one)
-		}
-	}
-	return list, false, rows.Err()
-}
-
-// dated asks for a page of a table whose rows have a time and an id, the latest first.
-type dated struct {
-	columns, table, where string
-	at, key               string // its columns of the time and of the id; "at" and "id" where they are empty
-	args                  []any
-	after                 string
-	limit                 int
-}
-
-// page reads the rows that dated asks for, and where the next page begins: the time of its last
-// row in milliseconds and its id. ErrPage where after is no such place.
-func page[T any](ctx context.Context, db reads, d dated, scan func(scanner) (T, error), placed func(T) (time.Time,
-	string)) (list []T, next string, err error) {
-	d.at, d.key = cmp.Or(d.at, "at"), cmp.Or(d.key, "id")
-	if d.after != "" {
-		at, id, ok := strings.Cut(d.after, ".")
-		ms, err := strconv.ParseInt(at, 10, 64)
-		if !ok || err != nil {
-			return nil, "", ErrPage
-		}
-		// The first half is what an index is searched by.
-		d.where, d.args = d.where+" AND "+d.at+" <= ? AND ("+d.at+" < ? OR "+d.key+" > ?)", append(d.args, ms, ms, id)
-	}
-	rows, err := db.QueryContext(ctx, "SELECT "+d.columns+" FROM "+d.table+" WHERE "+d.where+" ORDER BY "+d.at+" DESC, "+d.key+" LIMIT ?", append(d.args, d.limit+1)...)
-	if err != nil {
-		return nil, "", err
-	}
-	list, more, err := listed(rows, d.limit, scan)
-	if more {
-		at, id := placed(list[len(list)-1])
-		next = fmt.Sprintf("%d.%s", at.UnixMilli(), id)
-	}
-	return list, next, err
 }

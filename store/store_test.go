@@ -71,7 +71,7 @@ func TestStaleWriteChangesNothing(t *testing.T) {
 	assert.True(t, theirs.UpdatedAt.After(theirs.CreatedAt))
 
 	_, err = s.Shelf(briefs).Update(t.Context(), made.ID, 1, draft("Mine", "", "A"))
-	var conflict *store.Conflict
+	var conflict *store.Stale
 	require.ErrorAs(t, err, &conflict)
 	assert.Equal(t, theirs, conflict.Current)
 	got, err := s.Shelf(briefs).Get(t.Context(), made.ID)
@@ -94,7 +94,7 @@ func TestConcurrentWritesLoseNone(t *testing.T) {
 					_, _ = fmt.Sscan(now.Title, &n)
 					_, err = s.Shelf(briefs).Update(t.Context(), made.ID, now.Version, draft(fmt.Sprint(n+1), "", "F#"))
 				}
-				var stale *store.Conflict
+				var stale *store.Stale
 				if errors.As(err, &stale) {
 					continue
 				}

@@ -2,8 +2,6 @@ package store
 
 import (
 	"context"
-	"database/sql"
-	"errors"
 	"time"
 )
 
@@ -22,10 +20,7 @@ func (l Log) KeepTake(ctx context.Context, id string, file []byte) error {
 // Take is the file of a try, or ErrNotFound.
 func (l Log) Take(ctx context.Context, id string) (file []byte, err error) {
 	err = l.db.QueryRowContext(ctx, "SELECT file FROM takes WHERE try = ? AND deleted_at IS NULL", id).Scan(&file)
-	if errors.Is(err, sql.ErrNoRows) {
-		return nil, ErrNotFound
-	}
-	return file, err
+	return file, orNotFound(err)
 }
 
 // DeleteTake deletes the file of a try, or gives ErrNotFound. It can be brought back for

@@ -86,7 +86,7 @@ var steps = []func(ctx context.Context, l *lesson) error{
 		return err
 	},
 	func(ctx context.Context, l *lesson) error {
-		_, err := l.st.Pupils().KeepWeeks(ctx, l.pupil, 0, schedule.Request{Brief: bass, Start: monday, Weeks: 2})
+		_, err := l.st.Weeks().Keep(ctx, l.pupil, 0, schedule.Request{Brief: bass, Start: monday, Weeks: 2})
 		return err
 	},
 	func(ctx context.Context, l *lesson) error {
@@ -136,7 +136,7 @@ var steps = []func(ctx context.Context, l *lesson) error{
 		return err
 	},
 	func(ctx context.Context, l *lesson) error { return l.st.Pupils().SetAside(ctx, l.pupil) },
-	func(ctx context.Context, l *lesson) error { return l.st.Pupils().Erase(ctx, l.pupil) },
+	func(ctx context.Context, l *lesson) error { return l.st.EraseAside(ctx, "pupils", l.pupil) },
 }
 
 var tokens = regexp.MustCompile(`"token": ?"[a-z0-9]+"`)

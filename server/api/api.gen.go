@@ -155,21 +155,6 @@ func (e SignOutParamsEverywhere) Valid() bool {
 	}
 }
 
-// Defines values for ListKeptParamsOutline.
-const (
-	ListKeptParamsOutlineTrue ListKeptParamsOutline = "true"
-)
-
-// Valid indicates whether the value is a known member of the ListKeptParamsOutline enum.
-func (e ListKeptParamsOutline) Valid() bool {
-	switch e {
-	case ListKeptParamsOutlineTrue:
-		return true
-	default:
-		return false
-	}
-}
-
 // Aside defines model for Aside.
 type Aside = store.Aside
 
@@ -1059,7 +1044,7 @@ type ID = string
 type Kind = ShelfKind
 
 // Limit defines model for Limit.
-type Limit = string
+type Limit = int
 
 // AnyProblem A problem document (RFC 9457).
 type AnyProblem = Problem
@@ -1078,10 +1063,13 @@ type GivenKept = KeptInput
 
 // ListAsideParams defines parameters for ListAside.
 type ListAsideParams struct {
+	// Sort Of this sort alone: a kind of the shelf, or pupils, assignments, weeks, homes, sittings, takes.
+	Sort *string `form:"sort,omitempty" json:"sort,omitempty"`
+
 	// After The next of the page before; the first page without it.
 	After *After `form:"after,omitempty" json:"after,omitempty"`
 
-	// Limit Rows of a page, 1 to 500; 100 without it.
+	// Limit Rows of a page; 100 without it.
 	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
 }
 
@@ -1128,8 +1116,8 @@ type HearAnswerMultipartBody struct {
 type MarkCallParams struct {
 	Sitting *string `form:"sitting,omitempty" json:"sitting,omitempty"`
 
-	// Ms That the answer took, up to 600000.
-	Ms *string `form:"ms,omitempty" json:"ms,omitempty"`
+	// Ms That the answer took.
+	Ms *int `form:"ms,omitempty" json:"ms,omitempty"`
 }
 
 // NextCallsParams defines parameters for NextCalls.
@@ -1188,11 +1176,11 @@ type GetKnowledgeParams struct {
 
 // ListLogParams defines parameters for ListLog.
 type ListLogParams struct {
-	// After Next of the page before.
-	After *string `form:"after,omitempty" json:"after,omitempty"`
+	// After The next of the page before; the first page without it.
+	After *After `form:"after,omitempty" json:"after,omitempty"`
 
-	// Limit Entries, 1 to 500.
-	Limit *string `form:"limit,omitempty" json:"limit,omitempty"`
+	// Limit Rows of a page; 100 without it.
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
 
 	// Result Of this result alone.
 	Result *string `form:"result,omitempty" json:"result,omitempty"`
@@ -1240,7 +1228,7 @@ type AppendLogJSONBody struct {
 // AppendLogParams defines parameters for AppendLog.
 type AppendLogParams struct {
 	// WaitedSeconds How long ago it was, where it waited for a connection: up to 90 days.
-	WaitedSeconds *string `json:"Waited-Seconds,omitempty"`
+	WaitedSeconds *int `json:"Waited-Seconds,omitempty"`
 }
 
 // KeepTakeJSONBody defines parameters for KeepTake.
@@ -1318,7 +1306,7 @@ type MakeDocumentParams struct {
 // ExplainFingerParams defines parameters for ExplainFinger.
 type ExplainFingerParams struct {
 	// Note Index into the notes of the box, from 0.
-	Note string `form:"note" json:"note"`
+	Note int `form:"note" json:"note"`
 }
 
 // PractiseParams defines parameters for Practise.
@@ -1338,16 +1326,7 @@ type ListPupilsParams struct {
 	// After The next of the page before; the first page without it.
 	After *After `form:"after,omitempty" json:"after,omitempty"`
 
-	// Limit Rows of a page, 1 to 500; 100 without it.
-	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
-}
-
-// ListPupilTrashParams defines parameters for ListPupilTrash.
-type ListPupilTrashParams struct {
-	// After The next of the page before; the first page without it.
-	After *After `form:"after,omitempty" json:"after,omitempty"`
-
-	// Limit Rows of a page, 1 to 500; 100 without it.
+	// Limit Rows of a page; 100 without it.
 	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
 }
 
@@ -1356,7 +1335,7 @@ type ListAssignmentsParams struct {
 	// After The next of the page before; the first page without it.
 	After *After `form:"after,omitempty" json:"after,omitempty"`
 
-	// Limit Rows of a page, 1 to 500; 100 without it.
+	// Limit Rows of a page; 100 without it.
 	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
 }
 
@@ -1458,23 +1437,11 @@ type ListKeptParams struct {
 	// After The next of the page before; the first page without it.
 	After *After `form:"after,omitempty" json:"after,omitempty"`
 
-	// Limit Rows of a page, 1 to 500; 100 without it.
+	// Limit Rows of a page; 100 without it.
 	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
 
 	// Outline Each with what a list draws of it.
-	Outline *ListKeptParamsOutline `form:"outline,omitempty" json:"outline,omitempty"`
-}
-
-// ListKeptParamsOutline defines parameters for ListKept.
-type ListKeptParamsOutline string
-
-// ListTrashParams defines parameters for ListTrash.
-type ListTrashParams struct {
-	// After The next of the page before; the first page without it.
-	After *After `form:"after,omitempty" json:"after,omitempty"`
-
-	// Limit Rows of a page, 1 to 500; 100 without it.
-	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
+	Outline *bool `form:"outline,omitempty" json:"outline,omitempty"`
 }
 
 // ListSittingsParams defines parameters for ListSittings.
@@ -1482,11 +1449,11 @@ type ListSittingsParams struct {
 	// Pupil Whose; the teacher's own where it is empty.
 	Pupil *string `form:"pupil,omitempty" json:"pupil,omitempty"`
 
-	// After Next of the page before.
-	After *string `form:"after,omitempty" json:"after,omitempty"`
+	// After The next of the page before; the first page without it.
+	After *After `form:"after,omitempty" json:"after,omitempty"`
 
-	// Limit Rows, 1 to 200.
-	Limit *string `form:"limit,omitempty" json:"limit,omitempty"`
+	// Limit Rows of a page; 100 without it.
+	Limit *Limit `form:"limit,omitempty" json:"limit,omitempty"`
 }
 
 // BeginSittingJSONBody defines parameters for BeginSitting.
@@ -1508,7 +1475,7 @@ type BeginSittingJSONBody struct {
 // SlideBoxParams defines parameters for SlideBox.
 type SlideBoxParams struct {
 	// Frets Towards the bridge positive.
-	Frets string `form:"frets" json:"frets"`
+	Frets int `form:"frets" json:"frets"`
 }
 
 // JudgeTakeMultipartBody defines parameters for JudgeTake.
@@ -1761,10 +1728,10 @@ type ServerInterface interface {
 	ListAside(ctx *echo.Context, params ListAsideParams) error
 
 	// (DELETE /api/v1/aside/{sort}/{id})
-	TakeAway(ctx *echo.Context, sort string, id string) error
+	EraseAside(ctx *echo.Context, sort string, id string) error
 
 	// (POST /api/v1/aside/{sort}/{id}/restore)
-	BringBack(ctx *echo.Context, sort string, id string) error
+	RestoreAside(ctx *echo.Context, sort string, id string) error
 
 	// (DELETE /api/v1/assignments/{id})
 	SetAsideAssignment(ctx *echo.Context, id ID) error
@@ -1913,12 +1880,6 @@ type ServerInterface interface {
 	// (POST /api/v1/pupils)
 	CreatePupil(ctx *echo.Context) error
 
-	// (GET /api/v1/pupils/trash)
-	ListPupilTrash(ctx *echo.Context, params ListPupilTrashParams) error
-
-	// (DELETE /api/v1/pupils/trash/{id})
-	ErasePupil(ctx *echo.Context, id ID) error
-
 	// (DELETE /api/v1/pupils/{id})
 	SetAsidePupil(ctx *echo.Context, id ID) error
 
@@ -1990,12 +1951,6 @@ type ServerInterface interface {
 
 	// (POST /api/v1/shelf/{kind})
 	CreateKept(ctx *echo.Context, kind Kind) error
-
-	// (GET /api/v1/shelf/{kind}/trash)
-	ListTrash(ctx *echo.Context, kind Kind, params ListTrashParams) error
-
-	// (DELETE /api/v1/shelf/{kind}/trash/{id})
-	PurgeKept(ctx *echo.Context, kind Kind, id ID) error
 
 	// (DELETE /api/v1/shelf/{kind}/{id})
 	SetAsideKept(ctx *echo.Context, kind Kind, id ID) error
@@ -2078,6 +2033,13 @@ func (w *ServerInterfaceWrapper) ListAside(ctx *echo.Context) error {
 
 	// Parameter object where we will unmarshal all parameters from the context
 	var params ListAsideParams
+	// ------------- Optional query parameter "sort" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "sort", ctx.QueryParams(), &params.Sort, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter sort: %s", err))
+	}
+
 	// ------------- Optional query parameter "after" -------------
 
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
@@ -2087,7 +2049,7 @@ func (w *ServerInterfaceWrapper) ListAside(ctx *echo.Context) error {
 
 	// ------------- Optional query parameter "limit" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
 	}
@@ -2097,8 +2059,8 @@ func (w *ServerInterfaceWrapper) ListAside(ctx *echo.Context) error {
 	return err
 }
 
-// TakeAway converts echo context to params.
-func (w *ServerInterfaceWrapper) TakeAway(ctx *echo.Context) error {
+// EraseAside converts echo context to params.
+func (w *ServerInterfaceWrapper) EraseAside(ctx *echo.Context) error {
 	var err error
 	// ------------- Path parameter "sort" -------------
 	var sort string
@@ -2117,12 +2079,12 @@ func (w *ServerInterfaceWrapper) TakeAway(ctx *echo.Context) error {
 	}
 
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.TakeAway(ctx, sort, id)
+	err = w.Handler.EraseAside(ctx, sort, id)
 	return err
 }
 
-// BringBack converts echo context to params.
-func (w *ServerInterfaceWrapper) BringBack(ctx *echo.Context) error {
+// RestoreAside converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreAside(ctx *echo.Context) error {
 	var err error
 	// ------------- Path parameter "sort" -------------
 	var sort string
@@ -2141,7 +2103,7 @@ func (w *ServerInterfaceWrapper) BringBack(ctx *echo.Context) error {
 	}
 
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.BringBack(ctx, sort, id)
+	err = w.Handler.RestoreAside(ctx, sort, id)
 	return err
 }
 
@@ -2278,7 +2240,7 @@ func (w *ServerInterfaceWrapper) MarkCall(ctx *echo.Context) error {
 
 	// ------------- Optional query parameter "ms" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "ms", ctx.QueryParams(), &params.Ms, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "ms", ctx.QueryParams(), &params.Ms, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter ms: %s", err))
 	}
@@ -2536,7 +2498,7 @@ func (w *ServerInterfaceWrapper) ListLog(ctx *echo.Context) error {
 
 	// ------------- Optional query parameter "limit" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
 	}
@@ -2584,13 +2546,13 @@ func (w *ServerInterfaceWrapper) AppendLog(ctx *echo.Context) error {
 	headers := ctx.Request().Header
 	// ------------- Optional header parameter "Waited-Seconds" -------------
 	if valueList, found := headers[http.CanonicalHeaderKey("Waited-Seconds")]; found {
-		var WaitedSeconds string
+		var WaitedSeconds int
 		n := len(valueList)
 		if n != 1 {
 			return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Expected one value for Waited-Seconds, got %d", n))
 		}
 
-		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Seconds", valueList[0], &WaitedSeconds, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "string", Format: ""})
+		err = runtime.BindStyledParameterWithOptions("simple", "Waited-Seconds", valueList[0], &WaitedSeconds, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationHeader, Explode: false, Required: false, Type: "integer", Format: ""})
 		if err != nil {
 			return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter Waited-Seconds: %s", err))
 		}
@@ -2860,7 +2822,7 @@ func (w *ServerInterfaceWrapper) ExplainFinger(ctx *echo.Context) error {
 	var params ExplainFingerParams
 	// ------------- Required query parameter "note" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, true, "note", ctx.QueryParams(), &params.Note, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "note", ctx.QueryParams(), &params.Note, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter note: %s", err))
 	}
@@ -2917,7 +2879,7 @@ func (w *ServerInterfaceWrapper) ListPupils(ctx *echo.Context) error {
 
 	// ------------- Optional query parameter "limit" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
 	}
@@ -2933,47 +2895,6 @@ func (w *ServerInterfaceWrapper) CreatePupil(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.CreatePupil(ctx)
-	return err
-}
-
-// ListPupilTrash converts echo context to params.
-func (w *ServerInterfaceWrapper) ListPupilTrash(ctx *echo.Context) error {
-	var err error
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params ListPupilTrashParams
-	// ------------- Optional query parameter "after" -------------
-
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
-	}
-
-	// ------------- Optional query parameter "limit" -------------
-
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListPupilTrash(ctx, params)
-	return err
-}
-
-// ErasePupil converts echo context to params.
-func (w *ServerInterfaceWrapper) ErasePupil(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "id" -------------
-	var id ID
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ErasePupil(ctx, id)
 	return err
 }
 
@@ -3047,7 +2968,7 @@ func (w *ServerInterfaceWrapper) ListAssignments(ctx *echo.Context) error {
 
 	// ------------- Optional query parameter "limit" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
 	}
@@ -3486,14 +3407,14 @@ func (w *ServerInterfaceWrapper) ListKept(ctx *echo.Context) error {
 
 	// ------------- Optional query parameter "limit" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
 	}
 
 	// ------------- Optional query parameter "outline" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "outline", ctx.QueryParams(), &params.Outline, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "outline", ctx.QueryParams(), &params.Outline, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter outline: %s", err))
 	}
@@ -3516,62 +3437,6 @@ func (w *ServerInterfaceWrapper) CreateKept(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.CreateKept(ctx, kind)
-	return err
-}
-
-// ListTrash converts echo context to params.
-func (w *ServerInterfaceWrapper) ListTrash(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "kind" -------------
-	var kind Kind
-
-	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
-	}
-
-	// Parameter object where we will unmarshal all parameters from the context
-	var params ListTrashParams
-	// ------------- Optional query parameter "after" -------------
-
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", ctx.QueryParams(), &params.After, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter after: %s", err))
-	}
-
-	// ------------- Optional query parameter "limit" -------------
-
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ListTrash(ctx, kind, params)
-	return err
-}
-
-// PurgeKept converts echo context to params.
-func (w *ServerInterfaceWrapper) PurgeKept(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "kind" -------------
-	var kind Kind
-
-	err = runtime.BindStyledParameterWithOptions("simple", "kind", ctx.Param("kind"), &kind, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
-	}
-
-	// ------------- Path parameter "id" -------------
-	var id ID
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.PurgeKept(ctx, kind, id)
 	return err
 }
 
@@ -3717,7 +3582,7 @@ func (w *ServerInterfaceWrapper) ListSittings(ctx *echo.Context) error {
 
 	// ------------- Optional query parameter "limit" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "limit", ctx.QueryParams(), &params.Limit, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter limit: %s", err))
 	}
@@ -3792,7 +3657,7 @@ func (w *ServerInterfaceWrapper) SlideBox(ctx *echo.Context) error {
 	var params SlideBoxParams
 	// ------------- Required query parameter "frets" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, true, "frets", ctx.QueryParams(), &params.Frets, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "frets", ctx.QueryParams(), &params.Frets, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter frets: %s", err))
 	}
@@ -4060,8 +3925,6 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/api/v1/today", wrapper.GetToday, options.OperationMiddlewares["getToday"]...)
 	router.GET(options.BaseURL+"/api/v1/pupils", wrapper.ListPupils, options.OperationMiddlewares["listPupils"]...)
 	router.POST(options.BaseURL+"/api/v1/pupils", wrapper.CreatePupil, options.OperationMiddlewares["createPupil"]...)
-	router.GET(options.BaseURL+"/api/v1/pupils/trash", wrapper.ListPupilTrash, options.OperationMiddlewares["listPupilTrash"]...)
-	router.DELETE(options.BaseURL+"/api/v1/pupils/trash/:id", wrapper.ErasePupil, options.OperationMiddlewares["erasePupil"]...)
 	router.DELETE(options.BaseURL+"/api/v1/pupils/:id", wrapper.SetAsidePupil, options.OperationMiddlewares["setAsidePupil"]...)
 	router.GET(options.BaseURL+"/api/v1/pupils/:id", wrapper.GetPupil, options.OperationMiddlewares["getPupil"]...)
 	router.PUT(options.BaseURL+"/api/v1/pupils/:id", wrapper.UpdatePupil, options.OperationMiddlewares["updatePupil"]...)
@@ -4106,8 +3969,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/readyz", wrapper.GetReady, options.OperationMiddlewares["getReady"]...)
 	router.POST(options.BaseURL+"/api/v1/session/out", wrapper.SignOut, options.OperationMiddlewares["signOut"]...)
 	router.GET(options.BaseURL+"/api/v1/aside", wrapper.ListAside, options.OperationMiddlewares["listAside"]...)
-	router.DELETE(options.BaseURL+"/api/v1/aside/:sort/:id", wrapper.TakeAway, options.OperationMiddlewares["takeAway"]...)
-	router.POST(options.BaseURL+"/api/v1/aside/:sort/:id/restore", wrapper.BringBack, options.OperationMiddlewares["bringBack"]...)
+	router.DELETE(options.BaseURL+"/api/v1/aside/:sort/:id", wrapper.EraseAside, options.OperationMiddlewares["eraseAside"]...)
+	router.POST(options.BaseURL+"/api/v1/aside/:sort/:id/restore", wrapper.RestoreAside, options.OperationMiddlewares["restoreAside"]...)
 	router.POST(options.BaseURL+"/api/v1/stands", wrapper.MakeStand, options.OperationMiddlewares["makeStand"]...)
 	router.DELETE(options.BaseURL+"/api/v1/stands/:id", wrapper.EndStand, options.OperationMiddlewares["endStand"]...)
 	router.GET(options.BaseURL+"/api/v1/keeping", wrapper.GetKeeping, options.OperationMiddlewares["getKeeping"]...)
@@ -4120,8 +3983,6 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/keeping/backups/:name/restore", wrapper.RestoreBackup, options.OperationMiddlewares["restoreBackup"]...)
 	router.GET(options.BaseURL+"/api/v1/shelf/:kind", wrapper.ListKept, options.OperationMiddlewares["listKept"]...)
 	router.POST(options.BaseURL+"/api/v1/shelf/:kind", wrapper.CreateKept, options.OperationMiddlewares["createKept"]...)
-	router.GET(options.BaseURL+"/api/v1/shelf/:kind/trash", wrapper.ListTrash, options.OperationMiddlewares["listTrash"]...)
-	router.DELETE(options.BaseURL+"/api/v1/shelf/:kind/trash/:id", wrapper.PurgeKept, options.OperationMiddlewares["purgeKept"]...)
 	router.DELETE(options.BaseURL+"/api/v1/shelf/:kind/:id", wrapper.SetAsideKept, options.OperationMiddlewares["setAsideKept"]...)
 	router.GET(options.BaseURL+"/api/v1/shelf/:kind/:id", wrapper.GetKept, options.OperationMiddlewares["getKept"]...)
 	router.PUT(options.BaseURL+"/api/v1/shelf/:kind/:id", wrapper.UpdateKept, options.OperationMiddlewares["updateKept"]...)
@@ -4178,29 +4039,29 @@ func (response ListAsidedefaultApplicationProblemPlusJSONResponse) VisitListAsid
 	return err
 }
 
-type TakeAwayRequestObject struct {
+type EraseAsideRequestObject struct {
 	Sort string `json:"sort"`
 	Id   string `json:"id"`
 }
 
-type TakeAwayResponseObject interface {
-	VisitTakeAwayResponse(w http.ResponseWriter) error
+type EraseAsideResponseObject interface {
+	VisitEraseAsideResponse(w http.ResponseWriter) error
 }
 
-type TakeAway204Response struct {
+type EraseAside204Response struct {
 }
 
-func (response TakeAway204Response) VisitTakeAwayResponse(w http.ResponseWriter) error {
+func (response EraseAside204Response) VisitEraseAsideResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
 }
 
-type TakeAwaydefaultApplicationProblemPlusJSONResponse struct {
+type EraseAsidedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response TakeAwaydefaultApplicationProblemPlusJSONResponse) VisitTakeAwayResponse(w http.ResponseWriter) error {
+func (response EraseAsidedefaultApplicationProblemPlusJSONResponse) VisitEraseAsideResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4212,29 +4073,29 @@ func (response TakeAwaydefaultApplicationProblemPlusJSONResponse) VisitTakeAwayR
 	return err
 }
 
-type BringBackRequestObject struct {
+type RestoreAsideRequestObject struct {
 	Sort string `json:"sort"`
 	Id   string `json:"id"`
 }
 
-type BringBackResponseObject interface {
-	VisitBringBackResponse(w http.ResponseWriter) error
+type RestoreAsideResponseObject interface {
+	VisitRestoreAsideResponse(w http.ResponseWriter) error
 }
 
-type BringBack204Response struct {
+type RestoreAside204Response struct {
 }
 
-func (response BringBack204Response) VisitBringBackResponse(w http.ResponseWriter) error {
+func (response RestoreAside204Response) VisitRestoreAsideResponse(w http.ResponseWriter) error {
 	w.WriteHeader(204)
 	return nil
 }
 
-type BringBackdefaultApplicationProblemPlusJSONResponse struct {
+type RestoreAsidedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response BringBackdefaultApplicationProblemPlusJSONResponse) VisitBringBackResponse(w http.ResponseWriter) error {
+func (response RestoreAsidedefaultApplicationProblemPlusJSONResponse) VisitRestoreAsideResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6243,78 +6104,6 @@ func (response CreatePupildefaultApplicationProblemPlusJSONResponse) VisitCreate
 	return err
 }
 
-type ListPupilTrashRequestObject struct {
-	Params ListPupilTrashParams
-}
-
-type ListPupilTrashResponseObject interface {
-	VisitListPupilTrashResponse(w http.ResponseWriter) error
-}
-
-type ListPupilTrash200JSONResponse ManyPupils
-
-func (response ListPupilTrash200JSONResponse) VisitListPupilTrashResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type ListPupilTrashdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response ListPupilTrashdefaultApplicationProblemPlusJSONResponse) VisitListPupilTrashResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type ErasePupilRequestObject struct {
-	Id ID `json:"id"`
-}
-
-type ErasePupilResponseObject interface {
-	VisitErasePupilResponse(w http.ResponseWriter) error
-}
-
-type ErasePupil204Response struct {
-}
-
-func (response ErasePupil204Response) VisitErasePupilResponse(w http.ResponseWriter) error {
-	w.WriteHeader(204)
-	return nil
-}
-
-type ErasePupildefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response ErasePupildefaultApplicationProblemPlusJSONResponse) VisitErasePupilResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
 type SetAsidePupilRequestObject struct {
 	Id ID `json:"id"`
 }
@@ -7313,80 +7102,6 @@ func (response CreateKeptdefaultApplicationProblemPlusJSONResponse) VisitCreateK
 	return err
 }
 
-type ListTrashRequestObject struct {
-	Kind   Kind `json:"kind"`
-	Params ListTrashParams
-}
-
-type ListTrashResponseObject interface {
-	VisitListTrashResponse(w http.ResponseWriter) error
-}
-
-type ListTrash200JSONResponse struct{ ManyKeptJSONResponse }
-
-func (response ListTrash200JSONResponse) VisitListTrashResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type ListTrashdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response ListTrashdefaultApplicationProblemPlusJSONResponse) VisitListTrashResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type PurgeKeptRequestObject struct {
-	Kind Kind `json:"kind"`
-	Id   ID   `json:"id"`
-}
-
-type PurgeKeptResponseObject interface {
-	VisitPurgeKeptResponse(w http.ResponseWriter) error
-}
-
-type PurgeKept204Response struct {
-}
-
-func (response PurgeKept204Response) VisitPurgeKeptResponse(w http.ResponseWriter) error {
-	w.WriteHeader(204)
-	return nil
-}
-
-type PurgeKeptdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response PurgeKeptdefaultApplicationProblemPlusJSONResponse) VisitPurgeKeptResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
 type SetAsideKeptRequestObject struct {
 	Kind Kind `json:"kind"`
 	Id   ID   `json:"id"`
@@ -8338,10 +8053,10 @@ type StrictServerInterface interface {
 	ListAside(ctx context.Context, request ListAsideRequestObject) (ListAsideResponseObject, error)
 
 	// (DELETE /api/v1/aside/{sort}/{id})
-	TakeAway(ctx context.Context, request TakeAwayRequestObject) (TakeAwayResponseObject, error)
+	EraseAside(ctx context.Context, request EraseAsideRequestObject) (EraseAsideResponseObject, error)
 
 	// (POST /api/v1/aside/{sort}/{id}/restore)
-	BringBack(ctx context.Context, request BringBackRequestObject) (BringBackResponseObject, error)
+	RestoreAside(ctx context.Context, request RestoreAsideRequestObject) (RestoreAsideResponseObject, error)
 
 	// (DELETE /api/v1/assignments/{id})
 	SetAsideAssignment(ctx context.Context, request SetAsideAssignmentRequestObject) (SetAsideAssignmentResponseObject, error)
@@ -8490,12 +8205,6 @@ type StrictServerInterface interface {
 	// (POST /api/v1/pupils)
 	CreatePupil(ctx context.Context, request CreatePupilRequestObject) (CreatePupilResponseObject, error)
 
-	// (GET /api/v1/pupils/trash)
-	ListPupilTrash(ctx context.Context, request ListPupilTrashRequestObject) (ListPupilTrashResponseObject, error)
-
-	// (DELETE /api/v1/pupils/trash/{id})
-	ErasePupil(ctx context.Context, request ErasePupilRequestObject) (ErasePupilResponseObject, error)
-
 	// (DELETE /api/v1/pupils/{id})
 	SetAsidePupil(ctx context.Context, request SetAsidePupilRequestObject) (SetAsidePupilResponseObject, error)
 
@@ -8567,12 +8276,6 @@ type StrictServerInterface interface {
 
 	// (POST /api/v1/shelf/{kind})
 	CreateKept(ctx context.Context, request CreateKeptRequestObject) (CreateKeptResponseObject, error)
-
-	// (GET /api/v1/shelf/{kind}/trash)
-	ListTrash(ctx context.Context, request ListTrashRequestObject) (ListTrashResponseObject, error)
-
-	// (DELETE /api/v1/shelf/{kind}/trash/{id})
-	PurgeKept(ctx context.Context, request PurgeKeptRequestObject) (PurgeKeptResponseObject, error)
 
 	// (DELETE /api/v1/shelf/{kind}/{id})
 	SetAsideKept(ctx context.Context, request SetAsideKeptRequestObject) (SetAsideKeptResponseObject, error)
@@ -8681,52 +8384,52 @@ func (sh *strictHandler) ListAside(ctx *echo.Context, params ListAsideParams) er
 	return nil
 }
 
-// TakeAway operation middleware
-func (sh *strictHandler) TakeAway(ctx *echo.Context, sort string, id string) error {
-	var request TakeAwayRequestObject
+// EraseAside operation middleware
+func (sh *strictHandler) EraseAside(ctx *echo.Context, sort string, id string) error {
+	var request EraseAsideRequestObject
 
 	request.Sort = sort
 	request.Id = id
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.TakeAway(ctx.Request().Context(), request.(TakeAwayRequestObject))
+		return sh.ssi.EraseAside(ctx.Request().Context(), request.(EraseAsideRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "TakeAway")
+		handler = middleware(handler, "EraseAside")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(TakeAwayResponseObject); ok {
-		return validResponse.VisitTakeAwayResponse(ctx.Response())
+	} else if validResponse, ok := response.(EraseAsideResponseObject); ok {
+		return validResponse.VisitEraseAsideResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
 	return nil
 }
 
-// BringBack operation middleware
-func (sh *strictHandler) BringBack(ctx *echo.Context, sort string, id string) error {
-	var request BringBackRequestObject
+// RestoreAside operation middleware
+func (sh *strictHandler) RestoreAside(ctx *echo.Context, sort string, id string) error {
+	var request RestoreAsideRequestObject
 
 	request.Sort = sort
 	request.Id = id
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.BringBack(ctx.Request().Context(), request.(BringBackRequestObject))
+		return sh.ssi.RestoreAside(ctx.Request().Context(), request.(RestoreAsideRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "BringBack")
+		handler = middleware(handler, "RestoreAside")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		return err
-	} else if validResponse, ok := response.(BringBackResponseObject); ok {
-		return validResponse.VisitBringBackResponse(ctx.Response())
+	} else if validResponse, ok := response.(RestoreAsideResponseObject); ok {
+		return validResponse.VisitRestoreAsideResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -10546,56 +10249,6 @@ func (sh *strictHandler) CreatePupil(ctx *echo.Context) error {
 	return nil
 }
 
-// ListPupilTrash operation middleware
-func (sh *strictHandler) ListPupilTrash(ctx *echo.Context, params ListPupilTrashParams) error {
-	var request ListPupilTrashRequestObject
-
-	request.Params = params
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.ListPupilTrash(ctx.Request().Context(), request.(ListPupilTrashRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "ListPupilTrash")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(ListPupilTrashResponseObject); ok {
-		return validResponse.VisitListPupilTrashResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// ErasePupil operation middleware
-func (sh *strictHandler) ErasePupil(ctx *echo.Context, id ID) error {
-	var request ErasePupilRequestObject
-
-	request.Id = id
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.ErasePupil(ctx.Request().Context(), request.(ErasePupilRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "ErasePupil")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(ErasePupilResponseObject); ok {
-		return validResponse.VisitErasePupilResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
 // SetAsidePupil operation middleware
 func (sh *strictHandler) SetAsidePupil(ctx *echo.Context, id ID) error {
 	var request SetAsidePupilRequestObject
@@ -11422,58 +11075,6 @@ func (sh *strictHandler) CreateKept(ctx *echo.Context, kind Kind) error {
 		return err
 	} else if validResponse, ok := response.(CreateKeptResponseObject); ok {
 		return validResponse.VisitCreateKeptResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// ListTrash operation middleware
-func (sh *strictHandler) ListTrash(ctx *echo.Context, kind Kind, params ListTrashParams) error {
-	var request ListTrashRequestObject
-
-	request.Kind = kind
-	request.Params = params
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.ListTrash(ctx.Request().Context(), request.(ListTrashRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "ListTrash")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(ListTrashResponseObject); ok {
-		return validResponse.VisitListTrashResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
-// PurgeKept operation middleware
-func (sh *strictHandler) PurgeKept(ctx *echo.Context, kind Kind, id ID) error {
-	var request PurgeKeptRequestObject
-
-	request.Kind = kind
-	request.Id = id
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.PurgeKept(ctx.Request().Context(), request.(PurgeKeptRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "PurgeKept")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(PurgeKeptResponseObject); ok {
-		return validResponse.VisitPurgeKeptResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

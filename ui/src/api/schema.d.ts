@@ -550,42 +550,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/pupils/trash": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The pupils that were set aside. */
-        get: operations["listPupilTrash"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/pupils/trash/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** @description Erases for good a pupil that was set aside, with assignments, weeks, pages, log and takes. */
-        delete: operations["erasePupil"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/pupils/{id}": {
         parameters: {
             query?: never;
@@ -1229,7 +1193,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** @description Takes away for good something that was set aside; a backup may still have it. */
-        delete: operations["takeAway"];
+        delete: operations["eraseAside"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1245,7 +1209,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Brings it back. */
-        post: operations["bringBack"];
+        post: operations["restoreAside"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1427,45 +1391,6 @@ export interface paths {
         put?: never;
         post: operations["createKept"];
         delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/shelf/{kind}/trash": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                kind: components["parameters"]["Kind"];
-            };
-            cookie?: never;
-        };
-        /** @description What was set aside, the latest first. */
-        get: operations["listTrash"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/shelf/{kind}/trash/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                kind: components["parameters"]["Kind"];
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** @description Takes away for good what was set aside before. */
-        delete: operations["purgeKept"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3619,8 +3544,8 @@ export interface components {
         BackupName: string;
         /** @description The next of the page before; the first page without it. */
         After: string;
-        /** @description Rows of a page, 1 to 500; 100 without it. */
-        Limit: string;
+        /** @description Rows of a page; 100 without it. */
+        Limit: number;
     };
     requestBodies: {
         GivenBrief: {
@@ -3706,7 +3631,7 @@ export interface operations {
         parameters: {
             query: {
                 /** @description Index into the notes of the box, from 0. */
-                note: string;
+                note: number;
             };
             header?: never;
             path?: never;
@@ -4010,10 +3935,10 @@ export interface operations {
     listLog: {
         parameters: {
             query?: {
-                /** @description Next of the page before. */
-                after?: string;
-                /** @description Entries, 1 to 500. */
-                limit?: string;
+                /** @description The next of the page before; the first page without it. */
+                after?: components["parameters"]["After"];
+                /** @description Rows of a page; 100 without it. */
+                limit?: components["parameters"]["Limit"];
                 /** @description Of this result alone. */
                 result?: string;
                 /** @description Of the work of this brief alone, in JSON. */
@@ -4049,7 +3974,7 @@ export interface operations {
             query?: never;
             header?: {
                 /** @description How long ago it was, where it waited for a connection: up to 90 days. */
-                "Waited-Seconds"?: string;
+                "Waited-Seconds"?: number;
             };
             path?: never;
             cookie?: never;
@@ -4335,7 +4260,7 @@ export interface operations {
         parameters: {
             query: {
                 /** @description Towards the bridge positive. */
-                frets: string;
+                frets: number;
             };
             header?: never;
             path?: never;
@@ -4612,7 +4537,7 @@ export interface operations {
                 q?: string;
                 /** @description The next of the page before; the first page without it. */
                 after?: components["parameters"]["After"];
-                /** @description Rows of a page, 1 to 500; 100 without it. */
+                /** @description Rows of a page; 100 without it. */
                 limit?: components["parameters"]["Limit"];
             };
             header?: never;
@@ -4654,53 +4579,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["StoredPupil"];
                 };
-            };
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    listPupilTrash: {
-        parameters: {
-            query?: {
-                /** @description The next of the page before; the first page without it. */
-                after?: components["parameters"]["After"];
-                /** @description Rows of a page, 1 to 500; 100 without it. */
-                limit?: components["parameters"]["Limit"];
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description A page of pupils. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ManyPupils"];
-                };
-            };
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    erasePupil: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Done. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
             default: components["responses"]["AnyProblem"];
         };
@@ -4905,7 +4783,7 @@ export interface operations {
             query?: {
                 /** @description The next of the page before; the first page without it. */
                 after?: components["parameters"]["After"];
-                /** @description Rows of a page, 1 to 500; 100 without it. */
+                /** @description Rows of a page; 100 without it. */
                 limit?: components["parameters"]["Limit"];
             };
             header?: never;
@@ -5258,8 +5136,8 @@ export interface operations {
         parameters: {
             query?: {
                 sitting?: string;
-                /** @description That the answer took, up to 600000. */
-                ms?: string;
+                /** @description That the answer took. */
+                ms?: number;
             };
             header?: never;
             path?: never;
@@ -5328,10 +5206,10 @@ export interface operations {
             query?: {
                 /** @description Whose; the teacher's own where it is empty. */
                 pupil?: string;
-                /** @description Next of the page before. */
-                after?: string;
-                /** @description Rows, 1 to 200. */
-                limit?: string;
+                /** @description The next of the page before; the first page without it. */
+                after?: components["parameters"]["After"];
+                /** @description Rows of a page; 100 without it. */
+                limit?: components["parameters"]["Limit"];
             };
             header?: never;
             path?: never;
@@ -5851,9 +5729,11 @@ export interface operations {
     listAside: {
         parameters: {
             query?: {
+                /** @description Of this sort alone: a kind of the shelf, or pupils, assignments, weeks, homes, sittings, takes. */
+                sort?: string;
                 /** @description The next of the page before; the first page without it. */
                 after?: components["parameters"]["After"];
-                /** @description Rows of a page, 1 to 500; 100 without it. */
+                /** @description Rows of a page; 100 without it. */
                 limit?: components["parameters"]["Limit"];
             };
             header?: never;
@@ -5877,7 +5757,7 @@ export interface operations {
             default: components["responses"]["AnyProblem"];
         };
     };
-    takeAway: {
+    eraseAside: {
         parameters: {
             query?: never;
             header?: never;
@@ -5899,7 +5779,7 @@ export interface operations {
             default: components["responses"]["AnyProblem"];
         };
     };
-    bringBack: {
+    restoreAside: {
         parameters: {
             query?: never;
             header?: never;
@@ -6173,10 +6053,10 @@ export interface operations {
                 q?: string;
                 /** @description The next of the page before; the first page without it. */
                 after?: components["parameters"]["After"];
-                /** @description Rows of a page, 1 to 500; 100 without it. */
+                /** @description Rows of a page; 100 without it. */
                 limit?: components["parameters"]["Limit"];
                 /** @description Each with what a list draws of it. */
-                outline?: "true";
+                outline?: boolean;
             };
             header?: never;
             path: {
@@ -6202,48 +6082,6 @@ export interface operations {
         requestBody: components["requestBodies"]["GivenKept"];
         responses: {
             201: components["responses"]["OneKept"];
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    listTrash: {
-        parameters: {
-            query?: {
-                /** @description The next of the page before; the first page without it. */
-                after?: components["parameters"]["After"];
-                /** @description Rows of a page, 1 to 500; 100 without it. */
-                limit?: components["parameters"]["Limit"];
-            };
-            header?: never;
-            path: {
-                kind: components["parameters"]["Kind"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: components["responses"]["ManyKept"];
-            default: components["responses"]["AnyProblem"];
-        };
-    };
-    purgeKept: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                kind: components["parameters"]["Kind"];
-                id: components["parameters"]["ID"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description It is gone. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
             default: components["responses"]["AnyProblem"];
         };
     };

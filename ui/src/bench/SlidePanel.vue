@@ -10,7 +10,7 @@ import FoldPanel from '../shared/shell/FoldPanel.vue'
 const props = defineProps<{ plan: Plan }>()
 
 const frets = ref(0)
-const asked = computed(() => (frets.value === 0 ? undefined : { brief: props.plan.brief, frets: String(frets.value) }))
+const asked = computed(() => (frets.value === 0 ? undefined : { brief: props.plan.brief, frets: frets.value }))
 const { value: slide, problems, failure } = useLoad(asked, ({ brief, frets }, signal) => take(api.POST('/api/v1/slide', { params: { query: { frets } }, body: brief, signal })))
 const trouble = computed(() => problems.value[0]?.message ?? failure.value)
 </script>

@@ -17,7 +17,7 @@ const landing = computed(() => {
   return !!to && to.string === pressed.value?.string && to.fret === pressed.value?.fret
 })
 
-const asked = computed(() => (pressed.value ? { brief: props.plan.brief, note: String(props.note) } : undefined))
+const asked = computed(() => (pressed.value ? { brief: props.plan.brief, note: props.note } : undefined))
 const { value: why, failure } = useLoad(asked, ({ brief, note }, signal) => take(api.POST('/api/v1/plan/why', { params: { query: { note } }, body: brief, signal })))
 const { value: onward } = useLoad(
   computed(() => (pressed.value ? undefined : props.plan.brief)),

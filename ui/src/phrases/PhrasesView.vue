@@ -132,7 +132,7 @@ const marks = computed<Put[]>(() => {
 const high = computed(() => Math.max(12, ...(way.value?.notes.map((n) => n.fret) ?? [])))
 // Why the note that is chosen has its finger.
 const { value: why } = useLoad(
-  () => (chosen.value && chosen.value[0] === chosen.value[1] && plan.value ? { body: plan.value.brief, note: String(chosen.value[0] - 1) } : undefined),
+  () => (chosen.value && chosen.value[0] === chosen.value[1] && plan.value ? { body: plan.value.brief, note: chosen.value[0] - 1 } : undefined),
   ({ body, note }, signal) => take(api.POST('/api/v1/plan/why', { params: { query: { note } }, body, signal })),
 )
 

@@ -30,7 +30,7 @@ const {
       params: {
         query: {
           pupil,
-          limit: String(limit),
+          limit,
           ...(kind === 'all' ? {} : { result: kind }),
           ...(whose === 'this' ? { brief: JSON.stringify(props.brief), ladder: props.kept } : {}),
         },

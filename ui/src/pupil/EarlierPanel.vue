@@ -13,7 +13,7 @@ const emit = defineEmits<{ change: [] }>()
 const limit = ref(20)
 const asked = computed(() => ({ id: props.pupil.id, limit: limit.value, stamp: props.stamp }))
 const { value: page, failure } = useLoad(asked, ({ id, limit }, signal) =>
-  take(api.GET('/api/v1/pupils/{id}/assignments', { params: { path: { id }, query: { limit: String(Math.min(limit, 500)) } }, signal })),
+  take(api.GET('/api/v1/pupils/{id}/assignments', { params: { path: { id }, query: { limit: Math.min(limit, 500) } }, signal })),
 )
 const closed = computed(() => page.value?.assignments.filter((a) => a.closedAt) ?? [])
 

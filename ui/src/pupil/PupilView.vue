@@ -52,7 +52,7 @@ const { value: own } = useLoad(
 const shown = ref(6)
 const { value: log } = useLoad(
   () => (id.value ? { id: id.value, limit: shown.value, stamp: stamp.value } : undefined),
-  ({ id, limit }, signal) => take(api.GET('/api/v1/log', { params: { query: { pupil: id, limit: String(Math.min(limit, 500)) } }, signal })),
+  ({ id, limit }, signal) => take(api.GET('/api/v1/log', { params: { query: { pupil: id, limit: Math.min(limit, 500) } }, signal })),
 )
 
 async function set(proposal: NextProposal) {

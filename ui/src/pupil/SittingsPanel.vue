@@ -15,7 +15,7 @@ const emit = defineEmits<{ change: [] }>()
 const shown = ref(4)
 const asked = computed(() => ({ id: props.pupil.id, limit: shown.value, stamp: props.stamp }))
 const { value: page, failure } = useLoad(asked, ({ id, limit }, signal) =>
-  take(api.GET('/api/v1/sittings', { params: { query: { pupil: id, limit: String(Math.min(limit, 200)) } }, signal })),
+  take(api.GET('/api/v1/sittings', { params: { query: { pupil: id, limit: Math.min(limit, 200) } }, signal })),
 )
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' })
 

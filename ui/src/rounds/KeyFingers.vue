@@ -14,7 +14,7 @@ const emit = defineEmits<{ hold: [fingers: string[]] }>()
 const open = defineModel<boolean>({ required: true })
 
 const note = ref(-1)
-const asked = computed(() => (open.value && note.value >= 0 ? { brief: props.stop.plan.brief, note: String(note.value) } : undefined))
+const asked = computed(() => (open.value && note.value >= 0 ? { brief: props.stop.plan.brief, note: note.value } : undefined))
 const { value: why, failure } = useLoad(asked, ({ brief, note }, signal) => take(api.POST('/api/v1/plan/why', { params: { query: { note } }, body: brief, signal })))
 const held = computed(() => props.stop.plan.brief.hand?.fingers ?? [])
 </script>

@@ -71,7 +71,7 @@ export const calls = {
   begin: (body: { pupil?: string; assignment?: string; calls: CallRequest }) => take(api.POST('/api/v1/sittings', { body })),
   next: (sitting: string, body: CallRequest) => take(api.POST('/api/v1/calls/next', { params: { query: { sitting } }, body })),
   mark: (sitting: string, ms: number, body: CallAnswered) =>
-    take(api.POST('/api/v1/calls/mark', { params: { query: { ...(sitting ? { sitting } : {}), ms: String(Math.min(Math.round(ms), 600_000)) } }, body })),
+    take(api.POST('/api/v1/calls/mark', { params: { query: { ...(sitting ? { sitting } : {}), ms: Math.min(Math.round(ms), 600_000) } }, body })),
   report: (id: string) => take(api.GET('/api/v1/sittings/{id}', { params: { path: { id } } })),
   setAside: (id: string) => take(api.DELETE('/api/v1/sittings/{id}', { params: { path: { id } } })),
   restore: (id: string) => take(api.POST('/api/v1/sittings/{id}/restore', { params: { path: { id } } })),

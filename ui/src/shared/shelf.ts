@@ -22,8 +22,7 @@ export function shelf(kind: ShelfKind) {
   return {
     list: (q = '', after?: string) => take(api.GET('/api/v1/shelf/{kind}', { params: { path: { kind }, query: { q, ...(after ? { after } : {}) } } })),
     /** Rows of a screen, with their pictures: so many at a time. */
-    rows: (q = '', after?: string) =>
-      take(api.GET('/api/v1/shelf/{kind}', { params: { path: { kind }, query: { q, limit: '20', outline: 'true', ...(after ? { after } : {}) } } })),
+    rows: (q = '', after?: string) => take(api.GET('/api/v1/shelf/{kind}', { params: { path: { kind }, query: { q, limit: 20, outline: true, ...(after ? { after } : {}) } } })),
     /** Every one of them, page by page. */
     async all(): Promise<Kept[]> {
       const out: Kept[] = []

@@ -60,7 +60,7 @@ async function act(work: () => Promise<unknown>, said: string) {
   busy.value = false
 }
 const bringBack = (of: Aside) => act(() => take(api.POST('/api/v1/aside/{sort}/{id}/restore', at(of))), say.restored(of.title))
-const takeAway = (of: Aside) => act(() => take(api.DELETE('/api/v1/aside/{sort}/{id}', at(of))), say.deletedForGood(of.title))
+const erase = (of: Aside) => act(() => take(api.DELETE('/api/v1/aside/{sort}/{id}', at(of))), say.deletedForGood(of.title))
 </script>
 
 <template>
@@ -77,7 +77,7 @@ const takeAway = (of: Aside) => act(() => take(api.DELETE('/api/v1/aside/{sort}/
       </div>
       <template v-if="asked === k">
         <p>{{ say.deletePermanently }}</p>
-        <v-btn color="error" variant="flat" :disabled="busy" data-do="take-away" @click="takeAway(k)">{{ say.delete }}</v-btn>
+        <v-btn color="error" variant="flat" :disabled="busy" data-do="take-away" @click="erase(k)">{{ say.delete }}</v-btn>
         <v-btn data-do="stay" @click="asked = undefined">{{ say.cancel }}</v-btn>
       </template>
       <template v-else>

@@ -10,11 +10,11 @@ const path = (id: string) => ({ params: { path: { id } } })
 /** What can be done with pupils. */
 export const pupils = {
   list: async (q = '', after?: string, limit = 100) => {
-    const page = await take(api.GET('/api/v1/pupils', { params: { query: { q, limit: String(limit), ...(after ? { after } : {}) } } }))
+    const page = await take(api.GET('/api/v1/pupils', { params: { query: { q, limit, ...(after ? { after } : {}) } } }))
     if (!q && !after) taught.value = page.pupils.length > 0
     return page
   },
-  trash: () => take(api.GET('/api/v1/pupils/trash')),
+  aside: (after?: string) => take(api.GET('/api/v1/aside', { params: { query: { sort: 'pupils', ...(after ? { after } : {}) } } })),
   get: (id: string) => take(api.GET('/api/v1/pupils/{id}', path(id))),
   create: (pupil: Pupil) => take(api.POST('/api/v1/pupils', { body: { pupil } })),
   update: (of: StoredPupil, pupil: Pupil, took?: (stored: StoredPupil) => void) =>
@@ -31,7 +31,7 @@ export const pupils = {
     }),
   setAside: (id: string) => take(api.DELETE('/api/v1/pupils/{id}', path(id))),
   restore: (id: string) => take(api.POST('/api/v1/pupils/{id}/restore', path(id))),
-  erase: (id: string) => take(api.DELETE('/api/v1/pupils/trash/{id}', path(id))),
+  erase: (id: string) => take(api.DELETE('/api/v1/aside/{sort}/{id}', { params: { path: { sort: 'pupils', id } } })),
   work: (id: string, signal?: AbortSignal) => take(api.GET('/api/v1/pupils/{id}/work', { ...path(id), ...(signal ? { signal } : {}) })),
   fit: (id: string, body: Brief) => take(api.POST('/api/v1/pupils/{id}/fit', { ...path(id), body })),
 }
