@@ -23,7 +23,7 @@ var order = []string{
 	"fretboard/neck", "fretboard/layout", "fretboard/hand", "fretboard/grip",
 	"music/run", "music/rhythm", "music/line", "music/way", "music/backing", "music/band", "music/piece", "music/score",
 	"music/arrangement",
-	"planning/brief", "planning/plan", "planning/explore", "planning/round", "planning/phrase",
+	"planning/brief", "planning/plan", "planning/explore", "planning/round", "planning/phrase", "planning/together",
 	"lesson/result", "lesson/ladder", "lesson/clock", "lesson/take", "lesson/pupil", "lesson/call", "lesson/worksheet",
 	"lesson/schedule", "lesson/outline",
 }

@@ -17,7 +17,7 @@ func Text(notes []Note, s scale.Scale, withPlaces bool) string {
 	at, last := 0.0, usualMIDI
 	for i, n := range notes {
 		if rest := n.At - at; i > 0 && rest > 1e-6 {
-			words = append(words, "r"+lengthText(rest))
+			words = append(words, Rest(rest))
 		}
 		near := nearest(s.Tonic.Degree(degrees[i]).Class(), last)
 		w := octaveMarks((n.MIDI-near)/octave) + degrees[i].String()
@@ -32,6 +32,9 @@ func Text(notes []Note, s scale.Scale, withPlaces bool) string {
 	}
 	return strings.Join(words, " ")
 }
+
+// Rest is a rest of so many beats as it is typed.
+func Rest(beats float64) string { return "r" + lengthText(beats) }
 
 func octaveMarks(n int) string {
 	if n < 0 {

@@ -21,22 +21,13 @@ func placed(l line.Line, on neck.Neck, family neck.Family) line.Line {
 	if slices.ContainsFunc(l.Notes, func(n line.Note) bool { return n.Place != nil }) {
 		return l // it says where it lies
 	}
-	pitches := make([]int, len(l.Notes))
-	for i, n := range l.Notes {
-		pitches[i] = n.MIDI
-	}
-	low, high := slices.Min(pitches), slices.Max(pitches)
-	bottom, top := math.MaxInt, 0 // of the open strings
-	for str := 1; str <= on.Strings(); str++ {
-		open := on.Open(str).MIDI()
-		bottom, top = min(bottom, open), max(top, open)
-	}
-	home := top + min(easyFret, on.Frets)
 	if l.Loose {
-		if up, ok := moveInto(low, high, bottom, home, bottom+home-low-high); ok {
+		if up, ok := AtHome(l.Notes, on, true); ok {
 			return raised(l, up)
 		}
 	}
+	low, high := rangeOf(l.Notes)
+	bottom, top := openOn(on)
 	usual, why := 0, "so that it fits on the neck"
 	if l.Staff && family.OctaveLower() {
 		usual = -octave
@@ -58,6 +49,40 @@ func placed(l line.Line, on neck.Neck, family neck.Family) line.Line {
 			english.CountInWords(max(up, -up)/octave, "octave", "octaves"), way, why))
 	}
 	return l
+}
+
+// AtHome is by how many semitones, whole octaves, notes are moved to lie where the hand is at home on a neck, between the nut
+// and fret 9: as near to their own pitch as that is, or in the middle of it where they are loose; or else anywhere on the neck.
+// ok is false where it does not have them.
+func AtHome(notes []line.Note, on neck.Neck, loose bool) (up int, ok bool) {
+	low, high := rangeOf(notes)
+	bottom, top := openOn(on)
+	home, wished := top+min(easyFret, on.Frets), 0
+	if loose {
+		wished = bottom + home - low - high
+	}
+	if up, ok = moveInto(low, high, bottom, home, wished); ok {
+		return up, ok
+	}
+	return moveInto(low, high, bottom, top+on.Frets, 0)
+}
+
+func rangeOf(notes []line.Note) (low, high int) {
+	low = math.MaxInt
+	for _, n := range notes {
+		low, high = min(low, n.MIDI), max(high, n.MIDI)
+	}
+	return low, high
+}
+
+// openOn are the lowest and the highest open string of a neck.
+func openOn(on neck.Neck) (bottom, top int) {
+	bottom = math.MaxInt
+	for str := 1; str <= on.Strings(); str++ {
+		open := on.Open(str).MIDI()
+		bottom, top = min(bottom, open), max(top, open)
+	}
+	return bottom, top
 }
 
 // moveInto is by how many semitones, whole octaves, notes from low to high are moved to lie between two pitches: of the moves

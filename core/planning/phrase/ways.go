@@ -37,6 +37,20 @@ type Way struct {
 	cost float64
 }
 
+// Cost is how hard a way is to play: less is easier.
+func (w Way) Cost() float64 { return w.cost }
+
+// Brief is a brief that plays a phrase in this way.
+func (w Way) Brief(b brief.Brief, text string) brief.Brief {
+	b.Run = brief.Run{Pattern: run.Phrase, Phrase: text}
+	if w.Way == way.Box {
+		b.Layout = brief.Layout{System: w.System, Box: &w.Index}
+	} else {
+		b.Layout, b.Run.Way, b.Run.At = brief.Layout{}, w.Way, w.Number
+	}
+	return b
+}
+
 // WayNote is a note of a way.
 type WayNote struct {
 	neck.Place
