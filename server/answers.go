@@ -23,7 +23,7 @@ var pure = map[string]bool{
 	"GetCatalogue": true, "MakePlan": true, "WriteScore": true, "ExplainFinger": true, "ListWaysOn": true,
 	"ListSights": true, "ListGrips": true, "SlideBox": true,
 	"ComparePlans": true, "ListCompareSets": true, "FindNearest": true, "ListPoints": true, "ChangeBrief": true,
-	"ReadFormula": true, "MakeRound": true,
+	"ReadFormula": true, "MakeRound": true, "PlayTogether": true, "ListGroupKeys": true,
 }
 
 // mostKept bounds the answers that are kept together, in bytes.

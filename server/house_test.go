@@ -229,6 +229,7 @@ func TestStand(t *testing.T) {
 		"POST /api/v1/plan/score": true, "POST /api/v1/plan/sights": true, "POST /api/v1/plan/grips": true, "POST /api/v1/plan/document": true,
 		"POST /api/v1/compare": true, "POST /api/v1/compare/sets": true, "POST /api/v1/nearest": true,
 		"POST /api/v1/slide": true, "POST /api/v1/ladder": true,
+		"POST /api/v1/together": true, "POST /api/v1/together/keys": true, "POST /api/v1/together/document": true,
 		"POST /api/v1/round": true, "POST /api/v1/round/document": true, "POST /api/v1/brief/choices": true,
 		"POST /api/v1/brief/points": true, "POST /api/v1/brief/change": true, "POST /api/v1/hand/openings": true,
 		"POST /api/v1/phrase": true, "POST /api/v1/phrase/change": true, "POST /api/v1/worksheet": true,

@@ -76,7 +76,18 @@ func end(a arrangement.Arrangement) (beats float64) {
 // Render makes the samples of a piece with what plays under it, between -1 and 1. What is longer than
 // MaxSeconds gives an error.
 func Render(a arrangement.Arrangement, g rhythm.Guide) ([]float32, error) {
-	p, seconds := a.Piece, Seconds(a, g)
+	return RenderTogether([]arrangement.Arrangement{a}, g)
+}
+
+// RenderTogether makes the samples of several players who begin together, in one rhythm, with one click.
+func RenderTogether(all []arrangement.Arrangement, g rhythm.Guide) ([]float32, error) {
+	longest := all[0]
+	for _, a := range all {
+		if Seconds(a, g) > Seconds(longest, g) {
+			longest = a
+		}
+	}
+	seconds := Seconds(longest, g)
 	if seconds > MaxSeconds {
 		return nil, fmt.Errorf(
 			"this lasts %.0f seconds: give a faster tempo, or fewer notes, keys or choruses, for %d at most",
@@ -85,6 +96,28 @@ func Render(a arrangement.Arrangement, g rhythm.Guide) ([]float32, error) {
 		)
 	}
 	out := make([]float32, int(seconds*Rate))
+	first := math.MaxFloat64
+	for _, a := range all {
+		player(out, a, g)
+		if len(a.Piece.Events) > 0 {
+			first = min(first, a.Piece.Events[0].At)
+		}
+	}
+	if p := longest.Piece; first < math.MaxFloat64 || len(longest.Notes) > 0 {
+		if first == math.MaxFloat64 {
+			first = 0
+		}
+		for _, c := range p.Rhythm.Clicks(g, first, end(longest)) {
+			click(out, int(c.At*beat(p)*Rate), c.Kind)
+		}
+	}
+	normalize(out)
+	return out, nil
+}
+
+// player adds what one player sounds, with the band under it.
+func player(out []float32, a arrangement.Arrangement, g rhythm.Guide) {
+	p := a.Piece
 	lead := p.Rhythm.Lead(g)
 	at := func(beats float64) int { return int(math.Round((lead + beats) * beat(p) * Rate)) }
 	t := timbreOf(p.Instrument)
@@ -101,17 +134,6 @@ func Render(a arrangement.Arrangement, g rhythm.Guide) ([]float32, error) {
 	for k, n := range a.Notes {
 		play(out, n, at(n.At), at(n.At+n.Beats), uint32(k))
 	}
-	first := 0.0
-	if len(p.Events) > 0 {
-		first = p.Events[0].At
-	}
-	if len(p.Events) > 0 || len(a.Notes) > 0 {
-		for _, c := range p.Rhythm.Clicks(g, first, end(a)) {
-			click(out, int(c.At*beat(p)*Rate), c.Kind)
-		}
-	}
-	normalize(out)
-	return out, nil
 }
 
 // hertz is the pitch of a MIDI number, A4 at 440 Hz.

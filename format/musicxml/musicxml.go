@@ -24,8 +24,21 @@ const divisions = 120
 
 const header = xml.Header + `<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">` + "\n"
 
+// Part is what one player of several has.
+type Part struct {
+	Name  string
+	Score score.Score
+}
+
 // Write writes a score.
 func Write(w io.Writer, s score.Score) error {
+	return WriteParts(w, []Part{{english.Capital(s.Instrument.Name), s}})
+}
+
+// WriteParts writes the parts of several players, which have equally many bars. What stands at the head of the page is the
+// first one's.
+func WriteParts(w io.Writer, parts []Part) error {
+	s := parts[0].Score
 	wr := writer{score: s}
 	wr.WriteString(header)
 	wr.start("score-partwise", "version", "4.0")
@@ -40,12 +53,20 @@ func Write(w io.Writer, s score.Score) error {
 	wr.leaf("miscellaneous-field", s.Subtitle, "name", "brief")
 	wr.end("miscellaneous", "identification")
 	wr.credits()
-	wr.part()
-	wr.start("part", "id", "P1")
-	for i, bar := range s.Bars {
-		wr.measure(i, bar)
+	wr.start("part-list")
+	for i, p := range parts {
+		wr.part(i+1, p)
 	}
-	wr.end("part", "score-partwise")
+	wr.end("part-list")
+	for i, p := range parts {
+		wr.score = p.Score
+		wr.start("part", "id", "P"+strconv.Itoa(i+1))
+		for i, bar := range p.Score.Bars {
+			wr.measure(i, bar)
+		}
+		wr.end("part")
+	}
+	wr.end("score-partwise")
 	_, err := w.Write(wr.Bytes())
 	return err
 }
@@ -73,19 +94,26 @@ func (w *writer) credit(kind, line string) {
 	w.end("credit")
 }
 
-// part names the instrument and its sound.
-func (w *writer) part() {
-	name := english.Capital(w.score.Instrument.Name)
-	w.start("part-list")
-	w.start("score-part", "id", "P1")
-	w.leaf("part-name", name)
-	w.start("score-instrument", "id", "P1-I1")
-	w.leaf("instrument-name", name)
+// part names a player, the instrument and its sound.
+func (w *writer) part(number int, p Part) {
+	id := "P" + strconv.Itoa(number)
+	w.start("score-part", "id", id)
+	w.leaf("part-name", p.Name)
+	w.start("score-instrument", "id", id+"-I1")
+	w.leaf("instrument-name", english.Capital(p.Score.Instrument.Name))
 	w.end("score-instrument")
-	w.start("midi-instrument", "id", "P1-I1")
-	w.number("midi-channel", 1)
-	w.number("midi-program", w.score.Instrument.Program()) // counted from 1, as here
-	w.end("midi-instrument", "score-part", "part-list")
+	w.start("midi-instrument", "id", id+"-I1")
+	w.number("midi-channel", channelOf(number))
+	w.number("midi-program", p.Score.Instrument.Program()) // counted from 1, as here
+	w.end("midi-instrument", "score-part")
+}
+
+// channelOf is a channel of its own for each player, without the tenth, which is for drums.
+func channelOf(number int) int {
+	if number >= 10 {
+		return number + 1
+	}
+	return number
 }
 
 // beatDuration is the length of a beat in divisions.

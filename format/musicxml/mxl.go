@@ -18,6 +18,15 @@ const container = xml.Header + `<container>
 // WriteCompressed writes a score as a compressed MusicXML file: a zip archive
 // with the score and a container that names it.
 func WriteCompressed(w io.Writer, s score.Score) error {
+	return compressed(w, func(w io.Writer) error { return Write(w, s) })
+}
+
+// WritePartsCompressed writes the parts of several players so.
+func WritePartsCompressed(w io.Writer, parts []Part) error {
+	return compressed(w, func(w io.Writer) error { return WriteParts(w, parts) })
+}
+
+func compressed(w io.Writer, write func(io.Writer) error) error {
 	z := zip.NewWriter(w)
 	for _, f := range []struct {
 		name   string
@@ -34,7 +43,7 @@ func WriteCompressed(w io.Writer, s score.Score) error {
 				container)
 			return err
 		}},
-		{"score.musicxml", zip.Deflate, func(w io.Writer) error { return Write(w, s) }},
+		{"score.musicxml", zip.Deflate, write},
 	} {
 		file, err := z.CreateHeader(&zip.FileHeader{Name: f.name, Method: f.method}) // without a time: the same bytes each time
 		if err != nil {

@@ -366,7 +366,7 @@ func (c clock) beats(ticks int) float64 {
 func WriteHeard(w io.Writer, in neck.Instrument, heard []take.Heard, tempoBPM int) error {
 	perSecond := float64(TicksPerQuarter) * float64(tempoBPM) / 60
 	micros := uint32(60e6 / float64(tempoBPM))
-	out := []event{{0, meta(0x51, []byte{byte(micros >> 16), byte(micros >> 8), byte(micros)})}, {0, programOf(in)}}
+	out := []event{{0, meta(0x51, []byte{byte(micros >> 16), byte(micros >> 8), byte(micros)})}, {0, programOf(in, 0)}}
 	for _, n := range heard {
 		on := int(n.OnsetSec*perSecond + 0.5)
 		off := max(int((n.OnsetSec+n.Seconds)*perSecond+0.5), on+1)

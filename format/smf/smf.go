@@ -34,7 +34,7 @@ func Write(w io.Writer, s score.Score, g rhythm.Guide, under arrangement.Arrange
 	lead := s.Rhythm.Lead(g)
 	tracks := [][]event{conductor(s, lead)}
 	if g.Backing != rhythm.BackingAlone {
-		tracks = append(tracks, notes(s, lead))
+		tracks = append(tracks, notes(s, lead, 0, english.Capital(s.Instrument.Name)+": "+s.Title))
 	}
 	if g.CountIn || g.Click {
 		tracks = append(tracks, clicks(s, g, under.Beats))
@@ -43,6 +43,35 @@ func Write(w io.Writer, s score.Score, g rhythm.Guide, under arrangement.Arrange
 		if t := partOf(s, part, under.Notes, lead); t != nil {
 			tracks = append(tracks, t)
 		}
+	}
+	return writeTracks(w, tracks)
+}
+
+// Part is what one player of several has.
+type Part struct {
+	Name  string
+	Score score.Score
+}
+
+// WriteParts writes the parts of several players, a track and a channel each.
+func WriteParts(w io.Writer, parts []Part, g rhythm.Guide) error {
+	longest := parts[0].Score
+	for _, p := range parts {
+		if len(p.Score.Bars) > len(longest.Bars) {
+			longest = p.Score
+		}
+	}
+	lead := longest.Rhythm.Lead(g)
+	tracks := [][]event{conductor(longest, lead)}
+	for i, p := range parts {
+		channel := byte(i)
+		if channel >= clickChannel {
+			channel++
+		}
+		tracks = append(tracks, notes(p.Score, lead, channel, p.Name))
+	}
+	if g.CountIn || g.Click {
+		tracks = append(tracks, clicks(longest, g, 0))
 	}
 	return writeTracks(w, tracks)
 }
@@ -161,17 +190,17 @@ func clicks(s score.Score, g rhythm.Guide, least float64) []event {
 	return out
 }
 
-func notes(s score.Score, lead float64) []event {
+func notes(s score.Score, lead float64, channel byte, name string) []event {
 	ticks := beatTicks(s)
-	out := []event{{0, meta(0x03, clipped(english.Capital(s.Instrument.Name)+": "+s.Title, 120))},
-		{0, programOf(s.Instrument)}}
+	out := []event{{0, meta(0x03, clipped(name, 120))}, {0, programOf(s.Instrument, channel)}}
 	for _, e := range s.Events {
 		velocity := byte(plainVelocity)
 		if e.Accent {
 			velocity = accentVelocity
 		}
 		on, off := int(math.Round((lead+e.At)*ticks)), int(math.Round((lead+e.At+e.Sounds)*ticks))
-		out = append(out, event{on, []byte{0x90, byte(e.MIDI), velocity}}, event{off, []byte{0x80, byte(e.MIDI), 0}})
+		out = append(out, event{on, []byte{0x90 | channel, byte(e.MIDI), velocity}},
+			event{off, []byte{0x80 | channel, byte(e.MIDI), 0}})
 	}
 	inOrder(out)
 	return out
@@ -199,7 +228,9 @@ func rank(e event) int {
 }
 
 // programOf chooses the sound of an instrument; files count them from 0.
-func programOf(in neck.Instrument) []byte { return []byte{0xc0, byte(in.Program() - 1)} }
+func programOf(in neck.Instrument, channel byte) []byte {
+	return []byte{0xc0 | channel, byte(in.Program() - 1)}
+}
 
 func clipped(s string, n int) []byte {
 	b := []byte(s)

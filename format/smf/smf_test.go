@@ -78,7 +78,7 @@ func TestCountInOnItsOwnTrack(t *testing.T) {
 			}
 		}
 		assert.Equal(t, want.clicks, struck, fields)
-		first := notes(s, s.Rhythm.Lead(rhythm.Guide{CountIn: true}))[2]
+		first := notes(s, s.Rhythm.Lead(rhythm.Guide{CountIn: true}), 0, "")[2]
 		assert.Equal(t, int((float64(want.lead)+p.Run.Events[0].At)*beat), first.tick, fields)
 		var b bytes.Buffer
 		require.NoError(t, Write(&b, s, rhythm.Guide{CountIn: true, Click: true}, arrangement.Arrangement{}))
@@ -87,7 +87,7 @@ func TestCountInOnItsOwnTrack(t *testing.T) {
 		}
 		assert.EqualValues(t, 3, binary.BigEndian.Uint16(b.Bytes()[10:]))
 		bends := 0
-		for _, e := range notes(s, 0) {
+		for _, e := range notes(s, 0, 0, "") {
 			if e.bytes[0]&0xf0 == 0xe0 {
 				bends++
 			}

@@ -17,6 +17,7 @@ import (
 	"evenladder/core/lesson/worksheet"
 	"evenladder/core/music/rhythm"
 	"evenladder/core/planning/brief"
+	"evenladder/core/planning/together"
 	"evenladder/document"
 	"evenladder/draw"
 	"evenladder/look"
@@ -57,6 +58,8 @@ var words = []struct {
 	{"WorksheetKind", "Id of a kind of worksheet.", table.Rows(worksheet.Kinds)},
 	{"DocumentFormat", "Id of a kind of file.", table.Rows(document.Formats)},
 	{"ShelfKind", "Id of a kind of thing on the shelf.", table.Rows(store.Kinds)},
+	{"GroupFormat", "Id of a kind of file that has the parts of a group.", table.Rows(document.GroupFormats)},
+	{"GroupVoice", "Id of what a member of a group plays.", table.Rows(together.Voices)},
 	{"PaperSize", "Size of the pages; for pdf, svg and png.", table.Rows(draw.Papers)},
 	{"LessonDay", "Day of the week.", pupil.Days},
 }

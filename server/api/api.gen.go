@@ -31,6 +31,7 @@ import (
 	"evenladder/core/planning/phrase"
 	"evenladder/core/planning/plan"
 	"evenladder/core/planning/round"
+	"evenladder/core/planning/together"
 	"evenladder/store"
 
 	"github.com/labstack/echo/v5"
@@ -490,6 +491,18 @@ type FormulaReport = explore.FormulaReport
 // Grip A chord in the hand.
 type Grip = grip.Grip
 
+// GroupFormat Id of a kind of file that has the parts of a group.
+type GroupFormat = string
+
+// GroupKey defines model for GroupKey.
+type GroupKey = together.Key
+
+// GroupPart defines model for GroupPart.
+type GroupPart = together.Part
+
+// GroupVoice Id of what a member of a group plays.
+type GroupVoice = string
+
 // HandBrief How it is fingered.
 type HandBrief = brief.Hand
 
@@ -707,6 +720,9 @@ type MapHole = schedule.Hole
 
 // MapNeck defines model for MapNeck.
 type MapNeck = schedule.NeckOf
+
+// Member defines model for Member.
+type Member = together.Member
 
 // Names How notes are said to readers; data stays English.
 type Names = string
@@ -978,6 +994,9 @@ type TodayRow struct {
 	Set      []SetWork     `json:"set"`
 }
 
+// Together defines model for Together.
+type Together = together.Together
+
 // TouchedKey defines model for TouchedKey.
 type TouchedKey = schedule.TouchedKey
 
@@ -1057,6 +1076,9 @@ type OneKept = Kept
 
 // GivenBrief What to play; only the instrument and the scale are needed.
 type GivenBrief = Brief
+
+// GivenGroup defines model for GivenGroup.
+type GivenGroup = together.Group
 
 // GivenKept defines model for GivenKept.
 type GivenKept = KeptInput
@@ -1551,6 +1573,30 @@ type GetTodayParams struct {
 	On *string `form:"on,omitempty" json:"on,omitempty"`
 }
 
+// PlayTogetherJSONBody defines parameters for PlayTogether.
+type PlayTogetherJSONBody = together.Group
+
+// MakeGroupDocumentJSONBody defines parameters for MakeGroupDocument.
+type MakeGroupDocumentJSONBody = together.Group
+
+// MakeGroupDocumentParams defines parameters for MakeGroupDocument.
+type MakeGroupDocumentParams struct {
+	Format GroupFormat `form:"format" json:"format"`
+	Paper  *PaperSize  `form:"paper,omitempty" json:"paper,omitempty"`
+
+	// CountIn Bars are counted in; for midi and wav.
+	CountIn *bool `form:"countIn,omitempty" json:"countIn,omitempty"`
+
+	// Click The beats are struck while it goes on; for midi and wav.
+	Click *bool `form:"click,omitempty" json:"click,omitempty"`
+
+	// Without Number of a member, from 1, who is left out of what sounds.
+	Without *int `form:"without,omitempty" json:"without,omitempty"`
+}
+
+// ListGroupKeysJSONBody defines parameters for ListGroupKeys.
+type ListGroupKeysJSONBody = together.Group
+
 // MakeWorksheetFileParams defines parameters for MakeWorksheetFile.
 type MakeWorksheetFileParams struct {
 	// Format pdf, svg, png or json.
@@ -1711,6 +1757,15 @@ type LimitsOfTakeJSONRequestBody = Brief
 
 // PlayTakeJSONRequestBody defines body for PlayTake for application/json ContentType.
 type PlayTakeJSONRequestBody PlayTakeJSONBody
+
+// PlayTogetherJSONRequestBody defines body for PlayTogether for application/json ContentType.
+type PlayTogetherJSONRequestBody = PlayTogetherJSONBody
+
+// MakeGroupDocumentJSONRequestBody defines body for MakeGroupDocument for application/json ContentType.
+type MakeGroupDocumentJSONRequestBody = MakeGroupDocumentJSONBody
+
+// ListGroupKeysJSONRequestBody defines body for ListGroupKeys for application/json ContentType.
+type ListGroupKeysJSONRequestBody = ListGroupKeysJSONBody
 
 // MakeWorksheetJSONRequestBody defines body for MakeWorksheet for application/json ContentType.
 type MakeWorksheetJSONRequestBody = WorksheetRequest
@@ -2005,6 +2060,15 @@ type ServerInterface interface {
 
 	// (GET /api/v1/today)
 	GetToday(ctx *echo.Context, params GetTodayParams) error
+
+	// (POST /api/v1/together)
+	PlayTogether(ctx *echo.Context) error
+
+	// (POST /api/v1/together/document)
+	MakeGroupDocument(ctx *echo.Context, params MakeGroupDocumentParams) error
+
+	// (POST /api/v1/together/keys)
+	ListGroupKeys(ctx *echo.Context) error
 
 	// (POST /api/v1/worksheet)
 	MakeWorksheet(ctx *echo.Context) error
@@ -3746,6 +3810,70 @@ func (w *ServerInterfaceWrapper) GetToday(ctx *echo.Context) error {
 	return err
 }
 
+// PlayTogether converts echo context to params.
+func (w *ServerInterfaceWrapper) PlayTogether(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PlayTogether(ctx)
+	return err
+}
+
+// MakeGroupDocument converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeGroupDocument(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params MakeGroupDocumentParams
+	// ------------- Required query parameter "format" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "format", ctx.QueryParams(), &params.Format, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter format: %s", err))
+	}
+
+	// ------------- Optional query parameter "paper" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "paper", ctx.QueryParams(), &params.Paper, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter paper: %s", err))
+	}
+
+	// ------------- Optional query parameter "countIn" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "countIn", ctx.QueryParams(), &params.CountIn, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter countIn: %s", err))
+	}
+
+	// ------------- Optional query parameter "click" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "click", ctx.QueryParams(), &params.Click, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter click: %s", err))
+	}
+
+	// ------------- Optional query parameter "without" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "without", ctx.QueryParams(), &params.Without, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter without: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeGroupDocument(ctx, params)
+	return err
+}
+
+// ListGroupKeys converts echo context to params.
+func (w *ServerInterfaceWrapper) ListGroupKeys(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListGroupKeys(ctx)
+	return err
+}
+
 // MakeWorksheet converts echo context to params.
 func (w *ServerInterfaceWrapper) MakeWorksheet(ctx *echo.Context) error {
 	var err error
@@ -3915,6 +4043,9 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/api/v1/plan/grips", wrapper.ListGrips, options.OperationMiddlewares["listGrips"]...)
 	router.POST(options.BaseURL+"/api/v1/nearest", wrapper.FindNearest, options.OperationMiddlewares["findNearest"]...)
 	router.POST(options.BaseURL+"/api/v1/slide", wrapper.SlideBox, options.OperationMiddlewares["slideBox"]...)
+	router.POST(options.BaseURL+"/api/v1/together", wrapper.PlayTogether, options.OperationMiddlewares["playTogether"]...)
+	router.POST(options.BaseURL+"/api/v1/together/keys", wrapper.ListGroupKeys, options.OperationMiddlewares["listGroupKeys"]...)
+	router.POST(options.BaseURL+"/api/v1/together/document", wrapper.MakeGroupDocument, options.OperationMiddlewares["makeGroupDocument"]...)
 	router.GET(options.BaseURL+"/api/v1/formula", wrapper.ReadFormula, options.OperationMiddlewares["readFormula"]...)
 	router.POST(options.BaseURL+"/api/v1/plan/document", wrapper.MakeDocument, options.OperationMiddlewares["makeDocument"]...)
 	router.POST(options.BaseURL+"/api/v1/round", wrapper.MakeRound, options.OperationMiddlewares["makeRound"]...)
@@ -7833,6 +7964,145 @@ func (response GetTodaydefaultApplicationProblemPlusJSONResponse) VisitGetTodayR
 	return err
 }
 
+type PlayTogetherRequestObject struct {
+	Body *PlayTogetherJSONRequestBody
+}
+
+type PlayTogetherResponseObject interface {
+	VisitPlayTogetherResponse(w http.ResponseWriter) error
+}
+
+type PlayTogether200JSONResponse Together
+
+func (response PlayTogether200JSONResponse) VisitPlayTogetherResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayTogetherdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlayTogetherdefaultApplicationProblemPlusJSONResponse) VisitPlayTogetherResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeGroupDocumentRequestObject struct {
+	Params MakeGroupDocumentParams
+	Body   *MakeGroupDocumentJSONRequestBody
+}
+
+type MakeGroupDocumentResponseObject interface {
+	VisitMakeGroupDocumentResponse(w http.ResponseWriter) error
+}
+
+type MakeGroupDocument200ResponseHeaders struct {
+	ContentDisposition *string
+	SheetPages         *int
+}
+
+type MakeGroupDocument200AsteriskResponse struct {
+	Body          io.Reader
+	Headers       MakeGroupDocument200ResponseHeaders
+	ContentType   string
+	ContentLength int64
+}
+
+func (response MakeGroupDocument200AsteriskResponse) VisitMakeGroupDocumentResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", response.ContentType)
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	if response.Headers.SheetPages != nil {
+		w.Header().Set("Sheet-Pages", fmt.Sprint(*response.Headers.SheetPages))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type MakeGroupDocumentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeGroupDocumentdefaultApplicationProblemPlusJSONResponse) VisitMakeGroupDocumentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGroupKeysRequestObject struct {
+	Body *ListGroupKeysJSONRequestBody
+}
+
+type ListGroupKeysResponseObject interface {
+	VisitListGroupKeysResponse(w http.ResponseWriter) error
+}
+
+type ListGroupKeys200JSONResponse struct {
+	Keys []GroupKey `json:"keys"`
+}
+
+func (response ListGroupKeys200JSONResponse) VisitListGroupKeysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGroupKeysdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListGroupKeysdefaultApplicationProblemPlusJSONResponse) VisitListGroupKeysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type MakeWorksheetRequestObject struct {
 	Body *MakeWorksheetJSONRequestBody
 }
@@ -8330,6 +8600,15 @@ type StrictServerInterface interface {
 
 	// (GET /api/v1/today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
+
+	// (POST /api/v1/together)
+	PlayTogether(ctx context.Context, request PlayTogetherRequestObject) (PlayTogetherResponseObject, error)
+
+	// (POST /api/v1/together/document)
+	MakeGroupDocument(ctx context.Context, request MakeGroupDocumentRequestObject) (MakeGroupDocumentResponseObject, error)
+
+	// (POST /api/v1/together/keys)
+	ListGroupKeys(ctx context.Context, request ListGroupKeysRequestObject) (ListGroupKeysResponseObject, error)
 
 	// (POST /api/v1/worksheet)
 	MakeWorksheet(ctx context.Context, request MakeWorksheetRequestObject) (MakeWorksheetResponseObject, error)
@@ -11699,6 +11978,146 @@ func (sh *strictHandler) GetToday(ctx *echo.Context, params GetTodayParams) erro
 		return err
 	} else if validResponse, ok := response.(GetTodayResponseObject); ok {
 		return validResponse.VisitGetTodayResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PlayTogether operation middleware
+func (sh *strictHandler) PlayTogether(ctx *echo.Context) error {
+	var request PlayTogetherRequestObject
+
+	var body PlayTogetherJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlayTogether(ctx.Request().Context(), request.(PlayTogetherRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlayTogether")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PlayTogetherResponseObject); ok {
+		return validResponse.VisitPlayTogetherResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeGroupDocument operation middleware
+func (sh *strictHandler) MakeGroupDocument(ctx *echo.Context, params MakeGroupDocumentParams) error {
+	var request MakeGroupDocumentRequestObject
+
+	request.Params = params
+
+	var body MakeGroupDocumentJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeGroupDocument(ctx.Request().Context(), request.(MakeGroupDocumentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeGroupDocument")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeGroupDocumentResponseObject); ok {
+		return validResponse.VisitMakeGroupDocumentResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListGroupKeys operation middleware
+func (sh *strictHandler) ListGroupKeys(ctx *echo.Context) error {
+	var request ListGroupKeysRequestObject
+
+	var body ListGroupKeysJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListGroupKeys(ctx.Request().Context(), request.(ListGroupKeysRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListGroupKeys")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListGroupKeysResponseObject); ok {
+		return validResponse.VisitListGroupKeysResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}

@@ -3,7 +3,8 @@
 //
 // A Pupil is data in the fields of the wire contract, a name or initials and what of a
 // brief is about a person and not about music. Fit carries it into a brief, so that a
-// plan opened for a pupil lies on that pupil's own neck and under that pupil's own hand.
+// plan opened for a pupil lies on that pupil's own neck and under that pupil's own hand. A
+// group is a pupil with members: it has lessons, assignments and a log as one has.
 package pupil
 
 import (
@@ -15,6 +16,7 @@ import (
 	"evenladder/core/base/table"
 	"evenladder/core/planning/brief"
 	"evenladder/core/planning/plan"
+	"evenladder/core/planning/together"
 )
 
 // Pupil is one pupil.
@@ -27,6 +29,8 @@ type Pupil struct {
 	At         string           `json:"at,omitempty"`      // time of the lesson, "16:30"
 	Minutes    int              `json:"minutes,omitempty"` // to practise a day, as it is usually set
 	Notes      string           `json:"notes,omitempty"`   // the teacher's own
+
+	Members []together.Member `json:"members,omitempty"` // who plays together: a group where there are any
 }
 
 // Days are the days of the week, as ISO 8601 counts them.
@@ -65,6 +69,9 @@ func (p *Pupil) Check() error {
 	faults.Between("minutes", p.Minutes, 1, MaxMinutes)
 	if n := utf8.RuneCountInString(p.Notes); n > maxNotes {
 		faults.Addf("notes", "%d characters were given: give %d at most", n, maxNotes)
+	}
+	if len(p.Members) > 0 {
+		faults.Under("", together.CheckMembers(p.Members))
 	}
 	p.Hand.Fingers = nil // they are those of a box
 	own := brief.Fields.On(sample, p.Instrument, p.Hand)

@@ -95,7 +95,10 @@ type Clef struct {
 }
 
 // Of is the score of a piece.
-func Of(p piece.Piece) Score {
+func Of(p piece.Piece) Score { return OfBars(p, 0) }
+
+// OfBars is the score of a piece that has rests until so many bars are full: where others play on.
+func OfBars(p piece.Piece, bars int) Score {
 	s := Score{
 		Title: p.Title, Subtitle: p.Subtitle, About: p.About, Instrument: p.Instrument, Strings: p.Strings,
 		Capo: p.Capo,
@@ -108,7 +111,7 @@ func Of(p piece.Piece) Score {
 		w.rests(from)
 		w.note(i, to-from)
 	}
-	w.fill()
+	w.fill(bars)
 	s.headings()
 	s.signs()
 	s.beats()
@@ -281,16 +284,16 @@ func (w *writer) note(i, ticks int) {
 
 // rests fills up to a tick. A pick-up is not filled before its first note.
 func (w *writer) rests(to int) {
-	if len(w.Bars) == 0 {
+	if len(w.Bars) == 0 && w.Rhythm.PickUp > 0 {
 		w.next = to
 	}
 	w.add(Item{Index: -1}, to-w.next)
 }
 
-// fill completes the last bar with rests. A pick-up that is the whole run ends with its bar.
-func (w *writer) fill() {
+// fill completes the last bar with rests, and so many bars in all. A pick-up that is the whole run ends with its bar.
+func (w *writer) fill(bars int) {
 	if len(w.Bars) > 0 {
-		w.add(Item{Index: -1}, w.barAfter(w.next)-w.next)
+		w.add(Item{Index: -1}, max(w.barAfter(w.next), bars*w.perBar())-w.next)
 	}
 }
 

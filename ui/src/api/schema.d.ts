@@ -400,6 +400,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Gives one piece of music out to the members of a group, each on an instrument of their own. */
+        post: operations["playTogether"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/together/keys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The twelve keys for the music of a group, those that suit all members first. */
+        post: operations["listGroupKeys"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/together/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The parts of a group as one file, a part each. */
+        post: operations["makeGroupDocument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/formula": {
         parameters: {
             query?: never;
@@ -1948,6 +1999,16 @@ export interface components {
          */
         ShelfKind: "briefs" | "rounds" | "phrases" | "instruments" | "scales" | "ladders";
         /**
+         * @description Id of a kind of file that has the parts of a group.
+         * @enum {string}
+         */
+        GroupFormat: "pdf" | "svg" | "png" | "musicxml" | "mxl" | "midi" | "wav" | "json";
+        /**
+         * @description Id of what a member of a group plays.
+         * @enum {string}
+         */
+        GroupVoice: "tune" | "octave-above" | "octave-below" | "third-above" | "third-below" | "sixth-above" | "sixth-below" | "contrary" | "drone" | "bass-line" | "canon" | "call" | "answer" | "on-beats" | "between-beats";
+        /**
          * @description Size of the pages; for pdf, svg and png.
          * @enum {string}
          */
@@ -2212,6 +2273,52 @@ export interface components {
             minutes?: number;
             /** @description The teacher's own, up to 10000 characters. */
             notes?: string;
+            /** @description Who plays together; a group where there are any. */
+            members?: components["schemas"]["Member"][];
+        };
+        Member: {
+            name: string;
+            instrument: components["schemas"]["InstrumentBrief"];
+            hand?: components["schemas"]["HandBrief"];
+            voice?: components["schemas"]["GroupVoice"];
+            /** @description Beats that a canon waits; a bar where it is 0. */
+            after?: number;
+        };
+        Together: {
+            title: string;
+            /** @description Of the longest part. */
+            bars: number;
+            /** @description What gave way for all. */
+            remarks: string[];
+            parts: components["schemas"]["GroupPart"][];
+        };
+        GroupPart: {
+            name: string;
+            instrument: components["schemas"]["InstrumentBrief"];
+            hand?: components["schemas"]["HandBrief"];
+            voice?: components["schemas"]["GroupVoice"];
+            after?: number;
+            title: string;
+            /** @description What gave way. */
+            remarks: string[];
+            /** @description Why it can't be played; empty where it can. */
+            cannot: string;
+            brief: components["schemas"]["Brief"];
+            plan?: components["schemas"]["Plan"];
+        };
+        GroupKey: {
+            tonic: string;
+            title: string;
+            /** @description Names of those whose part it has no room for. */
+            cannot: string[];
+            shifts: number;
+            /** @description Notes on open strings. */
+            open: number;
+            /** @description The highest fret that anyone plays. */
+            high: number;
+            words: string;
+            /** @description It is the key of the music. */
+            now: boolean;
         };
         StoredPupil: {
             id: string;
@@ -3548,6 +3655,14 @@ export interface components {
         Limit: number;
     };
     requestBodies: {
+        GivenGroup: {
+            content: {
+                "application/json": {
+                    brief: components["schemas"]["Brief"];
+                    members: components["schemas"]["Member"][];
+                };
+            };
+        };
         GivenBrief: {
             content: {
                 "application/json": components["schemas"]["Brief"];
@@ -4275,6 +4390,83 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Slide"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    playTogether: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenGroup"];
+        responses: {
+            /** @description The parts. What one member can't play is said of that part. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Together"];
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    listGroupKeys: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenGroup"];
+        responses: {
+            /** @description The keys. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        keys: components["schemas"]["GroupKey"][];
+                    };
+                };
+            };
+            default: components["responses"]["AnyProblem"];
+        };
+    };
+    makeGroupDocument: {
+        parameters: {
+            query: {
+                format: components["schemas"]["GroupFormat"];
+                paper?: components["schemas"]["PaperSize"];
+                /** @description Bars are counted in; for midi and wav. */
+                countIn?: boolean;
+                /** @description The beats are struck while it goes on; for midi and wav. */
+                click?: boolean;
+                /** @description Number of a member, from 1, who is left out of what sounds. */
+                without?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["GivenGroup"];
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    /** @description Pages of the sheet, where it is drawn. */
+                    "Sheet-Pages"?: number;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": string;
                 };
             };
             default: components["responses"]["AnyProblem"];

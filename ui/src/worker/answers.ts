@@ -1,6 +1,6 @@
 /** Answers that a device keeps, so that the last plans and the ladder are there without a connection: what is asked for, and nothing that is changed. */
 const asks = [
-  /^POST .*\/api\/v1\/(plan|plan\/why|plan\/onward|plan\/score|plan\/sights|plan\/grips|round|ladder|practise|brief\/(choices|points|change))$/,
+  /^POST .*\/api\/v1\/(plan|plan\/why|plan\/onward|plan\/score|plan\/sights|plan\/grips|round|together|together\/keys|ladder|practise|brief\/(choices|points|change))$/,
   /^GET .*\/api\/v1\/(catalogue|formula|today|pupils|calls)$/,
   /^GET .*\/api\/v1\/(shelf|pupils)\/[^/]+(\/[^/]+)?$/,
 ]
