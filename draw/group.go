@@ -1,8 +1,6 @@
 package draw
 
 import (
-	"math"
-
 	"evenladder/core/music/score"
 	"evenladder/core/planning/plan"
 	"evenladder/core/planning/together"
@@ -75,7 +73,9 @@ func (g *paging) part(of together.Part, bars int) error {
 		g.y += partGap
 		return nil
 	}
-	p.keyNeck(playedAlone(*of.Plan), margin, g.y+2, width*0.6, gap)
+	pl := *of.Plan
+	pl.Boxes, pl.Box = []plan.Box{*of.Box}, 0
+	p.keyNeck(pl, margin, g.y+2, width*0.6, gap)
 	g.y += neck
 	columns := max(int(width/7), longest(lines)) // short runs are not spread out
 	for _, l := range lines {
@@ -87,26 +87,4 @@ func (g *paging) part(of together.Part, bars int) error {
 	}
 	g.y += partGap
 	return nil
-}
-
-// playedAlone is a plan whose box has the places that its run plays, and no other.
-func playedAlone(pl plan.Plan) plan.Plan {
-	box := pl.Boxes[pl.Box]
-	box.Notes, box.LowFret, box.HighFret = nil, math.MaxInt, 0
-	seen := map[[2]int]bool{}
-	for _, e := range pl.Run.Events {
-		at := [2]int{e.String, e.Fret}
-		if seen[at] {
-			continue
-		}
-		seen[at] = true
-		box.Notes = append(box.Notes, plan.BoxNote{Note: e.Note, Finger: e.Finger, Root: e.Degree == "1", Reach: e.Reach})
-		if e.Fret > 0 {
-			box.LowFret = min(box.LowFret, e.Fret)
-		}
-		box.HighFret = max(box.HighFret, e.Fret)
-	}
-	box.LowFret = min(box.LowFret, max(box.HighFret, 1))
-	pl.Boxes, pl.Box = []plan.Box{box}, 0
-	return pl
 }

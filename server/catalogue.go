@@ -13,6 +13,7 @@ import (
 	"evenladder/core/music/rhythm"
 	"evenladder/core/music/run"
 	"evenladder/core/planning/brief"
+	"evenladder/core/planning/together"
 	"evenladder/core/theory/pitch"
 	"evenladder/core/theory/scale"
 	"evenladder/document"
@@ -67,6 +68,10 @@ func catalogue(fields brief.Table) (c api.Catalogue) {
 		entries(hand.Prefers), entries(hand.Fours)
 	c.Directions, c.Finishes, c.Fits, c.Pickings = entries(run.Directions), entries(run.Finishes), entries(run.Fits),
 		entries(run.Pickings)
+	c.GroupFormats = entries(document.GroupFormats)
+	for _, v := range together.Voices {
+		c.Voices = append(c.Voices, api.CatalogueVoice{Id: v.ID, Name: v.Name, Why: filled(v.Why), Waits: v.Waits})
+	}
 	c.Namings, c.Meters, c.Formats = entries(pitch.Namings), entries(rhythm.Meters), entries(document.Formats)
 	c.Ways, c.Results = entries(ladder.Ways), entries(result.All)
 	c.RoundOrders, c.RoundThrough, c.RoundPlaces, c.RoundLinks = entries(brief.Orders), entries(brief.Through),

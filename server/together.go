@@ -35,7 +35,7 @@ func (h handlers) MakeGroupDocument(ctx context.Context,
 		return nil, fault.At("format", "%v", err)
 	}
 	o := document.Options{Guide: rhythm.Guide{CountIn: valueOr(r.Params.CountIn, false), Click: valueOr(r.Params.Click, false)}}
-	o.Form.Stop = ctx.Err
+	o.Form.Stop, o.Form.Page = ctx.Err, max(valueOr(r.Params.Page, 0), 0)
 	if o.Form.Paper, err = draw.FindPaper(valueOr(r.Params.Paper, draw.A4.ID)); err != nil {
 		return nil, fault.At("paper", "%v", err)
 	}

@@ -298,17 +298,20 @@ type Catalogue struct {
 	Directions []CatalogueEntry `json:"directions"`
 
 	// Fields Every field of a brief, in the order of the sentence.
-	Fields      []CatalogueField      `json:"fields"`
-	Finishes    []CatalogueEntry      `json:"finishes"`
-	Fits        []CatalogueEntry      `json:"fits"`
-	Formats     []CatalogueEntry      `json:"formats"`
-	Fours       []CatalogueEntry      `json:"fours"`
-	Instruments []CatalogueInstrument `json:"instruments"`
-	Meters      []CatalogueEntry      `json:"meters"`
-	Namings     []CatalogueEntry      `json:"namings"`
-	Opens       []CatalogueEntry      `json:"opens"`
-	Patterns    []CataloguePattern    `json:"patterns"`
-	Pickings    []CatalogueEntry      `json:"pickings"`
+	Fields   []CatalogueField `json:"fields"`
+	Finishes []CatalogueEntry `json:"finishes"`
+	Fits     []CatalogueEntry `json:"fits"`
+	Formats  []CatalogueEntry `json:"formats"`
+	Fours    []CatalogueEntry `json:"fours"`
+
+	// GroupFormats Those that have the parts of a group.
+	GroupFormats []CatalogueEntry      `json:"groupFormats"`
+	Instruments  []CatalogueInstrument `json:"instruments"`
+	Meters       []CatalogueEntry      `json:"meters"`
+	Namings      []CatalogueEntry      `json:"namings"`
+	Opens        []CatalogueEntry      `json:"opens"`
+	Patterns     []CataloguePattern    `json:"patterns"`
+	Pickings     []CatalogueEntry      `json:"pickings"`
 
 	// Pitches Every pitch that an open string may have, rising.
 	Pitches []CataloguePitch `json:"pitches"`
@@ -326,6 +329,9 @@ type Catalogue struct {
 	Systems      []CatalogueSystem `json:"systems"`
 	Tonics       []CatalogueEntry  `json:"tonics"`
 	Tunings      []CatalogueTuning `json:"tunings"`
+
+	// Voices What a member of a group may play.
+	Voices []CatalogueVoice `json:"voices"`
 
 	// Ways Ways up a ladder.
 	Ways  []CatalogueEntry `json:"ways"`
@@ -429,6 +435,16 @@ type CatalogueTuning struct {
 	Instrument string   `json:"instrument"`
 	Name       string   `json:"name"`
 	Tuning     []string `json:"tuning"`
+}
+
+// CatalogueVoice defines model for CatalogueVoice.
+type CatalogueVoice struct {
+	Id   string `json:"id"`
+	Name string `json:"name"`
+
+	// Waits It begins some beats later.
+	Waits bool    `json:"waits"`
+	Why   *string `json:"why,omitempty"`
 }
 
 // ChangedPhrase defines model for ChangedPhrase.
@@ -1589,6 +1605,9 @@ type MakeGroupDocumentParams struct {
 
 	// Click The beats are struck while it goes on; for midi and wav.
 	Click *bool `form:"click,omitempty" json:"click,omitempty"`
+
+	// Page The one page that is wanted, from 1; for svg and png.
+	Page *int `form:"page,omitempty" json:"page,omitempty"`
 
 	// Without Number of a member, from 1, who is left out of what sounds.
 	Without *int `form:"without,omitempty" json:"without,omitempty"`
@@ -3851,6 +3870,13 @@ func (w *ServerInterfaceWrapper) MakeGroupDocument(ctx *echo.Context) error {
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "click", ctx.QueryParams(), &params.Click, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
 	if err != nil {
 		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter click: %s", err))
+	}
+
+	// ------------- Optional query parameter "page" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "page", ctx.QueryParams(), &params.Page, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter page: %s", err))
 	}
 
 	// ------------- Optional query parameter "without" -------------

@@ -15,6 +15,7 @@ const every = [
   { path: '/calls', name: 'calls', title: say.calls, component: () => import('./calls/CallsView.vue') },
   { path: '/sheets', name: 'sheets', title: say.worksheets, opens: 'calls', component: () => import('./sheets/SheetsView.vue') },
   { path: '/pupil/:id', name: 'pupil', title: say.pupil, opens: 'today', component: () => import('./pupil/PupilView.vue') },
+  { path: '/together', name: 'together', title: say.together, opens: 'rounds', component: () => import('./together/TogetherView.vue') },
   { path: '/compare', name: 'compare', title: say.compare, stand: true, opens: 'bench', component: () => import('./compare/CompareView.vue') },
   { path: '/saved', name: 'saved', title: say.shelf, stand: true, component: () => import('./shelf/SavedView.vue') },
   { path: '/workshop', name: 'workshop', title: say.workshop, opens: 'saved', component: () => import('./workshop/WorkshopView.vue') },

@@ -85,9 +85,16 @@ func keyOf(b brief.Brief, m music, members []Member) Key {
 			}
 		}
 	}
-	k.Words = english.CountInWords(k.Shifts, "shift", "shifts") + " in all, " +
-		english.CountInWords(k.Open, "note", "notes") + " on open strings"
+	k.Words = some(k.Shifts, "shift", "shifts") + ", " + some(k.Open, "note", "notes") + " on open strings"
 	return k
+}
+
+// some is how many there are of something, in words.
+func some(n int, one, many string) string {
+	if n == 0 {
+		return "no " + many
+	}
+	return english.CountInWords(n, one, many)
 }
 
 // easiest is the easiest way of a part.

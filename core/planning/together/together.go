@@ -52,6 +52,11 @@ type Group struct {
 
 // Together is the music given out.
 type Together struct {
+	Brief         brief.Brief  `json:"brief"` // the music, with every default filled in
+	Sentence      string       `json:"sentence"`
+	SentenceParts []brief.Part `json:"sentenceParts"`
+	Spoken        string       `json:"spoken"` // the sentence with its signs in words
+
 	Title   string   `json:"title"`
 	Bars    int      `json:"bars"`    // of the longest part
 	Remarks []string `json:"remarks"` // what gave way for all
@@ -65,6 +70,7 @@ type Part struct {
 	Remarks []string    `json:"remarks"`        // what gave way
 	Cannot  string      `json:"cannot"`         // why it cannot be played; empty where it can
 	Brief   brief.Brief `json:"brief"`          // as any screen opens it
+	Box     *plan.Box   `json:"box,omitempty"`  // the places that it plays
 	Plan    *plan.Plan  `json:"plan,omitempty"` // nil where it cannot be played
 }
 
@@ -143,7 +149,8 @@ func give(g Group) (Together, error) {
 	if err != nil {
 		return Together{}, err
 	}
-	out := Together{Title: own.Scale.Title, Remarks: []string{}, Parts: make([]Part, len(g.Members))}
+	out := Together{Brief: own.Brief, Sentence: own.Sentence, SentenceParts: own.SentenceParts, Spoken: own.Spoken,
+		Title: own.Scale.Title, Remarks: []string{}, Parts: make([]Part, len(g.Members))}
 	for i, member := range g.Members {
 		p := partOf(own, m, member, lies(g.Brief))
 		if p.Plan != nil {
@@ -263,7 +270,8 @@ func (p *Part) built() {
 		p.Cannot = reason(err)
 		return
 	}
-	p.Plan = &made
+	box := made.PlayedBox()
+	p.Plan, p.Box = &made, &box
 	for _, c := range made.Cautions {
 		if c.Code == plan.CautionPhraseOctave || c.Code == plan.CautionPhraseWay {
 			p.Remarks = append(p.Remarks, c.Message)

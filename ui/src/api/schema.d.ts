@@ -1613,6 +1613,10 @@ export interface components {
             pickings: components["schemas"]["CatalogueEntry"][];
             subdivisions: components["schemas"]["CatalogueEntry"][];
             formats: components["schemas"]["CatalogueEntry"][];
+            /** @description Those that have the parts of a group. */
+            groupFormats: components["schemas"]["CatalogueEntry"][];
+            /** @description What a member of a group may play. */
+            voices: components["schemas"]["CatalogueVoice"][];
             /** @description Ways up a ladder. */
             ways: components["schemas"]["CatalogueEntry"][];
             /** @description How a try went. */
@@ -1627,6 +1631,13 @@ export interface components {
             name: string;
             /** @description When a teacher would choose it. */
             why?: string;
+        };
+        CatalogueVoice: {
+            id: string;
+            name: string;
+            why?: string;
+            /** @description It begins some beats later. */
+            waits: boolean;
         };
         CatalogueField: {
             path: string;
@@ -2285,6 +2296,13 @@ export interface components {
             after?: number;
         };
         Together: {
+            brief: components["schemas"]["Brief"];
+            sentence: string;
+            sentenceParts: {
+                text: string;
+                field?: string;
+            }[];
+            spoken: string;
             title: string;
             /** @description Of the longest part. */
             bars: number;
@@ -2304,6 +2322,7 @@ export interface components {
             /** @description Why it can't be played; empty where it can. */
             cannot: string;
             brief: components["schemas"]["Brief"];
+            box?: components["schemas"]["Box"];
             plan?: components["schemas"]["Plan"];
         };
         GroupKey: {
@@ -4448,6 +4467,8 @@ export interface operations {
                 countIn?: boolean;
                 /** @description The beats are struck while it goes on; for midi and wav. */
                 click?: boolean;
+                /** @description The one page that is wanted, from 1; for svg and png. */
+                page?: number;
                 /** @description Number of a member, from 1, who is left out of what sounds. */
                 without?: number;
             };

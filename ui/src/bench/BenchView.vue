@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { say } from './words'
-import { mdiAccountArrowRightOutline, mdiArrowExpandHorizontal, mdiCompareHorizontal, mdiLadder, mdiPlayCircleOutline, mdiRuler } from '@mdi/js'
+import { mdiAccountArrowRightOutline, mdiAccountGroupOutline, mdiArrowExpandHorizontal, mdiCompareHorizontal, mdiLadder, mdiPlayCircleOutline, mdiRuler } from '@mdi/js'
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { labelNames } from '../shared/neck/labels'
@@ -74,6 +74,7 @@ const onPhone = computed<More[]>(() => [
 const more = computed<More[]>(() => [
   ...(narrow.value ? onPhone.value : []),
   { id: 'round', title: say.everyKey, icon: mdiLadder, to: everyKey.value },
+  ...(site.stand ? [] : [{ id: 'together', title: say.withAGroup, icon: mdiAccountGroupOutline, to: { name: 'together', query: toQuery(brief.value) } }]),
   { id: 'compare', title: say.compare, icon: mdiCompareHorizontal, to: compareWith.value },
 ])
 

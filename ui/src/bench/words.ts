@@ -2,6 +2,7 @@ import type { Part } from '../shared/part'
 
 /** What people read on Bench. */
 export const say = {
+  withAGroup: 'With a group',
   moreShapes: 'More shapes',
   goToTheBrief: 'go to the brief',
   previousBox: 'previous box',

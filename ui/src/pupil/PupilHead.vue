@@ -11,14 +11,18 @@ import { say } from './words'
 
 /** Who the pupil is, in two lines, and where one goes from here. */
 const props = defineProps<{ of: StoredPupil; callsBrief: Brief; cautions: string[] }>()
-const emit = defineEmits<{ bench: []; edit: []; home: []; archive: [] }>()
+const emit = defineEmits<{ bench: []; together: []; edit: []; home: []; archive: [] }>()
 const { catalogue } = useCatalogue()
 const pupil = computed(() => props.of.pupil)
 const lesson = computed(() => (pupil.value.day ? `${weekdays[pupil.value.day as keyof typeof weekdays]} ${pupil.value.at ?? ''}`.trim() : say.noFixedDay))
 
+/** Who plays in a group, and on what. */
+const named = (id: string) => catalogue.value?.instruments.find((i) => i.id === id)?.name ?? id
+const members = computed(() => (pupil.value.members ?? []).map((m) => `${m.name} (${named(m.instrument.id)})`))
 const about = computed(() => {
   const p = pupil.value
-  const instrument = catalogue.value?.instruments.find((i) => i.id === p.instrument.id)?.name ?? p.instrument.id
+  if (members.value.length) return [members.value.join(', '), ...(p.notes ? [p.notes] : [])]
+  const instrument = named(p.instrument.id)
   const school = catalogue.value?.schools.find((s) => s.id === p.hand?.school)?.name
   return [
     `${p.instrument.leftHanded ? 'left-handed ' : ''}${instrument}${p.instrument.scaleLengthMm ? say.scaleLength(p.instrument.scaleLengthMm) : ''}`,
@@ -46,6 +50,7 @@ const more = computed(() => [
       <p class="note about">{{ about.join(' · ') }}</p>
       <p v-for="c in cautions" :key="c" class="caution">{{ c }}</p>
     </div>
+    <v-btn v-if="members.length" color="primary" variant="flat" data-do="together" @click="emit('together')">{{ say.together }}</v-btn>
     <v-btn color="primary" variant="tonal" data-do="bench-for" @click="emit('bench')">{{ say.benchFor(pupil.name) }}</v-btn>
     <v-btn color="primary" variant="tonal" :to="{ name: 'calls', query: { ...toQuery(callsBrief), pupil: of.id } }" data-do="calls-for">{{ say.calls }}</v-btn>
     <MoreMenu :items="more" />

@@ -78,6 +78,14 @@ async function toBench() {
   }
 }
 
+/** What is set, or any music, for the members of a group. */
+async function toTogether() {
+  const of = pupil.value
+  if (!of) return
+  const brief = work.value?.set.find((s) => s.assignment.assignment.ladder)?.assignment.assignment.ladder?.brief
+  await router.push({ name: 'together', query: { ...(brief ? toQuery(brief) : {}), group: of.id } })
+}
+
 async function setAside() {
   const of = pupil.value
   if (!of) return
@@ -112,6 +120,7 @@ const home = ref(false)
         :calls-brief="own?.brief ?? starter"
         :cautions="work?.attention.filter((w) => w !== 'nothing is set') ?? []"
         @bench="toBench"
+        @together="toTogether"
         @edit="editing = true"
         @home="home = true"
         @archive="setAside"

@@ -2,6 +2,7 @@ import type { Part } from '../shared/part'
 
 /** What people read on Pupil. */
 export const say = {
+  together: 'Play together',
   clean: 'Clean',
   nearly: 'Nearly',
   notYetResult: 'Not yet',

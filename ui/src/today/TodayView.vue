@@ -26,7 +26,7 @@ const { catalogue } = useCatalogue()
 const asked = computed(() => (route.name === 'today' ? { on: typeof route.query.on === 'string' ? route.query.on : '' } : undefined))
 const { value: today, failure, problems, again } = useLoad(asked, ({ on }, signal) => take(api.GET('/api/v1/today', { params: { query: on ? { on } : {} }, signal })))
 const trouble = computed(() => failure.value || problems.value.map((p) => p.message).join('; '))
-const named = (p: StoredPupil) => catalogue.value?.instruments.find((i) => i.id === p.pupil.instrument.id)?.name ?? ''
+const named = (p: StoredPupil) => p.pupil.members?.map((m) => m.name).join(', ') ?? catalogue.value?.instruments.find((i) => i.id === p.pupil.instrument.id)?.name ?? ''
 
 const busy = ref('')
 async function set(row: TodayRow) {

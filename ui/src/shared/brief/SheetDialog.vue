@@ -2,7 +2,7 @@
 import { say } from '../words'
 import { mdiDownload, mdiPrinter } from '@mdi/js'
 import { computed, onUnmounted, ref, watch } from 'vue'
-import type { Brief, Catalogue } from '../../api/client'
+import type { Brief, Catalogue, Member } from '../../api/client'
 import { keptClick, keptCountBars, keptCountIn, keptDivided, keptPaper, keptRoundLayout } from '../shell/kept'
 import { wordsOf } from '../load'
 import { tell } from '../shell/notice'
@@ -12,9 +12,11 @@ import ChoiceRow from '../shell/ChoiceRow.vue'
 import { narrow } from '../shell/narrow'
 
 const open = defineModel<boolean>({ required: true })
-const props = defineProps<{ brief: Brief; catalogue: Catalogue | undefined; round?: boolean }>()
-const making = computed<Making>(() => (props.round ? { of: 'round', layout: keptRoundLayout.value } : { of: 'plan' }))
+const props = defineProps<{ brief: Brief; catalogue: Catalogue | undefined; round?: boolean; members?: Member[] | undefined }>()
+const making = computed<Making>(() => (props.members ? { of: 'together', members: props.members } : props.round ? { of: 'round', layout: keptRoundLayout.value } : { of: 'plan' }))
 
+/** The kinds of file that there are; a group has those with a part for each. */
+const formats = computed(() => (props.members ? props.catalogue?.groupFormats : props.catalogue?.formats))
 const asked = computed(() => (open.value ? { brief: props.brief, making: making.value, paper: keptPaper.value } : undefined))
 const pages = ref<string[]>([])
 const drawing = ref(false)
@@ -103,16 +105,7 @@ defineExpose({ print })
         <v-btn @click="open = false">{{ say.close }}</v-btn>
       </div>
       <div class="formats">
-        <v-btn
-          v-for="f in catalogue?.formats"
-          :key="f.id"
-          color="primary"
-          variant="outlined"
-          :prepend-icon="mdiDownload"
-          :loading="busy === f.id"
-          :data-format="f.id"
-          @click="get(f.id)"
-        >
+        <v-btn v-for="f in formats" :key="f.id" color="primary" variant="outlined" :prepend-icon="mdiDownload" :loading="busy === f.id" :data-format="f.id" @click="get(f.id)">
           {{ f.name }}
         </v-btn>
       </div>
@@ -120,7 +113,7 @@ defineExpose({ print })
         <span>{{ say.audioAndMidi }}</span>
         <CountIn />
         <label><input v-model="keptClick" type="checkbox" /> {{ say.clickThroughout }}</label>
-        <label>
+        <label v-if="!members">
           {{ say.backing }}
           <select v-model="heard" data-do="heard">
             <option value="run">{{ say.backingNone }}</option>
@@ -128,7 +121,7 @@ defineExpose({ print })
             <option value="alone">{{ say.backingAlone }}</option>
           </select>
         </label>
-        <label>
+        <label v-if="!members">
           {{ say.tempos }}
           <select v-model="tempos" data-do="tempos">
             <option value="">{{ say.temposOwn }}</option>

@@ -14,7 +14,7 @@ import { narrow } from '../shell/narrow'
 import MoreMenu, { type More } from '../shell/MoreMenu.vue'
 import { tell } from '../shell/notice'
 import { useReturnFocus } from '../shell/returnFocus'
-import type { Brief } from '../../api/client'
+import type { Brief, Member } from '../../api/client'
 import { site } from '../shell/site'
 
 const SheetDialog = defineAsyncComponent(() => import('./SheetDialog.vue'))
@@ -25,6 +25,8 @@ const props = defineProps<{
   work: Work
   said: { sentenceParts: { text: string; field?: string }[]; spoken: string; sentence: string; brief: Brief }
   round?: boolean
+  /** It is for the members of a group. */
+  members?: Member[] | undefined
   keeps?: boolean
   /** Saving is a button of its own, not in the menu. */
   saves?: boolean
@@ -129,7 +131,7 @@ defineExpose({ focus, unfold: () => (unfolded.value = true), print: () => (sheet
   </BriefSummary>
   <p class="unseen" role="status">{{ announced }}</p>
   <ProblemList v-if="problems.length" :back="say.backToWhatWorked" :problems="problems" :brief="said.brief" @change="change" @back="work.replaceBrief(worked ?? said.brief)" />
-  <SheetDialog ref="sheet" v-model="sheetOpen" :round="round ?? false" :brief="said.brief" :catalogue="catalogue" />
+  <SheetDialog ref="sheet" v-model="sheetOpen" :round="round ?? false" :members="members" :brief="said.brief" :catalogue="catalogue" />
   <SaveDialog
     v-model="saveOpen"
     v-model:title="draft.title"

@@ -1,8 +1,8 @@
 import { say } from '../words'
-import { CallError, type Brief, type Problem } from '../../api/client'
+import { CallError, type Brief, type Member, type Problem } from '../../api/client'
 
-/** How a sheet is made: of the plan of a brief or of its round, and how a round is laid out. */
-export type Making = { of: 'plan' } | { of: 'round'; layout: 'pages' | 'summary' }
+/** How a sheet is made: of the plan of a brief or of its round, and how a round is laid out; or for the members of a group. */
+export type Making = { of: 'plan' } | { of: 'round'; layout: 'pages' | 'summary' } | { of: 'together'; members: Member[] }
 
 /** How a file is made: its paper, and the count-in and click of audio and MIDI. */
 export interface FileOptions {
@@ -42,6 +42,8 @@ export async function fetchFile(path: string, asked: Record<string, string>, bod
 /** A brief as a file. */
 export function fetchDocument(brief: Brief, making: Making, format: string, options: FileOptions) {
   const asked: Record<string, string> = { format, paper: options.paper, countIn: String(options.countIn ?? false), click: String(options.click ?? false) }
+  if (making.of === 'together')
+    return fetchFile('/api/v1/together/document', { ...asked, ...(options.page ? { page: String(options.page) } : {}) }, { brief, members: making.members })
   if (options.countBars) asked.countBars = String(options.countBars)
   if (options.divided) asked.divided = 'true'
   if (options.tempos) asked.tempos = options.tempos

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Plan } from '../../api/client'
+import type { Box, Plan } from '../../api/client'
 import { labelOf, type LabelKind } from './labels'
 import NoteMark from './NoteMark.vue'
 
-/** The frets of a plan's box, without what lies beyond them. */
-const props = defineProps<{ plan: Plan; label: LabelKind; current: number; width: number }>()
+/** The frets of a plan's box, or of another one on its neck, without what lies beyond them. */
+const props = defineProps<{ plan: Plan; label: LabelKind; current: number; width: number; of?: Box | undefined }>()
 
 const gutter = 44
-const box = computed(() => props.plan.boxes[props.plan.box])
+const box = computed(() => props.of ?? props.plan.boxes[props.plan.box])
 const strings = computed(() => props.plan.neck.strings)
 const left = computed(() => props.plan.brief.instrument.leftHanded ?? false)
 const low = computed(() => Math.max(1, box.value?.lowFret ?? 1))

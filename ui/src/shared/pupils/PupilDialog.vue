@@ -11,20 +11,41 @@ import { pupils } from './pupils'
 
 /** A new pupil, or a change of one. What is typed outlives a reload until it is kept. */
 const open = defineModel<boolean>({ required: true })
-const props = defineProps<{ of?: StoredPupil }>()
+const props = defineProps<{
+  of?: StoredPupil | undefined
+  /** A new one is a group. */
+  group?: boolean
+}>()
 const emit = defineEmits<{ kept: [pupil: StoredPupil] }>()
 useReturnFocus(open)
 
-const blank = (): Pupil => ({ name: '', instrument: { id: 'guitar' }, minutes: 15 })
-const draft = useDraft<{ of: string; pupil: Pupil }>('pupil', { of: '', pupil: blank() })
-watch(open, (now) => {
-  const id = props.of?.id ?? ''
-  if (now && draft.value.of !== id) draft.value = { of: id, pupil: props.of?.pupil ?? blank() }
-  problems.value = []
+const guitar = { id: 'guitar' } as const
+const blank = (): Pupil => ({
+  name: '',
+  instrument: guitar,
+  minutes: 15,
+  ...(props.group
+    ? {
+        members: [
+          { name: '', instrument: guitar },
+          { name: '', instrument: guitar },
+        ],
+      }
+    : {}),
 })
+const draft = useDraft<{ of: string; pupil: Pupil }>('pupil', { of: '', pupil: blank() })
 const problems = ref<FieldError[]>([])
 const failure = ref('')
 const busy = ref(false)
+watch(
+  open,
+  (now) => {
+    const id = props.of?.id ?? (props.group ? 'group' : '')
+    if (now && draft.value.of !== id) draft.value = { of: id, pupil: props.of?.pupil ?? blank() }
+    problems.value = []
+  },
+  { immediate: true },
+)
 
 async function keep() {
   busy.value = true

@@ -6,6 +6,7 @@ import { useCatalogue } from '../catalogue'
 import { useLoad } from '../load'
 import { shelf } from '../shelf'
 import HandFinder from './HandFinder.vue'
+import MemberList from './MemberList.vue'
 import { weekdays } from './pupils'
 
 /** Who is taught: name, instrument, hand, names of notes, lesson. */
@@ -62,6 +63,21 @@ const limits = computed({
 })
 const problemAt = (field: string) => props.problems.filter((p) => p.field.replace(/^pupil\./, '').startsWith(field)).map((p) => p.message)
 const measuring = ref(false)
+/** A group plays on its members' instruments; what is assigned to it lies on the first one's. */
+const members = computed({
+  get: () => pupil.value.members ?? [],
+  set: (list) => {
+    const [first] = list
+    const changed: Pupil = { ...pupil.value, members: list, ...(first ? { instrument: first.instrument } : {}) }
+    if (!first) delete changed.members
+    pupil.value = changed
+  },
+})
+const group = computed(() => members.value.length > 0)
+const two = () => [
+  { name: '', instrument: pupil.value.instrument },
+  { name: '', instrument: pupil.value.instrument },
+]
 const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } as const
 </script>
 
@@ -69,7 +85,7 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
   <div class="fields">
     <v-text-field
       :model-value="pupil.name"
-      :label="say.nameOrInitials"
+      :label="group ? say.groupName : say.nameOrInitials"
       maxlength="40"
       v-bind="shared"
       :error-messages="problemAt('name')"
@@ -77,7 +93,7 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
       autocomplete="off"
       @update:model-value="put('name', $event)"
     />
-    <v-select v-model="instrument" :label="say.instrument" :items="instruments" v-bind="shared" :error-messages="problemAt('instrument')" data-field="instrument" />
+    <v-select v-if="!group" v-model="instrument" :label="say.instrument" :items="instruments" v-bind="shared" :error-messages="problemAt('instrument')" data-field="instrument" />
     <v-select
       :model-value="pupil.day ?? ''"
       :label="say.lessonOn"
@@ -106,8 +122,9 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
       data-field="minutes"
       @update:model-value="put('minutes', Number($event))"
     />
-    <v-checkbox v-model="left" :label="say.leftHanded" color="primary" density="compact" hide-details />
+    <v-checkbox v-if="!group" v-model="left" :label="say.leftHanded" color="primary" density="compact" hide-details />
     <v-select
+      v-if="!group"
       :model-value="hand.school ?? ''"
       :label="say.fingers"
       :items="schools"
@@ -115,8 +132,8 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
       :error-messages="problemAt('hand.school')"
       @update:model-value="putHand('school', $event)"
     />
-    <v-select :model-value="hand.wide ?? ''" :label="say.wideSpans" :items="wides" v-bind="shared" @update:model-value="putHand('wide', $event)" />
-    <v-select :model-value="hand.open ?? ''" :label="say.openStrings" :items="opens" v-bind="shared" @update:model-value="putHand('open', $event)" />
+    <v-select v-if="!group" :model-value="hand.wide ?? ''" :label="say.wideSpans" :items="wides" v-bind="shared" @update:model-value="putHand('wide', $event)" />
+    <v-select v-if="!group" :model-value="hand.open ?? ''" :label="say.openStrings" :items="opens" v-bind="shared" @update:model-value="putHand('open', $event)" />
     <v-select
       :model-value="pupil.names ?? ''"
       :label="say.nameTheNotesAs"
@@ -126,6 +143,10 @@ const shared = { variant: 'outlined', density: 'compact', hideDetails: 'auto' } 
       @update:model-value="put('names', $event as Pupil['names'])"
     />
     <div class="whole">
+      <MemberList v-if="group" v-model="members" :instruments="instruments" :problem-at="problemAt" />
+      <v-btn v-else color="primary" variant="text" data-do="make-group" @click="members = two()">{{ say.aGroupOfPupils }}</v-btn>
+    </div>
+    <div v-if="!group" class="whole">
       <v-btn v-if="!measuring" color="primary" variant="tonal" data-do="measure" @click="measuring = true">{{ say.measureTheHand }}</v-btn>
       <HandFinder v-else v-model="limits" :instrument="pupil.instrument" />
     </div>

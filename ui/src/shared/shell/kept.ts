@@ -24,6 +24,9 @@ export const keptBench = useKept('bench', '')
 export const keptStaff = useKept('staff', false)
 /** The address of the last round. */
 export const keptRound = useKept('round', '')
+/** The address of what a group played last, and which group. */
+export const keptTogether = useKept('together', '')
+export const keptGroup = useKept('group', '')
 /** Whether a round hides its necks, for a self-test. */
 export const keptCover = useKept('cover', false)
 /** The keys that are done, by round. */

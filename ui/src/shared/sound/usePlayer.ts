@@ -18,6 +18,8 @@ interface Manner {
   hush?: Ref<boolean>
   /** Another piece is on its way: what is started now is that one. */
   coming?: Ref<boolean>
+  /** Whether an event sounds: parts of several players may be silent. */
+  sounds?: (index: number) => boolean
   /** After the last note: who plays along more slowly plays on until then. */
   playedOut?: () => Promise<void>
 }
@@ -32,7 +34,7 @@ const mostAwaited = 5000
 let sounding: (() => void) | undefined
 
 /** Plays the run: the mark follows what is heard. Nothing sounds before a press. */
-export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush = ref(false), coming = ref(false), playedOut }: Manner = {}) {
+export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush = ref(false), coming = ref(false), sounds = () => true, playedOut }: Manner = {}) {
   const current = ref(-1)
   const playing = ref(false)
   const starting = ref(false)
@@ -94,7 +96,7 @@ export function usePlayer(piece: Ref<Piece | undefined>, { steady = false, hush 
     else open.value = true
     for (const e of made.events)
       transport.schedule((time) => {
-        if (keptRun.value && !hush.value) o.note(e.midi, seconds(e.beats), time, e.accent)
+        if (keptRun.value && !hush.value && sounds(e.index)) o.note(e.midi, seconds(e.beats), time, e.accent)
         t.getDraw().schedule(() => {
           counting.value = 0
           current.value = e.index

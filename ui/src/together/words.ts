@@ -1,0 +1,32 @@
+import type { Part } from '../shared/part'
+
+/** What people read on Together. */
+export const say = {
+  goToTheMusic: 'go to the music',
+  playOrStop: 'play all parts after a count-in, or stop',
+  printOrExport: 'print or export the page of the group',
+  group: 'Group',
+  labels: 'Labels',
+  newGroup: 'New group',
+  editGroup: 'Edit the group',
+  noGroupYet: 'Who plays together?',
+  aGroupIs: 'A group is two or more pupils with their own instruments. The music of the brief is laid out for each of them: the tune, a second voice, a bass, a canon.',
+  part: (name: Part) => `Part of ${name}`,
+  waits: (name: Part) => `Beats that ${name} waits`,
+  beatsLater: 'beats later',
+  aBar: 'a bar',
+  mute: (name: Part) => `Mute ${name}`,
+  alone: (name: Part) => `Play ${name} alone`,
+  onTheBench: (name: Part) => `Open the part of ${name} on the bench`,
+  whichKey: 'Which key suits all?',
+  keysInOrder: 'The easiest for all comes first.',
+  noRoomFor: (names: Part) => `no room for ${names}`,
+  thisKey: 'this key',
+  calculating: 'Calculating the parts',
+  comparing: 'Comparing the keys',
+  cantBePlayedYet: "This music can't be given out yet",
+  startOver: 'Start over',
+  lane: (name: Part) => `What ${name} plays`,
+  place: (note: Part, string: Part, fret: Part) => `${note}, string ${string}, fret ${fret}`,
+  facts: (parts: number, bars: number) => `${parts} parts, ${bars} bars`,
+}
