@@ -83,16 +83,19 @@ var pictures = []picture{
 			click(`[data-item="1"] [data-blank="1"]`), chromedp.Sleep(200 * time.Millisecond),
 			chromedp.KeyEvent("e\tf\tg\ta\tb\tb\td\te"), chromedp.Sleep(700 * time.Millisecond),
 		}},
-	{"worksheet-key", "/sheets?instrument.id=ukulele&scale.tonic=Bb&scale.name=major&sheet.kind=neck&sheet.keys=" +
-		q("Eb Ab B E"), "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
-		click(`[data-choice=key]`), chromedp.WaitVisible(chromedp.CSS(`.page img`)),
-		chromedp.Sleep(700 * time.Millisecond),
-	}},
 	{"phrases", "/phrases", "paper", 1280, 1000, []chromedp.Action[chromedp.Void]{
 		click(`[data-do=try-one]`), chromedp.WaitVisible(chromedp.CSS(`[data-way]`)), chromedp.Sleep(time.Second),
 		click(`[data-note="3"]`), click(`[data-remark=minor-to-major-third]`),
 		chromedp.Sleep(600 * time.Millisecond),
 	}},
+	{"together", "/together?" + url.Values{"instrument.id": {"guitar"}, "scale.tonic": {"Bb"}, "scale.name": {"major"},
+		"run.pattern": {"phrase"}, "run.phrase": {"1 3/2 2/2 1 5 1 2 3*2 5 4/2 3/2 2 4 3/2 2/2 1/2 7/2 1*2"}}.Encode(), "paper", 1280,
+		800, []chromedp.Action[chromedp.Void]{
+			chromedp.Evaluate[chromedp.Void](`(() => { const s = document.querySelector('[data-do=group]')
+				s.value = [...s.options].find((o) => o.text === 'Lantern trio').value
+				s.dispatchEvent(new Event('change', {bubbles: true})) })()`),
+			chromedp.WaitVisible(chromedp.CSS(`[data-member=Jory]`)), chromedp.Sleep(500 * time.Millisecond),
+		}},
 	{"workshop", "/workshop", "paper", 1280, 800, []chromedp.Action[chromedp.Void]{
 		click(`[data-do=new-scale]`), chromedp.Sleep(300 * time.Millisecond), click(`[data-field=formula] input`),
 		chromedp.KeyEvent("1 b2 3 4 5 6 b7"),

@@ -28,6 +28,7 @@ export const say = {
   memberName: (n: Part) => `Name of member ${n}`,
   memberInstrument: (n: Part) => `Instrument of member ${n}`,
   removeMember: (name: Part) => `Remove ${name || 'this member'}`,
+  newGroup: 'New group',
   groupName: 'Name of the group',
   noGroup: 'One pupil, not a group',
   playedBy: (n: number) => `${n} members`,

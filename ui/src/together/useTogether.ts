@@ -43,16 +43,22 @@ export function useTogether() {
     all.value = { ...all.value, pupils: [...others, stored].sort((a, b) => a.pupil.name.localeCompare(b.pupil.name)) }
   }
 
+  /** One change is kept after the other: each begins from the version that the one before it left. */
+  let changes = Promise.resolve()
+
   /** Changes what a member plays: the group keeps it. */
-  async function give(index: number, change: Partial<Member>) {
-    const of = group.value
-    if (!of) return
-    const changed = members.value.map((m, i) => (i === index ? { ...m, ...change } : m))
-    try {
-      put(await pupils.update(of, { ...of.pupil, members: changed }))
-    } catch (cause) {
-      tell(wordsOf(cause))
-    }
+  function give(index: number, change: Partial<Member>) {
+    changes = changes.then(async () => {
+      const of = group.value
+      if (!of) return
+      const changed = members.value.map((m, i) => (i === index ? { ...m, ...change } : m))
+      try {
+        put(await pupils.update(of, { ...of.pupil, members: changed }))
+      } catch (cause) {
+        tell(wordsOf(cause))
+      }
+    })
+    return changes
   }
 
   /** Members who are silent, and the one who plays alone, by their places. */

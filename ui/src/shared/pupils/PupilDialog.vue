@@ -74,9 +74,9 @@ function leave() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="860" scrollable :fullscreen="narrow" :aria-label="of ? say.edit(of.pupil.name) : say.newPupil">
+  <v-dialog v-model="open" max-width="860" scrollable :fullscreen="narrow" :aria-label="of ? say.edit(of.pupil.name) : group ? say.newGroup : say.newPupil">
     <v-card border>
-      <h2>{{ of ? say.edit(of.pupil.name) : say.newPupil }}</h2>
+      <h2>{{ of ? say.edit(of.pupil.name) : group ? say.newGroup : say.newPupil }}</h2>
       <v-card-text>
         <form id="pupil-form" @submit.prevent="keep">
           <PupilForm v-model="draft.pupil" :problems="problems" />
