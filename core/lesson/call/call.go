@@ -3,11 +3,11 @@
 //
 // A Request names a kind and how many calls, with a seed: the same request gives the same
 // calls, so that what is asked aloud today can stand on a sheet tomorrow. Kinds is the table
-// of kinds; each asks one thing and answers it, with the reason in a sentence. A further kind
-// is a file with its function and a row in the table.
+// of kinds; each asks one thing, answers it with the reason in a sentence, and grades what is
+// answered. A further kind is a file with its functions and a row in the table.
 //
-// Mark judges an answer in whatever way it was given. What an answer shows of the player's
-// knowledge is said by facts: the name of one place, one degree, one key.
+// Mark gives the verdict on an answer in whatever way it came. What an answer shows of the
+// player's knowledge is said by facts: the name of one place, one degree, one key.
 package call
 
 import (
@@ -91,91 +91,6 @@ type Other struct {
 	piece.Note
 	How string `json:"how"` // id of one of Verdicts
 }
-
-// By is the way in which a kind of call is answered.
-type By string
-
-// The ways to answer.
-const (
-	ByPlace  By = "place"  // one place of the neck
-	ByPlaces By = "places" // all of some places
-	ByName   By = "name"   // one word: a note, a degree, a finger
-	ByNames  By = "names"  // several notes in their order
-	ByYes    By = "yes"    // yes or no
-)
-
-// Kind is one kind of call.
-type Kind struct {
-	table.Row
-	Group  string // id of one of Groups
-	By     By
-	Levels []Level
-	usual  int // level that is asked at where none is said
-	// ready finds what the kind needs of the setting, or says what is wrong; nil for nothing.
-	ready func(*setting) error
-	// asks are all that may be asked, in a fixed order.
-	asks func(*setting) []string
-	// read takes what was asked for by hand.
-	read func(*setting, string) (string, error)
-	// answer answers what is asked; what was answered before may matter.
-	answer func(*setting, string) (Call, error)
-	// facts are what a right answer shows to be known; nil for the ask itself.
-	facts func(*setting, string) []string
-}
-
-// Groups are what kinds of call are about, in picker order.
-var Groups = []table.Row{
-	{ID: onNeck, Name: "on the neck"}, {ID: inNames, Name: "names"}, {ID: inSpelling, Name: "spelling"},
-	{ID: inKeys, Name: "keys"},
-}
-
-const (
-	onNeck     = "neck"
-	inNames    = "names"
-	inSpelling = "spelling"
-	inKeys     = "keys"
-)
-
-// Kinds are all kinds in picker order, those of a group together.
-var Kinds = []Kind{
-	{table.Row{ID: "numbers", Name: "numbers",
-		Why: "A degree is called, as in a band. Play the low one near your hand."}, onNeck, ByPlace,
-		numberLevels, 2, (*setting).anchors, numbersOf, readDegree, answerNumber, nil},
-	{table.Row{ID: runKind, Name: "the run, note by note",
-		Why: "Play the run. Each note waits for you."}, onNeck, ByPlace, runLevels, 1,
-		(*setting).runOf, runNotesOf, readRunNote, answerRunNote, factOfRunNote},
-	{table.Row{ID: "from-degree", Name: "from a degree",
-		Why: "Start the scale on the degree that is called."}, onNeck, ByPlace, fromLevels, 3,
-		nil, startsOf, readStart, answerStart, nil},
-	{table.Row{ID: "find", Name: "find the note", Why: "Find every place of a note."}, onNeck, ByPlaces, neckLevels, 3,
-		nil, namesOf, readName, answerFind, factsToFind},
-	{table.Row{ID: "next-key", Name: "the next key",
-		Why: "The chord changes. Play the nearest octave of the new key."}, onNeck, ByPlace, nextLevels, 2, nil,
-		nextKeysOf, readTonic, answerNextKey, nil},
-	{table.Row{ID: "name", Name: "name the note",
-		Why: "A place is marked. Say or type its note, degree or interval."}, inNames, ByName, neckLevels, 3, nil,
-		placesOf, readPlace, answerName, factOfPlace},
-	{table.Row{ID: "fingers", Name: "fingers", Why: "A place is marked. Which finger plays it?"}, inNames, ByName,
-		boxLevels, 2, (*setting).plan, boxPlacesOf, readPlace, answerFinger, factOfFinger},
-	{table.Row{ID: "landing", Name: "landing", Why: "Can the run end on this note of the chord?"}, inNames, ByYes,
-		chordLevels, 3, nil, landingsOf, readLanding, answerLanding, nil},
-	{table.Row{ID: "spell", Name: "spell the scale", Why: "Letters first, then accidentals."},
-		inSpelling, ByNames, keyLevels, 3, nil, tonicsOf, readTonic, answerSpell, factOfKey},
-	{table.Row{ID: "chord", Name: "spell the chord", Why: "Name the notes of a chord of the key."},
-		inSpelling, ByNames, chordLevels, 3, nil, chordsOf, readChord, answerChord, nil},
-	{table.Row{ID: "signature", Name: "key signatures", Why: "How many sharps or flats, and which?"}, inKeys, ByNames,
-		keyLevels, 3, (*setting).signed, tonicsOf, readTonic, answerSignature, factOfKey},
-	{table.Row{ID: "key", Name: "name the key", Why: "Which key has this many sharps or flats?"}, inKeys, ByName,
-		keyLevels, 3, (*setting).signed, signaturesOf, readSignature, answerKey, factOfKey},
-	{table.Row{ID: "order", Name: "order of sharps and flats",
-		Why: "The first sharps or flats, in order."}, inKeys, ByNames, orderLevels, 2, nil, ordersOf,
-		readOrder, answerOrder, nil},
-	{table.Row{ID: "relative", Name: "relatives", Why: "The minor of a major key, and back."},
-		inKeys, ByName, keyLevels, 3, (*setting).signed, relativesOf, readTonic, answerRelative, factOfKey},
-}
-
-// Find returns the kind with this id.
-func Find(id string) (Kind, bool) { return table.Find(Kinds, id) }
 
 // Build makes calls with their answers. What cannot be met is a fault.List.
 func Build(r Request) (Calls, error) {
@@ -272,22 +187,6 @@ func (k Kind) call(m *setting, ask string) (Call, error) {
 	c.Facts = k.factsOf(m, ask)
 	return c, nil
 }
-
-// factsOf are the facts of an ask. Degrees are known of every key, the rest of its own.
-func (k Kind) factsOf(m *setting, ask string) []string {
-	if k.facts == nil {
-		return []string{k.ID + " " + ask}
-	}
-	return k.facts(m, ask)
-}
-
-// factOfKey is of one key of the scale.
-func factOfKey(m *setting, ask string) []string {
-	return []string{KeyFact(m.asked.Kind, ask, m.Scale.Name)}
-}
-
-// KeyFact is the fact that something is known of a key: its spelling, its signature.
-func KeyFact(kind, key, scaleName string) string { return kind + " " + key + " " + scaleName }
 
 // readEach reads what is asked by hand.
 func readEach(field string, k Kind, m *setting, list []string) ([]string, error) {

@@ -36,3 +36,19 @@ func FactWords(fact string) string {
 	}
 	return pitch.Pretty(fact)
 }
+
+// factsOf are the facts of an ask. Degrees are known of every key, the rest of its own.
+func (k Kind) factsOf(m *setting, ask string) []string {
+	if k.facts == nil {
+		return []string{k.ID + " " + ask}
+	}
+	return k.facts(m, ask)
+}
+
+// factOfKey is of one key of the scale.
+func factOfKey(m *setting, ask string) []string {
+	return []string{KeyFact(m.asked.Kind, ask, m.Scale.Name)}
+}
+
+// KeyFact is the fact that something is known of a key: its spelling, its signature.
+func KeyFact(kind, key, scaleName string) string { return kind + " " + key + " " + scaleName }

@@ -10,9 +10,6 @@ import (
 	"evenladder/core/theory/pitch"
 )
 
-// runKind is asked in turn: the notes of a run or of a phrase, one after the other.
-const runKind = "run"
-
 var runLevels = []Level{{Words: "every note, in order", has: anything}}
 
 // runOf finds the run whose notes are called.

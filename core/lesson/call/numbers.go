@@ -80,23 +80,23 @@ const (
 
 // checkWays checks what only some kinds are asked with.
 func (r *Request) checkWays(faults *fault.List) {
+	k, known := Find(r.Kind)
 	for _, way := range []struct {
 		field, given string
 		of           []table.Row
-		numbers      bool // are asked with it alone
 	}{
-		{"progression", r.Progression, table.Rows(Progressions), true}, {"minor", r.Minor, MinorSchools, true},
-		{"anchor", r.Anchor, Anchors, true}, {"octave", r.Octave, Octaves, true}, {"as", r.As, Sayings, false},
+		{"progression", r.Progression, table.Rows(Progressions)}, {"minor", r.Minor, MinorSchools},
+		{"anchor", r.Anchor, Anchors}, {"octave", r.Octave, Octaves}, {"as", r.As, Sayings},
 	} {
 		if _, ok := table.Find(way.of, way.given); way.given != "" && !ok {
 			faults.Add(way.field, fault.Word(way.given, table.IDs(way.of)))
 		}
-		if way.numbers && way.given != "" && r.Kind != "numbers" {
-			faults.Addf(way.field, "%q was given: %s is asked without it", way.given, fault.Clip(r.Kind))
+		if known && way.given != "" && !slices.Contains(k.Takes, way.field) {
+			faults.Addf(way.field, "%q was given: %s is asked without it", way.given, k.ID)
 		}
 	}
-	if r.NextFour && r.Kind != "numbers" {
-		faults.Addf("nextFour", "it was given: %s is asked without it", fault.Clip(r.Kind))
+	if r.NextFour && known && !slices.Contains(k.Takes, "nextFour") {
+		faults.Addf("nextFour", "it was given: %s is asked without it", k.ID)
 	}
 	if !slices.Contains(Beats, r.Every) {
 		faults.Addf("every", "%d was given: give one of %s beats", r.Every, english.Numbers(Beats))

@@ -19,7 +19,7 @@ func (r *Request) asked(k Kind, m *setting) ([]string, error) {
 	if len(all) == 0 {
 		return nil, fault.At("brief", "this kind has no calls here: give another scale, level or neck")
 	}
-	if k.ID == runKind {
+	if k.inTurn {
 		return r.inTurn(all), nil
 	}
 	weights := make([]float64, len(all))

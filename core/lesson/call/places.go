@@ -15,10 +15,12 @@ import (
 
 // Sayings are what a place may be named as.
 var Sayings = []table.Row{
-	{ID: "note", Name: "note", Why: "the name of the note"},
+	{ID: sayNote, Name: "note", Why: "the name of the note"},
 	{ID: "degree", Name: "degree", Why: "the number of the note in the key"},
 	{ID: "interval", Name: "interval", Why: "the interval above the root"},
 }
+
+const sayNote = "note"
 
 // namesOf are the notes of the scale, and those between them as the key spells them.
 func namesOf(m *setting) (out []string) {
@@ -101,7 +103,7 @@ func placesOf(m *setting) (out []string) {
 
 func (m *setting) saying() string {
 	if m.asked.As == "" {
-		return Sayings[0].ID
+		return sayNote
 	}
 	return m.asked.As
 }
