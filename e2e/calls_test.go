@@ -252,3 +252,45 @@ func TestCallsByAMIDIInstrument(t *testing.T) {
 	p.eventually("[data-call]", "5")
 	p.until(`window.strike(32), document.querySelector('[data-verdict]')?.dataset.is === 'right'`, "the low five")
 }
+
+// By ear: what sounds is found on the neck and named, and a pattern is played back; the log names what was heard.
+func TestCallsByEar(t *testing.T) {
+	t.Parallel()
+	const of = callsInDflat + "&level=1&kind="
+	asked := func(p page, kind string) call.Call {
+		ask := value[string](p, `document.querySelector('[data-call]').dataset.ask`)
+		made, err := call.Build(call.Request{Brief: bassInDflat, Kind: kind, Level: 1, Ask: []string{ask}})
+		require.NoError(t, err)
+		return made.Calls[0]
+	}
+	place := func(n neck.Place) string { return fmt.Sprintf(`[data-place="%d/%d"]`, n.String, n.Fret) }
+
+	p := open(t, of+"ear-note", false)
+	p.eventually("[data-do=hear-example]", "Hear an example")
+	p.do(click("[data-do=start]"), chromedp.WaitVisible(css("[data-call]")))
+	one := asked(p, "ear-note")
+	p.do(click(place(neck.Place{String: one.Answer.String, Fret: one.Answer.Fret + 1})))
+	p.eventually("[data-verdict]", "Not that one.")
+	p.eventually("[data-verdict]", "of D♭.")
+	p.do(click("[data-do=next-call]"))
+	p.eventually(".count", "Call 2")
+	p.do(click(place(asked(p, "ear-note").Answer.Place)))
+	p.until(`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call 3')`, "the place is right")
+	p.do(click("[data-do=end]"))
+	p.eventually("h1", "1 of 2 right")
+	p.eventually(".end", "by ear")
+
+	p.do(chromedp.Navigate(p.url+of+"ear-pattern"), chromedp.WaitVisible(css("[data-do=start]")), click("[data-do=start]"), chromedp.WaitVisible(css("[data-call]")))
+	p.do(click(place(neck.Place{String: 1, Fret: 11})))
+	p.eventually(".prompt", "1 of 3")
+	p.do(click("[data-do=clear]"))
+	p.eventually(".prompt", "0 of 3")
+	for _, n := range asked(p, "ear-pattern").Answer.Notes {
+		p.do(click(place(n.Place)))
+	}
+	p.until(`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call 2')`, "the pattern is right")
+
+	p.do(chromedp.Navigate(p.url+of+"ear-scale"), chromedp.WaitVisible(css("[data-do=start]")), click("[data-do=start]"), chromedp.WaitVisible(css("[data-call]")))
+	p.do(click(fmt.Sprintf("[data-answer=%s]", asked(p, "ear-scale").Ask)))
+	p.until(`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call 2')`, "the scale is right")
+}

@@ -20,21 +20,16 @@ func (h handlers) ListCalls(context.Context, api.ListCallsRequestObject) (api.Li
 	out := api.ListCalls200JSONResponse{
 		Progressions: choicesOf(table.Rows(call.Progressions)), Minors: choicesOf(call.MinorSchools),
 		Anchors: choicesOf(call.Anchors), Octaves: choicesOf(call.Octaves),
-		Sayings: choicesOf(call.Sayings), Groups: choicesOf(call.Groups), Beats: call.Beats, Orders: choicesOf(worksheet.Orders),
+		Sayings: choicesOf(call.Sayings), Overs: choicesOf(call.Overs), Groups: choicesOf(call.Groups), Beats: call.Beats, Orders: choicesOf(worksheet.Orders),
 	}
 	for _, k := range call.Kinds {
 		levels := make([]string, len(k.Levels))
 		for i, l := range k.Levels {
 			levels[i] = l.Words
 		}
-		out.Kinds = append(out.Kinds, struct {
-			By     string   `json:"by"`
-			Group  string   `json:"group"`
-			Id     string   `json:"id"`
-			Levels []string `json:"levels"`
-			Name   string   `json:"name"`
-			Why    string   `json:"why"`
-		}{string(k.By), k.Group, k.ID, levels, k.Name, k.Why})
+		kind := api.CallKindRow{Id: k.ID, Group: k.Group, Name: k.Name, Why: k.Why, By: string(k.By), Neck: k.Neck, Beats: k.Beats,
+			Takes: append([]string{}, k.Takes...), Levels: levels}
+		out.Kinds = append(out.Kinds, kind)
 	}
 	for _, k := range worksheet.Kinds {
 		out.Sheets = append(out.Sheets, struct {

@@ -218,27 +218,40 @@ type CallChoice struct {
 // CallKind Id of a kind of call.
 type CallKind = string
 
+// CallKindRow defines model for CallKindRow.
+type CallKindRow struct {
+	// Beats It may go on beat by beat.
+	Beats bool `json:"beats"`
+
+	// By How it is answered: place, places, name, names, notes or yes.
+	By string `json:"by"`
+
+	// Group Id of one of the groups.
+	Group  string   `json:"group"`
+	Id     string   `json:"id"`
+	Levels []string `json:"levels"`
+	Name   string   `json:"name"`
+
+	// Neck A neck is shown.
+	Neck bool `json:"neck"`
+
+	// Takes Fields of a request that it is asked with.
+	Takes []string `json:"takes"`
+	Why   string   `json:"why"`
+}
+
 // CallKinds defines model for CallKinds.
 type CallKinds struct {
-	Anchors []CallChoice `json:"anchors"`
-	Beats   []int        `json:"beats"`
-	Groups  []CallChoice `json:"groups"`
-	Kinds   []struct {
-		// By How it is answered: place, places, name, names or yes.
-		By string `json:"by"`
-
-		// Group Id of one of the groups.
-		Group  string   `json:"group"`
-		Id     string   `json:"id"`
-		Levels []string `json:"levels"`
-		Name   string   `json:"name"`
-		Why    string   `json:"why"`
-	} `json:"kinds"`
-	Minors       []CallChoice `json:"minors"`
-	Octaves      []CallChoice `json:"octaves"`
-	Orders       []CallChoice `json:"orders"`
-	Progressions []CallChoice `json:"progressions"`
-	Sayings      []CallChoice `json:"sayings"`
+	Anchors      []CallChoice  `json:"anchors"`
+	Beats        []int         `json:"beats"`
+	Groups       []CallChoice  `json:"groups"`
+	Kinds        []CallKindRow `json:"kinds"`
+	Minors       []CallChoice  `json:"minors"`
+	Octaves      []CallChoice  `json:"octaves"`
+	Orders       []CallChoice  `json:"orders"`
+	Overs        []CallChoice  `json:"overs"`
+	Progressions []CallChoice  `json:"progressions"`
+	Sayings      []CallChoice  `json:"sayings"`
 	Sheets       []struct {
 		// Hangs A page to hang up.
 		Hangs bool   `json:"hangs"`
@@ -257,6 +270,9 @@ type CallNote = piece.Note
 
 // CallRequest defines model for CallRequest.
 type CallRequest = call.Request
+
+// CallSound What is heard in place of what is said.
+type CallSound = call.Sound
 
 // Calls defines model for Calls.
 type Calls = call.Calls

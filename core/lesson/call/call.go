@@ -36,6 +36,7 @@ type Request struct {
 	NextFour    bool               `json:"nextFour,omitempty"`    // of numbers: the 4 on the next string is right, too
 	Every       int                `json:"every,omitempty"`       // beats from call to call, one of Beats; 0 waits for the answer
 	As          string             `json:"as,omitempty"`          // id of one of Sayings, of places to name
+	Over        string             `json:"over,omitempty"`        // id of one of Overs, of what is heard
 	Said        []string           `json:"said,omitempty"`        // what was asked before these, in its order
 	Known       map[string]float64 `json:"known,omitempty"`       // facts with the chance that they are known, 0 to 1
 }
@@ -59,21 +60,32 @@ type Calls struct {
 
 // Call is one call with its answer.
 type Call struct {
-	N      int         `json:"n"`               // from 1
-	Ask    string      `json:"ask"`             // as data
-	Show   string      `json:"show"`            // as it is read from a stand
-	Say    string      `json:"say"`             // as it is said aloud
-	At     *int        `json:"at,omitempty"`    // beat on which it is called, where calls play on
-	Place  *piece.Note `json:"place,omitempty"` // that is pointed at, where a place is asked about
-	Answer Answer      `json:"answer"`
-	Also   []Other     `json:"also"` // other places of the same note: right, but not where it is called for
-	Why    string      `json:"why"`
-	Facts  []string    `json:"facts"` // what a right answer shows to be known
+	N       int         `json:"n"`                 // from 1
+	Ask     string      `json:"ask"`               // as data
+	Show    string      `json:"show"`              // as it is read from a stand
+	Say     string      `json:"say"`               // as it is said aloud
+	At      *int        `json:"at,omitempty"`      // beat on which it is called, where calls play on
+	Place   *piece.Note `json:"place,omitempty"`   // that is pointed at, where a place is asked about
+	Sound   *Sound      `json:"sound,omitempty"`   // that is heard in place of what is said
+	Choices []Choice    `json:"choices,omitempty"` // words of which one is the answer
+	Answer  Answer      `json:"answer"`
+	Also    []Other     `json:"also"` // other places of the same note: right, but not where it is called for
+	Why     string      `json:"why"`
+	Facts   []string    `json:"facts"` // what a right answer shows to be known
 }
 
-// Title is what was asked, for a list of calls.
+// Choice is one of some words that may be the answer.
+type Choice struct {
+	ID   string `json:"id"` // as it is given as an answer
+	Name string `json:"name"`
+}
+
+// Title is what was asked, for a list of calls: what the answer was where that was heard.
 func (c Call) Title() string {
-	if c.Place != nil {
+	switch {
+	case c.Sound != nil:
+		return c.Why
+	case c.Place != nil:
 		return c.Say
 	}
 	return c.Show

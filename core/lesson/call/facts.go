@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"evenladder/core/theory/pitch"
+	"evenladder/core/theory/scale"
 )
 
 // FactWords say what a fact is about.
@@ -21,6 +22,12 @@ func FactWords(fact string) string {
 		}
 	case "numbers":
 		return pitch.Pretty(rest)
+	case "ear":
+		return pitch.Pretty(rest) + " by ear"
+	case "ear-scale":
+		if e, ok := scale.Find(rest); ok {
+			return e.Name + " by ear"
+		}
 	case "spell", "signature", "relative":
 		return pitch.Pretty(rest)
 	case "order":

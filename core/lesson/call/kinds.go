@@ -12,6 +12,7 @@ const (
 	ByName   By = "name"   // one word: a note, a degree, a finger
 	ByNames  By = "names"  // several notes in their order
 	ByYes    By = "yes"    // yes or no
+	ByNotes  By = "notes"  // several notes in their order, played back
 )
 
 // Kind is one kind of call.
@@ -42,7 +43,7 @@ type Kind struct {
 // Groups are what kinds of call are about, in picker order.
 var Groups = []table.Row{
 	{ID: onNeck, Name: "on the neck"}, {ID: inNames, Name: "names"}, {ID: inSpelling, Name: "spelling"},
-	{ID: inKeys, Name: "keys"},
+	{ID: inKeys, Name: "keys"}, {ID: byEar, Name: "by ear"},
 }
 
 const (
@@ -50,6 +51,7 @@ const (
 	inNames    = "names"
 	inSpelling = "spelling"
 	inKeys     = "keys"
+	byEar      = "ear"
 )
 
 // Kinds are all kinds in picker order, those of a group together.
@@ -128,7 +130,27 @@ var Kinds = []Kind{
 	{
 		Row:   table.Row{ID: "relative", Name: "relatives", Why: "The minor of a major key, and back."},
 		Group: inKeys, By: ByName, Levels: keyLevels, usual: 3, ready: (*setting).signed,
-		asks: tonicsOf, read: readTonic, answer: answerRelative, grade: typed(gradeRelative), facts: factOfKey,
+		asks: relativesOf, read: readTonic, answer: answerRelative, grade: typed(gradeRelative), facts: factOfKey,
+	},
+	{
+		Row:   table.Row{ID: "ear-note", Name: "find what sounds", Why: "A note sounds in the key. Play it on the neck."},
+		Group: byEar, By: ByPlace, Neck: true, Takes: []string{"over"}, Levels: heardLevels, usual: 2,
+		asks: heardOf, read: readHeard, answer: answerHeard, grade: gradeHeard, facts: factOfHeard,
+	},
+	{
+		Row:   table.Row{ID: "ear-degree", Name: "name what sounds", Why: "A note sounds in the key. Which degree is it?"},
+		Group: byEar, By: ByName, Neck: true, Takes: []string{"over"}, Levels: heardLevels, usual: 2,
+		asks: heardOf, read: readHeard, answer: answerDegreeHeard, grade: typed(gradeDegree), facts: factOfHeard,
+	},
+	{
+		Row:   table.Row{ID: "ear-pattern", Name: "play it back", Why: "A short pattern sounds. Play it, note by note."},
+		Group: byEar, By: ByNotes, Neck: true, Takes: []string{"over"}, Levels: patternLevels, usual: 1,
+		asks: patternsOf, read: readPattern, answer: answerPattern, grade: gradePattern, facts: factsOfPattern,
+	},
+	{
+		Row:   table.Row{ID: "ear-scale", Name: "which scale", Why: "A scale sounds over a drone. Which one is it?"},
+		Group: byEar, By: ByName, Levels: scaleLevels, usual: 3,
+		asks: scalesOf, read: readScale, answer: answerScale, grade: typed(gradeScaleHeard), facts: factOfScale,
 	},
 }
 

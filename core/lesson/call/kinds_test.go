@@ -129,7 +129,7 @@ func TestTheTableOfKinds(t *testing.T) {
 	b := on("guitar", "Eb", "major")
 	for _, k := range call.Kinds {
 		assert.NotEmpty(t, k.Why, k.ID)
-		assert.Contains(t, []call.By{call.ByPlace, call.ByPlaces, call.ByName, call.ByNames, call.ByYes}, k.By)
+		assert.Contains(t, []call.By{call.ByPlace, call.ByPlaces, call.ByName, call.ByNames, call.ByYes, call.ByNotes}, k.By)
 		require.NotEmpty(t, k.Levels, k.ID)
 		before := 0
 		for level := range k.Levels {
@@ -196,5 +196,19 @@ func TestVerdictsHaveNames(t *testing.T) {
 		row, ok := table.Find(call.Verdicts, id)
 		assert.True(t, ok, id)
 		assert.NotEmpty(t, row.Name)
+	}
+}
+
+// Whatever a kind may ask of a key it can answer.
+func TestWhatIsAskedIsAnswered(t *testing.T) {
+	for _, tonic := range []string{"F#", "Gb", "Db", "A"} {
+		for _, scaleName := range []string{"major", "natural-minor", "harmonic-minor", "minor-pentatonic", "locrian"} {
+			for _, k := range call.Kinds {
+				_, err := call.Build(call.Request{Brief: on("guitar", tonic, scaleName), Kind: k.ID, Level: len(k.Levels), Count: 100, Seed: 7})
+				if err != nil {
+					assert.Regexp(t, "no calls here|signature", err.Error(), "%s in %s %s", k.ID, tonic, scaleName)
+				}
+			}
+		}
 	}
 }

@@ -5,6 +5,7 @@ import (
 	"evenladder/core/base/table"
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/music/piece"
+	"fmt"
 )
 
 // Ids of the verdicts.
@@ -32,6 +33,7 @@ type Given struct {
 	Place  *neck.Place  `json:"place,omitempty"`  // pressed on the neck
 	Places []neck.Place `json:"places,omitempty"` // several of them
 	MIDI   *int         `json:"midi,omitempty"`   // played, by microphone or MIDI
+	Played []int        `json:"played,omitempty"` // several of them in their order, as MIDI notes
 	Text   string       `json:"text,omitempty"`   // typed
 	Right  *bool        `json:"right,omitempty"`  // said aloud, and judged by the teacher
 	OffMS  *int         `json:"offMs,omitempty"`  // from the beat that it was due on, early below zero; where calls play on
@@ -113,19 +115,25 @@ func (a *Answered) open() (Kind, *setting, Call, error) {
 
 func (g Given) check(faults *fault.List) {
 	ways := 0
-	for _, given := range []bool{g.Place != nil, g.Places != nil, g.MIDI != nil, g.Text != "", g.Right != nil} {
+	for _, given := range []bool{g.Place != nil, g.Places != nil, g.MIDI != nil, g.Played != nil, g.Text != "", g.Right != nil} {
 		if given {
 			ways++
 		}
 	}
 	if ways != 1 {
-		faults.Addf("given", "%d ways were given: give one of place, places, midi, text and right", ways)
+		faults.Addf("given", "%d ways were given: give one of place, places, midi, played, text and right", ways)
 	}
 	if len(g.Text) > maxGiven {
 		faults.Addf("given.text", "%d characters were given: give %d at most", len(g.Text), maxGiven)
 	}
 	if len(g.Places) > mostPlaces {
 		faults.Addf("given.places", "%d were given: give %d at most", len(g.Places), mostPlaces)
+	}
+	if len(g.Played) > mostPlaces {
+		faults.Addf("given.played", "%d were given: give %d at most", len(g.Played), mostPlaces)
+	}
+	for i, midi := range g.Played {
+		faults.Between(fmt.Sprintf("given.played[%d]", i), midi, 0, mostMIDI)
 	}
 	if g.MIDI != nil {
 		faults.Between("given.midi", *g.MIDI, 0, mostMIDI)

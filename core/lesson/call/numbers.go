@@ -87,6 +87,7 @@ func (r *Request) checkWays(faults *fault.List) {
 	}{
 		{"progression", r.Progression, table.Rows(Progressions)}, {"minor", r.Minor, MinorSchools},
 		{"anchor", r.Anchor, Anchors}, {"octave", r.Octave, Octaves}, {"as", r.As, Sayings},
+		{"over", r.Over, Overs},
 	} {
 		if _, ok := table.Find(way.of, way.given); way.given != "" && !ok {
 			faults.Add(way.field, fault.Word(way.given, table.IDs(way.of)))

@@ -1993,7 +1993,7 @@ export interface components {
          * @description Id of a kind of call.
          * @enum {string}
          */
-        CallKind: "numbers" | "run" | "from-degree" | "find" | "next-key" | "name" | "fingers" | "landing" | "spell" | "chord" | "signature" | "key" | "order" | "relative";
+        CallKind: "numbers" | "run" | "from-degree" | "find" | "next-key" | "name" | "fingers" | "landing" | "spell" | "chord" | "signature" | "key" | "order" | "relative" | "ear-note" | "ear-degree" | "ear-pattern" | "ear-scale";
         /**
          * @description Id of a kind of worksheet.
          * @enum {string}
@@ -2708,6 +2708,8 @@ export interface components {
             every?: number;
             /** @description Of places to name: note, degree or interval. */
             as?: string;
+            /** @description Of what is heard: over a chord or a drone. */
+            over?: string;
             /** @description What was asked before, in its order. */
             said?: string[];
             /** @description Facts with the chance that they are known, 0 to 1. */
@@ -2729,6 +2731,13 @@ export interface components {
             /** @description Beat on which it is called, where calls play on. */
             at?: number;
             place?: components["schemas"]["CallNote"];
+            sound?: components["schemas"]["CallSound"];
+            /** @description Words of which one is the answer. */
+            choices?: {
+                /** @description As it is given as an answer. */
+                id: string;
+                name: string;
+            }[];
             /** @description A place with its note, or notes, or words. */
             answer: {
                 string?: number;
@@ -2753,6 +2762,18 @@ export interface components {
             /** @description What a right answer shows to be known. */
             facts: string[];
         };
+        /** @description What is heard in place of what is said. */
+        CallSound: {
+            /** @description MIDI notes that are held all the while. */
+            under: number[];
+            notes: {
+                midi: number;
+                atMs: number;
+                ms: number;
+            }[];
+            /** @description How long all of it is. */
+            ms: number;
+        };
         CallAnswered: {
             brief: components["schemas"]["Brief"];
             kind: string;
@@ -2762,8 +2783,12 @@ export interface components {
             level?: number;
             progression?: string;
             minor?: string;
+            anchor?: string;
+            octave?: string;
+            nextFour?: boolean;
             every?: number;
             as?: string;
+            over?: string;
             /** @description The asks of the calls before it. */
             said?: string[];
             known?: {
@@ -2777,6 +2802,8 @@ export interface components {
                 places?: components["schemas"]["Place"][];
                 /** @description A note that was played, 0 to 127. */
                 midi?: number;
+                /** @description Several of them in their order. */
+                played?: number[];
                 /** @description Typed. */
                 text?: string;
                 /** @description Said aloud, and judged by the teacher. */
@@ -2808,21 +2835,13 @@ export interface components {
         };
         CallKinds: {
             groups: components["schemas"]["CallChoice"][];
-            kinds: {
-                id: string;
-                /** @description Id of one of the groups. */
-                group: string;
-                name: string;
-                why: string;
-                /** @description How it is answered: place, places, name, names or yes. */
-                by: string;
-                levels: string[];
-            }[];
+            kinds: components["schemas"]["CallKindRow"][];
             progressions: components["schemas"]["CallChoice"][];
             minors: components["schemas"]["CallChoice"][];
             anchors: components["schemas"]["CallChoice"][];
             octaves: components["schemas"]["CallChoice"][];
             sayings: components["schemas"]["CallChoice"][];
+            overs: components["schemas"]["CallChoice"][];
             beats: number[];
             sheets: {
                 id: string;
@@ -2833,6 +2852,22 @@ export interface components {
                 hangs: boolean;
             }[];
             orders: components["schemas"]["CallChoice"][];
+        };
+        CallKindRow: {
+            id: string;
+            /** @description Id of one of the groups. */
+            group: string;
+            name: string;
+            why: string;
+            /** @description How it is answered: place, places, name, names, notes or yes. */
+            by: string;
+            /** @description A neck is shown. */
+            neck: boolean;
+            /** @description It may go on beat by beat. */
+            beats: boolean;
+            /** @description Fields of a request that it is asked with. */
+            takes: string[];
+            levels: string[];
         };
         CallChoice: {
             id: string;

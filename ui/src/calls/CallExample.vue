@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { mdiPlay, mdiStop } from '@mdi/js'
+import { computed, watch } from 'vue'
 import type { Plan } from '../api/client'
 import { api, take } from '../api/client'
 import { useLoad } from '../shared/load'
@@ -7,18 +8,22 @@ import { geometry } from '../shared/neck/geometry'
 import NeckGrid from '../shared/neck/NeckGrid.vue'
 import NoteMark from '../shared/neck/NoteMark.vue'
 import { pretty } from '../shared/signs'
-import { requestOf, type Asked } from '../shared/calls'
+import { requestOf, type Asked, type CallKind } from '../shared/calls'
+import { useListening } from './useListening'
 import { say } from './words'
 
 /** A call of the kind that is chosen, with its answer, on the instrument that is played. */
-const props = defineProps<{ plan: Plan; asked: Asked }>()
+const props = defineProps<{ plan: Plan; asked: Asked; kind: CallKind }>()
+const listening = useListening()
 const { value: call } = useLoad(
-  () => ({ brief: props.plan.brief, asked: { ...props.asked, every: 0 } }),
-  async ({ brief, asked }, signal) => {
-    const request = { ...requestOf(brief, asked), count: 1, ...(asked.kind === 'numbers' ? { ask: ['5'] } : {}) }
+  () => ({ brief: props.plan.brief, asked: { ...props.asked, every: 0 }, takes: props.kind.takes }),
+  async ({ brief, asked, takes }, signal) => {
+    const request = { ...requestOf(brief, asked, takes), count: 1 }
     return (await take(api.POST('/api/v1/calls', { body: request, signal }))).calls[0]
   },
 )
+
+watch(call, () => listening.stop())
 
 /** Places of the answer, and the one that is pointed at. */
 const marks = computed(() => {
@@ -27,7 +32,7 @@ const marks = computed(() => {
   const { string, fret, name, degree, notes } = c.answer
   const places = (notes ?? []).map((n) => ({ string: n.string, fret: n.fret, label: pretty(n.name) }))
   if (string !== undefined && fret !== undefined && !places.some((p) => p.string === string && p.fret === fret)) {
-    places.unshift({ string, fret, label: props.asked.kind === 'numbers' ? pretty(degree ?? '') : c.place ? '?' : pretty(name ?? '') })
+    places.unshift({ string, fret, label: c.show === pretty(degree ?? '') ? c.show : c.place ? '?' : pretty(name ?? '') })
   }
   if (places.length === 0 && c.place) places.push({ string: c.place.string, fret: c.place.fret, label: '?' })
   return places
@@ -43,6 +48,7 @@ const answer = computed(() => {
   const c = call.value
   if (!c) return ''
   const { string, fret, name, words, notes } = c.answer
+  if (c.choices) return say.exampleWords(c.choices.find((o) => o.id === words?.[0])?.name ?? '')
   if (words?.length) return say.exampleWords(words.map(pretty).join(' '))
   if (string !== undefined && fret !== undefined) return say.examplePlace(pretty(name ?? ''), string, fret)
   return say.examplePlaces(notes?.length ?? 0)
@@ -51,7 +57,17 @@ const answer = computed(() => {
 
 <template>
   <figure class="example">
-    <p class="show" :class="{ word: (call?.show.length ?? 0) > 4 }">{{ call?.show ?? '…' }}</p>
+    <p v-if="call?.sound" class="show">
+      <v-btn
+        color="primary"
+        variant="tonal"
+        :prepend-icon="listening.sounding.value ? mdiStop : mdiPlay"
+        data-do="hear-example"
+        @click="listening.sounding.value ? listening.stop() : listening.play(call.sound)"
+        >{{ listening.sounding.value ? say.stop : say.hearIt }}</v-btn
+      >
+    </p>
+    <p v-else class="show" :class="{ word: (call?.show.length ?? 0) > 4 }">{{ call?.show ?? '…' }}</p>
     <svg v-if="marks.length" :width="width" :height="g.height" :viewBox="`0 0 ${width} ${g.height}`" aria-hidden="true">
       <NeckGrid :g="g" :frets="frets" :strings="plan.neck.strings" :courses="plan.neck.courses" :left-handed="left" :nut="low === 1" />
       <NoteMark v-for="m in marks" :key="`${m.string}/${m.fret}`" :x="g.markX(m.fret)" :y="g.stringY(m.string)" :w="g.mark.w" :h="g.mark.h" :label="m.label" />

@@ -13,11 +13,8 @@ import { ownProgression, type Asked } from '../shared/calls'
 const props = defineProps<{ kinds: CallKinds; asked: Asked; minor: boolean; speaks: boolean; tempo: number }>()
 const emit = defineEmits<{ change: [asked: Partial<Asked>]; tempo: [bpm: number] }>()
 const kind = computed(() => props.kinds.kinds.find((k) => k.id === props.asked.kind))
-const numbers = computed(() => props.asked.kind === 'numbers')
-/** Calls that are answered by one press or one word can go on beat by beat. */
-const plays = computed(() => kind.value?.by === 'place' || kind.value?.by === 'yes')
-/** Whether a neck is shown at all. */
-const onNeck = computed(() => ['place', 'places'].includes(kind.value?.by ?? '') || ['name', 'fingers'].includes(props.asked.kind))
+const takes = (field: string) => kind.value?.takes.includes(field) ?? false
+const numbers = computed(() => takes('progression'))
 const helps = { numbers: say.fretNumbers, landmarks: 'landmarks', bare: 'bare' }
 </script>
 
@@ -30,13 +27,13 @@ const helps = { numbers: say.fretNumbers, landmarks: 'landmarks', bare: 'bare' }
         <option v-for="(l, i) in kind?.levels" :key="i" :value="i + 1">{{ i + 1 }}: {{ l }}</option>
       </select>
     </label>
-    <label v-if="plays">
+    <label v-if="kind?.beats">
       <span>{{ say.pace }}</span>
       <select :value="asked.every" data-do="every" @change="emit('change', { every: Number(($event.target as HTMLSelectElement).value) })">
         <option v-for="b in kinds.beats" :key="b" :value="b">{{ b === 0 ? say.waitForMyAnswer : b === 1 ? say.oneEveryBeat : say.oneEveryBeats(b) }}</option>
       </select>
     </label>
-    <label v-if="plays && asked.every">
+    <label v-if="kind?.beats && asked.every">
       <span>{{ say.tempo }}</span>
       <input
         class="entry"
@@ -100,19 +97,25 @@ const helps = { numbers: say.fretNumbers, landmarks: 'landmarks', bare: 'bare' }
         <option v-for="m in kinds.minors" :key="m.id" :value="m.id === 'own' ? '' : m.id">{{ m.name }}</option>
       </select>
     </label>
-    <label v-if="asked.kind === 'name'">
+    <label v-if="takes('over')">
+      <span>{{ say.heardOver }}</span>
+      <select :value="asked.over" data-do="over" @change="emit('change', { over: ($event.target as HTMLSelectElement).value })">
+        <option v-for="(o, i) in kinds.overs" :key="o.id" :value="i ? o.id : ''">{{ o.name }}</option>
+      </select>
+    </label>
+    <label v-if="takes('as')">
       <span>{{ say.answerWith }}</span>
       <select :value="asked.as" data-do="as" @change="emit('change', { as: ($event.target as HTMLSelectElement).value })">
         <option v-for="s in kinds.sayings" :key="s.id" :value="s.id === 'note' ? '' : s.id">{{ s.name }}</option>
       </select>
     </label>
-    <div v-if="onNeck" class="row">
+    <div v-if="kind?.neck" class="row">
       <span>{{ say.neck }}</span> <ChoiceRow v-model="keptHelp" :options="helps" :label="say.neck" />
     </div>
     <div class="row">
       <span>{{ say.answer }}</span> <slot name="answer" />
     </div>
-    <div v-if="speaks || asked.every" class="row">
+    <div v-if="(speaks && kind?.group !== 'ear') || asked.every" class="row">
       <span>{{ say.sound }}</span>
       <label v-if="speaks" class="check"><input v-model="keptSpoken" type="checkbox" data-do="spoken" /> {{ say.sayItAloudToo }}</label>
       <SoundChoices v-if="asked.every" />

@@ -9,6 +9,7 @@ import { keptHelp } from '../shared/shell/kept'
 import { narrow } from '../shared/shell/narrow'
 import { pretty } from '../shared/signs'
 import type { CallKind, Given } from '../shared/calls'
+import type { Struck } from './usePlayedBack'
 
 /** A call large enough to be read from a stand, the ways to answer it, and the verdict. */
 const props = defineProps<{
@@ -20,9 +21,11 @@ const props = defineProps<{
   last: (CallMarked & { ms: number }) | undefined
   along: boolean
   speaks: boolean
+  /** What was played back so far. */
+  struck: Struck[]
   trouble: string
 }>()
-const emit = defineEmits<{ answer: [given: Given]; next: []; skip: []; repeat: [] }>()
+const emit = defineEmits<{ answer: [given: Given]; next: []; skip: []; repeat: []; strike: [note: { midi: number; string: number; fret: number }]; clear: [] }>()
 
 /** The names repeat an octave up the neck: what lies beyond it is shown on a press, or where the answer is there. */
 const octave = 12
@@ -39,7 +42,8 @@ const gap = computed(() => (narrow.value ? 44 : Math.max(44, Math.min(92, (heigh
 const found = ref<{ string: number; fret: number }[]>([])
 const text = ref('')
 const field = ref<HTMLInputElement>()
-const onNeck = computed(() => props.kind.by === 'place' || props.kind.by === 'places')
+const onNeck = computed(() => ['place', 'places', 'notes'].includes(props.kind.by))
+const back = computed(() => props.kind.by === 'notes')
 
 watch(
   () => props.call,
@@ -74,7 +78,7 @@ const marks = computed<Put[]>(() => {
   const name = (n: { name?: string }) => pretty(n.name ?? '')
   if (props.marked) {
     for (const p of props.marked.extra) add(p, 'slip')
-    for (const n of props.kind.by === 'places' ? (answer.notes ?? []) : []) add(n, 'right', name(n))
+    for (const n of props.kind.by === 'places' || back.value ? (answer.notes ?? []) : []) add(n, 'right', name(n))
     if (answer.string !== undefined && answer.fret !== undefined) add({ string: answer.string, fret: answer.fret }, 'right', name(answer))
     // What goes on from the place that was asked for: a scale, an octave of the new key.
     for (const n of props.kind.by === 'place' ? (answer.notes ?? []) : []) add(n, 'point', name(n))
@@ -82,6 +86,7 @@ const marks = computed<Put[]>(() => {
     for (const a of props.marked.anchors) add(a, 'anchor', pretty(a.degree))
   }
   for (const p of found.value) add(p, 'given')
+  for (const [i, { string, fret }] of props.struck.entries()) if (string !== undefined && fret !== undefined) add({ string, fret }, 'given', String(i + 1))
   if (place) add(place, 'point', props.marked || onNeck.value ? '' : '?')
   return put
 })
@@ -90,6 +95,11 @@ function press(p: { string: number; fret: number }) {
   if (props.marked) return
   if (props.kind.by === 'places') {
     found.value = found.value.some((f) => at(f, p)) ? found.value.filter((f) => !at(f, p)) : [...found.value, p]
+    return
+  }
+  if (back.value) {
+    const open = props.plan.neck.strings.find((s) => s.string === p.string)
+    if (open) emit('strike', { midi: open.midi + p.fret, ...p })
     return
   }
   emit('answer', { place: p })
@@ -101,6 +111,12 @@ function submit() {
   else if (props.kind.by === 'places') emit('answer', { places: found.value })
 }
 
+const prompt = computed(() => {
+  if (back.value) return say.playItBack(props.struck.length, props.call.answer.notes?.length ?? 0)
+  if (props.call.choices) return say.chooseTheAnswer
+  if (props.call.sound) return say.findWhatSounds
+  return props.kind.by === 'name' && props.call.place ? say.whatIsMarked : hint[props.kind.by]
+})
 const hint: Record<string, string> = {
   place: say.pressItsPlace,
   places: say.pressEveryPlace,
@@ -108,7 +124,7 @@ const hint: Record<string, string> = {
   names: say.typeTheNotesInOrder,
   yes: say.yesOrNo,
 }
-const sample: Record<string, string> = { place: '3/5', places: '4/7 2/5' }
+const sample: Record<string, string> = { place: '3/5', places: '4/7 2/5', notes: '1 2 3' }
 const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rightNoteTooHigh, far: say.rightNoteButFarAway, partly: say.partlyRight, wrong: say.notThatOne }
 </script>
 
@@ -117,10 +133,10 @@ const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rig
     <div class="block">
       <div class="left">
         <p class="call" :class="{ word: call.show.length > 4, long: call.show.length > 14 }" role="status" data-call :data-ask="call.ask">{{ call.show }}</p>
-        <p v-if="call.say !== call.show && !call.place" class="note">{{ call.say }}</p>
+        <p v-if="call.say !== call.show && !call.place && !call.sound" class="note">{{ call.say }}</p>
       </div>
       <div class="right">
-        <p class="prompt">{{ kind.by === 'name' && call.place ? say.whatIsMarked : hint[kind.by] }}</p>
+        <p class="prompt">{{ prompt }}</p>
         <div class="verdict message" :class="marked?.verdict ?? (trouble ? 'wrong' : 'before')" role="status" data-verdict :data-is="marked?.verdict ?? ''">
           <template v-if="marked">
             <b>{{ verdicts[marked.verdict] }}.</b>
@@ -130,13 +146,18 @@ const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rig
           <span v-else-if="trouble" class="trouble">{{ trouble }}</span>
           <span v-else-if="last" class="note">{{ say.lastOne(verdicts[last.verdict], (last.ms / 1000).toFixed(1)) }}</span>
         </div>
+        <p v-if="call.choices && !marked" class="choices">
+          <v-btn v-for="c in call.choices" :key="c.id" color="primary" variant="tonal" class="choice" :data-answer="c.id" @click="emit('answer', { text: c.id })">{{
+            c.name
+          }}</v-btn>
+        </p>
         <form class="answer" @submit.prevent="submit">
           <template v-if="kind.by === 'yes' && !marked">
             <v-btn color="primary" variant="tonal" data-answer="yes" @click="emit('answer', { text: 'yes' })">{{ say.yesY }}</v-btn>
             <v-btn color="primary" variant="tonal" data-answer="no" @click="emit('answer', { text: 'no' })">{{ say.noN }}</v-btn>
           </template>
           <label v-else-if="!marked" class="typed" :class="{ short: onNeck }">
-            <span :class="{ unseen: !onNeck }">{{ onNeck ? say.orType : say.answer }}</span>
+            <span :class="{ unseen: !onNeck }">{{ back ? say.orTypeDegrees : onNeck ? say.orType : say.answer }}</span>
             <input
               ref="field"
               v-model="text"
@@ -152,9 +173,17 @@ const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rig
           <v-btn v-if="!marked && kind.by !== 'yes'" type="submit" color="primary" variant="tonal" data-do="check">{{ say.check }}</v-btn>
           <v-btn v-if="marked && marked.verdict !== 'right' && !along" type="submit" color="primary" variant="flat" data-do="next-call">{{ say.next }}</v-btn>
           <v-btn v-if="!marked && !along" color="primary" variant="tonal" data-do="skip" @click="emit('skip')">{{ say.skip }}</v-btn>
-          <v-btn v-if="speaks" color="primary" variant="tonal" :prepend-icon="mdiVolumeMedium" :title="say.repeatTheCallS" data-do="say" @click="emit('repeat')">{{
-            say.repeat
-          }}</v-btn>
+          <v-btn v-if="back && struck.length && !marked" color="primary" variant="tonal" data-do="clear" @click="emit('clear')">{{ say.clear }}</v-btn>
+          <v-btn
+            v-if="speaks || call.sound"
+            color="primary"
+            variant="tonal"
+            :prepend-icon="mdiVolumeMedium"
+            :title="call.sound ? say.listenAgainS : say.repeatTheCallS"
+            data-do="say"
+            @click="emit('repeat')"
+            >{{ call.sound ? say.listenAgain : say.repeat }}</v-btn
+          >
         </form>
         <p v-if="!marked" class="aloud note">
           {{ say.saidItAloud }}
@@ -163,7 +192,7 @@ const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rig
         </p>
       </div>
     </div>
-    <template v-if="onNeck || call.place">
+    <template v-if="kind.neck">
       <PressNeck :plan="plan" :marks="marks" :high="high" :help="keptHelp" :still="!onNeck" :gap="gap" @press="press" />
       <p class="note frets">
         {{ say.fretsTo(high) }}
@@ -258,6 +287,16 @@ const verdicts: Record<string, string> = { right: say.right, 'too-high': say.rig
   flex-wrap: wrap;
   gap: 8px;
   min-height: 44px;
+}
+
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+
+.choice {
+  min-width: 48px;
 }
 
 .typed {

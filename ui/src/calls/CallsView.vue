@@ -3,7 +3,7 @@ import { say } from './words'
 import { mdiPlay } from '@mdi/js'
 import { computed, nextTick, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, take, type Brief } from '../api/client'
+import { api, take, type Brief, type Call } from '../api/client'
 import BriefSentence from '../shared/brief/BriefSentence.vue'
 import ProblemList from '../shared/brief/ProblemList.vue'
 import { changed, toQuery, type Changes } from '../shared/brief/query'
@@ -27,6 +27,8 @@ import SoundChoices from './SoundChoices.vue'
 import { asQuery, askedOf, calls, type Asked } from '../shared/calls'
 import { useCalls } from './useCalls'
 import { useHearing } from './useHearing'
+import { useListening } from './useListening'
+import { usePlayedBack } from './usePlayedBack'
 
 const route = useRoute()
 const router = useRouter()
@@ -52,13 +54,25 @@ const { value: pupil } = useLoad(
 )
 
 const speech = useSpeech()
-const sitting = useCalls({ brief, asked, plan, pupil: pupilId, assignment, say: (words) => keptSpoken.value && speech.say(words) })
+const listening = useListening()
+/** A call is heard where it sounds, and said where that is wanted. */
+function tellCall(of: Call, always = false) {
+  if (of.sound) void listening.play(of.sound)
+  else if (always || keptSpoken.value) speech.say(of.say)
+}
+const sitting = useCalls({ brief, asked, kind, plan, pupil: pupilId, assignment, say: tellCall })
 const { call, marked, given, answers, level, along, busy, trouble, ended, running, waiting, band, last } = sitting
+const back = usePlayedBack(call, (of) => void sitting.answer(of))
 const right = computed(() => answers.value.filter((a) => a.right).length)
+/** A note of what is played back sounds as it is pressed. */
+function strike(note: { midi: number; string: number; fret: number }) {
+  void listening.strike(note.midi)
+  back.strike(note)
+}
 const toSettings = () => document.getElementById('chosen')?.scrollIntoView()
 const hearing = useHearing(
-  computed(() => (speech.speaking.value ? undefined : waiting.value)),
-  (midi, at) => void sitting.answer({ midi }, at),
+  computed(() => (speech.speaking.value || listening.sounding.value ? undefined : waiting.value)),
+  (midi, at) => (kind.value?.by === 'notes' ? back.strike({ midi }) : void sitting.answer({ midi }, at)),
 )
 
 /** Only the instrument and the key are said here: the rest of a brief is about runs. */
@@ -86,6 +100,7 @@ function changeFields(changes: Changes) {
 
 // What is chosen anew is begun anew.
 watch([asked, brief], () => running.value && sitting.leave())
+watch(running, (now) => !now && listening.stop())
 watch(ended, async (now) => {
   if (!now) return
   await nextTick()
@@ -115,7 +130,7 @@ useKeys([
   { key: '-', does: say.saidAloudWrong, run: () => void sitting.answer({ right: false }) },
   { key: 'y', does: 'yes', run: () => kind.value?.by === 'yes' && void sitting.answer({ text: 'yes' }) },
   { key: 'n', does: 'no', run: () => kind.value?.by === 'yes' && void sitting.answer({ text: 'no' }) },
-  { key: 's', does: say.repeatTheCall, run: () => call.value && speech.say(call.value.say) },
+  { key: 's', does: say.repeatTheCall, run: () => call.value && tellCall(call.value, true) },
   clickKey,
 ])
 </script>
@@ -163,11 +178,14 @@ useKeys([
           :last="last"
           :along="band.playing.value"
           :speaks="speech.supported.value"
-          :trouble="trouble"
+          :struck="back.struck.value"
+          :trouble="trouble || listening.blocked.value"
           @answer="(of) => sitting.answer(of)"
           @next="sitting.next()"
           @skip="sitting.skip()"
-          @repeat="speech.say(call.say)"
+          @strike="strike"
+          @clear="back.clear()"
+          @repeat="tellCall(call, true)"
         />
         <p v-else class="counting" role="status">{{ band.counting.value || '…' }}</p>
         <div class="foot">
@@ -185,7 +203,7 @@ useKeys([
         <section id="chosen" class="chosen" aria-labelledby="chosen-title">
           <h2 id="chosen-title" class="part-title">{{ kind.name }}</h2>
           <p>{{ kind.why }}</p>
-          <CallExample :plan="plan" :asked="asked" />
+          <CallExample :plan="plan" :asked="asked" :kind="kind" />
           <CallSettings
             :kinds="kinds"
             :asked="asked"

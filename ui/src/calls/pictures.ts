@@ -5,6 +5,9 @@ export interface Picture {
   lines?: string[]
 }
 
+/** What sounds: a point that waves go out from. */
+const waves = 'M6 16v8M11 12q5 8 0 16M16 8q9 12 0 24'
+
 /** By the ids of the kinds. */
 export const pictures: Record<string, Picture> = {
   numbers: { marks: [{ x: 46, string: 2 }], texts: [{ x: 14, y: 20, text: '5', big: true }] },
@@ -66,6 +69,17 @@ export const pictures: Record<string, Picture> = {
       { x: 32, y: 28, text: '♯ 1 2 3' },
     ],
   },
+  'ear-note': { marks: [{ x: 46, string: 2 }], lines: [waves] },
+  'ear-degree': { texts: [{ x: 46, y: 20, text: '3?', big: true, asked: true }], lines: [waves] },
+  'ear-pattern': {
+    marks: [
+      { x: 32, string: 3, root: true },
+      { x: 44, string: 2 },
+      { x: 56, string: 1 },
+    ],
+    lines: [waves],
+  },
+  'ear-scale': { texts: [{ x: 44, y: 20, text: '♭3 ♭7', asked: true }], lines: [waves] },
   relative: {
     texts: [
       { x: 10, y: 20, text: 'C' },

@@ -24,7 +24,15 @@ let scope: ReturnType<typeof effectScope>
 function sitting(more: Partial<typeof usualAsked> = {}) {
   const said: string[] = []
   const one = scope.run(() =>
-    useCalls({ brief: ref(brief), asked: ref({ ...usualAsked, ...more }), plan: ref(undefined), pupil: ref('p1'), assignment: ref(''), say: (words) => said.push(words) }),
+    useCalls({
+      brief: ref(brief),
+      asked: ref({ ...usualAsked, ...more }),
+      kind: ref(undefined),
+      plan: ref(undefined),
+      pupil: ref('p1'),
+      assignment: ref(''),
+      say: (of) => said.push(of.say),
+    }),
   )
   if (!one) throw new Error('the scope is over')
   return { ...one, said }

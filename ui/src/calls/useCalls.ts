@@ -2,7 +2,7 @@ import { computed, onScopeDispose, ref, shallowRef, type Ref } from 'vue'
 import type { Brief, Call, CallAnswered, CallMarked, Plan, Sitting } from '../api/client'
 import { wordsOf } from '../shared/load'
 import { useAlong } from './useAlong'
-import { calls, requestOf, type Asked, type Given } from '../shared/calls'
+import { calls, requestOf, type Asked, type CallKind, type Given } from '../shared/calls'
 
 /** A right answer is seen for so long before the next call comes, in ms. */
 const seenFor = 900
@@ -17,14 +17,16 @@ export interface Answer {
 interface Of {
   brief: Ref<Brief>
   asked: Ref<Asked>
+  kind: Ref<CallKind | undefined>
   plan: Ref<Plan | undefined>
   pupil: Ref<string>
   assignment: Ref<string>
-  say: (words: string) => void
+  /** Says or sounds a call. */
+  say: (call: Call) => void
 }
 
 /** A sitting: calls one after the other, an answer to each, and what comes of it. Nothing that was answered is lost: it is written down as it comes. */
-export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
+export function useCalls({ brief, asked, kind, plan, pupil, assignment, say }: Of) {
   const sitting = shallowRef<Sitting>()
   const call = shallowRef<Call>()
   /** The verdict on the call; undefined while the answer is waited for. */
@@ -47,12 +49,11 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
   const ofLevel = ref(0)
   const along = computed(() => asked.value.every || ofLevel.value)
   const band = useAlong(plan, onBeat)
+  const request = (after = 0) => requestOf(brief.value, asked.value, kind.value?.takes ?? [], after)
   const running = computed(() => !!sitting.value && !ended.value)
   /** What is waited for, as the verdict is asked with. */
   const waiting = computed<CallAnswered | undefined>(() =>
-    running.value && call.value && !marked.value
-      ? { ...requestOf(brief.value, asked.value), level: level.value.n, said: [...said], answers: call.value.ask, given: {} }
-      : undefined,
+    running.value && call.value && !marked.value ? { ...request(), level: level.value.n, said: [...said], answers: call.value.ask, given: {} } : undefined,
   )
 
   async function start() {
@@ -67,7 +68,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
     call.value = marked.value = undefined
     try {
       const of = { ...(pupil.value ? { pupil: pupil.value } : {}), ...(assignment.value ? { assignment: assignment.value } : {}) }
-      sitting.value = await calls.begin({ ...of, calls: requestOf(brief.value, asked.value) })
+      sitting.value = await calls.begin({ ...of, calls: request() })
       if (along.value) {
         if (!(await band.start())) sitting.value = undefined
       } else await next()
@@ -86,7 +87,7 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
     clearTimeout(timer)
     trouble.value = ''
     try {
-      const made = await calls.next(of.id, { ...requestOf(brief.value, asked.value, said.length), count: 1, seed: seed(), said })
+      const made = await calls.next(of.id, { ...request(said.length), count: 1, seed: seed(), said })
       const one = made.calls[0]
       if (!one || sitting.value !== of || ended.value) return
       level.value = { n: made.level, words: made.levelWords }
@@ -94,9 +95,9 @@ export function useCalls({ brief, asked, plan, pupil, assignment, say }: Of) {
       given.value = undefined
       marked.value = undefined
       call.value = one
-      since = performance.now()
+      since = performance.now() + (one.sound?.ms ?? 0)
       due = on
-      say(one.say)
+      say(one)
     } catch (cause) {
       trouble.value = wordsOf(cause)
     }

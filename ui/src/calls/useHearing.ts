@@ -6,6 +6,8 @@ import { useMidiIn } from '../shared/sound/useMidiIn'
 
 /** How much before an answer is listened to, in seconds. */
 const lookBack = 0.3
+/** What was struck is the same note for so long, in seconds. */
+const ringsOn = 0.08
 /** A recording is begun anew after so many seconds. */
 const mostRecorded = 200
 /** A MIDI note is one answer; so much after it another may come, in ms. */
@@ -53,6 +55,7 @@ export function useHearing(waiting: Ref<CallAnswered | undefined>, heard: (midi:
     const answer = await take(api.POST('/api/v1/calls/hear', { body: { answered: '', take: '' }, bodySerializer: form }))
     if (answer.sec < 0 || waiting.value !== asked) return false
     struckAt = start + answer.sec
+    from = Math.max(from, struckAt + ringsOn)
     heard(answer.midi, performance.now() - (mic.seconds() - struckAt) * 1000)
     return true
   }

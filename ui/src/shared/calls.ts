@@ -17,9 +17,11 @@ export interface Asked {
   octave: string
   nextFour: string
   as: string
+  /** What is heard is heard over this. */
+  over: string
 }
 
-export const usualAsked: Asked = { kind: 'numbers', level: 0, every: 0, minor: '', progression: '', own: '', anchor: '', octave: '', nextFour: '', as: '' }
+export const usualAsked: Asked = { kind: 'numbers', level: 0, every: 0, minor: '', progression: '', own: '', anchor: '', octave: '', nextFour: '', as: '', over: '' }
 
 /** What is called of an address. */
 export function askedOf(query: Record<string, unknown>): Asked {
@@ -35,6 +37,7 @@ export function askedOf(query: Record<string, unknown>): Asked {
     octave: text('octave'),
     nextFour: text('nextFour'),
     as: text('as'),
+    over: text('over'),
   }
 }
 
@@ -45,23 +48,26 @@ export const asQuery = (a: Asked): Record<string, string> =>
 /** A progression of one's own, in place of the id of a usual one. */
 export const ownProgression = 'own'
 
-/** The request of what is called after so many calls. Numbers alone have schools and progressions, places alone have sayings. */
-export function requestOf(brief: Brief, a: Asked, after = 0): CallRequest {
+/** The request of what is called after so many calls. An address may have what another kind is asked with: only what this one takes is asked. */
+export function requestOf(brief: Brief, a: Asked, takes: readonly string[], after = 0): CallRequest {
   const own = a.progression === ownProgression ? a.own.split(/[\s,;]+/).filter(Boolean) : []
   const next = own[after % Math.max(own.length, 1)]
-  const numbers = a.kind === 'numbers'
+  const given = {
+    ...(a.minor ? { minor: a.minor } : {}),
+    ...(a.progression && a.progression !== ownProgression ? { progression: a.progression } : {}),
+    ...(a.anchor ? { anchor: a.anchor } : {}),
+    ...(a.octave ? { octave: a.octave } : {}),
+    ...(a.nextFour ? { nextFour: true } : {}),
+    ...(a.as ? { as: a.as } : {}),
+    ...(a.over ? { over: a.over } : {}),
+  }
   return {
     brief,
     kind: a.kind as CallRequest['kind'], // an address may say anything: the server knows the kinds
     ...(a.level ? { level: a.level } : {}),
     ...(a.every ? { every: a.every } : {}),
-    ...(numbers && a.minor ? { minor: a.minor } : {}),
-    ...(numbers && a.progression && a.progression !== ownProgression ? { progression: a.progression } : {}),
-    ...(numbers && a.anchor ? { anchor: a.anchor } : {}),
-    ...(numbers && a.octave ? { octave: a.octave } : {}),
-    ...(numbers && a.nextFour ? { nextFour: true } : {}),
-    ...(numbers && next ? { ask: [next] } : {}),
-    ...(a.kind === 'name' && a.as ? { as: a.as } : {}),
+    ...Object.fromEntries(Object.entries(given).filter(([field]) => takes.includes(field))),
+    ...(next && takes.includes('progression') ? { ask: [next] } : {}),
   }
 }
 

@@ -174,6 +174,10 @@ svg {
   fill: var(--sheet);
 }
 
+.put.given :deep(text) {
+  fill: var(--ink);
+}
+
 .put.anchor :deep(.body) {
   fill: var(--sheet);
   stroke: var(--faint);
