@@ -25,7 +25,7 @@ var order = []string{
 	"music/arrangement",
 	"planning/brief", "planning/plan", "planning/explore", "planning/round", "planning/phrase", "planning/together",
 	"lesson/result", "lesson/ladder", "lesson/clock", "lesson/take", "lesson/pupil", "lesson/call", "lesson/worksheet",
-	"lesson/schedule", "lesson/outline",
+	"lesson/calendar", "lesson/knowledge", "lesson/assignment", "lesson/suggest", "lesson/schedule", "lesson/outline",
 }
 
 // afterPlan do not import each other; planless are not to reach a plan.

@@ -6,8 +6,10 @@ import (
 	"fmt"
 	"time"
 
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/call"
-	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/worksheet"
 	"evenladder/core/planning/brief"
 	"evenladder/store"
@@ -49,7 +51,7 @@ func (s sat) answer(ctx context.Context, st *store.Store, p store.Pupil) error {
 			for _, f := range c.Facts {
 				facts[f] = right
 			}
-			answers[n] = store.Answer{SittingAnswer: schedule.SittingAnswer{Show: c.Title(), Right: right,
+			answers[n] = store.Answer{Answer: knowledge.Answer{Show: c.Title(), Right: right,
 				MS: 1400 + 350*(n*7%11), Facts: facts}, Level: s.Level}
 		}
 		title := fmt.Sprintf("%s in %s", k.Name, titleOf(b))
@@ -81,14 +83,14 @@ func sit(ctx context.Context, st *store.Store, s store.Sitting, request any, ans
 
 // give sets sheets, and hands in those that are done.
 func (s sheets) give(ctx context.Context, st *store.Store, p store.Pupil) error {
-	today := schedule.DayOf(st.Now())
+	today := calendar.DayOf(st.Now())
 	if s.Worksheet != nil {
 		fitted := p.Pupil.Fit(brief.Brief{Instrument: p.Pupil.Instrument, Scale: brief.Scale{Tonic: "C",
 			Name: "major"}})
 		s.Worksheet.Brief = &fitted
 	}
-	id, err := assign(ctx, st, p, schedule.Assignment{
-		Sheets: &schedule.Sheets{What: s.What, Count: s.Count, Done: s.Done, Worksheet: s.Worksheet},
+	id, err := assign(ctx, st, p, assignment.Assignment{
+		Sheets: &assignment.Sheets{What: s.What, Count: s.Count, Done: s.Done, Worksheet: s.Worksheet},
 		From:   today.Add(-s.From), Until: today.Add(-s.Until),
 	}, false)
 	if err != nil || s.Worksheet == nil {
@@ -107,7 +109,7 @@ func (s sheets) give(ctx context.Context, st *store.Store, p store.Pupil) error 
 			for _, f := range it.Facts {
 				facts[f] = right
 			}
-			answers[n] = store.Answer{SittingAnswer: schedule.SittingAnswer{Show: it.Show, Right: right, Facts: facts},
+			answers[n] = store.Answer{Answer: knowledge.Answer{Show: it.Show, Right: right, Facts: facts},
 				Level: 1}
 		}
 		at := st.Now().AddDate(0, 0, i/2-s.From+1).Add(time.Duration(i)*time.Minute - beforeNow)

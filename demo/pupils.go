@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"time"
 
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/schedule"
@@ -56,7 +58,7 @@ const beforeNow = 2 * time.Hour
 // fillPupils makes the pupils of the room, what was set to them and what they played.
 func fillPupils(ctx context.Context, st *store.Store, all []taught) error {
 	now := st.Now()
-	today := schedule.DayOf(now)
+	today := calendar.DayOf(now)
 	for _, t := range all {
 		who := t.Pupil.Pupil
 		who.Day = today.Add(t.Pupil.Day).Weekday()
@@ -99,7 +101,7 @@ func fillPupils(ctx context.Context, st *store.Store, all []taught) error {
 }
 
 // assign sets something to a pupil, and closes it where it is over.
-func assign(ctx context.Context, st *store.Store, p store.Pupil, a schedule.Assignment, over bool) (id string,
+func assign(ctx context.Context, st *store.Store, p store.Pupil, a assignment.Assignment, over bool) (id string,
 	err error) {
 	a.Minutes = p.Pupil.Minutes
 	if err := a.Check(); err != nil {
@@ -115,10 +117,10 @@ func assign(ctx context.Context, st *store.Store, p store.Pupil, a schedule.Assi
 // play sets a work and writes its tries down, each on the rung that the ladder asked for.
 func (t taught) play(ctx context.Context, st *store.Store, p store.Pupil, w set, now time.Time) error {
 	b := p.Pupil.Fit(w.Brief)
-	today := schedule.DayOf(now)
+	today := calendar.DayOf(now)
 	asked := ladder.Request{Brief: b, Goal: &ladder.Step{PerBeat: w.Goal[0], TempoBPM: w.Goal[1]}}
 	over := w.Until > 0
-	if _, err := assign(ctx, st, p, schedule.Assignment{Ladder: &asked, From: today.Add(-w.From),
+	if _, err := assign(ctx, st, p, assignment.Assignment{Ladder: &asked, From: today.Add(-w.From),
 		Until: today.Add(-w.Until), Words: w.Words}, over); err != nil {
 		return err
 	}

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/schedule"
 	"evenladder/core/planning/brief"
 	"evenladder/draw"
@@ -18,7 +19,7 @@ import (
 
 func TestWeeksAsFiles(t *testing.T) {
 	weeks, err := schedule.Build(schedule.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "bass"},
-		Scale: brief.Scale{Tonic: "Ab", Name: "major"}}, Start: schedule.MustParseDay("2026-12-07"), Weeks: 6,
+		Scale: brief.Scale{Tonic: "Ab", Name: "major"}}, Start: calendar.MustParse("2026-12-07"), Weeks: 6,
 		Keys: "fourths"}, nil)
 	require.NoError(t, err)
 	c := Calendar{weeks, "casimir", 1, "Casimir: practice plan"}

@@ -12,6 +12,7 @@ import (
 	"slices"
 
 	"evenladder/core/base/fault"
+	"evenladder/core/lesson/assignment"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/schedule"
 	"evenladder/core/music/piece"
@@ -119,7 +120,7 @@ const MaxWorks = 12
 
 // WorkOf makes the page's side of an assignment, with its ladder as it stands by a log. The
 // name that a brief is for stays out unless it is to be there.
-func WorkOf(id string, a schedule.Assignment, l *ladder.Ladder, named bool) (Work, error) {
+func WorkOf(id string, a assignment.Assignment, l *ladder.Ladder, named bool) (Work, error) {
 	w := Work{Assignment: id, Words: a.Words, Minutes: a.Minutes, Due: a.Until.Words()}
 	if a.Sheets != nil {
 		w.Title, w.Sentence, w.Sheets = a.Sheets.What, a.Sheets.What, &SheetWork{a.Sheets.What, a.Sheets.Count,
@@ -166,7 +167,7 @@ func WorkOf(id string, a schedule.Assignment, l *ladder.Ladder, named bool) (Wor
 	if err != nil {
 		return w, err
 	}
-	w.Title, w.Sentence = schedule.TitleOf(b), sentence
+	w.Title, w.Sentence = b.Title(), sentence
 	w.Care = careOf(c.Stops)
 	w.Climb = &c
 	return w, nil

@@ -12,6 +12,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/schedule"
 	"evenladder/core/planning/brief"
@@ -31,12 +33,12 @@ func shell(t *testing.T) home.Shell {
 }
 
 // set is a brief up to a goal, as it is set to a pupil called Wenna.
-func set(t *testing.T, b brief.Brief) (schedule.Assignment, *ladder.Ladder) {
+func set(t *testing.T, b brief.Brief) (assignment.Assignment, *ladder.Ladder) {
 	t.Helper()
 	b.For = "Wenna"
-	a := schedule.Assignment{
+	a := assignment.Assignment{
 		Ladder: &ladder.Request{Brief: b, Goal: &ladder.Step{PerBeat: 4, TempoBPM: 72}},
-		From:   schedule.MustParseDay("2026-10-05"), Until: schedule.MustParseDay("2026-10-12"),
+		From:   calendar.MustParse("2026-10-05"), Until: calendar.MustParse("2026-10-12"),
 		Words: `Slowly. </script><script>alert("x")</script>`,
 	}
 	require.NoError(t, a.Check())
@@ -107,7 +109,7 @@ func TestWorkOfAPage(t *testing.T) {
 	require.NoError(t, err)
 	assert.Less(t, len(data), 400<<10, "a round too goes home")
 
-	sheets, err := home.WorkOf("a3", schedule.Assignment{Sheets: &schedule.Sheets{What: "flat keys", Count: 4}}, nil,
+	sheets, err := home.WorkOf("a3", assignment.Assignment{Sheets: &assignment.Sheets{What: "flat keys", Count: 4}}, nil,
 		false)
 	require.NoError(t, err)
 	assert.Equal(t, "flat keys", sheets.Title)
@@ -136,9 +138,9 @@ func TestDaysOfAWeek(t *testing.T) {
 	atTempo := bass
 	atTempo.Rhythm.PerBeat, atTempo.Rhythm.TempoBPM = &rung.PerBeat, &rung.TempoBPM
 	days := home.DaysOf([]schedule.Date{
-		{Date: schedule.MustParseDay("2026-10-08"), Minutes: 9, Items: []schedule.Item{{Minutes: 5, What: "new",
+		{Date: calendar.MustParse("2026-10-08"), Minutes: 9, Items: []schedule.Item{{Minutes: 5, What: "new",
 			Brief: other}, {Minutes: 4, What: "again", Brief: atTempo}}},
-		{Date: schedule.MustParseDay("2026-10-09"), Missed: true},
+		{Date: calendar.MustParse("2026-10-09"), Missed: true},
 	}, []brief.Brief{bass})
 	assert.Equal(t, []home.Day{
 		{Date: "2026-10-08", Words: "Thu 8 Oct", Minutes: 9, Items: []home.DayItem{{Minutes: 5, What: "new", Work: -1},

@@ -6,9 +6,11 @@ import (
 	"time"
 
 	"evenladder/core/base/fault"
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
-	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/suggest"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -30,7 +32,7 @@ func (h handlers) CreateAssignment(ctx context.Context,
 	if err != nil {
 		return nil, err
 	}
-	a, err := checked("assignment.", given, (*schedule.Assignment).Check)
+	a, err := checked("assignment.", given, (*assignment.Assignment).Check)
 	if err != nil {
 		return nil, err
 	}
@@ -43,13 +45,13 @@ const usualDays = 7
 
 // usual fills what goes without saying: from today until the next lesson, as many minutes a
 // day as the pupil practises.
-func (h handlers) usual(ctx context.Context, id string, a schedule.Assignment) (schedule.Assignment, error) {
+func (h handlers) usual(ctx context.Context, id string, a assignment.Assignment) (assignment.Assignment, error) {
 	p, err := h.store.Pupils().Get(ctx, id)
 	if err != nil {
 		return a, err
 	}
 	if a.From.IsZero() {
-		a.From = schedule.DayOf(h.store.Now())
+		a.From = calendar.DayOf(h.store.Now())
 	}
 	if a.Until.IsZero() {
 		if a.Until = a.From.Next(p.Pupil.Day); a.Until.IsZero() {
@@ -64,7 +66,7 @@ func (h handlers) usual(ctx context.Context, id string, a schedule.Assignment) (
 
 func (h handlers) UpdateAssignment(ctx context.Context,
 	r api.UpdateAssignmentRequestObject) (api.UpdateAssignmentResponseObject, error) {
-	a, err := checked("assignment.", r.Body.Assignment, (*schedule.Assignment).Check)
+	a, err := checked("assignment.", r.Body.Assignment, (*assignment.Assignment).Check)
 	if err != nil {
 		return nil, err
 	}
@@ -94,7 +96,7 @@ type standing struct {
 }
 
 // standingOf reads the log of an assignment as of a day; build is ladder.Build or Stand.
-func (h handlers) standingOf(ctx context.Context, a store.Assignment, today schedule.Day,
+func (h handlers) standingOf(ctx context.Context, a store.Assignment, today calendar.Day,
 	build func(ladder.Request) (ladder.Ladder, error)) (s standing, err error) {
 	s.Assignment = a
 	if a.Assignment.Ladder == nil {
@@ -128,7 +130,7 @@ func (h handlers) standingOf(ctx context.Context, a store.Assignment, today sche
 }
 
 // handed is an assignment with the sheets that were handed in for it.
-func (h handlers) handed(ctx context.Context, a store.Assignment) (schedule.Assignment, error) {
+func (h handlers) handed(ctx context.Context, a store.Assignment) (assignment.Assignment, error) {
 	set := a.Assignment
 	if set.Sheets == nil || set.Sheets.Worksheet == nil {
 		return set, nil
@@ -141,7 +143,7 @@ func (h handlers) handed(ctx context.Context, a store.Assignment) (schedule.Assi
 }
 
 // set is what is set to a pupil, how it stands.
-func (h handlers) set(ctx context.Context, open []store.Assignment, today schedule.Day) (out []standing, err error) {
+func (h handlers) set(ctx context.Context, open []store.Assignment, today calendar.Day) (out []standing, err error) {
 	out = []standing{}
 	for _, a := range open {
 		s, err := h.standingOf(ctx, a, today, ladder.Build)
@@ -154,9 +156,9 @@ func (h handlers) set(ctx context.Context, open []store.Assignment, today schedu
 }
 
 // proposals are what may be set next, at most so many, all where 0.
-func (h handlers) proposals(ctx context.Context, id string, p pupil.Pupil, set []standing, today schedule.Day,
-	limit int) ([]schedule.Proposal, error) {
-	c := schedule.Case{Pupil: p, Today: today}
+func (h handlers) proposals(ctx context.Context, id string, p pupil.Pupil, set []standing, today calendar.Day,
+	limit int) ([]suggest.Proposal, error) {
+	c := suggest.Case{Pupil: p, Today: today}
 	for _, s := range set { // the latest that climbs a ladder
 		if s.ladder != nil {
 			c.Set, c.Ladder = &s.Assignment.Assignment, s.ladder
@@ -164,11 +166,11 @@ func (h handlers) proposals(ctx context.Context, id string, p pupil.Pupil, set [
 		}
 	}
 	if limit == 1 && c.Ladder != nil && !c.Ladder.Reached { // it goes on, whatever else was played
-		return schedule.Propose(c, limit), nil
+		return suggest.Propose(c, limit), nil
 	}
 	var err error
 	c.Log, err = h.store.Log().Played(ctx, id, h.store.Now().AddDate(-1, 0, 0), time.Time{})
-	return schedule.Propose(c, limit), err
+	return suggest.Propose(c, limit), err
 }
 
 // onWire are standings as the wire has them.
@@ -186,7 +188,7 @@ func (h handlers) GetPupilWork(ctx context.Context, r api.GetPupilWorkRequestObj
 	if err != nil {
 		return nil, err
 	}
-	today := schedule.DayOf(h.store.Now())
+	today := calendar.DayOf(h.store.Now())
 	open, _, err := h.store.Assignments().List(ctx, store.AssignmentQuery{Pupil: r.Id, Open: true, Limit: maxOpen})
 	if err != nil {
 		return nil, err
@@ -205,7 +207,7 @@ func (h handlers) GetPupilWork(ctx context.Context, r api.GetPupilWorkRequestObj
 	}
 	last, errLast := h.store.Log().Last(ctx, r.Id)
 	return api.GetPupilWork200JSONResponse{Set: onWire(set), Proposals: next, HasWeeks: err == nil,
-		Attention: schedule.Attention(progressOf(set), last, today)}, errLast
+		Attention: assignment.Attention(progressOf(set), last, today)}, errLast
 }
 
 // maxOpen is how many of the assignments of a pupil that are open are shown.

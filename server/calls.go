@@ -9,8 +9,9 @@ import (
 
 	"evenladder/core/base/fault"
 	"evenladder/core/base/table"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/call"
-	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/worksheet"
 	"evenladder/server/api"
 	"evenladder/store"
@@ -92,7 +93,7 @@ func (h handlers) known(ctx context.Context, pupil, without string) (map[string]
 	if err != nil {
 		return nil, err
 	}
-	return schedule.Known(facts, schedule.DayOf(h.store.Now())), nil
+	return knowledge.Known(facts, calendar.DayOf(h.store.Now())), nil
 }
 
 // weakest are so many of the facts that are known least.
@@ -121,9 +122,9 @@ func (h handlers) MarkCall(ctx context.Context, r api.MarkCallRequestObject) (ap
 	if err != nil || r.Params.Sitting == nil || made.Verdict == call.Again {
 		return api.MarkCall200JSONResponse(made), err
 	}
-	answer := schedule.SittingAnswer{Show: made.Call.Title(), Right: made.Verdict == call.Right, MS: ms,
+	answer := knowledge.Answer{Show: made.Call.Title(), Right: made.Verdict == call.Right, MS: ms,
 		Time: made.Time, Facts: made.Facts}
-	err = h.store.Sittings().Append(ctx, *r.Params.Sitting, store.Answer{SittingAnswer: answer,
+	err = h.store.Sittings().Append(ctx, *r.Params.Sitting, store.Answer{Answer: answer,
 		Level: max(r.Body.Level, 1)})
 	return api.MarkCall200JSONResponse(made), err
 }
@@ -134,6 +135,6 @@ func (h handlers) GetKnowledge(ctx context.Context, r api.GetKnowledgeRequestObj
 	if err != nil {
 		return nil, err
 	}
-	made, err := schedule.KnowledgeOf(*r.Body, known)
+	made, err := knowledge.Of(*r.Body, known)
 	return api.GetKnowledge200JSONResponse(made), err
 }

@@ -9,7 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/lesson/call"
-	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/worksheet"
 	"evenladder/server/api"
 	"evenladder/store"
@@ -79,9 +79,9 @@ func TestASittingOfCalls(t *testing.T) {
 
 	got := into[struct {
 		Sitting   api.Sitting
-		Summary   schedule.Summary
-		Answers   []schedule.SittingAnswer
-		Knowledge schedule.Knowledge
+		Summary   knowledge.Summary
+		Answers   []knowledge.Answer
+		Knowledge knowledge.Overview
 	}](t, c.call("GET", "/api/v1/sittings/"+s.Id, ""))
 	assert.Equal(t, 23, got.Sitting.Of)
 	assert.Equal(t, 11, got.Summary.Right)
@@ -112,20 +112,20 @@ func TestKnowledgeOfTheNeck(t *testing.T) {
 		require.Equal(t, 200, a.status, a.body)
 		return into[call.Marked](t, a).Verdict
 	}
-	knowledge := func() schedule.Knowledge {
-		return into[schedule.Knowledge](t, c.call("POST", "/api/v1/knowledge", bassInAb))
+	knows := func() knowledge.Overview {
+		return into[knowledge.Overview](t, c.call("POST", "/api/v1/knowledge", bassInAb))
 	}
-	assert.Equal(t, "No notes asked yet (52 places up to fret 12).", knowledge().Words)
+	assert.Equal(t, "No notes asked yet (52 places up to fret 12).", knows().Words)
 	assert.Equal(t, call.Again, mark("erm"))
-	assert.Equal(t, 0, knowledge().Asked)
+	assert.Equal(t, 0, knows().Asked)
 	assert.Equal(t, call.Wrong, mark("D"))
-	assert.Equal(t, 0, knowledge().Knows)
-	assert.Equal(t, 1, knowledge().Asked)
+	assert.Equal(t, 0, knows().Knows)
+	assert.Equal(t, 1, knows().Asked)
 	assert.Equal(t, call.Right, mark("es"))
-	k := knowledge()
+	k := knows()
 	assert.Equal(t, 1, k.Knows)
 	assert.Contains(t, k.Words, "Knows 1 of 52 places up to fret 12; weakest: string ")
-	guitar := into[schedule.Knowledge](t, c.call("POST", "/api/v1/knowledge", dorianOn("guitar")))
+	guitar := into[knowledge.Overview](t, c.call("POST", "/api/v1/knowledge", dorianOn("guitar")))
 	assert.Equal(t, 0, guitar.Knows, "the A string of a guitar sounds an octave higher")
 }
 
@@ -154,7 +154,7 @@ func TestSheetsAreHandedIn(t *testing.T) {
 	hand(4)
 	work := into[api.PupilWork](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/work", ""))
 	assert.Equal(t, "2 of 20 sheets done", work.Set[0].Progress.Words, "the same sheet counts once")
-	k := into[schedule.Knowledge](t, c.call("POST", "/api/v1/knowledge?pupil="+wenna.ID, bassInAb))
+	k := into[knowledge.Overview](t, c.call("POST", "/api/v1/knowledge?pupil="+wenna.ID, bassInAb))
 	var known []string
 	for _, key := range k.Keys {
 		if key.Asked {

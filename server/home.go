@@ -10,8 +10,9 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"evenladder/core/base/fault"
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
-	"evenladder/core/lesson/schedule"
 	"evenladder/core/planning/brief"
 	"evenladder/home"
 	"evenladder/server/api"
@@ -84,7 +85,7 @@ func (h handlers) ofWeek(ctx context.Context, pupil string) (body store.HomeBody
 	if err != nil {
 		return body, err
 	}
-	today := schedule.DayOf(h.store.Now())
+	today := calendar.DayOf(h.store.Now())
 	var works []brief.Brief
 	for _, week := range kept.Weeks.Weeks {
 		for _, day := range week.Days {
@@ -97,7 +98,7 @@ func (h handlers) ofWeek(ctx context.Context, pupil string) (body store.HomeBody
 					continue
 				}
 				works = append(works, item.Brief)
-				body.Works = append(body.Works, store.HomeWork{Set: schedule.Assignment{
+				body.Works = append(body.Works, store.HomeWork{Set: assignment.Assignment{
 					Ladder:  &ladder.Request{Brief: item.Brief, From: kept.Request.From, Goal: kept.Request.Goal},
 					Minutes: item.Minutes, From: today, Until: today.Add(daysOfWeek - 1),
 				}})
@@ -148,7 +149,7 @@ func (h handlers) homePage(ctx context.Context, of store.Home) ([]byte, error) {
 		}
 		p.Title = "Practice for " + who.Pupil.Name
 	}
-	today := schedule.DayOf(h.store.Now())
+	today := calendar.DayOf(h.store.Now())
 	for _, w := range of.Works {
 		s, err := h.standingOf(ctx, store.Assignment{Record: store.Record{ID: w.Assignment}, PupilID: of.PupilID,
 			Assignment: w.Set}, today, ladder.Stand)

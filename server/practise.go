@@ -13,7 +13,6 @@ import (
 	"evenladder/core/base/fault"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/result"
-	"evenladder/core/lesson/schedule"
 	"evenladder/core/lesson/take"
 	"evenladder/core/planning/brief"
 	"evenladder/server/api"
@@ -125,7 +124,7 @@ func entry(e store.Entry) api.LogEntry {
 	}
 	return api.LogEntry{
 		TakeBytes: bytes, Part: filled(e.Part), Ladder: filled(e.Ladder), Pupil: filled(e.Pupil), Id: e.ID, At: e.At,
-		Brief: e.Brief, Title: schedule.TitleOf(e.Brief), Sentence: e.Sentence, PerBeat: e.PerBeat,
+		Brief: e.Brief, Title: e.Brief.Title(), Sentence: e.Sentence, PerBeat: e.PerBeat,
 		TempoBpm: e.TempoBPM, NotesPerMinute: e.NotesPerMinute(), Measure: e.Measure(e.Brief.Run.Phrase != ""),
 		Result: api.LogEntryResult(e.Result), Seconds: e.Seconds, Remark: e.Remark,
 	}

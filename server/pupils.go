@@ -14,9 +14,12 @@ import (
 	"evenladder/core/base/table"
 	"evenladder/core/fretboard/hand"
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/result"
 	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/suggest"
 	"evenladder/core/planning/brief"
 	"evenladder/document"
 	"evenladder/draw"
@@ -146,7 +149,7 @@ const usualMapWeeks = 12
 
 func (h handlers) MapPupil(ctx context.Context, r api.MapPupilRequestObject) (api.MapPupilResponseObject, error) {
 	now := h.store.Now()
-	today := schedule.DayOf(now)
+	today := calendar.DayOf(now)
 	from, err := dayOr("from", r.Params.From, today.Add(-7*usualMapWeeks))
 	if err != nil {
 		return nil, err
@@ -166,20 +169,20 @@ func (h handlers) MapPupil(ctx context.Context, r api.MapPupilRequestObject) (ap
 	if err != nil {
 		return nil, err
 	}
-	var made schedule.Map
+	var made suggest.Map
 	err = h.heavy.do(ctx, func() error {
-		made, err = schedule.MapOf(p.Pupil, played, until)
+		made, err = suggest.MapOf(p.Pupil, played, until)
 		return err
 	})
 	return api.MapPupil200JSONResponse(made), err
 }
 
 // dayOr is a day that was asked for, or another one.
-func dayOr(field string, given *string, usual schedule.Day) (schedule.Day, error) {
+func dayOr(field string, given *string, usual calendar.Day) (calendar.Day, error) {
 	if given == nil || *given == "" {
 		return usual, nil
 	}
-	day, err := schedule.ParseDay(*given)
+	day, err := calendar.Parse(*given)
 	if err != nil {
 		return day, fault.At(field, "%v", err)
 	}
@@ -187,7 +190,7 @@ func dayOr(field string, given *string, usual schedule.Day) (schedule.Day, error
 }
 
 // startIn is the first moment of a day in a place.
-func startIn(d schedule.Day, place *time.Location) time.Time {
+func startIn(d calendar.Day, place *time.Location) time.Time {
 	year, month, day := d.Start().Date()
 	return time.Date(year, month, day, 0, 0, 0, 0, place)
 }
@@ -204,7 +207,7 @@ type record struct {
 // recordSitting is a sitting with its answers.
 type recordSitting struct {
 	api.Sitting
-	Answers []schedule.SittingAnswer `json:"answers"`
+	Answers []knowledge.Answer `json:"answers"`
 }
 
 func (h handlers) ExportPupil(ctx context.Context, r api.ExportPupilRequestObject) (api.ExportPupilResponseObject,
@@ -284,7 +287,7 @@ func (h handlers) recordSittings(ctx context.Context, id string) ([]recordSittin
 			}
 			one := recordSitting{Sitting: sittingOf(s)}
 			for _, a := range answers {
-				one.Answers = append(one.Answers, a.SittingAnswer)
+				one.Answers = append(one.Answers, a.Answer)
 			}
 			out = append(out, one)
 		}
@@ -360,6 +363,6 @@ func resultName(id string) string {
 }
 
 // today is the day by the clock of the store, or the one that was asked for.
-func (h handlers) today(on *string) (schedule.Day, error) {
-	return dayOr("on", on, schedule.DayOf(h.store.Now()))
+func (h handlers) today(on *string) (calendar.Day, error) {
+	return dayOr("on", on, calendar.DayOf(h.store.Now()))
 }

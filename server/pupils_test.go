@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/suggest"
 	"evenladder/core/planning/brief"
 	"evenladder/server/api"
 	"evenladder/store"
@@ -75,10 +76,10 @@ func TestAnAfternoon(t *testing.T) {
 
 	late := into[api.Today](t, c.call("GET", "/api/v1/today?on=2031-03-18", ""))
 	assert.Equal(t, []string{"one overdue", "no practice logged for 14 days"}, late.Lessons[1].Attention)
-	m := into[schedule.Map](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map", ""))
+	m := into[suggest.Map](t, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map", ""))
 	assert.Equal(t, 4, m.Tries)
 	assert.Equal(t, []string{"B♭"}, keysPlayed(m))
-	assert.Equal(t, 0, into[schedule.Map](t, c.call("GET",
+	assert.Equal(t, 0, into[suggest.Map](t, c.call("GET",
 		"/api/v1/pupils/"+wenna.ID+"/map?from=2031-01-01&until=2031-03-03", "")).Tries, "of another stretch")
 	assert.Equal(t, 422, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map?from=2031-01-01&until=2030-01-01", "").status)
 	assert.Equal(t, 422, c.call("GET", "/api/v1/pupils/"+wenna.ID+"/map?from=yesterday", "").status)
@@ -86,7 +87,7 @@ func TestAnAfternoon(t *testing.T) {
 	assert.Empty(t, own.Entries, "none of them is the teacher's own")
 }
 
-func keysPlayed(m schedule.Map) (out []string) {
+func keysPlayed(m suggest.Map) (out []string) {
 	for _, k := range m.Keys {
 		if k.Tries > 0 {
 			out = append(out, strings.ReplaceAll(k.Tonic, "b", "♭"))

@@ -10,6 +10,8 @@ import (
 	"time"
 
 	"evenladder/core/base/fault"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/schedule"
 	"evenladder/document"
 	"evenladder/draw"
@@ -48,7 +50,7 @@ func (h handlers) MakeScheduleFile(ctx context.Context,
 // keptWeeks are the weeks of a pupil as they stand by the log: days of practice that went by
 // without a try are missed, unless they were marked by hand.
 func (h handlers) keptWeeks(ctx context.Context, w store.WeeksOf) (out api.KeptWeeks, err error) {
-	today := schedule.DayOf(h.store.Now())
+	today := calendar.DayOf(h.store.Now())
 	played, err := h.store.Log().Played(ctx, w.ID, w.Request.Start.Start().AddDate(-1, 0, 0), time.Time{})
 	if err != nil {
 		return out, err
@@ -64,10 +66,10 @@ func (h handlers) keptWeeks(ctx context.Context, w store.WeeksOf) (out api.KeptW
 			asked.Missed = append(asked.Missed, d)
 		}
 	}
-	before := make([]schedule.Played, 0, len(played)) // what follows the start is what the weeks are about
+	before := make([]knowledge.Played, 0, len(played)) // what follows the start is what the weeks are about
 	for _, p := range played {
 		n := 0
-		for n < len(p.Tries) && schedule.DayOf(p.Tries[n].At).Compare(asked.Start) < 0 {
+		for n < len(p.Tries) && calendar.DayOf(p.Tries[n].At).Compare(asked.Start) < 0 {
 			n++
 		}
 		if p.Tries = p.Tries[:n]; n > 0 {

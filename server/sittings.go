@@ -7,7 +7,7 @@ import (
 
 	"evenladder/core/base/fault"
 	"evenladder/core/lesson/call"
-	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/worksheet"
 	"evenladder/core/planning/brief"
 	"evenladder/server/api"
@@ -108,7 +108,7 @@ func handedIn(s store.Sitting, asked worksheet.Request, sheet int, items []bool)
 		for _, f := range it.Facts {
 			facts[f] = items[i]
 		}
-		answers[i] = store.Answer{SittingAnswer: schedule.SittingAnswer{Show: it.Show, Right: items[i], Facts: facts},
+		answers[i] = store.Answer{Answer: knowledge.Answer{Show: it.Show, Right: items[i], Facts: facts},
 			Level: 1}
 	}
 	s.Sort, s.Kind, s.Sheet = store.SheetSitting, made.Kind, sheet
@@ -130,9 +130,9 @@ func (h handlers) GetSitting(ctx context.Context, r api.GetSittingRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	answers := make([]schedule.SittingAnswer, len(kept))
+	answers := make([]knowledge.Answer, len(kept))
 	for i, a := range kept {
-		answers[i] = a.SittingAnswer
+		answers[i] = a.Answer
 	}
 	before, err := h.known(ctx, s.Pupil, s.ID)
 	if err != nil {
@@ -142,9 +142,9 @@ func (h handlers) GetSitting(ctx context.Context, r api.GetSittingRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	knowledge, err := schedule.KnowledgeOf(briefOf(s), now)
-	return api.GetSitting200JSONResponse{Sitting: sittingOf(s), Summary: schedule.Summarise(answers, before),
-		Answers: answers, Knowledge: knowledge}, err
+	overview, err := knowledge.Of(briefOf(s), now)
+	return api.GetSitting200JSONResponse{Sitting: sittingOf(s), Summary: knowledge.Summarise(answers, before),
+		Answers: answers, Knowledge: overview}, err
 }
 
 // briefOf is the brief that a sitting was about, or the usual one where it names none.

@@ -11,9 +11,10 @@ import (
 	"golang.org/x/sync/errgroup"
 
 	"evenladder/core/base/english"
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
-	"evenladder/core/lesson/schedule"
 	"evenladder/server/api"
 	"evenladder/store"
 )
@@ -78,7 +79,7 @@ func (h handlers) GetToday(ctx context.Context, r api.GetTodayRequestObject) (ap
 
 // row is how it stands with a pupil; with what may be set next where the lesson is on the day.
 func (h handlers) row(ctx context.Context, p store.Pupil, open []store.Assignment, last time.Time,
-	on schedule.Day) (row api.TodayRow, err error) {
+	on calendar.Day) (row api.TodayRow, err error) {
 	row.Pupil = p
 	lesson := p.Pupil.Day == on.Weekday()
 	look := h.atAGlance
@@ -89,11 +90,11 @@ func (h handlers) row(ctx context.Context, p store.Pupil, open []store.Assignmen
 	if err != nil {
 		return row, err
 	}
-	lastDay := schedule.Day{}
+	lastDay := calendar.Day{}
 	if !last.IsZero() {
-		lastDay = schedule.DayOf(last)
+		lastDay = calendar.DayOf(last)
 	}
-	row.Set, row.Attention = onWire(set), schedule.Attention(progressOf(set), lastDay, on)
+	row.Set, row.Attention = onWire(set), assignment.Attention(progressOf(set), lastDay, on)
 	if !lesson {
 		return row, nil
 	}
@@ -106,7 +107,7 @@ func (h handlers) row(ctx context.Context, p store.Pupil, open []store.Assignmen
 
 // atAGlance is how it stands with assignments; only where the days are over is the log
 // looked up for whether the goal was reached.
-func (h handlers) atAGlance(ctx context.Context, open []store.Assignment, on schedule.Day) ([]standing, error) {
+func (h handlers) atAGlance(ctx context.Context, open []store.Assignment, on calendar.Day) ([]standing, error) {
 	out := make([]standing, len(open))
 	for i, a := range open {
 		out[i].Assignment = a
@@ -121,8 +122,8 @@ func (h handlers) atAGlance(ctx context.Context, open []store.Assignment, on sch
 	return out, nil
 }
 
-func progressOf(set []standing) []schedule.Progress {
-	out := make([]schedule.Progress, len(set))
+func progressOf(set []standing) []assignment.Progress {
+	out := make([]assignment.Progress, len(set))
 	for i, s := range set {
 		out[i] = s.Progress
 	}
@@ -146,7 +147,7 @@ func lessonWords(lessons int) string {
 }
 
 // weekOf are the seven days of the week of a day, from Monday.
-func weekOf(on schedule.Day) []api.WeekDay {
+func weekOf(on calendar.Day) []api.WeekDay {
 	monday := on
 	for monday.Weekday() != pupil.Days[0].ID {
 		monday = monday.Add(-1)

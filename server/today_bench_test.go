@@ -15,9 +15,10 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
-	"evenladder/core/lesson/schedule"
 	"evenladder/core/planning/brief"
 	"evenladder/core/theory/pitch"
 	"evenladder/core/theory/scale"
@@ -54,8 +55,8 @@ func room(b *testing.B) (url string, pupils []store.Pupil) {
 		works = append(works, own)
 		for k := range 2 {
 			fitted := who.Fit(own[k])
-			a := schedule.Assignment{Ladder: &ladder.Request{Brief: fitted}, From: schedule.DayOf(now).Add(-7),
-				Until: schedule.DayOf(now).Add(-k)}
+			a := assignment.Assignment{Ladder: &ladder.Request{Brief: fitted}, From: calendar.DayOf(now).Add(-7),
+				Until: calendar.DayOf(now).Add(-k)}
 			require.NoError(b, a.Check())
 			_, err := st.Assignments().Create(b.Context(), p.ID, a, "")
 			require.NoError(b, err)

@@ -6,7 +6,8 @@ import (
 	"time"
 
 	"evenladder/core/base/fault"
-	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/suggest"
 	"evenladder/core/lesson/worksheet"
 	"evenladder/core/theory/pitch"
 	"evenladder/document"
@@ -76,9 +77,9 @@ func (h handlers) places(ctx context.Context, id string) (map[worksheet.Played]b
 	if err != nil {
 		return nil, err
 	}
-	var made schedule.Map
+	var made suggest.Map
 	err = h.heavy.do(ctx, func() (err error) {
-		made, err = schedule.MapOf(p.Pupil, log, schedule.DayOf(now))
+		made, err = suggest.MapOf(p.Pupil, log, calendar.DayOf(now))
 		return err
 	})
 	if err != nil {

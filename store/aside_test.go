@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/result"
 	"evenladder/core/lesson/schedule"
@@ -30,7 +31,7 @@ func asideIn(t *testing.T) (*store.Store, map[string]string) {
 	e := practised(t, st, p.ID, 1)
 	require.NoError(t, st.Log().KeepTake(ctx, e.ID, []byte("take")))
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}
-	_, err = st.Weeks().Keep(ctx, p.ID, 0, schedule.Request{Brief: b, Start: schedule.MustParseDay("2026-10-05"),
+	_, err = st.Weeks().Keep(ctx, p.ID, 0, schedule.Request{Brief: b, Start: calendar.MustParse("2026-10-05"),
 		Weeks: 1})
 	require.NoError(t, err)
 	h, err := st.Pupils().CreateHome(ctx, p.ID, store.HomeBody{})

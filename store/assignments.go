@@ -6,18 +6,18 @@ import (
 	"encoding/json"
 	"time"
 
-	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/assignment"
 	"evenladder/core/planning/round"
 )
 
 // Assignment is an assignment as stored.
 type Assignment struct {
 	Record
-	PupilID    string              `json:"pupilId"`
-	Title      string              `json:"title"`              // what is practised, in few words
-	Sentence   string              `json:"sentence"`           // and in all
-	ClosedAt   *time.Time          `json:"closedAt,omitempty"` // when it was done with
-	Assignment schedule.Assignment `json:"assignment"`
+	PupilID    string                `json:"pupilId"`
+	Title      string                `json:"title"`              // what is practised, in few words
+	Sentence   string                `json:"sentence"`           // and in all
+	ClosedAt   *time.Time            `json:"closedAt,omitempty"` // when it was done with
+	Assignment assignment.Assignment `json:"assignment"`
 }
 
 // Assignments are the assignments of a store.
@@ -68,7 +68,7 @@ func readAssignment(row scanner) (a Assignment, err error) {
 }
 
 // written is what of an assignment stands in columns of its own.
-func written(of schedule.Assignment) (work, sentence, body string, err error) {
+func written(of assignment.Assignment) (work, sentence, body string, err error) {
 	if b, ok := of.Work(); ok {
 		if work, err = workOf(b); err != nil {
 			return
@@ -86,7 +86,7 @@ func written(of schedule.Assignment) (work, sentence, body string, err error) {
 
 // Create sets an assignment that was checked to a pupil; ErrNotFound where there is no
 // such pupil. The one that it takes the place of, if any, is closed with it.
-func (a Assignments) Create(ctx context.Context, pupil string, of schedule.Assignment, replaces string) (Assignment,
+func (a Assignments) Create(ctx context.Context, pupil string, of assignment.Assignment, replaces string) (Assignment,
 	error) {
 	work, sentence, body, err := written(of)
 	if err != nil {
@@ -124,7 +124,7 @@ func (a Assignments) Create(ctx context.Context, pupil string, of schedule.Assig
 
 // Update replaces an assignment that was read as the given version; ErrNotFound or *Stale
 // where that cannot be.
-func (a Assignments) Update(ctx context.Context, id string, version int, to schedule.Assignment,
+func (a Assignments) Update(ctx context.Context, id string, version int, to assignment.Assignment,
 	closed bool) (Assignment, error) {
 	work, sentence, body, err := written(to)
 	if err != nil {

@@ -6,6 +6,7 @@ import (
 	"fmt"
 
 	"evenladder/core/base/table"
+	"evenladder/core/lesson/assignment"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/schedule"
 	"evenladder/core/planning/brief"
@@ -28,7 +29,7 @@ type body struct {
 var bodies = []body{
 	{"saved", "kind || ' ' || id", "body", nil},
 	{"pupils", "id", "body", func(string) any { return new(pupil.Pupil) }},
-	{"assignments", "id", "body", func(string) any { return new(schedule.Assignment) }},
+	{"assignments", "id", "body", func(string) any { return new(assignment.Assignment) }},
 	{"weeks", "pupil", "body", func(string) any { return new(schedule.Request) }},
 	{"homes", "token", "body", func(string) any { return new(HomeBody) }},
 }

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"evenladder/core/lesson/assignment"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/schedule"
 )
@@ -28,9 +29,9 @@ type HomeBody struct {
 
 // HomeWork is an assignment on a page as it was then, with the rungs that it had.
 type HomeWork struct {
-	Assignment string              `json:"assignment"` // id
-	Set        schedule.Assignment `json:"set"`
-	Rungs      []HomeRung          `json:"rungs"`
+	Assignment string                `json:"assignment"` // id
+	Set        assignment.Assignment `json:"set"`
+	Rungs      []HomeRung            `json:"rungs"`
 }
 
 // HomeRung is a rung as the log writes it down.

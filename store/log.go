@@ -11,8 +11,9 @@ import (
 	"time"
 
 	"evenladder/core/base/fault"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/ladder"
-	"evenladder/core/lesson/schedule"
 	"evenladder/core/planning/brief"
 	"evenladder/core/planning/round"
 
@@ -267,7 +268,7 @@ func (l Log) Tries(ctx context.Context, b brief.Brief, kept, pupil string) ([]la
 // Played is all that a pupil played from a time on and before another, which is open where
 // it is zero, each work with its tries, in the order in which they were first played. The days of the tries
 // are those of this place.
-func (l Log) Played(ctx context.Context, pupil string, from, before time.Time) ([]schedule.Played, error) {
+func (l Log) Played(ctx context.Context, pupil string, from, before time.Time) ([]knowledge.Played, error) {
 	if before.IsZero() {
 		before = l.now().AddDate(1, 0, 0) // a clock may have gone ahead
 	}
@@ -276,7 +277,7 @@ func (l Log) Played(ctx context.Context, pupil string, from, before time.Time) (
 		return nil, err
 	}
 	defer rows.Close()
-	out := []schedule.Played{}
+	out := []knowledge.Played{}
 	at := map[string]int{}
 	place := l.now().Location()
 	for rows.Next() {
@@ -289,7 +290,7 @@ func (l Log) Played(ctx context.Context, pupil string, from, before time.Time) (
 		t.At = time.UnixMilli(ms).In(place)
 		i, ok := at[work]
 		if !ok {
-			var p schedule.Played
+			var p knowledge.Played
 			if err := decode(work, &p.Brief); err != nil {
 				continue
 			}
@@ -302,14 +303,14 @@ func (l Log) Played(ctx context.Context, pupil string, from, before time.Time) (
 }
 
 // Last is the day on which a pupil last played something; no day where that never was.
-func (l Log) Last(ctx context.Context, pupil string) (schedule.Day, error) {
+func (l Log) Last(ctx context.Context, pupil string) (calendar.Day, error) {
 	var at sql.NullInt64
 	err := l.db.QueryRowContext(ctx, "SELECT max(at) FROM log WHERE pupil IS ? AND +takes_back IS NULL",
 		orNull(pupil)).Scan(&at)
 	if err != nil || !at.Valid {
-		return schedule.Day{}, err
+		return calendar.Day{}, err
 	}
-	return schedule.DayOf(time.UnixMilli(at.Int64).In(l.now().Location())), nil
+	return calendar.DayOf(time.UnixMilli(at.Int64).In(l.now().Location())), nil
 }
 
 // HasCome reports whether a try of a page at home is in the log, counted or taken back.

@@ -7,6 +7,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/result"
@@ -19,9 +21,9 @@ func guitarist(name string) pupil.Pupil {
 	return pupil.Pupil{Name: name, Instrument: brief.Instrument{ID: "guitar"}, Day: "tue", At: "16:30", Minutes: 20}
 }
 
-func sheetsOf(count int) schedule.Assignment {
-	return schedule.Assignment{Sheets: &schedule.Sheets{What: "flat keys", Count: count}, Minutes: 5,
-		From: schedule.MustParseDay("2026-10-05"), Until: schedule.MustParseDay("2026-10-12")}
+func sheetsOf(count int) assignment.Assignment {
+	return assignment.Assignment{Sheets: &assignment.Sheets{What: "flat keys", Count: count}, Minutes: 5,
+		From: calendar.MustParse("2026-10-05"), Until: calendar.MustParse("2026-10-12")}
 }
 
 func practised(t *testing.T, st *store.Store, of string, daysAgo int) store.Entry {
@@ -75,7 +77,7 @@ func TestEraseTakesAllOfAPupil(t *testing.T) {
 	require.NoError(t, err)
 	set, err := st.Assignments().Create(ctx, gone.ID, sheetsOf(3), "")
 	require.NoError(t, err)
-	_, err = st.Weeks().Keep(ctx, gone.ID, 0, schedule.Request{Start: schedule.MustParseDay("2026-10-05")})
+	_, err = st.Weeks().Keep(ctx, gone.ID, 0, schedule.Request{Start: calendar.MustParse("2026-10-05")})
 	require.NoError(t, err)
 	e := practised(t, st, gone.ID, 3)
 	require.NoError(t, st.Log().KeepTake(ctx, e.ID, []byte("MThd")))
@@ -111,9 +113,9 @@ func TestAssignments(t *testing.T) {
 	require.NoError(t, err)
 	work := ladder.Request{Brief: brief.Brief{Instrument: brief.Instrument{ID: "guitar"},
 		Scale: brief.Scale{Tonic: "Eb", Name: "lydian"}}}
-	week := func(n int) schedule.Assignment {
-		from := schedule.MustParseDay("2026-10-05").Add(7 * n)
-		return schedule.Assignment{Ladder: &work, Minutes: 10, From: from, Until: from.Add(7)}
+	week := func(n int) assignment.Assignment {
+		from := calendar.MustParse("2026-10-05").Add(7 * n)
+		return assignment.Assignment{Ladder: &work, Minutes: 10, From: from, Until: from.Add(7)}
 	}
 	first, err := st.Assignments().Create(ctx, p.ID, week(0), "")
 	require.NoError(t, err)
@@ -196,7 +198,7 @@ func TestWeeksAreKept(t *testing.T) {
 	require.NoError(t, err)
 	_, err = st.Weeks().Get(ctx, p.ID)
 	assert.ErrorIs(t, err, store.ErrNotFound)
-	r := schedule.Request{Start: schedule.MustParseDay("2026-10-05"), Weeks: 2}
+	r := schedule.Request{Start: calendar.MustParse("2026-10-05"), Weeks: 2}
 	w, err := st.Weeks().Keep(ctx, p.ID, 0, r)
 	require.NoError(t, err)
 	assert.Equal(t, r, w.Request)

@@ -8,8 +8,9 @@ import (
 	"slices"
 	"time"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/call"
-	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/knowledge"
 
 	"modernc.org/sqlite"
 	sqlite3 "modernc.org/sqlite/lib"
@@ -37,7 +38,7 @@ type Sitting struct {
 
 // Answer is one answer of a sitting.
 type Answer struct {
-	schedule.SittingAnswer
+	knowledge.Answer
 	Level int
 }
 
@@ -152,22 +153,22 @@ const maxFacts = 6000
 
 // Facts are what a pupil's answers showed, the earliest first, those of one sitting left out
 // where it is named.
-func (s Sittings) Facts(ctx context.Context, pupil, without string) ([]schedule.FactAnswer, error) {
+func (s Sittings) Facts(ctx context.Context, pupil, without string) ([]knowledge.FactAnswer, error) {
 	rows, err := s.db.QueryContext(ctx, `SELECT s.at, fact, known FROM sittings AS s JOIN facts AS f ON f.sitting = s.id
 		WHERE s.pupil IS ? AND s.deleted_at IS NULL AND s.id <> ? ORDER BY s.at DESC, s.id, f.n DESC LIMIT ?`, orNull(pupil), without, maxFacts)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	out := []schedule.FactAnswer{}
+	out := []knowledge.FactAnswer{}
 	place := s.now().Location()
 	for rows.Next() {
 		var at int64
-		var a schedule.FactAnswer
+		var a knowledge.FactAnswer
 		if err := rows.Scan(&at, &a.Fact, &a.Right); err != nil {
 			return nil, err
 		}
-		a.On = schedule.DayOf(time.UnixMilli(at).In(place))
+		a.On = calendar.DayOf(time.UnixMilli(at).In(place))
 		out = append(out, a)
 	}
 	slices.Reverse(out)

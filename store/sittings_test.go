@@ -9,8 +9,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/call"
-	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/store"
 )
 
@@ -28,7 +29,7 @@ func sat(t *testing.T, st *store.Store, s store.Sitting, facts ...map[string]boo
 			right = right && known
 		}
 		require.NoError(t, st.Sittings().Append(t.Context(), s.ID,
-			store.Answer{SittingAnswer: schedule.SittingAnswer{Show: fmt.Sprint(i), Right: right, MS: 100 * i,
+			store.Answer{Answer: knowledge.Answer{Show: fmt.Sprint(i), Right: right, MS: 100 * i,
 				Facts: f}, Level: i + 1}))
 	}
 	return s
@@ -62,7 +63,7 @@ func TestSittings(t *testing.T) {
 	facts, err := st.Sittings().Facts(ctx, p.ID, "")
 	require.NoError(t, err)
 	require.Len(t, facts, 4)
-	assert.Equal(t, schedule.DayOf(st.Now().AddDate(0, 0, -3)), facts[0].On, "the earliest first")
+	assert.Equal(t, calendar.DayOf(st.Now().AddDate(0, 0, -3)), facts[0].On, "the earliest first")
 	without, err := st.Sittings().Facts(ctx, p.ID, latest.ID)
 	require.NoError(t, err)
 	assert.Len(t, without, 3)

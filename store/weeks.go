@@ -6,6 +6,7 @@ import (
 	"errors"
 	"time"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/schedule"
 )
 
@@ -73,20 +74,20 @@ func (w Weeks) Keep(ctx context.Context, pupil string, version int, r schedule.R
 }
 
 // PracticeDays are the days from a time on that a pupil played something on.
-func (w Weeks) PracticeDays(ctx context.Context, pupil string, from time.Time) (map[schedule.Day]bool, error) {
+func (w Weeks) PracticeDays(ctx context.Context, pupil string, from time.Time) (map[calendar.Day]bool, error) {
 	rows, err := w.db.QueryContext(ctx, "SELECT at FROM log WHERE pupil = ? AND at >= ? AND "+counts, pupil,
 		from.UnixMilli())
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	out := map[schedule.Day]bool{}
+	out := map[calendar.Day]bool{}
 	for rows.Next() {
 		var at int64
 		if err := rows.Scan(&at); err != nil {
 			return nil, err
 		}
-		out[schedule.DayOf(time.UnixMilli(at).In(w.now().Location()))] = true
+		out[calendar.DayOf(time.UnixMilli(at).In(w.now().Location()))] = true
 	}
 	return out, rows.Err()
 }

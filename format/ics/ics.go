@@ -12,6 +12,7 @@ import (
 
 	ical "github.com/arran4/golang-ical"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/schedule"
 )
 
@@ -22,7 +23,7 @@ func Write(w io.Writer, weeks schedule.Weeks, name string, version int) error {
 	cal := ical.NewCalendarFor("Even Ladder")
 	cal.SetMethod(ical.MethodPublish)
 	cal.SetXWRCalName("Practice")
-	var first *schedule.Day
+	var first *calendar.Day
 	for _, week := range weeks.Weeks {
 		for _, day := range week.Days {
 			if first == nil {
@@ -45,7 +46,7 @@ func Write(w io.Writer, weeks schedule.Weeks, name string, version int) error {
 }
 
 // id names the event of a day for good, and tells nothing of the name.
-func id(name string, day schedule.Day) string {
+func id(name string, day calendar.Day) string {
 	data, _ := json.Marshal([]string{name, day.String()}) // two texts always can be
 	sum := sha256.Sum256(data)
 	return hex.EncodeToString(sum[:12]) + "@even-ladder"

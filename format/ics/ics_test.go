@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/schedule"
 	"evenladder/core/planning/brief"
@@ -21,9 +22,9 @@ func TestCalendarReadBack(t *testing.T) {
 	hostile := "Bring; the, \"duet\"\\ — ♭ and a line that goes on for so long that a calendar has to fold it: " +
 		strings.Repeat("häufig ", 12)
 	b := brief.Brief{Instrument: brief.Instrument{ID: "mandolin"}, Scale: brief.Scale{Tonic: "B", Name: "dorian"}}
-	start := schedule.MustParseDay("2026-12-28")
+	start := calendar.MustParse("2026-12-28")
 	weeks, err := schedule.Build(schedule.Request{
-		Brief: b, Start: start, Weeks: 2, Days: []string{"mon", "thu"}, Missed: []schedule.Day{start.Add(3)},
+		Brief: b, Start: start, Weeks: 2, Days: []string{"mon", "thu"}, Missed: []calendar.Day{start.Add(3)},
 		Own: []schedule.OwnDay{{Date: start, Items: []schedule.Item{{Kind: schedule.Play, Minutes: 9,
 			What: hostile[:190], Brief: b, Rung: ladder.Step{PerBeat: 3, TempoBPM: 52}}}}},
 	}, nil)

@@ -22,6 +22,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/base/table"
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/result"
@@ -35,7 +38,7 @@ var bass = brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Sc
 
 var sound = bytes.Repeat([]byte("take"), 30_000)
 
-var monday = schedule.MustParseDay("2026-11-02")
+var monday = calendar.MustParse("2026-11-02")
 
 func draft(title string) store.Draft {
 	kind, _ := table.Find(store.Kinds, "briefs")
@@ -74,14 +77,14 @@ var steps = []func(ctx context.Context, l *lesson) error{
 		return err
 	},
 	func(ctx context.Context, l *lesson) error {
-		a, err := l.st.Assignments().Create(ctx, l.pupil, schedule.Assignment{Ladder: &ladder.Request{Brief: bass},
+		a, err := l.st.Assignments().Create(ctx, l.pupil, assignment.Assignment{Ladder: &ladder.Request{Brief: bass},
 			Minutes: 10, From: monday, Until: monday.Add(7)}, "")
 		l.set = a.ID
 		return err
 	},
 	// A second one takes the place of the first: two rows change, or none.
 	func(ctx context.Context, l *lesson) error {
-		_, err := l.st.Assignments().Create(ctx, l.pupil, schedule.Assignment{Ladder: &ladder.Request{Brief: bass},
+		_, err := l.st.Assignments().Create(ctx, l.pupil, assignment.Assignment{Ladder: &ladder.Request{Brief: bass},
 			Minutes: 15, From: monday.Add(7), Until: monday.Add(14)}, l.set)
 		return err
 	},
@@ -113,7 +116,7 @@ var steps = []func(ctx context.Context, l *lesson) error{
 	func(ctx context.Context, l *lesson) error {
 		var all []store.Answer
 		for i := range 12 {
-			all = append(all, store.Answer{SittingAnswer: schedule.SittingAnswer{Show: fmt.Sprint(i), Right: i%3 > 0,
+			all = append(all, store.Answer{Answer: knowledge.Answer{Show: fmt.Sprint(i), Right: i%3 > 0,
 				MS: 900, Facts: map[string]bool{"a": true, "b": i%2 > 0}}, Level: 1})
 		}
 		return l.st.Sittings().Append(ctx, l.sat, all...)

@@ -16,11 +16,15 @@ import (
 
 	"evenladder/core/fretboard/grip"
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/call"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/outline"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/schedule"
+	"evenladder/core/lesson/suggest"
 	"evenladder/core/lesson/take"
 	"evenladder/core/lesson/worksheet"
 	"evenladder/core/music/band"
@@ -160,7 +164,7 @@ func (e SignOutParamsEverywhere) Valid() bool {
 type Aside = store.Aside
 
 // Assignment A brief or a round up a ladder, or sheets, from a day until a day.
-type Assignment = schedule.Assignment
+type Assignment = assignment.Assignment
 
 // AssignmentInput defines model for AssignmentInput.
 type AssignmentInput struct {
@@ -491,7 +495,7 @@ type Conflict struct {
 type Cycle = band.Cycle
 
 // Day A day such as 2026-10-05; empty for none.
-type Day = schedule.Day
+type Day = calendar.Day
 
 // DocumentFormat Id of a kind of file.
 type DocumentFormat = string
@@ -672,7 +676,7 @@ type KeptWeeks struct {
 type Key = piece.Key
 
 // Knowledge defines model for Knowledge.
-type Knowledge = schedule.Knowledge
+type Knowledge = knowledge.Overview
 
 // Ladder defines model for Ladder.
 type Ladder = ladder.Ladder
@@ -748,10 +752,10 @@ type ManyPupils struct {
 }
 
 // MapHole defines model for MapHole.
-type MapHole = schedule.Hole
+type MapHole = suggest.Hole
 
 // MapNeck defines model for MapNeck.
-type MapNeck = schedule.NeckOf
+type MapNeck = suggest.NeckOf
 
 // Member defines model for Member.
 type Member = together.Member
@@ -763,7 +767,7 @@ type Names = string
 type NearestStop = explore.NearestStop
 
 // NextProposal defines model for NextProposal.
-type NextProposal = schedule.Proposal
+type NextProposal = suggest.Proposal
 
 // Outline What a list draws of a piece of work, and its line of facts. Only lists have it.
 type Outline = outline.Outline
@@ -796,7 +800,7 @@ type Played = plan.Played
 type PointGroup = brief.PointGroup
 
 // PracticeMap defines model for PracticeMap.
-type PracticeMap = schedule.Map
+type PracticeMap = suggest.Map
 
 // Problem A problem document (RFC 9457).
 type Problem struct {
@@ -807,10 +811,10 @@ type Problem struct {
 }
 
 // Progress defines model for Progress.
-type Progress = schedule.Progress
+type Progress = assignment.Progress
 
 // ProgressPoint defines model for ProgressPoint.
-type ProgressPoint = schedule.Point
+type ProgressPoint = assignment.Point
 
 // Pupil defines model for Pupil.
 type Pupil = pupil.Pupil
@@ -917,7 +921,7 @@ type SetWork struct {
 }
 
 // Sheets Pages to be filled in.
-type Sheets = schedule.Sheets
+type Sheets = assignment.Sheets
 
 // ShelfKind Id of a kind of thing on the shelf.
 type ShelfKind = string
@@ -942,10 +946,10 @@ type Sitting struct {
 }
 
 // SittingAnswer defines model for SittingAnswer.
-type SittingAnswer = schedule.SittingAnswer
+type SittingAnswer = knowledge.Answer
 
 // SittingSummary defines model for SittingSummary.
-type SittingSummary = schedule.Summary
+type SittingSummary = knowledge.Summary
 
 // Slide defines model for Slide.
 type Slide = explore.Slid
@@ -1030,13 +1034,13 @@ type TodayRow struct {
 type Together = together.Together
 
 // TouchedKey defines model for TouchedKey.
-type TouchedKey = schedule.TouchedKey
+type TouchedKey = suggest.TouchedKey
 
 // TouchedLayout defines model for TouchedLayout.
-type TouchedLayout = schedule.TouchedLayout
+type TouchedLayout = suggest.TouchedLayout
 
 // TouchedPlace defines model for TouchedPlace.
-type TouchedPlace = schedule.Touched
+type TouchedPlace = suggest.Touched
 
 // Try defines model for Try.
 type Try = ladder.Try

@@ -21,6 +21,12 @@ type Uses struct {
 	Core       bool // its boxes are laid over those of a core
 }
 
+// NameOf is the name of a system, empty where there is none with this id.
+func NameOf(id string) string {
+	s, _ := table.Find(Systems, id)
+	return s.Name
+}
+
 // Systems are all layout systems in picker order.
 var Systems = []System{
 	{table.Row{ID: "three-per-string", Name: "three notes per string", Phrase: "as three notes per string",

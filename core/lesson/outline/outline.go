@@ -8,7 +8,6 @@ import (
 
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/lesson/ladder"
-	"evenladder/core/lesson/schedule"
 	"evenladder/core/music/line"
 	"evenladder/core/planning/brief"
 	"evenladder/core/planning/plan"
@@ -94,7 +93,7 @@ func OfLadder(r ladder.Request) Outline {
 }
 
 func lineOf(b brief.Brief) string {
-	words := []string{schedule.TitleOf(b)}
+	words := []string{b.Title()}
 	alone := b
 	alone.Round = brief.Round{}
 	if r, err := brief.Read(alone); err == nil {

@@ -10,6 +10,8 @@ import (
 	"evenladder/core/base/fault"
 	"evenladder/core/base/table"
 	"evenladder/core/fretboard/layout"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/result"
 	"evenladder/core/planning/brief"
@@ -22,11 +24,11 @@ import (
 // material is one thing to learn.
 type material struct {
 	what  string
-	brief brief.Brief // without its rung
-	key   string      // its tonic
-	mem   Memory      // as it would be if every day went clean
-	rung  int         // index of the rung it was last played at
-	back  int         // days on which it came back
+	brief brief.Brief      // without its rung
+	key   string           // its tonic
+	mem   knowledge.Memory // as it would be if every day went clean
+	rung  int              // index of the rung it was last played at
+	back  int              // days on which it came back
 }
 
 // course is the things to learn in their order, and what comes with them.
@@ -36,15 +38,15 @@ type course struct {
 	first     int // index of the rung to begin on
 	warmUp    *ladder.WarmUp
 	materials []material
-	groups    [][]int        // materials by the day on which they are new
-	known     []int          // in the order in which they were learned
-	started   map[string]Day // when a day's playing last began with a key
-	carries   bool           // a round has a place for all its keys
+	groups    [][]int                 // materials by the day on which they are new
+	known     []int                   // in the order in which they were learned
+	started   map[string]calendar.Day // when a day's playing last began with a key
+	carries   bool                    // a round has a place for all its keys
 	remarks   []string
 }
 
 // course lays the things to learn out.
-func (r Request) course(log []Played) (*course, error) {
+func (r Request) course(log []knowledge.Played) (*course, error) {
 	home := r.Brief
 	home.Round = brief.Round{}
 	base, err := plan.Build(home)
@@ -54,7 +56,7 @@ func (r Request) course(log []Played) (*course, error) {
 	asked := ladder.Request{Brief: home, From: r.From, Goal: r.Goal}
 	work := ladder.Work(home)
 	for _, p := range log {
-		if same(p.Brief, work) {
+		if p.Brief.Equal(work) {
 			asked.Log = p.Tries[max(len(p.Tries)-ladder.MaxTries, 0):]
 		}
 	}
@@ -65,13 +67,13 @@ func (r Request) course(log []Played) (*course, error) {
 	if l.WarmUp != nil {
 		l.WarmUp.Brief = short(l.WarmUp.Brief)
 	}
-	c := &course{base: base, rungs: l.Rungs, first: l.Next, warmUp: l.WarmUp, started: map[string]Day{}}
+	c := &course{base: base, rungs: l.Rungs, first: l.Next, warmUp: l.WarmUp, started: map[string]calendar.Day{}}
 	if r.Lower {
 		c.lower(home)
 	}
-	what := titleOf(home)
+	what := home.ScaleTitle()
 	if box := base.Boxes[base.Box]; r.Boxes {
-		what = fmt.Sprintf("%s, box %s, %s", what, box.ID, fretWords(box))
+		what = fmt.Sprintf("%s, box %s, %s", what, box.ID, box.FretWords())
 	}
 	c.add(what, home)
 	if r.Boxes {
@@ -86,7 +88,7 @@ func (r Request) course(log []Played) (*course, error) {
 	c.carry(home)
 	for i := range c.materials {
 		for _, p := range log {
-			if same(p.Brief, c.materials[i].brief) && p.Clean() > 0 {
+			if p.Brief.Equal(c.materials[i].brief) && p.Clean() > 0 {
 				c.materials[i].mem = p.Memory()
 			}
 		}
@@ -97,7 +99,7 @@ func (r Request) course(log []Played) (*course, error) {
 // add puts one thing at the end, unless it is there.
 func (c *course) add(what string, b brief.Brief) {
 	work := ladder.Work(b)
-	if !slices.ContainsFunc(c.materials, func(m material) bool { return same(m.brief, work) }) {
+	if !slices.ContainsFunc(c.materials, func(m material) bool { return m.brief.Equal(work) }) {
 		c.materials = append(c.materials, material{what: what, brief: work, key: b.Scale.Tonic})
 	}
 }
@@ -136,7 +138,7 @@ func (c *course) lower(home brief.Brief) {
 		if err != nil || made.Boxes[made.Box].LowFret != s.fret {
 			continue
 		}
-		c.add(fmt.Sprintf("%s, the shape from fret %d", titleOf(b), s.fret), b)
+		c.add(fmt.Sprintf("%s, the shape from fret %d", b.ScaleTitle(), s.fret), b)
 	}
 }
 
@@ -157,13 +159,13 @@ func (c *course) boxes(home brief.Brief) {
 		at := (c.base.Box + i) % n
 		b := brief.Fields.InBox(home, at)
 		box := c.base.Boxes[at]
-		c.add(fmt.Sprintf("%s, box %s, %s", titleOf(b), box.ID, fretWords(box)), b)
+		c.add(fmt.Sprintf("%s, box %s, %s", b.ScaleTitle(), box.ID, box.FretWords()), b)
 	}
 }
 
 // octaves are one to three from the same degree, as far as the neck goes.
 func (c *course) octaves(home brief.Brief) {
-	for n := 1; n <= mostOctaves; n++ {
+	for n := 1; n <= brief.MaxOctaves; n++ {
 		changes := brief.Changes{"layout.octaves": n, "layout.box": nil}
 		if system, _ := table.Find(layout.Systems, c.base.Brief.Layout.System); !system.Uses.Span {
 			changes["layout.system"], changes["layout.fromDegree"] = "from-degree", 1
@@ -171,10 +173,10 @@ func (c *course) octaves(home brief.Brief) {
 		b := brief.Fields.Change(home, changes)
 		made, err := plan.Build(b)
 		if err != nil || len(made.Boxes[made.Box].Missing) > 0 {
-			c.remarks = append(c.remarks, fmt.Sprintf("This neck has no %s of %s.", countOctaves(n), titleOf(b)))
+			c.remarks = append(c.remarks, fmt.Sprintf("This neck has no %s of %s.", countOctaves(n), b.ScaleTitle()))
 			return
 		}
-		c.add(fmt.Sprintf("%s, %s", titleOf(b), countOctaves(n)), b)
+		c.add(fmt.Sprintf("%s, %s", b.ScaleTitle(), countOctaves(n)), b)
 	}
 }
 
@@ -210,12 +212,12 @@ func (c *course) keys(r Request, home brief.Brief) error {
 	fret := c.base.Boxes[c.base.Box].LowFret
 	order, _ := table.Find(brief.Orders, r.Keys)
 	tonic := pitch.MustParseName(c.base.Brief.Scale.Tonic)
-	for i := 1; i < keysRound; i++ {
+	for i := 1; i < scale.Keys; i++ {
 		b, ok := plan.InKeyNear(home, scale.UsualTonic(tonic.Class()+i*max(order.Step, 1)).String(), fret)
 		if ok {
-			c.add(titleOf(b), b)
+			c.add(b.ScaleTitle(), b)
 		} else {
-			c.remarks = append(c.remarks, titleOf(b)+" doesn't fit on this neck, so it's left out.")
+			c.remarks = append(c.remarks, b.ScaleTitle()+" doesn't fit on this neck, so it's left out.")
 		}
 	}
 	return nil
@@ -290,7 +292,7 @@ func (c *course) slowly(rung int) int {
 }
 
 // day is what is practised on the day at an index of so many.
-func (c *course) day(date Day, at, days, minutes int) []Item {
+func (c *course) day(date calendar.Day, at, days, minutes int) []Item {
 	left := freshDays(days) - at
 	if left < 1 {
 		left = days - at // missed days have taken what was free
@@ -308,7 +310,7 @@ func (c *course) day(date Day, at, days, minutes int) []Item {
 	share := part(minutes, has, len(fresh))
 	var items []Item
 	if m := share[WarmUp]; m > 0 {
-		items = append(items, Item{WarmUp, m, titleOf(c.warmUp.Brief) + ", slowly", c.warmUp.Brief, c.warmUp.Rung})
+		items = append(items, Item{WarmUp, m, c.warmUp.Brief.ScaleTitle() + ", slowly", c.warmUp.Brief, c.warmUp.Rung})
 	}
 	for i, m := range spread(share[New], len(fresh)) {
 		mat := &c.materials[fresh[i]]
@@ -348,13 +350,13 @@ func (c *course) rungAt(at, days int) int {
 // dueOn are the known things in the order in which they ought to come back: what has never come back since it was new;
 // what is due, the one most likely forgotten first, so that least is forgotten in all; then what was longest not played,
 // so that every one has its turn.
-func (c *course) dueOn(date Day) []int {
+func (c *course) dueOn(date calendar.Day) []int {
 	out := slices.Clone(c.known)
 	rank := func(i int) float64 {
 		if c.materials[i].back == 0 {
 			return -1
 		}
-		return min(c.materials[i].mem.Known(date), retention)
+		return min(c.materials[i].mem.Known(date), knowledge.Retention)
 	}
 	slices.SortStableFunc(out, func(a, b int) int {
 		return cmp.Or(cmp.Compare(rank(a), rank(b)), c.materials[a].mem.Last.Compare(c.materials[b].mem.Last))

@@ -62,5 +62,5 @@ func short(b brief.Brief) brief.Brief { return brief.Fields.Short(b) }
 
 // scaleName is the name of a scale without its tonic.
 func scaleName(b brief.Brief) string {
-	return strings.TrimSpace(strings.TrimPrefix(titleOf(b), pitch.Pretty(b.Scale.Tonic)))
+	return strings.TrimSpace(strings.TrimPrefix(b.ScaleTitle(), pitch.Pretty(b.Scale.Tonic)))
 }

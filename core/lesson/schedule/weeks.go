@@ -1,3 +1,5 @@
+// Package schedule is weeks of practice, day by day: what is new and when, what comes back by its spacing, how many minutes
+// each has, and where a wish is unwise, what would be better.
 package schedule
 
 import (
@@ -8,6 +10,8 @@ import (
 	"evenladder/core/base/english"
 	"evenladder/core/base/fault"
 	"evenladder/core/base/table"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/music/rhythm"
@@ -18,7 +22,7 @@ import (
 // Request asks for weeks of practice. Only the brief and the first day are needed.
 type Request struct {
 	Brief   brief.Brief  `json:"brief"` // a round brings its own keys
-	Start   Day          `json:"start"`
+	Start   calendar.Day `json:"start"`
 	Weeks   int          `json:"weeks,omitempty"`   // 1 to MaxWeeks
 	Days    []string     `json:"days,omitempty"`    // ids of pupil.Days; Monday to Friday where none is given
 	Minutes int          `json:"minutes,omitempty"` // a day
@@ -29,15 +33,15 @@ type Request struct {
 	From    *ladder.Step `json:"from,omitempty"`    // the slowest rung
 	Goal    *ladder.Step `json:"goal,omitempty"`    // the fastest, on the last day
 
-	Holidays []Day    `json:"holidays,omitempty"` // left out
-	Missed   []Day    `json:"missed,omitempty"`   // what was to come on them comes on the next day
-	Own      []OwnDay `json:"own,omitempty"`      // days that were changed by hand
+	Holidays []calendar.Day `json:"holidays,omitempty"` // left out
+	Missed   []calendar.Day `json:"missed,omitempty"`   // what was to come on them comes on the next day
+	Own      []OwnDay       `json:"own,omitempty"`      // days that were changed by hand
 }
 
 // OwnDay is a day as it was changed by hand.
 type OwnDay struct {
-	Date  Day    `json:"date"`
-	Items []Item `json:"items"`
+	Date  calendar.Day `json:"date"`
+	Items []Item       `json:"items"`
 }
 
 // Bounds of weeks of practice.
@@ -67,11 +71,11 @@ type Week struct {
 
 // Date is a day with what is practised on it.
 type Date struct {
-	Date    Day    `json:"date"`
-	Minutes int    `json:"minutes"`
-	Missed  bool   `json:"missed,omitempty"`
-	Own     bool   `json:"own,omitempty"` // changed by hand
-	Items   []Item `json:"items"`
+	Date    calendar.Day `json:"date"`
+	Minutes int          `json:"minutes"`
+	Missed  bool         `json:"missed,omitempty"`
+	Own     bool         `json:"own,omitempty"` // changed by hand
+	Items   []Item       `json:"items"`
 }
 
 // Kind is what an item of a day is for.
@@ -112,7 +116,7 @@ type Item struct {
 
 // Build works weeks of practice out from what was played so far, which may be nothing.
 // What cannot be met is a fault.List.
-func Build(r Request, log []Played) (Weeks, error) {
+func Build(r Request, log []knowledge.Played) (Weeks, error) {
 	if err := r.check(); err != nil {
 		return Weeks{}, err
 	}
@@ -229,7 +233,7 @@ func (o OwnDay) check(at string, faults *fault.List) {
 }
 
 // dates are the days of practice, missed ones among them.
-func (r Request) dates() (out []Day) {
+func (r Request) dates() (out []calendar.Day) {
 	for i := range r.Weeks * 7 {
 		d := r.Start.Add(i)
 		if slices.Contains(r.Days, d.Weekday()) && !slices.Contains(r.Holidays, d) {
@@ -239,7 +243,7 @@ func (r Request) dates() (out []Day) {
 	return out
 }
 
-func (r Request) countMissed(dates []Day) (n int) {
+func (r Request) countMissed(dates []calendar.Day) (n int) {
 	for _, d := range dates {
 		if slices.Contains(r.Missed, d) {
 			n++
@@ -261,7 +265,7 @@ func (r Request) sentence(c *course) string {
 }
 
 func (r Request) aim() string {
-	what := titleOf(r.Brief)
+	what := r.Brief.ScaleTitle()
 	if order, ok := table.Find(brief.Orders, r.Keys); ok {
 		what += " in every key " + order.Phrase
 	} else if !r.Brief.Round.IsZero() {

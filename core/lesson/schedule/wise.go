@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"evenladder/core/base/english"
+	"evenladder/core/lesson/calendar"
 )
 
 // What a wish may ask of a day. Common practice: something new takes five minutes at least on its first day, and a rung that
@@ -54,7 +55,7 @@ func shareOf(k Kind) float64 {
 // late says where something is new on the days that should bring nothing new: missed days and crowded weeks leave no others.
 func late(w Weeks, study int) (out []string) {
 	at, free := 0, freshDays(study)
-	var last Day
+	var last calendar.Day
 	for _, week := range w.Weeks {
 		for _, d := range week.Days {
 			if d.Missed {

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 )
 
@@ -61,7 +62,7 @@ func TestWeeksKeepTheirPromises(t *testing.T) {
 // A wish that no hand can follow is said to be one, with what would do; a sensible one has no remark.
 func TestUnwiseWishesAreSaid(t *testing.T) {
 	ask := func(weeks, minutes int, keys string, from, goal *ladder.Step) string {
-		w, err := Build(Request{Brief: guitar("Eb", "major", "one-octave"), Start: MustParseDay("2026-09-07"), Weeks: weeks,
+		w, err := Build(Request{Brief: guitar("Eb", "major", "one-octave"), Start: calendar.MustParse("2026-09-07"), Weeks: weeks,
 			Minutes: minutes, Keys: keys, From: from, Goal: goal}, nil)
 		require.NoError(t, err)
 		return strings.Join(w.Remarks, " ")

@@ -13,9 +13,10 @@ import (
 	"evenladder/core/fretboard/neck"
 )
 
-const maxOctaves = 3
+// MaxOctaves is how many a layout from one degree may take in.
+const MaxOctaves = 3
 
-var octaveWords = [maxOctaves + 1]string{"", "one octave", "two octaves", "three octaves"}
+var octaveWords = [MaxOctaves + 1]string{"", "one octave", "two octaves", "three octaves"}
 
 var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field{
 	{
@@ -26,12 +27,12 @@ var layoutGroup = Group{Head: "layout.system", make: makeLayout, Fields: []Field
 		say:    func(r *Reading) (string, string) { return " out ", r.System.Phrase },
 	},
 	{
-		Path: "layout.octaves", Title: "How far", Between: between(1, maxOctaves),
+		Path: "layout.octaves", Title: "How far", Between: between(1, MaxOctaves),
 		About: "Octaves from the degree it starts from.", Point: pointPlace, Part: true,
 		at: func(b *Brief) any { return &b.Layout.Octaves }, makes: theBoxes, matters: spans,
 		fill: func(r *Reading) { fill(&r.Brief.Layout.Octaves, usualOctaves(r.Neck)) },
 		choices: func(*Reading) (out []Choice) {
-			for n := 1; n <= maxOctaves; n++ {
+			for n := 1; n <= MaxOctaves; n++ {
 				out = append(out, choice(octaveWords[n], "", "layout.octaves", n))
 			}
 			return out

@@ -41,5 +41,8 @@ const (
 	Fifth  = 7
 )
 
+// Keys is how many keys there are by fourths.
+const Keys = 12
+
 // ByFourths is the tonic so many fourths on, back where negative.
 func ByFourths(from pitch.Name, steps int) pitch.Name { return UsualTonic(from.Class() + Fourth*steps) }

@@ -1,4 +1,4 @@
-package schedule
+package suggest
 
 import (
 	"cmp"
@@ -7,7 +7,10 @@ import (
 	"strings"
 
 	"evenladder/core/base/english"
+	"evenladder/core/fretboard/layout"
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/music/piece"
 	"evenladder/core/planning/brief"
@@ -52,11 +55,11 @@ type Touched struct {
 
 // TouchedKey is a key with how it went in it.
 type TouchedKey struct {
-	Tonic     string `json:"tonic"`
-	Tries     int    `json:"tries"`
-	Clean     int    `json:"clean"`
-	LastClean Day    `json:"lastClean"` // empty where it never was
-	DaysAgo   int    `json:"daysAgo"`   // since it was last clean; -1 where it never was
+	Tonic     string       `json:"tonic"`
+	Tries     int          `json:"tries"`
+	Clean     int          `json:"clean"`
+	LastClean calendar.Day `json:"lastClean"` // empty where it never was
+	DaysAgo   int          `json:"daysAgo"`   // since it was last clean; -1 where it never was
 }
 
 // TouchedLayout is a layout with which of its boxes were played, in any key.
@@ -73,8 +76,8 @@ type TouchedBox struct {
 }
 
 // mappedFrets is how far up the neck a hole is one: what lies higher repeats it an octave
-// on. keysRound is how many keys there are by fourths.
-const mappedFrets, keysRound = 12, 12
+// on.
+const mappedFrets = 12
 
 // leastHole is how many frets in a row make a hole.
 const leastHole = 3
@@ -83,15 +86,15 @@ const leastHole = 3
 type mapper struct {
 	out     Map
 	of      pupil.Pupil
-	today   Day
+	today   calendar.Day
 	neck    plan.NeckPlan
 	places  map[neck.Place]*Touched
-	keys    [keysRound]TouchedKey // by pitch class
+	keys    [scale.Keys]TouchedKey // by pitch class
 	layouts map[string]*TouchedLayout
 }
 
 // MapOf is the map of a pupil from what was played by today.
-func MapOf(p pupil.Pupil, log []Played, today Day) (Map, error) {
+func MapOf(p pupil.Pupil, log []knowledge.Played, today calendar.Day) (Map, error) {
 	m := mapper{of: p, today: today, places: map[neck.Place]*Touched{}, layouts: map[string]*TouchedLayout{}}
 	empty, err := plan.Build(p.Fit(brief.Brief{Scale: brief.Scale{Tonic: "C", Name: "major"},
 		Layout: brief.Layout{System: "single-string"}}))
@@ -110,7 +113,7 @@ func MapOf(p pupil.Pupil, log []Played, today Day) (Map, error) {
 }
 
 // add takes in one work. What cannot be laid out any more is left out.
-func (m *mapper) add(p Played) {
+func (m *mapper) add(p knowledge.Played) {
 	m.out.Works++
 	m.out.Tries += len(p.Tries)
 	if !p.Brief.Round.IsZero() {
@@ -150,7 +153,7 @@ func (m *mapper) onThisNeck(p plan.Plan) bool {
 	return same
 }
 
-func (m *mapper) key(tonic string, p Played) {
+func (m *mapper) key(tonic string, p knowledge.Played) {
 	name, err := pitch.ParseName(tonic)
 	if err != nil {
 		return
@@ -164,7 +167,7 @@ func (m *mapper) key(tonic string, p Played) {
 }
 
 // box marks the places of a run, and the box among those of its layout.
-func (m *mapper) box(p plan.Plan, played Played) {
+func (m *mapper) box(p plan.Plan, played knowledge.Played) {
 	seen := map[neck.Place]bool{}
 	for _, e := range p.Run.Events {
 		if seen[e.Place] {
@@ -182,7 +185,7 @@ func (m *mapper) box(p plan.Plan, played Played) {
 	system := p.Brief.Layout.System
 	l := m.layouts[system]
 	if l == nil {
-		l = &TouchedLayout{System: system, Name: systemName(system)}
+		l = &TouchedLayout{System: system, Name: layout.NameOf(system)}
 		m.layouts[system] = l
 	}
 	for i, box := range p.Boxes {
@@ -194,7 +197,7 @@ func (m *mapper) box(p plan.Plan, played Played) {
 }
 
 // finish puts what was gathered in order and finds the holes.
-func (m *mapper) finish(log []Played) {
+func (m *mapper) finish(log []knowledge.Played) {
 	o := &m.out
 	o.Neck = NeckOf{Frets: m.neck.Frets}
 	for _, s := range m.neck.Strings {
@@ -206,7 +209,7 @@ func (m *mapper) finish(log []Played) {
 		o.Most = max(o.Most, t.Tries)
 	}
 	slices.SortFunc(o.Places, func(a, b Touched) int { return cmp.Or(a.String-b.String, a.Fret-b.Fret) })
-	for i := range keysRound {
+	for i := range scale.Keys {
 		o.Keys = append(o.Keys, m.keys[scale.ByFourths(pitch.MustParseName("C"), i).Class()])
 	}
 	o.Layouts = []TouchedLayout{}
@@ -308,7 +311,7 @@ func (m *mapper) holes(frets hole, never []string) []Hole {
 
 func keysInWords(tonics []string) string {
 	if len(tonics) > namedKeys {
-		return fmt.Sprintf("%d of %d", len(tonics), keysRound)
+		return fmt.Sprintf("%d of %d", len(tonics), scale.Keys)
 	}
 	names := make([]string, len(tonics))
 	for i, t := range tonics {
@@ -319,5 +322,5 @@ func keysInWords(tonics []string) string {
 
 // largerKeys reports whether more of the keys is missing than of the neck.
 func largerKeys(frets hole, never []string) bool {
-	return len(never)*mappedFrets > frets.width()*keysRound
+	return len(never)*mappedFrets > frets.width()*scale.Keys
 }

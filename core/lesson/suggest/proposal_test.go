@@ -1,4 +1,4 @@
-package schedule
+package suggest
 
 import (
 	"strings"
@@ -9,6 +9,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/result"
@@ -17,7 +20,7 @@ import (
 	"evenladder/core/theory/pitch"
 )
 
-var today = MustParseDay("2026-10-20")
+var today = calendar.MustParse("2026-10-20")
 
 // tried are tries of a brief on a rung, one a minute, a letter each: clean, nearly, x for
 // not yet.
@@ -30,7 +33,7 @@ func tried(daysAgo int, rung ladder.Step, results string) (out []ladder.Try) {
 	return out
 }
 
-func played(b brief.Brief, tries ...[]ladder.Try) (p Played) {
+func played(b brief.Brief, tries ...[]ladder.Try) (p knowledge.Played) {
 	p.Brief = ladder.Work(b)
 	for _, t := range tries {
 		p.Tries = append(p.Tries, t...)
@@ -39,15 +42,15 @@ func played(b brief.Brief, tries ...[]ladder.Try) (p Played) {
 }
 
 // caseOf is a guitarist with a brief that is set, up to eighths at 72.
-func caseOf(t *testing.T, b brief.Brief, log ...Played) Case {
+func caseOf(t *testing.T, b brief.Brief, log ...knowledge.Played) Case {
 	t.Helper()
 	c := Case{Pupil: pupil.Pupil{Name: "O. T.", Instrument: b.Instrument}, Log: log, Today: today}
 	require.NoError(t, c.Pupil.Check())
-	c.Set = &Assignment{Ladder: &ladder.Request{Brief: b, Goal: &goal}, From: today.Add(-7), Until: today}
+	c.Set = &assignment.Assignment{Ladder: &ladder.Request{Brief: b, Goal: &goal}, From: today.Add(-7), Until: today}
 	require.NoError(t, c.Set.Check())
 	asked := *c.Set.Ladder
 	for _, p := range log {
-		if same(p.Brief, ladder.Work(b)) {
+		if p.Brief.Equal(ladder.Work(b)) {
 			asked.Log = p.Tries
 		}
 	}
@@ -57,6 +60,11 @@ func caseOf(t *testing.T, b brief.Brief, log ...Played) Case {
 	require.NoError(t, err)
 	c.Ladder = &l
 	return c
+}
+
+func guitar(tonic, name, system string) brief.Brief {
+	return brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: tonic, Name: name},
+		Layout: brief.Layout{System: system}}
 }
 
 var goal = ladder.Step{PerBeat: 2, TempoBPM: 72}
@@ -77,7 +85,7 @@ func inBox(b brief.Brief, box int) brief.Brief {
 func TestProposals(t *testing.T) {
 	dorian := inBox(guitar("F#", "dorian", "five-form"), 1)
 	octave := guitar("Eb", "major", "one-octave")
-	reachedIt := func(b brief.Brief) Played { return played(b, tried(1, goal, "cc")) }
+	reachedIt := func(b brief.Brief) knowledge.Played { return played(b, tried(1, goal, "cc")) }
 	for name, c := range map[string]struct {
 		of    Case
 		kinds string // in their order, the first ones
@@ -145,23 +153,23 @@ func TestProposals(t *testing.T) {
 func TestWhatAWeakKeyIs(t *testing.T) {
 	dorian := guitar("F#", "dorian", "five-form")
 	reached := played(dorian, tried(1, goal, "cc"))
-	in := func(tonic, results string) Played {
+	in := func(tonic, results string) knowledge.Played {
 		return played(guitar(tonic, "dorian", "five-form"), tried(9, goal, results))
 	}
 	for _, c := range []struct {
-		log  []Played
+		log  []knowledge.Played
 		want string // the key that is proposed, empty for none
 	}{
-		{[]Played{in("Db", "xx")}, ""},
-		{[]Played{in("Db", "xxc")}, "Db"},
-		{[]Played{in("Db", "cxcx")}, ""},
-		{[]Played{in("Db", "cxx"), in("B", "xxx")}, "B"},
-		{[]Played{in("Db", "xxx"), in("B", "xxx")}, "Db"},
-		{[]Played{in("F#", "xxx")}, ""},
-		{[]Played{played(guitar("Db", "lydian", "five-form"), tried(9, goal, "xxx"))}, ""},
+		{[]knowledge.Played{in("Db", "xx")}, ""},
+		{[]knowledge.Played{in("Db", "xxc")}, "Db"},
+		{[]knowledge.Played{in("Db", "cxcx")}, ""},
+		{[]knowledge.Played{in("Db", "cxx"), in("B", "xxx")}, "B"},
+		{[]knowledge.Played{in("Db", "xxx"), in("B", "xxx")}, "Db"},
+		{[]knowledge.Played{in("F#", "xxx")}, ""},
+		{[]knowledge.Played{played(guitar("Db", "lydian", "five-form"), tried(9, goal, "xxx"))}, ""},
 	} {
 		got := ""
-		for _, p := range Propose(caseOf(t, dorian, append([]Played{reached}, c.log...)...), 0) {
+		for _, p := range Propose(caseOf(t, dorian, append([]knowledge.Played{reached}, c.log...)...), 0) {
 			if p.Kind == "weaker-key" {
 				got = p.Ladder.Brief.Scale.Tonic
 			}
@@ -204,7 +212,7 @@ func TestEveryProposalCanBeSet(t *testing.T) {
 		guitar("B", "minor-blues", "two-per-string"), guitar("Ab", "melodic-minor", "four-per-string")} {
 		c := caseOf(t, b, played(b, tried(1, goal, "cc")))
 		for _, p := range Propose(c, 0) {
-			a := Assignment{Ladder: &p.Ladder, From: today, Until: today.Add(7)}
+			a := assignment.Assignment{Ladder: &p.Ladder, From: today, Until: today.Add(7)}
 			assert.NoError(t, a.Check(), p.Kind)
 			if p.Kind == "fret-down" {
 				made, err := plan.Build(p.Ladder.Brief)
@@ -219,7 +227,7 @@ func TestMap(t *testing.T) {
 	p := pupil.Pupil{Name: "O. T.", Instrument: brief.Instrument{ID: "guitar"}}
 	require.NoError(t, p.Check())
 	low := inBox(guitar("F", "minor-pentatonic", "two-per-string"), 0)
-	log := []Played{
+	log := []knowledge.Played{
 		played(low, tried(20, goal, "ccn"), tried(10, goal, "cx")),
 		played(inBox(guitar("Bb", "minor-pentatonic", "two-per-string"), 1), tried(3, goal, "n")),
 		played(brief.Brief{Instrument: brief.Instrument{ID: "bass"}, Scale: brief.Scale{Tonic: "E", Name: "major"},
@@ -247,7 +255,7 @@ func TestMap(t *testing.T) {
 		return strings.Join(names, " ")
 	}())
 	assert.Equal(t, TouchedKey{"F", 5, 3, today.Add(-10), 10}, m.Keys[1])
-	assert.Equal(t, TouchedKey{"Bb", 1, 0, Day{}, -1}, m.Keys[2])
+	assert.Equal(t, TouchedKey{"Bb", 1, 0, calendar.Day{}, -1}, m.Keys[2])
 	assert.Equal(t, []Hole{
 		{"Keys", "9 of 12"}, {"Frets", "5 to 7"}, {"Boxes of two notes per string", "3, 4 and 5"},
 		{"Keys never clean", "B♭"},
@@ -261,22 +269,42 @@ func TestMap(t *testing.T) {
 	assert.Nil(t, empty.Fill)
 }
 
-func TestProgress(t *testing.T) {
-	b := guitar("F#", "dorian", "five-form")
-	c := caseOf(t, b, played(b, tried(20, goal, "c"), tried(3, ladder.Step{PerBeat: 1, TempoBPM: 60}, "ncc"),
-		tried(1, ladder.Step{PerBeat: 1, TempoBPM: 66}, "x")))
-	p := c.Set.Progress(c.Ladder, c.Log[0].Tries, today)
-	assert.Equal(t, Progress{
-		Words: "Clean at quarter notes at 60. Goal: eighths at 72. 4 tries over 2 days", Due: "due today", Tries: 4,
-		Days: 2, Best: 60, Goal: 144, Last: today.Add(-1), Points: p.Points,
-	}, p)
-	require.Len(t, p.Points, 4)
-	assert.Equal(t, Point{today.Add(-3), 60, result.Nearly}, p.Points[0])
+// A hole in the neck is filled by a box of what is known.
+func TestTheNeckIsFilledFirstWhereItIsTheLargerHole(t *testing.T) {
+	p := pupil.Pupil{Name: "O. T.", Instrument: brief.Instrument{ID: "guitar"}}
+	require.NoError(t, p.Check())
+	first := 0
+	round := brief.Brief{
+		Instrument: brief.Instrument{ID: "guitar"}, Scale: brief.Scale{Tonic: "F", Name: "minor-pentatonic"},
+		Layout: brief.Layout{System: "two-per-string", Box: &first},
+		Round:  brief.Round{Order: "fourths", Where: brief.OnePosition},
+	}
+	low := round
+	low.Round = brief.Round{}
+	m, err := MapOf(p, []knowledge.Played{played(round, tried(4, goal, "n")), played(low, tried(3, goal, "cc"))}, today)
+	require.NoError(t, err)
+	for _, k := range m.Keys {
+		assert.Positive(t, k.Tries, "a round goes through every key: %s", k.Tonic)
+	}
+	require.NotEmpty(t, m.Holes)
+	assert.Equal(t, "Frets", m.Holes[0].What)
+	assert.Regexp(t, `^\d+ to 12$`, m.Holes[0].Which)
+	require.NotNil(t, m.Fill)
+	assert.Contains(t, m.Fill.Words, "F minor pentatonic is known, and its box")
+	assert.NotEqual(t, 0, *m.Fill.Ladder.Brief.Layout.Box)
+	assert.Equal(t, "F", m.Fill.Ladder.Brief.Scale.Tonic)
+}
 
-	sheets := Assignment{Sheets: &Sheets{What: "Write out the flat keys", Count: 6, Done: 2}, From: today.Add(-10),
-		Until: today.Add(-1)}
-	require.NoError(t, sheets.Check())
-	late := sheets.Progress(nil, nil, today)
-	assert.Equal(t, "2 of 6 sheets done, one day overdue, true",
-		late.Words+", "+late.Due+", "+map[bool]string{true: "true"}[late.Overdue])
+// Where nothing is set, what went worst comes first, then what is due, then what was never
+// touched.
+func TestProposalsWhereNothingIsSet(t *testing.T) {
+	c := Case{Pupil: pupil.Pupil{Name: "O. T.", Instrument: brief.Instrument{ID: "guitar"}}, Today: today}
+	require.NoError(t, c.Pupil.Check())
+	assert.Empty(t, Propose(c, 0), "nothing comes of nothing")
+	c.Log = []knowledge.Played{
+		played(guitar("Db", "dorian", "five-form"), tried(30, goal, "cxnx")),
+		played(guitar("B", "dorian", "five-form"), tried(29, goal, "ccc")),
+	}
+	assert.Equal(t, "weaker-key due hole", kinds(Propose(c, 0)))
+	assert.Equal(t, "weaker-key", kinds(Propose(c, 1)))
 }

@@ -1,9 +1,14 @@
-package schedule
+// Package suggest is what a teacher thinks up in the doorway: what of the neck and of the keys was never touched (Map), and
+// what to set next, by a table of rules, each with its sentence (Propose).
+package suggest
 
 import (
 	"slices"
 
 	"evenladder/core/base/table"
+	"evenladder/core/lesson/assignment"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/planning/brief"
@@ -24,10 +29,10 @@ type Proposal struct {
 // Case is what proposals are worked out from.
 type Case struct {
 	Pupil  pupil.Pupil
-	Set    *Assignment    // what was set last; nil where nothing was
-	Ladder *ladder.Ladder // of it, with its log; nil for sheets
-	Log    []Played       // all that the pupil played
-	Today  Day
+	Set    *assignment.Assignment // what was set last; nil where nothing was
+	Ladder *ladder.Ladder         // of it, with its log; nil for sheets
+	Log    []knowledge.Played     // all that the pupil played
+	Today  calendar.Day
 }
 
 // state is how it stands with what was set last.
@@ -125,7 +130,7 @@ func (a *asking) state() state {
 func (a *asking) proposal(r table.Row, work ladder.Request, words string) (Proposal, bool) {
 	work.Brief.For = a.Pupil.Name
 	sentence, err := round.Sentence(work.Brief)
-	return Proposal{r.ID, r.Name, words, TitleOf(work.Brief), sentence, work}, err == nil
+	return Proposal{r.ID, r.Name, words, work.Brief.Title(), sentence, work}, err == nil
 }
 
 // same is the ladder that was set with another brief.
@@ -136,10 +141,10 @@ func (a *asking) same(b brief.Brief) ladder.Request {
 }
 
 // played is the work of a brief in the log; nil where it was never played.
-func (a *asking) played(b brief.Brief) *Played {
+func (a *asking) played(b brief.Brief) *knowledge.Played {
 	work := ladder.Work(b)
 	for i := range a.Log {
-		if same(a.Log[i].Brief, work) {
+		if a.Log[i].Brief.Equal(work) {
 			return &a.Log[i]
 		}
 	}

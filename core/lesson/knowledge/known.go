@@ -1,4 +1,4 @@
-package schedule
+package knowledge
 
 import (
 	"cmp"
@@ -8,6 +8,7 @@ import (
 
 	"evenladder/core/base/english"
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/call"
 	"evenladder/core/lesson/result"
 	"evenladder/core/planning/brief"
@@ -18,7 +19,7 @@ import (
 // FactAnswer is that a fact was known, or not, on a day.
 type FactAnswer struct {
 	Fact  string
-	On    Day
+	On    calendar.Day
 	Right bool
 }
 
@@ -27,12 +28,12 @@ type FactAnswer struct {
 // nearly where some were, not yet where none was. What was answered wrongly the last time is
 // not known at all: it comes back at once, as a card that goes back to the first box does in
 // the schedule of S. Leitner, "So lernt man lernen" (1972).
-func Known(answers []FactAnswer, on Day) map[string]float64 {
+func Known(answers []FactAnswer, on calendar.Day) map[string]float64 {
 	type day struct{ right, of int }
 	type state struct {
 		memory Memory
 		today  day
-		on     Day
+		on     calendar.Day
 		missed bool
 	}
 	all := map[string]*state{}
@@ -74,21 +75,21 @@ func dayResult(right, of int) result.Result {
 }
 
 // sure is from which chance on a fact counts as known: the share of what is due on its day.
-const sure = retention
+const sure = Retention
 
 // Knowledge is what is known of a neck and of the keys.
-type Knowledge struct {
-	Knows   int          `json:"knows"` // places
-	Of      int          `json:"of"`
-	Asked   int          `json:"asked"` // places that were ever asked
-	Words   string       `json:"words"`
-	Places  []KnownPlace `json:"places"` // in the order of strings and frets
-	Keys    []KnownKey   `json:"keys"`   // round by fourths
-	Degrees []KnownFact  `json:"degrees"`
+type Overview struct {
+	Knows   int     `json:"knows"` // places
+	Of      int     `json:"of"`
+	Asked   int     `json:"asked"` // places that were ever asked
+	Words   string  `json:"words"`
+	Places  []Place `json:"places"` // in the order of strings and frets
+	Keys    []Key   `json:"keys"`   // round by fourths
+	Degrees []Fact  `json:"degrees"`
 }
 
 // KnownPlace is a place with the chance that its name is known.
-type KnownPlace struct {
+type Place struct {
 	neck.Place
 	Known float64 `json:"known"`
 	Asked bool    `json:"asked"`
@@ -97,7 +98,7 @@ type KnownPlace struct {
 
 // KnownKey is a key with the chance that its spelling and its signature are known, the less of
 // the two that were asked.
-type KnownKey struct {
+type Key struct {
 	Tonic string  `json:"tonic"`
 	Label string  `json:"label"`
 	Known float64 `json:"known"`
@@ -106,7 +107,7 @@ type KnownKey struct {
 }
 
 // KnownFact is a degree that is called, with the chance that its low place is known.
-type KnownFact struct {
+type Fact struct {
 	Label string  `json:"label"`
 	Known float64 `json:"known"`
 	Sure  bool    `json:"sure"`
@@ -119,18 +120,18 @@ const knownFrets = 12
 const weakFrets = 4
 
 // KnowledgeOf reads what is known on the neck of a brief, and of the keys of its scale.
-func KnowledgeOf(b brief.Brief, known map[string]float64) (Knowledge, error) {
+func Of(b brief.Brief, known map[string]float64) (Overview, error) {
 	r, err := brief.Read(b)
 	if err != nil {
-		return Knowledge{}, err
+		return Overview{}, err
 	}
-	k := Knowledge{Places: []KnownPlace{}, Keys: []KnownKey{}, Degrees: []KnownFact{}}
+	k := Overview{Places: []Place{}, Keys: []Key{}, Degrees: []Fact{}}
 	high := min(knownFrets, r.Neck.Frets)
 	for str := 1; str <= r.Neck.Strings(); str++ {
 		for fret := 0; fret <= high; fret++ {
 			p := neck.Place{String: str, Fret: fret}
 			chance, asked := known[call.PlaceFact(r.Neck, p)]
-			k.Places = append(k.Places, KnownPlace{p, chance, asked, chance >= sure})
+			k.Places = append(k.Places, Place{p, chance, asked, chance >= sure})
 			k.Of++
 			if chance >= sure {
 				k.Knows++
@@ -142,7 +143,7 @@ func KnowledgeOf(b brief.Brief, known map[string]float64) (Knowledge, error) {
 	}
 	for i := range 12 {
 		n := scale.ByFourths(pitch.MustParseName("C"), i)
-		key := KnownKey{Tonic: n.String(), Label: r.Say(n), Known: 1}
+		key := Key{Tonic: n.String(), Label: r.Say(n), Known: 1}
 		for _, kind := range []string{"spell", "signature"} {
 			if chance, asked := known[call.KeyFact(kind, n.String(), r.Scale.Name)]; asked {
 				key.Asked, key.Known = true, min(key.Known, chance)
@@ -164,14 +165,14 @@ func KnowledgeOf(b brief.Brief, known map[string]float64) (Knowledge, error) {
 		return cmp.Or(cmp.Compare(a[len(a)-1:], b[len(b)-1:]), cmp.Compare(b, a))
 	})
 	for _, d := range degrees {
-		k.Degrees = append(k.Degrees, KnownFact{pitch.Pretty(d), known["numbers "+d], known["numbers "+d] >= sure})
+		k.Degrees = append(k.Degrees, Fact{pitch.Pretty(d), known["numbers "+d], known["numbers "+d] >= sure})
 	}
 	k.Words = k.words(high)
 	return k, nil
 }
 
 // words say how much is known, and where the least is.
-func (k Knowledge) words(high int) string {
+func (k Overview) words(high int) string {
 	if k.Asked == 0 {
 		return fmt.Sprintf("No notes asked yet (%d places up to fret %d).", k.Of, high)
 	}
@@ -186,8 +187,8 @@ func (k Knowledge) words(high int) string {
 
 // weakest is the stretch of a string of which the least is known; of those alike the one in
 // which the most was asked, then the lowest.
-func (k Knowledge) weakest(high int) (str, low int) {
-	at := func(str, fret int) KnownPlace { return k.Places[(str-1)*(high+1)+fret] }
+func (k Overview) weakest(high int) (str, low int) {
+	at := func(str, fret int) Place { return k.Places[(str-1)*(high+1)+fret] }
 	strs := len(k.Places) / (high + 1)
 	best, bestAsked := 2.0*weakFrets, 0
 	for s := 1; s <= strs; s++ {
@@ -208,7 +209,7 @@ func (k Knowledge) weakest(high int) (str, low int) {
 }
 
 // SittingAnswer is one answer of a sitting.
-type SittingAnswer struct {
+type Answer struct {
 	Show  string          `json:"show"` // what was asked
 	Right bool            `json:"right"`
 	MS    int             `json:"ms"`   // that it took; 0 where it was not timed
@@ -232,7 +233,7 @@ type Summary struct {
 const mostNamed = 12
 
 // Summarise says what came of a sitting, beside what was known before it.
-func Summarise(answers []SittingAnswer, before map[string]float64) Summary {
+func Summarise(answers []Answer, before map[string]float64) Summary {
 	s := Summary{Of: len(answers), OnTime: -1, Learned: []string{}, Missed: []string{}}
 	last := map[string]bool{}
 	var order []string

@@ -1,16 +1,13 @@
-// Package schedule is what a teacher thinks up in the doorway: what to set next, what is
-// due, what of the neck and of the keys was never touched, and weeks of practice.
+// Package knowledge is what is known and what was practised: works of a log with their tries (Played), how well each is
+// known by a published spacing (Memory), and single facts that answers to calls have shown (Of, Summarise).
 //
-// It reads what was played as Played works, one for each brief of a log, and what was
-// set as an Assignment. From these come the Progress of an assignment, the Map of what
-// has been practised, Proposals by a table of rules, each with its sentence, and Weeks
-// day by day. Old material comes back by a published spacing (spacing.go). All of it is
-// a function of its input; today is a part of that input.
-package schedule
+// All of it is a function of its input; today is a part of that input.
+package knowledge
 
 import (
 	"slices"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/result"
 	"evenladder/core/planning/brief"
@@ -33,21 +30,21 @@ func (p Played) Clean() (n int) {
 }
 
 // LastClean is the day of the latest clean try; no day where there is none.
-func (p Played) LastClean() Day {
+func (p Played) LastClean() calendar.Day {
 	for _, t := range slices.Backward(p.Tries) {
 		if t.Result == result.Clean {
-			return DayOf(t.At)
+			return calendar.DayOf(t.At)
 		}
 	}
-	return Day{}
+	return calendar.Day{}
 }
 
 // Last is the day of the latest try; no day where there is none.
-func (p Played) Last() Day {
+func (p Played) Last() calendar.Day {
 	if len(p.Tries) == 0 {
-		return Day{}
+		return calendar.Day{}
 	}
-	return DayOf(p.Tries[len(p.Tries)-1].At)
+	return calendar.DayOf(p.Tries[len(p.Tries)-1].At)
 }
 
 // Best is the speed of the fastest clean try, in notes a minute; 0 where there is none.
@@ -64,14 +61,9 @@ func (p Played) Best() (npm int) {
 // of the day says how it went.
 func (p Played) Memory() (m Memory) {
 	for i, t := range p.Tries {
-		if day := DayOf(t.At); i+1 == len(p.Tries) || DayOf(p.Tries[i+1].At) != day {
+		if day := calendar.DayOf(t.At); i+1 == len(p.Tries) || calendar.DayOf(p.Tries[i+1].At) != day {
 			m = m.After(t.Result, day)
 		}
 	}
 	return m
-}
-
-// sortBy sorts by a number, the least first, and keeps the order of equals.
-func sortBy[T any](list []T, of func(T) int) {
-	slices.SortStableFunc(list, func(a, b T) int { return of(a) - of(b) })
 }

@@ -1,32 +1,22 @@
-package schedule
+package suggest
 
 import (
 	"fmt"
 	"math"
-	"reflect"
 	"slices"
-	"strings"
 
 	"evenladder/core/base/english"
 	"evenladder/core/base/table"
 	"evenladder/core/fretboard/layout"
+	"evenladder/core/lesson/calendar"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/music/rhythm"
-	"evenladder/core/music/run"
-	"evenladder/core/music/way"
 	"evenladder/core/planning/brief"
 	"evenladder/core/planning/plan"
 	"evenladder/core/theory/pitch"
 	"evenladder/core/theory/scale"
 )
-
-// same reports whether two works are one.
-func same(a, b brief.Brief) bool { return reflect.DeepEqual(a, b) }
-
-func systemName(id string) string {
-	s, _ := table.Find(layout.Systems, id)
-	return s.Name
-}
 
 // inKey is the brief in another key, in the box that lies nearest to where the hand was.
 func (a *asking) inKey(tonic string) brief.Brief {
@@ -79,7 +69,7 @@ const weakShare, weakTries = 0.5, 3
 
 // weakerKey is the key of this scale and layout that went worst, before a new one.
 func weakerKey(a *asking) (ladder.Request, string, bool) {
-	var worst *Played
+	var worst *knowledge.Played
 	worstShare, clean, all := weakShare, 0, 0
 	for i := range a.Log {
 		p := &a.Log[i]
@@ -109,7 +99,7 @@ func weakerKey(a *asking) (ladder.Request, string, bool) {
 }
 
 // again is a work of the log up the ladder that was set, or the usual one.
-func (a *asking) again(p Played) ladder.Request {
+func (a *asking) again(p knowledge.Played) ladder.Request {
 	if a.ok {
 		return a.same(p.Brief)
 	}
@@ -118,12 +108,12 @@ func (a *asking) again(p Played) ladder.Request {
 
 // dueAgain is the work that is overdue most, by what of it may be forgotten.
 func dueAgain(a *asking) (ladder.Request, string, bool) {
-	var most *Played
+	var most *knowledge.Played
 	least := 1.0
-	var due Day
+	var due calendar.Day
 	for i := range a.Log {
 		p := &a.Log[i]
-		if a.ok && same(p.Brief, ladder.Work(a.at)) || p.Clean() == 0 {
+		if a.ok && p.Brief.Equal(ladder.Work(a.at)) || p.Clean() == 0 {
 			continue
 		}
 		m := p.Memory()
@@ -136,53 +126,12 @@ func dueAgain(a *asking) (ladder.Request, string, bool) {
 	}
 	ago := english.CountInWords(a.Today.Since(most.LastClean()), "day", "days")
 	words := fmt.Sprintf("Review %s. It was last clean %s ago and has been due since %s.",
-		titleOf(most.Brief), ago, due.Words())
+		most.Brief.ScaleTitle(), ago, due.Words())
 	if due == a.Today {
 		words = fmt.Sprintf("Review %s. It was last clean %s ago and is due today.",
-			titleOf(most.Brief), ago)
+			most.Brief.ScaleTitle(), ago)
 	}
 	return a.again(*most), words, true
-}
-
-// titleOf names the scale of a brief, such as "E Mixolydian".
-func titleOf(b brief.Brief) string {
-	s, err := brief.ReadScale(b.Scale)
-	if err != nil {
-		return pitch.Pretty(b.Scale.Tonic)
-	}
-	return s.Title()
-}
-
-// TitleOf is a brief or a round in few words: its scale, its layout, its figure where it is
-// not straight, its box, its keys.
-func TitleOf(b brief.Brief) string {
-	alone := b
-	alone.Round = brief.Round{}
-	r, err := brief.Read(alone)
-	if err != nil {
-		return titleOf(b)
-	}
-	words := []string{titleOf(b), systemName(r.Brief.Layout.System)}
-	switch {
-	case r.Pattern.Uses.Phrase:
-		words = []string{"the phrase " + r.PhraseWords(), titleOf(b), r.Way.Phrase}
-		if r.Way.ID == way.Box {
-			words[2] = systemName(r.Brief.Layout.System)
-		}
-	case r.Pattern.ID != run.Straight:
-		words = append(words, r.Pattern.Name)
-	}
-	if !b.Round.IsZero() {
-		order, ok := table.Find(brief.Orders, b.Round.Order)
-		if !ok {
-			order = brief.Orders[0]
-		}
-		return strings.Join(append(words, order.Phrase), ", ")
-	}
-	if b.Layout.Box != nil && (!r.Pattern.Uses.Phrase || r.Way.ID == way.Box) {
-		words = append(words, fmt.Sprintf("box %d", *b.Layout.Box+1))
-	}
-	return strings.Join(words, ", ")
 }
 
 // nextKey is the next key by fourths that is not known yet.
@@ -194,7 +143,7 @@ func nextKey(a *asking) (ladder.Request, string, bool) {
 	if err != nil {
 		return ladder.Request{}, "", false
 	}
-	for i := 1; i < keysRound; i++ {
+	for i := 1; i < scale.Keys; i++ {
 		tonic := scale.ByFourths(from, i)
 		b := a.inKey(tonic.String())
 		made, err := plan.Build(b)
@@ -203,21 +152,14 @@ func nextKey(a *asking) (ladder.Request, string, bool) {
 		}
 		box := made.Boxes[made.Box]
 		words := fmt.Sprintf("%s is clean. Next by fourths: %s, %s.", pitch.Pretty(a.at.Scale.Tonic),
-			tonic.Pretty(), fretWords(box))
+			tonic.Pretty(), box.FretWords())
 		if i > 1 {
 			words = fmt.Sprintf("%s is clean, and so are the keys after it. %s is the next by fourths, %s.",
-				pitch.Pretty(a.at.Scale.Tonic), tonic.Pretty(), fretWords(box))
+				pitch.Pretty(a.at.Scale.Tonic), tonic.Pretty(), box.FretWords())
 		}
 		return a.same(b), words, true
 	}
 	return ladder.Request{}, "", false
-}
-
-func fretWords(b plan.Box) string {
-	if b.LowFret == b.HighFret {
-		return fmt.Sprintf("at fret %d", b.LowFret)
-	}
-	return fmt.Sprintf("frets %d to %d", b.LowFret, b.HighFret)
 }
 
 // nextBox is the next box of the same scale that is not known yet.
@@ -239,9 +181,9 @@ func nextBox(a *asking) (ladder.Request, string, bool) {
 		}
 		shared := ""
 		if low, high := max(now.LowFret, next.LowFret), min(now.HighFret, next.HighFret); low <= high {
-			shared = fmt.Sprintf(", sharing %s with what is known", fretWords(plan.Box{LowFret: low, HighFret: high}))
+			shared = fmt.Sprintf(", sharing %s with what is known", plan.Box{LowFret: low, HighFret: high}.FretWords())
 		}
-		return a.same(b), fmt.Sprintf("The same notes in %s, on %s%s.", name, fretWords(next), shared), true
+		return a.same(b), fmt.Sprintf("The same notes in %s, on %s%s.", name, next.FretWords(), shared), true
 	}
 	return ladder.Request{}, "", false
 }
@@ -267,9 +209,6 @@ func fretDown(a *asking) (ladder.Request, string, bool) {
 	return a.same(lower), words, true
 }
 
-// mostOctaves is how many a layout from one degree may take in.
-const mostOctaves = 3
-
 // octaveMore takes one octave more from the same start.
 func octaveMore(a *asking) (ladder.Request, string, bool) {
 	system, _ := table.Find(layout.Systems, a.plan.Brief.Layout.System)
@@ -282,7 +221,7 @@ func octaveMore(a *asking) (ladder.Request, string, bool) {
 	default:
 		return ladder.Request{}, "", false
 	}
-	if octaves >= mostOctaves || !a.at.Round.IsZero() {
+	if octaves >= brief.MaxOctaves || !a.at.Round.IsZero() {
 		return ladder.Request{}, "", false
 	}
 	more := octaves + 1

@@ -1,4 +1,6 @@
-package schedule
+// Package assignment is what a pupil was given to do until a day: a ladder or sheets, how far it has come (Progress), and
+// what of all that needs the teacher (Attention).
+package assignment
 
 import (
 	"fmt"
@@ -7,6 +9,7 @@ import (
 
 	"evenladder/core/base/english"
 	"evenladder/core/base/fault"
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/lesson/pupil"
 	"evenladder/core/lesson/result"
@@ -20,8 +23,8 @@ type Assignment struct {
 	Ladder  *ladder.Request `json:"ladder,omitempty"` // its brief may be a round
 	Sheets  *Sheets         `json:"sheets,omitempty"`
 	Minutes int             `json:"minutes"` // a day
-	From    Day             `json:"from"`
-	Until   Day             `json:"until"` // the last day
+	From    calendar.Day    `json:"from"`
+	Until   calendar.Day    `json:"until"` // the last day
 	Words   string          `json:"words"` // the teacher's
 }
 
@@ -112,7 +115,7 @@ func (a Assignment) Title() string {
 	if a.Ladder == nil {
 		return a.Sheets.What
 	}
-	return TitleOf(a.Ladder.Brief)
+	return a.Ladder.Brief.Title()
 }
 
 // Goal is the brief at the goal of its ladder, as its sentence says it; ok is false for
@@ -130,21 +133,21 @@ func (a Assignment) Goal() (b brief.Brief, ok bool) {
 
 // Progress is what was reached of an assignment by a day.
 type Progress struct {
-	Reached bool    `json:"reached"`
-	Overdue bool    `json:"overdue"` // its last day is over and the goal is not reached
-	Words   string  `json:"words"`   // what was reached
-	Due     string  `json:"due"`     // until when
-	Tries   int     `json:"tries"`   // since it was set
-	Days    int     `json:"days"`    // with a try
-	Best    int     `json:"best"`    // fastest clean try since it was set, in notes a minute
-	Goal    int     `json:"goal"`    // in notes a minute; 0 for sheets
-	Last    Day     `json:"last"`    // of a try; empty where there is none
-	Points  []Point `json:"points"`  // the latest tries since it was set
+	Reached bool         `json:"reached"`
+	Overdue bool         `json:"overdue"` // its last day is over and the goal is not reached
+	Words   string       `json:"words"`   // what was reached
+	Due     string       `json:"due"`     // until when
+	Tries   int          `json:"tries"`   // since it was set
+	Days    int          `json:"days"`    // with a try
+	Best    int          `json:"best"`    // fastest clean try since it was set, in notes a minute
+	Goal    int          `json:"goal"`    // in notes a minute; 0 for sheets
+	Last    calendar.Day `json:"last"`    // of a try; empty where there is none
+	Points  []Point      `json:"points"`  // the latest tries since it was set
 }
 
 // Point is a try as a small plot shows it.
 type Point struct {
-	Day            Day           `json:"day"`
+	Day            calendar.Day  `json:"day"`
 	NotesPerMinute int           `json:"notesPerMinute"`
 	Result         result.Result `json:"result"`
 }
@@ -153,10 +156,10 @@ type Point struct {
 const maxPoints = 24
 
 // Progress reads the tries of the work and its ladder, which is nil for sheets.
-func (a Assignment) Progress(l *ladder.Ladder, log []ladder.Try, today Day) Progress {
+func (a Assignment) Progress(l *ladder.Ladder, log []ladder.Try, today calendar.Day) Progress {
 	p := Progress{Points: []Point{}}
 	for _, t := range log {
-		day := DayOf(t.At)
+		day := calendar.DayOf(t.At)
 		if day.Compare(a.From) < 0 {
 			continue
 		}

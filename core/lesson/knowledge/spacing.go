@@ -1,8 +1,9 @@
-package schedule
+package knowledge
 
 import (
 	"math"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/result"
 )
 
@@ -24,20 +25,22 @@ const (
 	again, hard, easy         = 1.0, 2.0, 4.0
 	hardest, easiest          = 10.0, 1.0
 	leastStability            = 0.001
-	retention                 = 0.9 // of what is due on its day, that is still known
 	mostStability     float64 = 36500
 )
 
+// Retention is how much of what is due on its day is still known.
+const Retention = 0.9
+
 // Memory is how well something is known.
 type Memory struct {
-	Stability  float64 // days until the chance to know it falls to 90 %
-	Difficulty float64 // 1 to 10
-	Last       Day     // of the latest repetition; no day where there was none
+	Stability  float64      // days until the chance to know it falls to 90 %
+	Difficulty float64      // 1 to 10
+	Last       calendar.Day // of the latest repetition; no day where there was none
 }
 
 // After is the memory after a repetition on a day. A second one on the same day changes
 // nothing.
-func (m Memory) After(r result.Result, on Day) Memory {
+func (m Memory) After(r result.Result, on calendar.Day) Memory {
 	g := grades[r]
 	if m.Last.IsZero() {
 		return Memory{max(weights[int(g)-1], leastStability), clampDifficulty(firstDifficulty(g)), on}
@@ -57,19 +60,19 @@ func (m Memory) After(r result.Result, on Day) Memory {
 }
 
 // Known is the chance, 0 to 1, that it is still known on a day.
-func (m Memory) Known(on Day) float64 {
+func (m Memory) Known(on calendar.Day) float64 {
 	if m.Last.IsZero() {
 		return 0
 	}
 	decay := -weights[20]
-	factor := math.Pow(retention, 1/decay) - 1
+	factor := math.Pow(Retention, 1/decay) - 1
 	return math.Pow(1+factor*float64(max(on.Since(m.Last), 0))/m.Stability, decay)
 }
 
 // Due is the day on which it ought to come back; no day where it never came.
-func (m Memory) Due() Day {
+func (m Memory) Due() calendar.Day {
 	if m.Last.IsZero() {
-		return Day{}
+		return calendar.Day{}
 	}
 	return m.Last.Add(max(int(math.Round(m.Stability)), 1))
 }

@@ -1,9 +1,11 @@
-package schedule
+package suggest
 
 import (
 	"fmt"
+	"slices"
 
 	"evenladder/core/base/english"
+	"evenladder/core/lesson/knowledge"
 	"evenladder/core/lesson/ladder"
 	"evenladder/core/planning/brief"
 	"evenladder/core/planning/plan"
@@ -14,7 +16,7 @@ import (
 
 // fill proposes what touches the largest hole with the least new: a scale that is known
 // in another of its boxes, or a shape that is known in a key that was never played.
-func fill(m *mapper, log []Played, frets hole, never []string) *Proposal {
+func fill(m *mapper, log []knowledge.Played, frets hole, never []string) *Proposal {
 	ways := []func() *Proposal{
 		func() *Proposal { return fillKeys(m, log, never) },
 		func() *Proposal { return fillFrets(m, log, frets) },
@@ -32,7 +34,7 @@ func fill(m *mapper, log []Played, frets hole, never []string) *Proposal {
 
 // fillFrets looks through the boxes of the known works for the one that takes in most of
 // the hole, and most of what is known besides.
-func fillFrets(m *mapper, log []Played, h hole) *Proposal {
+func fillFrets(m *mapper, log []knowledge.Played, h hole) *Proposal {
 	if h.width() <= 0 {
 		return nil
 	}
@@ -67,7 +69,7 @@ func fillFrets(m *mapper, log []Played, h hole) *Proposal {
 
 // fillKeys takes the shape that is known best to the missing key that lies next by fourths
 // to one that was played.
-func fillKeys(m *mapper, log []Played, never []string) *Proposal {
+func fillKeys(m *mapper, log []knowledge.Played, never []string) *Proposal {
 	if len(never) == 0 {
 		return nil
 	}
@@ -81,7 +83,7 @@ func fillKeys(m *mapper, log []Played, never []string) *Proposal {
 		if err != nil {
 			continue
 		}
-		for i := 1; i < keysRound; i++ {
+		for i := 1; i < scale.Keys; i++ {
 			tonic := scale.ByFourths(from, i)
 			if m.keys[tonic.Class()].Tries > 0 {
 				continue
@@ -97,14 +99,14 @@ func fillKeys(m *mapper, log []Played, never []string) *Proposal {
 }
 
 // byKnown are the works that are no rounds, the ones most often clean first.
-func byKnown(log []Played) []Played {
-	out := []Played{}
+func byKnown(log []knowledge.Played) []knowledge.Played {
+	out := []knowledge.Played{}
 	for _, p := range log {
 		if p.Brief.Round.IsZero() {
 			out = append(out, p)
 		}
 	}
-	sortBy(out, func(p Played) int { return -p.Clean() })
+	slices.SortStableFunc(out, func(a, b knowledge.Played) int { return b.Clean() - a.Clean() })
 	return out[:min(len(out), maxTried)]
 }
 
@@ -118,5 +120,5 @@ func (m *mapper) proposal(b brief.Brief, words string) *Proposal {
 	if err != nil {
 		return nil
 	}
-	return &Proposal{"hole", "new territory", words, TitleOf(b), sentence, ladder.Request{Brief: b}}
+	return &Proposal{"hole", "new territory", words, b.Title(), sentence, ladder.Request{Brief: b}}
 }

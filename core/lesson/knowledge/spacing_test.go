@@ -1,4 +1,4 @@
-package schedule
+package knowledge
 
 import (
 	"encoding/json"
@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"evenladder/core/lesson/calendar"
 	"evenladder/core/lesson/result"
 )
 
@@ -32,7 +33,7 @@ func TestSpacingAgainstFSRS(t *testing.T) {
 	require.NoError(t, json.Unmarshal(data, &known))
 	for i, repetitions := range sequences {
 		var m Memory
-		day := MustParseDay("2026-01-01")
+		day := calendar.MustParse("2026-01-01")
 		for k, r := range repetitions {
 			day = day.Add(r[0])
 			m = m.After(byGrade[r[1]], day)
@@ -45,7 +46,7 @@ func TestSpacingAgainstFSRS(t *testing.T) {
 
 func TestSpacingGrowsWhileItStaysClean(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		day := MustParseDay("2026-03-02")
+		day := calendar.MustParse("2026-03-02")
 		m := Memory{}.After(result.Clean, day)
 		assert.Equal(t, 1.0, m.Known(day))
 		gap := m.Due().Since(day)

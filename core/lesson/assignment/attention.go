@@ -1,9 +1,10 @@
-package schedule
+package assignment
 
 import (
 	"fmt"
 
 	"evenladder/core/base/english"
+	"evenladder/core/lesson/calendar"
 )
 
 // silentDays is after how long without a try a pupil wants a look.
@@ -12,7 +13,7 @@ const silentDays = 7
 // Attention says in words why a pupil needs attention: no assignments, no practice logged
 // for a week, something overdue. set is the progress of the assignments; last is the day of
 // the latest try.
-func Attention(set []Progress, last, today Day) []string {
+func Attention(set []Progress, last, today calendar.Day) []string {
 	out := []string{}
 	if len(set) == 0 {
 		out = append(out, "no assignments")

@@ -1,4 +1,5 @@
-package schedule
+// Package calendar has days without a time, as lessons and practice are planned by.
+package calendar
 
 import (
 	"fmt"
@@ -20,7 +21,7 @@ func DayOf(t time.Time) Day {
 }
 
 // ParseDay reads a day such as 2026-10-05.
-func ParseDay(s string) (Day, error) {
+func Parse(s string) (Day, error) {
 	t, err := time.Parse(dayLayout, s)
 	if err != nil || t.Year() < 1970 {
 		return Day{}, fmt.Errorf("%q was given: give a day such as 2026-10-05", fault.Clip(s))
@@ -29,8 +30,8 @@ func ParseDay(s string) (Day, error) {
 }
 
 // MustParseDay is ParseDay for days known to be right; it panics on others.
-func MustParseDay(s string) Day {
-	d, err := ParseDay(s)
+func MustParse(s string) Day {
+	d, err := Parse(s)
 	if err != nil {
 		panic(err)
 	}
@@ -75,7 +76,7 @@ func (d *Day) UnmarshalText(text []byte) (err error) {
 		*d = Day{}
 		return nil
 	}
-	*d, err = ParseDay(string(text))
+	*d, err = Parse(string(text))
 	return err
 }
 
