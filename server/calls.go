@@ -26,7 +26,7 @@ func (h handlers) ListCalls(context.Context, api.ListCallsRequestObject) (api.Li
 	for _, k := range call.Kinds {
 		levels := make([]string, len(k.Levels))
 		for i, l := range k.Levels {
-			levels[i] = l.Words
+			levels[i] = l.Words(call.Request{})
 		}
 		kind := api.CallKindRow{Id: k.ID, Group: k.Group, Name: k.Name, Why: k.Why, By: string(k.By), Neck: k.Neck, Beats: k.Beats,
 			Takes: append([]string{}, k.Takes...), Levels: levels}
@@ -82,7 +82,7 @@ func (h handlers) NextCalls(ctx context.Context, r api.NextCallsRequestObject) (
 		return nil, err
 	}
 	level := k.Levels[asked.Level-1]
-	return api.NextCalls200JSONResponse{Calls: made.Calls, Level: asked.Level, LevelWords: level.Words,
+	return api.NextCalls200JSONResponse{Calls: made.Calls, Level: asked.Level, LevelWords: level.Words(asked),
 		Every: level.Every}, nil
 }
 

@@ -214,12 +214,9 @@ func start(ask string) (d pitch.Degree, octaves int) {
 	return d, octaves
 }
 
-// reaches reports whether the neck is wide enough for so many octaves from a degree.
+// reaches reports whether the neck has so many whole octaves from a degree.
 func (m *setting) reaches(d pitch.Degree, octaves int) bool {
-	byPitch := m.byPitch()
-	lowest, highest := m.Neck.Open(byPitch[0]).MIDI(), m.Neck.Open(byPitch[len(byPitch)-1]).MIDI()+m.Neck.Frets
-	above := (m.Scale.Tonic.Class() + d.Semitones() - lowest + 4*octave) % octave
-	return lowest+above+octaves*octave <= highest
+	return slices.ContainsFunc(m.starts(slices.Index(m.Scale.Formula, d), octaves), layout.Box.Complete)
 }
 
 // starts are the boxes from a degree that go so many octaves, those that go the whole way
@@ -271,6 +268,9 @@ func answerStart(m *setting, ask string) (Call, error) {
 	why := fmt.Sprintf("%s, its lowest place: %s.", m.Say(m.Scale.Tonic.Degree(d)), placeWords(notes[0].Place))
 	if best.Form != "" {
 		why = fmt.Sprintf("%s It grows out of the %s form.", why, best.Form)
+	}
+	if !best.Complete() {
+		why += " This neck ends before the last of it."
 	}
 	show := fmt.Sprintf("%s from its %s, %s", m.keyTitle(m.Scale.Tonic.String()), nth(d), english.CountInWords(octaves,
 		"octave", "octaves"))

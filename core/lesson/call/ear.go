@@ -202,7 +202,7 @@ func earFact(degree string) string { return "ear " + degree }
 
 // heardLevel has degrees by their number in so many octaves.
 func heardLevel(words string, octaves int, has func(*setting, string) bool) Level {
-	return Level{Words: words, has: func(m *setting, ask string) bool {
+	return Level{words: words, has: func(m *setting, ask string) bool {
 		d, oct := start(ask)
 		return oct <= octaves && has(m, d.String())
 	}}

@@ -26,7 +26,7 @@ var scaleLevels = []Level{
 
 func scaleLevel(n int, words string) Level {
 	has := slices.Concat(scalesHeard[:n]...)
-	return Level{Words: words, has: func(_ *setting, ask string) bool { return slices.Contains(has, ask) }}
+	return Level{words: words, has: func(_ *setting, ask string) bool { return slices.Contains(has, ask) }}
 }
 
 func scalesOf(*setting) []string { return slices.Concat(scalesHeard...) }

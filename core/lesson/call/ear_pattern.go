@@ -37,7 +37,7 @@ var patternLevels = []Level{
 
 func patternLevel(shape int, words string) Level {
 	of := patternShapes[shape]
-	return Level{Words: words, has: func(m *setting, ask string) bool {
+	return Level{words: words, has: func(m *setting, ask string) bool {
 		words := strings.Fields(ask)
 		steps := m.patternSteps()
 		at := func(i int) int { return slices.Index(steps, words[i]) }

@@ -10,7 +10,7 @@ import (
 	"evenladder/core/theory/pitch"
 )
 
-var runLevels = []Level{{Words: "every note, in order", has: anything}}
+var runLevels = []Level{{words: "every note, in order", has: anything}}
 
 // runOf finds the run whose notes are called.
 func (m *setting) runOf() error {

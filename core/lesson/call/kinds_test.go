@@ -141,7 +141,7 @@ func TestTheTableOfKinds(t *testing.T) {
 			}
 			assert.GreaterOrEqual(t, len(asked), before, "%s: level %d asks no less than the one before", k.ID, level+1)
 			before = len(asked)
-			assert.NotEmpty(t, k.Levels[level].Words)
+			assert.NotEmpty(t, k.Levels[level].Words(call.Request{}))
 		}
 		assert.Greater(t, before, 1, k.ID)
 		_, err := call.Build(call.Request{Brief: b, Kind: k.ID, Level: len(k.Levels) + 1})
@@ -211,4 +211,43 @@ func TestWhatIsAskedIsAnswered(t *testing.T) {
 			}
 		}
 	}
+}
+
+// A level says what is asked as it is asked: the pace, the strings and the frets of the request go before its own.
+func TestALevelSaysWhatItAsks(t *testing.T) {
+	low, high := 3, 9
+	narrow := on("bass", "F#", "major")
+	narrow.Layout.LowFret, narrow.Layout.HighFret, narrow.Layout.Strings = &low, &high, []int{4, 3}
+	for want, r := range map[string]call.Request{
+		"degrees of the scale, no time limit":                      {Kind: "numbers", Level: 2},
+		"degrees of the scale, every 2 beats":                      {Kind: "numbers", Level: 2, Every: 2},
+		"sharps and flats too, every beat":                         {Kind: "numbers", Level: 7},
+		"notes of the key on the two lowest strings, up to fret 5": {Kind: "find", Level: 1},
+		"notes of the key on strings 4 3, frets 3 to 9":            {Kind: "find", Level: 1, Brief: narrow},
+		"every note on all strings, up to fret 12":                 {Kind: "name", Level: 4},
+		"triads on every degree":                                   {Kind: "chord", Level: 2},
+		"triads on every degree, every 8 beats":                    {Kind: "landing", Level: 2, Every: 8},
+	} {
+		k, _ := call.Find(r.Kind)
+		assert.Equal(t, want, k.Levels[r.Level-1].Words(r))
+	}
+}
+
+// Octaves that the neck has only a part of are not asked, on whatever neck: what is asked for has its whole length.
+func TestOctavesAreWhole(t *testing.T) {
+	for _, instrument := range []string{"ukulele", "bass", "mandolin", "guitar"} {
+		for _, tonic := range []string{"Eb", "F#", "B"} {
+			made, err := call.Build(call.Request{Brief: on(instrument, tonic, "major"), Kind: "from-degree", Level: 3, Count: 100})
+			require.NoError(t, err)
+			for _, c := range made.Calls {
+				_, octaves, _ := strings.Cut(c.Ask, ":")
+				notes := c.Answer.Notes
+				assert.NotContains(t, c.Why, "ends before")
+				assert.Equal(t, octaves, fmt.Sprint((notes[len(notes)-1].MIDI-notes[0].MIDI)/12), "%s in %s: %s", instrument, tonic, c.Ask)
+			}
+		}
+	}
+	made, err := call.Build(call.Request{Brief: on("ukulele", "B", "major"), Kind: "from-degree", Ask: []string{"7:2"}})
+	require.NoError(t, err)
+	assert.Contains(t, made.Calls[0].Why, "This neck ends before the last of it.")
 }

@@ -1,8 +1,11 @@
 package call
 
 import (
+	"cmp"
+	"fmt"
 	"slices"
 
+	"evenladder/core/base/english"
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/theory/pitch"
 	"evenladder/core/theory/scale"
@@ -10,78 +13,121 @@ import (
 
 // Level is how much of a kind is asked, the easier levels first.
 type Level struct {
-	Words string
-	Every int // beats from call to call; 0 waits
+	Every int    // beats from call to call; 0 waits
+	words string // what is asked, without where and how fast
+	paced bool   // how fast belongs to it
 	has   func(*setting, string) bool
-	// strings is how many of the lowest strings are asked about, 0 for all; high the last fret.
+	// strings is how many of the lowest strings are asked about, 0 for all; high the last fret, 0 where no neck is asked about.
 	strings, high int
 }
 
+// Words say what a request asks on this level: what, where on the neck, and how fast. What the request says goes before
+// what the level has.
+func (l Level) Words(r Request) string {
+	words := l.words
+	if l.high > 0 {
+		words += " on " + l.stringWords(r) + ", " + l.fretWords(r)
+	}
+	every := cmp.Or(r.Every, l.Every)
+	switch {
+	case every == 1:
+		words += ", every beat"
+	case every > 0:
+		words += fmt.Sprintf(", every %d beats", every)
+	case l.paced:
+		words += ", no time limit"
+	}
+	return words
+}
+
+func (l Level) stringWords(r Request) string {
+	switch named := r.Brief.Layout.Strings; {
+	case len(named) == 1:
+		return fmt.Sprintf("string %d", named[0])
+	case len(named) > 0:
+		return "strings " + english.Numbers(named)
+	case l.strings > 0:
+		return "the " + english.Number(l.strings) + " lowest strings"
+	}
+	return "all strings"
+}
+
+func (l Level) fretWords(r Request) string {
+	high := l.high
+	if f := r.Brief.Layout.HighFret; f != nil {
+		high = *f
+	}
+	if f := r.Brief.Layout.LowFret; f != nil && *f > 0 {
+		return english.Range("fret", "frets", *f, high)
+	}
+	return fmt.Sprintf("up to fret %d", high)
+}
+
 var numberLevels = []Level{
-	{Words: "1, 4 and 5, no time limit", has: amongDegrees("1", "4", "5")},
-	{Words: "degrees of the scale, no time limit", has: inScale},
-	{Words: "degrees of the scale, every 8 beats", Every: 8, has: inScale},
-	{Words: "degrees of the scale, every 4 beats", Every: 4, has: inScale},
-	{Words: "sharps and flats too, every 4 beats", Every: 4, has: anything},
-	{Words: "sharps and flats too, every 2 beats", Every: 2, has: anything},
-	{Words: "sharps and flats too, every beat", Every: 1, has: anything},
+	{words: "1, 4 and 5", paced: true, has: amongDegrees("1", "4", "5")},
+	{words: "degrees of the scale", paced: true, has: inScale},
+	{words: "degrees of the scale", paced: true, Every: 8, has: inScale},
+	{words: "degrees of the scale", paced: true, Every: 4, has: inScale},
+	{words: "sharps and flats too", paced: true, Every: 4, has: anything},
+	{words: "sharps and flats too", paced: true, Every: 2, has: anything},
+	{words: "sharps and flats too", paced: true, Every: 1, has: anything},
 }
 
 var neckLevels = []Level{
-	neckLevel("notes of the key on the two lowest strings, up to fret 5", 2, 5, false),
-	neckLevel("notes of the key on all strings, up to fret 5", 0, 5, false),
-	neckLevel("notes of the key on all strings, up to fret 12", 0, highestAsked, false),
-	neckLevel("every note on all strings, up to fret 12", 0, highestAsked, true),
+	neckLevel("notes of the key", 2, 5, false),
+	neckLevel("notes of the key", 0, 5, false),
+	neckLevel("notes of the key", 0, highestAsked, false),
+	neckLevel("every note", 0, highestAsked, true),
 }
 
 var keyLevels = []Level{
-	{Words: "up to two sharps or flats", has: signedUpTo(2)},
-	{Words: "up to four sharps or flats", has: signedUpTo(4)},
-	{Words: "all keys", has: signedUpTo(7)},
+	{words: "up to two sharps or flats", has: signedUpTo(2)},
+	{words: "up to four sharps or flats", has: signedUpTo(4)},
+	{words: "all keys", has: signedUpTo(7)},
 }
 
 var (
 	boxLevels = []Level{
-		{Words: "the lower half of the box", has: func(m *setting, ask string) bool {
+		{words: "the lower half of the box", has: func(m *setting, ask string) bool {
 			all := boxPlacesOf(m)
 			return slices.Index(all, ask) < (len(all)+1)/2
 		}},
-		{Words: "the whole box", has: anything},
+		{words: "the whole box", has: anything},
 	}
 	fromLevels = []Level{
-		{Words: "one octave from 1, 4 and 5", has: func(m *setting, ask string) bool {
+		{words: "one octave from 1, 4 and 5", has: func(m *setting, ask string) bool {
 			d, octaves := start(ask)
 			return octaves == 1 && slices.Contains([]int{1, 4, 5}, d.Number())
 		}},
-		{Words: "one octave from every degree", has: func(_ *setting, ask string) bool {
+		{words: "one octave from every degree", has: func(_ *setting, ask string) bool {
 			_,
 				octaves := start(ask)
 			return octaves == 1
 		}},
-		{Words: "up to two octaves from every degree", has: anything},
+		{words: "up to two octaves from every degree", has: anything},
 	}
 	chordLevels = []Level{
-		{Words: "triads on 1, 4 and 5", has: func(m *setting, ask string) bool {
+		{words: "triads on 1, 4 and 5", has: func(m *setting, ask string) bool {
 			d, size := m.chordAsked(ask)
 			return size == 3 && slices.Contains([]int{1, 4, 5}, d.Number())
 		}},
-		{Words: "triads on every degree", has: func(m *setting, ask string) bool {
+		{words: "triads on every degree", has: func(m *setting, ask string) bool {
 			_,
 				size := m.chordAsked(ask)
 			return size == 3
 		}},
-		{Words: "triads and seventh chords", has: anything},
+		{words: "triads and seventh chords", has: anything},
 	}
 	orderLevels = []Level{
-		{Words: "the first four", has: func(_ *setting, ask string) bool { n, _ := signCount(ask); return n*n <= 16 }},
-		{Words: "all seven", has: anything},
+		{words: "the first four", has: func(_ *setting, ask string) bool { n, _ := signCount(ask); return n*n <= 16 }},
+		{words: "all seven", has: anything},
 	}
 	nextLevels = []Level{
-		{Words: "a fourth up or down", has: func(m *setting, ask string) bool {
+		{words: "a fourth up or down", has: func(m *setting, ask string) bool {
 			up := (pitch.MustParseName(ask).Class() - m.Scale.Tonic.Class() + octave) % octave
 			return up == fourth || up == octave-fourth
 		}},
-		{Words: "every key", has: anything},
+		{words: "every key", has: anything},
 	}
 )
 
@@ -111,7 +157,7 @@ func neckLevel(words string, strs, high int, outside bool) Level {
 		}
 		return slices.ContainsFunc(m.places(name.Class()), m.inLevel)
 	}
-	return Level{Words: words, has: has, strings: strs, high: high}
+	return Level{words: words, has: has, strings: strs, high: high}
 }
 
 // inLevel reports whether a place lies on the strings and frets of the level. A last fret of
