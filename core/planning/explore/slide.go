@@ -16,6 +16,7 @@ type Slid struct {
 	Notes   []SlidNote     `json:"notes"`   // of the chosen box, lowest first
 	Degrees []string       `json:"degrees"` // that sound, against the tonic, each once and rising
 	Scales  []FormulaMatch `json:"scales"`  // of the catalogue, that hold them all; the smallest first
+	Nearest string         `json:"nearest"` // the scale that comes nearest: "all but ♭2: A minor blues"; empty for none
 }
 
 // SlidNote is a note of the box where it sounds now.
@@ -28,9 +29,6 @@ type SlidNote struct {
 
 // MaxSlide bounds the frets of a slide.
 const MaxSlide = 12
-
-// soundingDegrees say semitones above a tonic where no scale does.
-var soundingDegrees = [12]string{"1", "b2", "2", "b3", "3", "4", "b5", "5", "b6", "6", "b7", "7"}
 
 // Slide moves every stopped note of a brief's chosen box by some frets while
 // its open strings stay.
@@ -56,15 +54,16 @@ func Slide(b brief.Brief, frets int) (Slid, error) {
 		}
 		above := (l.Neck.MIDI(at) - l.Scale.Tonic.Class() + 120) % 12
 		sounds |= 1 << above
-		s.Notes = append(s.Notes, SlidNote{at, l.Neck.MIDI(at), soundingDegrees[above],
+		s.Notes = append(s.Notes, SlidNote{at, l.Neck.MIDI(at), scale.SoundingDegree(above).String(),
 			l.Scale.Formula[n.Degree].String()})
 	}
-	for above, d := range soundingDegrees {
+	for above := range 12 {
 		if sounds&(1<<above) != 0 {
-			s.Degrees = append(s.Degrees, d)
+			s.Degrees = append(s.Degrees, scale.SoundingDegree(above).String())
 		}
 	}
 	s.Scales = holding(sounds)
+	s.Nearest = scale.Nearest(l.Scale.Tonic, sounds)
 	return s, nil
 }
 

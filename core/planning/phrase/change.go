@@ -32,7 +32,7 @@ type Changed struct {
 	Scale brief.Scale `json:"scale"`
 	From  int         `json:"from"` // the notes that were changed, to go on with; 0 for none
 	To    int         `json:"to"`
-	Left  []string    `json:"left"` // what could not be carried, in words
+	Left  []string    `json:"left"` // what could not be carried, and what came of it, in words
 }
 
 // changing is a phrase while it is changed: its notes from one to another, both counted from 0.
@@ -360,6 +360,13 @@ func slides(p *changing) error {
 				len(made.Neck.Frets)-1)
 		}
 		p.notes[i].Place, p.notes[i].Finger = &place, 0
+	}
+	var sounds uint16
+	for _, n := range p.notes {
+		sounds |= 1 << line.Above(n.MIDI, p.into)
+	}
+	if near := scale.Nearest(p.into.Tonic, sounds); near != "" {
+		p.left = append(p.left, "now "+near)
 	}
 	return nil
 }

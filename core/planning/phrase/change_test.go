@@ -67,6 +67,7 @@ func TestSlide(t *testing.T) {
 	b.Run.Way = "as-given"
 	made := apply(t, b, phrase.Change{ID: "slide"})
 	assert.Equal(t, "__1@5.0 b3@5.3 4@5.5", made.Text)
+	assert.Equal(t, []string{"now A minor pentatonic"}, made.Left)
 	_, err := phrase.Apply(phrase.Changer{Brief: b, Change: phrase.Change{ID: "slide", By: -2}})
 	assert.ErrorContains(t, err, "change.by", "a stopped note is no open string")
 }

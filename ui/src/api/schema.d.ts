@@ -3224,6 +3224,8 @@ export interface components {
             }[];
             degrees: string[];
             scales: components["schemas"]["FormulaMatch"][];
+            /** @description The scale that comes nearest, such as: all but ♭2: A minor blues. */
+            nearest: string;
         };
         FormulaReport: {
             formula: string;

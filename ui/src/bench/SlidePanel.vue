@@ -31,16 +31,7 @@ const trouble = computed(() => problems.value[0]?.message ?? failure.value)
         <span v-for="(n, i) in slide.notes" :key="i" :title="say.was(n.was)">{{ pretty(n.degree) }}</span>
       </p>
       <p>
-        {{
-          slide.scales.length
-            ? say.itsIn(
-                slide.scales
-                  .slice(0, 4)
-                  .map((s) => s.name)
-                  .join(', '),
-              )
-            : say.noScaleInTheCatalogueHas
-        }}
+        {{ slide.nearest ? say.soundsAs(slide.nearest) : say.noScaleInTheCatalogueHas }}
       </p>
     </template>
   </FoldPanel>

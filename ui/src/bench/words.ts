@@ -108,7 +108,7 @@ export const say = {
   slideTheShapeOpenStringsStay: 'Slide the shape, open strings stay',
   everyFrettedNote: 'Every fretted note',
   was: (was: Part) => `was ${was}`,
-  itsIn: (name: Part) => `It's in ${name}.`,
+  soundsAs: (name: Part) => `It sounds as ${name}.`,
   noScaleInTheCatalogueHas: 'No scale in the catalogue has all of these notes.',
   noSharpsOrFlats: 'no sharps or flats',
   wholeHalf: 'whole + half',

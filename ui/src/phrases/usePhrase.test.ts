@@ -116,6 +116,27 @@ test('a change is a step that is taken back and done again; what was pasted is n
   expect(open().work.text.value, 'after a reload').toBe('pasted tab')
 })
 
+test('after a change, and back, the phrase lies as it lay', async () => {
+  const { work } = open()
+  work.text.value = '1 2 3'
+  await settle()
+  work.wayAt.value = 2
+  answers = { changed: { text: 'changed', scale: { tonic: 'F', name: 'major' }, from: 0, to: 0 } }
+  await work.change({ id: 'backwards' }, true)
+  await settle()
+  expect(work.way.value?.way).toBe('position')
+  work.wayAt.value = 1
+  work.undo()
+  await settle()
+  expect(work.way.value?.way).toBe('position')
+  work.redo()
+  await settle()
+  expect(work.way.value?.way).toBe('low')
+  work.bring({ text: 'another' })
+  await settle()
+  expect(work.wayAt.value, 'what is new lies best').toBe(0)
+})
+
 test('a change of all names no notes; one that is refused changes nothing', async () => {
   const { work } = open()
   work.text.value = '5 4'

@@ -14,9 +14,13 @@ export interface Source {
   heard?: Struck[]
 }
 
-/** A step on the way to the phrase: its source, and the brief that it stood in where its key was chosen. */
+/** How a phrase lies: the names of its way, and what kind of way it is. */
+type Lies = Pick<Phrase['ways'][number], 'same' | 'way' | 'system'>
+
+/** A step on the way to the phrase: its source, the brief that it stood in where its key was chosen, and how it lay. */
 interface Step extends Source {
   brief?: Brief | undefined
+  lies?: Lies | undefined
 }
 
 /** How many steps back are kept. */
@@ -48,12 +52,16 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
     ...(file.value ? { file: file.value } : {}),
     ...(heard.value ? { heard: heard.value } : {}),
     brief: keep.value ? brief.value : undefined,
+    lies: lies(),
   })
+  /** How the phrase is to lie once it is there, where it is one that lay somehow before. */
+  let lying: Lies | undefined
   function put(step: Step) {
     text.value = step.text
     typed.value = step.text
     file.value = step.file
     heard.value = step.heard
+    lying = step.lies
     setBrief(step.brief)
   }
   /** Puts something else in the place of the phrase; a step that can be taken back. */
@@ -82,6 +90,21 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
   const chosen = ref<[number, number]>()
   const wayAt = ref(0)
   const way = computed(() => phrase.value?.ways[wayAt.value] ?? phrase.value?.ways[0])
+  function lies(): Lies | undefined {
+    const of = way.value
+    return of && { same: of.same, way: of.way, system: of.system }
+  }
+  /** Of some ways the one that lies as another did: that very one, else one of its kind, else the best. */
+  function asBefore(ways: Phrase['ways'], was: Lies) {
+    const tests: ((w: Lies) => boolean)[] = [(w) => w.same.some((name) => was.same.includes(name)), (w) => w.way === was.way && w.system === was.system, (w) => w.way === was.way]
+    return Math.max(
+      ...tests
+        .map((test) => ways.findIndex(test))
+        .filter((at) => at >= 0)
+        .slice(0, 1),
+      0,
+    )
+  }
   /** A meter that the source says is that of the phrase. */
   function inMeter(rhythm: NonNullable<Brief['rhythm']>, meter: string) {
     if (!meter) return rhythm
@@ -121,6 +144,9 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
         0,
       )
       wanted.value = undefined
+    } else if (now && lying) {
+      wayAt.value = asBefore(now.ways, lying)
+      lying = undefined
     } else if (now?.text !== was?.text) wayAt.value = 0
     if (chosen.value && chosen.value[1] > (now?.notes.length ?? 0)) chosen.value = undefined
   })
@@ -136,7 +162,7 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
       const made = await take(
         api.POST('/api/v1/phrase/change', { body: { brief: body, change: { id: of.id, ...(of.by ? { by: of.by } : {}), ...(of.scale ? { scale: of.scale } : {}), ...range } } }),
       )
-      bring({ text: made.text, brief: { ...brief.value, scale: made.scale } })
+      bring({ text: made.text, brief: { ...brief.value, scale: made.scale }, lies: lies() })
       chosen.value = made.from > 0 ? [made.from, made.to] : undefined
       if (made.left.length > 0) tell(`${made.left.join('; ')}.`)
     } catch (cause) {
