@@ -21,7 +21,7 @@ func (h handlers) ListCalls(context.Context, api.ListCallsRequestObject) (api.Li
 	out := api.ListCalls200JSONResponse{
 		Progressions: choicesOf(table.Rows(call.Progressions)), Minors: choicesOf(call.MinorSchools),
 		Anchors: choicesOf(call.Anchors), Octaves: choicesOf(call.Octaves),
-		Sayings: choicesOf(call.Sayings), Overs: choicesOf(call.Overs), Groups: choicesOf(call.Groups), Beats: call.Beats, Orders: choicesOf(worksheet.Orders),
+		Sayings: choicesOf(call.Sayings), Overs: choicesOf(call.Overs), Groups: choicesOf(call.Groups), Beats: call.Beats, Orders: choicesOf(worksheet.Orders), Distances: choicesOf(worksheet.Distances),
 	}
 	for _, k := range call.Kinds {
 		levels := make([]string, len(k.Levels))

@@ -248,6 +248,7 @@ type CallKindRow struct {
 type CallKinds struct {
 	Anchors      []CallChoice  `json:"anchors"`
 	Beats        []int         `json:"beats"`
+	Distances    []CallChoice  `json:"distances"`
 	Groups       []CallChoice  `json:"groups"`
 	Kinds        []CallKindRow `json:"kinds"`
 	Minors       []CallChoice  `json:"minors"`

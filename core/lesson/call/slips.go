@@ -30,6 +30,7 @@ var SlipKinds = []table.Row{
 		Why: "change the second note of a pair, never the one you have already checked"},
 	{ID: "counted-twice", Name: "the last note counted twice", Why: "the last note repeats the first"},
 	{ID: "count", Name: "wrong count"},
+	{ID: "distance", Name: "a distance with a wrong name"},
 	{ID: "other", Name: "wrong answer"},
 }
 
@@ -101,6 +102,14 @@ func oneSign(want []string, w pitch.Name) string {
 // stepNames name the distances between neighbours of a scale, by semitones.
 var stepNames = map[int]string{0: "the same note", 1: "a half step", 2: "a whole step", 3: "a step and a half",
 	4: "two whole steps"}
+
+// DistanceWords name a distance, in semitones: "a step and a half".
+func DistanceWords(semitones int) string {
+	if words := stepNames[semitones]; words != "" {
+		return words
+	}
+	return english.Count(semitones, "half step", "half steps")
+}
 
 // stepWords say how far a note lies from the one before, and how far it should: "A♭ to B is a step and a half. A whole step
 // is wanted." Empty where the one before is not right, or the two are no step of a scale.

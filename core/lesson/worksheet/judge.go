@@ -17,20 +17,23 @@ import (
 // Filled is an item that was filled in, as far as it goes.
 type Filled struct {
 	Request
-	Sheet int        `json:"sheet"` // its number, from 1
-	Item  int        `json:"item"`  // from 1
-	Given []string   `json:"given"` // as typed; empty where nothing is written yet
-	Count string     `json:"count,omitempty"`
-	Step  call.Steps `json:"step,omitempty"` // letters first, then signs; signs where it is not given
+	Sheet int      `json:"sheet"` // its number, from 1
+	Item  int      `json:"item"`  // from 1
+	Given []string `json:"given"` // as typed; empty where nothing is written yet
+	Count string   `json:"count,omitempty"`
+	// Distances are what the distances between the notes were named, ids of Distances; empty where one was not.
+	Distances []string   `json:"distances,omitempty"`
+	Step      call.Steps `json:"step,omitempty"` // letters first, then signs; signs where it is not given
 }
 
 // Judged is how an item was filled in.
 type Judged struct {
-	Right  bool        `json:"right"` // the whole of it
-	Blanks []string    `json:"blanks"`
-	Slips  []call.Slip `json:"slips"`
-	Count  string      `json:"count"` // verdict on the count of signs; empty where it is not asked
-	Words  string      `json:"words"`
+	Right     bool        `json:"right"` // the whole of it
+	Blanks    []string    `json:"blanks"`
+	Slips     []call.Slip `json:"slips"`
+	Count     string      `json:"count"`     // verdict on the count of signs; empty where it is not asked
+	Distances []string    `json:"distances"` // verdicts on what was named, of a scale
+	Words     string      `json:"words"`
 }
 
 // What a blank may come to.
@@ -73,6 +76,7 @@ func Judge(f Filled) (Judged, error) {
 	for _, s := range out.Slips {
 		out.Blanks[s.At] = BlankWrong
 	}
+	out.distances(r, it, f, given)
 	out.count(it, f)
 	needed := len(it.Answer)
 	left := 0
@@ -117,6 +121,7 @@ func (f Filled) item() (Kind, Item, brief.Reading, error) {
 	if len(f.Count) > maxBlankLen {
 		faults.Addf("count", "%q was given: give a number", fault.Clip(f.Count))
 	}
+	f.checkDistances(it, &faults)
 	if f.Step != "" && f.Step != call.LettersStep && f.Step != call.BothSteps {
 		faults.Addf("step", "%q was given: give %s or %s", fault.Clip(string(f.Step)), call.LettersStep, call.BothSteps)
 	}

@@ -304,3 +304,28 @@ func FuzzJudge(f *testing.F) {
 		}
 	})
 }
+
+// Distances are named as the notes that are written have them, right or not.
+func TestDistancesAreNamed(t *testing.T) {
+	judge := func(given string, distances ...string) worksheet.Judged {
+		made, err := worksheet.Judge(worksheet.Filled{Request: worksheet.Request{Kind: "spell", Keys: []string{"Eb"}}, Sheet: 1, Item: 1,
+			Given: strings.Fields(given), Count: "3", Distances: distances})
+		require.NoError(t, err)
+		return made
+	}
+	const right = "Eb F G Ab Bb C D Eb"
+	named := judge(right, "whole", "whole", "half", "", "whole", "whole", "half")
+	assert.True(t, named.Right, named.Words)
+	assert.Equal(t, []string{"right", "right", "right", "empty", "right", "right", "right"}, named.Distances)
+
+	wrong := judge(right, "whole", "half")
+	assert.False(t, wrong.Right)
+	assert.Equal(t, "F to G is a whole step.", wrong.Words)
+	assert.Equal(t, "distance", wrong.Slips[0].Kind)
+	assert.Equal(t, "right", wrong.Blanks[1], "the note is right all the same")
+
+	missing := judge("Eb F G Ab B", "", "", "", "step-and-a-half")
+	assert.Equal(t, "right", missing.Distances[3], "A♭ to B is a step and a half, as it is written")
+	_, err := worksheet.Judge(worksheet.Filled{Request: worksheet.Request{Kind: "spell"}, Sheet: 1, Item: 1, Distances: []string{"far"}})
+	assert.ErrorContains(t, err, "distances")
+}

@@ -2852,6 +2852,7 @@ export interface components {
                 hangs: boolean;
             }[];
             orders: components["schemas"]["CallChoice"][];
+            distances: components["schemas"]["CallChoice"][];
         };
         CallKindRow: {
             id: string;
@@ -3005,12 +3006,16 @@ export interface components {
             count?: string;
             /** @description letters or signs. */
             step?: string;
+            /** @description What the distance from each note to the next was named: half, whole, step-and-a-half or two-steps; empty for none. */
+            distances?: string[];
         };
         JudgedItem: {
             right: boolean;
             blanks: string[];
             slips: components["schemas"]["Slip"][];
             count: string;
+            /** @description Verdicts on what the distances were named. */
+            distances: string[];
             words: string;
         };
         Phrase: {

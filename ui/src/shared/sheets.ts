@@ -72,7 +72,7 @@ export function sheetsOf(a: StoredAssignment) {
 /** What can be done with worksheets. */
 export const sheets = {
   make: (body: WorksheetRequest, signal: AbortSignal) => take(api.POST('/api/v1/worksheet', { body, signal })),
-  judge: (body: WorksheetRequest & { sheet: number; item: number; given: string[]; count?: string; step?: string }, signal: AbortSignal) =>
+  judge: (body: WorksheetRequest & { sheet: number; item: number; given: string[]; count?: string; step?: string; distances?: string[] }, signal: AbortSignal) =>
     take(api.POST('/api/v1/worksheet/judge', { body, signal })),
   handIn: (body: { pupil?: string; assignment?: string; worksheet: WorksheetRequest; sheet: number; items: boolean[] }) => take(api.POST('/api/v1/sittings', { body })),
 }

@@ -2,19 +2,20 @@
 import { say } from './words'
 import { useDebounceFn, useSessionStorage } from '@vueuse/core'
 import { computed, onUnmounted, ref, watch } from 'vue'
-import type { JudgedItem, WorksheetItem, WorksheetRequest } from '../api/client'
+import type { CallKinds, JudgedItem, WorksheetItem, WorksheetRequest } from '../api/client'
 import { fetchFile } from '../shared/brief/sheet'
 import { wordsOf } from '../shared/load'
 import { sheets } from '../shared/sheets'
 
 /** One item that is filled in on screen. It is marked when the pupil asks, or has counted: what is marked while it is written would be found by trying. */
-const props = defineProps<{ request: WorksheetRequest; sheet: number; n: number; item: WorksheetItem }>()
+const props = defineProps<{ request: WorksheetRequest; sheet: number; n: number; item: WorksheetItem; distances: CallKinds['distances'] }>()
 const right = defineModel<boolean>({ required: true })
 /** What is written outlives a reload, and a look at the key. */
 const name = `${props.sheet}.${props.n} ${JSON.stringify(props.request)}`
 const kept = useSessionStorage(`even-ladder.fill ${name}`, {
   given: Array.from({ length: props.item.blanks }, () => ''),
   count: '',
+  distances: (props.item.steps ?? []).map(() => ''),
 })
 const given = computed(() => kept.value.given)
 /** First the letters, then the signs: a scale is written out in two steps. */
@@ -31,7 +32,10 @@ const judge = useDebounceFn(async () => {
   running?.abort()
   const mine = (running = new AbortController())
   try {
-    const made = await sheets.judge({ ...props.request, sheet: props.sheet, item: props.n, given: given.value, count: kept.value.count, step: step.value }, mine.signal)
+    const made = await sheets.judge(
+      { ...props.request, sheet: props.sheet, item: props.n, given: given.value, count: kept.value.count, distances: kept.value.distances ?? [], step: step.value },
+      mine.signal,
+    )
     if (mine.signal.aborted) return
     judged.value = made
     right.value = made.right
@@ -85,9 +89,10 @@ watch(
 )
 onUnmounted(() => URL.revokeObjectURL(picture.value))
 
-const words = computed(
-  () => trouble.value || (lettersDone.value ? judged.value?.words : shown.value?.slips.length ? shown.value.slips.map((s) => s.words).join(' ') : shown.value?.words) || '',
-)
+/** Slips are said one or two at a time: the marks show the others. */
+const mostSaid = 2
+const slips = computed(() => (shown.value?.slips ?? []).slice(0, mostSaid).map((s) => s.words))
+const words = computed(() => trouble.value || (lettersDone.value ? judged.value?.words : slips.value.length ? slips.value.join(' ') : shown.value?.words) || '')
 const marks: Record<string, string> = { right: '✓', wrong: '✗', again: '?', empty: '' }
 const said: Record<string, string> = { right: 'right', wrong: say.wrong, again: say.notUnderstood, empty: 'empty' }
 const narrowBlanks = computed(() => props.item.blanks > 3)
@@ -123,6 +128,16 @@ const narrowBlanks = computed(() => props.item.blanks > 3)
         <input v-model="kept.count" class="entry" maxlength="4" inputmode="numeric" :aria-label="say.numberOfAccidentals(item.show)" data-count />
         <span class="mark" aria-hidden="true">{{ marks[shown?.count || 'empty'] }}</span>
       </label>
+      <div v-if="item.steps && step === 'signs'" class="between">
+        <span v-for="(_, i) in item.steps" :key="i" :class="shown?.distances[i] ?? 'empty'">
+          <select v-model="kept.distances[i]" class="entry" :aria-label="say.distance(i + 1, i + 2)" :data-distance="i + 1">
+            <option value=""></option>
+            <option v-for="d in distances" :key="d.id" :value="d.id">{{ d.name }}</option>
+          </select>
+          <span class="mark" aria-hidden="true">{{ marks[shown?.distances[i] ?? 'empty'] }}</span>
+        </span>
+        <span class="label">{{ say.distances }}</span>
+      </div>
       <v-btn type="submit" variant="tonal" class="check" data-do="check">{{ say.check }}</v-btn>
     </form>
     <p class="words" role="status" data-words :data-slips="shown?.slips.map((s) => s.kind).join(' ')">{{ words }}</p>
@@ -185,6 +200,30 @@ label.narrow {
 .count {
   margin-inline-start: 18px;
   width: 4.4em;
+}
+
+.between {
+  align-items: center;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 8px;
+  order: 1;
+  width: 100%;
+}
+
+.between > :first-child {
+  margin-inline-start: 39px;
+}
+
+.between .entry {
+  font-size: var(--size-note);
+  padding-inline: 4px;
+  width: 70px;
+}
+
+.between .mark {
+  display: block;
+  text-align: center;
 }
 
 .label {

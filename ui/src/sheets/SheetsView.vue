@@ -165,7 +165,7 @@ async function get(format: string, answers: boolean) {
         <template v-else-if="view === 'fill'">
           <p class="how">{{ made.how }}</p>
           <ol :key="`${n} ${JSON.stringify(request)}`">
-            <FillItem v-for="(item, i) in sheet.items" :key="i" v-model="right[i]!" :request="request" :sheet="n" :n="i + 1" :item="item" />
+            <FillItem v-for="(item, i) in sheet.items" :key="i" v-model="right[i]!" :request="request" :sheet="n" :n="i + 1" :item="item" :distances="kinds?.distances ?? []" />
           </ol>
           <v-btn color="primary" variant="flat" :loading="busy === 'hand-in'" data-do="hand-in" @click="handIn">{{ say.handIn }}</v-btn>
         </template>

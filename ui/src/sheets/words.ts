@@ -19,6 +19,8 @@ export const say = {
   blank: (show: Part, i: Part, holds: string | undefined) => `${show}, blank ${i}, ${holds}`,
   aHalfStep: 'a half step',
   accidentals: 'accidentals',
+  distances: 'distances',
+  distance: (from: Part, to: Part) => `distance from note ${from} to note ${to}`,
   numberOfAccidentals: (show: Part) => `${show}, number of accidentals`,
   drawingThePage: 'Drawing the page',
   scale: 'Scale',
