@@ -57,6 +57,7 @@ type Request struct {
 	Parts   []string `json:"parts,omitempty"`   // that come before the whole, by their ids
 	Stretch *Stretch `json:"stretch,omitempty"` // that is practised in place of the whole
 	Times   int      `json:"times,omitempty"`   // on end that each rung is played, 1 to MaxTimes
+	Point   string   `json:"point,omitempty"`   // of technique, by its id or in words; another one each day where none is given
 
 	Log []Try      `json:"log,omitempty"`
 	Now *time.Time `json:"now,omitempty"`
@@ -64,18 +65,19 @@ type Request struct {
 
 // Ladder is the answer: the rungs, and the one to play now.
 type Ladder struct {
-	From    Step   `json:"from"`
-	Goal    Step   `json:"goal"`
-	Way     string `json:"way"`
-	Rungs   []Rung `json:"rungs"`
-	Next    int    `json:"next"` // index of the rung to play now
-	Step    string `json:"step"` // how it comes out of the log: start, up, stay or down
-	Why     string `json:"why"`
-	Reached bool   `json:"reached"`          // two clean tries in a row on the goal
-	Days    int    `json:"days"`             // with a try
-	Point   string `json:"point"`            // of technique, for the sitting
-	History []Try  `json:"history"`          // the latest tries of its rungs, in the order of time
-	Sticks  *Stick `json:"sticks,omitempty"` // where it does not go on
+	From    Step    `json:"from"`
+	Goal    Step    `json:"goal"`
+	Way     string  `json:"way"`
+	Rungs   []Rung  `json:"rungs"`
+	Next    int     `json:"next"` // index of the rung to play now
+	Step    string  `json:"step"` // how it comes out of the log: start, up, stay or down
+	Why     string  `json:"why"`
+	Reached bool    `json:"reached"`          // two clean tries in a row on the goal
+	Days    int     `json:"days"`             // with a try
+	Point   string  `json:"point"`            // of technique, for the sitting
+	Points  []Point `json:"points"`           // that fit the run
+	History []Try   `json:"history"`          // the latest tries of its rungs, in the order of time
+	Sticks  *Stick  `json:"sticks,omitempty"` // where it does not go on
 
 	Times  int     `json:"times"`
 	Offers []Offer `json:"offers"`           // parts that this run has
@@ -92,7 +94,8 @@ func Build(r Request) (Ladder, error) {
 		return Ladder{}, err
 	}
 	l.Sticks = l.stick(p, tries, r.Now)
-	l.Point = techniqueOf(p, l.sittings(tries, r.Now))
+	l.Points = pointsFor(p)
+	l.Point = r.pointOf(l.Points, l.sittings(tries, r.Now))
 	if len(tries) == 0 || r.Now == nil || dayOf(tries[len(tries)-1].At) != dayOf(*r.Now) {
 		l.WarmUp = warmUp(p)
 	}
@@ -119,7 +122,7 @@ func stand(r Request) (Ladder, plan.Plan, []onRung, error) {
 		return Ladder{}, p, nil, faults
 	}
 	own := p.Run.Rhythm
-	l := Ladder{Goal: stepOr(r.Goal, Step{own.PerBeat, own.TempoBPM}), Way: r.Way, Times: max(r.Times, 1)}
+	l := Ladder{Goal: stepOr(r.Goal, Step{own.PerBeat, own.TempoBPM}), Way: r.Way, Times: max(r.Times, 1), Points: []Point{}}
 	l.From = stepOr(r.From, usualStart(l.Goal, own))
 	var steps []Step
 	if r.Rungs != "" {
@@ -132,6 +135,7 @@ func stand(r Request) (Ladder, plan.Plan, []onRung, error) {
 	faults.Between("times", l.Times, 1, MaxTimes)
 	first, rest, offers := r.partsOf(p, &faults)
 	checkLog(&faults, r.Log, r.Now)
+	r.checkPoint(&faults)
 	if len(faults) > 0 {
 		return Ladder{}, p, nil, faults
 	}

@@ -513,3 +513,34 @@ func TestTheLadderOfAPhrase(t *testing.T) {
 	_, err := ladder.Build(ladder.Request{Brief: b, Goal: &ladder.Step{PerBeat: 2, TempoBPM: 60}})
 	assert.ErrorContains(t, err, "goal.perBeat")
 }
+
+// A teacher chooses the point, by its id or in words; a run whose notes ring keeps its fingers down.
+func TestThePointThatIsChosen(t *testing.T) {
+	r := request("2@60", "2@84", "tempo-only")
+	for given, want := range map[string]string{
+		"root":                        "Hum the root before you start, and find it again at the end.",
+		" Breathe out on the first. ": "Breathe out on the first.",
+	} {
+		r.Point = given
+		for day := range 3 {
+			now := at(day, 0)
+			r.Now = &now
+			assert.Equal(t, want, build(t, r).Point, "the same on every day")
+		}
+	}
+	r.Point = strings.Repeat("ä", 201)
+	_, err := ladder.Build(r)
+	assert.ErrorContains(t, err, "point: 201 characters were given: give 200 at most")
+
+	r.Point = ""
+	words := func(points []ladder.Point) (out string) {
+		for _, p := range points {
+			out += p.ID + " "
+		}
+		return out
+	}
+	assert.NotContains(t, words(build(t, r).Points), "ring")
+	r.Brief.Layout.System = "campanella"
+	assert.Contains(t, words(build(t, r).Points), "ring")
+	assert.NotContains(t, words(build(t, r).Points), "flat", "what mutes the neighbours")
+}

@@ -2069,6 +2069,8 @@ export interface components {
             stretch?: components["schemas"]["Stretch"];
             /** @description On end that each rung is played, 1 to 8. */
             times?: number;
+            /** @description Of technique, by its id or in words; another one each day where none is given. */
+            point?: string;
             log?: components["schemas"]["Try"][];
             /** Format: date-time */
             now?: string;
@@ -2121,6 +2123,11 @@ export interface components {
             days: number;
             /** @description Of technique, for the sitting. */
             point: string;
+            /** @description Points of technique that fit the run. */
+            points: {
+                id: string;
+                words: string;
+            }[];
             /** @description The latest tries of its rungs, in the order of time. */
             history: components["schemas"]["Try"][];
             times: number;

@@ -25,6 +25,10 @@ const why = computed(() => catalogue.value?.ways.find((w) => w.id === props.ladd
 const ends = ['from', 'goal'] as const
 const endNames = { from: say.startWith, goal: say.finishWith }
 
+/** A point is chosen from those that fit, or written in one's own words. */
+const pointWords = computed(() => props.ladder.points.find((p) => p.id === props.asked.point)?.words ?? props.asked.point ?? '')
+const pointOf = (words: string) => props.ladder.points.find((p) => p.words === words)?.id ?? words
+
 const parts = computed(() => props.asked.parts ?? [])
 const title = ref('')
 
@@ -97,6 +101,20 @@ function change(end: 'from' | 'goal', what: 'perBeat' | 'tempoBpm', event: Event
         <option v-for="n in 8" :key="n" :value="n">{{ n === 1 ? 'once' : say.timesWithoutAStop(n) }}</option>
       </select></label
     >
+    <label class="own"
+      >{{ say.technique }}
+      <input
+        type="text"
+        maxlength="200"
+        list="technique-points"
+        :value="pointWords"
+        :placeholder="say.anotherEachDay"
+        data-do="technique"
+        @change="emit('set', { point: pointOf(($event.target as HTMLInputElement).value.trim()) })"
+    /></label>
+    <datalist id="technique-points">
+      <option v-for="p in ladder.points" :key="p.id" :value="p.words" />
+    </datalist>
     <p v-if="kept" class="why">{{ say.savedLadder(kept.title) }}</p>
     <form class="end" @submit.prevent="keep">
       <label>{{ say.saveItAs }} <input v-model="title" type="text" maxlength="120" :placeholder="say.aNameSuchAsAPupils" data-do="ladder-title" /></label>

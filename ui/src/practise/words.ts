@@ -12,6 +12,8 @@ export const say = {
   noteForTheLogBeforeYou: 'Note for the log, before you answer',
   startWith: 'Start with',
   finishWith: 'Finish with',
+  technique: 'Technique',
+  anotherEachDay: 'another one each day',
   theLadder: 'The ladder',
   subdivision: (end: Part) => `${end}: subdivision`,
   at: 'at',

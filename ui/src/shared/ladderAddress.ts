@@ -2,7 +2,7 @@ import type { LocationQuery, LocationQueryRaw } from 'vue-router'
 import type { LadderRequest, LadderStep } from '../api/client'
 
 /** What an address says of a ladder beside its brief. */
-export type Asked = Pick<LadderRequest, 'from' | 'goal' | 'way' | 'rungs' | 'parts' | 'stretch' | 'times'>
+export type Asked = Pick<LadderRequest, 'from' | 'goal' | 'way' | 'rungs' | 'parts' | 'stretch' | 'times' | 'point'>
 
 /** "2@60" is eighths at 60. */
 const asStep = (s: LadderStep) => `${s.perBeat}@${s.tempoBpm}`
@@ -30,6 +30,7 @@ export function askedOf(query: LocationQuery): Asked {
   if (typeof query.parts === 'string' && query.parts) out.parts = query.parts.split(',')
   if (stretch) out.stretch = { from: stretch[0], to: stretch[1] }
   if (typeof query.times === 'string' && Number(query.times) > 1) out.times = Number(query.times)
+  if (typeof query.point === 'string' && query.point) out.point = query.point
   return out
 }
 
@@ -42,5 +43,6 @@ export function asQuery(a: Asked): LocationQueryRaw {
     ...(a.parts?.length ? { parts: a.parts.join(',') } : {}),
     ...(a.stretch ? { stretch: `${a.stretch.from}-${a.stretch.to}` } : {}),
     ...((a.times ?? 1) > 1 ? { times: String(a.times) } : {}),
+    ...(a.point ? { point: a.point } : {}),
   }
 }
