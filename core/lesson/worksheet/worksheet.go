@@ -367,7 +367,7 @@ func (r Request) ordered(k Kind, keys []scale.Scale) []scale.Scale {
 		order = "sharps-first"
 	}
 	if k.onlyOne && len(r.Keys) == 0 {
-		return byFourths(keys)
+		return byFourths(keys, r.spelled())
 	}
 	signs := func(s scale.Scale) int { return s.Tonic.Fifths() + modeFifths(s) }
 	side := func(s scale.Scale) int {
@@ -392,17 +392,31 @@ func modeFifths(s scale.Scale) int {
 	return c.Fifths()
 }
 
-// byFourths are the twelve keys round by fourths from the one without signs, in the spellings
+// spelled are the tonics that the round of the brief spells in a way of its own.
+func (r Request) spelled() []string {
+	round := r.base().Round
+	return append([]string{round.Start}, round.Spelling...)
+}
+
+// byFourths are the twelve keys round by fourths from the one without signs, in the spellings that are wanted, else in those
 // with the fewest.
-func byFourths(keys []scale.Scale) (out []scale.Scale) {
+func byFourths(keys []scale.Scale, wanted []string) (out []scale.Scale) {
 	for fifths := 0; fifths > -12; fifths-- {
 		want := fifths
 		if want < -6 {
 			want += 12
 		}
-		if i := slices.IndexFunc(keys, func(s scale.Scale) bool { return s.Fifths() == want }); i >= 0 {
-			out = append(out, keys[i])
+		i := slices.IndexFunc(keys, func(s scale.Scale) bool { return s.Fifths() == want })
+		if i < 0 {
+			continue
 		}
+		same := slices.IndexFunc(keys, func(s scale.Scale) bool {
+			return s.Tonic.Class() == keys[i].Tonic.Class() && slices.Contains(wanted, s.Tonic.String())
+		})
+		if same >= 0 {
+			i = same
+		}
+		out = append(out, keys[i])
 	}
 	if len(out) == 0 {
 		return keys

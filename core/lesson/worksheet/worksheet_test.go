@@ -228,6 +228,18 @@ func TestTheKeysOnOnePage(t *testing.T) {
 	}, rows)
 }
 
+// A round that spells a key in its own way hangs on the wall so.
+func TestTheWallIsSpelledAsTheRound(t *testing.T) {
+	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Round: brief.Round{Spelling: []string{"F#", "C#"}}}
+	made := build(t, worksheet.Request{Kind: "keys", Brief: &b})
+	var tonics []string
+	for _, it := range made.Sheets[0].Items {
+		tonics = append(tonics, it.Show)
+	}
+	assert.Equal(t, "C F B♭ E♭ A♭ C♯ F♯ B E A D G", strings.Join(tonics, " "))
+	assert.Equal(t, "6 sharps F♯ C♯ G♯ D♯ A♯ E♯", strings.Join(made.Sheets[0].Items[6].Words, " "))
+}
+
 func TestAllBoxesOnAPage(t *testing.T) {
 	b := brief.Brief{Instrument: brief.Instrument{ID: "guitar"}, Layout: brief.Layout{System: "five-form"}}
 	made := build(t, worksheet.Request{Kind: "boxes", Keys: []string{"Bb"}, Scale: "dorian", Brief: &b})
