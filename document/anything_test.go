@@ -37,7 +37,7 @@ func writesAnything(t *rapid.T) {
 			require.ErrorAs(t, err, &faults)
 			return
 		}
-		source = document.OfRound(r, draw.FourToAPage)
+		source = document.OfRound(r, rapid.SampledFrom([]string{draw.FourToAPage, draw.WithStaff, draw.OnePage}).Draw(t, "layout"))
 	} else {
 		p, err := plan.Build(b)
 		if err != nil {

@@ -178,7 +178,9 @@ func (p *pen) group(s staff, cells []cell, x, bottom, column float64) {
 			switch {
 			case len(cells) == 1:
 				p.flag(x, y, sideOf(up))
-			case c.Beams[n] == score.BeginBeam || c.Beams[n] == score.ContinueBeam:
+			case i == len(cells)-1 && c.Beams[n] == score.BeginBeam: // the other end belongs to the next key
+				p.beam(x-hookWide, x, y, sideOf(up))
+			case i < len(cells)-1 && (c.Beams[n] == score.BeginBeam || c.Beams[n] == score.ContinueBeam):
 				next, _ := head(i + 1)
 				p.beam(x, stemX(next), y, sideOf(up))
 			case c.Beams[n] == score.HookForward:

@@ -58,7 +58,7 @@ func roundCommand() *cobra.Command {
 		},
 	}
 	file.of(c, "file format (default: JSON)")
-	c.Flags().StringVar(&layout, "layout", draw.FourToAPage, "pages or summary")
+	c.Flags().StringVar(&layout, "layout", draw.FourToAPage, "pages, staff or summary")
 	return c
 }
 

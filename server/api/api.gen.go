@@ -1469,7 +1469,7 @@ type MakeRoundDocumentParams struct {
 	// Choruses Times that the backing goes round, 1 to 20; for midi and wav.
 	Choruses *int `form:"choruses,omitempty" json:"choruses,omitempty"`
 
-	// Layout pages for four keys on each, or summary; for pdf, svg and png.
+	// Layout pages for four keys on each, staff for the same with notation, or summary; for pdf, svg and png.
 	Layout *string `form:"layout,omitempty" json:"layout,omitempty"`
 }
 

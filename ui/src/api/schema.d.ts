@@ -4655,7 +4655,7 @@ export interface operations {
                 backing?: string;
                 /** @description Times that the backing goes round, 1 to 20; for midi and wav. */
                 choruses?: number;
-                /** @description pages for four keys on each, or summary; for pdf, svg and png. */
+                /** @description pages for four keys on each, staff for the same with notation, or summary; for pdf, svg and png. */
                 layout?: string;
             };
             header?: never;

@@ -69,6 +69,7 @@ export const say = {
   sheet: 'Sheet',
   letter: 'Letter',
   paper: 'Paper',
+  withNotation: 'with notation',
   fourKeysAPage: 'four keys a page',
   onePage: 'one page',
   pagesOfTheRound: 'Pages of the round',

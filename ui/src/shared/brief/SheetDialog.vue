@@ -99,7 +99,7 @@ defineExpose({ print })
       <div class="bar">
         <h2>{{ say.sheet }}</h2>
         <ChoiceRow v-model="keptPaper" :options="{ a4: 'A4', letter: say.letter }" :label="say.paper" />
-        <ChoiceRow v-if="round" v-model="keptRoundLayout" :options="{ pages: say.fourKeysAPage, summary: say.onePage }" :label="say.pagesOfTheRound" />
+        <ChoiceRow v-if="round" v-model="keptRoundLayout" :options="{ pages: say.fourKeysAPage, staff: say.withNotation, summary: say.onePage }" :label="say.pagesOfTheRound" />
         <span class="grow" />
         <v-btn color="primary" variant="flat" :prepend-icon="mdiPrinter" :loading="busy === 'print'" @click="print">{{ say.print }}</v-btn>
         <v-btn @click="open = false">{{ say.close }}</v-btn>

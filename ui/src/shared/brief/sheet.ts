@@ -2,7 +2,7 @@ import { say } from '../words'
 import { CallError, type Brief, type Member, type Problem } from '../../api/client'
 
 /** How a sheet is made: of the plan of a brief or of its round, and how a round is laid out; or for the members of a group. */
-export type Making = { of: 'plan' } | { of: 'round'; layout: 'pages' | 'summary' } | { of: 'together'; members: Member[] }
+export type Making = { of: 'plan' } | { of: 'round'; layout: 'pages' | 'staff' | 'summary' } | { of: 'together'; members: Member[] }
 
 /** How a file is made: its paper, and the count-in and click of audio and MIDI. */
 export interface FileOptions {

@@ -16,7 +16,7 @@ export function did(what: string) {
   if (!keptFirst.value.includes(what)) keptFirst.value = [...keptFirst.value, what]
 }
 export const keptPaper = useKept<'a4' | 'letter'>('paper', 'a4')
-export const keptRoundLayout = useKept<'pages' | 'summary'>('roundLayout', 'pages')
+export const keptRoundLayout = useKept<'pages' | 'staff' | 'summary'>('roundLayout', 'pages')
 export const keptClick = useKept('click', false)
 /** The address of the last bench, so that the bench comes back as it was left. */
 export const keptBench = useKept('bench', '')
