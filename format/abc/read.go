@@ -42,6 +42,7 @@ func Read(text string) (line.Line, error) {
 	for i := range r.out.Notes {
 		r.out.Notes[i].At -= first
 	}
+	r.out = r.out.WithPickUp(r.barLine, r.meter*quartersOfWhole, first)
 	for what, n := range r.left {
 		r.out.Left = append(r.out.Left, fmt.Sprintf("%d × %s", n, what))
 	}
@@ -74,6 +75,8 @@ type reader struct {
 	stretch  float64 // of a tuplet
 	inside   int     // notes left in a tuplet
 	left     map[string]int
+	barred   bool // a bar line came, at barLine
+	barLine  float64
 	lower    int  // semitones that the clef takes off
 	raised   int  // semitones that a field adds
 	octaves  bool // one of the two is said
@@ -203,6 +206,17 @@ func upper(c byte) byte { return c &^ 0x20 }
 
 func isDigit(c byte) bool { return c >= '0' && c <= '9' }
 
+// firstBar notes where the first bar line stands.
+func (r *reader) firstBar() {
+	if r.barred || r.time == 0 {
+		return
+	}
+	r.barred, r.barLine = true, r.time
+}
+
+// quartersOfWhole is how many quarter notes a whole one has.
+const quartersOfWhole = 4
+
 // music reads the notes of a line.
 func (r *reader) music() error {
 	for r.at < len(r.text) {
@@ -213,6 +227,7 @@ func (r *reader) music() error {
 				r.left["repeats (played once)"]++
 			}
 			clear(r.bar)
+			r.firstBar()
 			r.at++
 		case c == '"' || c == '!' || c == '+':
 			end := strings.IndexByte(r.text[r.at+1:], c)

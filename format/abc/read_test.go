@@ -106,3 +106,28 @@ func FuzzRead(f *testing.F) {
 		}
 	})
 }
+
+// A first bar that is shorter than its meter is a pick-up, in beats of the meter; one of no whole beats is said.
+func TestPickUps(t *testing.T) {
+	for _, c := range []struct {
+		tune  string
+		beats float64
+		left  string
+	}{
+		{"M:4/4\nL:1/4\nK:Eb\nB|E F G A|B4|", 1, ""},
+		{"M:3/4\nL:1/8\nK:Ab\nE2F2|A2c2e2|A6|", 2, ""},
+		{"M:6/8\nL:1/8\nK:F\nCDE|F3A3|F6|", 1, ""},
+		{"M:6/8\nL:1/8\nK:F\nC|F3A3|F6|", 0, "a pick-up of 0.333 beats (it begins on the beat)"},
+		{"M:4/4\nL:1/4\nK:Eb\n|:E F G A|B4:|", 0, ""},
+		{"M:4/4\nL:1/4\nK:Eb\nzzz B|E4|", 1, ""},
+		{"M:4/4\nL:1/4\nK:Eb\nz B|E4|", 1, ""},
+		{"M:4/4\nL:1/4\nK:Eb\nE F G|", 0, ""},
+	} {
+		made, err := Read("X:1\n" + c.tune)
+		require.NoError(t, err)
+		assert.InDelta(t, c.beats, made.PickUp, 1e-9, c.tune)
+		if c.left != "" {
+			assert.Contains(t, made.Left, c.left)
+		}
+	}
+}

@@ -143,6 +143,8 @@ type partRead struct {
 	key       *line.Key
 	meter     [2]int  // zeros where none is said
 	at, last  float64 // now, and where the latest note that was no chord began
+	measures  int
+	barLine   float64 // where the first measure ends
 	notes     []sounding
 }
 
@@ -232,6 +234,9 @@ func (s *scoreRead) element(d *xml.Decoder, t xml.StartElement) (took bool, err 
 		return false, nil
 	}
 	switch t.Name.Local {
+	case "measure":
+		p.measure()
+		return false, nil
 	case "divisions":
 		n, err := number()
 		if err == nil && (n <= 0 || n > mostDivisions) {
@@ -338,6 +343,13 @@ func (s *scoreRead) part(id string) {
 	s.current = p
 }
 
+// measure begins the next measure.
+func (p *partRead) measure() {
+	if p.measures++; p.measures == 2 {
+		p.barLine = p.at
+	}
+}
+
 // note takes in a note.
 func (s *scoreRead) note(p *partRead, n noteRead) error {
 	length := n.Duration / p.divisions
@@ -423,8 +435,8 @@ func (s *scoreRead) line() (line.Line, error) {
 		s.left["other voices and staves"] += len(other)
 	}
 	slices.SortStableFunc(notes, func(a, b sounding) int { return cmp.Or(cmp.Compare(a.at, b.at), b.midi-a.midi) })
-	out := line.Line{Title: s.title}
 	first := notes[0].at
+	out := line.Line{Title: s.title}
 	for i, n := range notes {
 		last := len(out.Notes) - 1
 		switch {
@@ -453,6 +465,8 @@ func (s *scoreRead) line() (line.Line, error) {
 		out.Key = parts[0].key
 	}
 	if m := parts[0].meter; m[0] > 0 {
+		const quarters = 4 // of a whole note
+		out = out.WithPickUp(parts[0].barLine, quarters*float64(m[0])/float64(m[1]), first)
 		return out.In(m[0], m[1]), nil
 	}
 	return out, nil

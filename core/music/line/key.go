@@ -1,6 +1,8 @@
 package line
 
 import (
+	"fmt"
+	"math"
 	"strconv"
 
 	"evenladder/core/base/table"
@@ -44,9 +46,35 @@ func (l Line) In(over, under int) Line {
 		return l
 	}
 	l.Meter = m.ID
-	if !m.Compound {
-		return l
+	if m.Compound {
+		l = l.dotted()
 	}
+	return l.pickedUp()
+}
+
+// WithPickUp has its pick-up found: what is left of the first bar from the first note on, where that is less than a whole bar
+// and the line goes on after it. The first bar line and the first note are in quarter notes from the start of the source.
+func (l Line) WithPickUp(barLine, bar, first float64) Line {
+	if left := barLine - first; left > 0 && left < bar-1e-6 && l.Notes[len(l.Notes)-1].At > left-1e-6 {
+		l.PickUp = left
+	}
+	return l
+}
+
+// pickedUp keeps a pick-up of whole beats. Another one begins on the beat, which is said.
+func (l Line) pickedUp() Line {
+	whole := math.Round(l.PickUp)
+	if math.Abs(l.PickUp-whole) > near {
+		l.Left = append(l.Left, fmt.Sprintf("a pick-up of %.3g beats (it begins on the beat)", l.PickUp))
+		whole = 0
+	}
+	l.PickUp = whole
+	return l
+}
+
+// dotted has its times in dotted quarters.
+func (l Line) dotted() Line {
+	l.PickUp /= quartersOfDotted
 	notes := make([]Note, len(l.Notes))
 	for i, n := range l.Notes {
 		n.At, n.Beats = n.At/quartersOfDotted, n.Beats/quartersOfDotted

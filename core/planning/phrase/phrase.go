@@ -35,6 +35,7 @@ type Phrase struct {
 	Text    string   `json:"text"`  // the phrase in degrees of its key, as a brief has it
 	Left    []string `json:"left"`  // what the reader left out or changed
 	Meter   string   `json:"meter"` // id of the meter that the source says; empty where it says none
+	PickUp  int      `json:"pickUp"` // beats before its first bar line, as the source says
 }
 
 // Named is a note of a phrase in its key.
@@ -89,7 +90,7 @@ func Build(r Request) (Phrase, error) {
 	// Degrees in a key that was chosen are the text of a phrase that lies somewhere already.
 	r.Line.Loose = r.Line.Loose && !(r.Keep && r.Line.InKey)
 	r.Line = placed(r.Line, reading.Neck, reading.Instrument.Family)
-	p.Left, p.Meter = append([]string{}, r.Line.Left...), r.Line.Meter
+	p.Left, p.Meter, p.PickUp = append([]string{}, r.Line.Left...), r.Line.Meter, int(r.Line.PickUp)
 	ranked := homesOf(r.Line)
 	if r.Keep || r.Line.InKey {
 		ranked = kept(ranked, reading.Scale, r.Line.Notes)

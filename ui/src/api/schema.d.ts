@@ -3092,6 +3092,8 @@ export interface components {
             text: string;
             /** @description Id of the meter that the source says, such as 6/8; empty where it says none. */
             meter: string;
+            /** @description Beats before its first bar line. */
+            pickUp: number;
             /** @description What the reader left out. */
             left: string[];
         };

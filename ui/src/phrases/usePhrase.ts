@@ -105,11 +105,12 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
       0,
     )
   }
-  /** A meter that the source says is that of the phrase. */
-  function inMeter(rhythm: NonNullable<Brief['rhythm']>, meter: string) {
+  /** A meter that the source says is that of the phrase, and so is its pick-up. */
+  function inMeter(rhythm: NonNullable<Brief['rhythm']>, { meter, pickUp }: Phrase) {
     if (!meter) return rhythm
-    const timed = { ...rhythm, meter }
+    const timed = { ...rhythm, meter, ...(pickUp ? { pickUp } : {}) }
     delete timed.beatsPerBar
+    if (!pickUp) delete timed.pickUp
     return timed
   }
   /** What plays the phrase in a way, as every screen takes it. */
@@ -121,7 +122,7 @@ export function usePhrase(brief: Ref<Brief>, keep: Ref<boolean>, setBrief: (chos
       scale: home ? { tonic: home.tonic, name: home.name } : brief.value.scale,
       ...(way?.way === 'box' ? { layout: { system: way.system as LayoutSystem, box: way.index } } : {}),
       ...(hand ? { hand } : {}),
-      ...(rhythm || of.meter ? { rhythm: inMeter(rhythm ?? {}, of.meter) } : {}),
+      ...(rhythm || of.meter ? { rhythm: inMeter(rhythm ?? {}, of) } : {}),
       ...(picking ? { picking } : {}),
       ...(names ? { names } : {}),
       run: { pattern: 'phrase', phrase: of.text, ...(way && way.way !== 'box' ? { way: way.way, ...(way.number ? { at: way.number } : {}) } : {}) },
