@@ -28,15 +28,15 @@ type Note struct {
 
 // Line is a phrase as it was read.
 type Line struct {
-	Title string
-	Notes []Note   // by time, one at a time
-	Left  []string // what was left out or changed, in words
-	Key   *Key     // that the source says; nil where it says none
-	Meter string   // that the source says, an id of rhythm.Meters; empty where it says none
-	PickUp float64 // beats before the first bar line; whole ones once the line is in its meter
-	InKey bool     // typed in degrees, in the key of the brief
-	Loose bool     // no octave was named: all of it may lie in any
-	Staff bool     // pitches as they stand on a staff whose clef says no octave
+	Title  string
+	Notes  []Note   // by time, one at a time
+	Left   []string // what was left out or changed, in words
+	Key    *Key     // that the source says; nil where it says none
+	Meter  string   // that the source says, an id of rhythm.Meters; empty where it says none
+	PickUp float64  // beats before the first bar line; whole ones once the line is in its meter
+	InKey  bool     // typed in degrees, in the key of the brief
+	Loose  bool     // no octave was named: all of it may lie in any
+	Staff  bool     // pitches as they stand on a staff whose clef says no octave
 }
 
 // MaxNotes bounds a line.

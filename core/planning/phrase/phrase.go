@@ -30,11 +30,11 @@ type Phrase struct {
 	Notes   []Named  `json:"notes"`
 	Homes   []Home   `json:"homes"` // the likeliest first, or the teacher's own
 	Remarks []Remark `json:"remarks"`
-	Ways    []Way    `json:"ways"`  // the easiest first
-	Boxes   []Fit    `json:"boxes"` // of the layout of the brief, or the five forms: which have it
-	Text    string   `json:"text"`  // the phrase in degrees of its key, as a brief has it
-	Left    []string `json:"left"`  // what the reader left out or changed
-	Meter   string   `json:"meter"` // id of the meter that the source says; empty where it says none
+	Ways    []Way    `json:"ways"`   // the easiest first
+	Boxes   []Fit    `json:"boxes"`  // of the layout of the brief, or the five forms: which have it
+	Text    string   `json:"text"`   // the phrase in degrees of its key, as a brief has it
+	Left    []string `json:"left"`   // what the reader left out or changed
+	Meter   string   `json:"meter"`  // id of the meter that the source says; empty where it says none
 	PickUp  int      `json:"pickUp"` // beats before its first bar line, as the source says
 }
 
