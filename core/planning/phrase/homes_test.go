@@ -91,3 +91,25 @@ func TestHomesByHand(t *testing.T) {
 		assert.Equal(t, c.home, p.Homes[0].Title, c.text)
 	}
 }
+
+// A pentatonic with a few other notes is called that; a plain scale is not. Written by hand.
+func TestAPentatonicWithOtherNotes(t *testing.T) {
+	remark := func(text string) string {
+		for _, r := range build(t, "guitar", plantest.Line(t, text, "C")).Remarks {
+			if r.Code == "core" {
+				return r.Message
+			}
+		}
+		return ""
+	}
+	for text, want := range map[string]string{
+		"A3 C4 D4 E4 F#4/2 E4/2 G4 E4 D4 C4 B3/2 A3*2": "A minor pentatonic with 6 and 2.",
+		"E4 G4 A4 B4 D5 B4 C#5/2 B4/2 A4 G4 E4*2":      "E minor pentatonic with 6.",
+		"G4 A4 B4 D5 C5/2 B4/2 E5 D5 B4 A4 G4*3":       "G major pentatonic with 4.",
+		"D4 E4 F4 G4 A4 B4 C5 D5":                      "",
+		"A3 C4 D4 E4 G4 E4 D4 C4 A3":                   "",
+		"C4 E4 G4 B4 A4 F4 D4 B3 C4*2":                 "",
+	} {
+		assert.Equal(t, want, remark(text), text)
+	}
+}

@@ -28,6 +28,7 @@ var remarks = []remark{
 	{"starts-on", func(notes []Named, _ scale.Scale, add func(string, ...int)) {
 		add(fmt.Sprintf("It starts on the %s.", pretty(notes[0])), 1)
 	}},
+	{"core", overCore},
 	{"minor-to-major-third", steps("b3", "3", "The ♭3 moves to the 3. That mixes minor and major; it isn't a wrong note.")},
 	{"flat-five-falls", blue(steps("b5", "4", "The ♭5 falls to the 4, as in the blues."))},
 	{"flat-five-rises", blue(steps("b5", "5", "The ♭5 rises to the 5, as in the blues."))},
@@ -43,6 +44,37 @@ func remarksOf(notes []Named, s scale.Scale) []Remark {
 		r.find(notes, s, func(message string, numbers ...int) { out = append(out, Remark{r.code, numbers, message}) })
 	}
 	return out
+}
+
+// mostBeside is the share of the time that notes beside a pentatonic take up while the phrase is still one.
+const mostBeside = 0.2
+
+// overCore says that a phrase in a larger scale is a pentatonic with a few other notes: "A minor pentatonic with 6 and 2".
+func overCore(notes []Named, s scale.Scale, add func(string, ...int)) {
+	id := "major-pentatonic"
+	if s.MinorType() {
+		id = "minor-pentatonic"
+	}
+	e, _ := scale.Find(id)
+	var all, beside float64
+	var others []string
+	var at []int
+	seen := map[string]bool{}
+	for _, n := range notes {
+		all += n.Beats
+		if !e.Formula.Has(pitch.MustParseDegree(n.Degree)) {
+			beside += n.Beats
+			at = append(at, n.N)
+			if !seen[n.Degree] {
+				others = append(others, pretty(n))
+			}
+		}
+		seen[n.Degree] = true
+	}
+	whole := !slices.ContainsFunc(e.Formula, func(d pitch.Degree) bool { return !seen[d.String()] })
+	if whole && len(others) > 0 && len(others) <= 2 && beside <= mostBeside*all {
+		add(fmt.Sprintf("%s %s with %s.", s.Tonic.Pretty(), e.Name, english.And(others)), at...)
+	}
 }
 
 func pretty(n Named) string { return pitch.Pretty(n.Degree) }
