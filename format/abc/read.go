@@ -3,11 +3,13 @@ package abc
 import (
 	"fmt"
 	"maps"
+	"regexp"
 	"slices"
 	"strconv"
 	"strings"
 
 	"evenladder/core/music/line"
+	"evenladder/core/music/run"
 	"evenladder/core/theory/pitch"
 )
 
@@ -75,7 +77,8 @@ type reader struct {
 	stretch  float64 // of a tuplet
 	inside   int     // notes left in a tuplet
 	left     map[string]int
-	barred   bool // a bar line came, at barLine
+	joined   run.Stroke // of the next note
+	barred   bool       // a bar line came, at barLine
 	barLine  float64
 	lower    int  // semitones that the clef takes off
 	raised   int  // semitones that a field adds
@@ -214,6 +217,28 @@ func (r *reader) firstBar() {
 	r.barred, r.barLine = true, r.time
 }
 
+// joinWords are the annotations of a note that isn't struck, as this program writes them.
+var joinWords = map[string]run.Stroke{"h": run.Hammer, "po": run.Pull, "sl": run.Slide}
+
+// notOrnaments are decorations that say how loud or with which finger: nothing of the phrase is lost without them.
+var notOrnaments = regexp.MustCompile(`^([0-5]|p+|m?f+|mp|sfz|accent|>|emphasis|<?\(|<?\)|[<>][()])$`)
+
+// decoration takes in what stands above or below the next note.
+func (r *reader) decoration(c byte, text string) {
+	if c == '"' {
+		words := strings.Fields(strings.TrimLeft(text, "^_<>@"))
+		if len(words) > 0 {
+			if as := joinWords[words[len(words)-1]]; as != "" && strings.HasPrefix(text, "_") {
+				r.joined = as
+			}
+		}
+		return
+	}
+	if !notOrnaments.MatchString(text) {
+		r.left["ornaments"]++
+	}
+}
+
 // quartersOfWhole is how many quarter notes a whole one has.
 const quartersOfWhole = 4
 
@@ -234,7 +259,11 @@ func (r *reader) music() error {
 			if end < 0 {
 				return r.wrong("there is no closing %c: add it", c)
 			}
+			r.decoration(c, r.text[r.at+1:r.at+1+end])
 			r.at += end + 2
+		case c == '~' || c == '.' && r.at+1 < len(r.text) && isNote(r.text[r.at+1]):
+			r.left["ornaments"]++
+			r.at++
 		case c == '{':
 			end := strings.IndexByte(r.text[r.at:], '}')
 			if end < 0 {
@@ -405,10 +434,10 @@ func (r *reader) add(note line.Note, beats float64) error {
 		if len(r.out.Notes) == line.MaxNotes {
 			return r.wrong("more than %d notes were given: give a shorter phrase", line.MaxNotes)
 		}
-		note.At, note.Beats = r.time, beats
+		note.At, note.Beats, note.Stroke = r.time, beats, r.joined
 		r.out.Notes = append(r.out.Notes, note)
 	}
 	r.time += beats
-	r.tied = false
+	r.tied, r.joined = false, ""
 	return nil
 }

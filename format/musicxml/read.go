@@ -15,6 +15,7 @@ import (
 
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/music/line"
+	"evenladder/core/music/run"
 	"evenladder/core/theory/pitch"
 	"evenladder/format/text"
 )
@@ -117,10 +118,36 @@ type noteRead struct {
 		Type string `xml:"type,attr"`
 	} `xml:"tie"`
 	Technical struct {
-		String int    `xml:"string"`
-		Fret   *int   `xml:"fret"`
-		Finger string `xml:"fingering"`
+		String int        `xml:"string"`
+		Fret   *int       `xml:"fret"`
+		Finger string     `xml:"fingering"`
+		Hammer []joinRead `xml:"hammer-on"`
+		Pull   []joinRead `xml:"pull-off"`
+		Bend   []struct{} `xml:"bend"`
 	} `xml:"notations>technical"`
+	Slide    []joinRead `xml:"notations>slide"`
+	Gliss    []joinRead `xml:"notations>glissando"`
+	Ornament []struct {
+		Signs []struct{} `xml:",any"`
+	} `xml:"notations>ornaments"`
+}
+
+// joinRead is one end of a hammer, a pull or a slide.
+type joinRead struct {
+	Type string `xml:"type,attr"`
+}
+
+// joined is how a note follows on the one before; empty where it is struck.
+func (n noteRead) joined() run.Stroke {
+	for _, j := range []struct {
+		ends []joinRead
+		as   run.Stroke
+	}{{n.Technical.Hammer, run.Hammer}, {n.Technical.Pull, run.Pull}, {n.Slide, run.Slide}, {n.Gliss, run.Slide}} {
+		if slices.Contains(j.ends, joinRead{"stop"}) {
+			return j.as
+		}
+	}
+	return ""
 }
 
 // sounding is a note in time, in quarter notes.
@@ -131,6 +158,7 @@ type sounding struct {
 	voice     string
 	place     *neck.Place
 	finger    int
+	joined    run.Stroke
 	tied      bool // goes on from the note before
 }
 
@@ -393,6 +421,13 @@ func (s *scoreRead) note(p *partRead, n noteRead) error {
 		if f := n.Technical.Finger; len(f) == 1 && f[0] >= '1' && f[0] <= '4' {
 			note.finger = int(f[0] - '0')
 		}
+		note.joined = n.joined()
+		for range n.Technical.Bend {
+			s.left["bends (first note only)"]++
+		}
+		for _, o := range n.Ornament {
+			s.left["ornaments"] += len(o.Signs)
+		}
 		for _, tie := range n.Ties {
 			note.tied = note.tied || tie.Type == "stop"
 		}
@@ -450,7 +485,7 @@ func (s *scoreRead) line() (line.Line, error) {
 		if len(out.Notes) == line.MaxNotes {
 			return line.Line{}, fmt.Errorf("more than %d notes were given: give a shorter phrase", line.MaxNotes)
 		}
-		made := line.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats, Name: n.name,
+		made := line.Note{MIDI: n.midi, At: n.at - first, Beats: n.beats, Name: n.name, Stroke: n.joined,
 			Place: places[[2]float64{n.at, float64(n.midi)}]}
 		if made.Place != nil {
 			made.Finger = n.finger

@@ -11,6 +11,7 @@ import (
 	"evenladder/core/base/english"
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/music/line"
+	"evenladder/core/music/run"
 	"evenladder/core/theory/pitch"
 )
 
@@ -143,7 +144,8 @@ type fretted struct {
 	at     float64 // columns from the start, bars not counted
 	place  neck.Place
 	midi   int
-	number int // of its line
+	number int        // of its line
+	joined run.Stroke // to the note before on its string; empty where it is struck
 }
 
 type reader struct {
@@ -151,6 +153,10 @@ type reader struct {
 	wide  float64 // columns of the systems before
 	left  map[string]int
 }
+
+// joinSigns are the signs between two notes of a string whose second isn't struck.
+var joinSigns = map[byte]run.Stroke{'h': run.Hammer, 'H': run.Hammer, 'p': run.Pull, 'P': run.Pull, '/': run.Slide, '\\': run.Slide,
+	's': run.Slide, 'S': run.Slide}
 
 // system reads the notes of one system.
 func (r *reader) system(s []row, tuning []pitch.Pitch) error {
@@ -160,6 +166,7 @@ func (r *reader) system(s []row, tuning []pitch.Pitch) error {
 		str := i + 1
 		open := tuning[len(tuning)-str].MIDI()
 		longest = max(longest, len(on.body))
+		joined := run.Stroke("") // of the note that comes next on this string
 		for at := 0; at < len(on.body); {
 			c := on.body[at]
 			switch {
@@ -169,8 +176,14 @@ func (r *reader) system(s []row, tuning []pitch.Pitch) error {
 					return line.At{Line: on.number, Column: on.start + at,
 						Message: fmt.Sprintf("fret %d was given: give one up to %d", fret, maxFret)}
 				}
-				found = append(found, fretted{float64(at), neck.Place{String: str, Fret: fret}, open + fret, on.number})
-				at = end
+				found = append(found, fretted{float64(at), neck.Place{String: str, Fret: fret}, open + fret, on.number, joined})
+				at, joined = end, ""
+			case joinSigns[c] != "":
+				joined = joinSigns[c]
+				at++
+			case c == '~' || c == 'v' || c == 'V':
+				r.left["vibratos"]++
+				at++
 			case c == 'b' || c == 'B' || c == '^' || c == 'r' || c == 'R':
 				r.left["bends (first note only)"]++
 				at++
@@ -242,7 +255,7 @@ func (r *reader) timed() []line.Note {
 			beats = max(math.Round((r.notes[i+1].at-n.at)/gaps[(len(gaps)-1)/2]), 1) * unitBeats
 		}
 		place := n.place
-		out[i] = line.Note{MIDI: n.midi, At: at, Beats: beats, Place: &place}
+		out[i] = line.Note{MIDI: n.midi, At: at, Beats: beats, Place: &place, Stroke: n.joined}
 		at += beats
 	}
 	return out

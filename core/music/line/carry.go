@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 
+	"evenladder/core/music/run"
 	"evenladder/core/theory/pitch"
 	"evenladder/core/theory/scale"
 )
@@ -82,13 +83,20 @@ func Transposed(notes []Note, semitones int) []Note {
 	return out
 }
 
-// Backwards plays the last note first, each as long as it is.
+// turnedRound is how a join is played from its other end.
+var turnedRound = map[run.Stroke]run.Stroke{run.Hammer: run.Pull, run.Pull: run.Hammer, run.Slide: run.Slide}
+
+// Backwards plays the last note first, each as long as it is. What joins two notes stays between them.
 func Backwards(notes []Note) []Note {
 	end := (Line{Notes: notes}).Beats()
 	out := make([]Note, 0, len(notes))
 	for i := len(notes) - 1; i >= 0; i-- {
 		n := notes[i]
 		n.At = end - n.At - n.Beats
+		n.Stroke = ""
+		if i+1 < len(notes) {
+			n.Stroke = turnedRound[notes[i+1].Stroke]
+		}
 		out = append(out, n)
 	}
 	first := 0.0

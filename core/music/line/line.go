@@ -13,6 +13,7 @@ import (
 	"evenladder/core/fretboard/hand"
 	"evenladder/core/fretboard/neck"
 	"evenladder/core/music/rhythm"
+	"evenladder/core/music/run"
 	"evenladder/core/theory/pitch"
 )
 
@@ -24,6 +25,7 @@ type Note struct {
 	Place  *neck.Place // where tab says that it is played; nil where nothing does
 	Finger int         // that tab gives it, 0 for none
 	Name   pitch.Name  // as it was written; not valid where nothing says
+	Stroke run.Stroke  // Hammer, Pull or Slide from the note before; empty where it is struck
 }
 
 // Line is a phrase as it was read.

@@ -5,6 +5,7 @@ import (
 	"math"
 	"strings"
 
+	"evenladder/core/music/run"
 	"evenladder/core/theory/scale"
 )
 
@@ -27,10 +28,20 @@ func Text(notes []Note, s scale.Scale, withPlaces bool) string {
 				w += fmt.Sprintf(".%d", n.Finger)
 			}
 		}
-		words = append(words, w+lengthText(n.Beats))
+		words = append(words, w+lengthText(n.Beats)+strokeText(n.Stroke))
 		at, last = n.At+n.Beats, n.MIDI
 	}
 	return strings.Join(words, " ")
+}
+
+// strokeText is the sign of a note that is not struck; empty for one that is.
+func strokeText(s run.Stroke) string {
+	for sign, of := range strokeSigns {
+		if of == s {
+			return "!" + sign
+		}
+	}
+	return ""
 }
 
 // Rest is a rest of so many beats as it is typed.

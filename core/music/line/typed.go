@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"evenladder/core/fretboard/neck"
+	"evenladder/core/music/run"
 	"evenladder/core/theory/pitch"
 )
 
@@ -31,7 +32,7 @@ func (a At) Error() string {
 // key (b3), r for a rest; each lasts a beat, half of it with /2, so many with *2, *3/2 or *1.5.
 // Where no octave is named a note lies nearest to the one before, an octave higher for each ^
 // before it and an octave lower for each _. A place may follow: @3.5 is string 3, fret 5, and
-// @3.5.1 says its finger too; on a neck that is given it may stand alone, for the note that sounds
+// @3.5.1 says its finger too, and !h, !p or !s at the end that it is hammered on, pulled off or slid to; on a neck that is given it may stand alone, for the note that sounds
 // there. A small b before a number is a flat, a capital B a note: b3 is a
 // degree, B3 a pitch. Bars (|) are passed over. Errors are At.
 func Typed(text string, key pitch.Name, naming pitch.Naming, on neck.Neck) (Line, error) {
@@ -68,7 +69,7 @@ func Typed(text string, key pitch.Name, naming pitch.Naming, on neck.Neck) (Line
 				return Line{}, wrong(fmt.Sprintf("more than %d notes were given: give fewer", MaxNotes))
 			}
 			out.Notes = append(out.Notes, Note{MIDI: midi, At: at, Beats: w.beats, Place: w.place, Finger: w.finger,
-				Name: means.name})
+				Name: means.name, Stroke: w.stroke})
 			out.InKey, out.Loose = out.InKey || means.degree, out.Loose && !means.fixed
 			at, last = at+w.beats, midi
 			start = end
@@ -90,9 +91,17 @@ type word struct {
 	place   *neck.Place
 	finger  int
 	beats   float64
+	stroke  run.Stroke
 }
 
+// strokeSigns are how a note that is not struck is written, at the end of its word.
+var strokeSigns = map[string]run.Stroke{"h": run.Hammer, "p": run.Pull, "s": run.Slide}
+
 func readWord(text string) (w word, err error) {
+	text, sign, joined := strings.Cut(text, "!")
+	if w.stroke = strokeSigns[sign]; joined && w.stroke == "" {
+		return w, fmt.Errorf("%q says no stroke: give !h, !p or !s after the note", clip(text+"!"+sign))
+	}
 	rest, beats, ok := cutBeats(text)
 	if !ok {
 		return w, fmt.Errorf("%q has no length: give a note with /2, *2, *3/2 or nothing after it", clip(text))

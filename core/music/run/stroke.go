@@ -20,8 +20,9 @@ const (
 // Struck is what a stroke has to know of a note.
 type Struck struct {
 	String, Fret, Finger int
-	Rank                 int  // of the string among those in use, from the one nearest to the ceiling
-	Moved                bool // the hand moved before it
+	Rank                 int    // of the string among those in use, from the one nearest to the ceiling
+	Moved                bool   // the hand moved before it
+	As                   Stroke // Hammer, Pull or Slide that is asked for; empty for what the picking gives
 }
 
 // Sound is how one note of a run is sounded.
@@ -45,6 +46,9 @@ func (p Picking) Sounds(run []Struck, strings, lead int) []Sound {
 	s := sounding{run, strings, lead, make([]Sound, len(run))}
 	for i := range run {
 		s.out[i] = p.sound(&s, i)
+		if joined := joins(run[i], s.before(i)); joined != "" {
+			s.out[i] = Sound{Stroke: joined}
+		}
 	}
 	return s.out
 }
@@ -110,6 +114,20 @@ func slur(n Struck, before *Struck) Stroke {
 		return Slide
 	case n.Moved:
 		return ""
+	case n.Fret > before.Fret:
+		return Hammer
+	}
+	return Pull
+}
+
+// joins is how a note that is asked to follow without a stroke does so: a slide as it is asked for, a hammer upwards, a pull
+// downwards; empty where nothing is asked, or another string or the same fret can't.
+func joins(n Struck, before *Struck) Stroke {
+	switch {
+	case n.As == "" || before == nil || n.String != before.String || n.Fret == before.Fret:
+		return ""
+	case n.As == Slide:
+		return Slide
 	case n.Fret > before.Fret:
 		return Hammer
 	}

@@ -84,7 +84,7 @@ func (m *maker) phrase(b fingered) (sequence, error) {
 	for k, n := range laid.notes {
 		p := laid.Places[k]
 		st := step{Note: layout.Note{Place: p, MIDI: n.MIDI, Degree: m.Scale.Index(n.MIDI)}, at: p, inBox: -1,
-			allow: b.allowed(p)}
+			allow: b.allowed(p), as: n.Stroke}
 		st.slot, st.slots, st.degree = line.Ticks(n.At), line.Ticks(n.Beats), degrees[k]
 		for i, of := range b.Notes {
 			if of.Place == p {

@@ -96,6 +96,7 @@ type step struct {
 	own   int // finger of the place in its box, 0 where it has none
 
 	slot, slots int          // of the rhythm, from the start of the sequence: where it begins, how many it has
+	as          run.Stroke   // that a phrase asks for, empty for what the picking gives
 	degree      pitch.Degree // of a note that the scale may not have; not valid elsewhere
 }
 
@@ -372,7 +373,7 @@ func (m *maker) sounds(steps []step, touches []hand.Touch, lead int) []run.Sound
 	struck := make([]run.Struck, len(steps))
 	for k, step := range steps {
 		p := step.at
-		struck[k] = run.Struck{String: p.String, Fret: p.Fret, Finger: touches[k].Finger, Moved: touches[k].Shift != 0}
+		struck[k] = run.Struck{String: p.String, Fret: p.Fret, Finger: touches[k].Finger, Moved: touches[k].Shift != 0, As: step.as}
 		for _, other := range m.Request.Strings {
 			if other > p.String {
 				struck[k].Rank++
