@@ -61,6 +61,9 @@ var Changes = []change{
 	{table.Row{ID: "move", Name: "earlier or later"}, moves},
 	{table.Row{ID: "cut", Name: "split in two"}, cuts},
 	{table.Row{ID: "join", Name: "joined"}, joins},
+	{table.Row{ID: "legato", Name: "hammered on or pulled off", Why: "without a stroke; once more and it is struck again"},
+		follows(run.Hammer, run.Pull)},
+	{table.Row{ID: "glide", Name: "slid to", Why: "without a stroke; once more and it is struck again"}, follows(run.Slide)},
 	{table.Row{ID: "repeat", Name: "repeated"}, repeats},
 	{table.Row{ID: "remove", Name: "deleted"}, removes},
 	{table.Row{ID: "rest", Name: "replaced with a rest"}, rests},
@@ -241,6 +244,29 @@ func cuts(p *changing) error {
 	p.notes = slices.Replace(p.notes, p.from, p.to+1, out...)
 	p.to += p.to - p.from + 1
 	return nil
+}
+
+// follows lets notes follow on the one before in a way, a hammer upwards and a pull downwards; where all of them do, they are
+// struck again. The first note of a phrase has nothing to follow.
+func follows(as ...run.Stroke) func(*changing) error {
+	return func(p *changing) error {
+		from := max(p.from, 1)
+		if from > p.to {
+			return fault.At("change.from", "note 1 was given: nothing comes before it, so give a later one")
+		}
+		struck := slices.ContainsFunc(p.notes[from:p.to+1], func(n line.Note) bool { return !slices.Contains(as, n.Stroke) })
+		for i := from; i <= p.to; i++ {
+			switch falls := p.notes[i].MIDI < p.notes[i-1].MIDI; {
+			case !struck:
+				p.notes[i].Stroke = ""
+			case falls:
+				p.notes[i].Stroke = as[len(as)-1]
+			default:
+				p.notes[i].Stroke = as[0]
+			}
+		}
+		return nil
+	}
 }
 
 // joins holds the first note until the last ends; of one note, that and the next are joined.

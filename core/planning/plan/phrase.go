@@ -84,7 +84,10 @@ func (m *maker) phrase(b fingered) (sequence, error) {
 	for k, n := range laid.notes {
 		p := laid.Places[k]
 		st := step{Note: layout.Note{Place: p, MIDI: n.MIDI, Degree: m.Scale.Index(n.MIDI)}, at: p, inBox: -1,
-			allow: b.allowed(p), as: n.Stroke}
+			allow: b.allowed(p)}
+		if k > 0 && line.Ticks(n.At) == line.Ticks(laid.notes[k-1].At+laid.notes[k-1].Beats) {
+			st.as = n.Stroke // after a rest it is struck
+		}
 		st.slot, st.slots, st.degree = line.Ticks(n.At), line.Ticks(n.Beats), degrees[k]
 		for i, of := range b.Notes {
 			if of.Place == p {

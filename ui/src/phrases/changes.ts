@@ -27,6 +27,8 @@ export const ofNotes: Pressed[] = [
   { id: 'move', by: 1, label: 'later', does: say.laterAfterTheNextNote, key: '}' },
   { id: 'cut', label: 'cut', does: say.splitInTwo, key: 'x' },
   { id: 'join', label: 'join', does: say.joinTheNotesOrJoinOne, key: 'j' },
+  { id: 'legato', label: 'h / p', does: say.hammerOrPull },
+  { id: 'glide', label: 'slide', does: say.slideTo },
   { id: 'repeat', label: 'again', does: say.repeat, key: 'd' },
   { id: 'rest', label: 'rest', does: say.replaceWithARest, key: 'r' },
   { id: 'remove', label: 'out', does: say.deleteAndCloseTheGap, key: 'Delete' },

@@ -94,6 +94,8 @@ export const say = {
   fitsOf: (fits: Part, boxes: Part) => `${fits} of ${boxes}`,
   boxesFitTheWholePhrase: 'boxes fit the whole phrase:',
   showAsAWay: 'Show as a way',
+  hammerOrPull: 'hammer on or pull off, or strike again',
+  slideTo: 'slide to it, or strike again',
   upAStepOfTheScale: 'up a step of the scale',
   downAStepOfTheScale: 'down a step of the scale',
   upAHalfStep: 'up a half step',
