@@ -69,7 +69,7 @@ func TestCommands(t *testing.T) {
 	assert.Equal(t, []any{"%PDF", 0}, []any{out[:4], code})
 	out, complaints, code = command(t, good, "round", "--layout", "poster")
 	assert.Equal(t, []any{"", 2}, []any{out, code})
-	assert.Contains(t, complaints, "give pages or summary")
+	assert.Contains(t, complaints, "give pages, staff or summary")
 	out, complaints, code = command(t, good, "document", "--format", "docx")
 	assert.Equal(t, []any{"", 2}, []any{out, code})
 	assert.Contains(t, complaints, "give one of pdf")

@@ -3168,7 +3168,7 @@ export interface components {
             reachable: string;
         };
         PhraseChange: {
-            /** @description step, half-step, octave, length, move, cut, join, repeat, remove, rest, backwards, upside-down, through, scale or slide. */
+            /** @description step, half-step, octave, length, move, cut, join, legato, glide, repeat, remove, rest, backwards, upside-down, through, scale or slide. */
             id: string;
             /** @description First note that it is about, from 1; all where it is not given. */
             from?: number;
