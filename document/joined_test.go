@@ -21,7 +21,7 @@ import (
 // Hammers, pulls and slides of a phrase are those of its notes, and come back from the files that have a sign for them.
 func TestJoinedNotesComeBack(t *testing.T) {
 	p := plantest.Build(t, `{"instrument": {"id": "guitar"}, "scale": {"tonic": "Eb", "name": "minor-pentatonic"},
-		"run": {"pattern": "phrase", "way": "as-given", "phrase": "1@5.6 b3@5.9!h 1@5.6!p 4@4.6 5@4.8!s b3@4.4 1@5.6!h"}}`)
+		"run": {"pattern": "phrase", "way": "as-given", "phrase": "1@5.6 b3@5.9~h 1@5.6~p 4@4.6 5@4.8~s b3@4.4 1@5.6~h"}}`)
 	want := []run.Stroke{"", run.Hammer, run.Pull, "", run.Slide, "", ""}
 	joined := func(s run.Stroke) run.Stroke {
 		if s == run.Hammer || s == run.Pull || s == run.Slide {
@@ -63,5 +63,5 @@ func TestJoinedNotesOfTab(t *testing.T) {
 	assert.Contains(t, made.Left, "1 × bends (first note only)")
 	s, err := scale.FromCatalogue(pitch.MustParseName("C"), "major")
 	require.NoError(t, err)
-	assert.Contains(t, line.Text(made.Notes, s, true), "2@3.7/2!h")
+	assert.Contains(t, line.Text(made.Notes, s, true), "2@3.7/2~h")
 }

@@ -52,7 +52,7 @@ func TestTyped(t *testing.T) {
 // How a note follows on the one before stands at its end; written down and read again it is the same, and backwards each join
 // stays between its two notes.
 func TestTypedStrokes(t *testing.T) {
-	l := plantest.Line(t, "1 b3/2!h 1*3/2!p 5@2.4!s", "A")
+	l := plantest.Line(t, "1 b3/2~h 1*3/2~p 5@2.4~s", "A")
 	strokes := func(notes []line.Note) (out []run.Stroke) {
 		for _, n := range notes {
 			out = append(out, n.Stroke)
@@ -62,10 +62,10 @@ func TestTypedStrokes(t *testing.T) {
 	assert.Equal(t, []run.Stroke{"", run.Hammer, run.Pull, run.Slide}, strokes(l.Notes))
 	s, err := scale.FromCatalogue(pitch.MustParseName("A"), "minor-pentatonic")
 	require.NoError(t, err)
-	assert.Equal(t, "1 b3/2!h 1*3/2!p 5@2.4!s", line.Text(l.Notes, s, true))
+	assert.Equal(t, "1 b3/2~h 1*3/2~p 5@2.4~s", line.Text(l.Notes, s, true))
 	assert.Equal(t, []run.Stroke{"", run.Slide, run.Hammer, run.Pull}, strokes(line.Backwards(l.Notes)))
-	_, err = line.Typed("1!x", pitch.MustParseName("A"), plantest.English, neck.Neck{})
-	assert.ErrorContains(t, err, "give !h, !p or !s")
+	_, err = line.Typed("1~x", pitch.MustParseName("A"), plantest.English, neck.Neck{})
+	assert.ErrorContains(t, err, "give ~h, ~p or ~s")
 }
 
 // An octave mark goes on from the nearest, places and fingers stand after @, lengths are fractions.

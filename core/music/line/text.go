@@ -38,7 +38,7 @@ func Text(notes []Note, s scale.Scale, withPlaces bool) string {
 func strokeText(s run.Stroke) string {
 	for sign, of := range strokeSigns {
 		if of == s {
-			return "!" + sign
+			return "~" + sign
 		}
 	}
 	return ""

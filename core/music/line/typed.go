@@ -32,7 +32,7 @@ func (a At) Error() string {
 // key (b3), r for a rest; each lasts a beat, half of it with /2, so many with *2, *3/2 or *1.5.
 // Where no octave is named a note lies nearest to the one before, an octave higher for each ^
 // before it and an octave lower for each _. A place may follow: @3.5 is string 3, fret 5, and
-// @3.5.1 says its finger too, and !h, !p or !s at the end that it is hammered on, pulled off or slid to; on a neck that is given it may stand alone, for the note that sounds
+// @3.5.1 says its finger too, and ~h, ~p or ~s at the end that it is hammered on, pulled off or slid to; on a neck that is given it may stand alone, for the note that sounds
 // there. A small b before a number is a flat, a capital B a note: b3 is a
 // degree, B3 a pitch. Bars (|) are passed over. Errors are At.
 func Typed(text string, key pitch.Name, naming pitch.Naming, on neck.Neck) (Line, error) {
@@ -98,9 +98,9 @@ type word struct {
 var strokeSigns = map[string]run.Stroke{"h": run.Hammer, "p": run.Pull, "s": run.Slide}
 
 func readWord(text string) (w word, err error) {
-	text, sign, joined := strings.Cut(text, "!")
+	text, sign, joined := strings.Cut(text, "~")
 	if w.stroke = strokeSigns[sign]; joined && w.stroke == "" {
-		return w, fmt.Errorf("%q says no stroke: give !h, !p or !s after the note", clip(text+"!"+sign))
+		return w, fmt.Errorf("%q says no stroke: give ~h, ~p or ~s after the note", clip(text+"~"+sign))
 	}
 	rest, beats, ok := cutBeats(text)
 	if !ok {

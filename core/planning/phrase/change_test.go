@@ -65,10 +65,10 @@ func TestChanges(t *testing.T) {
 func TestNotesThatFollow(t *testing.T) {
 	b := playing("Bb", "minor-pentatonic", "1 b3 1 4")
 	made := apply(t, b, phrase.Change{ID: "legato"})
-	assert.Equal(t, "1 b3!h 1!p 4!h", made.Text)
+	assert.Equal(t, "1 b3~h 1~p 4~h", made.Text)
 	b.Run.Phrase = made.Text
-	assert.Equal(t, "1 b3 1!p 4!h", apply(t, b, phrase.Change{ID: "legato", From: 2, To: 2}).Text)
-	assert.Equal(t, "1 b3!h 1!p 4!s", apply(t, b, phrase.Change{ID: "glide", From: 4, To: 4}).Text)
+	assert.Equal(t, "1 b3 1~p 4~h", apply(t, b, phrase.Change{ID: "legato", From: 2, To: 2}).Text)
+	assert.Equal(t, "1 b3~h 1~p 4~s", apply(t, b, phrase.Change{ID: "glide", From: 4, To: 4}).Text)
 	assert.Equal(t, "1 b3 1 4", apply(t, b, phrase.Change{ID: "legato"}).Text)
 	_, err := phrase.Apply(phrase.Changer{Brief: b, Change: phrase.Change{ID: "legato", From: 1, To: 1}})
 	assert.ErrorContains(t, err, "change.from: note 1 was given")
