@@ -37,7 +37,10 @@ func writesAnything(t *rapid.T) {
 			require.ErrorAs(t, err, &faults)
 			return
 		}
-		source = document.OfRound(r, rapid.SampledFrom([]string{draw.FourToAPage, draw.WithStaff, draw.OnePage}).Draw(t, "layout"))
+		source = document.OfRound(
+			r,
+			rapid.SampledFrom([]string{draw.FourToAPage, draw.WithStaff, draw.OnePage}).Draw(t, "layout"),
+		)
 	} else {
 		p, err := plan.Build(b)
 		if err != nil {
@@ -78,8 +81,10 @@ func TestKeysAtTheEdgeOfSpelling(t *testing.T) {
 			}
 		}
 	}
-	around, err := round.Build(plantest.Parse(t,
-		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "A#", "name": "whole-tone"}, "round": {"order": "own", "keys": ["A#", "E#", "Fb"]}}`))
+	around, err := round.Build(plantest.Parse(
+		t,
+		`{"instrument": {"id": "guitar"}, "scale": {"tonic": "A#", "name": "whole-tone"}, "round": {"order": "own", "keys": ["A#", "E#", "Fb"]}}`,
+	))
 	require.NoError(t, err)
 	for _, f := range document.Formats {
 		_, err := f.Write(document.OfRound(around, draw.FourToAPage), document.Options{Form: draw.Form{Paper: draw.A4}})

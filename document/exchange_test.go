@@ -48,7 +48,14 @@ func briefs(t *testing.T) []plan.Plan {
 		fit := run.Fits[i%len(run.Fits)].ID
 		out = append(out, plantest.Build(t, fmt.Sprintf(
 			`{"instrument": {"id": %q}, "scale": {"tonic": %q, "name": %q}, "layout": {"system": "four-per-string"}, "run": {"pattern": %q, "fit": %q}, "rhythm": %s, "picking": %q}`,
-			instruments[i%len(instruments)].ID, key[0], key[1], pattern.ID, fit, rhythms[i%len(rhythms)], picking)))
+			instruments[i%len(instruments)].ID,
+			key[0],
+			key[1],
+			pattern.ID,
+			fit,
+			rhythms[i%len(rhythms)],
+			picking,
+		)))
 	}
 	return out
 }

@@ -51,8 +51,13 @@ func TestJoinedNotesComeBack(t *testing.T) {
 // Tab of other programs: what stands between two frets of a string is how the second follows; what can't be kept is listed.
 func TestJoinedNotesOfTab(t *testing.T) {
 	made, err := tab.Read(strings.Join([]string{
-		"e|-------------------|", "B|-------------------|", "G|--5h7p5--7/9--7~---|", "D|---------------8b9-|", "A|-------------------|",
-		"E|-------------------|"}, "\n"), nil)
+		"e|-------------------|",
+		"B|-------------------|",
+		"G|--5h7p5--7/9--7~---|",
+		"D|---------------8b9-|",
+		"A|-------------------|",
+		"E|-------------------|",
+	}, "\n"), nil)
 	require.NoError(t, err)
 	var strokes []run.Stroke
 	for _, n := range made.Notes {

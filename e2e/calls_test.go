@@ -63,7 +63,13 @@ func TestTwentyCallsByKeyboard(t *testing.T) {
 		default:
 			p.do(onto("[data-do=typed]"), press(fmt.Sprintf("string %d fret %d", at.String, at.Fret)+kb.Enter))
 		}
-		p.until(fmt.Sprintf(`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call %d ·')`, n+1), fmt.Sprintf("call %d, %s, is answered at %d/%d", n, ask, at.String, at.Fret))
+		p.until(
+			fmt.Sprintf(
+				`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call %d ·')`,
+				n+1,
+			),
+			fmt.Sprintf("call %d, %s, is answered at %d/%d", n, ask, at.String, at.Fret),
+		)
 	}
 	p.do(onto("[data-do=end]"), press(kb.Enter))
 	p.eventually("h1", "19 of 20 right")
@@ -176,7 +182,13 @@ func TestAWorksheetWithEachSlip(t *testing.T) {
 		p.do(press(kb.Enter))
 	}
 	slip := func(kind string) {
-		p.until(fmt.Sprintf(`document.querySelector('[data-item="1"] [data-words]')?.dataset.slips?.split(' ').includes(%q) ?? false`, kind), kind)
+		p.until(
+			fmt.Sprintf(
+				`document.querySelector('[data-item="1"] [data-words]')?.dataset.slips?.split(' ').includes(%q) ?? false`,
+				kind,
+			),
+			kind,
+		)
 	}
 	write(1, "b c d d f g a b")
 	slip("doubled-letter")
@@ -275,12 +287,20 @@ func TestCallsByEar(t *testing.T) {
 	p.do(click("[data-do=next-call]"))
 	p.eventually(".count", "Call 2")
 	p.do(click(place(asked(p, "ear-note").Answer.Place)))
-	p.until(`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call 3')`, "the place is right")
+	p.until(
+		`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call 3')`,
+		"the place is right",
+	)
 	p.do(click("[data-do=end]"))
 	p.eventually("h1", "1 of 2 right")
 	p.eventually(".end", "by ear")
 
-	p.do(chromedp.Navigate(p.url+of+"ear-pattern"), chromedp.WaitVisible(css("[data-do=start]")), click("[data-do=start]"), chromedp.WaitVisible(css("[data-call]")))
+	p.do(
+		chromedp.Navigate(p.url+of+"ear-pattern"),
+		chromedp.WaitVisible(css("[data-do=start]")),
+		click("[data-do=start]"),
+		chromedp.WaitVisible(css("[data-call]")),
+	)
 	p.do(click(place(neck.Place{String: 1, Fret: 11})))
 	p.eventually(".prompt", "1 of 3")
 	p.do(click("[data-do=clear]"))
@@ -288,9 +308,20 @@ func TestCallsByEar(t *testing.T) {
 	for _, n := range asked(p, "ear-pattern").Answer.Notes {
 		p.do(click(place(n.Place)))
 	}
-	p.until(`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call 2')`, "the pattern is right")
+	p.until(
+		`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call 2')`,
+		"the pattern is right",
+	)
 
-	p.do(chromedp.Navigate(p.url+of+"ear-scale"), chromedp.WaitVisible(css("[data-do=start]")), click("[data-do=start]"), chromedp.WaitVisible(css("[data-call]")))
+	p.do(
+		chromedp.Navigate(p.url+of+"ear-scale"),
+		chromedp.WaitVisible(css("[data-do=start]")),
+		click("[data-do=start]"),
+		chromedp.WaitVisible(css("[data-call]")),
+	)
 	p.do(click(fmt.Sprintf("[data-answer=%s]", asked(p, "ear-scale").Ask)))
-	p.until(`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call 2')`, "the scale is right")
+	p.until(
+		`document.querySelector('[data-verdict]')?.dataset.is === 'right' || document.querySelector('.count')?.textContent.includes('Call 2')`,
+		"the scale is right",
+	)
 }

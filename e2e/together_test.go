@@ -45,10 +45,20 @@ func (p page) pickInstrument(member int, name string) {
 	p.t.Helper()
 	field := fmt.Sprintf(".member:nth-of-type(%d) [data-field=member-instrument]", member)
 	for range 4 {
-		p.do(click(field+" .v-field"),
-			click(fmt.Sprintf(`//div[contains(@class,"v-overlay--active")]//*[@role="option"][.//*[normalize-space()=%q]]`, name)),
-			chromedp.WaitNotPresent(css(".v-menu.v-overlay--active")))
-		if value[bool](p, fmt.Sprintf("document.querySelector(%q).textContent.endsWith(%q)", field+" .v-select__selection", name)) {
+		p.do(
+			click(field+" .v-field"),
+			click(
+				fmt.Sprintf(
+					`//div[contains(@class,"v-overlay--active")]//*[@role="option"][.//*[normalize-space()=%q]]`,
+					name,
+				),
+			),
+			chromedp.WaitNotPresent(css(".v-menu.v-overlay--active")),
+		)
+		if value[bool](
+			p,
+			fmt.Sprintf("document.querySelector(%q).textContent.endsWith(%q)", field+" .v-select__selection", name),
+		) {
 			return
 		}
 	}

@@ -19,17 +19,33 @@ import (
 
 func (h handlers) ListCalls(context.Context, api.ListCallsRequestObject) (api.ListCallsResponseObject, error) {
 	out := api.ListCalls200JSONResponse{
-		Progressions: choicesOf(table.Rows(call.Progressions)), Minors: choicesOf(call.MinorSchools),
-		Anchors: choicesOf(call.Anchors), Octaves: choicesOf(call.Octaves),
-		Sayings: choicesOf(call.Sayings), Overs: choicesOf(call.Overs), Groups: choicesOf(call.Groups), Beats: call.Beats, Orders: choicesOf(worksheet.Orders), Distances: choicesOf(worksheet.Distances),
+		Progressions: choicesOf(table.Rows(call.Progressions)),
+		Minors:       choicesOf(call.MinorSchools),
+		Anchors:      choicesOf(call.Anchors),
+		Octaves:      choicesOf(call.Octaves),
+		Sayings:      choicesOf(call.Sayings),
+		Overs:        choicesOf(call.Overs),
+		Groups:       choicesOf(call.Groups),
+		Beats:        call.Beats,
+		Orders:       choicesOf(worksheet.Orders),
+		Distances:    choicesOf(worksheet.Distances),
 	}
 	for _, k := range call.Kinds {
 		levels := make([]string, len(k.Levels))
 		for i, l := range k.Levels {
 			levels[i] = l.Words(call.Request{})
 		}
-		kind := api.CallKindRow{Id: k.ID, Group: k.Group, Name: k.Name, Why: k.Why, By: string(k.By), Neck: k.Neck, Beats: k.Beats,
-			Takes: append([]string{}, k.Takes...), Levels: levels}
+		kind := api.CallKindRow{
+			Id:     k.ID,
+			Group:  k.Group,
+			Name:   k.Name,
+			Why:    k.Why,
+			By:     string(k.By),
+			Neck:   k.Neck,
+			Beats:  k.Beats,
+			Takes:  append([]string{}, k.Takes...),
+			Levels: levels,
+		}
 		out.Kinds = append(out.Kinds, kind)
 	}
 	for _, k := range worksheet.Kinds {

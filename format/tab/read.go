@@ -72,7 +72,9 @@ type row struct {
 }
 
 // tabLine is a name, a bar, and what stands on a string.
-var tabLine = regexp.MustCompile(`^(\s*)([A-Ha-h][#b♯♭]?[0-9]?)?\s*(\|{0,2}[:*]?)([-–—0-9hHpPsSbBrRtTvVxX/\\~^().<>|*: =]*)$`)
+var tabLine = regexp.MustCompile(
+	`^(\s*)([A-Ha-h][#b♯♭]?[0-9]?)?\s*(\|{0,2}[:*]?)([-–—0-9hHpPsSbBrRtTvVxX/\\~^().<>|*: =]*)$`,
+)
 
 const leastDashes = 3
 
@@ -108,8 +110,15 @@ func tuningOf(s []row, like []pitch.Pitch) ([]pitch.Pitch, error) {
 	}
 	if slices.Contains(words, "") {
 		if len(s) != len(like) {
-			return nil, line.At{Line: s[0].number, Column: 1,
-				Message: fmt.Sprintf("it has %d lines without names, and the instrument %s: name the strings before the lines, such as e|, or choose another instrument", len(s), english.Count(len(like), "string", "strings"))}
+			return nil, line.At{
+				Line:   s[0].number,
+				Column: 1,
+				Message: fmt.Sprintf(
+					"it has %d lines without names, and the instrument %s: name the strings before the lines, such as e|, or choose another instrument",
+					len(s),
+					english.Count(len(like), "string", "strings"),
+				),
+			}
 		}
 		return like, nil
 	}
@@ -155,8 +164,16 @@ type reader struct {
 }
 
 // joinSigns are the signs between two notes of a string whose second isn't struck.
-var joinSigns = map[byte]run.Stroke{'h': run.Hammer, 'H': run.Hammer, 'p': run.Pull, 'P': run.Pull, '/': run.Slide, '\\': run.Slide,
-	's': run.Slide, 'S': run.Slide}
+var joinSigns = map[byte]run.Stroke{
+	'h':  run.Hammer,
+	'H':  run.Hammer,
+	'p':  run.Pull,
+	'P':  run.Pull,
+	'/':  run.Slide,
+	'\\': run.Slide,
+	's':  run.Slide,
+	'S':  run.Slide,
+}
 
 // system reads the notes of one system.
 func (r *reader) system(s []row, tuning []pitch.Pitch) error {
@@ -176,7 +193,10 @@ func (r *reader) system(s []row, tuning []pitch.Pitch) error {
 					return line.At{Line: on.number, Column: on.start + at,
 						Message: fmt.Sprintf("fret %d was given: give one up to %d", fret, maxFret)}
 				}
-				found = append(found, fretted{float64(at), neck.Place{String: str, Fret: fret}, open + fret, on.number, joined})
+				found = append(
+					found,
+					fretted{float64(at), neck.Place{String: str, Fret: fret}, open + fret, on.number, joined},
+				)
 				at, joined = end, ""
 			case joinSigns[c] != "":
 				joined = joinSigns[c]

@@ -177,8 +177,16 @@ func gradePattern(g *grading) {
 		if wrong == 0 {
 			verdict = Wrong
 		}
-		g.say(verdict, fmt.Sprintf("Note %d is %s. You played %s. %s", wrong+1, g.Say(pitch.MustParseName(g.Call.Answer.Notes[wrong].Name)),
-			g.Say(g.nameOf(given[wrong])), g.Call.Why))
+		g.say(
+			verdict,
+			fmt.Sprintf(
+				"Note %d is %s. You played %s. %s",
+				wrong+1,
+				g.Say(pitch.MustParseName(g.Call.Answer.Notes[wrong].Name)),
+				g.Say(g.nameOf(given[wrong])),
+				g.Call.Why,
+			),
+		)
 	}
 }
 

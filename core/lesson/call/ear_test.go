@@ -24,7 +24,10 @@ func TestWhatSoundsIsWhatIsAsked(t *testing.T) {
 			Brief: on(rapid.SampledFrom([]string{"guitar", "bass-5", "ukulele", "mandolin"}).Draw(t, "instrument"),
 				rapid.SampledFrom([]string{"Db", "F#", "Ab", "B"}).Draw(t, "tonic"),
 				rapid.SampledFrom([]string{"major", "dorian", "minor-pentatonic", "harmonic-minor"}).Draw(t, "scale")),
-			Kind: "ear-note", Count: 6, Seed: rapid.IntRange(0, 999).Draw(t, "seed"), Level: rapid.IntRange(1, 4).Draw(t, "level"),
+			Kind:  "ear-note",
+			Count: 6,
+			Seed:  rapid.IntRange(0, 999).Draw(t, "seed"),
+			Level: rapid.IntRange(1, 4).Draw(t, "level"),
 		}
 		made, err := call.Build(r)
 		require.NoError(t, err)
@@ -97,7 +100,9 @@ func TestWhatAPatternShows(t *testing.T) {
 // Patterns keep to the leaps and the length of their level, and lie under a hand of six frets.
 func TestPatternsOfALevel(t *testing.T) {
 	for level, of := range []struct{ notes, leap int }{{3, 1}, {3, 2}, {4, 2}, {4, 4}, {5, 4}} {
-		made, err := call.Build(call.Request{Brief: on("mandolin", "Eb", "mixolydian"), Kind: "ear-pattern", Count: 40, Level: level + 1})
+		made, err := call.Build(
+			call.Request{Brief: on("mandolin", "Eb", "mixolydian"), Kind: "ear-pattern", Count: 40, Level: level + 1},
+		)
 		require.NoError(t, err)
 		steps := strings.Fields("1 2 3 4 5 6 b7 8")
 		for _, c := range made.Calls {

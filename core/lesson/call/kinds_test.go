@@ -204,7 +204,15 @@ func TestWhatIsAskedIsAnswered(t *testing.T) {
 	for _, tonic := range []string{"F#", "Gb", "Db", "A"} {
 		for _, scaleName := range []string{"major", "natural-minor", "harmonic-minor", "minor-pentatonic", "locrian"} {
 			for _, k := range call.Kinds {
-				_, err := call.Build(call.Request{Brief: on("guitar", tonic, scaleName), Kind: k.ID, Level: len(k.Levels), Count: 100, Seed: 7})
+				_, err := call.Build(
+					call.Request{
+						Brief: on("guitar", tonic, scaleName),
+						Kind:  k.ID,
+						Level: len(k.Levels),
+						Count: 100,
+						Seed:  7,
+					},
+				)
 				if err != nil {
 					assert.Regexp(t, "no calls here|signature", err.Error(), "%s in %s %s", k.ID, tonic, scaleName)
 				}
@@ -237,13 +245,23 @@ func TestALevelSaysWhatItAsks(t *testing.T) {
 func TestOctavesAreWhole(t *testing.T) {
 	for _, instrument := range []string{"ukulele", "bass", "mandolin", "guitar"} {
 		for _, tonic := range []string{"Eb", "F#", "B"} {
-			made, err := call.Build(call.Request{Brief: on(instrument, tonic, "major"), Kind: "from-degree", Level: 3, Count: 100})
+			made, err := call.Build(
+				call.Request{Brief: on(instrument, tonic, "major"), Kind: "from-degree", Level: 3, Count: 100},
+			)
 			require.NoError(t, err)
 			for _, c := range made.Calls {
 				_, octaves, _ := strings.Cut(c.Ask, ":")
 				notes := c.Answer.Notes
 				assert.NotContains(t, c.Why, "ends before")
-				assert.Equal(t, octaves, fmt.Sprint((notes[len(notes)-1].MIDI-notes[0].MIDI)/12), "%s in %s: %s", instrument, tonic, c.Ask)
+				assert.Equal(
+					t,
+					octaves,
+					fmt.Sprint((notes[len(notes)-1].MIDI-notes[0].MIDI)/12),
+					"%s in %s: %s",
+					instrument,
+					tonic,
+					c.Ask,
+				)
 			}
 		}
 	}

@@ -194,7 +194,8 @@ func TestAnswersAgainstASecondAccount(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		kind := rapid.SampledFrom(kinds).Draw(t, "kind")
 		tonic := rapid.SampledFrom(strings.Fields("C G D A E B F Bb Eb Ab")).Draw(t, "tonic")
-		name := rapid.SampledFrom([]string{"major", "natural-minor", "dorian", "mixolydian", "lydian", "phrygian", "harmonic-minor"}).Draw(t, "scale")
+		name := rapid.SampledFrom([]string{"major", "natural-minor", "dorian", "mixolydian", "lydian", "phrygian", "harmonic-minor"}).
+			Draw(t, "scale")
 		instrument := rapid.SampledFrom([]string{"guitar", "bass", "mandolin"}).Draw(t, "instrument")
 		k, _ := call.Find(kind)
 		made, err := call.Build(call.Request{Brief: on(instrument, tonic, name), Kind: kind, Level: len(k.Levels), Count: 30,

@@ -495,7 +495,10 @@ func TestFollowsClimbAsTheLogDoes(t *testing.T) {
 // A phrase climbs in its own lengths: by tempo alone, from half of it, its first half before the
 // whole where that is asked for.
 func TestTheLadderOfAPhrase(t *testing.T) {
-	b := plantest.Parse(t, `{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Bb", "name": "dorian"}, "run": {"pattern": "phrase", "phrase": "1 2/2 b3/2 4 5 b7/2 6/2 5 4/2 b3/2 1*2"}, "rhythm": {"tempoBpm": 96}}`)
+	b := plantest.Parse(
+		t,
+		`{"instrument": {"id": "ukulele"}, "scale": {"tonic": "Bb", "name": "dorian"}, "run": {"pattern": "phrase", "phrase": "1 2/2 b3/2 4 5 b7/2 6/2 5 4/2 b3/2 1*2"}, "rhythm": {"tempoBpm": 96}}`,
+	)
 	for _, way := range ladder.Ways {
 		l, err := ladder.Build(ladder.Request{Brief: b, Way: way.ID, Parts: []string{"half"}})
 		require.NoError(t, err)

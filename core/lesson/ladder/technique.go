@@ -30,7 +30,11 @@ var techniques = []technique{
 	{"leave-down", "Going up a string, leave each finger down until you change strings.",
 		func(p plan.Plan) bool { return p.Run.LongestOnString > 1 }},
 	{"ring", "Leave the fingers down, so that the notes ring into each other.", rings},
-	{"flat", "Play with flatter fingers to mute the neighbouring strings.", func(p plan.Plan) bool { return !opens(p) && !rings(p) }},
+	{
+		"flat",
+		"Play with flatter fingers to mute the neighbouring strings.",
+		func(p plan.Plan) bool { return !opens(p) && !rings(p) },
+	},
 	{"curved", "Curve your fingers so that the open strings ring freely.", opens},
 	{"thumb", "Move your thumb with the shift, and look where the hand will land.",
 		func(p plan.Plan) bool { return p.Run.Shifts > 0 }},

@@ -130,7 +130,13 @@ func Build(r Request, log []knowledge.Played) (Weeks, error) {
 		return Weeks{}, fault.At("days", "no practice days are left: give more days or weeks, or fewer days off")
 	}
 	if room := study * r.Minutes; len(c.materials) > room {
-		return Weeks{}, fault.At("weeks", "%d things to learn don't fit in %s of %d minutes: give more weeks, days or minutes", len(c.materials), english.Count(study, "day", "days"), r.Minutes)
+		return Weeks{}, fault.At(
+			"weeks",
+			"%d things to learn don't fit in %s of %d minutes: give more weeks, days or minutes",
+			len(c.materials),
+			english.Count(study, "day", "days"),
+			r.Minutes,
+		)
 	}
 	out := Weeks{Sentence: r.sentence(c), Aim: r.aim(), Remarks: append([]string{}, c.remarks...)}
 	c.introduce(len(all), r.Minutes)

@@ -62,11 +62,18 @@ func TestWeeksThroughTheKeys(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, w.Weeks, 4)
 	assert.Equal(t, "F♯ Dorian in every key by fourths, a fret down at a time", w.Aim)
-	assert.Equal(t, "Four weeks from Mon 30 Nov: F♯ Dorian in every key by fourths, a fret down at a time, up to eighths at 72. 20 minutes on Monday, Tuesday, Thursday and Saturday.", w.Sentence)
+	assert.Equal(
+		t,
+		"Four weeks from Mon 30 Nov: F♯ Dorian in every key by fourths, a fret down at a time, up to eighths at 72. 20 minutes on Monday, Tuesday, Thursday and Saturday.",
+		w.Sentence,
+	)
 	all := days(w)
 	require.Len(t, all, 16)
-	assert.Equal(t, "2026-11-30 2026-12-01 2026-12-03 2026-12-05 2026-12-07",
-		all[0].Date.String()+" "+all[1].Date.String()+" "+all[2].Date.String()+" "+all[3].Date.String()+" "+all[4].Date.String())
+	assert.Equal(
+		t,
+		"2026-11-30 2026-12-01 2026-12-03 2026-12-05 2026-12-07",
+		all[0].Date.String()+" "+all[1].Date.String()+" "+all[2].Date.String()+" "+all[3].Date.String()+" "+all[4].Date.String(),
+	)
 	for _, d := range all {
 		sum := 0
 		for _, i := range d.Items {

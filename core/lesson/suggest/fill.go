@@ -90,7 +90,15 @@ func fillKeys(m *mapper, log []knowledge.Played, never []string) *Proposal {
 			}
 			b, _ := plan.InKeyNear(base, tonic.String(), laid.Boxes[laid.Box].LowFret)
 			keys := english.Count(len(never), "key was", "keys were")
-			if made := m.proposal(b, fmt.Sprintf("%s never played. %s is known. Try the same in %s, the nearest by fourths.", keys, laid.Scale.Title, tonic.Pretty())); made != nil {
+			if made := m.proposal(
+				b,
+				fmt.Sprintf(
+					"%s never played. %s is known. Try the same in %s, the nearest by fourths.",
+					keys,
+					laid.Scale.Title,
+					tonic.Pretty(),
+				),
+			); made != nil {
 				return made
 			}
 		}

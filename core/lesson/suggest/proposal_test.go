@@ -199,7 +199,10 @@ func TestAFretDown(t *testing.T) {
 				assert.GreaterOrEqual(t, to.LowFret, 1)
 				assert.Greater(t, to.SpanMM, from.SpanMM)
 				assert.Nil(t, after.Comfort)
-				fell := pitch.MustParseName(before.Scale.Notes[0]).Class() - pitch.MustParseName(after.Scale.Notes[0]).Class()
+				fell := pitch.MustParseName(before.Scale.Notes[0]).
+					Class() -
+					pitch.MustParseName(after.Scale.Notes[0]).
+						Class()
 				assert.Equal(t, 1, (fell+12)%12)
 			}
 		}

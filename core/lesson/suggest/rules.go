@@ -90,8 +90,13 @@ func weakerKey(a *asking) (ladder.Request, string, bool) {
 		return ladder.Request{}, "", false
 	}
 	tonic := pitch.Pretty(worst.Brief.Scale.Tonic)
-	words := fmt.Sprintf("Start with %s: it was clean in %d of %s", tonic, worst.Clean(), english.Count(len(worst.Tries), "try",
-		"tries"))
+	words := fmt.Sprintf(
+		"Start with %s: it was clean in %d of %s",
+		tonic,
+		worst.Clean(),
+		english.Count(len(worst.Tries), "try",
+			"tries"),
+	)
 	if others := all - len(worst.Tries); others > 0 {
 		words += fmt.Sprintf("; the other keys were clean in %d of %d", clean-worst.Clean(), others)
 	}
@@ -205,7 +210,12 @@ func fretDown(a *asking) (ladder.Request, string, bool) {
 		made.Boxes[made.Box].SpanMM <= now.SpanMM || a.known(lower) {
 		return ladder.Request{}, "", false
 	}
-	words := fmt.Sprintf("The same shape one fret lower, from fret %d. The hand opens %.0f mm instead of %.0f, which is comfortable.", now.LowFret-1, made.Boxes[made.Box].SpanMM, now.SpanMM)
+	words := fmt.Sprintf(
+		"The same shape one fret lower, from fret %d. The hand opens %.0f mm instead of %.0f, which is comfortable.",
+		now.LowFret-1,
+		made.Boxes[made.Box].SpanMM,
+		now.SpanMM,
+	)
 	return a.same(lower), words, true
 }
 

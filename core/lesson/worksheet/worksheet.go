@@ -130,8 +130,12 @@ const (
 
 // Kinds are all kinds in picker order.
 var Kinds = []Kind{
-	{Row: table.Row{ID: "spell", Name: "scales", Why: "first the letters, then the accidentals"},
-		How: "Write the letters first, each once, then the first one again. Then add sharps or flats until each distance fits: a half step where the arcs are, a whole step elsewhere. Change the second note of the pair, never the one you have already checked. Count the accidentals; the top note repeats the first, so don't count it twice.", OnPage: 7, asks: spell},
+	{
+		Row:    table.Row{ID: "spell", Name: "scales", Why: "first the letters, then the accidentals"},
+		How:    "Write the letters first, each once, then the first one again. Then add sharps or flats until each distance fits: a half step where the arcs are, a whole step elsewhere. Change the second note of the pair, never the one you have already checked. Count the accidentals; the top note repeats the first, so don't count it twice.",
+		OnPage: 7,
+		asks:   spell,
+	},
 	{Row: table.Row{ID: "signature", Name: "signatures", Why: "the sharps or flats of each key, in order"},
 		How:    "Write the sharps or flats of each key in key-signature order, and how many there are.",
 		OnPage: 8, asks: signature, needs: hasSignature},
@@ -149,9 +153,14 @@ var Kinds = []Kind{
 		asks: alongString, writes: frets},
 	{Row: table.Row{ID: "tab", Name: "tab to write out", Why: "from names to strings and frets"},
 		How: "Write each note as a fret on its string.", OnPage: 4, asks: tab, writes: places},
-	{Row: table.Row{ID: "numbers", Name: "numbers to play",
-		Why: "band calls on paper: the low place of each degree"},
-		How: "Write the string and fret of each number, such as 4/7: the low one near the hand, moving on from the one before.", OnPage: 8, asks: numbers, writes: places},
+	{
+		Row: table.Row{ID: "numbers", Name: "numbers to play",
+			Why: "band calls on paper: the low place of each degree"},
+		How:    "Write the string and fret of each number, such as 4/7: the low one near the hand, moving on from the one before.",
+		OnPage: 8,
+		asks:   numbers,
+		writes: places,
+	},
 	{Row: table.Row{ID: "staff", Name: "staff to name", Why: "from notation to names"},
 		How: "Write the name of each note.", OnPage: 6, asks: staff},
 	{Row: table.Row{ID: "keys", Name: "the keys on one page", Why: "to hang on the wall"},

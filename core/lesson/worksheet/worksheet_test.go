@@ -33,7 +33,11 @@ func TestTenDaysOfSpelling(t *testing.T) {
 	assert.Equal(t, 20, made.Sheets[19].N)
 	data, err := json.Marshal(made.Sheets[0])
 	require.NoError(t, err)
-	assert.Contains(t, string(data), `{"day":1,"n":1,"items":[{"ask":"F major","show":"F major","blanks":8,"answer":["F","G","A","Bb","C","D","E","F"]`)
+	assert.Contains(
+		t,
+		string(data),
+		`{"day":1,"n":1,"items":[{"ask":"F major","show":"F major","blanks":8,"answer":["F","G","A","Bb","C","D","E","F"]`,
+	)
 	assert.Contains(t, string(data), `"count":1`)
 	assert.Equal(t, []int{2, 2, 1, 2, 2, 2, 1}, made.Sheets[0].Items[0].Steps, "half steps from 3 to 4 and from 7 to 8")
 	assert.Equal(t, 2, *made.Sheets[0].Items[1].Count, "the B flat at the end is not counted again")
@@ -320,8 +324,10 @@ func FuzzJudge(f *testing.F) {
 // Distances are named as the notes that are written have them, right or not.
 func TestDistancesAreNamed(t *testing.T) {
 	judge := func(given string, distances ...string) worksheet.Judged {
-		made, err := worksheet.Judge(worksheet.Filled{Request: worksheet.Request{Kind: "spell", Keys: []string{"Eb"}}, Sheet: 1, Item: 1,
-			Given: strings.Fields(given), Count: "3", Distances: distances})
+		made, err := worksheet.Judge(
+			worksheet.Filled{Request: worksheet.Request{Kind: "spell", Keys: []string{"Eb"}}, Sheet: 1, Item: 1,
+				Given: strings.Fields(given), Count: "3", Distances: distances},
+		)
 		require.NoError(t, err)
 		return made
 	}
@@ -338,6 +344,8 @@ func TestDistancesAreNamed(t *testing.T) {
 
 	missing := judge("Eb F G Ab B", "", "", "", "step-and-a-half")
 	assert.Equal(t, "right", missing.Distances[3], "A♭ to B is a step and a half, as it is written")
-	_, err := worksheet.Judge(worksheet.Filled{Request: worksheet.Request{Kind: "spell"}, Sheet: 1, Item: 1, Distances: []string{"far"}})
+	_, err := worksheet.Judge(
+		worksheet.Filled{Request: worksheet.Request{Kind: "spell"}, Sheet: 1, Item: 1, Distances: []string{"far"}},
+	)
 	assert.ErrorContains(t, err, "distances")
 }

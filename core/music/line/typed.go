@@ -63,7 +63,12 @@ func Typed(text string, key pitch.Name, naming pitch.Naming, on neck.Neck) (Line
 			}
 			midi, means, ok := typedPitch(w, key, naming, on, last)
 			if !ok || midi < 0 || midi > pitch.MaxMIDI {
-				return Line{}, wrong(fmt.Sprintf("%q isn't a note: give a name such as E5 or C#, a degree such as b3, a place such as @3.5, or r for a rest", clip(row[start:end])))
+				return Line{}, wrong(
+					fmt.Sprintf(
+						"%q isn't a note: give a name such as E5 or C#, a degree such as b3, a place such as @3.5, or r for a rest",
+						clip(row[start:end]),
+					),
+				)
 			}
 			if len(out.Notes) == MaxNotes {
 				return Line{}, wrong(fmt.Sprintf("more than %d notes were given: give fewer", MaxNotes))

@@ -228,7 +228,10 @@ func makeLayout(r *Reading, _ *fault.List) {
 	} else {
 		own(&l.Strings)
 	}
-	strings := slices.DeleteFunc(slices.Clone(l.Strings), func(s int) bool { return s < 1 || s > r.Neck.Strings() }) // what is at fault has been said
+	strings := slices.DeleteFunc(
+		slices.Clone(l.Strings),
+		func(s int) bool { return s < 1 || s > r.Neck.Strings() },
+	) // what is at fault has been said
 	r.Request = layout.Request{
 		Neck: r.Neck, Scale: r.Scale, Strings: r.Neck.ByPitch(strings), LowFret: *l.LowFret, HighFret: *l.HighFret,
 		FromDegree: *l.FromDegree - 1, Octaves: *l.Octaves, OctaveShape: l.OctaveShape,

@@ -14,7 +14,10 @@ import (
 // fret higher and the open strings as they are, becomes 1 ♭3 4 ♭5 5 ♭7 1, the
 // blues scale, with ♭9 on top.
 func TestMajorSlidToBlues(t *testing.T) {
-	b := plantest.Parse(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "A", "name": "major"}, "layout": {"system": "first-position", "strings": [2, 1]}}`)
+	b := plantest.Parse(
+		t,
+		`{"instrument": {"id": "mandolin"}, "scale": {"tonic": "A", "name": "major"}, "layout": {"system": "first-position", "strings": [2, 1]}}`,
+	)
 	s, err := explore.Slide(b, 1)
 	require.NoError(t, err)
 	var degrees []string
@@ -25,7 +28,10 @@ func TestMajorSlidToBlues(t *testing.T) {
 	assert.Equal(t, []string{"1", "2", "3", "4"}, []string{s.Notes[0].Was, s.Notes[1].Was, s.Notes[2].Was,
 		s.Notes[3].Was})
 
-	octave := plantest.Parse(t, `{"instrument": {"id": "mandolin"}, "scale": {"tonic": "A", "name": "major"}, "layout": {"system": "from-degree", "strings": [2, 1], "octaves": 1, "highFret": 5}}`)
+	octave := plantest.Parse(
+		t,
+		`{"instrument": {"id": "mandolin"}, "scale": {"tonic": "A", "name": "major"}, "layout": {"system": "from-degree", "strings": [2, 1], "octaves": 1, "highFret": 5}}`,
+	)
 	s, err = explore.Slide(octave, 1)
 	require.NoError(t, err)
 	assert.Equal(t, []string{"1", "b2", "b3", "4", "b5", "5", "b7"}, s.Degrees)

@@ -359,7 +359,10 @@ func intoScale(p *changing) error {
 		if len(not) == 1 {
 			what = "note " + not[0]
 		}
-		p.left = append(p.left, fmt.Sprintf("%s has no place for %s: kept as far from the tonic as before", p.into.Title(), what))
+		p.left = append(
+			p.left,
+			fmt.Sprintf("%s has no place for %s: kept as far from the tonic as before", p.into.Title(), what),
+		)
 	}
 	p.notes = there
 	return nil

@@ -88,7 +88,8 @@ func TestSlide(t *testing.T) {
 // Whatever is changed, what comes out can be played, or the fault names its field; nothing panics.
 func TestEveryChangeHolds(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		words := rapid.SliceOfN(rapid.SampledFrom(strings.Fields("1 2 b3 3 4 #4 5 b6 6 b7 7 ^1 _5 r/2 1/3 2/4 5*2 3*3/2")), 1, 20).Draw(t, "words")
+		words := rapid.SliceOfN(rapid.SampledFrom(strings.Fields("1 2 b3 3 4 #4 5 b6 6 b7 7 ^1 _5 r/2 1/3 2/4 5*2 3*3/2")), 1, 20).
+			Draw(t, "words")
 		b := playing(rapid.SampledFrom(strings.Fields("C Db E F# Ab B")).Draw(t, "tonic"),
 			rapid.SampledFrom(strings.Fields("major dorian minor-blues hirajoshi whole-tone")).Draw(t, "scale"),
 			strings.Join(words, " "))

@@ -103,12 +103,13 @@ func TestAPentatonicWithOtherNotes(t *testing.T) {
 		return ""
 	}
 	for text, want := range map[string]string{
-		"A3 C4 D4 E4 F#4/2 E4/2 G4 E4 D4 C4 B3/2 A3*2": "A minor pentatonic with 6 and 2.",
-		"E4 G4 A4 B4 D5 B4 C#5/2 B4/2 A4 G4 E4*2":      "E minor pentatonic with 6.",
-		"G4 A4 B4 D5 C5/2 B4/2 E5 D5 B4 A4 G4*3":       "G major pentatonic with 4.",
-		"D4 E4 F4 G4 A4 B4 C5 D5":                      "",
-		"A3 C4 D4 E4 G4 E4 D4 C4 A3":                   "",
-		"C4 E4 G4 B4 A4 F4 D4 B3 C4*2":                 "",
+		"A3 C4 D4 E4 F#4/2 E4/2 G4 E4 D4 C4 B3/2 A3*2":  "A minor pentatonic with 6 and 2.",
+		"E4 G4 A4 B4 D5 B4 C#5/2 B4/2 A4 G4 E4*2":       "E minor pentatonic with 6.",
+		"G4 A4 B4 D5 C5/2 B4/2 E5 D5 B4 A4 G4*3":        "G major pentatonic with 4.",
+		"Bb3 Db4/2 D4/2 F4 Ab4 F4 E4/2 Eb4/2 Db4 Bb3*2": "B♭ minor blues with 3.",
+		"D4 E4 F4 G4 A4 B4 C5 D5":                       "",
+		"A3 C4 D4 E4 G4 E4 D4 C4 A3":                    "",
+		"C4 E4 G4 B4 A4 F4 D4 B3 C4*2":                  "",
 	} {
 		assert.Equal(t, want, remark(text), text)
 	}

@@ -49,20 +49,25 @@ func remarksOf(notes []Named, s scale.Scale) []Remark {
 // mostBeside is the share of the time that notes beside a pentatonic take up while the phrase is still one.
 const mostBeside = 0.2
 
-// overCore says that a phrase in a larger scale is a pentatonic with a few other notes: "A minor pentatonic with 6 and 2".
+// overCore says that a phrase is a scale of five or six notes with a few others, and what a phrase in a larger scale is at its
+// core: "A minor pentatonic with 6 and 2".
 func overCore(notes []Named, s scale.Scale, add func(string, ...int)) {
 	id := "major-pentatonic"
 	if s.MinorType() {
 		id = "minor-pentatonic"
 	}
 	e, _ := scale.Find(id)
+	core, title := e.Formula, s.Tonic.Pretty()+" "+e.Name
+	if s.Len() < 7 {
+		core, title = s.Formula, s.Title()
+	}
 	var all, beside float64
 	var others []string
 	var at []int
 	seen := map[string]bool{}
 	for _, n := range notes {
 		all += n.Beats
-		if !e.Formula.Has(pitch.MustParseDegree(n.Degree)) {
+		if !core.Has(pitch.MustParseDegree(n.Degree)) {
 			beside += n.Beats
 			at = append(at, n.N)
 			if !seen[n.Degree] {
@@ -71,9 +76,9 @@ func overCore(notes []Named, s scale.Scale, add func(string, ...int)) {
 		}
 		seen[n.Degree] = true
 	}
-	whole := !slices.ContainsFunc(e.Formula, func(d pitch.Degree) bool { return !seen[d.String()] })
+	whole := !slices.ContainsFunc(core, func(d pitch.Degree) bool { return !seen[d.String()] })
 	if whole && len(others) > 0 && len(others) <= 2 && beside <= mostBeside*all {
-		add(fmt.Sprintf("%s %s with %s.", s.Tonic.Pretty(), e.Name, english.And(others)), at...)
+		add(fmt.Sprintf("%s with %s.", title, english.And(others)), at...)
 	}
 }
 

@@ -46,8 +46,12 @@ func (m *maker) layPhrase(b fingered) (laidPhrase, error) {
 			return out, nil
 		}
 	}
-	return laidPhrase{}, fault.At("run.phrase",
-		"it has a wider range than this neck has from fret %d to %d: give a phrase with a smaller range, or a wider stretch of the neck", m.Request.LowFret, m.Request.HighFret)
+	return laidPhrase{}, fault.At(
+		"run.phrase",
+		"it has a wider range than this neck has from fret %d to %d: give a phrase with a smaller range, or a wider stretch of the neck",
+		m.Request.LowFret,
+		m.Request.HighFret,
+	)
 }
 
 func moved(notes []line.Note, octaves int) []line.Note {

@@ -78,7 +78,7 @@ async function toBench() {
   }
 }
 
-/** What is set, or any music, for the members of a group. */
+/** What is assigned, or any music, for the members of a group. */
 async function toTogether() {
   const of = pupil.value
   if (!of) return
