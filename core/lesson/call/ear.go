@@ -80,16 +80,20 @@ func (m *setting) under(over string) []int {
 	return out
 }
 
-// lowTonic is the lowest 1 of the neck, as a MIDI note.
-func (m *setting) lowTonic() int {
-	lowest := m.Neck.Open(m.byPitch()[0]).MIDI()
-	return lowest + (m.Scale.Tonic.Class()-lowest%octave+octave)%octave
+// hears checks that the neck has a 1, from which all that is heard is counted.
+func (m *setting) hears() error {
+	if len(m.everyPlace(m.Scale.Tonic.Class())) == 0 {
+		return fault.At("brief.instrument", "this neck has no %s: give more frets, another tuning or key", m.Scale.Tonic.Pretty())
+	}
+	return nil
 }
 
-// highest is the highest pitch up to the fret that is asked about.
-func (m *setting) highest() int {
-	all := m.byPitch()
-	return m.Neck.Open(all[len(all)-1]).MIDI() + min(highestAsked, m.Neck.Frets)
+// lowTonic is the lowest 1 of the neck, as a MIDI note.
+func (m *setting) lowTonic() int { return m.Neck.MIDI(m.everyPlace(m.Scale.Tonic.Class())[0]) }
+
+// placesAt are the places that sound a pitch; a short neck may have none between two strings.
+func (m *setting) placesAt(midi int) []neck.Place {
+	return slices.DeleteFunc(m.everyPlace(midi%octave), func(p neck.Place) bool { return m.Neck.MIDI(p) != midi })
 }
 
 // mostHeard is how many octaves from the lowest 1 notes are heard in.
@@ -100,7 +104,7 @@ func heardOf(m *setting) (out []string) {
 	for oct := 1; oct <= mostHeard; oct++ {
 		for semitones := range octave {
 			d := m.degreeAt(semitones)
-			if m.lowTonic()+(oct-1)*octave+semitones <= m.highest() {
+			if len(m.placesAt(m.pitchOf(d, oct))) > 0 {
 				out = append(out, fmt.Sprintf("%s:%d", d, oct))
 			}
 		}
@@ -130,8 +134,8 @@ func readHeard(m *setting, s string) (string, error) {
 	if !ok || oct < 1 || oct > mostHeard {
 		return "", fmt.Errorf("%q was given: give a degree and its octave, 1 or %d, such as 5 or b3:2", fault.Clip(s), mostHeard)
 	}
-	if midi := m.pitchOf(d, oct); midi > m.highest() {
-		return "", fmt.Errorf("%q was given: this neck ends below it, so give octave 1", fault.Clip(s))
+	if len(m.placesAt(m.pitchOf(d, oct))) == 0 {
+		return "", fmt.Errorf("%q was given: this neck has no place for it, so give another degree or octave", fault.Clip(s))
 	}
 	return fmt.Sprintf("%s:%d", d, oct), nil
 }
@@ -143,12 +147,9 @@ func (m *setting) pitchOf(d pitch.Degree, oct int) int {
 
 // placeNear is where a pitch is played with the hand near the lowest 1.
 func (m *setting) placeNear(midi int) neck.Place {
-	at := func(midi int) []neck.Place {
-		return slices.DeleteFunc(m.everyPlace(midi%octave), func(p neck.Place) bool { return m.Neck.MIDI(p) != midi })
-	}
 	byFret := func(a, b neck.Place) int { return a.Fret - b.Fret }
-	hand := max(slices.MinFunc(at(m.lowTonic()), byFret).Fret-1, 0)
-	return slices.MinFunc(at(midi), func(a, b neck.Place) int {
+	hand := max(slices.MinFunc(m.placesAt(m.lowTonic()), byFret).Fret-1, 0)
+	return slices.MinFunc(m.placesAt(midi), func(a, b neck.Place) int {
 		return cmp.Or(distance(moved(hand, a.Fret), hand)-distance(moved(hand, b.Fret), hand), byFret(a, b))
 	})
 }

@@ -50,13 +50,18 @@ func patternLevel(shape int, words string) Level {
 	}}
 }
 
-// patternSteps are the degrees of the scale over one octave, with the 1 on top.
+// patternSteps are the degrees of the scale over one octave, with the 1 on top, as far as the neck has them.
 func (m *setting) patternSteps() []string {
 	out := make([]string, 0, m.Scale.Len()+1)
 	for _, d := range m.Scale.Formula {
-		out = append(out, d.String())
+		if len(m.placesAt(m.pitchOf(d, 1))) > 0 {
+			out = append(out, d.String())
+		}
 	}
-	return append(out, topOctave)
+	if len(m.placesAt(m.lowTonic()+octave)) > 0 {
+		out = append(out, topOctave)
+	}
+	return out
 }
 
 // patternsOf are all patterns of the shape of the level that begin on the 1, the 5 or the 8, in order. No note comes twice in a row.

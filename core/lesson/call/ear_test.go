@@ -162,3 +162,33 @@ func TestOwnAnswersByEarAreRight(t *testing.T) {
 	}
 	assert.NotEmpty(t, table.IDs(call.Overs))
 }
+
+// A short neck has gaps between its strings: what it doesn't have is not asked, and asked by hand it is a fault.
+func TestShortNecksByEar(t *testing.T) {
+	for frets := 4; frets <= 7; frets++ {
+		for _, instrument := range []string{"mandolin", "guitar", "bass"} {
+			for _, tonic := range []string{"C", "F#", "Ab", "B"} {
+				b := on(instrument, tonic, "harmonic-minor")
+				b.Instrument.Frets = ptr(frets)
+				for _, k := range call.Kinds {
+					if k.Group != "ear" {
+						continue
+					}
+					made, err := call.Build(call.Request{Brief: b, Kind: k.ID, Level: len(k.Levels), Count: 20})
+					if err != nil {
+						assert.Regexp(t, "frets|no calls here|has no", err.Error())
+						continue
+					}
+					for _, c := range made.Calls {
+						for _, n := range c.Answer.Notes {
+							assert.LessOrEqual(t, n.Fret, frets)
+						}
+					}
+				}
+				for _, ask := range []string{"b2:2", "7:1", "#4:2"} {
+					_, _ = call.Build(call.Request{Brief: b, Kind: "ear-note", Ask: []string{ask}})
+				}
+			}
+		}
+	}
+}

@@ -134,22 +134,22 @@ var Kinds = []Kind{
 	},
 	{
 		Row:   table.Row{ID: "ear-note", Name: "find what sounds", Why: "A note sounds in the key. Play it on the neck."},
-		Group: byEar, By: ByPlace, Neck: true, Takes: []string{"over"}, Levels: heardLevels, usual: 2,
+		Group: byEar, By: ByPlace, Neck: true, Takes: []string{"over"}, Levels: heardLevels, usual: 2, ready: (*setting).hears,
 		asks: heardOf, read: readHeard, answer: answerHeard, grade: gradeHeard, facts: factOfHeard,
 	},
 	{
 		Row:   table.Row{ID: "ear-degree", Name: "name what sounds", Why: "A note sounds in the key. Which degree is it?"},
-		Group: byEar, By: ByName, Neck: true, Takes: []string{"over"}, Levels: heardLevels, usual: 2,
+		Group: byEar, By: ByName, Neck: true, Takes: []string{"over"}, Levels: heardLevels, usual: 2, ready: (*setting).hears,
 		asks: heardOf, read: readHeard, answer: answerDegreeHeard, grade: typed(gradeDegree), facts: factOfHeard,
 	},
 	{
 		Row:   table.Row{ID: "ear-pattern", Name: "play it back", Why: "A short pattern sounds. Play it, note by note."},
-		Group: byEar, By: ByNotes, Neck: true, Takes: []string{"over"}, Levels: patternLevels, usual: 1,
+		Group: byEar, By: ByNotes, Neck: true, Takes: []string{"over"}, Levels: patternLevels, usual: 1, ready: (*setting).hears,
 		asks: patternsOf, read: readPattern, answer: answerPattern, grade: gradePattern, facts: factsOfPattern,
 	},
 	{
 		Row:   table.Row{ID: "ear-scale", Name: "which scale", Why: "A scale sounds over a drone. Which one is it?"},
-		Group: byEar, By: ByName, Levels: scaleLevels, usual: 3,
+		Group: byEar, By: ByName, Levels: scaleLevels, usual: 3, ready: (*setting).hears,
 		asks: scalesOf, read: readScale, answer: answerScale, grade: typed(gradeScaleHeard), facts: factOfScale,
 	},
 }
